@@ -1,0 +1,1 @@
+"""Formulas, families, and the contents ledger: what can react in which vessel at which step."""

@@ -1,0 +1,195 @@
+"""Right-hand side and Jacobian of the semi-batch pot in its bath (handbook 2.4).
+
+State y, length ns + 3: n_i (mol), T pot (K), T bath (K), ice in the bath (kg).
+
+    dn_i/dt = feed_i + sum_j nu_ji r_j
+    C dT/dt = sum_j (-dH_j) r_j + sum_i feed_i cp_i (T_feed - T) + q_feed
+              + U A (T_bath - T) + U_amb A_amb (T_amb - T) + P - K_boil (T - T_boil)+
+    C       = C_flask + sum_i n_i cp_i,   V = sum_i n_i v_i
+    A       = A_full x(V/V_full), the wetted area of a spherical flask filled to the relative height x
+    bath    : with ice, dT_b/dt = 0 and dm_ice/dt = -q_b / 333.6 kJ/kg; without, C_b dT_b/dt = q_b
+    q_b     = U A (T - T_bath) + G_b (T_amb - T_bath)
+    r_j     = k n_a n_b / V  or  k n_a,  k = k_ref exp(-Ea/R (1/T - 1/T_ref)) / (1 + k tau)
+
+Mass-action rates are capped by a mixing time tau (k/(1 + k tau c0), c0 = 1000 mol/m3): physical, and
+what keeps every solver from failing on a runaway. No amount is clamped: a product is set to zero only
+where both amounts are negative. Autonomous within a segment of the schedule.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numba import njit
+
+LATENT_ICE = 333.6e3
+"""Heat of fusion of ice, J/kg (handbook 5)."""
+CP_WATER = 4180.0
+C0 = 1000.0
+
+# columns of the reaction table
+A, B, K, EAR, TREF, TAU, DH = range(7)
+# columns of the vessel vector
+CFLASK, AFULL, VFULL, TAMB, UAMB, TBOIL, KBOIL, CBATH, GBATH, NCONST = range(10)
+# columns of the segment table; the feeds follow from SEG_FEED on
+TEND, TFEED, QFEED, UPOT, MODE, TSET, POWER, KFAC, SEG_FEED = range(9)
+NO_BATH, ICE_BATH, FIXED_BATH = 0.0, 1.0, 2.0
+
+
+@njit(cache=True)
+def wetted(v: float) -> tuple[float, float]:
+    """Relative filled height x of a sphere at volume fraction v, and dx/dv. v = x^2 (3 - 2x)."""
+    if v < 1e-9:
+        v = 1e-9
+    if v > 0.999:
+        return 1.0, 0.0
+    x = 0.5 - math.sin(math.asin(1.0 - 2.0 * v) / 3.0)
+    return x, 1.0 / (6.0 * x * (1.0 - x))
+
+
+@njit(cache=True)
+def rate_constant(reaction: np.ndarray, t: float, kfac: float) -> tuple[float, float]:
+    """k (capped, scaled by mixing) and dk/dT of one row of the reaction table at T (K)."""
+    k = reaction[K] * math.exp(-reaction[EAR] * (1.0 / t - 1.0 / reaction[TREF]))
+    cap = reaction[TAU] * (C0 if reaction[B] >= 0 else 1.0)
+    d = 1.0 + k * cap
+    return kfac * k / d, kfac * k * reaction[EAR] / (t * t) / (d * d)
+
+
+@njit(cache=True)
+def rhs(y, nu, reactions, cp, vm, vessel, seg, ice, out):  # type: ignore[no-untyped-def]
+    """dy/dt into `out`; returns the heat made (W) and the heat that the bath takes (W)."""
+    ns = cp.shape[0]
+    t = y[ns]
+    tb = y[ns + 1]
+    heat_capacity = vessel[CFLASK]
+    volume = 1e-12
+    q_sensible = 0.0
+    for i in range(ns):
+        heat_capacity += y[i] * cp[i]
+        volume += y[i] * vm[i]
+        out[i] = seg[SEG_FEED + i]
+        q_sensible += seg[SEG_FEED + i] * cp[i] * (seg[TFEED] - t)
+    made = 0.0
+    for j in range(reactions.shape[0]):
+        a = int(reactions[j, A])
+        b = int(reactions[j, B])
+        k, _ = rate_constant(reactions[j], t, seg[KFAC])
+        if b >= 0:
+            r = 0.0 if (y[a] < 0.0 and y[b] < 0.0) else k * y[a] * y[b] / volume
+        else:
+            r = k * y[a]
+        for i in range(ns):
+            out[i] += nu[j, i] * r
+        made -= reactions[j, DH] * r
+    x, _ = wetted(volume / vessel[VFULL])
+    ua = seg[UPOT] * vessel[AFULL] * x
+    amb = vessel[UAMB] * vessel[AFULL] * (1.0 - x)
+    if seg[MODE] == NO_BATH:
+        q_bath = 0.0
+        amb = vessel[UAMB] * vessel[AFULL]
+    else:
+        q_bath = ua * (t - tb)
+    made += seg[QFEED]
+    boil = vessel[KBOIL] * (t - vessel[TBOIL]) if t > vessel[TBOIL] else 0.0
+    out[ns] = (made + q_sensible - q_bath + amb * (vessel[TAMB] - t) + seg[POWER] - boil) / heat_capacity
+    out[ns + 1] = 0.0
+    out[ns + 2] = 0.0
+    if seg[MODE] == ICE_BATH:
+        q_b = q_bath + vessel[GBATH] * (vessel[TAMB] - tb)
+        if ice > 0.5:
+            out[ns + 2] = -q_b / LATENT_ICE
+        else:
+            out[ns + 1] = q_b / vessel[CBATH]
+    return made, q_bath
+
+
+@njit(cache=True)
+def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignore[no-untyped-def]
+    """d(dy/dt)/dy into `jac`; `f` is dy/dt at y."""
+    ns = cp.shape[0]
+    n = ns + 3
+    for i in range(n):
+        for k in range(n):
+            jac[i, k] = 0.0
+    t = y[ns]
+    tb = y[ns + 1]
+    heat_capacity = vessel[CFLASK]
+    volume = 1e-12
+    feed_cp = 0.0
+    for i in range(ns):
+        heat_capacity += y[i] * cp[i]
+        volume += y[i] * vm[i]
+        feed_cp += seg[SEG_FEED + i] * cp[i]
+    for j in range(reactions.shape[0]):
+        a = int(reactions[j, A])
+        b = int(reactions[j, B])
+        k, dk = rate_constant(reactions[j], t, seg[KFAC])
+        if b >= 0:
+            if y[a] < 0.0 and y[b] < 0.0:
+                continue
+            r = k * y[a] * y[b] / volume
+            drt = dk * y[a] * y[b] / volume
+            for m in range(ns):
+                d = -r * vm[m] / volume
+                if m == a:
+                    d += k * y[b] / volume
+                if m == b:
+                    d += k * y[a] / volume
+                if d != 0.0:
+                    for i in range(ns):
+                        jac[i, m] += nu[j, i] * d
+                    jac[ns, m] -= reactions[j, DH] * d
+        else:
+            drt = dk * y[a]
+            for i in range(ns):
+                jac[i, a] += nu[j, i] * k
+            jac[ns, a] -= reactions[j, DH] * k
+        for i in range(ns):
+            jac[i, ns] += nu[j, i] * drt
+        jac[ns, ns] -= reactions[j, DH] * drt
+    x, dx = wetted(volume / vessel[VFULL])
+    full = seg[UPOT] * vessel[AFULL]
+    ua = full * x
+    amb_full = vessel[UAMB] * vessel[AFULL]
+    if seg[MODE] == NO_BATH:
+        jac[ns, ns] -= amb_full
+    else:
+        for m in range(ns):
+            dxm = dx * vm[m] / vessel[VFULL]
+            jac[ns, m] += full * dxm * (tb - t) - amb_full * dxm * (vessel[TAMB] - t)
+        jac[ns, ns] -= ua + amb_full * (1.0 - x)
+        jac[ns, ns + 1] += ua
+    jac[ns, ns] -= feed_cp
+    if t > vessel[TBOIL]:
+        jac[ns, ns] -= vessel[KBOIL]
+    for m in range(ns):
+        jac[ns, m] = jac[ns, m] / heat_capacity - f[ns] * cp[m] / heat_capacity
+    jac[ns, ns] /= heat_capacity
+    jac[ns, ns + 1] /= heat_capacity
+    if seg[MODE] == ICE_BATH:
+        row = ns + 2 if ice > 0.5 else ns + 1
+        scale = -1.0 / LATENT_ICE if ice > 0.5 else 1.0 / vessel[CBATH]
+        for m in range(ns):
+            jac[row, m] = scale * full * dx * vm[m] / vessel[VFULL] * (t - tb)
+        jac[row, ns] = scale * ua
+        jac[row, ns + 1] = scale * (-ua - vessel[GBATH])
+
+
+@njit(cache=True)
+def mtsr(y, nu, reactions, cp, vessel, main):  # type: ignore[no-untyped-def]
+    """(MTSR in K, extent that has piled up in mol) of the reaction `main` at y (handbook 2.5)."""
+    ns = cp.shape[0]
+    heat_capacity = vessel[CFLASK]
+    for i in range(ns):
+        heat_capacity += y[i] * cp[i]
+    piled = 1e300
+    for i in range(ns):
+        if nu[main, i] < 0.0:
+            room = y[i] / -nu[main, i]
+            if room < piled:
+                piled = room
+    if piled < 0.0:
+        piled = 0.0
+    return y[ns] - piled * reactions[main, DH] / heat_capacity, piled

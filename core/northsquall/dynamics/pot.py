@@ -1,0 +1,244 @@
+"""The pot of a procedure as the engine's problem, and what its runs say.
+
+One `Plan` holds the schedule and the mixture; `run` integrates it for one corner of the uncertain
+inputs. Decisions use the unfavourable end of the corners, charts their band.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from northsquall.dynamics import kernel as k
+from northsquall.dynamics import rodas
+
+R_GAS = 8.314462618
+ZERO_C = 273.15
+RTOL = 1e-5
+MAX_STEPS = 20_000
+
+
+@dataclass(frozen=True)
+class Segment:
+    """One step of the schedule, as the pot sees it. Times in s, amounts in mol, heats in J."""
+
+    step: int
+    kind: str
+    duration_s: float
+    feed_mol: tuple[float, ...]
+    feed_heat_J: float = 0.0
+    feed_T_K: float = 293.15
+    bath: str = "ice"
+    """"ice" (finite), "fixed" or "none"."""
+    bath_T_K: float = ZERO_C
+    limit_C: float | None = None
+    stirred: bool = True
+
+
+@dataclass(frozen=True)
+class Corner:
+    """One choice of the uncertain inputs."""
+
+    name: str
+    dH_kJ: float
+    U: float
+    k_factor: float
+
+
+@dataclass(frozen=True)
+class Plan:
+    """The pot: mixture, reaction, vessel, bath and schedule."""
+
+    species: tuple[str, ...]
+    start_mol: tuple[float, ...]
+    start_T_K: float
+    cp: tuple[float, ...]
+    vm: tuple[float, ...]
+    nu: tuple[tuple[float, ...], ...]
+    k_ref: float
+    """m3/(mol s)"""
+    Ea_J: float
+    T_ref_K: float
+    tau_s: float
+    nominal_mL: float
+    glass_J_K: float
+    ambient_K: float
+    U_air: float
+    ice_kg: float
+    bath_water_kg: float
+    bath_start_K: float
+    unstirred: float
+    segments: tuple[Segment, ...]
+    corners: tuple[Corner, ...]
+    extent_mol: float
+    reacts: bool
+
+
+@dataclass
+class StepRun:
+    """What one step of the schedule did to the pot."""
+
+    step: int
+    start_s: float
+    end_s: float
+    peak_C: float
+    peak_at_s: float
+    mtsr_C: float
+    mtsr_at_s: float
+    piled: float
+    made_W: float
+    over_at_s: float | None
+    ice_gone_s: float | None
+    volume_mL: float
+    UA_W_K: float
+
+
+@dataclass
+class Run:
+    """One corner's whole run: per step, and the curves on a shared grid."""
+
+    corner: Corner
+    steps: list[StepRun]
+    t_s: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    pot_C: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    bath_C: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    mtsr_C: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    made_W: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    volume_mL: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    removable_W_K: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    ice_g: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    failed: bool = False
+
+    def over(self, step: int) -> StepRun | None:
+        """The run of one step."""
+        return next((s for s in self.steps if s.step == step), None)
+
+
+def _arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
+    nu = np.array(plan.nu if plan.reacts else np.zeros((0, len(plan.species))), dtype=float).reshape(-1, len(plan.species))
+    reactions = np.zeros((len(nu), 7))
+    for j in range(len(nu)):
+        sides = [i for i, n in enumerate(nu[j]) if n < 0]
+        reactions[j] = (
+            sides[0], sides[1] if len(sides) > 1 else -1, plan.k_ref * corner.k_factor, plan.Ea_J / R_GAS, plan.T_ref_K,
+            plan.tau_s, corner.dH_kJ * 1e3,
+        )  # fmt: skip
+    radius = (3 * plan.nominal_mL * 1.1e-6 / (4 * math.pi)) ** (1 / 3)
+    vessel = np.zeros(k.NCONST)
+    vessel[k.CFLASK] = plan.glass_J_K
+    vessel[k.AFULL] = 4 * math.pi * radius**2
+    vessel[k.VFULL] = plan.nominal_mL * 1.1e-6
+    vessel[k.TAMB] = plan.ambient_K
+    vessel[k.UAMB] = plan.U_air
+    vessel[k.TBOIL] = 1e4
+    vessel[k.KBOIL] = 500.0
+    vessel[k.CBATH] = max((plan.ice_kg + plan.bath_water_kg) * k.CP_WATER, 1.0)
+    vessel[k.GBATH] = 0.3
+    return nu, reactions, np.array(plan.cp), np.array(plan.vm), vessel
+
+
+def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndarray:
+    row = np.zeros(k.SEG_FEED + len(plan.species))
+    mixing = 1.0 if seg.stirred else plan.unstirred
+    row[k.TEND] = t0 + seg.duration_s
+    row[k.TFEED] = seg.feed_T_K
+    row[k.QFEED] = seg.feed_heat_J / seg.duration_s
+    row[k.UPOT] = corner.U * mixing
+    row[k.MODE] = {"ice": k.ICE_BATH, "fixed": k.FIXED_BATH, "none": k.NO_BATH}[seg.bath]
+    row[k.TSET] = seg.bath_T_K
+    row[k.KFAC] = mixing
+    row[k.SEG_FEED :] = np.array(seg.feed_mol) / seg.duration_s
+    return row
+
+
+def run(plan: Plan, corner: Corner, points: int = 0, only: tuple[int, ...] | None = None) -> Run:
+    """Integrate the plan for one corner. `points` grid points a step for the curves (0: none)."""
+    nu, reactions, cp, vm, vessel = _arrays(plan, corner)
+    ns = len(plan.species)
+    y = np.array([*plan.start_mol, plan.start_T_K, plan.bath_start_K, plan.ice_kg])
+    atol = np.array([max(plan.extent_mol, 1e-3) * 1e-7] * ns + [1e-4, 1e-4, 1e-6])
+    main = 0 if plan.reacts else -1
+    t = 0.0
+    result = Run(corner, [])
+    curves: list[tuple[np.ndarray, ...]] = []
+    for seg in plan.segments:
+        table = _segment_row(plan, corner, seg, t)[None, :]
+        grid = np.linspace(t, t + seg.duration_s, max(points, 2))
+        if points == 0:
+            grid = np.array([t + seg.duration_s])
+        limit = (seg.limit_C if seg.limit_C is not None else 1e4) + ZERO_C
+        rows, made, _took, mtsr, stats = rodas.integrate(
+            y, t, table, nu, reactions, cp, vm, vessel, main, limit, RTOL, atol, grid, MAX_STEPS
+        )
+        if stats[rodas.FLAG] != 0.0:
+            rows, made, mtsr, stats = _radau(y, t, table, nu, reactions, cp, vm, vessel, main, limit, grid)
+            if stats is None:
+                result.failed = True
+                return result
+        volumes = rows[:, :ns] @ vm
+        area = np.array([k.wetted(v / vessel[k.VFULL])[0] for v in volumes]) * vessel[k.AFULL]
+        ua = area * table[0, k.UPOT]
+        gone = stats[rodas.ICE_GONE_AT]
+        result.steps.append(
+            StepRun(
+                seg.step, t, t + seg.duration_s, stats[rodas.PEAK_T] - ZERO_C, stats[rodas.PEAK_T_AT],
+                stats[rodas.MTSR_MAX] - ZERO_C if main >= 0 else float("nan"), stats[rodas.MTSR_AT],
+                stats[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0, stats[rodas.MADE_MAX],
+                stats[rodas.OVER_AT] if stats[rodas.OVER_AT] >= 0 else None, gone if gone >= 0 else None,
+                float(volumes[-1]) * 1e6, float(ua[-1]),
+            )  # fmt: skip
+        )
+        if points:
+            curves.append((grid, rows[:, ns] - ZERO_C, rows[:, ns + 1] - ZERO_C, mtsr - ZERO_C, made, volumes * 1e6, ua, rows[:, ns + 2] * 1e3))
+        y = rows[-1].copy()
+        t += seg.duration_s
+    if curves:
+        columns = [np.concatenate(c) for c in zip(*curves, strict=True)]
+        result.t_s, result.pot_C, result.bath_C, result.mtsr_C, result.made_W, result.volume_mL, result.removable_W_K, result.ice_g = columns
+    return result
+
+
+def _radau(y, t, table, nu, reactions, cp, vm, vessel, main, limit, grid):  # type: ignore[no-untyped-def]
+    """scipy's Radau on the same right-hand side: the retry. None for stats where it fails as well."""
+    from scipy.integrate import solve_ivp
+
+    ns = len(cp)
+    ice = [1.0 if y[-1] > 0 else 0.0]
+
+    def f(_t: float, state: np.ndarray) -> np.ndarray:
+        out = np.zeros(ns + 3)
+        k.rhs(state, nu, reactions, cp, vm, vessel, table[0], ice[0], out)
+        return out
+
+    found = solve_ivp(f, (t, table[0, k.TEND]), y, method="Radau", rtol=1e-8, atol=1e-9, dense_output=True)
+    if not found.success or found.y[-1].min() < 0 < y[-1]:
+        return None, None, None, None
+    rows = found.sol(grid).T
+    fine = found.sol(np.linspace(t, table[0, k.TEND], 2001)).T
+    tops = [k.mtsr(row, nu, reactions, cp, vessel, main) if main >= 0 else (0.0, 0.0) for row in fine]
+    stats = np.zeros(rodas.NSTATS)
+    times = np.linspace(t, table[0, k.TEND], 2001)
+    i, j = int(np.argmax(fine[:, ns])), int(np.argmax([a for a, _ in tops]))
+    stats[rodas.PEAK_T], stats[rodas.PEAK_T_AT] = fine[i, ns], times[i]
+    stats[rodas.MTSR_MAX], stats[rodas.MTSR_AT] = tops[j][0], times[j]
+    stats[rodas.PILED_MAX] = max(b for _, b in tops)
+    over = np.nonzero(fine[:, ns] > limit)[0]
+    stats[rodas.OVER_AT] = times[over[0]] if len(over) else -1.0
+    stats[rodas.ICE_GONE_AT] = -1.0
+    out = np.zeros(ns + 3)
+    stats[rodas.MADE_MAX] = max(k.rhs(r, nu, reactions, cp, vm, vessel, table[0], ice[0], out)[0] for r in fine)
+    made = np.array([k.rhs(r, nu, reactions, cp, vm, vessel, table[0], ice[0], out)[0] for r in rows])
+    mtsr = np.array([k.mtsr(r, nu, reactions, cp, vessel, main)[0] if main >= 0 else np.nan for r in rows])
+    return rows, made, mtsr, stats
+
+
+def with_duration(plan: Plan, step: int, duration_s: float) -> Plan:
+    """The same plan with another duration of one step."""
+    return replace(plan, segments=tuple(replace(s, duration_s=duration_s) if s.step == step else s for s in plan.segments))
+
+
+def with_bath(plan: Plan, ice_kg: float, water_kg: float, T_K: float) -> Plan:
+    """The same plan in another finite bath."""
+    return replace(plan, ice_kg=ice_kg, bath_water_kg=water_kg, bath_start_K=T_K)

@@ -1,0 +1,317 @@
+"""Rodas4 with step control, dense output and events, compiled.
+
+Coefficients: E. Hairer, G. Wanner, *Solving Ordinary Differential Equations II*, 2nd ed. (1996),
+section IV.7, method RODAS (order 4(3), L-stable, continuous extension of order 3); from memory, their
+order conditions are checked numerically in the tests.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numba import njit
+
+from northsquall.dynamics.kernel import ICE_BATH, MODE, TEND, jacobian, mtsr, rhs
+
+GAMMA = 0.25
+A21, A31, A32 = 1.544, 0.9466785280815826, 0.2557011698983284
+A41, A42, A43 = 3.314825187068521, 2.896124015972201, 0.9986419139977817
+A51, A52, A53, A54 = 1.221224509226641, 6.019134481288629, 12.53708332932087, -0.6878860361058950
+C21, C31, C32 = -5.6688, -2.430093356833875, -0.2063599157091915
+C41, C42, C43 = -0.1073529058151375, -9.594562251023355, -20.47028614809616
+C51, C52, C53, C54 = 7.496443313967647, -10.24680431464352, -33.99990352819905, 11.70890893206160
+C61, C62, C63 = 8.083246795921522, -7.981132988064893, -31.52159432874371
+C64, C65 = 16.31930543123136, -6.058818238834054
+H21, H22, H23 = 10.12623508344586, -7.487995877610167, -34.80091861555747
+H24, H25 = -7.992771707568823, 1.025137723295662
+H31, H32, H33 = -0.6762803392806898, 6.087714651678606, 16.43084320892478
+H34, H35 = 24.76722511418386, -6.594389125716872
+
+# what `integrate` reports, by index
+PEAK_T, PEAK_T_AT, MTSR_MAX, MTSR_AT, PILED_MAX, PILED_AT, MADE_MAX, MADE_AT = range(8)
+ICE_GONE_AT, STEPS, FLAG, OVER_AT, TOOK_MAX, ICE_MIN = range(8, 14)
+NSTATS = 14
+
+
+@njit(cache=True)
+def _factor(m, pivots):  # type: ignore[no-untyped-def]
+    n = m.shape[0]
+    for k in range(n):
+        p = k
+        big = abs(m[k, k])
+        for i in range(k + 1, n):
+            if abs(m[i, k]) > big:
+                big = abs(m[i, k])
+                p = i
+        pivots[k] = p
+        if big == 0.0:
+            return False
+        if p != k:
+            for c in range(n):
+                s = m[k, c]
+                m[k, c] = m[p, c]
+                m[p, c] = s
+        inv = 1.0 / m[k, k]
+        for i in range(k + 1, n):
+            if m[i, k] != 0.0:
+                fac = m[i, k] * inv
+                m[i, k] = fac
+                for c in range(k + 1, n):
+                    m[i, c] -= fac * m[k, c]
+    return True
+
+
+@njit(cache=True)
+def _solve(m, pivots, b):  # type: ignore[no-untyped-def]
+    n = m.shape[0]
+    for k in range(n):
+        p = pivots[k]
+        if p != k:
+            s = b[k]
+            b[k] = b[p]
+            b[p] = s
+    for k in range(n):
+        for i in range(k + 1, n):
+            b[i] -= m[i, k] * b[k]
+    for k in range(n - 1, -1, -1):
+        for c in range(k + 1, n):
+            b[k] -= m[k, c] * b[c]
+        b[k] /= m[k, k]
+
+
+@njit(cache=True)
+def _dense(y0, y1, c2, c3, s, out):  # type: ignore[no-untyped-def]
+    for i in range(y0.shape[0]):
+        out[i] = y0[i] * (1.0 - s) + s * (y1[i] + (1.0 - s) * (c2[i] + s * c3[i]))
+
+
+@njit(cache=True)
+def _watch(t, y, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats):  # type: ignore[no-untyped-def]
+    """Take the maxima at one point of the solution."""
+    ns = cp.shape[0]
+    made, took = rhs(y, nu, reactions, cp, vm, vessel, seg, ice, work)
+    if y[ns] > stats[PEAK_T]:
+        stats[PEAK_T] = y[ns]
+        stats[PEAK_T_AT] = t
+    if y[ns] > limit and stats[OVER_AT] < 0.0:
+        stats[OVER_AT] = t
+    if made > stats[MADE_MAX]:
+        stats[MADE_MAX] = made
+        stats[MADE_AT] = t
+    if took > stats[TOOK_MAX]:
+        stats[TOOK_MAX] = took
+    if y[ns + 2] < stats[ICE_MIN]:
+        stats[ICE_MIN] = y[ns + 2]
+    if main >= 0:
+        top, piled = mtsr(y, nu, reactions, cp, vessel, main)
+        if top > stats[MTSR_MAX]:
+            stats[MTSR_MAX] = top
+            stats[MTSR_AT] = t
+        if piled > stats[PILED_MAX]:
+            stats[PILED_MAX] = piled
+            stats[PILED_AT] = t
+
+
+@njit(cache=True)
+def _surplus(y, nu, main, ia, ib):  # type: ignore[no-untyped-def]
+    return y[ia] / -nu[main, ia] - y[ib] / -nu[main, ib]
+
+
+@njit(cache=True)
+def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limit, rtol, atol, grid, max_steps):  # type: ignore[no-untyped-def]
+    """Integrate through all segments.
+
+    y_start (ns + 3,), segments (k, SEG_FEED + ns) with rising TEND, grid (m,) rising times in s,
+    `limit` a pot temperature (K) whose first passing is timed, `main` the reaction whose loss of
+    control is followed (-1: none). Returns (values on the grid (m, ns + 3), heat made on the grid,
+    heat taken by the bath on the grid, MTSR on the grid, stats (NSTATS,)). stats[FLAG] is 0 when done,
+    1 when the step size vanished, 2 when max_steps were not enough.
+    """
+    n = y_start.shape[0]
+    ns = cp.shape[0]
+    m = grid.shape[0]
+    rows = np.full((m, n), np.nan)
+    made_rows = np.zeros(m)
+    took_rows = np.zeros(m)
+    mtsr_rows = np.full(m, np.nan)
+    stats = np.zeros(NSTATS)
+    stats[PEAK_T] = -1e300
+    stats[MTSR_MAX] = -1e300
+    stats[ICE_GONE_AT] = -1.0
+    stats[OVER_AT] = -1.0
+    stats[ICE_MIN] = y_start[n - 1]
+    y = y_start.copy()
+    f = np.zeros(n)
+    work = np.zeros(n)
+    ynew = np.zeros(n)
+    point = np.zeros(n)
+    jac = np.zeros((n, n))
+    w = np.zeros((n, n))
+    pivots = np.zeros(n, np.int64)
+    u1 = np.zeros(n)
+    u2 = np.zeros(n)
+    u3 = np.zeros(n)
+    u4 = np.zeros(n)
+    u5 = np.zeros(n)
+    u6 = np.zeros(n)
+    c2 = np.zeros(n)
+    c3 = np.zeros(n)
+    ia = -1
+    ib = -1
+    if main >= 0:
+        for i in range(ns):
+            if nu[main, i] < 0.0:
+                if ia < 0:
+                    ia = i
+                elif ib < 0:
+                    ib = i
+    t = t_start
+    g = 0
+    ice = 1.0 if y[n - 1] > 0.0 else 0.0
+    steps = 0
+    for s in range(segments.shape[0]):
+        seg = segments[s]
+        if seg[MODE] != 1.0:
+            y[n - 2] = seg[5] if seg[MODE] == 2.0 else y[n - 2]
+        t_end = seg[TEND]
+        if t_end <= t:
+            continue
+        h = min(t_end - t, 0.5)
+        _watch(t, y, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+        while t < t_end - 1e-9 * max(1.0, t_end):
+            if steps >= max_steps:
+                stats[FLAG] = 2.0
+                stats[STEPS] = steps
+                return rows, made_rows, took_rows, mtsr_rows, stats
+            steps += 1
+            if t + 1.01 * h >= t_end:
+                h = t_end - t
+            rhs(y, nu, reactions, cp, vm, vessel, seg, ice, f)
+            jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac)
+            accepted = False
+            while not accepted:
+                gh = 1.0 / (h * GAMMA)
+                for i in range(n):
+                    for k in range(n):
+                        w[i, k] = -jac[i, k]
+                    w[i, i] += gh
+                if not _factor(w, pivots):
+                    h *= 0.5
+                    continue
+                for i in range(n):
+                    u1[i] = f[i]
+                _solve(w, pivots, u1)
+                for i in range(n):
+                    point[i] = y[i] + A21 * u1[i]
+                rhs(point, nu, reactions, cp, vm, vessel, seg, ice, u2)
+                for i in range(n):
+                    u2[i] += C21 * u1[i] / h
+                _solve(w, pivots, u2)
+                for i in range(n):
+                    point[i] = y[i] + A31 * u1[i] + A32 * u2[i]
+                rhs(point, nu, reactions, cp, vm, vessel, seg, ice, u3)
+                for i in range(n):
+                    u3[i] += (C31 * u1[i] + C32 * u2[i]) / h
+                _solve(w, pivots, u3)
+                for i in range(n):
+                    point[i] = y[i] + A41 * u1[i] + A42 * u2[i] + A43 * u3[i]
+                rhs(point, nu, reactions, cp, vm, vessel, seg, ice, u4)
+                for i in range(n):
+                    u4[i] += (C41 * u1[i] + C42 * u2[i] + C43 * u3[i]) / h
+                _solve(w, pivots, u4)
+                for i in range(n):
+                    ynew[i] = y[i] + A51 * u1[i] + A52 * u2[i] + A53 * u3[i] + A54 * u4[i]
+                rhs(ynew, nu, reactions, cp, vm, vessel, seg, ice, u5)
+                for i in range(n):
+                    u5[i] += (C51 * u1[i] + C52 * u2[i] + C53 * u3[i] + C54 * u4[i]) / h
+                _solve(w, pivots, u5)
+                for i in range(n):
+                    ynew[i] += u5[i]
+                rhs(ynew, nu, reactions, cp, vm, vessel, seg, ice, u6)
+                for i in range(n):
+                    u6[i] += (C61 * u1[i] + C62 * u2[i] + C63 * u3[i] + C64 * u4[i] + C65 * u5[i]) / h
+                _solve(w, pivots, u6)
+                err = 0.0
+                for i in range(n):
+                    ynew[i] += u6[i]
+                    scale = atol[i] + rtol * max(abs(y[i]), abs(ynew[i]))
+                    err += (u6[i] / scale) ** 2
+                err = math.sqrt(err / n)
+                if not (err < 1e300):
+                    h *= 0.1
+                elif err <= 1.0:
+                    accepted = True
+                else:
+                    h *= max(0.2, 0.9 * err**-0.25)
+                if h < 1e-11 * max(1.0, t):
+                    stats[FLAG] = 1.0
+                    stats[STEPS] = steps
+                    return rows, made_rows, took_rows, mtsr_rows, stats
+            for i in range(n):
+                c2[i] = H21 * u1[i] + H22 * u2[i] + H23 * u3[i] + H24 * u4[i] + H25 * u5[i]
+                c3[i] = H31 * u1[i] + H32 * u2[i] + H33 * u3[i] + H34 * u4[i] + H35 * u5[i]
+            taken = 1.0
+            gone = False
+            if seg[MODE] == ICE_BATH and ice > 0.5 and ynew[n - 1] <= 0.0:
+                low = 0.0
+                high = 1.0
+                for _ in range(60):
+                    mid = 0.5 * (low + high)
+                    _dense(y, ynew, c2, c3, mid, point)
+                    if point[n - 1] > 0.0:
+                        low = mid
+                    else:
+                        high = mid
+                taken = high
+                gone = True
+            for q in range(1, 5):
+                _dense(y, ynew, c2, c3, taken * q / 4.0, point)
+                _watch(t + h * taken * q / 4.0, point, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+            if ib >= 0:
+                d0 = _surplus(y, nu, main, ia, ib)
+                d1 = _surplus(ynew, nu, main, ia, ib)
+                if d0 * d1 < 0.0:
+                    low = 0.0
+                    high = taken
+                    for _ in range(50):
+                        mid = 0.5 * (low + high)
+                        _dense(y, ynew, c2, c3, mid, point)
+                        if _surplus(point, nu, main, ia, ib) * d0 > 0.0:
+                            low = mid
+                        else:
+                            high = mid
+                    _dense(y, ynew, c2, c3, high, point)
+                    _watch(t + h * high, point, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+            while g < m and grid[g] <= t + h * taken + 1e-12:
+                at = (grid[g] - t) / h
+                _dense(y, ynew, c2, c3, at, point)
+                for i in range(n):
+                    rows[g, i] = point[i]
+                a, b = rhs(point, nu, reactions, cp, vm, vessel, seg, ice, work)
+                made_rows[g] = a
+                took_rows[g] = b
+                if main >= 0:
+                    top, _ = mtsr(point, nu, reactions, cp, vessel, main)
+                    mtsr_rows[g] = top
+                g += 1
+            if gone:
+                _dense(y, ynew, c2, c3, taken, point)
+                for i in range(n):
+                    y[i] = point[i]
+                y[n - 1] = 0.0
+                ice = 0.0
+                t = t + h * taken
+                stats[ICE_GONE_AT] = t
+                h = min(0.5, max(t_end - t, 1e-6))
+            else:
+                for i in range(n):
+                    y[i] = ynew[i]
+                t = t + h
+                h *= min(5.0, max(0.2, 0.9 * max(err, 1e-8) ** -0.25))
+    stats[STEPS] = steps
+    while g < m:
+        for i in range(n):
+            rows[g, i] = y[i]
+        g += 1
+    return rows, made_rows, took_rows, mtsr_rows, stats

@@ -1,0 +1,1 @@
+"""Reaction enthalpies by route, and the physical heats that procedures forget."""

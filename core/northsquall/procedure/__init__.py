@@ -1,0 +1,23 @@
+"""The procedure document: what an author handed in, as read."""
+
+from northsquall.procedure.document import (
+    Assumption,
+    Bath,
+    Edit,
+    Laboratory,
+    Material,
+    Procedure,
+    Quantity,
+    Results,
+    Span,
+    Step,
+    Strength,
+    TrainElement,
+    Unread,
+    Vessel,
+)
+
+__all__ = [
+    "Assumption", "Bath", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Span",
+    "Step", "Strength", "TrainElement", "Unread", "Vessel",
+]  # fmt: skip

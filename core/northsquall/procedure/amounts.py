@@ -1,0 +1,200 @@
+"""From what is written to moles (handbook 2.1)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+from northsquall.procedure import Material, Procedure
+from northsquall.procedure.units import UnitError, convert, dimension
+from northsquall.substances import Catalogue, Substance
+from northsquall.working import Figure, Input, figure, not_established
+
+Triple = tuple[float, float, float]
+
+
+@dataclass
+class Lot:
+    """A material with what could be made of it. Moles and grams as (low, best, high), or None."""
+
+    material: Material
+    substance: Substance | None
+    mol: Triple | None = None
+    mass_g: Triple | None = None
+    """Mass as charged, water of a solution included."""
+    water_mol: Triple | None = None
+    volume_mL: float | None = None
+    cp_J_K: float | None = None
+    reason: str | None = None
+    assumptions: list[str] = field(default_factory=list)
+    inputs: list[Input] = field(default_factory=list)
+    faults: list[tuple[str, str]] = field(default_factory=list)
+    """(kind, sentence) of what is implausible: "absurd", "solid by volume", "strength"."""
+    moles_differ: float | None = None
+    """Factor between the written moles and the computed ones."""
+    expression: str = ""
+
+    @property
+    def label(self) -> str:
+        """Name for a person."""
+        return self.substance.id if self.substance else self.material.name
+
+    def roots(self, which: int = 1) -> dict[str, float]:
+        """Components for the contents ledger; `which` 0, 1, 2 = low, best, high."""
+        if self.substance is None or self.mol is None:
+            return {}
+        out = {k: v * self.mol[which] for k, v in self.substance.parts.items()}
+        if self.water_mol:
+            out["H2O"] = out.get("H2O", 0.0) + self.water_mol[which]
+        return out
+
+    def figure(self) -> Figure:
+        """Moles as a Figure with working."""
+        if self.mol is None:
+            return not_established("mol", self.reason or "no amount is written")
+        return figure(self.mol[1], "mol", low=self.mol[0], high=self.mol[2], expression=self.expression, inputs=self.inputs)
+
+
+def _triple(q: float, low: float | None, high: float | None, factor: float) -> Triple:
+    return ((q if low is None else low) * factor, q * factor, (q if high is None else high) * factor)
+
+
+def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
+    """One material as a Lot. Whatever is missing leaves None and a reason; nothing becomes zero."""
+    s = catalogue.substances.get(m.identity) if m.identity else None
+    lot = Lot(m, s)
+    if s is None:
+        lot.reason = f"“{m.name}” is in no catalogue"
+        return lot
+    if m.amount is None and m.stated_mol is None:
+        lot.reason = "no amount is written"
+        return lot
+    if m.amount is not None and (m.amount.value <= 0):
+        lot.reason = f"{m.amount.value:g} {m.amount.unit} is not an amount; more than 0 was expected"
+        lot.faults.append(("absurd", lot.reason))
+        return lot
+    w = _mass_fraction(lot, m, s)
+    if m.amount is None:
+        assert m.stated_mol is not None
+        moles = _triple(m.stated_mol.value, m.stated_mol.low, m.stated_mol.high, convert(1.0, m.stated_mol.unit, "moles") * scale)
+        lot.mol = moles
+        lot.expression = "n as written"
+        _from_moles(lot, s, w, catalogue)
+        return lot
+    try:
+        kind = dimension(m.amount.unit)
+        factor = convert(1.0, m.amount.unit, kind) * scale
+    except UnitError as exc:
+        lot.reason = str(exc)
+        return lot
+    written = _triple(m.amount.value, m.amount.low, m.amount.high, factor)
+    if m.amount.approximate and m.amount.low is None:
+        written = (written[1] * 0.9, written[1], written[1] * 1.1)
+        lot.assumptions.append("“about” is read as ± 10 %")
+    lot.inputs.append(Input(name="amount", value=written[1], unit="g" if kind == "mass" else "mL", origin="procedure", span=m.amount.span))
+    if kind == "mass":
+        grams: Triple | None = written
+    elif kind == "volume":
+        grams = _grams(lot, s, written, w, catalogue)
+    else:
+        lot.reason = f"{m.amount.value:g} {m.amount.unit} is neither a mass nor a volume"
+        return lot
+    if grams is None:
+        return lot
+    lot.mass_g = grams
+    if lot.volume_mL is None and kind == "volume":
+        lot.volume_mL = written[1]
+    lot.inputs.append(Input(name="molar mass", value=round(s.mass, 2), unit="g/mol", origin="catalogue"))
+    if w is None:
+        lot.mol = (grams[0] / s.mass, grams[1] / s.mass, grams[2] / s.mass)
+        lot.expression = "n = m / M" if kind == "mass" else "n = ρ V / M"
+    else:
+        lot.mol = tuple(g * f / 100 / s.mass for g, f in zip(grams, w, strict=True))  # type: ignore[assignment]
+        lot.water_mol = tuple(g * (1 - f / 100) / 18.015 for g, f in zip(grams, w, strict=True))  # type: ignore[assignment]
+        lot.expression = "n = m w / M" if kind == "mass" else "n = ρ V w / M"
+    _heat_capacity(lot, s, w, catalogue)
+    if lot.mol[1] > 1e4:
+        lot.faults.append(("absurd", f"{m.amount.value:g} {m.amount.unit} is {lot.mol[1]:.3g} mol: no bench scale"))
+    if m.stated_mol is not None and lot.mol:
+        stated = convert(m.stated_mol.value, m.stated_mol.unit, "moles") * scale
+        if stated > 0:
+            lot.moles_differ = lot.mol[1] / stated
+    return lot
+
+
+def _mass_fraction(lot: Lot, m: Material, s: Substance) -> Triple | None:
+    """Strength in mass per cent as (low, best, high); None for a pure substance."""
+    st = m.strength
+    if st is None or s.id not in ("sulfuric acid", "nitric acid", "fuming nitric acid", "hydrochloric acid", "sodium hydroxide") and st.percent_w is None:
+        return None
+    if st.percent_w is None:
+        return None
+    if st.basis == "assumed":
+        source = (s.commercial or {}).get("source", "")
+        lot.assumptions.append(f"strength not written: {st.low:g}–{st.high:g} % taken ({source})")
+        lot.inputs.append(Input(name="strength", value=st.percent_w, unit="%", origin="assumed", note=str(source)))
+    else:
+        lot.inputs.append(Input(name="strength", value=st.percent_w, unit="%", origin="procedure", span=st.span))
+    if st.percent_w <= 0 or st.percent_w > (s.strongest or 100.0):
+        lot.faults.append(("strength", f"{st.percent_w:g} % {s.id} does not exist; the strongest is {s.strongest or 100:g} %"))
+    top = s.strongest or 100.0
+    return (min(st.low or st.percent_w, top), min(st.percent_w, top), min(st.high or st.percent_w, top))
+
+
+def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Catalogue) -> Triple | None:
+    if w is not None:
+        table = [catalogue.solution(s.id, f) for f in w]
+        if table[1] is None:
+            lot.reason = f"no density is known for {s.id} of {w[1]:g} %"
+            return None
+        rho = tuple(t[0] for t in table if t)
+        lot.inputs.append(Input(name="density", value=rho[1], unit="g/mL", origin="catalogue", note="20 °C, by strength"))
+        return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
+    density = s.value("density", "l")
+    if s.phase == "s" and s.id != "ice":
+        lot.faults.append(("solid by volume", f"{mL[1]:g} mL of {s.id}, which is a solid"))
+        lot.reason = f"{s.id} is a solid; its amount is written as a volume"
+        return None
+    if s.id == "ice":
+        lot.inputs.append(Input(name="density", value=0.6, unit="g/mL", origin="assumed", note="crushed ice, bulk"))
+        return (mL[0] * 0.5, mL[1] * 0.6, mL[2] * 0.7)
+    if density is None:
+        lot.reason = f"no density is known for {s.id}"
+        return None
+    lot.inputs.append(Input(name="density", value=density.value, unit="g/mL", origin="catalogue", note=density.source))
+    return (mL[0] * density.value, mL[1] * density.value, mL[2] * density.value)
+
+
+def _from_moles(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogue) -> None:
+    assert lot.mol
+    if w is None:
+        lot.mass_g = (lot.mol[0] * s.mass, lot.mol[1] * s.mass, lot.mol[2] * s.mass)
+    else:
+        lot.mass_g = tuple(n * s.mass / (f / 100) for n, f in zip(lot.mol, w, strict=True))  # type: ignore[assignment]
+        lot.water_mol = tuple(g * (1 - f / 100) / 18.015 for g, f in zip(lot.mass_g, w, strict=True))  # type: ignore[assignment, arg-type]
+    _heat_capacity(lot, s, w, catalogue)
+
+
+def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogue) -> None:
+    """J/K of the lot, and its volume where not written."""
+    assert lot.mass_g and lot.mol
+    grams = lot.mass_g[1]
+    solution = catalogue.solution(s.id, w[1]) if w else None
+    cp = s.value("cp", "l")
+    if solution:
+        lot.cp_J_K = grams * solution[1]
+        lot.volume_mL = lot.volume_mL or grams / solution[0]
+    elif s.id in ("water", "ice"):
+        lot.cp_J_K = grams * 4.18
+    elif cp:
+        lot.cp_J_K = lot.mol[1] * cp.value
+    else:
+        lot.cp_J_K = grams * 1.6
+        lot.assumptions.append("heat capacity 1.6 J/(g K) (organic, common practice)")
+    density = s.value("density", "l")
+    if lot.volume_mL is None:
+        lot.volume_mL = grams / (density.value if density else 1.2)
+
+
+def lots_of(procedure: Procedure, catalogue: Catalogue) -> dict[str, Lot]:
+    """All materials as lots, by id."""
+    return {m.id: lot_of(m, catalogue, procedure.scale) for m in procedure.materials}

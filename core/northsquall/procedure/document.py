@@ -1,0 +1,214 @@
+"""`northsquall-procedure/1`: the open document that `assess` takes.
+
+Every span counts Unicode code points of `source_text`, end exclusive.
+"""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+Span = tuple[int, int]
+
+StepKind = Literal[
+    "charge", "dissolve", "cool", "heat", "dose", "add", "hold", "generate", "absorb", "reflux",
+    "distil", "test", "destroy", "quench", "neutralise", "extract", "filter", "dry", "store",
+    "transfer", "record",
+]  # fmt: skip
+
+
+class Part(BaseModel):
+    """Base of the document's parts: unknown keys are refused, so that a slip in a file shows."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class Quantity(Part):
+    """A number as written, with its unit and place; a range fills `low` and `high`."""
+
+    value: float
+    unit: str
+    low: float | None = None
+    high: float | None = None
+    approximate: bool = False
+    span: Span | None = None
+
+
+class Strength(Part):
+    """Strength of a solution. `basis` "assumed" marks a bottle strength that nobody wrote."""
+
+    percent_w: float | None = None
+    molar: float | None = None
+    word: str | None = None
+    basis: Literal["w/w", "molar", "assumed"] = "assumed"
+    low: float | None = None
+    high: float | None = None
+    span: Span | None = None
+
+
+class Bath(Part):
+    """What the vessel stands in. Masses in grams; None is "not written", never zero."""
+
+    kind: Literal["ice", "ice-salt", "water", "oil", "air", "thermostat"]
+    ice_g: float | None = None
+    water_g: float | None = None
+    T_C: float | None = None
+    span: Span | None = None
+
+
+class Vessel(Part):
+    """A vessel that is named in the text or implied by it."""
+
+    name: str
+    kind: str
+    nominal_mL: float | None = None
+    closure: str | None = None
+    bath: Bath | None = None
+    stirring: str | None = None
+    sensor: Literal["pot", "bath", "head"] | None = None
+    named: bool = True
+    span: Span | None = None
+    sensor_span: Span | None = None
+
+
+class Material(Part):
+    """One lot of one substance, as charged."""
+
+    id: str
+    name: str
+    identity: str | None = None
+    amount: Quantity | None = None
+    stated_mol: Quantity | None = None
+    strength: Strength | None = None
+    phase: str | None = None
+    role: str | None = None
+    step: int | None = None
+    span: Span
+    candidates: list[str] = []
+
+
+class Step(Part):
+    """One thing that is done, in one vessel."""
+
+    n: int
+    kind: StepKind
+    text: str
+    span: Span
+    vessel: str | None = None
+    from_vessel: str | None = None
+    materials: list[str] = []
+    duration: Quantity | None = None
+    T_range: Quantity | None = None
+    """Temperatures that the text gives for this step (target or window), °C."""
+    T_limit: Quantity | None = None
+    """A limit not to be passed, °C."""
+    T_of: Literal["pot", "bath", "head"] = "pot"
+    bath: Bath | None = None
+    stirred: bool | None = None
+    cooled: bool = False
+    portions: int | None = None
+    all_at_once: bool = False
+    attended: bool | None = None
+    into: str | None = None
+
+
+class TrainElement(Part):
+    """One element of the way a gas takes."""
+
+    element: Literal["trap", "washer", "absorber", "burner", "cold trap", "hood", "room"]
+    volume_mL: float | None = None
+    liquid: str | None = None
+    dip_cm: float | None = None
+    after: str | None = None
+    span: Span | None = None
+
+
+class Results(Part):
+    """What the author reports."""
+
+    product: str | None = None
+    product_identity: str | None = None
+    product_smiles: str | None = None
+    product_span: Span | None = None
+    mass_g: Quantity | None = None
+    percent: Quantity | None = None
+
+
+class Unread(Part):
+    """A passage that was not understood, and why that matters."""
+
+    text: str
+    span: Span
+    why: str
+
+
+class Assumption(Part):
+    """A value nobody wrote, and who put it there."""
+
+    path: str
+    value: float | str
+    unit: str = ""
+    why: str
+    by: Literal["default", "reviewer", "laboratory"] = "default"
+
+
+class Edit(Part):
+    """A change of the author's words: the new words stand at `span` of `source_text`."""
+
+    span: Span
+    was: str
+    by: str
+    at: str
+    why: str = ""
+
+
+class Procedure(Part):
+    """The document. Derived from `source_text` by the reader, except what a reviewer settled."""
+
+    schema_: Literal["northsquall-procedure/1"] = Field("northsquall-procedure/1", alias="schema")
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+    title: str = ""
+    source_text: str = ""
+    vessels: list[Vessel] = []
+    materials: list[Material] = []
+    steps: list[Step] = []
+    train: list[TrainElement] = []
+    results: Results = Results()
+    ready: list[str] = []
+    """What stands ready: dump, second person, protection."""
+    unread: list[Unread] = []
+    assumptions: list[Assumption] = []
+    edits: list[Edit] = []
+    scale: float = 1.0
+
+
+class LocalRule(Part):
+    """A laboratory's own rule as text, with the reference a finding can cite."""
+
+    reference: str
+    text: str
+    codes: list[str] = []
+
+
+class Laboratory(Part):
+    """`northsquall-laboratory/1`: what replaces the tool's defaults, and can be cited."""
+
+    schema_: Literal["northsquall-laboratory/1"] = Field("northsquall-laboratory/1", alias="schema")
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+    name: str = ""
+    reference: str = ""
+    U_W_m2K: tuple[float, float, float] | None = None
+    ambient_C: float | None = None
+    bath_volume_per_vessel: float | None = None
+    ice_fraction: float | None = None
+    ice_renew_fraction: float | None = None
+    limit_margin_K: float | None = None
+    td24_margin_K: float | None = None
+    work_start: str | None = None
+    work_end: str | None = None
+    hoods: list[str] = []
+    rules: list[LocalRule] = []
+    largest_scale_mol: dict[str, float] = {}

@@ -1,0 +1,74 @@
+"""A figure that carries its own working: low, best and high, with the inputs they came from."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict
+
+Origin = Literal["procedure", "catalogue", "assumed", "computed", "laboratory", "reviewer"]
+
+
+class Input(BaseModel):
+    """One input of a working: what it is, its value with unit, and where it came from."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    name: str
+    value: float | str | None
+    unit: str = ""
+    origin: Origin
+    note: str = ""
+    path: str | None = None
+    """Path of the assumption that a reviewer can replace, as `--set` takes it."""
+    span: tuple[int, int] | None = None
+
+
+class Working(BaseModel):
+    """Expression, inputs and sources behind a figure."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    expression: str
+    inputs: list[Input] = []
+    sources: list[str] = []
+
+
+class Figure(BaseModel):
+    """A value as low / best / high in one unit. Not established: nulls and a reason, never zero."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    low: float | None
+    best: float | None
+    high: float | None
+    unit: str
+    established: bool = True
+    reason: str | None = None
+    working: Working | None = None
+
+
+def figure(
+    best: float,
+    unit: str,
+    *,
+    low: float | None = None,
+    high: float | None = None,
+    expression: str = "",
+    inputs: list[Input] | None = None,
+    sources: list[str] | None = None,
+) -> Figure:
+    """An established figure; `low` and `high` default to `best`. Any unit; no conversion is made."""
+    low = best if low is None else low
+    high = best if high is None else high
+    working = (
+        Working(expression=expression, inputs=inputs or [], sources=sources or [])
+        if expression
+        else None
+    )
+    return Figure(low=min(low, best), best=best, high=max(high, best), unit=unit, working=working)
+
+
+def not_established(unit: str, reason: str) -> Figure:
+    """A figure that could not be had, and why."""
+    return Figure(low=None, best=None, high=None, unit=unit, established=False, reason=reason)
