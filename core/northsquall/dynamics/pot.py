@@ -12,7 +12,7 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from northsquall.dynamics import kernel as k
-from northsquall.dynamics import rodas
+from northsquall.dynamics import oracle, rodas
 
 R_GAS = 8.314462618
 ZERO_C = 273.15
@@ -111,6 +111,10 @@ class Run:
     ice_g: np.ndarray = field(default_factory=lambda: np.zeros(0))
     failed: bool = False
 
+    def worst(self) -> StepRun:
+        """The step with the highest MTSR, among those in which something has piled up."""
+        return max((s for s in self.steps if s.piled > 1e-4), key=lambda s: s.mtsr_C, default=self.steps[-1])
+
     def over(self, step: int) -> StepRun | None:
         """The run of one step."""
         return next((s for s in self.steps if s.step == step), None)
@@ -153,85 +157,57 @@ def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndar
     return row
 
 
-def run(plan: Plan, corner: Corner, points: int = 0, only: tuple[int, ...] | None = None) -> Run:
-    """Integrate the plan for one corner. `points` grid points a step for the curves (0: none)."""
+def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
+    """Integrate the plan for one corner. `points` grid points a step for the curves (0: none).
+
+    Where the engine gives up, scipy's Radau on the same right-hand side has a try; failing that too,
+    the run is marked failed and nothing of it is shown.
+    """
     nu, reactions, cp, vm, vessel = _arrays(plan, corner)
     ns = len(plan.species)
     y = np.array([*plan.start_mol, plan.start_T_K, plan.bath_start_K, plan.ice_kg])
     atol = np.array([max(plan.extent_mol, 1e-3) * 1e-7] * ns + [1e-4, 1e-4, 1e-6])
     main = 0 if plan.reacts else -1
-    t = 0.0
-    result = Run(corner, [])
-    curves: list[tuple[np.ndarray, ...]] = []
-    for seg in plan.segments:
-        table = _segment_row(plan, corner, seg, t)[None, :]
-        grid = np.linspace(t, t + seg.duration_s, max(points, 2))
-        if points == 0:
-            grid = np.array([t + seg.duration_s])
-        limit = (seg.limit_C if seg.limit_C is not None else 1e4) + ZERO_C
-        rows, made, _took, mtsr, stats = rodas.integrate(
-            y, t, table, nu, reactions, cp, vm, vessel, main, limit, RTOL, atol, grid, MAX_STEPS
-        )
-        if stats[rodas.FLAG] != 0.0:
-            rows, made, mtsr, stats = _radau(y, t, table, nu, reactions, cp, vm, vessel, main, limit, grid)
-            if stats is None:
-                result.failed = True
-                return result
-        volumes = rows[:, :ns] @ vm
-        area = np.array([k.wetted(v / vessel[k.VFULL])[0] for v in volumes]) * vessel[k.AFULL]
-        ua = area * table[0, k.UPOT]
-        gone = stats[rodas.ICE_GONE_AT]
-        result.steps.append(
+    starts = np.concatenate([[0.0], np.cumsum([s.duration_s for s in plan.segments])])
+    table = np.array([_segment_row(plan, corner, s, t) for s, t in zip(plan.segments, starts[:-1], strict=True)])
+    limits = np.array([(s.limit_C if s.limit_C is not None else 1e4) + ZERO_C for s in plan.segments])
+    grid = np.zeros(0)
+    if points:  # the first point of a step lies just behind its start, so that a jump is drawn as one
+        grid = np.concatenate([np.linspace(a + 1e-6 * (b - a), b, points) for a, b in zip(starts[:-1], starts[1:], strict=True)])
+    problem = (y, 0.0, table, nu, reactions, cp, vm, vessel, main, limits)
+    rows, made, _took, mtsr, stats, ends = rodas.integrate(*problem, RTOL, atol, grid, MAX_STEPS)
+    if stats[:, rodas.FLAG].any():
+        retried = oracle.integrate(*problem, 1e-8, 1e-9, grid)
+        if retried is None:
+            return Run(corner, [], failed=True)
+        rows, made, mtsr, stats, ends = retried
+    filled = np.clip(ends[:, :ns] @ vm / vessel[k.VFULL], 1e-9, 1.0)
+    ua_end = _relative_height(filled) * vessel[k.AFULL] * table[:, k.UPOT]
+    steps = []
+    for i, seg in enumerate(plan.segments):
+        s = stats[i]
+        steps.append(
             StepRun(
-                seg.step, t, t + seg.duration_s, stats[rodas.PEAK_T] - ZERO_C, stats[rodas.PEAK_T_AT],
-                stats[rodas.MTSR_MAX] - ZERO_C if main >= 0 else float("nan"), stats[rodas.MTSR_AT],
-                stats[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0, stats[rodas.MADE_MAX],
-                stats[rodas.OVER_AT] if stats[rodas.OVER_AT] >= 0 else None, gone if gone >= 0 else None,
-                float(volumes[-1]) * 1e6, float(ua[-1]),
+                seg.step, starts[i], starts[i + 1], s[rodas.PEAK_T] - ZERO_C, s[rodas.PEAK_T_AT],
+                s[rodas.MTSR_MAX] - ZERO_C if main >= 0 else float("nan"), s[rodas.MTSR_AT],
+                s[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0, s[rodas.MADE_MAX],
+                s[rodas.OVER_AT] if s[rodas.OVER_AT] >= 0 else None, s[rodas.ICE_GONE_AT] if s[rodas.ICE_GONE_AT] >= 0 else None,
+                float(ends[i, :ns] @ vm) * 1e6, float(ua_end[i]),
             )  # fmt: skip
         )
-        if points:
-            curves.append((grid, rows[:, ns] - ZERO_C, rows[:, ns + 1] - ZERO_C, mtsr - ZERO_C, made, volumes * 1e6, ua, rows[:, ns + 2] * 1e3))
-        y = rows[-1].copy()
-        t += seg.duration_s
-    if curves:
-        columns = [np.concatenate(c) for c in zip(*curves, strict=True)]
-        result.t_s, result.pot_C, result.bath_C, result.mtsr_C, result.made_W, result.volume_mL, result.removable_W_K, result.ice_g = columns
+    result = Run(corner, steps)
+    if points:
+        volumes = rows[:, :ns] @ vm
+        ua = _relative_height(np.clip(volumes / vessel[k.VFULL], 1e-9, 1.0)) * vessel[k.AFULL] * np.repeat(table[:, k.UPOT], points)
+        result.t_s, result.pot_C, result.bath_C = grid, rows[:, ns] - ZERO_C, rows[:, ns + 1] - ZERO_C
+        result.mtsr_C, result.made_W, result.volume_mL = mtsr - ZERO_C, made, volumes * 1e6
+        result.removable_W_K, result.ice_g = ua, rows[:, ns + 2] * 1e3
     return result
 
 
-def _radau(y, t, table, nu, reactions, cp, vm, vessel, main, limit, grid):  # type: ignore[no-untyped-def]
-    """scipy's Radau on the same right-hand side: the retry. None for stats where it fails as well."""
-    from scipy.integrate import solve_ivp
-
-    ns = len(cp)
-    ice = [1.0 if y[-1] > 0 else 0.0]
-
-    def f(_t: float, state: np.ndarray) -> np.ndarray:
-        out = np.zeros(ns + 3)
-        k.rhs(state, nu, reactions, cp, vm, vessel, table[0], ice[0], out)
-        return out
-
-    found = solve_ivp(f, (t, table[0, k.TEND]), y, method="Radau", rtol=1e-8, atol=1e-9, dense_output=True)
-    if not found.success or found.y[-1].min() < 0 < y[-1]:
-        return None, None, None, None
-    rows = found.sol(grid).T
-    fine = found.sol(np.linspace(t, table[0, k.TEND], 2001)).T
-    tops = [k.mtsr(row, nu, reactions, cp, vessel, main) if main >= 0 else (0.0, 0.0) for row in fine]
-    stats = np.zeros(rodas.NSTATS)
-    times = np.linspace(t, table[0, k.TEND], 2001)
-    i, j = int(np.argmax(fine[:, ns])), int(np.argmax([a for a, _ in tops]))
-    stats[rodas.PEAK_T], stats[rodas.PEAK_T_AT] = fine[i, ns], times[i]
-    stats[rodas.MTSR_MAX], stats[rodas.MTSR_AT] = tops[j][0], times[j]
-    stats[rodas.PILED_MAX] = max(b for _, b in tops)
-    over = np.nonzero(fine[:, ns] > limit)[0]
-    stats[rodas.OVER_AT] = times[over[0]] if len(over) else -1.0
-    stats[rodas.ICE_GONE_AT] = -1.0
-    out = np.zeros(ns + 3)
-    stats[rodas.MADE_MAX] = max(k.rhs(r, nu, reactions, cp, vm, vessel, table[0], ice[0], out)[0] for r in fine)
-    made = np.array([k.rhs(r, nu, reactions, cp, vm, vessel, table[0], ice[0], out)[0] for r in rows])
-    mtsr = np.array([k.mtsr(r, nu, reactions, cp, vessel, main)[0] if main >= 0 else np.nan for r in rows])
-    return rows, made, mtsr, stats
+def _relative_height(v: np.ndarray) -> np.ndarray:
+    """`kernel.wetted` for an array of volume fractions."""
+    return np.asarray(0.5 - np.sin(np.arcsin(1.0 - 2.0 * v) / 3.0))
 
 
 def with_duration(plan: Plan, step: int, duration_s: float) -> Plan:

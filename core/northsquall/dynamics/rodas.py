@@ -119,14 +119,15 @@ def _surplus(y, nu, main, ia, ib):  # type: ignore[no-untyped-def]
 
 
 @njit(cache=True)
-def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limit, rtol, atol, grid, max_steps):  # type: ignore[no-untyped-def]
+def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limits, rtol, atol, grid, max_steps):  # type: ignore[no-untyped-def]
     """Integrate through all segments.
 
     y_start (ns + 3,), segments (k, SEG_FEED + ns) with rising TEND, grid (m,) rising times in s,
-    `limit` a pot temperature (K) whose first passing is timed, `main` the reaction whose loss of
-    control is followed (-1: none). Returns (values on the grid (m, ns + 3), heat made on the grid,
-    heat taken by the bath on the grid, MTSR on the grid, stats (NSTATS,)). stats[FLAG] is 0 when done,
-    1 when the step size vanished, 2 when max_steps were not enough.
+    limits (k,) pot temperatures (K) whose first passing in the segment is timed, `main` the reaction
+    whose loss of control is followed (-1: none). Returns (values on the grid (m, ns + 3), heat made on
+    the grid, heat taken by the bath on the grid, MTSR on the grid, stats (k, NSTATS), states at the end
+    of each segment (k, ns + 3)). stats[s, FLAG] is 0 when done, 1 when the step size vanished, 2 when
+    max_steps were not enough, 3 when the segment was not reached.
     """
     n = y_start.shape[0]
     ns = cp.shape[0]
@@ -135,12 +136,9 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
     made_rows = np.zeros(m)
     took_rows = np.zeros(m)
     mtsr_rows = np.full(m, np.nan)
-    stats = np.zeros(NSTATS)
-    stats[PEAK_T] = -1e300
-    stats[MTSR_MAX] = -1e300
-    stats[ICE_GONE_AT] = -1.0
-    stats[OVER_AT] = -1.0
-    stats[ICE_MIN] = y_start[n - 1]
+    all_stats = np.zeros((segments.shape[0], NSTATS))
+    ends = np.zeros((segments.shape[0], n))
+    all_stats[:, FLAG] = 3.0
     y = y_start.copy()
     f = np.zeros(n)
     work = np.zeros(n)
@@ -172,6 +170,14 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
     steps = 0
     for s in range(segments.shape[0]):
         seg = segments[s]
+        limit = limits[s]
+        stats = all_stats[s]
+        stats[FLAG] = 0.0
+        stats[PEAK_T] = -1e300
+        stats[MTSR_MAX] = -1e300
+        stats[ICE_GONE_AT] = -1.0
+        stats[OVER_AT] = -1.0
+        stats[ICE_MIN] = y[n - 1]
         if seg[MODE] != 1.0:
             y[n - 2] = seg[5] if seg[MODE] == 2.0 else y[n - 2]
         t_end = seg[TEND]
@@ -183,7 +189,7 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
             if steps >= max_steps:
                 stats[FLAG] = 2.0
                 stats[STEPS] = steps
-                return rows, made_rows, took_rows, mtsr_rows, stats
+                return rows, made_rows, took_rows, mtsr_rows, all_stats, ends
             steps += 1
             if t + 1.01 * h >= t_end:
                 h = t_end - t
@@ -247,7 +253,7 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                 if h < 1e-11 * max(1.0, t):
                     stats[FLAG] = 1.0
                     stats[STEPS] = steps
-                    return rows, made_rows, took_rows, mtsr_rows, stats
+                    return rows, made_rows, took_rows, mtsr_rows, all_stats, ends
             for i in range(n):
                 c2[i] = H21 * u1[i] + H22 * u2[i] + H23 * u3[i] + H24 * u4[i] + H25 * u5[i]
                 c3[i] = H31 * u1[i] + H32 * u2[i] + H33 * u3[i] + H34 * u4[i] + H35 * u5[i]
@@ -309,9 +315,11 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                     y[i] = ynew[i]
                 t = t + h
                 h *= min(5.0, max(0.2, 0.9 * max(err, 1e-8) ** -0.25))
-    stats[STEPS] = steps
+        for i in range(n):
+            ends[s, i] = y[i]
+        stats[STEPS] = steps
     while g < m:
         for i in range(n):
             rows[g, i] = y[i]
         g += 1
-    return rows, made_rows, took_rows, mtsr_rows, stats
+    return rows, made_rows, took_rows, mtsr_rows, all_stats, ends

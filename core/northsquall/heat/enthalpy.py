@@ -10,7 +10,7 @@ from dataclasses import dataclass
 
 from northsquall import data
 from northsquall.chemistry.families import Reaction, count_matches
-from northsquall.substances import Catalogue
+from northsquall.substances import Catalogue, Substance
 from northsquall.working import Figure, Input, figure, not_established
 
 HNO3_TO_H2O = -285.8 + 174.1
@@ -118,12 +118,27 @@ def _increment(reaction: Reaction, catalogue: Catalogue) -> Enthalpy | None:
 
 
 def _ionic(reaction: Reaction) -> Enthalpy:
-    """Hess over dissolved ions and gases, the acid as HSO4- or H+ and the carbonate as charged."""
+    """Hess over dissolved ions and gases (infinite dilution)."""
     known = {r["id"]: r["Hf"] for r in data.toml("chemistry/roots.toml")["root"]}
-    left = sum(n * known[s] for n, s in reaction.family.left)
-    right = sum(n * known[s] for n, s in reaction.family.right)
-    dh = right - left
-    low, high = reaction.family.heat["class"]
+    dh = sum(n * known[s] for n, s in reaction.family.right) - sum(n * known[s] for n, s in reaction.family.left)
     inputs = [Input(name=f"ΔfH {s}", value=known[s], unit="kJ/mol", origin="catalogue", note="CRC") for _, s in (*reaction.family.left, *reaction.family.right)]
-    value = figure(dh, "kJ/mol", low=min(low, dh), high=max(high, dh), expression="ΔrH = ΣνΔfH(products) − ΣνΔfH(reactants), ions at infinite dilution", inputs=inputs, sources=["CRC via chemicals"])
+    value = figure(dh, "kJ/mol", low=dh - 5, high=dh + 5, expression="ΔrH = ΣνΔfH(products) − ΣνΔfH(reactants), ions at infinite dilution", inputs=inputs, sources=["CRC via chemicals"])
+    return Enthalpy(value, "hess", ["CRC via chemicals"])
+
+
+def of_solid_carbonate(base: Substance) -> Enthalpy | None:
+    """Solid carbonate or bicarbonate with dilute strong acid, CO2 leaving, per mol of CO2.
+
+    ΔrH = ΔfH(CO2) + ΔfH(H2O) + Σ ΔfH(cations) − ΔfH(solid); the low end adds the second proton of
+    hydrogen sulfate (−22 kJ/mol each).
+    """
+    solid = base.value("Hf", "s")
+    known = {r["id"]: r["Hf"] for r in data.toml("chemistry/roots.toml")["root"]}
+    cations = {k: n for k, n in base.parts.items() if k in ("Na+", "K+")}
+    if solid is None or not cations:
+        return None
+    dh = known["CO2"] + known["H2O"] + sum(n * known[k] for k, n in cations.items()) - solid.value
+    acid = sum(cations.values())
+    inputs = [Input(name=f"ΔfH {base.id} (s)", value=solid.value, unit="kJ/mol", origin="catalogue", note=solid.source)]
+    value = figure(dh, "kJ/mol", low=dh - 5 - 22 * acid, high=dh + 5, expression="ΔrH = ΔfH(CO2) + ΔfH(H2O) + ΣΔfH(cations) − ΔfH(solid)", inputs=inputs, sources=["CRC via chemicals"])
     return Enthalpy(value, "hess", ["CRC via chemicals"])

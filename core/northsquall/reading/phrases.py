@@ -325,6 +325,11 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         first -= 1
     last = i
     parts: list[Item] = []
+    if i + 2 < len(items) and is_word(items[i + 1], "at") and isinstance(items[i + 2], Qty) and items[i + 2].dim == "temperature":  # type: ignore[union-attr]
+        q = items[i + 2]
+        assert isinstance(q, Qty)
+        bath = Bath(kind="ice-salt" if "salt" in words else "thermostat", T_C=q.value, span=(items[first].start, q.end))
+        return bath, first, i + 2, [*used, q]
     if i + 1 < len(items) and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
         k = i + 2
         while k < len(items) and not is_word(items[k], ".", ";", ")") and k < i + 16:

@@ -1,0 +1,335 @@
+"""assess(procedure) -> Assessment: reads as the table of contents of the job."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+
+from northsquall import CORE_VERSION, data
+from northsquall import sheets as sheet
+from northsquall.assessment import (
+    Assessment,
+    Doc,
+    Exotherm,
+    Heat,
+    Question,
+    Schedule,
+    Strip,
+    UnreadItem,
+)
+from northsquall.chemistry.walk import TRIAL_MOL, Walk, walk
+from northsquall.dynamics.criticality import bracket, criticality
+from northsquall.dynamics.pot import Run, run
+from northsquall.dynamics.schedule import Pot, build_pot, main_vessel, timetable
+from northsquall.findings import Context, raise_all, verdict_of
+from northsquall.findings.referral import referral_of
+from northsquall.heat import enthalpy
+from northsquall.procedure import Laboratory, Procedure
+from northsquall.procedure.amounts import lots_of
+from northsquall.remedies import search
+from northsquall.review import Settings, settings_for
+from northsquall.stability import td24_bound
+from northsquall.substances import Catalogue
+from northsquall.substances import catalogue as shipped
+from northsquall.working import Figure, Input, figure, not_established
+
+CAUTION = (
+    "This review supports a competent person's judgement. It replaces neither calorimetry, local codes, the institution's "
+    "chemical-hygiene rules nor licensed practice."
+)
+POINTS = 60
+"""Points a step for the curves."""
+
+
+def assess(procedure: Procedure, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None, preview: bool = False) -> Assessment:
+    """The whole review of one procedure. Pure: the same input gives the same document.
+
+    `preview` leaves out the searches for remedies: what a drag needs at once.
+    """
+    cat = catalogue or shipped()
+    settings = settings_for(procedure, laboratory)
+    referral = referral_of(procedure, cat)
+    if referral:
+        return sheet.referred(procedure, cat, referral, CAUTION)
+
+    # charge sheet
+    lots = lots_of(procedure, cat)
+    wanted = procedure.results.product_smiles
+
+    # chemistry: what happens in every vessel, over the range of the amounts
+    walks = [walk(procedure, lots, wanted, which) for which in (0, 1, 2)]
+    best = walks[1]
+    unknown = any(x.mol is None and x.substance for x in lots.values() if x.material.role not in ("wash", "absorber"))
+    trials = [walk(procedure, lots, wanted, 1, t) for t in TRIAL_MOL] if unknown else []
+    main = next((e for e in best.events() if e.latent is None and e.reaction.family.rate), None)
+    heat_of = enthalpy.of_reaction(main.reaction, cat) if main else None
+    reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat)
+
+    # heat, by stage
+    stages = sheet.stages(procedure, lots, walks, heat_of, settings)
+    total = sheet.total_heat(procedure, reactions, main is not None and bool(trials))
+
+    # minute by minute
+    vessel = main_vessel(procedure, best)
+    timed = timetable(procedure, lots, settings, vessel)
+    built: Pot | str = "nothing is charged to a vessel"
+    if vessel is not None:
+        built = build_pot(procedure, lots, best, timed, settings, vessel, main, heat_of.value if heat_of else None)
+    pot = built if isinstance(built, Pot) else None
+    runs: dict[str, Run] = {}
+    if pot is not None:
+        runs = {c.name: run(pot.plan, c, POINTS) for c in pot.plan.corners}
+        if any(r.failed for r in runs.values()):
+            built, pot, runs = "the integration did not succeed", None, {}
+
+    # when control is lost
+    context = _context(procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total)
+    control = _exotherm(context, procedure)
+
+    # quench, what must change, the verdict
+    context.quench_end, context.quench_fill, quench = sheet.quench(procedure, lots, walks, context)
+    findings = raise_all(context)
+    remedies = []
+    if not preview and pot is not None and context.unknown_dose is None:
+        remedies = _remedies(procedure, context, control, findings)
+    verdict, decides = verdict_of(findings)
+    schedule = sheet.schedule(procedure, context, quench)
+    questions = [
+        Question(text=f.remedy, why=f.message, decides=f.severity != "note", anchor=f.anchor)
+        for f in findings
+        if not f.established and f.code in ("P01", "P02", "P05", "P06", "H08")
+    ]
+    return Assessment(
+        versions={"core": CORE_VERSION, "catalogue": data.version()},
+        title=procedure.title,
+        materials=sheet.material_lines(procedure, lots, best, wanted),
+        unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
+        steps=sheet.step_lines(context),
+        reactions=reactions,
+        heat=_heat(context, total),
+        exotherm=control,
+        gases=sheet.gases(procedure, walks, bool(trials)),
+        vessels=sheet.vessel_lines(procedure, context),
+        quench=quench,
+        schedule=schedule,
+        yield_=sheet.yield_line(procedure, lots, best, cat),
+        findings=findings,
+        verdict=verdict,
+        decides=decides,
+        not_established=_open(control, total, findings),
+        questions=questions,
+        governs=sheet.governs(context, control),
+        remedies=remedies,
+        strip=_strip(context, built if isinstance(built, str) else None),
+        marks=sheet.marks(procedure),
+        edits=[e.model_dump() for e in procedure.edits],
+        assumptions=sheet.assumptions(context),
+        caution=CAUTION,
+        citations=sheet.citations(reactions),
+    )
+
+
+def _context(procedure: Procedure, lots: dict[str, Any], best: Walk, settings: Settings, timed: list[Any], pot: Pot | None, missing: str | None, runs: dict[str, Run], heat_of: Any, reactions: list[Any], stages: list[Any], total: Figure) -> Context:
+    unknown = next((t for t in timed if t.unknown), None)
+    structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
+    bound = td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
+    c = Context(
+        procedure=procedure, lots=lots, walk=best, settings=settings, timed=timed, pot=pot, pot_missing=missing, runs=runs,
+        enthalpy=heat_of, reactions=reactions, stages=stages, bound=bound, td24_applies=bool(structures), process_C=None, mtt=None,
+        mtsr=not_established("°C", missing or "no reaction with a rate"), peak={}, accumulation=None, bracket=None, klass=None,
+        unknown_dose=unknown, quench_end={}, quench_fill={}, total_heat=total,
+    )  # fmt: skip
+    if pot is None or not runs:
+        return c
+    for seg in pot.plan.segments:
+        tops = [r.over(seg.step).peak_C for r in runs.values() if r.over(seg.step)]  # type: ignore[union-attr]
+        mid = runs["best"].over(seg.step)
+        if mid and seg.kind in ("dose", "add", "hold", "heat", "charge"):
+            c.peak[seg.step] = (min(tops), mid.peak_C, max(tops))
+    if not pot.plan.reacts:
+        return c
+    high = {n: r.worst().mtsr_C for n, r in runs.items()}
+    c.mtsr = figure(
+        high["best"], "°C", low=min(high.values()), high=max(high.values()), expression="MTSR = max over t of T + X_ac (−ΔH) ξ / C",
+        inputs=[
+            Input(name="ΔH with its water", value=round(pot.plan.corners[0].dH_kJ, 0), unit="kJ/mol", origin="computed"),
+            Input(name="heat capacity of the pot at the end", value=round(pot.cp_J_K), unit="J/K", origin="computed"),
+            Input(name="rate constant at 10 °C", value=pot.plan.k_ref * 1e3, unit="L/(mol s)", origin="assumed", note="family default, a factor of 4 either way", path="assumptions.rate_k"),
+        ],
+        sources=["handbook 2.5"],
+    )  # fmt: skip
+    piled = {n: max(s.piled for s in r.steps) for n, r in runs.items()}
+    c.accumulation = (min(piled.values()), piled["best"], max(piled.values()))
+    doses = [procedure.steps[n - 1] for n in pot.dose_steps]
+    windows = [s.T_range for s in doses if s.T_range] or [s.T_limit for s in doses if s.T_limit]
+    c.process_C = windows[-1].value if windows else c.peak[pot.dose_steps[-1]][1] if pot.dose_steps else None
+    c.mtt = sheet.boiling(best, pot.vessel.name)
+    if c.process_C is not None and c.mtt is not None and c.mtsr.high is not None:
+        low = bound.TD24_C if bound else float("inf")
+        process = min(c.process_C, c.mtsr.high)
+        c.bracket = bracket(process, c.mtsr.high, (c.mtt[0], c.mtt[2]), low)
+        decides = bound is not None and c.mtsr.high >= low
+        c.klass = criticality(process, c.mtsr.high, c.mtt[1], low) if decides else c.bracket[0]
+        if unknown is not None:
+            c.klass = None
+    return c
+
+
+def _deciding_step(c: Context) -> int | None:
+    """The dose or hold whose high peak is furthest over (or nearest to) its limit."""
+    assert c.pot is not None
+    best = c.runs["best"]
+    limited = [(c.peak[s.step][2] - s.limit_C, s.step) for s in c.pot.plan.segments if s.limit_C is not None and s.step in c.peak and s.kind in ("dose", "add")]
+    reacting = [x for x in limited if (r := best.over(x[1])) and r.piled > 1e-4]
+    if reacting or limited:
+        return max(reacting or limited)[1]
+    return c.pot.dose_steps[-1] if c.pot.dose_steps else None
+
+
+def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
+    why = c.pot_missing or ("no time is written for the addition" if c.unknown_dose else "no reaction with heat")
+    none = lambda unit: not_established(unit, why)  # noqa: E731
+    td24 = not_established("°C", f"no calorimetry; by class at least {c.bound.TD24_C:.0f} °C ({c.bound.what} in {c.bound.medium}: onset {c.bound.onset_C:.0f} °C − 100 K)" if c.bound else "no calorimetry, and no energetic group was found")
+    ice_offered = c.pot.plan.ice_kg * 1e3 if c.pot and c.pot.bath and not c.pot.bath_assumed else None
+    out = Exotherm(
+        vessel=c.pot.vessel.name if c.pot else None, process_T_C=c.process_C, limit_C=None, peak_T_C=none("°C"), peak_at_min=None, peak_step=None,
+        peak_heat_W=none("W"), removable_W=none("W"), accumulation_max=none("1"), MTSR_C=c.mtsr if not c.unknown_dose else none("°C"), MTSR_at_min=None,
+        MTT_C=figure(c.mtt[1], "°C", low=c.mtt[0], high=c.mtt[2], expression="boiling point of the sulfuric acid by strength; 83 °C (nitric acid) as its low end", sources=["memory: boiling points of sulfuric acid", "CRC: nitric acid"]) if c.mtt else none("°C"),
+        TD24_C=td24, TD24_bound_C=c.bound.TD24_C if c.bound else None, criticality_class=c.klass,
+        criticality_bracket=c.bracket, min_addition_min=none("min"), ice_needed_g=none("g"), ice_offered_g=ice_offered, ice_gone_min=None,
+    )  # fmt: skip
+    if c.pot is None or not c.runs:
+        return out
+    step = _deciding_step(c)
+    gone = next((s.ice_gone_s for s in c.runs["best"].steps if s.ice_gone_s is not None), None)
+    out.ice_gone_min = gone / 60 if gone is not None else None
+    q = c.total_heat
+    sensible = c.pot.cp_J_K * 20 / 1e3
+    if q.established and q.best is not None and q.low is not None and q.high is not None:
+        grams = [(h + sensible) / 0.3336 for h in (q.low, q.best, q.high)]
+        out.ice_needed_g = figure(grams[1], "g", low=grams[0], high=grams[2], expression="m = (Q + C·20 K) / 333.6 J/g", inputs=[Input(name="heat of the batch", value=round(q.best, 1), unit="kJ", origin="computed"), Input(name="cooling the batch by 20 K", value=round(sensible, 1), unit="kJ", origin="computed")], sources=["handbook 5: fusion of ice"])
+    if step is None or step not in c.peak or c.unknown_dose:
+        return out
+    seg = next(s for s in c.pot.plan.segments if s.step == step)
+    low, mid, high = c.peak[step]
+    r = c.runs["best"].over(step)
+    assert r is not None
+    made = [x.over(step).made_W for x in c.runs.values()]  # type: ignore[union-attr]
+    limit = seg.limit_C if seg.limit_C is not None else mid
+    bath = seg.bath_T_K - 273.15
+    take = [x.over(step).UA_W_K * max(limit - bath, 0.0) for x in c.runs.values()]  # type: ignore[union-attr]
+    U = c.settings.get("U_stirred_W_m2K")
+    out.limit_C = seg.limit_C
+    out.peak_step = step
+    out.peak_at_min = r.peak_at_s / 60
+    out.peak_T_C = figure(
+        mid, "°C", low=low, high=high, expression="C dT/dt = q_made + q_feed − UA (T − T_bath) + UA_air (T_air − T)",
+        inputs=[
+            Input(name="ΔH with its water", value=round(c.pot.plan.corners[0].dH_kJ), unit="kJ/mol", origin="computed", note=c.enthalpy.route if c.enthalpy else ""),
+            Input(name="reacts", value=round(c.pot.plan.extent_mol, 3), unit="mol", origin="computed"),
+            Input(name="U, flask in its bath", value=U[1], unit="W/(m² K)", origin="assumed" if c.settings.used["U_stirred_W_m2K"].by == "default" else "reviewer" if c.settings.used["U_stirred_W_m2K"].by == "reviewer" else "laboratory", note=c.settings.used["U_stirred_W_m2K"].why, path="assumptions.U_stirred_W_m2K"),
+            Input(name="UA at the end of the step", value=round(r.UA_W_K, 2), unit="W/K", origin="computed", note="sphere, wetted by the charge"),
+            Input(name="bath", value=round(bath, 1), unit="°C", origin="procedure" if c.pot.bath else "assumed", span=c.pot.bath.span if c.pot.bath else None),
+            Input(name="time of the step", value=round((r.end_s - r.start_s) / 60, 1), unit="min", origin="procedure", span=procedure.steps[step - 1].duration.span if procedure.steps[step - 1].duration else None),  # type: ignore[union-attr]
+        ],
+        sources=["handbook 2.4", "handbook 2.5"],
+    )  # fmt: skip
+    out.peak_heat_W = figure(r.made_W, "W", low=min(made), high=max(made), expression="q = −ΔH r + heat of mixing", inputs=[], sources=["handbook 2.4"])
+    out.removable_W = figure(r.UA_W_K * max(limit - bath, 0.0), "W", low=min(take), high=max(take), expression="q = UA (T_limit − T_bath)", inputs=[Input(name="UA", value=round(r.UA_W_K, 2), unit="W/K", origin="computed"), Input(name="limit", value=limit, unit="°C", origin="procedure"), Input(name="bath", value=bath, unit="°C", origin="procedure")], sources=["handbook 2.4"])
+    if c.accumulation:
+        out.accumulation_max = figure(c.accumulation[1], "1", low=c.accumulation[0], high=c.accumulation[2], expression="X_ac = min n_i/|ν_i| in the vessel / extent", sources=["handbook 2.5"])
+        out.MTSR_at_min = c.runs["best"].worst().mtsr_at_s / 60
+    return out
+
+
+def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: list[Any]) -> list[Any]:
+    """Searches where a limit is passed; the shortest addition where it is kept."""
+    assert c.pot is not None
+    hot = [f for f in findings if f.code in ("H02", "H03", "H05") and f.severity != "note"]
+    doses = [s for s in c.pot.plan.segments if s.step in c.pot.dose_steps and s.limit_C is not None and any(s.feed_mol[: len(s.feed_mol)])]
+    target = next((f.step for f in hot if f.step in c.pot.dose_steps), None) or (control.peak_step if control.peak_step in c.pot.dose_steps else doses[-1].step if doses else None)
+    if target is None or not c.pot.plan.reacts:
+        return []
+    seg = next(s for s in c.pot.plan.segments if s.step == target)
+    if seg.limit_C is None:
+        return []
+    bound = c.bound.TD24_C if c.bound else c.settings.severity("H03_no_td24_T_C")
+    ceiling = min(bound, c.mtt[0] if c.mtt else bound) - 1.0
+    if not hot:
+        return []
+    found, shortest = search(procedure, c.pot, procedure.steps[target - 1], seg.limit_C, ceiling)
+    if shortest is not None:
+        control.min_addition_min = figure(shortest, "min", expression="shortest dose for which peak ≤ limit and MTSR < bound at the unfavourable corners", sources=["handbook 2.6"])
+    for f in hot:
+        if f.step == target and not f.remedy and found:
+            f.remedy = f"{found[0].label}: {found[0].detail}."
+        elif f.step == target and not f.remedy:
+            f.remedy = "No addition time up to eight hours keeps the limit in this bath; use a colder or larger bath, or a smaller batch."
+    return found
+
+
+def _heat(c: Context, total: Figure) -> Heat:
+    batch = [s for s in c.stages if c.step(s.step) and c.step(s.step).kind in ("charge", "dose", "add", "hold")]  # type: ignore[union-attr]
+    worst = max(batch, key=lambda s: s.rise_K[1], default=None)
+    if not total.established or (c.pot_missing and c.enthalpy is not None) or worst is None:
+        why = total.reason or c.pot_missing or "no heat was found"
+        if worst is None and total.established and not c.pot_missing:
+            zero = figure(0.0, "K")
+            return Heat(total_kJ=total, adiabatic_rise_K=zero, kJ_per_kg=figure(0.0, "kJ/kg"), severity="low")
+        return Heat(total_kJ=total, adiabatic_rise_K=not_established("K", why), kJ_per_kg=not_established("kJ/kg", why), severity="not established")
+    low, best, high = worst.rise_K
+    rise = figure(best, "K", low=low, high=high, expression="ΔTad = Q / Σ m cp", inputs=[Input(name="heat of the stage", value=round(worst.heat_kJ[1], 1), unit="kJ", origin="computed", note=worst.what), Input(name="Σ m cp", value=round(worst.cp_J_K), unit="J/K", origin="computed")], sources=["handbook 2.3"])
+    grams = sum(x.mass_g[1] for x in c.lots.values() if x.mass_g and x.material.role not in ("absorber", "wash") and (s := c.step(x.material.step)) and s.kind in ("charge", "dose", "add"))
+    per_kg = figure((total.best or 0.0) / (grams / 1e3), "kJ/kg", low=(total.low or 0.0) / (grams / 1e3), high=(total.high or 0.0) / (grams / 1e3)) if grams else not_established("kJ/kg", "no mass")
+    severity = "low" if best < 50 else "medium" if best < 200 else "high" if best <= 400 else "extreme"
+    return Heat(total_kJ=total, adiabatic_rise_K=rise, kJ_per_kg=per_kg, severity=severity)  # type: ignore[arg-type]
+
+
+def _open(control: Exotherm, total: Figure, findings: list[Any]) -> list[str]:
+    """Names of what is not established, what decides first."""
+    out = [f"{f.code}: {f.short or f.message}" for f in findings if not f.established]
+    for name, value in (("total heat", total), ("peak temperature", control.peak_T_C), ("MTSR", control.MTSR_C), ("TD24", control.TD24_C)):
+        if not value.established:
+            out.append(f"{name}: {value.reason}")
+    return out
+
+
+def _strip(c: Context, missing: str | None) -> Strip:
+    if c.pot is None or not c.runs:
+        return Strip(missing=missing or "nothing to draw")
+    if c.unknown_dose is not None:
+        return Strip(missing="no time is written for the addition, so no curve is drawn")
+    best = c.runs["best"]
+    t = best.t_s
+    keep = np.concatenate([[True], np.diff(t) > 1e-9])
+    pots = np.array([np.interp(t, r.t_s, r.pot_C) for r in c.runs.values()])
+    made = np.array([np.interp(t, r.t_s, r.made_W) for r in c.runs.values()])
+    limit = np.full(len(t), np.nan)
+    limits = []
+    for seg, s in zip(c.pot.plan.segments, best.steps, strict=True):
+        if seg.limit_C is not None and seg.kind in ("dose", "add", "hold"):
+            limits.append({"step": float(seg.step), "from": s.start_s / 60, "to": s.end_s / 60, "C": seg.limit_C})
+            limit[(t >= s.start_s) & (t <= s.end_s)] = seg.limit_C
+    reference = np.where(np.isnan(limit), best.pot_C, limit)
+    removable = best.removable_W_K * np.maximum(reference - best.bath_C, 0.0)
+    offset = 0.0
+    first = c.pot.plan.segments[0].step
+    offset = next((x.start for x in c.timed if x.step.n == first), 0.0)
+    # what differs by less than the eye sees is rounded away: 4 figures
+    def out(a: np.ndarray, digits: int = 2) -> list[float]:
+        return [None if math.isnan(v) else round(float(v), digits) for v in a[keep]]  # type: ignore[misc]
+
+    mtsr = np.where(np.isnan(best.mtsr_C), best.pot_C, best.mtsr_C)
+    for item in limits:
+        item["from"] += offset
+        item["to"] += offset
+    return Strip(
+        t_min=[round(float(v) / 60 + offset, 3) for v in t[keep]], pot_C=out(best.pot_C), pot_low_C=out(pots.min(axis=0)), pot_high_C=out(pots.max(axis=0)),
+        bath_C=out(best.bath_C), mtsr_C=out(mtsr), made_W=out(best.made_W), made_high_W=out(made.max(axis=0)), removable_W=out(removable),
+        volume_mL=out(best.volume_mL, 1), ice_g=out(best.ice_g, 0), limits=limits, quench=sheet.quench_on_strip(c),
+    )  # fmt: skip
+
+
+__all__ = ["Assessment", "Doc", "Schedule", "assess"]

@@ -1,0 +1,314 @@
+"""`northsquall-assessment/1`: what `assess` returns. The keys of docs/schema; added to freely, never renamed."""
+
+from __future__ import annotations
+
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from northsquall.working import Figure
+
+Severity = Literal["stop", "condition", "note"]
+Verdict = Literal["not acceptable", "not established", "acceptable with conditions", "acceptable"]
+
+
+class Doc(BaseModel):
+    """Base of the assessment's parts."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class Anchor(Doc):
+    """Place in `source_text`, code points, end exclusive."""
+
+    start: int
+    end: int
+
+
+class MaterialLine(Doc):
+    """One line of the charge sheet."""
+
+    line: int
+    id: str
+    text: str
+    name: str
+    formula: str | None
+    cas: str | None
+    phase: str | None
+    mass_g: float | None
+    volume_mL: float | None
+    mol: Figure
+    equivalents: float | None
+    role: str | None
+    limiting: bool
+    step: int | None
+    vessel: str | None
+    assumptions: list[str]
+    anchor: Anchor
+
+
+class UnreadItem(Doc):
+    """A passage that was not understood."""
+
+    text: str
+    start: int
+    end: int
+    why: str
+
+
+class StepLine(Doc):
+    """One step with its place in time."""
+
+    n: int
+    kind: str
+    text: str
+    vessel: str | None
+    material: list[str]
+    start_min: float | None
+    end_min: float | None
+    duration_min: Figure
+    T_C: list[float] | None
+    limit_C: float | None
+    attended: bool
+    anchor: Anchor
+    duration_anchor: Anchor | None
+    bath_anchor: Anchor | None
+    bath_C: float | None
+    bath_template: str | None
+    """Words for another bath temperature, with {T} to fill in."""
+    duration_path: str | None
+    bath_path: str | None
+    assumption: str | None
+
+
+class ReactionLine(Doc):
+    """A reaction or physical heat, with its own heat."""
+
+    step: int
+    vessel: str
+    family: str
+    role: Literal["wanted", "side", "work-up", "on standing", "decomposition"]
+    equation: str
+    names: str
+    limiting: str
+    extent_mol: float | None
+    extent: Figure
+    dH_kJ_per_mol: Figure
+    heat_kJ: Figure
+    route: Literal["measured", "hess", "increment", "class", "none"]
+    sources: list[str]
+
+
+class Heat(Doc):
+    """Totals of the batch: quench and work-up not counted; positive = released."""
+
+    total_kJ: Figure
+    adiabatic_rise_K: Figure
+    kJ_per_kg: Figure
+    severity: Literal["low", "medium", "high", "extreme", "not established"]
+
+
+class Exotherm(Doc):
+    """The vessel that decides."""
+
+    vessel: str | None
+    process_T_C: float | None
+    limit_C: float | None
+    peak_T_C: Figure
+    peak_at_min: float | None
+    peak_step: int | None
+    peak_heat_W: Figure
+    removable_W: Figure
+    accumulation_max: Figure
+    MTSR_C: Figure
+    MTSR_at_min: float | None
+    MTT_C: Figure
+    TD24_C: Figure
+    TD24_bound_C: float | None
+    criticality_class: int | None
+    criticality_bracket: tuple[int, int] | None
+    min_addition_min: Figure
+    ice_needed_g: Figure
+    ice_offered_g: float | None
+    ice_gone_min: float | None
+
+
+class Gas(Doc):
+    """A gas: moles from the equations, or not established."""
+
+    formula: str
+    steps: list[int]
+    mol: Figure
+    litres_25C_1atm: Figure
+    peak_L_per_min: Figure
+    absorber: dict[str, Any] | None = None
+    exposure: dict[str, Any] = {}
+
+
+class VesselLine(Doc):
+    """A vessel and how full it gets."""
+
+    name: str
+    kind: str
+    nominal_mL: float | None
+    max_fill_fraction: float | None
+    max_volume_mL: float | None
+    closure: str | None
+    pressure_if_closed_bar: Figure
+    foam_factor: float | None
+
+
+class QuenchLine(Doc):
+    """A leftover and what destroys it."""
+
+    step: int | None
+    leftover: str
+    mol: Figure
+    reagent: str
+    mol_required: Figure
+    mass_g_required: Figure
+    heat_kJ: Figure
+    gas: list[str]
+    end_T_C: Figure | None = None
+    fill_fraction: float | None = None
+
+
+class Schedule(Doc):
+    """Timetable."""
+
+    total_min: Figure
+    attended_min: Figure
+    refills: list[dict[str, Any]]
+    rests: list[dict[str, Any]]
+    alone: list[dict[str, Any]]
+    latest_start: str | None
+
+
+class Yield(Doc):
+    """Product against theory."""
+
+    product: str | None
+    theoretical_g: float | None
+    reported_g: float | None
+    percent: float | None
+
+
+class Finding(Doc):
+    """Code, severity, where, the figure and the limit, why in a sentence, what would settle it."""
+
+    code: str
+    severity: Severity
+    established: bool
+    step: int | None
+    anchor: Anchor | None
+    figure: Figure | float | str | None
+    limit: str | None
+    message: str
+    remedy: str
+    source: str
+    parts: list[str] = []
+    short: str = ""
+
+
+class TextEdit(Doc):
+    """Words that a change puts at a place of the text."""
+
+    start: int
+    end: int
+    text: str
+
+
+class Remedy(Doc):
+    """A change that can be tried: words for the text, and the figures after it."""
+
+    id: str
+    label: str
+    detail: str
+    edits: list[TextEdit]
+    peak_C: Figure
+    MTSR_C: Figure
+
+
+class Question(Doc):
+    """What is missing, in order of its weight."""
+
+    text: str
+    why: str
+    decides: bool
+    anchor: Anchor | None
+
+
+class Mark(Doc):
+    """A recognised piece of the text: a live quantity, a substance, a vessel, a bath."""
+
+    start: int
+    end: int
+    kind: Literal["amount", "time", "temperature", "substance", "vessel", "bath", "strength", "result"]
+    says: str
+    """How it was read."""
+    step: int | None
+
+
+class Governs(Doc):
+    """A figure that decides, in order of what can hurt first."""
+
+    key: str
+    label: str
+    value: Figure
+    against: str
+    over: bool
+    colour: Literal["heat", "cool", "gas", "open"]
+
+
+class Strip(Doc):
+    """Curves over one time axis (minutes from the first charge); empty where not established."""
+
+    t_min: list[float] = []
+    pot_C: list[float] = []
+    pot_low_C: list[float] = []
+    pot_high_C: list[float] = []
+    bath_C: list[float] = []
+    mtsr_C: list[float] = []
+    made_W: list[float] = []
+    made_high_W: list[float] = []
+    removable_W: list[float] = []
+    volume_mL: list[float] = []
+    ice_g: list[float] = []
+    limits: list[dict[str, float]] = []
+    quench: dict[str, float] | None = None
+    missing: str | None = None
+
+
+class Assessment(Doc):
+    """The document."""
+
+    schema_: Literal["northsquall-assessment/1"] = Field("northsquall-assessment/1", alias="schema")
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+    versions: dict[str, str]
+    title: str
+    materials: list[MaterialLine]
+    unread: list[UnreadItem]
+    steps: list[StepLine]
+    reactions: list[ReactionLine]
+    heat: Heat
+    exotherm: Exotherm
+    gases: list[Gas]
+    vessels: list[VesselLine]
+    quench: list[QuenchLine]
+    schedule: Schedule
+    yield_: Yield = Field(alias="yield")
+    findings: list[Finding]
+    verdict: Verdict
+    decides: list[str]
+    not_established: list[str]
+    questions: list[Question]
+    governs: list[Governs]
+    remedies: list[Remedy]
+    strip: Strip
+    marks: list[Mark]
+    edits: list[dict[str, Any]]
+    assumptions: list[dict[str, Any]]
+    referred: str | None = None
+    caution: str
+    citations: list[str]

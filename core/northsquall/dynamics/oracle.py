@@ -1,0 +1,67 @@
+"""scipy's Radau on the engine's own right-hand side: the oracle of the tests and the retry at run time."""
+
+from __future__ import annotations
+
+import numpy as np
+from scipy.integrate import solve_ivp
+
+from northsquall.dynamics import kernel as k
+from northsquall.dynamics import rodas
+
+FINE = 2001
+"""Points a segment over which maxima are taken."""
+
+
+def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limits, rtol, atol, grid):  # type: ignore[no-untyped-def]
+    """As `rodas.integrate`, by Radau: (rows, made, mtsr, stats, ends), or None where Radau fails."""
+    ns = len(cp)
+    ends = np.zeros((len(segments), ns + 3))
+    stats = np.zeros((len(segments), rodas.NSTATS))
+    rows = np.full((len(grid), ns + 3), np.nan)
+    made = np.zeros(len(grid))
+    mtsr = np.full(len(grid), np.nan)
+    y, t, ice = np.array(y_start, dtype=float), t_start, 1.0 if y_start[-1] > 0 else 0.0
+    scratch = np.zeros(ns + 3)
+    for i, seg in enumerate(segments):
+        if seg[k.MODE] == k.FIXED_BATH:
+            y[-2] = seg[k.TSET]
+        pieces = []
+        start = t
+        gone_at = -1.0
+        while t < seg[k.TEND] - 1e-9:
+            mode = ice
+
+            def f(_t: float, state: np.ndarray, seg: np.ndarray = seg, mode: float = mode) -> np.ndarray:
+                out = np.zeros(ns + 3)
+                k.rhs(state, nu, reactions, cp, vm, vessel, seg, mode, out)
+                return out
+
+            def melted(_t: float, state: np.ndarray) -> float:
+                return float(state[-1])
+
+            melted.terminal, melted.direction = True, -1.0  # type: ignore[attr-defined]
+            events = [melted] if seg[k.MODE] == k.ICE_BATH and ice > 0.5 else None
+            found = solve_ivp(f, (t, seg[k.TEND]), y, method="Radau", rtol=rtol, atol=atol, dense_output=True, events=events)
+            if not found.success:
+                return None
+            pieces.append((t, found.t[-1], found.sol, mode))
+            y, t = found.y[:, -1].copy(), found.t[-1]
+            if found.status == 1:
+                y[-1], ice, gone_at = 0.0, 0.0, t
+        s = stats[i]
+        s[rodas.ICE_GONE_AT], s[rodas.OVER_AT] = gone_at, -1.0
+        s[rodas.PEAK_T] = s[rodas.MTSR_MAX] = -1e300
+        for a, b, solution, mode in pieces:
+            for at in np.linspace(a, b, FINE):
+                _watch(at, solution(at), nu, reactions, cp, vm, vessel, seg, mode, main, limits[i], scratch, s)
+        for g in np.nonzero((grid >= start) & (grid <= t))[0]:
+            a, b, solution, mode = next(p for p in pieces if p[0] - 1e-9 <= grid[g] <= p[1] + 1e-9)
+            rows[g] = solution(grid[g])
+            made[g], _ = k.rhs(rows[g], nu, reactions, cp, vm, vessel, seg, mode, scratch)
+            if main >= 0:
+                mtsr[g], _ = k.mtsr(rows[g], nu, reactions, cp, vessel, main)
+        ends[i] = y
+    return rows, made, mtsr, stats, ends
+
+
+_watch = rodas._watch

@@ -1,0 +1,254 @@
+"""H01 H02 H03 H05 H06 H08 H10 H11 H14, Q03, each with its not-established form."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northsquall.assessment import Finding, Severity
+from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.working import figure
+
+BATCH = ("charge", "dose", "add")
+
+
+def _round(x: float) -> str:
+    return f"{x:.0f}"
+
+
+@rule("H01")
+def adiabatic_rise(c: Context) -> Iterator[Finding]:
+    """H01: severity of the adiabatic rise of a stage."""
+    worst = max((s for s in c.stages if c.step(s.step) and c.step(s.step).kind in BATCH), key=lambda s: s.rise_K[2], default=None)  # type: ignore[union-attr]
+    if worst is None or (c.pot_missing and c.enthalpy is not None):
+        if c.enthalpy is not None and c.pot_missing:
+            yield finding("H01", "condition", f"The adiabatic rise is not established: {c.pot_missing}.", established=False, remedy="Write the missing amount.", short="adiabatic rise")
+        return
+    low, best, high = worst.rise_K
+    note, condition, stop = (c.settings.severity(k) for k in ("H01_note_K", "H01_condition_K", "H01_stop_K"))
+    if high < note:
+        return
+    dosed = c.accumulation is not None and c.accumulation[2] <= c.settings.severity("H01_accumulation")
+    severity: Severity = "note" if dosed and high <= condition else "condition" if high <= stop or (c.klass or 5) <= 2 else "stop"
+    if high <= condition and not dosed and c.accumulation is None and not _reacts(worst, c):
+        severity = "note"
+    share = f" and up to {c.accumulation[2] * 100:.0f} % piles up" if c.accumulation and not dosed else ", and dosing controls it" if dosed else ""
+    yield finding(
+        "H01", severity, f"{worst.what} could warm its mass by {_round(best)} K ({_round(low)}–{_round(high)}) with no heat taken away{share}.",
+        step=c.step(worst.step), figure=figure(best, "K", low=low, high=high), limit=f"{note:.0f} K note, {condition:.0f} K condition, {stop:.0f} K stop",
+        remedy="Keep the dose slow enough that the heat leaves as it is made; see H02 and H03 for the time.", short="adiabatic rise",
+    )  # fmt: skip
+
+
+def _reacts(stage: Stage, c: Context) -> bool:
+    return any(r.step == stage.step and r.role == "wanted" for r in c.reactions)
+
+
+@rule("H02")
+def peak_over_limit(c: Context) -> Iterator[Finding]:
+    """H02: predicted peak over the stated or implied limit; H05 is a part of it where it is the cause."""
+    if c.pot is None or not c.runs:
+        limited = [s for s in c.procedure.steps if s.kind in ("dose", "add") and (s.T_limit or s.T_range)]
+        if c.pot_missing and limited:
+            yield finding("H02", "condition", f"Whether {limited[-1].T_limit.value if limited[-1].T_limit else limited[-1].T_range.value:.0f} °C is kept is not established: {c.pot_missing}.", step=limited[-1], established=False, remedy="Write the missing figure.", short="peak temperature")  # type: ignore[union-attr]
+        return
+    for seg in c.pot.plan.segments:
+        if seg.limit_C is None or seg.step not in c.peak or seg.kind not in ("dose", "add", "hold"):
+            continue
+        low, best, high = c.peak[seg.step]
+        over = high - seg.limit_C
+        hot = c.runs["hot"].over(seg.step)
+        if seg.kind == "hold" and hot is not None and hot.peak_at_s < hot.start_s + 30.0:
+            continue  # warm from the step before, whose finding it is
+        step = c.step(seg.step)
+        if c.unknown_dose is not None and c.unknown_dose.step.n <= seg.step:
+            if c.unknown_dose.step.n == seg.step:
+                yield finding("H02", "condition", f"Whether {seg.limit_C:.0f} °C is kept is not established: no time is written for the addition; all at once it would reach {_round(high)} °C.", step=step, established=False, limit=f"{seg.limit_C:.0f} °C", figure=figure(high, "°C"), remedy="Write over how long it is added.", short="peak temperature")
+            continue
+        if over <= 0.5:
+            continue
+        severity: Severity = "condition" if over <= c.settings.severity("H02_condition_K") else "stop"
+        run = c.runs["best"].over(seg.step)
+        parts = []
+        removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0) if run else None
+        if run and removable is not None and run.made_W > removable:
+            parts.append(f"H05: the bath takes {_sig(removable)} W of the {_sig(run.made_W)} W made")
+        if run and run.over_at_s is not None:
+            parts.append(f"passes {seg.limit_C:.0f} °C {_sig((run.over_at_s - run.start_s) / 60)} min into the step")
+        yield finding(
+            "H02", severity, f"The pot reaches {_round(best)} °C ({_round(low)}–{_round(high)}), over the limit of {seg.limit_C:.0f} °C.",
+            step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
+            parts=parts, remedy="", short="peak temperature",
+        )  # fmt: skip
+
+
+def _cause(step) -> tuple[int, int] | None:  # type: ignore[no-untyped-def]
+    """The words that cause a peak: the time of the step, else the step."""
+    if step is None:
+        return None
+    return step.duration.span if step.duration and step.duration.span else step.span
+
+
+def _bath(c: Context, step: int) -> float:
+    assert c.pot is not None
+    seg = next(s for s in c.pot.plan.segments if s.step == step)
+    return seg.bath_T_K - 273.15
+
+
+def _sig(x: float) -> str:
+    return f"{x:.0f}" if abs(x) >= 10 else f"{x:.1f}"
+
+
+@rule("H03")
+def accumulation(c: Context) -> Iterator[Finding]:
+    """H03: class from MTSR, MTT and TD24; the class's bound stands in for a missing TD24."""
+    if c.bracket is None or c.pot is None:
+        return
+    step = c.step(c.pot.dose_steps[-1]) if c.pot.dose_steps else None
+    mtsr = c.mtsr
+    assert mtsr.high is not None
+    if c.unknown_dose is not None:
+        yield finding("H03", "condition", f"What piles up is not established: no time is written for the addition; all at once, losing the cooling would end at {_round(mtsr.high)} °C.", step=c.unknown_dose.step, established=False, figure=mtsr, remedy="Write over how long it is added.", short="MTSR")
+        return
+    worst = c.bracket[1]
+    bound = c.bound
+    if c.bracket[0] >= 4 or (worst >= 4 and bound is None):
+        yield finding("H03", "stop", f"If cooling stops the mixture reaches {_round(mtsr.best or 0)} °C (up to {_round(mtsr.high)}): class {c.klass}.", step=step, span=_cause(step), figure=mtsr, limit="MTT and TD24", remedy="Add more slowly, so that less piles up.", short="MTSR")
+    elif worst >= 4 and bound is not None:
+        yield finding(
+            "H03", "condition", f"TD24 is not established and decides: the MTSR may reach {_round(mtsr.high)} °C, and without calorimetry only {bound.TD24_C:.0f} °C is sure for a {bound.what} in {bound.medium} (onset {bound.onset_C:.0f} °C − 100 K).",
+            step=step, span=_cause(step), figure=mtsr, limit=f"{bound.TD24_C:.0f} °C, class bound", established=False,
+            remedy="Add more slowly until the MTSR stays below the bound, or measure (DSC of the mixture).", short="TD24",
+        )  # fmt: skip
+    elif worst == 3 and c.bracket[0] == 3:
+        yield finding("H03", "condition", f"If cooling stops the mixture boils: MTSR {_round(mtsr.high)} °C against {_round(c.mtt[1] if c.mtt else 0)} °C (class 3).", step=step, span=_cause(step), figure=mtsr, limit="boiling", remedy="Add more slowly.", short="MTSR")
+
+
+@rule("H05")
+def duty(c: Context) -> Iterator[Finding]:
+    """H05: made over removable at the limit, where the limit is still kept."""
+    if c.pot is None or "best" not in c.runs or c.unknown_dose is not None:
+        return
+    for seg in c.pot.plan.segments:
+        if seg.limit_C is None or seg.kind not in ("dose", "add") or seg.step not in c.peak or c.peak[seg.step][2] > seg.limit_C + 0.5:
+            continue
+        run = c.runs["hot"].over(seg.step)
+        if run is None:
+            continue
+        removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0)
+        if run.made_W > 1.0 and run.made_W > 1.3 * removable and run.peak_C > seg.limit_C - 1.0:
+            yield finding("H05", "condition", f"The bath can take {_sig(removable)} W at the limit; up to {_sig(run.made_W)} W are made at the peak.", step=c.step(seg.step), figure=run.made_W, limit=f"{_sig(removable)} W", remedy="Add more slowly, or use a colder bath.", short="cooling duty")
+
+
+@rule("H06")
+def ice(c: Context) -> Iterator[Finding]:
+    """H06: the ice is gone before the end."""
+    if c.pot is None or c.pot.bath is None or c.pot.bath.kind not in ("ice", "ice-salt") or "hot" not in c.runs:
+        return
+    gone = next((s for s in c.runs["hot"].steps if s.ice_gone_s is not None), None)
+    used = [s for s in c.pot.plan.segments if s.bath == "ice"]
+    if gone is None or not used or gone.step == used[-1].step and gone.ice_gone_s and gone.ice_gone_s > gone.end_s - 30:
+        return
+    passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
+    if c.unknown_dose is not None:
+        return
+    assert gone.ice_gone_s is not None
+    need = _ice_need(c)
+    bath_span = c.pot.bath.span
+    yield finding(
+        "H06", "stop" if passed and not c.pot.bath_assumed else "condition", f"The ice is gone after {_sig(gone.ice_gone_s / 60)} min, in step {gone.step}; the heat of the batch needs about {_sig(need)} g.",
+        step=c.step(gone.step), span=bath_span, figure=gone.ice_gone_s / 60, limit="end of the cooled steps",
+        remedy=f"Take at least {round(need * 1.5, -2):.0f} g of ice, or renew it before {_sig(gone.ice_gone_s / 60 * 0.8)} min.", established=not c.pot.bath_assumed, short="ice",
+    )  # fmt: skip
+
+
+def _ice_need(c: Context) -> float:
+    heat = c.total_heat.high or 0.0
+    sensible = (c.pot.cp_J_K if c.pot else 0.0) * 20 / 1e3
+    return (heat + sensible) / 0.3336
+
+
+@rule("H08")
+def sensor(c: Context) -> Iterator[Finding]:
+    """H08: only the bath is measured; not established where nobody says what the thermometer is in."""
+    if c.pot is None and not c.stages and not c.enthalpy:
+        return
+    vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
+    if vessel is None:
+        return
+    hot = c.enthalpy is not None
+    if vessel.sensor == "bath" and hot:
+        yield finding("H08", "condition", "Only the bath is measured; the pot can be far warmer than the bath.", span=vessel.sensor_span, remedy="Put the thermometer into the liquid.", short="thermometer")
+    elif vessel.sensor is None and hot:
+        yield finding("H08", "note", "Where the thermometer is is not written; the temperatures are taken as those of the pot.", span=vessel.span, established=False, remedy="Write that it dips into the liquid.", short="thermometer")
+
+
+@rule("H10")
+def acid_dilution(c: Context) -> Iterator[Finding]:
+    """H10: water brought to strong acid; a local layer boils."""
+    for entry in c.walk.entries:
+        step = c.step(entry.step)
+        if step is None or step.kind in ("quench", "neutralise") or len(entry.before) < 2:
+            continue
+        here = entry.before[0]
+        acid = here.get("SO4-2", 0.0)
+        if acid <= 0 or here.get("H2O", 0.0) / acid > 3.0:
+            continue
+        for key in step.materials:
+            lot = c.lots[key]
+            if lot.substance and lot.substance.id in ("water", "ice"):
+                stage = next((s for s in c.stages if s.step == step.n), None)
+                rise = stage.rise_K[1] if stage else None
+                amount = f" would warm it by {rise:.0f} K" if rise is not None else ""
+                yield finding(
+                    "H10", "stop" if rise is None or rise > c.settings.severity("H10_local_boil_K") / 2 else "condition",
+                    f"{lot.label.capitalize()} is added to strong sulfuric acid{amount}; where it meets the acid it boils and spits.",
+                    step=step, span=lot.material.span, figure=rise, limit="acid into water, never water into acid", remedy="Run the acid mixture into ice or water instead.", short="water into acid",
+                )  # fmt: skip
+
+
+@rule("H11")
+def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
+    """H11: the heat of making up the acids, where no cooling or limit is written for it."""
+    for stage in c.stages:
+        step = c.step(stage.step)
+        if step is None or step.kind in ("quench", "neutralise") or _reacts(stage, c) or not stage.what.startswith("Mixing"):
+            continue
+        low, best, high = stage.rise_K
+        if high < c.settings.severity("H11_rise_K") or step.T_limit or step.cooled or step.T_range:
+            continue
+        in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
+        if in_pot:
+            continue
+        yield finding("H11", "condition", f"Mixing the acids gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({low:.0f}–{high:.0f}) if it is not cooled, and no cooling is written.", step=step, figure=figure(best, "K", low=low, high=high), limit=f"{c.settings.severity('H11_rise_K'):.0f} K", remedy="Mix in ice, one acid slowly into the other, below 15 °C.", short="mixing heat")
+
+
+@rule("H14")
+def hold_near_td24(c: Context) -> Iterator[Finding]:
+    """H14: a hold within the margin of TD24 (or of the class's bound)."""
+    if c.bound is None or not c.td24_applies:
+        return
+    margin = c.settings.severity("H14_margin_K")
+    for step in c.procedure.steps:
+        if step.kind not in ("hold", "reflux", "heat", "dose") or step.T_range is None:
+            continue
+        top = step.T_range.high if step.T_range.high is not None else step.T_range.value
+        if top > c.bound.TD24_C - margin:
+            yield finding(
+                "H14", "condition", f"Holding at {top:.0f} °C is within {margin:.0f} K of {c.bound.TD24_C:.0f} °C, the bound of TD24 by class ({c.bound.what} in {c.bound.medium}); TD24 itself is not established.",
+                step=step, span=step.T_range.span, figure=top, limit=f"{c.bound.TD24_C - margin:.0f} °C", established=False, remedy="Hold colder, or measure TD24 of this mixture.", short="hold",
+            )  # fmt: skip
+
+
+@rule("Q03")
+def quench_size(c: Context) -> Iterator[Finding]:
+    """Q03: quench vessel or ice too small."""
+    for n, (_low, best, high) in c.quench_end.items():
+        step = c.step(n)
+        assert step is not None
+        limit = step.T_limit.value if step.T_limit else 25.0
+        fill = c.quench_fill.get(n)
+        parts = [f"fills the vessel to {fill * 100:.0f} %"] if fill and fill > 2 / 3 else []
+        if high > limit + 0.5:
+            yield finding("Q03", "stop" if best > limit + 5 else "condition", f"The quench ends at {best:.0f} °C (up to {high:.0f}), above {limit:.0f} °C.", step=step, figure=figure(best, "°C", high=high), limit=f"{limit:.0f} °C", parts=parts, remedy="Take more ice.", short="quench")
+        elif fill and fill > 2 / 3:
+            yield finding("Q03", "stop" if fill > 0.9 else "condition", f"The quench fills its vessel to {fill * 100:.0f} %.", step=step, figure=fill, limit="two thirds", remedy="Take the next larger vessel.", short="quench")
