@@ -1,0 +1,428 @@
+"""The HTTP API. Views are thin: they parse, call an action, and turn refusals into sentences."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from accounts.models import User
+from django.contrib.auth import authenticate, login, logout
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.middleware.csrf import get_token
+from django.views.decorators.csrf import csrf_protect
+from ninja import NinjaAPI, Schema
+from ninja.decorators import decorate_view
+from ninja.errors import ValidationError
+from ninja.security import django_auth
+from procedures import actions as procedures
+from procedures.models import Procedure, Revision
+from records.models import Entry, broken_at, log
+from reviews import actions as reviews
+from reviews import printed
+from reviews.models import Decision
+
+from northsquall.assessment import Assessment, TextEdit
+from northsquall.reading import ReadError
+from northsquall.settle import SettingError
+
+api = NinjaAPI(title="Northsquall", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
+
+
+class Message(Schema):
+    """One sentence: what was given, where, what was expected."""
+
+    message: str
+
+
+class Conflict(Message):
+    """Someone else was first; both changes are kept."""
+
+    yours: int
+    newest: int
+
+
+class Person(Schema):
+    """Who is signed in."""
+
+    username: str
+    full_name: str
+    roles: list[str]
+
+
+class Session(Schema):
+    """The session, with the token for changes."""
+
+    person: Person | None
+    token: str
+    laboratory: str
+
+
+class Credentials(Schema):
+    """Name and password."""
+
+    username: str
+    password: str
+
+
+class TextIn(Schema):
+    """A text to read, with changes to its words and values by path."""
+
+    text: str
+    edits: list[TextEdit] = []
+    overrides: dict[str, float] = {}
+
+
+class PreviewIn(TextIn):
+    """As TextIn, with values that stand in for words while dragging."""
+
+    sets: dict[str, float] = {}
+
+
+class Assessed(Schema):
+    """The text with the changes in it, and its assessment."""
+
+    text: str
+    assessment: Assessment
+
+
+class RevisionIn(Schema):
+    """Changes on top of a revision: words in place, or a whole text; and replaced assumptions."""
+
+    base: int
+    edits: list[TextEdit] | None = None
+    text: str | None = None
+    overrides: dict[str, float] = {}
+    why: str = ""
+
+
+class Silhouette(Schema):
+    """A small strip: pot over time against its limit."""
+
+    t_min: list[float]
+    pot_C: list[float]
+    limits: list[dict[str, float]]
+
+
+class Row(Schema):
+    """One line of the docket."""
+
+    id: int
+    title: str
+    author: str
+    state: str
+    number: int
+    verdict: str
+    decided: str | None
+    stops: int
+    conditions: int
+    notes: int
+    open: int
+    governs: str
+    against: str
+    days: int
+    silhouette: Silhouette | None
+    mine: bool
+
+
+class RevisionLine(Schema):
+    """One revision in the history."""
+
+    number: int
+    by: str
+    at: datetime
+    why: str
+    aside: bool
+    verdict: str
+
+
+class SignatureOut(Schema):
+    """A signature as shown."""
+
+    signer: str
+    at: datetime
+    meaning: str
+    document_hash: str
+
+
+class DecisionOut(Schema):
+    """A decision as shown."""
+
+    reviewer: str
+    verdict: str
+    proposed: str
+    reason: str
+    conditions: list[str]
+    dismissed: dict[str, str]
+    open: list[str]
+    signature: SignatureOut | None
+
+
+class ProcedureOut(Schema):
+    """A procedure at one revision."""
+
+    id: int
+    title: str
+    author: str
+    state: str
+    number: int
+    newest: int
+    text: str
+    overrides: dict[str, float]
+    input_hash: str
+    assessment: Assessment
+    history: list[RevisionLine]
+    decision: DecisionOut | None
+    may_revise: bool
+    may_decide: bool
+    why_not: str
+
+
+class DecisionIn(Schema):
+    """A decision to keep."""
+
+    number: int
+    verdict: str
+    reason: str = ""
+    conditions: list[str] = []
+    dismissed: dict[str, str] = {}
+
+
+class SignIn(Schema):
+    """The password again."""
+
+    number: int
+    password: str
+
+
+class LogOut(Schema):
+    """The log's newest entries, and whether the chain holds."""
+
+    holds: bool
+    entries: list[dict[str, Any]]
+
+
+@api.exception_handler(ReadError)
+def _unreadable(request: HttpRequest, exc: ReadError) -> HttpResponse:
+    return api.create_response(request, {"message": f"{exc}."[0].upper() + f"{exc}."[1:]}, status=422)
+
+
+@api.exception_handler(SettingError)
+def _unsettable(request: HttpRequest, exc: SettingError) -> HttpResponse:
+    return api.create_response(request, {"message": str(exc)}, status=422)
+
+
+@api.exception_handler(procedures.NotAllowed)
+def _forbidden(request: HttpRequest, exc: procedures.NotAllowed) -> HttpResponse:
+    return api.create_response(request, {"message": str(exc)}, status=403)
+
+
+@api.exception_handler(reviews.Unfit)
+def _unfit(request: HttpRequest, exc: reviews.Unfit) -> HttpResponse:
+    return api.create_response(request, {"message": str(exc)[0].upper() + str(exc)[1:] + "."}, status=409)
+
+
+@api.exception_handler(procedures.Outrun)
+def _outrun(request: HttpRequest, exc: procedures.Outrun) -> HttpResponse:
+    return api.create_response(request, {"message": str(exc), "yours": exc.revision.number, "newest": exc.latest.number}, status=409)
+
+
+@api.exception_handler(Procedure.DoesNotExist)
+@api.exception_handler(Revision.DoesNotExist)
+def _missing(request: HttpRequest, exc: Exception) -> HttpResponse:
+    return api.create_response(request, {"message": "There is no such procedure or revision."}, status=404)
+
+
+@api.exception_handler(ValidationError)
+def _invalid(request: HttpRequest, exc: ValidationError) -> HttpResponse:
+    first = exc.errors[0]
+    place = ".".join(str(p) for p in first["loc"] if p not in ("body", "data"))
+    return api.create_response(request, {"message": f"{place or 'the request'}: {first['msg']}"}, status=422)
+
+
+def _me(request: HttpRequest) -> User:
+    assert isinstance(request.user, User)
+    return request.user
+
+
+def _session(request: HttpRequest) -> dict[str, Any]:
+    user = request.user if request.user.is_authenticated else None
+    person = {"username": user.username, "full_name": user.full_name, "roles": user.roles} if user else None  # type: ignore[union-attr]
+    return {"person": person, "token": get_token(request), "laboratory": procedures.laboratory().name}
+
+
+@api.get("/health", auth=None)
+def health(request: HttpRequest) -> dict[str, str]:
+    """Whether the server answers."""
+    from northsquall import CORE_VERSION
+
+    return {"northsquall": CORE_VERSION}
+
+
+@api.get("/session", auth=None, response=Session)
+def session(request: HttpRequest) -> dict[str, Any]:
+    """Who is signed in."""
+    return _session(request)
+
+
+@api.post("/session", auth=None, response={200: Session, 401: Message, 403: Message, 422: Message, 429: Message})
+@decorate_view(csrf_protect)
+def sign_in(request: HttpRequest, given: Credentials) -> Any:
+    """Sign in."""
+    user = authenticate(request, username=given.username, password=given.password)
+    if user is None:
+        return 401, {"message": "Name and password do not fit."}
+    with transaction.atomic():
+        login(request, user)
+        log(user, "signed in", given.username[:80])
+    return 200, _session(request)
+
+
+@api.delete("/session", response=Session)
+def sign_out(request: HttpRequest) -> dict[str, Any]:
+    """Sign out."""
+    logout(request)
+    return _session(request)
+
+
+@api.get("/docket", response=list[Row])
+def docket(request: HttpRequest) -> list[dict[str, Any]]:
+    """What waits, grouped by the reader."""
+    me = _me(request)
+    out = []
+    for p in Procedure.objects.select_related("author"):
+        r = p.latest
+        a = r.assessment
+        signed = Decision.objects.filter(revision__procedure=p, signature__isnull=False).order_by("-signature__at").first()
+        governs = next((g for g in a["governs"]), None)
+        strip = a["strip"]
+        step = max(1, len(strip["t_min"]) // 60)
+        counted = [f["severity"] for f in a["findings"] if f["established"] or f["severity"] != "note"]
+        out.append(
+            {
+                "id": p.pk, "title": p.title, "author": p.author.full_name, "state": p.state, "number": r.number, "verdict": a["verdict"],
+                "decided": signed.verdict if signed and signed.revision_id == r.pk else None, "stops": counted.count("stop"), "conditions": counted.count("condition"),
+                "notes": counted.count("note"), "open": sum(not f["established"] for f in a["findings"]),
+                "governs": printed.figure_text(governs["value"]) if governs else a["findings"][0]["message"] if a["findings"] else "nothing governs",
+                "against": f"{governs['label']}; {governs['against']}" if governs else "", "days": (datetime.now(tz=p.changed.tzinfo) - p.changed).days,
+                "silhouette": {"t_min": strip["t_min"][::step], "pot_C": strip["pot_C"][::step], "limits": strip["limits"]} if strip["t_min"] else None,
+                "mine": (p.state == "reviewer" and me.is_reviewer and p.author_id != me.pk) or (p.state == "author" and p.author_id == me.pk),
+            }
+        )  # fmt: skip
+    return out
+
+
+@api.post("/assess", response={200: Assessed, 401: Message, 403: Message, 422: Message})
+def assess_text(request: HttpRequest, given: TextIn) -> Any:
+    """Read and assess a text with changes; nothing is kept."""
+    from northsquall.settle import apply_edits
+
+    text, records = apply_edits(given.text, given.edits, _me(request).full_name, "")
+    _, assessment = procedures.assessed(text, [r.model_dump() for r in records], given.overrides)
+    return 200, {"text": text, "assessment": assessment}
+
+
+@api.post("/preview", response={200: Assessment, 401: Message, 403: Message, 422: Message})
+def preview(request: HttpRequest, given: PreviewIn) -> Any:
+    """The figures while dragging: values by path stand in for words; no search for remedies."""
+    _, assessment = procedures.assessed(given.text, [], given.overrides, given.sets, preview=True)
+    return 200, assessment
+
+
+@api.post("/procedures", response={200: ProcedureOut, 401: Message, 403: Message, 422: Message})
+def submit(request: HttpRequest, given: TextIn) -> Any:
+    """Hand in a procedure."""
+    revision = procedures.submit(_me(request), given.text)
+    return 200, _out(request, revision)
+
+
+@api.get("/procedures/{procedure_id}", response={200: ProcedureOut, 401: Message, 404: Message, 422: Message})
+def procedure(request: HttpRequest, procedure_id: int, number: int | None = None) -> Any:
+    """A procedure at its newest revision, or at one by number."""
+    p = Procedure.objects.get(pk=procedure_id)
+    return 200, _out(request, p.latest if number is None else p.revisions.get(number=number))
+
+
+@api.post("/procedures/{procedure_id}/revisions", response={200: ProcedureOut, 401: Message, 403: Message, 404: Message, 409: Conflict, 422: Message})
+def revise(request: HttpRequest, procedure_id: int, given: RevisionIn) -> Any:
+    """A new revision; where someone else was first it is kept aside and both are told."""
+    revision = procedures.revise(_me(request), procedure_id, given.base, given.edits, given.text, given.overrides, given.why)
+    return 200, _out(request, revision)
+
+
+@api.post("/procedures/{procedure_id}/return", response={200: Message, 401: Message, 403: Message, 404: Message, 422: Message})
+def return_to_author(request: HttpRequest, procedure_id: int, given: Message) -> Any:
+    """Send back to the author."""
+    p = procedures.return_to_author(_me(request), procedure_id, given.message)
+    return 200, {"message": f"Returned to {p.author.full_name}."}
+
+
+@api.post("/procedures/{procedure_id}/decision", response={200: DecisionOut, 401: Message, 403: Message, 404: Message, 409: Message, 422: Message})
+def decide(request: HttpRequest, procedure_id: int, given: DecisionIn) -> Any:
+    """Keep a decision."""
+    d = reviews.decide(_me(request), procedure_id, given.number, given.verdict, given.reason, given.conditions, given.dismissed)
+    return 200, _decision(d)
+
+
+@api.post("/procedures/{procedure_id}/signature", response={200: DecisionOut, 401: Message, 403: Message, 404: Message, 409: Message, 422: Message})
+def sign(request: HttpRequest, procedure_id: int, given: SignIn) -> Any:
+    """Sign one's decision; the password is asked for again."""
+    s = reviews.sign(_me(request), procedure_id, given.number, given.password)
+    return 200, _decision(s.decision)
+
+
+def _pdf(body: bytes, name: str) -> HttpResponse:
+    response = HttpResponse(body, content_type="application/pdf")
+    response["Content-Disposition"] = f'attachment; filename="{name}"'
+    return response
+
+
+@api.get("/procedures/{procedure_id}/report.pdf", include_in_schema=False)
+def report(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
+    """The decision as a tagged PDF."""
+    p = Procedure.objects.get(pk=procedure_id)
+    revision = p.latest if number is None else p.revisions.get(number=number)
+    return _pdf(printed.report(revision), f"northsquall-{p.pk}-revision-{revision.number}.pdf")
+
+
+@api.get("/procedures/{procedure_id}/bench-card.pdf", include_in_schema=False)
+def bench_card(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
+    """One page for the bench."""
+    p = Procedure.objects.get(pk=procedure_id)
+    revision = p.latest if number is None else p.revisions.get(number=number)
+    return _pdf(printed.bench_card(revision), f"northsquall-{p.pk}-bench-card.pdf")
+
+
+@api.get("/log", response={200: LogOut, 401: Message, 403: Message})
+def show_log(request: HttpRequest) -> Any:
+    """The newest entries of the log; managers and reviewers may read it."""
+    me = _me(request)
+    if not (me.is_manager or me.is_reviewer):
+        raise procedures.NotAllowed("The log is read by managers and reviewers.")
+    entries = [
+        {"id": e.pk, "at": e.at.isoformat(), "actor": e.actor.full_name if e.actor else "", "action": e.action, "subject": e.subject, "hash": e.hash[:12]}
+        for e in Entry.objects.select_related("actor").order_by("-id")[:200]
+    ]
+    return 200, {"holds": broken_at() is None, "entries": entries}
+
+
+def _decision(d: Decision) -> dict[str, Any]:
+    s = getattr(d, "signature", None)
+    return {
+        "reviewer": d.reviewer.full_name, "verdict": d.verdict, "proposed": d.proposed, "reason": d.reason, "conditions": d.conditions, "dismissed": d.dismissed,
+        "open": reviews.open_points(d.revision, d.verdict, d.reason, d.dismissed),
+        "signature": {"signer": s.signer.full_name, "at": s.at, "meaning": s.meaning, "document_hash": s.document_hash} if s else None,
+    }  # fmt: skip
+
+
+def _out(request: HttpRequest, r: Revision) -> dict[str, Any]:
+    me, p = _me(request), r.procedure
+    decision = Decision.objects.filter(revision=r).order_by("-signature__at", "-changed").first()
+    own = p.author_id == me.pk
+    why_not = "" if me.is_reviewer and not own else "Nobody signs their own procedure." if own else f"Signing needs the role reviewer; {me.full_name} is {' and '.join(me.roles) or 'a guest'}."
+    return {
+        "id": p.pk, "title": p.title, "author": p.author.full_name, "state": p.state, "number": r.number, "newest": p.latest.number, "text": r.text,
+        "overrides": r.overrides, "input_hash": r.input_hash, "assessment": r.assessment,
+        "history": [{"number": x.number, "by": x.by.full_name, "at": x.at, "why": x.why, "aside": x.aside, "verdict": x.assessment["verdict"]} for x in p.revisions.select_related("by")],
+        "decision": _decision(decision) if decision else None, "may_revise": me.is_reviewer or own, "may_decide": me.is_reviewer and not own, "why_not": why_not,
+    }  # fmt: skip

@@ -1,0 +1,13 @@
+"""The WSGI application; the kernels are warm before the first request."""
+
+import os
+
+from django.core.wsgi import get_wsgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
+application = get_wsgi_application()
+
+if os.environ.get("NORTHSQUALL_NO_WARM") != "1":
+    from northsquall.dynamics.warm import warm
+
+    warm()

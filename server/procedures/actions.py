@@ -1,0 +1,134 @@
+"""What people do with procedures. Each action: its permission, its transaction, its log entry."""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from functools import lru_cache
+from typing import Any
+
+from accounts.models import User
+from django.db import transaction
+from django.utils import timezone
+from records.models import log
+
+from northsquall.assess import assess
+from northsquall.assessment import Assessment, TextEdit
+from northsquall.procedure import Edit, Laboratory
+from northsquall.procedure import Procedure as Document
+from northsquall.reading import read
+from northsquall.settle import apply_edits, set_value
+from procedures.laboratory import current as laboratory
+from procedures.models import Procedure, Revision
+
+
+class NotAllowed(Exception):
+    """The person may not do this; the message says why and who may."""
+
+
+class Outrun(Exception):
+    """Someone else changed the base first. The change was kept aside as `revision`."""
+
+    def __init__(self, revision: Revision, latest: Revision) -> None:
+        self.revision, self.latest = revision, latest
+        super().__init__(
+            f"{latest.by.full_name} changed this procedure while you did (revision {latest.number}). "
+            f"Yours is kept beside it as revision {revision.number}; compare the two and adopt what should stand."
+        )
+
+
+@lru_cache(maxsize=64)
+def _read(text: str) -> str:
+    """The document of a text, as JSON (cached: a drag asks for the same text many times)."""
+    return read(text).model_dump_json(by_alias=True)
+
+
+def document_of(text: str, edits: list[dict[str, Any]], overrides: dict[str, float]) -> Document:
+    """The procedure document of a text with its edits and replaced assumptions. Raises ReadError, SettingError."""
+    document = Document.model_validate_json(_read(text.replace("\r\n", "\n").replace("\r", "\n")))
+    document.edits = [Edit.model_validate(e) for e in edits]
+    for path, value in overrides.items():
+        set_value(document, path, str(value))
+    return document
+
+
+def assessed(text: str, edits: list[dict[str, Any]], overrides: dict[str, float], sets: dict[str, float] | None = None, preview: bool = False) -> tuple[Document, Assessment]:
+    """Document and assessment. `sets` are values by path that stand in for words while dragging."""
+    document = document_of(text, edits, overrides)
+    for path, value in (sets or {}).items():
+        set_value(document, path, str(value))
+    return document, assess(document, laboratory=laboratory(), preview=preview)
+
+
+def input_hash(text: str, overrides: dict[str, float], rules: Laboratory) -> str:
+    """Hash over all that an assessment depends on, versions aside."""
+    body = json.dumps([text, overrides, rules.model_dump(by_alias=True)], sort_keys=True, ensure_ascii=False)
+    return hashlib.sha256(body.encode()).hexdigest()
+
+
+def _revision(procedure: Procedure, by: User, text: str, edits: list[dict[str, Any]], overrides: dict[str, float], why: str, base: Revision | None, aside: bool = False) -> Revision:
+    document, assessment = assessed(text, edits, overrides)
+    last = procedure.revisions.order_by("-number").first()
+    revision = Revision(
+        procedure=procedure, number=(last.number if last else 0) + 1, base=base, aside=aside, by=by, at=timezone.now(), why=why[:400],
+        text=document.source_text, edits=edits, overrides=overrides, document=document.model_dump(by_alias=True),
+        assessment=assessment.model_dump(by_alias=True), input_hash=input_hash(document.source_text, overrides, laboratory()),
+        core_version=assessment.versions["core"], catalogue_version=assessment.versions["catalogue"],
+    )  # fmt: skip
+    revision.save()
+    return revision
+
+
+@transaction.atomic
+def submit(by: User, text: str) -> Revision:
+    """An author hands in a procedure. Authors and reviewers may. Raises ReadError."""
+    if not (by.is_author or by.is_reviewer):
+        raise NotAllowed(f"{by.full_name} may read procedures; handing one in needs the role author.")
+    title = document_of(text, [], {}).title or "Untitled procedure"
+    procedure = Procedure.objects.create(title=title[:200], author=by)
+    revision = _revision(procedure, by, text, [], {}, "handed in", None)
+    log(by, "handed in", f"procedure {procedure.pk} revision 1", input=revision.input_hash)
+    return revision
+
+
+def revise(by: User, procedure_id: int, base_number: int, changes: list[TextEdit] | None, text: str | None, overrides: dict[str, float] | None, why: str) -> Revision:
+    """A new revision on top of `base_number`: words changed in place, or a whole new text.
+
+    Raises Outrun (with the change kept aside) where the base is no longer the newest.
+    """
+    aside = None
+    with transaction.atomic():
+        procedure = Procedure.objects.select_for_update().get(pk=procedure_id)
+        if not (by.is_reviewer or procedure.author_id == by.pk):
+            raise NotAllowed(f"Only its author {procedure.author.full_name} or a reviewer may change this procedure.")
+        base = procedure.revisions.get(number=base_number)
+        new_overrides = {**base.overrides, **(overrides or {})}
+        if text is not None:
+            new_text, edits = text, []
+        else:
+            new_text, records = apply_edits(base.text, changes or [], by.full_name, timezone.now().date().isoformat(), why, [Edit.model_validate(e) for e in base.edits])
+            edits = [r.model_dump() for r in records]
+        latest = procedure.latest
+        outrun = latest.pk != base.pk
+        revision = _revision(procedure, by, new_text, edits, new_overrides, why, base, aside=outrun)
+        if outrun:
+            aside = (revision, latest)
+        elif procedure.state == Procedure.State.DECIDED or (procedure.state == Procedure.State.AUTHOR and by.pk == procedure.author_id):
+            procedure.state = Procedure.State.REVIEWER
+        procedure.save()
+        log(by, "kept aside" if outrun else "revised", f"procedure {procedure.pk} revision {revision.number}", base=base.number, why=why, input=revision.input_hash)
+    if aside:
+        raise Outrun(*aside)
+    return revision
+
+
+@transaction.atomic
+def return_to_author(by: User, procedure_id: int, message: str) -> Procedure:
+    """A reviewer sends a procedure back with a question."""
+    if not by.is_reviewer:
+        raise NotAllowed(f"{by.full_name} is no reviewer; only a reviewer sends a procedure back.")
+    procedure = Procedure.objects.select_for_update().get(pk=procedure_id)
+    procedure.state = Procedure.State.AUTHOR
+    procedure.save()
+    log(by, "returned to author", f"procedure {procedure.pk}", message=message[:1000])
+    return procedure
