@@ -312,7 +312,7 @@ def docket(request: HttpRequest) -> list[dict[str, Any]]:
     return out
 
 
-@api.post("/assess", response={200: Assessed, 401: Message, 403: Message, 422: Message})
+@api.post("/assess", by_alias=True, response={200: Assessed, 401: Message, 403: Message, 422: Message})
 def assess_text(request: HttpRequest, given: TextIn) -> Any:
     """Read and assess a text with changes; nothing is kept."""
     from northsquall.settle import apply_edits
@@ -322,28 +322,28 @@ def assess_text(request: HttpRequest, given: TextIn) -> Any:
     return 200, {"text": text, "assessment": assessment}
 
 
-@api.post("/preview", response={200: Assessment, 401: Message, 403: Message, 422: Message})
+@api.post("/preview", by_alias=True, response={200: Assessment, 401: Message, 403: Message, 422: Message})
 def preview(request: HttpRequest, given: PreviewIn) -> Any:
     """The figures while dragging: values by path stand in for words; no search for remedies."""
     _, assessment = procedures.assessed(given.text, [], given.overrides, given.sets, preview=True)
     return 200, assessment
 
 
-@api.post("/procedures", response={200: ProcedureOut, 401: Message, 403: Message, 422: Message})
+@api.post("/procedures", by_alias=True, response={200: ProcedureOut, 401: Message, 403: Message, 422: Message})
 def submit(request: HttpRequest, given: TextIn) -> Any:
     """Hand in a procedure."""
     revision = procedures.submit(_me(request), given.text)
     return 200, _out(request, revision)
 
 
-@api.get("/procedures/{procedure_id}", response={200: ProcedureOut, 401: Message, 404: Message, 422: Message})
+@api.get("/procedures/{procedure_id}", by_alias=True, response={200: ProcedureOut, 401: Message, 404: Message, 422: Message})
 def procedure(request: HttpRequest, procedure_id: int, number: int | None = None) -> Any:
     """A procedure at its newest revision, or at one by number."""
     p = Procedure.objects.get(pk=procedure_id)
     return 200, _out(request, p.latest if number is None else p.revisions.get(number=number))
 
 
-@api.post("/procedures/{procedure_id}/revisions", response={200: ProcedureOut, 401: Message, 403: Message, 404: Message, 409: Conflict, 422: Message})
+@api.post("/procedures/{procedure_id}/revisions", by_alias=True, response={200: ProcedureOut, 401: Message, 403: Message, 404: Message, 409: Conflict, 422: Message})
 def revise(request: HttpRequest, procedure_id: int, given: RevisionIn) -> Any:
     """A new revision; where someone else was first it is kept aside and both are told."""
     revision = procedures.revise(_me(request), procedure_id, given.base, given.edits, given.text, given.overrides, given.why)

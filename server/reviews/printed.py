@@ -78,7 +78,7 @@ def _fonts() -> str:
         for subset in ("latin", "greek", "latin-ext"):
             path = base / package / "files" / f"{name}-{subset}-wght-normal.woff2"
             if path.exists():
-                ranges = {"latin": "U+0000-02FF, U+2000-22FF", "greek": "U+0370-03FF", "latin-ext": "U+0100-02BA"}[subset]
+                ranges = {"latin": "U+0000-00FF, U+2000-206F, U+20AC, U+2212", "greek": "U+0370-03FF", "latin-ext": "U+0100-02BA"}[subset]
                 out.append(f"@font-face {{ font-family: '{family}'; src: url('file://{path}') format('woff2'); unicode-range: {ranges}; }}")
     return "\n".join(out)
 
@@ -95,11 +95,27 @@ def _context(revision: Revision) -> dict[str, Any]:
     return {
         "a": a, "revision": revision, "procedure": revision.procedure, "decision": decision, "signature": getattr(decision, "signature", None),
         "findings": findings, "governs": [{**g, "shown": figure_text(g["value"])} for g in a["governs"]], "strip": strip_svg(a), "fonts": _fonts(),
-        "materials": [{**m, "shown": figure_text(m["mol"])} for m in a["materials"]], "steps": a["steps"], "laboratory": _laboratory(),
+        "materials": [{**m, "shown": figure_text(m["mol"])} for m in a["materials"]], "steps": _merged(a["steps"]), "laboratory": _laboratory(),
         "reactions": [{**r, "dh": figure_text(r["dH_kJ_per_mol"]), "q": figure_text(r["heat_kJ"])} for r in a["reactions"]],
         "total": figure_text(a["heat"]["total_kJ"]), "rise": figure_text(a["heat"]["adiabatic_rise_K"]), "time": figure_text(a["schedule"]["attended_min"]),
         "limits": [s for s in a["steps"] if s["limit_C"] is not None or s["T_C"]], "remedies": a["remedies"],
     }  # fmt: skip
+
+
+def _merged(steps: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Steps that one sentence makes as one line: their times added, the limit that is written."""
+    out: list[dict[str, Any]] = []
+    for s in steps:
+        if out and out[-1]["text"] == s["text"]:
+            last = dict(out[-1])
+            last["n"] = f"{str(last['n']).split('–')[0]}–{s['n']}"
+            last["limit_C"] = s["limit_C"] if s["limit_C"] is not None else last["limit_C"]
+            a, b = last["duration_min"], s["duration_min"]
+            last["duration_min"] = {**b, "best": a["best"] + b["best"]} if a["established"] and b["established"] else (b if not b["established"] else a)
+            out[-1] = last
+        else:
+            out.append(s)
+    return out
 
 
 def _laboratory() -> Any:

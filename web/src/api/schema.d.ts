@@ -324,7 +324,7 @@ export interface components {
              * @default northsquall-assessment/1
              * @constant
              */
-            schema_: "northsquall-assessment/1";
+            schema: "northsquall-assessment/1";
             /** Steps */
             steps: components["schemas"]["StepLine"][];
             strip: components["schemas"]["Strip"];
@@ -343,7 +343,7 @@ export interface components {
             };
             /** Vessels */
             vessels: components["schemas"]["VesselLine"][];
-            yield_: components["schemas"]["Yield"];
+            yield: components["schemas"]["Yield"];
         };
         /**
          * Conflict

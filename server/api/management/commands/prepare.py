@@ -58,7 +58,7 @@ def load_demo() -> None:
     open_one = procedures.submit(brekke, (demo / "ethyl-3-nitrobenzoate.txt").read_text("utf-8"))
     procedures.return_to_author(achterberg, open_one.procedure_id, "Over how long is the acid added, and what does the flask stand in?")
     sound = procedures.submit(brekke, (demo / "4-nitroacetanilide.txt").read_text("utf-8"))
-    verdict = sound.assessment["verdict"]
-    reviews.decide(achterberg, sound.procedure_id, sound.number, verdict, "", ["Two people in the room while the nitrating acid is added (SP-HS-12 §4)."], {})
+    why = "Our own rule asks for a second person while nitrating acid is added; otherwise as proposed."
+    reviews.decide(achterberg, sound.procedure_id, sound.number, "acceptable with conditions", why, ["Two people in the room while the nitrating acid is added (SP-HS-12 §4)."], {})
     reviews.sign(achterberg, sound.procedure_id, sound.number, PASSWORD)
     assert Procedure.objects.count() == 3

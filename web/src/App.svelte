@@ -1,0 +1,36 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { route } from './lib/route.svelte';
+  import { session } from './lib/session.svelte';
+  import Decision from './views/decision/Decision.svelte';
+  import Desk from './views/desk/Desk.svelte';
+  import Docket from './views/docket/Docket.svelte';
+  import Intake from './views/intake/Intake.svelte';
+  import SignIn from './views/signin/SignIn.svelte';
+
+  let failed = $state('');
+  onMount(() => {
+    session.load().catch((e: Error) => (failed = e.message));
+  });
+  const view = $derived(route.parts[0] ?? 'docket');
+  const id = $derived(Number(route.parts[1] ?? 0));
+</script>
+
+{#if failed}
+  <main class="m-auto max-w-md p-8">
+    <p>{failed}</p>
+    <button class="plain mt-3" onclick={() => location.reload()}>Try again</button>
+  </main>
+{:else if !session.known}
+  <main class="p-8" aria-busy="true"><p class="text-soft">Asking who is signed in…</p></main>
+{:else if !session.person}
+  <SignIn />
+{:else if view === 'intake'}
+  <Intake />
+{:else if view === 'desk' && id}
+  {#key id}<Desk {id} />{/key}
+{:else if view === 'decision' && id}
+  {#key id}<Decision {id} />{/key}
+{:else}
+  <Docket />
+{/if}

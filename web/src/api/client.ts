@@ -1,0 +1,62 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Assessment = components['schemas']['Assessment'];
+export type Figure = components['schemas']['Figure'];
+export type Finding = components['schemas']['Finding'];
+export type Remedy = components['schemas']['Remedy'];
+export type TextEdit = components['schemas']['TextEdit'];
+export type StepLine = components['schemas']['StepLine'];
+export type Mark = components['schemas']['Mark'];
+export type Row = components['schemas']['Row'];
+export type ProcedureOut = components['schemas']['ProcedureOut'];
+export type DecisionOut = components['schemas']['DecisionOut'];
+export type Assessed = components['schemas']['Assessed'];
+export type Session = components['schemas']['Session'];
+
+const held = { token: '' };
+
+export const setToken = (token: string) => (held.token = token);
+
+export const client = createClient<paths>({
+  baseUrl: location.origin,
+  fetch: (request: Request) => {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', held.token);
+    return fetch(request);
+  },
+});
+
+/** A refusal with its sentence; `status` 0 means that the server was not reached. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly body: Record<string, unknown> = {},
+  ) {
+    super(message);
+  }
+}
+
+interface Answer {
+  data?: unknown;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer; throws Refused with one sentence otherwise. */
+export async function ask<T>(call: Promise<Answer>): Promise<T> {
+  let answer: Answer;
+  try {
+    answer = await call;
+  } catch {
+    throw new Refused('The server was not reached. What you typed is kept in this browser.', 0);
+  }
+  if (answer.response.ok && answer.data !== undefined) return answer.data as T;
+  const body = (answer.error ?? {}) as Record<string, unknown>;
+  const expired = answer.response.status === 401;
+  const said = typeof body['message'] === 'string' ? body['message'] : '';
+  const fallback = expired
+    ? 'Your session has ended. Sign in again; what you typed is kept in this browser.'
+    : `The server refused (${answer.response.status}).`;
+  throw new Refused(said || fallback, answer.response.status, body);
+}

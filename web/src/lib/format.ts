@@ -1,0 +1,53 @@
+import type { Figure } from '../api/client';
+
+/** A number with no more figures than it deserves; a true minus sign. */
+export function short(x: number): string {
+  const text = Math.abs(x) >= 10 || x === 0 ? x.toFixed(0) : String(Number(x.toPrecision(2)));
+  return text.replace('-', '−').replace(/^−0$/, '0');
+}
+
+export interface FigureWords {
+  best: string;
+  unit: string;
+  band: string;
+  open: boolean;
+}
+
+/** A figure in the pieces that a screen sets apart. */
+export function figureWords(f: Figure): FigureWords {
+  if (!f.established || f.best === null) return { best: 'not established', unit: '', band: '', open: true };
+  const low = short(f.low ?? f.best);
+  const high = short(f.high ?? f.best);
+  if (f.unit === '1') {
+    const percent = (x: number) => short(x * 100);
+    return {
+      best: percent(f.best),
+      unit: '%',
+      band: `${percent(f.low ?? f.best)} to ${percent(f.high ?? f.best)}`,
+      open: false,
+    };
+  }
+  return { best: short(f.best), unit: f.unit, band: low === high ? '' : `${low} to ${high}`, open: false };
+}
+
+export function figureText(f: Figure): string {
+  const w = figureWords(f);
+  return `${w.best}${w.unit ? ' ' + w.unit : ''}${w.band ? ` (${w.band})` : ''}`;
+}
+
+/** Minutes as a person says them. */
+export function minutes(m: number): string {
+  if (m < 0.95) return `${Math.round(m * 60)} s`;
+  if (m < 120) return `${short(Math.round(m * 10) / 10)} min`;
+  const h = Math.floor(m / 60);
+  const rest = Math.round(m - 60 * h);
+  return rest ? `${h} h ${rest} min` : `${h} h`;
+}
+
+/** A formula with its digits as subscripts, as pieces for markup. */
+export function formulaPieces(text: string): { text: string; sub: boolean }[] {
+  return text
+    .split(/(?<=[A-Za-z)])(\d+)/)
+    .map((piece, i) => ({ text: piece, sub: i % 2 === 1 }))
+    .filter((p) => p.text);
+}

@@ -1,0 +1,35 @@
+import { ask, client, setToken, type Session } from '../api/client';
+
+/** Who is signed in; `ended` when a call found the session gone. */
+class SessionState {
+  known = $state(false);
+  person = $state<Session['person']>(null);
+  laboratory = $state('');
+  ended = $state(false);
+
+  private take(s: Session) {
+    setToken(s.token);
+    this.person = s.person;
+    this.laboratory = s.laboratory;
+    this.known = true;
+  }
+
+  async load() {
+    this.take(await ask<Session>(client.GET('/api/session')));
+  }
+
+  async signIn(username: string, password: string) {
+    this.take(await ask<Session>(client.POST('/api/session', { body: { username, password } })));
+    this.ended = false;
+  }
+
+  async signOut() {
+    this.take(await ask<Session>(client.DELETE('/api/session')));
+  }
+
+  has(role: string): boolean {
+    return this.person?.roles.includes(role) ?? false;
+  }
+}
+
+export const session = new SessionState();

@@ -1,0 +1,56 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { inner, route } from '../lib/route.svelte';
+  import { session } from '../lib/session.svelte';
+  import { theme } from '../lib/theme.svelte';
+
+  interface Props {
+    title: string;
+    detail?: string;
+    id?: number | null;
+    children?: Snippet;
+  }
+  let { title, detail = '', id = null, children }: Props = $props();
+  const places = $derived([
+    { path: '/', label: 'Docket' },
+    { path: '/intake', label: 'Intake' },
+    ...(id
+      ? [
+          { path: `/desk/${id}`, label: 'Desk' },
+          { path: `/decision/${id}`, label: 'Decision' },
+        ]
+      : []),
+  ]);
+</script>
+
+<header class="border-ink flex h-10 shrink-0 items-center gap-4 border-b px-4">
+  <a href="/" onclick={inner} class="font-bold">Northsquall</a>
+  <h1 class="truncate font-semibold">{title}</h1>
+  {#if detail}<span class="text-soft truncate">{detail}</span>{/if}
+  <nav class="ml-auto flex h-full items-center gap-5" aria-label="Screens">
+    {#each places as p (p.path)}
+      <a
+        href={p.path}
+        onclick={inner}
+        aria-current={route.path === p.path ? 'page' : undefined}
+        class="flex h-full items-center"
+        class:here={route.path === p.path}>{p.label}</a
+      >
+    {/each}
+  </nav>
+  {@render children?.()}
+  <button class="link" onclick={() => theme.toggle()}>{theme.dark ? 'Light' : 'Dark'}</button>
+  {#if session.person}
+    <span class="text-soft max-w-40 truncate" title={session.person.roles.join(', ')}
+      >{session.person.full_name}</span
+    >
+    <button class="link" onclick={() => session.signOut()}>Sign out</button>
+  {/if}
+</header>
+
+<style>
+  .here {
+    box-shadow: inset 0 -3px 0 var(--ink);
+    font-weight: 650;
+  }
+</style>

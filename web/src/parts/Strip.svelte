@@ -1,0 +1,698 @@
+<script lang="ts">
+  import { scaleLinear } from 'd3-scale';
+  import type { Assessment, StepLine } from '../api/client';
+  import { minutes, short } from '../lib/format';
+  import { at, band, durationUnder, path, timeAxis } from './scale';
+
+  interface Props {
+    shown: Assessment;
+    written: Assessment;
+    trial: boolean;
+    step: number | null;
+    cursor: number | null;
+    editable: boolean;
+    onstep: (n: number) => void;
+    oncursor: (t: number) => void;
+    ondose: (n: number, minutes: number, done: boolean) => void;
+    onbath: (n: number, celsius: number, done: boolean) => void;
+  }
+  let { shown, written, trial, step, cursor, editable, onstep, oncursor, ondose, onbath }: Props = $props();
+
+  let width = $state(600);
+  let height = $state(640);
+  let table = $state(false);
+  const left = 46;
+  const later = $derived(shown.steps.filter((q) => (q.start_min ?? 0) >= axisEnd(shown) - 1e-6));
+  const right = $derived(width - (later.length ? 96 : 16));
+  const axis = $derived(timeAxis(shown, left, right));
+  const x = $derived(axis.x);
+  const s = $derived(shown.strip);
+  const t = $derived(s.t_min ?? []);
+  const last = $derived(axis.to);
+  const ruled = $derived(shown.steps.filter((q) => (q.start_min ?? 0) < axisEnd(shown) - 1e-6));
+
+  function axisEnd(a: Assessment): number {
+    return Math.max(a.strip.t_min?.at(-1) ?? 0, (a.strip.quench?.['to'] as number | undefined) ?? 0);
+  }
+
+  // lanes: temperature takes half of what is below the ruler
+  const ruler = 74;
+  const free = $derived(Math.max(height - ruler - 34, 300));
+  const tempTop = $derived(ruler + 26);
+  const tempBase = $derived(ruler + free * 0.5);
+  const heatTop = $derived(tempBase + 34);
+  const heatBase = $derived(ruler + free * 0.77);
+  const levelTop = $derived(heatBase + 34);
+  const levelBase = $derived(ruler + free + 8);
+
+  const frozen = $state<{ y: [number, number] | null }>({ y: null });
+  const tempDomain = $derived.by((): [number, number] => {
+    if (frozen.y) return frozen.y;
+    const tops = [
+      ...(s.pot_high_C ?? []),
+      ...(s.mtsr_C ?? []),
+      ...(trial ? (written.strip.pot_C ?? []) : []),
+    ];
+    const top = Math.max(20, ...(s.limits ?? []).map((l) => (l['C'] ?? 0) + 6), ...tops);
+    const low = Math.min(0, ...(s.bath_C ?? []), ...(s.pot_low_C ?? []));
+    return [Math.floor((low - 2) / 5) * 5, Math.ceil((top + 2) / 5) * 5];
+  });
+  const yT = $derived(scaleLinear(tempDomain, [tempBase, tempTop]));
+  const heatTopW = $derived(
+    Math.max(5, ...(s.made_high_W ?? []), ...(s.removable_W ?? []).filter((v) => v < 500)) * 1.08,
+  );
+  const yW = $derived(scaleLinear([0, heatTopW], [heatBase, heatTop]));
+  const vessel = $derived(shown.vessels.find((v) => v.name === shown.exotherm.vessel));
+  const nominal = $derived(vessel?.nominal_mL ?? null);
+  const levelMax = $derived(Math.max(nominal ?? 0, ...(s.volume_mL ?? [1])) * 1.05);
+  const yL = $derived(scaleLinear([0, levelMax], [levelBase, levelTop]));
+
+  const peakIndex = $derived(
+    (s.pot_C ?? []).reduce((best, v, i, all) => (v > (all[best] ?? -1e9) ? i : best), 0),
+  );
+  const reacting = $derived(firstDose(ruled));
+  const mtsrFrom = $derived(reacting?.start_min ?? 0);
+  const mtsrShown = $derived((s.mtsr_C ?? []).map((v, i) => ((t[i] ?? 0) >= mtsrFrom - 1e-6 ? v : null)));
+  const mtsrPeak = $derived(
+    mtsrShown.reduce<number>((best, v, i, all) => ((v ?? -1e9) > (all[best] ?? -1e9) ? i : best), 0),
+  );
+
+  function firstDose(steps: StepLine[]): StepLine | undefined {
+    return steps.filter((q) => q.duration_path && q.kind !== 'hold').at(-1) ?? undefined;
+  }
+  const active = $derived(
+    ruled.find((q) => q.n === step && q.duration_path && q.kind !== 'hold') ?? firstDose(ruled) ?? null,
+  );
+  const bathStep = $derived(active && active.bath_path && active.bath_C !== null ? active : null);
+
+  const read = $derived.by(() => {
+    if (cursor === null || !t.length) return null;
+    return {
+      pot: at(t, s.pot_C ?? [], cursor),
+      bath: at(t, s.bath_C ?? [], cursor),
+      mtsr: cursor >= mtsrFrom ? at(t, s.mtsr_C ?? [], cursor) : null,
+      made: at(t, s.made_W ?? [], cursor),
+      take: at(t, s.removable_W ?? [], cursor),
+      level: at(t, s.volume_mL ?? [], cursor),
+    };
+  });
+
+  let svg = $state<SVGSVGElement>();
+  function place(event: PointerEvent): [number, number] {
+    const box = svg!.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  }
+
+  function dragDose(event: PointerEvent, q: StepLine) {
+    if (!editable) return;
+    event.preventDefault();
+    (event.target as Element).setPointerCapture(event.pointerId);
+    onstep(q.n);
+    const start = (q.start_min ?? 0) - axis.from;
+    const rest = axis.to - axis.from - ((q.end_min ?? 0) - (q.start_min ?? 0));
+    let value = q.duration_min.best ?? 1;
+    const move = (e: PointerEvent) => {
+      const fraction = (place(e)[0] - left) / (right - left);
+      const raw = durationUnder(fraction, start, rest);
+      value = raw < 10 ? Math.round(raw * 2) / 2 : Math.round(raw);
+      ondose(q.n, value, false);
+    };
+    const up = () => {
+      removeEventListener('pointermove', move);
+      removeEventListener('pointerup', up);
+      ondose(q.n, value, true);
+    };
+    addEventListener('pointermove', move);
+    addEventListener('pointerup', up);
+  }
+
+  function keyDose(event: KeyboardEvent, q: StepLine) {
+    const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[
+      event.key
+    ];
+    if (!by || !editable) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const now = q.duration_min.best ?? 1;
+    ondose(q.n, Math.max(0.5, Math.min(480, now + by * (event.shiftKey ? 5 : 1))), true);
+  }
+
+  function dragBath(event: PointerEvent, q: StepLine) {
+    if (!editable) return;
+    event.preventDefault();
+    (event.target as Element).setPointerCapture(event.pointerId);
+    frozen.y = [Math.min(tempDomain[0], -20), tempDomain[1]];
+    let value = q.bath_C ?? 0;
+    const move = (e: PointerEvent) => {
+      value = Math.max(-20, Math.min(40, Math.round(yT.invert(place(e)[1]))));
+      onbath(q.n, value, false);
+    };
+    const up = () => {
+      removeEventListener('pointermove', move);
+      removeEventListener('pointerup', up);
+      frozen.y = null;
+      onbath(q.n, value, true);
+    };
+    addEventListener('pointermove', move);
+    addEventListener('pointerup', up);
+  }
+
+  function keyBath(event: KeyboardEvent, q: StepLine) {
+    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
+    if (!by || !editable) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onbath(q.n, Math.max(-20, Math.min(40, (q.bath_C ?? 0) + by)), true);
+  }
+
+  function moveCursor(event: PointerEvent) {
+    const [px] = place(event);
+    if (px >= left && px <= right) oncursor(x.invert(px));
+  }
+
+  function stacked(n: number): { code: string; severity: string; open: boolean }[] {
+    const seen: { code: string; severity: string; open: boolean }[] = [];
+    for (const f of shown.findings)
+      if (f.step === n && !seen.some((k) => k.code === f.code))
+        seen.push({ code: f.code, severity: f.severity, open: !f.established });
+    return seen;
+  }
+  const codesAt = $derived.by(() => {
+    let free = left;
+    return ruled.flatMap((q) => {
+      const codes = stacked(q.n);
+      if (!codes.length) return [];
+      const text =
+        codes
+          .slice(0, 2)
+          .map((k) => k.code)
+          .join(' ') + (codes.length > 2 ? ` +${codes.length - 2}` : '');
+      const px = Math.max(x(q.start_min ?? 0), free);
+      free = px + text.length * 7 + 18;
+      return [{ n: q.n, px, text, first: codes[0]! }];
+    });
+  });
+  const timeTicks = $derived(x.ticks(Math.max(3, Math.floor((right - left) / 110))));
+  const rows = $derived(
+    t.length ? Array.from({ length: 13 }, (_, i) => axis.from + ((t.at(-1)! - axis.from) * i) / 12) : [],
+  );
+  const oldDose = $derived(trial && active ? written.steps.find((q) => q.n === active.n) : undefined);
+</script>
+
+<div class="flex h-full min-h-0 flex-col">
+  {#if !t.length}
+    <div class="m-auto max-w-md p-8 text-center">
+      <p class="text-ochre text-lg font-semibold">No curve is drawn</p>
+      <p class="mt-2">{s.missing ? s.missing[0]?.toUpperCase() + s.missing.slice(1) : 'Nothing to draw'}.</p>
+    </div>
+  {:else}
+    <div class="min-h-0 flex-1" bind:clientWidth={width} bind:clientHeight={height}>
+      <svg
+        bind:this={svg}
+        {width}
+        {height}
+        class="block select-none"
+        role="group"
+        aria-label="Strip of temperature, heat and level over time; the table below gives its values"
+        onpointermove={(e) => e.buttons === 0 && moveCursor(e)}
+        onpointerdown={moveCursor}
+      >
+        <defs>
+          <pattern
+            id="forbidden"
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <line x1="0" y1="0" x2="0" y2="7" class="hatch" />
+          </pattern>
+          <clipPath id="temp-lane"
+            ><rect x={left} y={tempTop} width={right - left + 2} height={tempBase - tempTop + 2} /></clipPath
+          >
+          <clipPath id="heat-lane"
+            ><rect
+              x={left}
+              y={heatTop - 4}
+              width={right - left + 2}
+              height={heatBase - heatTop + 6}
+            /></clipPath
+          >
+        </defs>
+
+        <!-- ruler -->
+        {#each ruled as q (q.n)}
+          {@const a = x(q.start_min ?? 0)}
+          {@const b = x(q.end_min ?? 0)}
+          <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+          <g onclick={() => onstep(q.n)} class="cursor-pointer">
+            <rect
+              x={a}
+              y={8}
+              width={Math.max(b - a, 1)}
+              height={38}
+              class={q.n === step ? 'chosen box' : 'box'}
+            />
+            {#if b - a > 15}
+              <text x={a + 5} y={23} class="strong">{q.n}{b - a > 62 ? ` ${q.kind}` : ''}</text>
+            {/if}
+            {#if b - a > 44}
+              <text x={a + 5} y={38} class="small soft">{minutes(q.duration_min.best ?? 0)}</text>
+            {/if}
+            <title>Step {q.n}: {q.text}</title>
+          </g>
+        {/each}
+        {#if oldDose && active}
+          {@const was = x((active.start_min ?? 0) + (oldDose.duration_min.best ?? 0))}
+          {#if was > left && was < right}
+            <line x1={was} x2={was} y1={8} y2={46} class="was" />
+          {/if}
+        {/if}
+        {#each codesAt as c (c.n)}
+          <g transform={`translate(${c.px} 52)`}>
+            {#if c.first.severity === 'stop'}<rect width="5" height="12" class="rust-fill" />
+            {:else if c.first.open}<line x1="2" x2="2" y1="0" y2="12" class="open-line" />
+            {:else if c.first.severity === 'condition'}<rect
+                x="0.75"
+                y="0.75"
+                width="5"
+                height="10.5"
+                class="hollow"
+              />
+            {:else}<line x1="2" x2="2" y1="0" y2="12" class="hair" />{/if}
+            <text x="10" y="11" class="small">{c.text}</text>
+          </g>
+        {/each}
+        {#if later.length}
+          <g transform={`translate(${right + 6} 8)`}>
+            <path d="M0 38l6 -38M6 38l6 -38" class="hair" />
+            {#each later.slice(0, 3) as q, i (q.n)}
+              <text x="20" y={11 + i * 14} class="small soft">{q.n} {q.kind.slice(0, 10)}</text>
+            {/each}
+          </g>
+        {/if}
+
+        <!-- temperature -->
+        <text x={left} y={tempTop - 10} class="strong">Temperature <tspan class="soft">°C</tspan></text>
+        {#if read}
+          <text x={right} y={tempTop - 10} text-anchor="end" class="small">
+            <tspan class="soft">at {short(cursor ?? 0)} min</tspan>
+            {#if read.pot !== null}<tspan class="rust-text strong" dx="6">{short(read.pot)}</tspan> pot{/if}
+            {#if read.bath !== null}<tspan class="teal-text strong" dx="6">{short(read.bath)}</tspan> bath{/if}
+            {#if read.mtsr !== null}<tspan class="strong" dx="6">{short(read.mtsr)}</tspan> if cooling stops{/if}
+          </text>
+        {/if}
+        {#each yT.ticks(5) as v (v)}
+          <line x1={left} x2={right} y1={yT(v)} y2={yT(v)} class="grid" />
+          <text x={left - 7} y={yT(v) + 4} text-anchor="end" class="tick">{short(v)}</text>
+        {/each}
+        <g clip-path="url(#temp-lane)">
+          {#each s.limits ?? [] as l (l['step'])}
+            <rect
+              x={x(l['from'] ?? 0)}
+              width={Math.max(x(l['to'] ?? 0) - x(l['from'] ?? 0), 0)}
+              y={tempTop}
+              height={Math.max(yT(l['C'] ?? 0) - tempTop, 0)}
+              fill="url(#forbidden)"
+            />
+          {/each}
+          <path d={band(t, s.pot_low_C ?? [], s.pot_high_C ?? [], x, yT)} class="rust-band" />
+          <path d={path(t, s.bath_C ?? [], x, yT)} class="teal-line" />
+          <path d={path(t, mtsrShown, x, yT)} class="ghost" />
+          {#if trial}<path
+              d={path(written.strip.t_min ?? [], written.strip.pot_C ?? [], x, yT)}
+              class="asWritten"
+            />{/if}
+          <path d={path(t, s.pot_C ?? [], x, yT)} class="rust-line" />
+          {#each s.limits ?? [] as l (l['step'])}
+            <line
+              x1={x(l['from'] ?? 0)}
+              x2={x(l['to'] ?? 0)}
+              y1={yT(l['C'] ?? 0)}
+              y2={yT(l['C'] ?? 0)}
+              class="limit"
+            />
+          {/each}
+          {#if s.quench}
+            <line
+              x1={x(s.quench['from'] ?? 0)}
+              x2={x(s.quench['to'] ?? 0)}
+              y1={yT(s.quench['best'] ?? 0)}
+              y2={yT(s.quench['best'] ?? 0)}
+              class="rust-line"
+            />
+          {/if}
+        </g>
+        {#each s.limits ?? [] as l, i (l['step'])}
+          {#if i === 0 || l['C'] !== (s.limits ?? [])[i - 1]?.['C']}
+            {@const wide = x(l['to'] ?? 0) - x(l['from'] ?? 0) > 110}
+            <text x={x(l['from'] ?? 0) + (wide ? 6 : 2)} y={yT(l['C'] ?? 0) + 15} class="small plate"
+              >{wide ? 'limit ' : ''}{short(l['C'] ?? 0)} °C</text
+            >
+          {/if}
+        {/each}
+        {#if t.length}
+          {@const px = x(t[peakIndex] ?? 0)}
+          {#if (t[peakIndex] ?? 0) > mtsrFrom - 1e-6}
+            {@const end = px > right - 170}
+            <text
+              x={end ? px - 10 : px + 10}
+              y={yT(s.pot_C?.[peakIndex] ?? 0) + (end ? -8 : 4)}
+              text-anchor={end ? 'end' : 'start'}
+              class="small rust-text strong plate"
+            >
+              pot {short(s.pot_C?.[peakIndex] ?? 0)} °C, peak
+            </text>
+          {/if}
+          {@const gx = x(t[mtsrPeak] ?? 0)}
+          {#if mtsrShown.some((v) => v !== null) && (mtsrShown[mtsrPeak] ?? 0) - (s.pot_C?.[peakIndex] ?? 0) > 2}
+            <text
+              x={Math.min(Math.max(gx, left + 100), right - 110)}
+              y={Math.max(yT(mtsrShown[mtsrPeak] ?? 0) - 7, tempTop + 11)}
+              text-anchor="middle"
+              class="small plate"
+            >
+              MTSR {short(mtsrShown[mtsrPeak] ?? 0)} °C if cooling stops
+            </text>
+          {/if}
+          {#if s.quench}
+            <text x={x(s.quench['to'] ?? 0) + 4} y={yT(s.quench['best'] ?? 0) - 6} class="small rust-text"
+              >{short(s.quench['best'] ?? 0)} °C</text
+            >
+            <text x={x(s.quench['to'] ?? 0) + 4} y={yT(s.quench['best'] ?? 0) + 8} class="small soft"
+              >on ice</text
+            >
+          {/if}
+          <text x={left + 6} y={Math.min(yT(s.bath_C?.[0] ?? 0) + 14, tempBase - 3)} class="small teal-text"
+            >bath</text
+          >
+        {/if}
+
+        <!-- heat -->
+        <text x={left} y={heatTop - 10} class="strong">Heat <tspan class="soft">W</tspan></text>
+        {#if read}
+          <text x={right} y={heatTop - 10} text-anchor="end" class="small">
+            {#if read.made !== null}<tspan class="rust-text strong">{short(read.made)}</tspan> made{/if}
+            {#if read.take !== null}<tspan class="teal-text strong" dx="6">{short(read.take)}</tspan> the bath can
+              take at the limit{/if}
+          </text>
+        {/if}
+        {#each yW.ticks(3) as v (v)}
+          <line x1={left} x2={right} y1={yW(v)} y2={yW(v)} class="grid" />
+          <text x={left - 7} y={yW(v) + 4} text-anchor="end" class="tick">{short(v)}</text>
+        {/each}
+        <g clip-path="url(#heat-lane)">
+          <path d={band(t, s.made_W ?? [], s.made_high_W ?? [], x, yW)} class="rust-band" />
+          <path d={path(t, s.removable_W ?? [], x, yW)} class="teal-line" />
+          {#if trial}<path
+              d={path(written.strip.t_min ?? [], written.strip.made_W ?? [], x, yW)}
+              class="asWritten"
+            />{/if}
+          <path d={path(t, s.made_W ?? [], x, yW)} class="rust-line" />
+        </g>
+
+        <!-- level -->
+        <text x={left} y={levelTop - 10} class="strong">Level <tspan class="soft">mL</tspan></text>
+        {#if read && read.level !== null}
+          <text x={right} y={levelTop - 10} text-anchor="end" class="small">
+            <tspan class="teal-text strong">{short(read.level)}</tspan> in the {shown.exotherm.vessel}{nominal
+              ? `, ${short((100 * read.level) / nominal)} % full`
+              : ''}
+          </text>
+        {/if}
+        {#each yL.ticks(2) as v (v)}
+          <line x1={left} x2={right} y1={yL(v)} y2={yL(v)} class="grid" />
+          <text x={left - 7} y={yL(v) + 4} text-anchor="end" class="tick">{short(v)}</text>
+        {/each}
+        <path
+          d={`${path(t, s.volume_mL ?? [], x, yL)}L${x(t.at(-1) ?? 0)} ${levelBase}L${x(t[0] ?? 0)} ${levelBase}Z`}
+          class="teal-area"
+        />
+        <path d={path(t, s.volume_mL ?? [], x, yL)} class="teal-line" />
+        {#if nominal}
+          <line x1={left} x2={right} y1={yL((nominal * 2) / 3)} y2={yL((nominal * 2) / 3)} class="dashes" />
+          <text x={left + 6} y={yL((nominal * 2) / 3) - 4} class="small soft">two thirds of the flask</text>
+        {/if}
+
+        <!-- time -->
+        {#each timeTicks as v (v)}
+          <text x={x(v)} y={levelBase + 18} text-anchor="middle" class="tick"
+            >{short(v)}{v === timeTicks[0] ? ' min' : ''}</text
+          >
+        {/each}
+        {#if cursor !== null && cursor >= axis.from && cursor <= last}
+          <line x1={x(cursor)} x2={x(cursor)} y1={ruler} y2={levelBase} class="cursor-line" />
+          <g transform={`translate(${x(cursor)} ${levelBase + 13})`}>
+            <rect x="-32" y="-9" width="64" height="18" class="cursor-box" />
+            <text text-anchor="middle" y="4" class="small cursor-text">{cursor.toFixed(1)} min</text>
+          </g>
+        {/if}
+
+        <!-- handles -->
+        {#each ruled.filter((q) => q.duration_path && q.kind !== 'hold' && q.duration_anchor) as q (q.n)}
+          {@const px = x(q.end_min ?? 0)}
+          {#if q.n === active?.n || q.n === step}
+            <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+            <g
+              class="handle"
+              role="slider"
+              tabindex="0"
+              aria-label={`Duration of step ${q.n}, minutes`}
+              aria-valuemin={0.5}
+              aria-valuemax={480}
+              aria-valuenow={q.duration_min.best ?? 0}
+              aria-valuetext={`${short(q.duration_min.best ?? 0)} minutes`}
+              aria-disabled={!editable}
+              onpointerdown={(e) => dragDose(e, q)}
+              onkeydown={(e) => keyDose(e, q)}
+            >
+              <line x1={px} x2={px} y1={ruler - 8} y2={tempBase} class="handle-line" />
+              <rect x={px - 14} y={15} width="28" height="26" class="handle-hit" />
+              <rect x={px - 8} y={16} width="16" height="24" class="handle-box" />
+              <path d={`M${px - 2.5} 22v12M${px + 2.5} 22v12`} class="ridge" />
+              <path d={`M${px - 11} 24l-4 4l4 4M${px + 11} 24l4 4l-4 4`} class="chevron" />
+            </g>
+          {/if}
+        {/each}
+        {#if bathStep}
+          {@const px = (x(bathStep.start_min ?? 0) + x(bathStep.end_min ?? 0)) / 2}
+          {@const py = yT(bathStep.bath_C ?? 0)}
+          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+          <g
+            class="handle"
+            role="slider"
+            tabindex="0"
+            aria-label="Bath temperature, °C"
+            aria-valuemin={-20}
+            aria-valuemax={40}
+            aria-valuenow={bathStep.bath_C ?? 0}
+            aria-valuetext={`${short(bathStep.bath_C ?? 0)} degrees Celsius`}
+            aria-disabled={!editable}
+            onpointerdown={(e) => dragBath(e, bathStep)}
+            onkeydown={(e) => keyBath(e, bathStep)}
+          >
+            <rect x={px - 14} y={py - 15} width="28" height="30" class="handle-hit" />
+            <rect x={px - 11} y={py - 7} width="22" height="14" class="handle-box" />
+            <path d={`M${px - 6} ${py - 2.5}h12M${px - 6} ${py + 2.5}h12`} class="ridge" />
+            <path d={`M${px - 4} ${py - 10}l4 -4l4 4M${px - 4} ${py + 10}l4 4l4 -4`} class="chevron" />
+          </g>
+        {/if}
+      </svg>
+    </div>
+  {/if}
+  {#if t.length}
+    <div class="pb-1 pl-12">
+      <button class="link text-[13px]" aria-expanded={table} onclick={() => (table = !table)}
+        >{table ? 'Hide the table' : 'Values as a table'}</button
+      >
+    </div>
+    {#if table}
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <div
+        class="max-h-56 overflow-auto px-12 pb-2"
+        tabindex="0"
+        role="region"
+        aria-label="Values of the strip"
+      >
+        <table class="w-full text-[13px]">
+          <thead
+            ><tr
+              ><th class="num">min</th><th class="num">pot °C</th><th class="num">band °C</th><th class="num"
+                >bath °C</th
+              ><th class="num">MTSR °C</th><th class="num">made W</th><th class="num">level mL</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each rows as r (r)}
+              <tr>
+                <td class="num">{r.toFixed(1)}</td>
+                {#each [at(t, s.pot_C ?? [], r)] as v, i (i)}<td class="num"
+                    >{v === null ? '' : v.toFixed(1)}</td
+                  >{/each}
+                <td class="num"
+                  >{(at(t, s.pot_low_C ?? [], r) ?? 0).toFixed(0)} to {(
+                    at(t, s.pot_high_C ?? [], r) ?? 0
+                  ).toFixed(0)}</td
+                >
+                <td class="num">{(at(t, s.bath_C ?? [], r) ?? 0).toFixed(1)}</td>
+                <td class="num">{(at(t, s.mtsr_C ?? [], r) ?? 0).toFixed(0)}</td>
+                <td class="num">{(at(t, s.made_W ?? [], r) ?? 0).toFixed(1)}</td>
+                <td class="num">{(at(t, s.volume_mL ?? [], r) ?? 0).toFixed(0)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+    {/if}
+  {/if}
+</div>
+
+<style>
+  text {
+    font-size: 14px;
+    fill: var(--ink);
+  }
+  .small {
+    font-size: 13px;
+  }
+  .tick {
+    font-size: 12px;
+    fill: var(--soft);
+  }
+  .soft {
+    fill: var(--soft);
+    font-weight: 450;
+  }
+  .strong {
+    font-weight: 650;
+  }
+  .plate {
+    paint-order: stroke;
+    stroke: var(--paper);
+    stroke-width: 4px;
+    stroke-linejoin: round;
+  }
+  .hatch {
+    stroke: var(--soft);
+    stroke-width: 0.9;
+    opacity: 0.45;
+  }
+  .box {
+    fill: var(--sheet);
+    stroke: var(--rule);
+  }
+  .chosen {
+    fill: var(--chosen);
+    stroke: var(--teal);
+  }
+  .grid {
+    stroke: var(--rule);
+    stroke-width: 1;
+  }
+  .hair {
+    stroke: var(--ink);
+    stroke-width: 1;
+    fill: none;
+  }
+  .hollow {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .open-line {
+    stroke: var(--ochre);
+    stroke-width: 4;
+    stroke-dasharray: 3 2;
+  }
+  .was {
+    stroke: var(--soft);
+    stroke-dasharray: 3 3;
+  }
+  .rust-fill {
+    fill: var(--rust);
+  }
+  .rust-text {
+    fill: var(--rust);
+  }
+  .teal-text {
+    fill: var(--teal);
+  }
+  .rust-band {
+    fill: var(--rust-wash);
+    opacity: 0.85;
+  }
+  .rust-line {
+    fill: none;
+    stroke: var(--rust);
+    stroke-width: 2.2;
+  }
+  .teal-line {
+    fill: none;
+    stroke: var(--teal);
+    stroke-width: 1.8;
+  }
+  .teal-area {
+    fill: var(--teal-wash);
+  }
+  .ghost {
+    fill: none;
+    stroke: var(--ink);
+    stroke-width: 1.8;
+    stroke-dasharray: 1.5 3.5;
+    stroke-linecap: round;
+  }
+  .asWritten {
+    fill: none;
+    stroke: var(--rust);
+    stroke-width: 1.1;
+    stroke-dasharray: 5 4;
+  }
+  .limit {
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .dashes {
+    stroke: var(--soft);
+    stroke-dasharray: 5 4;
+  }
+  .cursor-line {
+    stroke: var(--ink);
+    stroke-width: 1;
+    opacity: 0.7;
+    pointer-events: none;
+  }
+  .cursor-box {
+    fill: var(--ink);
+  }
+  .cursor-text {
+    fill: var(--paper);
+  }
+  .handle {
+    cursor: grab;
+    outline: none;
+    touch-action: none;
+  }
+  .handle:focus-visible .handle-box {
+    stroke: var(--teal);
+    stroke-width: 3;
+  }
+  .handle-hit {
+    fill: transparent;
+  }
+  .handle-line {
+    stroke: var(--ink);
+    stroke-width: 1;
+    stroke-dasharray: 2 3;
+  }
+  .handle-box {
+    fill: var(--sheet);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .ridge,
+  .chevron {
+    stroke: var(--ink);
+    stroke-width: 1.5;
+    fill: none;
+  }
+</style>

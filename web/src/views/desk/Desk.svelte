@@ -1,0 +1,308 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { StepLine } from '../../api/client';
+  import { inner, route } from '../../lib/route.svelte';
+  import Bar from '../../parts/Bar.svelte';
+  import FigureLine from '../../parts/FigureLine.svelte';
+  import Foot from '../../parts/Foot.svelte';
+  import KeyMap from '../../parts/KeyMap.svelte';
+  import Manuscript from '../../parts/Manuscript.svelte';
+  import Strip from '../../parts/Strip.svelte';
+  import { bindKeys } from '../../parts/keys';
+  import { DeskState } from './desk.svelte';
+
+  let { id }: { id: number } = $props();
+  // svelte-ignore state_referenced_locally
+  const desk = new DeskState(id);
+  let step = $state<number | null>(null);
+  let cursor = $state<number | null>(null);
+  let working = $state<string | null>(null);
+  let showKeys = $state(false);
+  let finding = $state(-1);
+  let manuscript = $state<HTMLElement>();
+
+  const a = $derived(desk.shown);
+  const editable = $derived(desk.given?.may_revise ?? false);
+  const counts = $derived.by(() => {
+    const found = a?.findings ?? [];
+    return {
+      stop: found.filter((f) => f.severity === 'stop').length,
+      condition: found.filter((f) => f.severity === 'condition' && f.established).length,
+      note: found.filter((f) => f.severity === 'note' && f.established).length,
+      open: found.filter((f) => !f.established).length,
+    };
+  });
+
+  $effect(() => {
+    if (step === null && a) step = a.exotherm.peak_step ?? a.steps.find((s) => s.duration_path)?.n ?? null;
+  });
+
+  function place(n: number): StepLine | undefined {
+    return (desk.trial?.assessment ?? desk.given?.assessment)?.steps.find((s) => s.n === n);
+  }
+  function dose(n: number, minutes: number, done: boolean) {
+    const s = place(n);
+    if (!s?.duration_path) return;
+    if (!done) return desk.pull({ [s.duration_path]: minutes });
+    if (s.duration_anchor)
+      desk.tryWords(
+        s.duration_anchor.start,
+        s.duration_anchor.end,
+        `${minutes} min`,
+        `step ${n} over ${minutes} min`,
+      );
+  }
+  function bath(n: number, celsius: number, done: boolean) {
+    const s = place(n);
+    if (!s?.bath_path) return;
+    if (!done) return desk.pull({ [s.bath_path]: celsius });
+    if (s.bath_anchor && s.bath_template)
+      desk.tryWords(
+        s.bath_anchor.start,
+        s.bath_anchor.end,
+        s.bath_template.replace('{T}', String(celsius).replace('-', '−')),
+        `bath at ${celsius} °C`,
+      );
+  }
+  function moveStep(by: number) {
+    const steps = a?.steps ?? [];
+    const i = Math.max(
+      0,
+      steps.findIndex((s) => s.n === step),
+    );
+    step = steps[Math.min(Math.max(i + by, 0), steps.length - 1)]?.n ?? null;
+  }
+  function nextFinding() {
+    const found = a?.findings ?? [];
+    if (!found.length) return;
+    finding = (finding + 1) % found.length;
+    const f = found[finding]!;
+    if (f.step) step = f.step;
+    manuscript?.querySelector(`#finding-${f.code}-${f.step ?? 0}`)?.scrollIntoView({ block: 'center' });
+  }
+  function toggleWorking() {
+    const order = a?.governs.map((g) => g.key) ?? [];
+    const i = working === null ? -1 : order.indexOf(working);
+    working = i + 1 < order.length ? (order[i + 1] ?? null) : null;
+  }
+  const keys: [string, string][] = [
+    ['j k', 'step'],
+    ['n', 'next finding'],
+    ['w', 'working'],
+    ['t', 'try'],
+    ['a', 'adopt'],
+    ['u', 'undo'],
+    ['d', 'decide'],
+    ['?', 'all keys'],
+  ];
+  const more: [string, string][] = [
+    ...keys,
+    ['← →', 'on a ridge: one less, one more'],
+    ['Shift ←', 'five at a time'],
+    ['Enter', 'on a quantity: change its words'],
+    ['Esc', 'leave a quantity as it was'],
+    ['p', 'put back'],
+    ['g', 'docket'],
+  ];
+
+  onMount(() => {
+    void desk.load();
+    return bindKeys({
+      j: () => moveStep(1),
+      k: () => moveStep(-1),
+      n: nextFinding,
+      w: toggleWorking,
+      t: () => {
+        const r = (desk.given?.assessment.remedies ?? [])[0];
+        if (r && editable) desk.tryEdits(r.edits, r.label);
+      },
+      a: () => void (editable && desk.adopt()),
+      u: () => desk.undo(),
+      p: () => desk.putBack(),
+      d: () => route.go(`/decision/${id}`),
+      g: () => route.go('/'),
+      'Shift+?': () => (showKeys = true),
+    });
+  });
+</script>
+
+<svelte:head><title>{desk.given?.title ?? 'Desk'} · Northsquall</title></svelte:head>
+<div class="flex h-full flex-col">
+  <Bar
+    title={desk.given?.title ?? 'Desk'}
+    detail={desk.given
+      ? `revision ${desk.given.number} by ${desk.given.history.find((h) => h.number === desk.given?.number)?.by ?? ''}`
+      : ''}
+    {id}
+  >
+    <a class="filled" href={`/decision/${id}`} onclick={inner}>Decide</a>
+  </Bar>
+  {#if !desk.given}
+    <main class="p-8">
+      {#if desk.message}<p class="text-rust">{desk.message}</p>
+        <p class="mt-2"><a class="link" href="/" onclick={inner}>To the docket</a></p>{:else}<p
+          class="text-soft"
+          aria-busy="true"
+        >
+          Reading the procedure…
+        </p>{/if}
+    </main>
+  {:else if a}
+    <main class="grid min-h-0 flex-1 grid-cols-[344px_minmax(0,1fr)_332px]">
+      <section class="border-rule bg-sheet flex min-h-0 flex-col border-r" aria-label="Manuscript">
+        <div class="border-rule border-b px-4 pt-2.5 pb-2">
+          <h2 class="font-semibold">
+            Procedure <span class="text-soft font-normal"
+              >{a.steps.length} steps{a.unread.length ? `, ${a.unread.length} passages not read` : ''}</span
+            >
+          </h2>
+          <p class="mt-0.5 flex gap-3 text-[13px]">
+            <span class:text-rust={counts.stop > 0} class:font-semibold={counts.stop > 0}
+              ><span class="mark-stop"></span> {counts.stop} {counts.stop === 1 ? 'stop' : 'stops'}</span
+            >
+            <span
+              ><span class="mark-condition"></span>
+              {counts.condition}
+              {counts.condition === 1 ? 'condition' : 'conditions'}</span
+            >
+            <span><span class="mark-note"></span> {counts.note}</span>
+            {#if counts.open}<span class="text-ochre"
+                ><span class="mark-open"></span> {counts.open} not established</span
+              >{/if}
+          </p>
+        </div>
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <div
+          class="min-h-0 flex-1 overflow-auto py-1"
+          bind:this={manuscript}
+          tabindex="0"
+          role="region"
+          aria-label="Text with findings"
+        >
+          <Manuscript
+            text={desk.text}
+            assessment={desk.preview && desk.trial
+              ? { ...desk.trial.assessment, findings: desk.preview.findings }
+              : (desk.trial?.assessment ?? { ...desk.given.assessment, findings: a.findings })}
+            {step}
+            {editable}
+            onstep={(n) => (step = n)}
+            onchange={(s, e, w) => desk.tryWords(s, e, w, `“${w}”`)}
+          />
+        </div>
+      </section>
+      <section class="min-h-0 overflow-hidden" aria-label="Strip">
+        <Strip
+          shown={a}
+          written={desk.given.assessment}
+          trial={desk.onTrial}
+          {step}
+          {cursor}
+          {editable}
+          onstep={(n) => (step = n)}
+          oncursor={(t) => (cursor = t)}
+          ondose={dose}
+          onbath={bath}
+        />
+      </section>
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+      <section
+        class="border-rule min-h-0 overflow-auto border-l px-4 pt-2.5 pb-3"
+        aria-label="What governs"
+        tabindex="0"
+      >
+        <p aria-live="polite">
+          {desk.onTrial ? 'Proposed, trial:' : 'Proposed:'}
+          <strong
+            class:text-rust={a.verdict === 'not acceptable'}
+            class:text-ochre={a.verdict === 'not established'}>{a.verdict}</strong
+          >{#if desk.computing}<span class="text-soft"> computing…</span>{/if}
+        </p>
+        {#if a.decides.length}<p class="text-soft text-[13px]">
+            decided by {a.decides.slice(0, 3).join(', ')}{a.decides.length > 3
+              ? ` and ${a.decides.length - 3} more`
+              : ''}
+          </p>{/if}
+        {#if desk.message}<p class="border-teal my-1 border-l-2 pl-2" role="status">{desk.message}</p>{/if}
+        {#if desk.onTrial && desk.change !== null}
+          <div class="border-ink my-2 border-y py-2">
+            <p class="font-semibold">Trial: {desk.change.label || 'moving'}</p>
+            <p class="mt-1.5 flex gap-2">
+              <button class="filled" disabled={!editable || desk.computing} onclick={() => desk.adopt()}
+                >Adopt change</button
+              >
+              <button class="plain" onclick={() => desk.putBack()}>Put back</button>
+              <button class="plain" disabled={!desk.past.length} onclick={() => desk.undo()}>Undo</button>
+            </p>
+          </div>
+        {/if}
+        {#if a.referred}
+          <p class="text-rust mt-4 text-lg font-semibold">{a.referred}</p>
+        {:else}
+          <h2 class="head mt-2">
+            What governs <span class="text-soft font-normal">in order of what can hurt first</span>
+          </h2>
+          {#each a.governs as g (g.key + g.label)}
+            <FigureLine
+              key={g.key}
+              label={g.label}
+              value={g.value}
+              against={g.against}
+              over={g.over}
+              colour={g.colour}
+              open={working === g.key}
+              ontoggle={() => (working = working === g.key ? null : g.key)}
+              onreplace={(path, v) => desk.replace(path, v)}
+            />
+          {:else}<p class="text-soft py-2">No figure governs: no heat was found.</p>{/each}
+          {#if a.exotherm.criticality_class !== null}
+            <p class="py-1.5">
+              Criticality class <strong>{a.exotherm.criticality_class}</strong
+              >{#if a.exotherm.criticality_bracket && a.exotherm.criticality_bracket[0] !== a.exotherm.criticality_bracket[1]}<span
+                  class="text-soft"
+                  >, bracket {a.exotherm.criticality_bracket[0]} to {a.exotherm.criticality_bracket[1]} while TD24
+                  is not measured</span
+                >{/if}.
+            </p>
+          {/if}
+          {@const remedies = desk.given.assessment.remedies}
+          {#if remedies.length}
+            <h2 class="head mt-2">What would make it acceptable</h2>
+            {#each remedies as r, i (r.id)}
+              <div class="border-rule flex items-start gap-2 border-b py-1.5">
+                <p class="min-w-0 flex-1 leading-snug">
+                  <span class="font-semibold">{r.label}</span><br /><span class="text-soft text-[13px]"
+                    >{r.detail}</span
+                  >
+                </p>
+                <button
+                  class="plain shrink-0"
+                  disabled={!editable}
+                  onclick={() => desk.tryEdits(r.edits, r.label)}
+                  aria-label={`Try: ${r.label}`}>{i === 0 ? 'Try' : 'Try'}</button
+                >
+              </div>
+            {/each}
+          {/if}
+          {#if a.questions.length}
+            <h2 class="head mt-3">To ask the author</h2>
+            {#each a.questions as q, i (q.text + i)}
+              <p class="border-rule flex gap-2 border-b py-1">
+                <span class="mt-1"><span class={q.decides ? 'mark-open' : 'mark-note'}></span></span>{q.text}
+              </p>
+            {/each}
+          {/if}
+          <p class="text-soft mt-3 text-[13px]">
+            Attended {a.schedule.attended_min.established
+              ? `${Math.round(a.schedule.attended_min.best ?? 0)} min`
+              : 'time not established'}{a.schedule.latest_start
+              ? `; latest start ${a.schedule.latest_start}`
+              : ''}.
+          </p>
+        {/if}
+      </section>
+    </main>
+  {/if}
+  <Foot {keys} />
+</div>
+<KeyMap keys={more} bind:open={showKeys} />

@@ -1,0 +1,238 @@
+import {
+  ask,
+  client,
+  Refused,
+  type Assessed,
+  type Assessment,
+  type ProcedureOut,
+  type TextEdit,
+} from '../../api/client';
+import { forget, keep, kept } from '../../lib/drafts';
+import { Latest } from '../../lib/latest';
+import { session } from '../../lib/session.svelte';
+import { before, points, withEdit } from '../../lib/spans';
+
+interface Change {
+  edits: TextEdit[];
+  overrides: Record<string, number>;
+  label: string;
+}
+interface Draft extends Change {
+  number: number;
+}
+
+const NOTHING: Change = { edits: [], overrides: {}, label: '' };
+
+/** What the Desk holds: the revision as written, a trial beside it, and a preview while dragging. */
+export class DeskState {
+  given = $state.raw<ProcedureOut | null>(null);
+  trial = $state.raw<{ text: string; assessment: Assessment } | null>(null);
+  preview = $state.raw<Assessment | null>(null);
+  change = $state.raw<Change>(NOTHING);
+  past = $state.raw<Change[]>([]);
+  message = $state('');
+  computing = $state(false);
+  private readonly drag = new Latest<{ sets: Record<string, number> }>((v) => this.runPreview(v.sets));
+  private readonly full = new Latest<Change>((v) => this.runTrial(v));
+
+  constructor(readonly id: number) {}
+
+  get shown(): Assessment | null {
+    return this.preview ?? this.trial?.assessment ?? this.given?.assessment ?? null;
+  }
+
+  get text(): string {
+    return this.trial?.text ?? this.given?.text ?? '';
+  }
+
+  get onTrial(): boolean {
+    return (
+      this.change.edits.length > 0 || Object.keys(this.change.overrides).length > 0 || this.preview !== null
+    );
+  }
+
+  private get draftName() {
+    return `desk-${this.id}`;
+  }
+
+  private fail(e: unknown) {
+    this.message = (e as Error).message;
+    if (e instanceof Refused && e.status === 401) {
+      session.ended = true;
+      session.person = null;
+    }
+  }
+
+  async load() {
+    try {
+      this.given = await ask<ProcedureOut>(
+        client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: this.id } } }),
+      );
+      const draft = kept<Draft>(this.draftName);
+      if (
+        draft &&
+        draft.number === this.given.number &&
+        (draft.edits.length || Object.keys(draft.overrides).length)
+      )
+        this.set(draft);
+      else if (draft && draft.number !== this.given.number) {
+        this.message = `A trial on revision ${draft.number} was kept; this is revision ${this.given.number} now. Compare before trying it again.`;
+        forget(this.draftName);
+      }
+    } catch (e) {
+      this.fail(e);
+    }
+  }
+
+  /** The figures alone, while a handle moves. */
+  pull(sets: Record<string, number>) {
+    this.drag.ask({ sets });
+  }
+
+  private async runPreview(sets: Record<string, number>) {
+    if (!this.given) return;
+    try {
+      const found = await ask<Assessment>(
+        client.POST('/api/preview', {
+          body: {
+            text: this.text,
+            edits: [],
+            overrides: { ...this.given.overrides, ...this.change.overrides },
+            sets,
+          },
+        }),
+      );
+      this.preview = found;
+    } catch (e) {
+      this.fail(e);
+    }
+  }
+
+  /** Words of the shown text changed: a trial, kept beside the original. */
+  tryWords(start: number, end: number, words: string, label: string) {
+    const from = this.original(start);
+    const to = this.original(end, start);
+    if (from === null || to === null) return;
+    this.tryChange({
+      ...this.change,
+      edits: withEdit(this.change.edits, { start: from, end: to, text: words }),
+      label,
+    });
+  }
+
+  /** Place in the revision's text of a place in the shown text; inside a change, that change's own end. */
+  private original(place: number, start?: number): number | null {
+    const found = before(this.change.edits, place);
+    if (found !== null) return found;
+    let shift = 0;
+    for (const e of this.change.edits) {
+      const at = e.start + shift;
+      const length = points(e.text).length;
+      if (place >= at && place <= at + length) return start === undefined ? e.start : e.end;
+      shift += length - (e.end - e.start);
+    }
+    return null;
+  }
+
+  tryEdits(edits: TextEdit[], label: string) {
+    this.tryChange({ edits, overrides: this.change.overrides, label });
+  }
+
+  replace(path: string, value: number) {
+    this.tryChange({
+      ...this.change,
+      overrides: { ...this.change.overrides, [path]: value },
+      label: `assumption ${path.replace('assumptions.', '')}`,
+    });
+  }
+
+  private tryChange(change: Change) {
+    this.past = [...this.past, this.change];
+    this.set(change);
+  }
+
+  private set(change: Change) {
+    this.change = change;
+    this.drag.drop();
+    if (this.given) keep(this.draftName, { ...change, number: this.given.number });
+    this.full.ask(change);
+  }
+
+  private async runTrial(change: Change) {
+    if (!this.given) return;
+    if (!change.edits.length && !Object.keys(change.overrides).length) {
+      this.trial = null;
+      this.preview = null;
+      forget(this.draftName);
+      return;
+    }
+    this.computing = true;
+    try {
+      const found = await ask<Assessed>(
+        client.POST('/api/assess', {
+          body: {
+            text: this.given.text,
+            edits: change.edits,
+            overrides: { ...this.given.overrides, ...change.overrides },
+          },
+        }),
+      );
+      this.trial = found;
+      this.preview = null;
+      this.message = '';
+    } catch (e) {
+      this.fail(e);
+    }
+    this.computing = false;
+  }
+
+  undo() {
+    const last = this.past.at(-1);
+    if (last === undefined) return;
+    this.past = this.past.slice(0, -1);
+    this.set(last);
+  }
+
+  putBack() {
+    this.tryChange(NOTHING);
+  }
+
+  async adopt(): Promise<boolean> {
+    if (!this.given || !this.onTrial) return false;
+    this.computing = true;
+    try {
+      const found = await ask<ProcedureOut>(
+        client.POST('/api/procedures/{procedure_id}/revisions', {
+          params: { path: { procedure_id: this.id } },
+          body: {
+            base: this.given.number,
+            edits: this.change.edits,
+            overrides: this.change.overrides,
+            why: this.change.label,
+          },
+        }),
+      );
+      this.given = found;
+      this.trial = null;
+      this.preview = null;
+      this.change = NOTHING;
+      this.past = [];
+      this.message = `Revision ${found.number} stands.`;
+      forget(this.draftName);
+    } catch (e) {
+      this.fail(e);
+      if (e instanceof Refused && e.status === 409) {
+        // both are kept on the server: show the newest, which someone else wrote
+        forget(this.draftName);
+        this.change = NOTHING;
+        this.trial = null;
+        this.past = [];
+        const said = this.message;
+        await this.load();
+        this.message = said;
+      }
+    }
+    this.computing = false;
+    return true;
+  }
+}

@@ -1,0 +1,345 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { ask, client, Refused, type Assessed, type Assessment, type ProcedureOut } from '../../api/client';
+  import { forget, keep, kept } from '../../lib/drafts';
+  import { figureText, minutes, short } from '../../lib/format';
+  import { Latest } from '../../lib/latest';
+  import { route } from '../../lib/route.svelte';
+  import { session } from '../../lib/session.svelte';
+  import { points } from '../../lib/spans';
+  import Bar from '../../parts/Bar.svelte';
+  import Foot from '../../parts/Foot.svelte';
+  import KeyMap from '../../parts/KeyMap.svelte';
+  import Manuscript from '../../parts/Manuscript.svelte';
+  import { bindKeys } from '../../parts/keys';
+
+  let text = $state(kept<string>('intake') ?? '');
+  let read = $state<{ text: string; assessment: Assessment } | null>(null);
+  let message = $state('');
+  let reading = $state(false);
+  let writing = $state(true);
+  let busy = $state(false);
+  let showKeys = $state(false);
+  let area = $state<HTMLTextAreaElement>();
+  let answers = $state<Record<number, string>>({});
+
+  const reader = new Latest<string>(async (value) => {
+    if (!value.trim()) {
+      read = null;
+      message = '';
+      return;
+    }
+    reading = true;
+    try {
+      const answer = await ask<Assessed>(
+        client.POST('/api/assess', { body: { text: value, edits: [], overrides: {} } }),
+      );
+      if (value === text) {
+        read = { text: answer.text, assessment: answer.assessment };
+        message = '';
+      }
+    } catch (e) {
+      message = (e as Error).message;
+      if (e instanceof Refused && e.status === 401) session.person = null;
+    }
+    reading = false;
+  });
+  let timer: ReturnType<typeof setTimeout>;
+  function typed() {
+    keep('intake', text);
+    clearTimeout(timer);
+    timer = setTimeout(() => reader.ask(text), 250);
+  }
+  function changed(start: number, end: number, words: string) {
+    const chars = points(read?.text ?? text);
+    text = chars.slice(0, start).join('') + words + chars.slice(end).join('');
+    keep('intake', text);
+    reader.ask(text);
+  }
+  async function file(event: Event) {
+    const chosen = (event.target as HTMLInputElement).files?.[0];
+    if (chosen) await take(chosen);
+  }
+  async function take(chosen: File) {
+    if (chosen.size > 1_000_000) {
+      message = `${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; at most 1 MB of text is read.`;
+      return;
+    }
+    text = await chosen.text();
+    writing = false;
+    typed();
+  }
+  async function handIn() {
+    busy = true;
+    try {
+      const made = await ask<ProcedureOut>(
+        client.POST('/api/procedures', { body: { text, edits: [], overrides: {} } }),
+      );
+      forget('intake');
+      route.go(`/desk/${made.id}`);
+    } catch (e) {
+      message = (e as Error).message;
+      if (e instanceof Refused && e.status === 401) session.person = null;
+    }
+    busy = false;
+  }
+  function answer(event: SubmitEvent, i: number, anchor: { start: number; end: number } | null | undefined) {
+    event.preventDefault();
+    const words = (answers[i] ?? '').trim();
+    if (!words) return;
+    // the answer stands in the text at the words that raised the question: one master, the text
+    const chars = points(read?.text ?? text);
+    const at = anchor ? anchor.end : chars.length;
+    const head = chars.slice(0, at).join('');
+    const lead = /[\s(]$/.test(head) ? '' : ' ';
+    text = head + lead + `(${words})` + chars.slice(at).join('');
+    answers = {};
+    keep('intake', text);
+    reader.ask(text);
+  }
+  const a = $derived(read?.assessment ?? null);
+  const may = $derived(session.has('author') || session.has('reviewer'));
+  const keys: [string, string][] = [
+    ['e', 'edit the text'],
+    ['r', 'show what was read'],
+    ['h', 'hand in'],
+    ['g', 'docket'],
+    ['?', 'all keys'],
+  ];
+  onMount(() => {
+    if (text) {
+      writing = false;
+      reader.ask(text);
+    }
+    return bindKeys({
+      e: () => {
+        writing = true;
+        setTimeout(() => area?.focus());
+      },
+      r: () => {
+        if (text.trim()) writing = false;
+      },
+      h: () => {
+        if (may && text.trim()) void handIn();
+      },
+      g: () => route.go('/'),
+      'Shift+?': () => (showKeys = true),
+    });
+  });
+</script>
+
+<svelte:head><title>Intake · Northsquall</title></svelte:head>
+<div class="flex h-full flex-col">
+  <Bar
+    title="Intake"
+    detail={a ? `${a.title}, not yet a review` : 'paste a procedure as its author wrote it'}
+  />
+  <main class="grid min-h-0 flex-1 grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)_minmax(0,1.05fr)]">
+    <section class="border-rule bg-sheet flex min-h-0 flex-col border-r" aria-label="Text">
+      <div class="head mx-4 mt-3 flex items-baseline justify-between">
+        <h2>
+          {writing ? 'Text' : 'As read'}
+          <span class="text-soft font-normal"
+            >{a ? `${a.marks.length} pieces read, ${a.unread.length} not` : ''}</span
+          >
+        </h2>
+        {#if text.trim()}<button
+            class="link"
+            onclick={() => {
+              writing = !writing;
+              if (writing) setTimeout(() => area?.focus());
+            }}>{writing ? 'Show as read' : 'Edit text'}</button
+          >{/if}
+      </div>
+      {#if writing}
+        <textarea
+          bind:this={area}
+          bind:value={text}
+          oninput={typed}
+          ondrop={(e) => {
+            const f = e.dataTransfer?.files[0];
+            if (f) {
+              e.preventDefault();
+              void take(f);
+            }
+          }}
+          class="min-h-0 flex-1 resize-none bg-transparent px-4 py-3 font-serif text-[15px] leading-[1.5] outline-offset-[-3px]"
+          placeholder="Paste the procedure here, or drop a text file."
+          aria-label="Text of the procedure"
+          spellcheck="false"></textarea>
+        <label class="text-soft px-4 pb-3"
+          >or a text file <input
+            type="file"
+            accept=".txt,.md,text/plain"
+            onchange={file}
+            class="text-[13px]"
+          /></label
+        >
+      {:else if read && a}
+        <div class="min-h-0 flex-1 overflow-auto py-2">
+          <Manuscript
+            text={read.text}
+            assessment={{ ...a, findings: [] }}
+            step={null}
+            editable={true}
+            onchange={changed}
+          />
+        </div>
+      {/if}
+    </section>
+    <section class="border-rule min-h-0 overflow-auto border-r px-4 py-3" aria-label="Questions">
+      <h2 class="head">
+        Questions <span class="text-soft font-normal">what moves the answer most comes first</span>
+      </h2>
+      {#if message}<p class="text-rust mt-3 font-semibold" role="alert">{message}</p>{/if}
+      {#if !text.trim()}
+        <p class="mt-4">
+          Nothing is guessed: what cannot be read stays marked, and what is missing is asked here.
+        </p>
+      {:else if !a}
+        <p class="text-soft mt-4" aria-busy="true">{reading ? 'Reading…' : ''}</p>
+      {:else if a.referred}
+        <p class="text-rust mt-4 text-lg font-semibold">{a.referred}</p>
+      {:else}
+        {#each a.questions as q, i (q.text + i)}
+          <form class="border-rule border-b py-2.5" onsubmit={(e) => answer(e, i, q.anchor)}>
+            <p class="flex gap-2 font-semibold">
+              <span class="mt-1"><span class={q.decides ? 'mark-open' : 'mark-note'}></span></span>{q.text}
+              <span class="text-soft ml-auto font-normal whitespace-nowrap"
+                >{q.decides ? 'decides' : 'narrows'}</span
+              >
+            </p>
+            <p class="text-soft mt-0.5">{q.why}</p>
+            <p class="mt-1.5 flex gap-2">
+              <input
+                class="field"
+                bind:value={answers[i]}
+                aria-label={`Answer: ${q.text}`}
+                placeholder="e.g. over 45 min; 12 g; 2 kg of ice and water"
+              /><button class="plain" type="submit">Settle</button>
+            </p>
+          </form>
+        {:else}
+          <p class="mt-4">Nothing is missing that a figure needs.</p>
+        {/each}
+        {#if a.unread.length}
+          <h3 class="head mt-5">Not read, set aside</h3>
+          {#each a.unread as u (u.start)}
+            <p class="border-rule border-b py-1">
+              <span class="bg-ochre-wash font-serif">{u.text.slice(0, 90)}</span>
+              <span class="text-soft">{u.why}</span>
+            </p>
+          {/each}
+        {/if}
+        <div class="mt-5 flex items-start gap-3">
+          <button class="filled shrink-0" disabled={!may || busy} onclick={handIn}
+            >{busy ? 'Handing in…' : 'Hand in for review'}</button
+          >
+          <p>
+            Proposed: <strong
+              class:text-rust={a.verdict === 'not acceptable'}
+              class:text-ochre={a.verdict === 'not established'}>{a.verdict}</strong
+            >{#if !may}<br /><span class="text-soft">Handing in needs the role author or reviewer.</span>{/if}
+          </p>
+        </div>
+      {/if}
+    </section>
+    <section class="min-h-0 overflow-auto px-4 py-3" aria-label="Charge sheet">
+      <h2 class="head">
+        Charge sheet {#if a}<span class="text-soft font-normal"
+            >{a.materials.filter((m) => m.mol.established).length} of {a.materials.length} lines settled</span
+          >{/if}
+      </h2>
+      {#if a && a.materials.length}
+        <table class="w-full">
+          <thead
+            ><tr class="text-soft text-left"
+              ><th class="py-1 font-normal">material</th><th class="num font-normal">g</th><th
+                class="num font-normal">mol</th
+              ><th class="num font-normal">equiv.</th><th class="pl-3 font-normal">role</th></tr
+            ></thead
+          >
+          <tbody>
+            {#each a.materials as m (m.id)}
+              <tr class="border-rule border-t align-top" class:opened={!m.mol.established}>
+                <td class="py-1 pr-2"
+                  ><span class="font-semibold">{m.name}</span><br /><span class="text-soft text-[13px]"
+                    >{m.text.slice(0, 42)}</span
+                  ></td
+                >
+                <td class="num py-1">{m.mass_g === null ? '' : short(m.mass_g)}</td>
+                <td class="num py-1"
+                  >{#if m.mol.established}{Number((m.mol.best ?? 0).toPrecision(3))}{:else}<span
+                      class="text-ochre">not<br />established</span
+                    >{/if}</td
+                >
+                <td class="num py-1">{m.equivalents === null ? '' : Number(m.equivalents.toPrecision(3))}</td>
+                <td class="py-1 pl-3"
+                  >{#if m.limiting}<strong>limits</strong>{:else}{m.role ?? ''}{/if}</td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+        <h3 class="head mt-5">Recognised so far</h3>
+        <dl>
+          {#each a.reactions.filter((r) => r.role === 'wanted') as r (r.step)}
+            <div class="row">
+              <dt>wanted</dt>
+              <dd>{r.names}; {figureText(r.dH_kJ_per_mol)}, {r.route}</dd>
+            </div>
+          {/each}
+          <div class="row">
+            <dt>heat of the batch</dt>
+            <dd>{figureText(a.heat.total_kJ)}</dd>
+          </div>
+          <div class="row">
+            <dt>adiabatic rise</dt>
+            <dd>{figureText(a.heat.adiabatic_rise_K)}, {a.heat.severity}</dd>
+          </div>
+          {#each a.gases as g (g.formula)}<div class="row">
+              <dt>gas</dt>
+              <dd>{g.formula}: {figureText(g.litres_25C_1atm)}</dd>
+            </div>{/each}
+          {#if a.yield.percent !== null}<div class="row">
+              <dt>yield</dt>
+              <dd>{short(a.yield.percent ?? 0)} % ({a.yield.reported_g} of {a.yield.theoretical_g} g)</dd>
+            </div>{/if}
+        </dl>
+        <h3 class="head mt-5">Steps</h3>
+        <ol>
+          {#each a.steps as s (s.n)}
+            <li class="row">
+              <span class="w-6 shrink-0">{s.n}</span><span class="w-20 shrink-0 font-semibold">{s.kind}</span
+              ><span class="text-soft min-w-0 flex-1 truncate">{s.vessel ?? ''}</span><span class="num"
+                >{s.duration_min.established ? minutes(s.duration_min.best ?? 0) : 'not established'}</span
+              >
+            </li>
+          {/each}
+        </ol>
+      {:else if text.trim() && a}
+        <p class="text-soft mt-3">No charge was read.</p>
+      {/if}
+    </section>
+  </main>
+  <Foot {keys} />
+</div>
+<KeyMap {keys} bind:open={showKeys} />
+
+<style>
+  .row {
+    display: flex;
+    gap: 12px;
+    border-bottom: 1px solid var(--rule);
+    padding: 4px 0;
+  }
+  .row dt {
+    width: 110px;
+    flex-shrink: 0;
+    color: var(--soft);
+  }
+  .opened {
+    border-top-style: dashed;
+    border-color: var(--ochre);
+  }
+</style>
