@@ -48,11 +48,19 @@ def rows_of(record: dict) -> list[tuple]:
     except ValueError:  # the library does not know this number: what stands above is all there is
         return rows
     # thermo falls back to estimates silently: keep named tables and correlations only
-    from_table = {m for m in liquid.VolumeLiquid.all_methods if not m.startswith(("RACKETT", "YEN", "YAMADA", "TOWNSEND", "HTCOSTALD", "EOS", "SNM0", "MMSNM0", "CAMPBELL", "BHIRUD", "GOODMAN"))}
+    from_table = {
+        m
+        for m in liquid.VolumeLiquid.all_methods
+        if not m.startswith(("RACKETT", "YEN", "YAMADA", "TOWNSEND", "HTCOSTALD", "EOS", "SNM0", "MMSNM0", "CAMPBELL", "BHIRUD", "GOODMAN"))
+    }
     tm = Tm(cas)
     if liquid.rhol and from_table and (tm is None or tm < 313):
         rows.append(("density", "l", liquid.rhol / 1e3, "g/mL", 25, "", f"{sorted(from_table)[0]} via thermo"))
-    cp_methods = {m for m in liquid.HeatCapacityLiquid.all_methods if m not in ("ROWLINSON_POLING", "ROWLINSON_BONDI", "DADGOSTAR_SHAW", "BENSON", "JOBACK")}
+    cp_methods = {
+        m
+        for m in liquid.HeatCapacityLiquid.all_methods
+        if m not in ("ROWLINSON_POLING", "ROWLINSON_BONDI", "DADGOSTAR_SHAW", "BENSON", "JOBACK")
+    }
     if liquid.Cplm and cp_methods and (tm is None or tm < 313):
         rows.append(("cp", "l", liquid.Cplm, "J/(mol K)", 25, "", f"{sorted(cp_methods)[0]} via thermo"))
     if liquid.Hvap_Tbm and Tb(cas):

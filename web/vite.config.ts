@@ -10,6 +10,7 @@ export default defineConfig({
   build: {
     manifest: 'manifest.json',
     outDir: 'dist',
+    assetsInlineLimit: 0, // the policy allows no data: fonts
     rolldownOptions: { input: 'src/main.ts' },
   },
   test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },

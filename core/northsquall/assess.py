@@ -43,7 +43,9 @@ POINTS = 60
 """Points a step for the curves."""
 
 
-def assess(procedure: Procedure, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None, preview: bool = False) -> Assessment:
+def assess(
+    procedure: Procedure, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None, preview: bool = False
+) -> Assessment:
     """The whole review of one procedure. Pure: the same input gives the same document.
 
     `preview` leaves out the searches for remedies: what a drag needs at once.
@@ -85,7 +87,9 @@ def assess(procedure: Procedure, *, catalogue: Catalogue | None = None, laborato
             built, pot, runs = "the integration did not succeed", None, {}
 
     # when control is lost
-    context = _context(procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total)
+    context = _context(
+        procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total
+    )
     control = _exotherm(context, procedure)
 
     # quench, what must change, the verdict
@@ -131,7 +135,20 @@ def assess(procedure: Procedure, *, catalogue: Catalogue | None = None, laborato
     )
 
 
-def _context(procedure: Procedure, lots: dict[str, Any], best: Walk, settings: Settings, timed: list[Any], pot: Pot | None, missing: str | None, runs: dict[str, Run], heat_of: Any, reactions: list[Any], stages: list[Any], total: Figure) -> Context:
+def _context(
+    procedure: Procedure,
+    lots: dict[str, Any],
+    best: Walk,
+    settings: Settings,
+    timed: list[Any],
+    pot: Pot | None,
+    missing: str | None,
+    runs: dict[str, Run],
+    heat_of: Any,
+    reactions: list[Any],
+    stages: list[Any],
+    total: Figure,
+) -> Context:
     unknown = next((t for t in timed if t.unknown), None)
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
     bound = td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
@@ -181,7 +198,11 @@ def _deciding_step(c: Context) -> int | None:
     """The dose or hold whose high peak is furthest over (or nearest to) its limit."""
     assert c.pot is not None
     best = c.runs["best"]
-    limited = [(c.peak[s.step][2] - s.limit_C, s.step) for s in c.pot.plan.segments if s.limit_C is not None and s.step in c.peak and s.kind in ("dose", "add")]
+    limited = [
+        (c.peak[s.step][2] - s.limit_C, s.step)
+        for s in c.pot.plan.segments
+        if s.limit_C is not None and s.step in c.peak and s.kind in ("dose", "add")
+    ]
     reacting = [x for x in limited if (r := best.over(x[1])) and r.piled > 1e-4]
     if reacting or limited:
         return max(reacting or limited)[1]
@@ -191,7 +212,12 @@ def _deciding_step(c: Context) -> int | None:
 def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
     why = c.pot_missing or ("no time is written for the addition" if c.unknown_dose else "no reaction with heat")
     none = lambda unit: not_established(unit, why)  # noqa: E731
-    td24 = not_established("°C", f"no calorimetry; by class at least {c.bound.TD24_C:.0f} °C ({c.bound.what} in {c.bound.medium}: onset {c.bound.onset_C:.0f} °C − 100 K)" if c.bound else "no calorimetry, and no energetic group was found")
+    td24 = not_established(
+        "°C",
+        f"no calorimetry; by class at least {c.bound.TD24_C:.0f} °C ({c.bound.what} in {c.bound.medium}: onset {c.bound.onset_C:.0f} °C − 100 K)"
+        if c.bound
+        else "no calorimetry, and no energetic group was found",
+    )
     ice_offered = c.pot.plan.ice_kg * 1e3 if c.pot and c.pot.bath and not c.pot.bath_assumed else None
     out = Exotherm(
         vessel=c.pot.vessel.name if c.pot else None, process_T_C=c.process_C, limit_C=None, peak_T_C=none("°C"), peak_at_min=None, peak_step=None,
@@ -209,7 +235,18 @@ def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
     sensible = c.pot.cp_J_K * 20 / 1e3
     if q.established and q.best is not None and q.low is not None and q.high is not None:
         grams = [(h + sensible) / 0.3336 for h in (q.low, q.best, q.high)]
-        out.ice_needed_g = figure(grams[1], "g", low=grams[0], high=grams[2], expression="m = (Q + C·20 K) / 333.6 J/g", inputs=[Input(name="heat of the batch", value=round(q.best, 1), unit="kJ", origin="computed"), Input(name="cooling the batch by 20 K", value=round(sensible, 1), unit="kJ", origin="computed")], sources=["handbook 5: fusion of ice"])
+        out.ice_needed_g = figure(
+            grams[1],
+            "g",
+            low=grams[0],
+            high=grams[2],
+            expression="m = (Q + C·20 K) / 333.6 J/g",
+            inputs=[
+                Input(name="heat of the batch", value=round(q.best, 1), unit="kJ", origin="computed"),
+                Input(name="cooling the batch by 20 K", value=round(sensible, 1), unit="kJ", origin="computed"),
+            ],
+            sources=["handbook 5: fusion of ice"],
+        )
     if step is None or step not in c.peak or c.unknown_dose:
         return out
     seg = next(s for s in c.pot.plan.segments if s.step == step)
@@ -236,10 +273,31 @@ def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
         ],
         sources=["handbook 2.4", "handbook 2.5"],
     )  # fmt: skip
-    out.peak_heat_W = figure(r.made_W, "W", low=min(made), high=max(made), expression="q = −ΔH r + heat of mixing", inputs=[], sources=["handbook 2.4"])
-    out.removable_W = figure(r.UA_W_K * max(limit - bath, 0.0), "W", low=min(take), high=max(take), expression="q = UA (T_limit − T_bath)", inputs=[Input(name="UA", value=round(r.UA_W_K, 2), unit="W/K", origin="computed"), Input(name="limit", value=limit, unit="°C", origin="procedure"), Input(name="bath", value=bath, unit="°C", origin="procedure")], sources=["handbook 2.4"])
+    out.peak_heat_W = figure(
+        r.made_W, "W", low=min(made), high=max(made), expression="q = −ΔH r + heat of mixing", inputs=[], sources=["handbook 2.4"]
+    )
+    out.removable_W = figure(
+        r.UA_W_K * max(limit - bath, 0.0),
+        "W",
+        low=min(take),
+        high=max(take),
+        expression="q = UA (T_limit − T_bath)",
+        inputs=[
+            Input(name="UA", value=round(r.UA_W_K, 2), unit="W/K", origin="computed"),
+            Input(name="limit", value=limit, unit="°C", origin="procedure"),
+            Input(name="bath", value=bath, unit="°C", origin="procedure"),
+        ],
+        sources=["handbook 2.4"],
+    )
     if c.accumulation:
-        out.accumulation_max = figure(c.accumulation[1], "1", low=c.accumulation[0], high=c.accumulation[2], expression="X_ac = min n_i/|ν_i| in the vessel / extent", sources=["handbook 2.5"])
+        out.accumulation_max = figure(
+            c.accumulation[1],
+            "1",
+            low=c.accumulation[0],
+            high=c.accumulation[2],
+            expression="X_ac = min n_i/|ν_i| in the vessel / extent",
+            sources=["handbook 2.5"],
+        )
         out.MTSR_at_min = c.runs["best"].worst().mtsr_at_s / 60
     return out
 
@@ -249,7 +307,9 @@ def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: lis
     assert c.pot is not None
     hot = [f for f in findings if f.code in ("H02", "H03", "H05") and f.severity != "note"]
     doses = [s for s in c.pot.plan.segments if s.step in c.pot.dose_steps and s.limit_C is not None and any(s.feed_mol[: len(s.feed_mol)])]
-    target = next((f.step for f in hot if f.step in c.pot.dose_steps), None) or (control.peak_step if control.peak_step in c.pot.dose_steps else doses[-1].step if doses else None)
+    target = next((f.step for f in hot if f.step in c.pot.dose_steps), None) or (
+        control.peak_step if control.peak_step in c.pot.dose_steps else doses[-1].step if doses else None
+    )
     if target is None or not c.pot.plan.reacts:
         return []
     seg = next(s for s in c.pot.plan.segments if s.step == target)
@@ -261,7 +321,12 @@ def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: lis
         return []
     found, shortest = search(procedure, c.pot, procedure.steps[target - 1], seg.limit_C, ceiling)
     if shortest is not None:
-        control.min_addition_min = figure(shortest, "min", expression="shortest dose for which peak ≤ limit and MTSR < bound at the unfavourable corners", sources=["handbook 2.6"])
+        control.min_addition_min = figure(
+            shortest,
+            "min",
+            expression="shortest dose for which peak ≤ limit and MTSR < bound at the unfavourable corners",
+            sources=["handbook 2.6"],
+        )
     for f in hot:
         if f.step == target and not f.remedy and found:
             f.remedy = f"{found[0].label}: {found[0].detail}."
@@ -278,11 +343,37 @@ def _heat(c: Context, total: Figure) -> Heat:
         if worst is None and total.established and not c.pot_missing:
             zero = figure(0.0, "K")
             return Heat(total_kJ=total, adiabatic_rise_K=zero, kJ_per_kg=figure(0.0, "kJ/kg"), severity="low")
-        return Heat(total_kJ=total, adiabatic_rise_K=not_established("K", why), kJ_per_kg=not_established("kJ/kg", why), severity="not established")
+        return Heat(
+            total_kJ=total, adiabatic_rise_K=not_established("K", why), kJ_per_kg=not_established("kJ/kg", why), severity="not established"
+        )
     low, best, high = worst.rise_K
-    rise = figure(best, "K", low=low, high=high, expression="ΔTad = Q / Σ m cp", inputs=[Input(name="heat of the stage", value=round(worst.heat_kJ[1], 1), unit="kJ", origin="computed", note=worst.what), Input(name="Σ m cp", value=round(worst.cp_J_K), unit="J/K", origin="computed")], sources=["handbook 2.3"])
-    grams = sum(x.mass_g[1] for x in c.lots.values() if x.mass_g and x.material.role not in ("absorber", "wash") and (s := c.step(x.material.step)) and s.kind in ("charge", "dose", "add"))
-    per_kg = figure((total.best or 0.0) / (grams / 1e3), "kJ/kg", low=(total.low or 0.0) / (grams / 1e3), high=(total.high or 0.0) / (grams / 1e3)) if grams else not_established("kJ/kg", "no mass")
+    rise = figure(
+        best,
+        "K",
+        low=low,
+        high=high,
+        expression="ΔTad = Q / Σ m cp",
+        inputs=[
+            Input(name="heat of the stage", value=round(worst.heat_kJ[1], 1), unit="kJ", origin="computed", note=worst.what),
+            Input(name="Σ m cp", value=round(worst.cp_J_K), unit="J/K", origin="computed"),
+        ],
+        sources=["handbook 2.3"],
+    )
+    grams = sum(
+        x.mass_g[1]
+        for x in c.lots.values()
+        if x.mass_g
+        and x.material.role not in ("absorber", "wash")
+        and (s := c.step(x.material.step))
+        and s.kind in ("charge", "dose", "add")
+    )
+    per_kg = (
+        figure(
+            (total.best or 0.0) / (grams / 1e3), "kJ/kg", low=(total.low or 0.0) / (grams / 1e3), high=(total.high or 0.0) / (grams / 1e3)
+        )
+        if grams
+        else not_established("kJ/kg", "no mass")
+    )
     severity = "low" if best < 50 else "medium" if best < 200 else "high" if best <= 400 else "extreme"
     return Heat(total_kJ=total, adiabatic_rise_K=rise, kJ_per_kg=per_kg, severity=severity)  # type: ignore[arg-type]
 
@@ -317,6 +408,7 @@ def _strip(c: Context, missing: str | None) -> Strip:
     offset = 0.0
     first = c.pot.plan.segments[0].step
     offset = next((x.start for x in c.timed if x.step.n == first), 0.0)
+
     # what differs by less than the eye sees is rounded away: 4 figures
     def out(a: np.ndarray, digits: int = 2) -> list[float]:
         return [None if math.isnan(v) else round(float(v), digits) for v in a[keep]]  # type: ignore[misc]

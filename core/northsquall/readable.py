@@ -3,19 +3,16 @@
 from __future__ import annotations
 
 from northsquall.assessment import Assessment
-from northsquall.working import Figure
+from northsquall.working import Figure, number_text, range_text
 
 
 def figure_text(f: Figure) -> str:
-    """"12 °C (10–15)", with no more figures than it deserves."""
+    """ "12 °C (10–15)", with no more figures than it deserves."""
     if not f.established or f.best is None:
         return "not established" + (f" ({f.reason})" if f.reason else "")
 
-    def short(x: float) -> str:
-        return f"{x:.0f}" if abs(x) >= 10 else f"{x:.2g}"
-
-    band = "" if f.low == f.high or f.low is None or f.high is None else f" ({short(f.low)}–{short(f.high)})"
-    return f"{short(f.best)} {f.unit}{band}"
+    band = "" if f.low == f.high or f.low is None or f.high is None else f" ({range_text(f.low, f.high)})"
+    return f"{number_text(f.best)} {f.unit}{band}"
 
 
 def print_assessment(a: Assessment) -> None:

@@ -33,7 +33,9 @@ def set_value(procedure: Procedure, path: str, written: str) -> None:
     m = PATH.fullmatch(path)
     items: list[Any] = getattr(procedure, m.group(1)) if m else []
     if not m or int(m.group(2)) >= len(items):
-        raise SettingError(f"--set {path}: no such place; expected e.g. steps[3].duration_min, vessels[0].bath.ice_g, materials[1].amount or assumptions.rate_k")
+        raise SettingError(
+            f"--set {path}: no such place; expected e.g. steps[3].duration_min, vessels[0].bath.ice_g, materials[1].amount or assumptions.rate_k"
+        )
     item, key = items[int(m.group(2))], m.group(3)
     if key in QUANTITIES and m.group(1) == "steps":
         name, unit = QUANTITIES[key]
@@ -51,7 +53,9 @@ def set_value(procedure: Procedure, path: str, written: str) -> None:
         raise SettingError(f"--set {path}: {m.group(1)}[{m.group(2)}] has no {key} to set")
 
 
-def apply_edits(text: str, edits: Iterable[TextEdit], by: str, at: str, why: str = "", before: Iterable[Edit] = ()) -> tuple[str, list[Edit]]:
+def apply_edits(
+    text: str, edits: Iterable[TextEdit], by: str, at: str, why: str = "", before: Iterable[Edit] = ()
+) -> tuple[str, list[Edit]]:
     """The text with new words in it, and the record that keeps the author's words readable.
 
     Edits must not overlap; earlier records (`before`) are carried along to their new places, and a place

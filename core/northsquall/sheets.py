@@ -38,7 +38,7 @@ from northsquall.procedure.amounts import Lot
 from northsquall.review import Settings
 from northsquall.substances import Catalogue, catalogue
 from northsquall.substances.catalogue import formula_of_smiles
-from northsquall.working import Figure, Input, figure, not_established
+from northsquall.working import Figure, Input, figure, not_established, range_text
 
 MOLAR_VOLUME_25C = 24.465
 """L/mol of an ideal gas at 25 °C and 1 atm (handbook 5)."""
@@ -53,7 +53,17 @@ def _step(procedure: Procedure, n: int) -> Step:
 
 
 def _match(w: Walk, e: Event) -> Event | None:
-    return next((x for x in w.events() if x.step == e.step and x.latent is None and x.reaction.family.id == e.reaction.family.id and x.reaction.substrate == e.reaction.substrate), None)
+    return next(
+        (
+            x
+            for x in w.events()
+            if x.step == e.step
+            and x.latent is None
+            and x.reaction.family.id == e.reaction.family.id
+            and x.reaction.substrate == e.reaction.substrate
+        ),
+        None,
+    )
 
 
 def _extent(e: Event, walks: list[Walk], trials: list[Walk]) -> Figure:
@@ -86,14 +96,15 @@ def _enthalpy(e: Event, step: Step, lots: dict[str, Lot], cat: Catalogue) -> Ent
 
 
 def _label(root: str, cat: Catalogue) -> str:
-    return {"NO3-": "nitric acid", "CO3-2": "carbonate", "H+": "acid", "SO4-2": "sulfuric acid"}.get(root) or (cat.label(root) if "+" not in root[-2:] else root)
+    return {"NO3-": "nitric acid", "CO3-2": "carbonate", "H+": "acid", "SO4-2": "sulfuric acid"}.get(root) or (
+        cat.label(root) if "+" not in root[-2:] else root
+    )
 
 
 def reaction_lines(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], trials: list[Walk], cat: Catalogue) -> list[ReactionLine]:
     """All reactions and physical heats, in the order of the steps."""
     out: list[ReactionLine] = []
-    low, best, high = walks
-    source = trials[1] if trials else best
+    source = trials[1] if trials else walks[1]
     for index, entry in enumerate(source.entries):
         step = _step(procedure, entry.step)
         work_up = step.kind in WORK_UP
@@ -107,7 +118,11 @@ def reaction_lines(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk]
             h = _enthalpy(e, step, lots, cat)
             heat = _times(h.value, extent)
             wanted = not work_up and e.reaction.substrate is not None
-            names = f"{_label(e.reaction.substrate, cat)} + nitric acid → {_label(e.reaction.product or '', cat)} + water" if e.reaction.substrate else e.reaction.family.name
+            names = (
+                f"{_label(e.reaction.substrate, cat)} + nitric acid → {_label(e.reaction.product or '', cat)} + water"
+                if e.reaction.substrate
+                else e.reaction.family.name
+            )
             out.append(
                 ReactionLine(
                     step=entry.step, vessel=entry.vessel, family=e.reaction.family.name, role="wanted" if wanted else "work-up" if work_up else "side",
@@ -134,8 +149,16 @@ def _mixing(entry: Any, step: Step, three: list[Any], unknown: bool, work_up: bo
     if abs(values[1]) < 1e-6 and not unknown:
         return []
     amount = not_established("mol", "an amount is not written") if unknown else figure(acid, "mol")
-    heat = not_established("kJ", "an amount is not written") if unknown else figure(values[1], "kJ", low=min(values) - spread, high=max(values) + spread)
-    per = not_established("kJ/mol", "an amount is not written") if unknown else figure(-values[1] / acid, "kJ/mol", low=-(values[1] + spread) / acid, high=-(values[1] - spread) / acid)
+    heat = (
+        not_established("kJ", "an amount is not written")
+        if unknown
+        else figure(values[1], "kJ", low=min(values) - spread, high=max(values) + spread)
+    )
+    per = (
+        not_established("kJ/mol", "an amount is not written")
+        if unknown
+        else figure(-values[1] / acid, "kJ/mol", low=-(values[1] + spread) / acid, high=-(values[1] - spread) / acid)
+    )
     name = "dilution of sulfuric acid" if work_up else "mixing of the acids"
     sources = [acids.sulfuric().source, acids.nitric().source]
     line = ReactionLine(
@@ -153,7 +176,11 @@ def _physical_after(entry: Any, step: Step, three: list[Any], trial: bool, work_
         n = made[0].extent
         missing = not_established("kJ", "an amount is not written")
         heat = missing if trial else figure(values[1], "kJ", low=min(values) * 0.8, high=max(values) * 1.2)
-        per = not_established("kJ/mol", "an amount is not written") if trial or n <= 0 else figure(-values[1] / n, "kJ/mol", low=-values[1] / n * 1.2, high=-values[1] / n * 0.8)
+        per = (
+            not_established("kJ/mol", "an amount is not written")
+            if trial or n <= 0
+            else figure(-values[1] / n, "kJ/mol", low=-values[1] / n * 1.2, high=-values[1] / n * 0.8)
+        )
         out.append(
             ReactionLine(
                 step=entry.step, vessel=entry.vessel, family="water of the reaction taken up by the acid", role="side", equation="H2O + n H2SO4 → H2O·(H2SO4)n",
@@ -190,8 +217,14 @@ def total_heat(procedure: Procedure, lines: list[ReactionLine], unknown: bool) -
     best = sum(r.heat_kJ.best or 0.0 for r in batch)
     down = sum(((r.heat_kJ.best or 0.0) - (r.heat_kJ.low or 0.0)) ** 2 for r in batch) ** 0.5
     up = sum(((r.heat_kJ.high or 0.0) - (r.heat_kJ.best or 0.0)) ** 2 for r in batch) ** 0.5
-    inputs = [Input(name=r.names, value=round(r.heat_kJ.best or 0.0, 1), unit="kJ", origin="computed", note=r.route) for r in batch if abs(r.heat_kJ.best or 0.0) > 0.05]
-    return figure(best, "kJ", low=best - down, high=best + up, expression="Q = Σ −ΔH ξ, errors in quadrature", inputs=inputs, sources=["handbook 2.2"])
+    inputs = [
+        Input(name=r.names, value=round(r.heat_kJ.best or 0.0, 1), unit="kJ", origin="computed", note=r.route)
+        for r in batch
+        if abs(r.heat_kJ.best or 0.0) > 0.05
+    ]
+    return figure(
+        best, "kJ", low=best - down, high=best + up, expression="Q = Σ −ΔH ξ, errors in quadrature", inputs=inputs, sources=["handbook 2.2"]
+    )
 
 
 def _organic(procedure: Procedure) -> bool:
@@ -265,7 +298,9 @@ def boiling(walk: Walk, vessel: str) -> tuple[float, float, float] | None:
 
 def material_lines(procedure: Procedure, lots: dict[str, Lot], walk: Walk, wanted: str | None) -> list[MaterialLine]:
     """The charge sheet with roles and equivalents."""
-    event = next((e for e in walk.events() if e.reaction.substrate and (e.latent is None)), None) or next((e for e in walk.events() if e.reaction.substrate), None)
+    event = next((e for e in walk.events() if e.reaction.substrate and (e.latent is None)), None) or next(
+        (e for e in walk.events() if e.reaction.substrate), None
+    )
     substrate = event.reaction.substrate if event else None
     consumed = {r for r, n in event.reaction.change if n < 0} - {"H+", "H2O"} if event else set()
     limiting_root = event.stopped_by if event else ""
@@ -278,7 +313,16 @@ def material_lines(procedure: Procedure, lots: dict[str, Lot], walk: Walk, wante
         m, s = lot.material, lot.substance
         step = _step(procedure, m.step) if m.step else None
         role = m.role or _role(s, step, substrate, consumed)
-        limiting = bool(s and known and limiting_root and limiting_root in s.parts and m.role not in ("wash", "absorber") and step and step.kind not in WORK_UP and lot.mol)
+        limiting = bool(
+            s
+            and known
+            and limiting_root
+            and limiting_root in s.parts
+            and m.role not in ("wash", "absorber")
+            and step
+            and step.kind not in WORK_UP
+            and lot.mol
+        )
         out.append(
             MaterialLine(
                 line=i, id=m.id, text=procedure.source_text[m.span[0] : m.span[1]], name=s.id if s else m.name, formula=s.formula if s else None, cas=s.cas if s else None,
@@ -314,7 +358,14 @@ def step_lines(c: Context) -> list[StepLine]:
     for t in c.timed:
         s = t.step
         in_pot = c.pot is not None and s.vessel == c.pot.vessel.name
-        window = [s.T_range.low if s.T_range.low is not None else s.T_range.value, s.T_range.high if s.T_range.high is not None else s.T_range.value] if s.T_range else None
+        window = (
+            [
+                s.T_range.low if s.T_range.low is not None else s.T_range.value,
+                s.T_range.high if s.T_range.high is not None else s.T_range.value,
+            ]
+            if s.T_range
+            else None
+        )
         d = s.duration.span if s.duration and s.duration.span else None
         vessel = next((v for v in c.procedure.vessels if v.name == s.vessel), None)
         b = vessel.bath.span if vessel and vessel.bath and vessel.bath.span else None
@@ -346,7 +397,12 @@ def marks(procedure: Procedure) -> list[Mark]:
             if q is not None:
                 mark(q.span, "amount", f"{q.value:g} {q.unit} of {m.identity or m.name}", m.step)
         if m.strength is not None and m.strength.basis != "assumed":
-            mark(m.strength.span, "strength", f"{m.strength.percent_w:g} % by mass" if m.strength.percent_w else f"{m.strength.molar:g} mol/L", m.step)
+            mark(
+                m.strength.span,
+                "strength",
+                f"{m.strength.percent_w:g} % by mass" if m.strength.percent_w else f"{m.strength.molar:g} mol/L",
+                m.step,
+            )
     for s in procedure.steps:
         if s.duration is not None:
             mark(s.duration.span, "time", f"{s.duration.value:g} min", s.n)
@@ -356,7 +412,12 @@ def marks(procedure: Procedure) -> list[Mark]:
     for v in procedure.vessels:
         if v.bath is not None:
             parts = [f"{g:g} g {w}" for g, w in ((v.bath.ice_g, "ice"), (v.bath.water_g, "water")) if g is not None]
-            mark(v.bath.span, "bath", f"{v.bath.kind} bath, {' and '.join(parts) or ('at ' + format(v.bath.T_C, 'g') + ' °C' if v.bath.T_C is not None else 'size not written')}", None)
+            mark(
+                v.bath.span,
+                "bath",
+                f"{v.bath.kind} bath, {' and '.join(parts) or ('at ' + format(v.bath.T_C, 'g') + ' °C' if v.bath.T_C is not None else 'size not written')}",
+                None,
+            )
         mark(v.span, "vessel", f"{v.kind}, {v.nominal_mL:g} mL" if v.nominal_mL else f"{v.kind}, size not written", None)
     if procedure.results.mass_g is not None:
         mark(procedure.results.mass_g.span, "result", f"{procedure.results.mass_g.value:g} g of product", None)
@@ -400,7 +461,18 @@ def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
                 known = known and ml is not None
                 volume += ml or 0.0
         fill = volume / v.nominal_mL if v.nominal_mL and known and volume else None
-        out.append(VesselLine(name=v.name, kind=v.kind, nominal_mL=v.nominal_mL, max_fill_fraction=_sig(fill), max_volume_mL=_sig(volume) if known and volume else None, closure=v.closure, pressure_if_closed_bar=not_established("bar", "no closed vessel with gas is followed yet"), foam_factor=None))
+        out.append(
+            VesselLine(
+                name=v.name,
+                kind=v.kind,
+                nominal_mL=v.nominal_mL,
+                max_fill_fraction=_sig(fill),
+                max_volume_mL=_sig(volume) if known and volume else None,
+                closure=v.closure,
+                pressure_if_closed_bar=not_established("bar", "no closed vessel with gas is followed yet"),
+                foam_factor=None,
+            )
+        )
     return out
 
 
@@ -420,8 +492,20 @@ def gases(procedure: Procedure, walks: list[Walk], unknown: bool) -> list[Gas]:
                     steps[g].append(entry.step)
     for g, three in totals.items():
         mol = not_established("mol", "an amount is not written") if unknown else figure(three[1], "mol", low=min(three), high=max(three))
-        litres = not_established("L", "an amount is not written") if unknown else figure(three[1] * MOLAR_VOLUME_25C, "L", low=min(three) * MOLAR_VOLUME_25C, high=max(three) * MOLAR_VOLUME_25C)
-        out.append(Gas(formula=g, steps=sorted(steps[g]), mol=mol, litres_25C_1atm=litres, peak_L_per_min=not_established("L/min", "follows the hand that adds the base; no rate is written")))
+        litres = (
+            not_established("L", "an amount is not written")
+            if unknown
+            else figure(three[1] * MOLAR_VOLUME_25C, "L", low=min(three) * MOLAR_VOLUME_25C, high=max(three) * MOLAR_VOLUME_25C)
+        )
+        out.append(
+            Gas(
+                formula=g,
+                steps=sorted(steps[g]),
+                mol=mol,
+                litres_25C_1atm=litres,
+                peak_L_per_min=not_established("L/min", "follows the hand that adds the base; no rate is written"),
+            )
+        )
     side: dict[str, list[int]] = {}
     for e in walks[1].events():
         for g in e.reaction.family.record.get("side_gases", []):
@@ -429,11 +513,21 @@ def gases(procedure: Procedure, walks: list[Walk], unknown: bool) -> list[Gas]:
                 side.setdefault(g, []).append(e.step)
     for g, where in side.items():
         why = "oxidation beside the nitration: no equation gives its amount"
-        out.append(Gas(formula=g, steps=sorted(set(where)), mol=not_established("mol", why), litres_25C_1atm=not_established("L", why), peak_L_per_min=not_established("L/min", why)))
+        out.append(
+            Gas(
+                formula=g,
+                steps=sorted(set(where)),
+                mol=not_established("mol", why),
+                litres_25C_1atm=not_established("L", why),
+                peak_L_per_min=not_established("L/min", why),
+            )
+        )
     return out
 
 
-def quench(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Context) -> tuple[dict[int, tuple[float, float, float]], dict[int, float], list[QuenchLine]]:
+def quench(
+    procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Context
+) -> tuple[dict[int, tuple[float, float, float]], dict[int, float], list[QuenchLine]]:
     """End temperature and fill of each quench, and what destroys what is left."""
     ends: dict[int, tuple[float, float, float]] = {}
     fills: dict[int, float] = {}
@@ -446,18 +540,40 @@ def quench(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Con
             batch_cp = _contents_cp(procedure, lots, step.from_vessel or "", step.n)
             if any(x.mass_g is None for x in ice) or not ice or batch_cp is None or acid <= 0:
                 why = "no amount of ice or water is written"
-                lines.append(QuenchLine(step=step.n, leftover="mixed acid", mol=figure(acid, "mol"), reagent="ice", mol_required=not_established("mol", why), mass_g_required=not_established("g", why), heat_kJ=not_established("kJ", why), gas=[]))
+                lines.append(
+                    QuenchLine(
+                        step=step.n,
+                        leftover="mixed acid",
+                        mol=figure(acid, "mol"),
+                        reagent="ice",
+                        mol_required=not_established("mol", why),
+                        mass_g_required=not_established("g", why),
+                        heat_kJ=not_established("kJ", why),
+                        gas=[],
+                    )
+                )
                 continue
             heats = [mixing_kJ(w.entries[index]) for w in walks]
             spread = acids.uncertainty(heats[1], acid, entry.after.get("NO3-", 0.0))
-            start = max((p[1] for n, p in c.peak.items() if n < step.n), default=20.0)
             last = [n for n in c.peak if n < step.n]
             start = c.peak[max(last)][1] if last else 20.0
             g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
             g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
-            ends[step.n] = tuple(sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in (heats[1] - spread, heats[1], heats[1] + spread)))  # type: ignore[assignment]
-            needed = [max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0) for q in (heats[1] - spread, heats[1], heats[1] + spread)]
-            volume = sum(lots[m].volume_mL or 0.0 for m in lots if lots[m].material.step and lots[m].material.step < step.n and lots[m].material.role not in ("absorber", "wash")) + g_ice + g_water
+            a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in (heats[1] - spread, heats[1], heats[1] + spread))
+            ends[step.n] = (a, b, d)
+            needed = [
+                max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0)
+                for q in (heats[1] - spread, heats[1], heats[1] + spread)
+            ]
+            volume = (
+                sum(
+                    lots[m].volume_mL or 0.0
+                    for m in lots
+                    if (lots[m].material.step or step.n) < step.n and lots[m].material.role not in ("absorber", "wash")
+                )
+                + g_ice
+                + g_water
+            )
             nominal = next((v.nominal_mL for v in procedure.vessels if v.name == step.vessel), None)
             if nominal:
                 fills[step.n] = volume / nominal
@@ -504,7 +620,14 @@ def quench_on_strip(c: Context) -> dict[str, float] | None:
         if t.step.kind == "quench" and t.step.n in c.quench_end:
             nominal = next((v.nominal_mL for v in c.procedure.vessels if v.name == t.step.vessel), None)
             low, best, high = c.quench_end[t.step.n]
-            return {"from": t.start, "to": t.start + t.best, "low": low, "best": best, "high": high, "volume_mL": (c.quench_fill.get(t.step.n) or 0.0) * (nominal or 0.0)}
+            return {
+                "from": t.start,
+                "to": t.start + t.best,
+                "low": low,
+                "best": best,
+                "high": high,
+                "volume_mL": (c.quench_fill.get(t.step.n) or 0.0) * (nominal or 0.0),
+            }
     return None
 
 
@@ -527,9 +650,21 @@ def schedule(procedure: Procedure, c: Context, lines: list[QuenchLine]) -> Sched
             times.append(float(r.t_s[below[0]]) / 60 + offset if len(below) else None)
         if times[1] is not None:
             f = figure(times[1], "min", low=min(t for t in times if t is not None), high=max(t for t in times if t is not None))
-            refills.append({"what": "ice", "at_min": f.model_dump(exclude_none=True), "mass_g": figure(c.pot.plan.ice_kg * 1e3 * 0.8, "g").model_dump(exclude_none=True)})
-    alone = [{"step": t.step.n, "from_min": round(t.start, 1), "to_min": round(t.start + t.best, 1), "what_runs": t.step.text[:80]} for t in c.timed if t.step.attended is False]
-    rests = [{"after_step": t.step.n, "max_min": None, "why": "the product is off the acid"} for t in c.timed if t.step.kind == "filter"][:1]
+            refills.append(
+                {
+                    "what": "ice",
+                    "at_min": f.model_dump(exclude_none=True),
+                    "mass_g": figure(c.pot.plan.ice_kg * 1e3 * 0.8, "g").model_dump(exclude_none=True),
+                }
+            )
+    alone = [
+        {"step": t.step.n, "from_min": round(t.start, 1), "to_min": round(t.start + t.best, 1), "what_runs": t.step.text[:80]}
+        for t in c.timed
+        if t.step.attended is False
+    ]
+    rests = [{"after_step": t.step.n, "max_min": None, "why": "the product is off the acid"} for t in c.timed if t.step.kind == "filter"][
+        :1
+    ]
     unknown = c.unknown_dose is not None
     return Schedule(
         total_min=not_established("min", "no time is written for the addition") if unknown else figure(best, "min", low=low, high=high, expression="sum of the steps", sources=["handbook 2.13"]),
@@ -550,15 +685,26 @@ def _latest_start(c: Context, attended_min: float | None) -> str | None:
 def yield_line(procedure: Procedure, lots: dict[str, Lot], walk: Walk, cat: Catalogue) -> Yield:
     """Theoretical, reported and percent yield on the limiting reagent."""
     r = procedure.results
-    event = next((e for e in walk.events() if e.latent is None and e.reaction.product and (r.product_smiles in (None, e.reaction.product))), None)
+    event = next(
+        (e for e in walk.events() if e.latent is None and e.reaction.product and (r.product_smiles in (None, e.reaction.product))), None
+    )
     reported = r.mass_g.value if r.mass_g else None
-    known = event is not None and all(x.mol is not None for x in lots.values() if x.substance and event.reaction.substrate in x.substance.parts)
+    known = (
+        event is not None
+        and event.reaction.substrate is not None
+        and all(x.mol is not None for x in lots.values() if x.substance and event.reaction.substrate in x.substance.parts)
+    )
     if event is None or not known or event.reaction.product is None:
         return Yield(product=r.product, theoretical_g=None, reported_g=reported, percent=None)
     from northsquall.chemistry.formula import mass_of, parse_formula
 
     theory = event.extent * mass_of(parse_formula(formula_of_smiles(event.reaction.product)))
-    return Yield(product=cat.label(event.reaction.product), theoretical_g=_sig(theory, 4), reported_g=reported, percent=_sig(100 * reported / theory) if reported else None)
+    return Yield(
+        product=cat.label(event.reaction.product),
+        theoretical_g=_sig(theory, 4),
+        reported_g=reported,
+        percent=_sig(100 * reported / theory) if reported else None,
+    )
 
 
 # ------------------------------------------------------------------ what governs, assumptions, citations
@@ -571,52 +717,145 @@ def governs(c: Context, x: Exotherm) -> list[Governs]:
     if not reacts and not c.pot:
         return out
     limit = f"limit {x.limit_C:.0f} °C" if x.limit_C is not None else "no limit is written"
+    if not x.peak_T_C.established:
+        limit = x.peak_T_C.reason or limit
     over = x.peak_T_C.high is not None and x.limit_C is not None and x.peak_T_C.high > x.limit_C + 0.5
-    where = f"step {x.peak_step}" if x.peak_step else "no step"
-    out.append(Governs(key="peak", label=f"Peak pot temperature, {where}", value=x.peak_T_C, against=limit, over=over, colour="heat" if x.peak_T_C.established else "open"))
+    where = f", step {x.peak_step}" if x.peak_step else ""
+    out.append(
+        Governs(
+            key="peak",
+            label=f"Peak pot temperature{where}",
+            value=x.peak_T_C,
+            against=limit,
+            over=over,
+            colour="heat" if x.peak_T_C.established else "open",
+        )
+    )
     if x.peak_heat_W.established and x.removable_W.established:
-        out.append(Governs(key="heat", label="Heat made at the peak", value=x.peak_heat_W, against=f"the bath takes {_text(x.removable_W)} at the limit", over=(x.peak_heat_W.best or 0) > (x.removable_W.best or 0), colour="heat"))
+        out.append(
+            Governs(
+                key="heat",
+                label="Heat made at the peak",
+                value=x.peak_heat_W,
+                against=f"the bath takes {_text(x.removable_W)} at the limit",
+                over=(x.peak_heat_W.best or 0) > (x.removable_W.best or 0),
+                colour="heat",
+            )
+        )
     against = f"bound {x.TD24_bound_C:.0f} °C by class" if x.TD24_bound_C is not None else "no energetic group"
-    out.append(Governs(key="mtsr", label="MTSR, if cooling stops at the worst moment", value=x.MTSR_C, against=against, over=x.MTSR_C.high is not None and x.TD24_bound_C is not None and x.MTSR_C.high >= x.TD24_bound_C, colour="heat" if x.MTSR_C.established else "open"))
+    out.append(
+        Governs(
+            key="mtsr",
+            label="MTSR, if cooling stops at the worst moment",
+            value=x.MTSR_C,
+            against=against,
+            over=x.MTSR_C.high is not None and x.TD24_bound_C is not None and x.MTSR_C.high >= x.TD24_bound_C,
+            colour="heat" if x.MTSR_C.established else "open",
+        )
+    )
     if c.td24_applies:
         out.append(Governs(key="td24", label="TD24 of the mixture", value=x.TD24_C, against=against, over=False, colour="open"))
     if c.pot and c.pot.bath is not None and c.pot.bath.kind in ("ice", "ice-salt") and x.ice_needed_g.established:
         offered = f"{x.ice_offered_g:.0f} g in the bath" if x.ice_offered_g else "ice in the bath not written"
-        out.append(Governs(key="ice", label="Ice that the batch melts", value=x.ice_needed_g, against=offered, over=bool(x.ice_offered_g and x.ice_needed_g.high and x.ice_needed_g.high > x.ice_offered_g), colour="cool"))
+        out.append(
+            Governs(
+                key="ice",
+                label="Ice that the batch melts",
+                value=x.ice_needed_g,
+                against=offered,
+                over=bool(x.ice_offered_g and x.ice_needed_g.high and x.ice_needed_g.high > x.ice_offered_g),
+                colour="cool",
+            )
+        )
     for n, (low, best, high) in c.quench_end.items():
-        out.append(Governs(key="quench", label=f"End of the quench, step {n}", value=figure(best, "°C", low=low, high=high, expression="balance of dilution heat, batch and ice over 0 °C", sources=["handbook 2.8"]), against="25 °C, or as written", over=high > 25.5, colour="cool"))
+        out.append(
+            Governs(
+                key="quench",
+                label=f"End of the quench, step {n}",
+                value=figure(
+                    best, "°C", low=low, high=high, expression="balance of dilution heat, batch and ice over 0 °C", sources=["handbook 2.8"]
+                ),
+                against="25 °C, or as written",
+                over=high > 25.5,
+                colour="cool",
+            )
+        )
     return out[:6]
 
 
 def _text(f: Figure) -> str:
-    return f"{f.best:.0f} {f.unit} ({f.low:.0f}–{f.high:.0f})" if f.best is not None else "not established"
+    return f"{f.best:.0f} {f.unit} ({range_text(f.low or 0.0, f.high or 0.0)})" if f.best is not None else "not established"
 
 
 def assumptions(c: Context) -> list[dict[str, Any]]:
     """Every default that was used, and who may replace it."""
-    out = [{"path": f"assumptions.{a.key}", "low": a.value[0], "value": a.value[1], "high": a.value[2], "why": a.why, "by": a.by} for a in c.settings.used.values()]
+    out = [
+        {"path": f"assumptions.{a.key}", "low": a.value[0], "value": a.value[1], "high": a.value[2], "why": a.why, "by": a.by}
+        for a in c.settings.used.values()
+    ]
     if c.enthalpy is not None and c.pot is not None:
         event = next(e for e in c.walk.events() if e.latent is None and e.reaction.family.rate)
         rate = event.reaction.family.rate or {}
         k = c.settings.overrides.get("rate_k")
-        out.append({"path": "assumptions.rate_k", "low": rate["k_ref"] / rate["k_factor"], "value": k or rate["k_ref"], "high": rate["k_ref"] * rate["k_factor"], "why": rate["note"], "by": "reviewer" if k else "default"})
-    out += [{"path": "", "low": None, "value": None, "high": None, "why": f"{x.label}: {a}", "by": "default"} for x in c.lots.values() for a in x.assumptions]
+        out.append(
+            {
+                "path": "assumptions.rate_k",
+                "low": rate["k_ref"] / rate["k_factor"],
+                "value": k or rate["k_ref"],
+                "high": rate["k_ref"] * rate["k_factor"],
+                "why": rate["note"],
+                "by": "reviewer" if k else "default",
+            }
+        )
+    out += [
+        {"path": "", "low": None, "value": None, "high": None, "why": f"{x.label}: {a}", "by": "default"}
+        for x in c.lots.values()
+        for a in x.assumptions
+    ]
     out += [{"path": "", "low": None, "value": None, "high": None, "why": n, "by": "default"} for n in (c.pot.notes if c.pot else [])]
     return out
 
 
 def citations(lines: list[ReactionLine]) -> list[str]:
     """Sources that this run used."""
-    fixed = ["E. Hairer, G. Wanner, Solving Ordinary Differential Equations II, 2nd ed. (1996)", "F. Stoessel, Thermal Safety of Chemical Processes (criticality classes)"]
+    fixed = [
+        "E. Hairer, G. Wanner, Solving Ordinary Differential Equations II, 2nd ed. (1996)",
+        "F. Stoessel, Thermal Safety of Chemical Processes (criticality classes)",
+    ]
     return sorted({s for r in lines for s in r.sources}) + fixed
 
 
 def referred(procedure: Procedure, cat: Catalogue, r: Referral, caution: str) -> Assessment:
     """Outside what this review can decide: one stop, no figure, no remedy."""
     none = lambda unit: not_established(unit, "referred out")  # noqa: E731
-    f = finding("P14", "stop", f"Outside what this review can decide ({r.what}); refer to {r.to}.", span=r.span, source="handbook 1, scope", short="referred out")
+    f = finding(
+        "P14",
+        "stop",
+        f"Outside what this review can decide ({r.what}); refer to {r.to}.",
+        span=r.span,
+        source="handbook 1, scope",
+        short="referred out",
+    )
     lines = [
-        MaterialLine(line=i, id=m.id, text=procedure.source_text[m.span[0] : m.span[1]], name=m.name, formula=None, cas=None, phase=None, mass_g=None, volume_mL=None, mol=none("mol"), equivalents=None, role=None, limiting=False, step=None, vessel=None, assumptions=[], anchor=Anchor(start=m.span[0], end=m.span[1]))
+        MaterialLine(
+            line=i,
+            id=m.id,
+            text=procedure.source_text[m.span[0] : m.span[1]],
+            name=m.name,
+            formula=None,
+            cas=None,
+            phase=None,
+            mass_g=None,
+            volume_mL=None,
+            mol=none("mol"),
+            equivalents=None,
+            role=None,
+            limiting=False,
+            step=None,
+            vessel=None,
+            assumptions=[],
+            anchor=Anchor(start=m.span[0], end=m.span[1]),
+        )
         for i, m in enumerate(procedure.materials, 1)
     ]
     return Assessment(

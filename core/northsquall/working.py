@@ -61,14 +61,22 @@ def figure(
     """An established figure; `low` and `high` default to `best`. Any unit; no conversion is made."""
     low = best if low is None else low
     high = best if high is None else high
-    working = (
-        Working(expression=expression, inputs=inputs or [], sources=sources or [])
-        if expression
-        else None
-    )
+    working = Working(expression=expression, inputs=inputs or [], sources=sources or []) if expression else None
     return Figure(low=min(low, best), best=best, high=max(high, best), unit=unit, working=working)
 
 
 def not_established(unit: str, reason: str) -> Figure:
     """A figure that could not be had, and why."""
     return Figure(low=None, best=None, high=None, unit=unit, established=False, reason=reason)
+
+
+def number_text(x: float) -> str:
+    """A number with no more figures than it deserves, and a true minus sign."""
+    text = f"{x:.0f}" if abs(x) >= 10 or x == 0 else f"{x:.2g}"
+    return "0" if text in ("-0", "0") else text.replace("-", "−")
+
+
+def range_text(low: float, high: float) -> str:
+    """ "−1 to 13": a band in words, since a dash beside a minus sign misleads."""
+    a, b = number_text(low), number_text(high)
+    return a if a == b else f"{a} to {b}"

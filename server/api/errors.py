@@ -14,7 +14,9 @@ def locked_out(request: HttpRequest, response: HttpResponse | None = None, crede
 
 def csrf_failed(request: HttpRequest, reason: str = "") -> JsonResponse:
     """The page is too old or foreign."""
-    return JsonResponse({"message": "This page is older than your session. Sign in again; what you typed is kept in this browser."}, status=403)
+    return JsonResponse(
+        {"message": "This page is older than your session. Sign in again; what you typed is kept in this browser."}, status=403
+    )
 
 
 def not_found(request: HttpRequest, exception: Exception) -> JsonResponse:

@@ -5,7 +5,6 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from accounts.models import User
 from django.contrib.auth import authenticate, login, logout
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -15,16 +14,17 @@ from ninja import NinjaAPI, Schema
 from ninja.decorators import decorate_view
 from ninja.errors import ValidationError
 from ninja.security import django_auth
+
+from accounts.models import User
+from northsquall.assessment import Assessment, TextEdit
+from northsquall.reading import ReadError
+from northsquall.settle import SettingError
 from procedures import actions as procedures
 from procedures.models import Procedure, Revision
 from records.models import Entry, broken_at, log
 from reviews import actions as reviews
 from reviews import printed
 from reviews.models import Decision
-
-from northsquall.assessment import Assessment, TextEdit
-from northsquall.reading import ReadError
-from northsquall.settle import SettingError
 
 api = NinjaAPI(title="Northsquall", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
 
@@ -297,7 +297,7 @@ def docket(request: HttpRequest) -> list[dict[str, Any]]:
         governs = next((g for g in a["governs"]), None)
         strip = a["strip"]
         step = max(1, len(strip["t_min"]) // 60)
-        counted = [f["severity"] for f in a["findings"] if f["established"] or f["severity"] != "note"]
+        counted = [f["severity"] for f in a["findings"] if f["established"]]
         out.append(
             {
                 "id": p.pk, "title": p.title, "author": p.author.full_name, "state": p.state, "number": r.number, "verdict": a["verdict"],
@@ -343,7 +343,11 @@ def procedure(request: HttpRequest, procedure_id: int, number: int | None = None
     return 200, _out(request, p.latest if number is None else p.revisions.get(number=number))
 
 
-@api.post("/procedures/{procedure_id}/revisions", by_alias=True, response={200: ProcedureOut, 401: Message, 403: Message, 404: Message, 409: Conflict, 422: Message})
+@api.post(
+    "/procedures/{procedure_id}/revisions",
+    by_alias=True,
+    response={200: ProcedureOut, 401: Message, 403: Message, 404: Message, 409: Conflict, 422: Message},
+)
 def revise(request: HttpRequest, procedure_id: int, given: RevisionIn) -> Any:
     """A new revision; where someone else was first it is kept aside and both are told."""
     revision = procedures.revise(_me(request), procedure_id, given.base, given.edits, given.text, given.overrides, given.why)
@@ -357,14 +361,19 @@ def return_to_author(request: HttpRequest, procedure_id: int, given: Message) ->
     return 200, {"message": f"Returned to {p.author.full_name}."}
 
 
-@api.post("/procedures/{procedure_id}/decision", response={200: DecisionOut, 401: Message, 403: Message, 404: Message, 409: Message, 422: Message})
+@api.post(
+    "/procedures/{procedure_id}/decision", response={200: DecisionOut, 401: Message, 403: Message, 404: Message, 409: Message, 422: Message}
+)
 def decide(request: HttpRequest, procedure_id: int, given: DecisionIn) -> Any:
     """Keep a decision."""
     d = reviews.decide(_me(request), procedure_id, given.number, given.verdict, given.reason, given.conditions, given.dismissed)
     return 200, _decision(d)
 
 
-@api.post("/procedures/{procedure_id}/signature", response={200: DecisionOut, 401: Message, 403: Message, 404: Message, 409: Message, 422: Message})
+@api.post(
+    "/procedures/{procedure_id}/signature",
+    response={200: DecisionOut, 401: Message, 403: Message, 404: Message, 409: Message, 422: Message},
+)
 def sign(request: HttpRequest, procedure_id: int, given: SignIn) -> Any:
     """Sign one's decision; the password is asked for again."""
     s = reviews.sign(_me(request), procedure_id, given.number, given.password)
@@ -400,7 +409,14 @@ def show_log(request: HttpRequest) -> Any:
     if not (me.is_manager or me.is_reviewer):
         raise procedures.NotAllowed("The log is read by managers and reviewers.")
     entries = [
-        {"id": e.pk, "at": e.at.isoformat(), "actor": e.actor.full_name if e.actor else "", "action": e.action, "subject": e.subject, "hash": e.hash[:12]}
+        {
+            "id": e.pk,
+            "at": e.at.isoformat(),
+            "actor": e.actor.full_name if e.actor else "",
+            "action": e.action,
+            "subject": e.subject,
+            "hash": e.hash[:12],
+        }
         for e in Entry.objects.select_related("actor").order_by("-id")[:200]
     ]
     return 200, {"holds": broken_at() is None, "entries": entries}
@@ -419,7 +435,13 @@ def _out(request: HttpRequest, r: Revision) -> dict[str, Any]:
     me, p = _me(request), r.procedure
     decision = Decision.objects.filter(revision=r).order_by("-signature__at", "-changed").first()
     own = p.author_id == me.pk
-    why_not = "" if me.is_reviewer and not own else "Nobody signs their own procedure." if own else f"Signing needs the role reviewer; {me.full_name} is {' and '.join(me.roles) or 'a guest'}."
+    why_not = (
+        ""
+        if me.is_reviewer and not own
+        else "Nobody signs their own procedure."
+        if own
+        else f"Signing needs the role reviewer; {me.full_name} is {' and '.join(me.roles) or 'a guest'}."
+    )
     return {
         "id": p.pk, "title": p.title, "author": p.author.full_name, "state": p.state, "number": r.number, "newest": p.latest.number, "text": r.text,
         "overrides": r.overrides, "input_hash": r.input_hash, "assessment": r.assessment,

@@ -1,9 +1,10 @@
 """Addresses: the API, the printed documents under it, and one page for everything else."""
 
-from api.routes import api
 from django.urls import path, re_path
 from django.views.decorators.csrf import ensure_csrf_cookie
 from django.views.generic import TemplateView
+
+from api.routes import api
 
 handler404 = "api.errors.not_found"
 handler500 = "api.errors.broken"

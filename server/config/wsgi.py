@@ -8,6 +8,6 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "config.settings")
 application = get_wsgi_application()
 
 if os.environ.get("NORTHSQUALL_NO_WARM") != "1":
-    from northsquall.dynamics.warm import warm
+    from northsquall.warm import warm
 
     warm()

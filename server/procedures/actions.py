@@ -7,11 +7,10 @@ import json
 from functools import lru_cache
 from typing import Any
 
-from accounts.models import User
 from django.db import transaction
 from django.utils import timezone
-from records.models import log
 
+from accounts.models import User
 from northsquall.assess import assess
 from northsquall.assessment import Assessment, TextEdit
 from northsquall.procedure import Edit, Laboratory
@@ -20,6 +19,7 @@ from northsquall.reading import read
 from northsquall.settle import apply_edits, set_value
 from procedures.laboratory import current as laboratory
 from procedures.models import Procedure, Revision
+from records.models import log
 
 
 class NotAllowed(Exception):
@@ -52,7 +52,9 @@ def document_of(text: str, edits: list[dict[str, Any]], overrides: dict[str, flo
     return document
 
 
-def assessed(text: str, edits: list[dict[str, Any]], overrides: dict[str, float], sets: dict[str, float] | None = None, preview: bool = False) -> tuple[Document, Assessment]:
+def assessed(
+    text: str, edits: list[dict[str, Any]], overrides: dict[str, float], sets: dict[str, float] | None = None, preview: bool = False
+) -> tuple[Document, Assessment]:
     """Document and assessment. `sets` are values by path that stand in for words while dragging."""
     document = document_of(text, edits, overrides)
     for path, value in (sets or {}).items():
@@ -66,7 +68,16 @@ def input_hash(text: str, overrides: dict[str, float], rules: Laboratory) -> str
     return hashlib.sha256(body.encode()).hexdigest()
 
 
-def _revision(procedure: Procedure, by: User, text: str, edits: list[dict[str, Any]], overrides: dict[str, float], why: str, base: Revision | None, aside: bool = False) -> Revision:
+def _revision(
+    procedure: Procedure,
+    by: User,
+    text: str,
+    edits: list[dict[str, Any]],
+    overrides: dict[str, float],
+    why: str,
+    base: Revision | None,
+    aside: bool = False,
+) -> Revision:
     document, assessment = assessed(text, edits, overrides)
     last = procedure.revisions.order_by("-number").first()
     revision = Revision(
@@ -91,7 +102,15 @@ def submit(by: User, text: str) -> Revision:
     return revision
 
 
-def revise(by: User, procedure_id: int, base_number: int, changes: list[TextEdit] | None, text: str | None, overrides: dict[str, float] | None, why: str) -> Revision:
+def revise(
+    by: User,
+    procedure_id: int,
+    base_number: int,
+    changes: list[TextEdit] | None,
+    text: str | None,
+    overrides: dict[str, float] | None,
+    why: str,
+) -> Revision:
     """A new revision on top of `base_number`: words changed in place, or a whole new text.
 
     Raises Outrun (with the change kept aside) where the base is no longer the newest.
@@ -106,7 +125,9 @@ def revise(by: User, procedure_id: int, base_number: int, changes: list[TextEdit
         if text is not None:
             new_text, edits = text, []
         else:
-            new_text, records = apply_edits(base.text, changes or [], by.full_name, timezone.now().date().isoformat(), why, [Edit.model_validate(e) for e in base.edits])
+            new_text, records = apply_edits(
+                base.text, changes or [], by.full_name, timezone.now().date().isoformat(), why, [Edit.model_validate(e) for e in base.edits]
+            )
             edits = [r.model_dump() for r in records]
         latest = procedure.latest
         outrun = latest.pk != base.pk
@@ -116,7 +137,14 @@ def revise(by: User, procedure_id: int, base_number: int, changes: list[TextEdit
         elif procedure.state == Procedure.State.DECIDED or (procedure.state == Procedure.State.AUTHOR and by.pk == procedure.author_id):
             procedure.state = Procedure.State.REVIEWER
         procedure.save()
-        log(by, "kept aside" if outrun else "revised", f"procedure {procedure.pk} revision {revision.number}", base=base.number, why=why, input=revision.input_hash)
+        log(
+            by,
+            "kept aside" if outrun else "revised",
+            f"procedure {procedure.pk} revision {revision.number}",
+            base=base.number,
+            why=why,
+            input=revision.input_hash,
+        )
     if aside:
         raise Outrun(*aside)
     return revision

@@ -6,10 +6,11 @@ import hashlib
 import json
 from typing import Any
 
-from accounts.models import User
 from django.contrib.auth.hashers import check_password
 from django.db import transaction
 from django.utils import timezone
+
+from accounts.models import User
 from procedures.actions import NotAllowed
 from procedures.models import Procedure, Revision
 from records.models import log
@@ -51,7 +52,9 @@ def _may_decide(by: User, procedure: Procedure) -> None:
 
 
 @transaction.atomic
-def decide(by: User, procedure_id: int, number: int, verdict: str, reason: str, conditions: list[str], dismissed: dict[str, str]) -> Decision:
+def decide(
+    by: User, procedure_id: int, number: int, verdict: str, reason: str, conditions: list[str], dismissed: dict[str, str]
+) -> Decision:
     """Keep a draft of a decision on the newest revision."""
     procedure = Procedure.objects.select_for_update().get(pk=procedure_id)
     _may_decide(by, procedure)
@@ -102,5 +105,12 @@ def sign(by: User, procedure_id: int, number: int, password: str) -> Signature:
     signature.save()
     procedure.state = Procedure.State.DECIDED
     procedure.save()
-    log(by, "signed", f"procedure {procedure.pk} revision {number}", verdict=decision.verdict, document=signature.document_hash, meaning=MEANING)
+    log(
+        by,
+        "signed",
+        f"procedure {procedure.pk} revision {number}",
+        verdict=decision.verdict,
+        document=signature.document_hash,
+        meaning=MEANING,
+    )
     return signature

@@ -9,29 +9,19 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
+from northsquall.working import number_text, range_text
 from procedures.models import Revision
 from reviews.actions import key_of
 from reviews.models import Decision
 
 
-def number(x: float | None) -> str:
-    """A number with no more figures than it deserves."""
-    if x is None:
-        return "not established"
-    if x == 0:
-        return "0"
-    if abs(x) >= 10:
-        return f"{x:.0f}".replace("-", "−")
-    return f"{x:.2g}".replace("-", "−")
-
-
 def figure_text(f: dict[str, Any]) -> str:
-    """"12 °C (10–15)" or "not established"."""
+    """ "12 °C (10–15)" or "not established"."""
     if not f["established"]:
         return "not established"
     unit = "" if f["unit"] == "1" else f" {f['unit']}"
-    band = "" if number(f["low"]) == number(f["high"]) else f" ({number(f['low'])} to {number(f['high'])})"
-    return f"{number(f['best'])}{unit}{band}"
+    band = "" if number_text(f["low"]) == number_text(f["high"]) else f" ({range_text(f['low'], f['high'])})"
+    return f"{number_text(f['best'])}{unit}{band}"
 
 
 def _decision_of(revision: Revision) -> Decision | None:
@@ -57,10 +47,25 @@ def strip_svg(a: dict[str, Any], width: int = 640, height: int = 150) -> str:
     def path(values: list[float]) -> str:
         return "M" + "L".join(f"{x(a):.1f} {y(b):.1f}" for a, b in zip(t, values, strict=True))
 
-    band = path(s["pot_high_C"]) + "L" + "L".join(f"{x(a):.1f} {y(b):.1f}" for a, b in reversed(list(zip(t, s["pot_low_C"], strict=True)))) + "Z"
-    limits = "".join(f'<line x1="{x(q["from"]):.1f}" x2="{x(q["to"]):.1f}" y1="{y(q["C"]):.1f}" y2="{y(q["C"]):.1f}" stroke="#1B2530" stroke-width="1.5"/>' for q in s["limits"])
-    ticks = "".join(f'<text x="{left - 6}" y="{y(v) + 4:.1f}" text-anchor="end">{v:g}</text>' for v in range(int(low // 10 * 10), int(top) + 1, 20 if top - low > 60 else 10) if low <= v <= top)
-    times = "".join(f'<text x="{x(v):.1f}" y="{height - 6}" text-anchor="middle">{v:.0f}</text>' for v in [t[0] + (t[-1] - t[0]) * i / 4 for i in range(5)])
+    band = (
+        path(s["pot_high_C"])
+        + "L"
+        + "L".join(f"{x(a):.1f} {y(b):.1f}" for a, b in reversed(list(zip(t, s["pot_low_C"], strict=True))))
+        + "Z"
+    )
+    limits = "".join(
+        f'<line x1="{x(q["from"]):.1f}" x2="{x(q["to"]):.1f}" y1="{y(q["C"]):.1f}" y2="{y(q["C"]):.1f}" stroke="#1B2530" stroke-width="1.5"/>'
+        for q in s["limits"]
+    )
+    ticks = "".join(
+        f'<text x="{left - 6}" y="{y(v) + 4:.1f}" text-anchor="end">{v:g}</text>'
+        for v in range(int(low // 10 * 10), int(top) + 1, 20 if top - low > 60 else 10)
+        if low <= v <= top
+    )
+    times = "".join(
+        f'<text x="{x(v):.1f}" y="{height - 6}" text-anchor="middle">{v:.0f}</text>'
+        for v in [t[0] + (t[-1] - t[0]) * i / 4 for i in range(5)]
+    )
     svg = (
         f'<svg xmlns="http://www.w3.org/2000/svg" width="{width}" height="{height}" font-family="Sofia Sans Semi Condensed Variable, sans-serif" font-size="11" fill="#1B2530">'
         f'<path d="{band}" fill="#F3DDD2"/><path d="{path(bath)}" fill="none" stroke="#0B6370" stroke-width="1.5"/>'
@@ -74,7 +79,10 @@ def strip_svg(a: dict[str, Any], width: int = 640, height: int = 150) -> str:
 def _fonts() -> str:
     base = settings.ROOT / "web" / "node_modules" / "@fontsource-variable"
     out = []
-    for family, package, name in (("Literata Variable", "literata", "literata"), ("Sofia Sans Semi Condensed Variable", "sofia-sans-semi-condensed", "sofia-sans-semi-condensed")):
+    for family, package, name in (
+        ("Literata Variable", "literata", "literata"),
+        ("Sofia Sans Semi Condensed Variable", "sofia-sans-semi-condensed", "sofia-sans-semi-condensed"),
+    ):
         for subset in ("latin", "greek", "latin-ext"):
             path = base / package / "files" / f"{name}-{subset}-wght-normal.woff2"
             if path.exists():
@@ -90,7 +98,9 @@ def _context(revision: Revision) -> dict[str, Any]:
     for i, f in enumerate(a["findings"]):
         reason = decision.dismissed.get(key_of(i, f)) if decision else None
         figure = f["figure"]
-        shown = figure_text(figure) if isinstance(figure, dict) else number(figure) if isinstance(figure, (int, float)) else figure or ""
+        shown = (
+            figure_text(figure) if isinstance(figure, dict) else number_text(figure) if isinstance(figure, (int, float)) else figure or ""
+        )
         findings.append({**f, "shown": shown, "dismissed": reason})
     return {
         "a": a, "revision": revision, "procedure": revision.procedure, "decision": decision, "signature": getattr(decision, "signature", None),
@@ -111,7 +121,9 @@ def _merged(steps: list[dict[str, Any]]) -> list[dict[str, Any]]:
             last["n"] = f"{str(last['n']).split('–')[0]}–{s['n']}"
             last["limit_C"] = s["limit_C"] if s["limit_C"] is not None else last["limit_C"]
             a, b = last["duration_min"], s["duration_min"]
-            last["duration_min"] = {**b, "best": a["best"] + b["best"]} if a["established"] and b["established"] else (b if not b["established"] else a)
+            last["duration_min"] = (
+                {**b, "best": a["best"] + b["best"]} if a["established"] and b["established"] else (b if not b["established"] else a)
+            )
             out[-1] = last
         else:
             out.append(s)

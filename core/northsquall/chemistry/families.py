@@ -8,7 +8,7 @@ from functools import cache
 from typing import Any
 
 from rdkit import Chem
-from rdkit.Chem import AllChem
+from rdkit.Chem import rdChemReactions
 
 from northsquall import data
 from northsquall.chemistry.formula import parse_formula
@@ -106,13 +106,13 @@ def count_matches(smiles: str, smarts: str) -> int:
 
 @cache
 def _products(smiles: str, transform: str) -> tuple[str, ...]:
-    reaction = AllChem.ReactionFromSmarts(transform)
+    reaction = rdChemReactions.ReactionFromSmarts(transform)
     mol = Chem.MolFromSmiles(smiles)
     out: list[str] = []
     for (product,) in reaction.RunReactants((mol,)):
         try:
             Chem.SanitizeMol(product)
-        except Exception:  # noqa: BLE001  rdkit raises several kinds; a broken product is no product
+        except Exception:
             continue
         s = canonical_smiles(Chem.MolToSmiles(product))
         if s not in out:
@@ -184,9 +184,7 @@ def _reactions_for(roots: frozenset[str], wanted: str | None) -> tuple[Reaction,
                     name = smiles if root == "A" else product if root == "P" else root
                     factor = 1 if root in ("A", "P") else times
                     change[name] = change.get(name, 0.0) + sign * n * factor
-            out.append(
-                Reaction(family, tuple(sorted(change.items())), smiles, product, times, named)
-            )
+            out.append(Reaction(family, tuple(sorted(change.items())), smiles, product, times, named))
     return tuple(out)
 
 

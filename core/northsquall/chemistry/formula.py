@@ -18,9 +18,7 @@ def parse_formula(formula: str) -> dict[str, int]:
         raise ValueError(f"“{formula}” is not a formula")
     body, sign, size = m.groups()
     counts: dict[str, int] = {}
-    for group, times, element, number in re.findall(
-        r"\(((?:[A-Z][a-z]?\d*)+)\)(\d*)|([A-Z][a-z]?)(\d*)", body
-    ):
+    for group, times, element, number in re.findall(r"\(((?:[A-Z][a-z]?\d*)+)\)(\d*)|([A-Z][a-z]?)(\d*)", body):
         inner = re.findall(r"([A-Z][a-z]?)(\d*)", group) if group else [(element, number)]
         factor = int(times or 1) if group else 1
         for el, n in inner:

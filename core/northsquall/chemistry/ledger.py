@@ -140,9 +140,7 @@ def neutralised(before: list[dict[str, float]], mixed: dict[str, float]) -> floa
     return max(lacking - speciate(mixed).lacking, 0.0)
 
 
-def combine(
-    step: int, vessel: str, streams: list[dict[str, float]], wanted: str | None, portions: int = 1
-) -> tuple[Entry, Stream]:
+def combine(step: int, vessel: str, streams: list[dict[str, float]], wanted: str | None, portions: int = 1) -> tuple[Entry, Stream]:
     """Bring streams together in a vessel and let them react.
 
     The first stream is there already; the rest comes in `portions`, because the order matters where a

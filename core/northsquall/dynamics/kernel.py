@@ -111,8 +111,8 @@ def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignor
     ns = cp.shape[0]
     n = ns + 3
     for i in range(n):
-        for k in range(n):
-            jac[i, k] = 0.0
+        for m in range(n):
+            jac[i, m] = 0.0
     t = y[ns]
     tb = y[ns + 1]
     heat_capacity = vessel[CFLASK]

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field, replace
+from itertools import pairwise
 
 import numpy as np
 
@@ -173,7 +174,7 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
     limits = np.array([(s.limit_C if s.limit_C is not None else 1e4) + ZERO_C for s in plan.segments])
     grid = np.zeros(0)
     if points:  # the first point of a step lies just behind its start, so that a jump is drawn as one
-        grid = np.concatenate([np.linspace(a + 1e-6 * (b - a), b, points) for a, b in zip(starts[:-1], starts[1:], strict=True)])
+        grid = np.concatenate([np.linspace(a + 1e-6 * (b - a), b, points) for a, b in pairwise(starts)])
     problem = (y, 0.0, table, nu, reactions, cp, vm, vessel, main, limits)
     rows, made, _took, mtsr, stats, ends = rodas.integrate(*problem, RTOL, atol, grid, MAX_STEPS)
     if stats[:, rodas.FLAG].any():
@@ -188,12 +189,20 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
         s = stats[i]
         steps.append(
             StepRun(
-                seg.step, starts[i], starts[i + 1], s[rodas.PEAK_T] - ZERO_C, s[rodas.PEAK_T_AT],
-                s[rodas.MTSR_MAX] - ZERO_C if main >= 0 else float("nan"), s[rodas.MTSR_AT],
-                s[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0, s[rodas.MADE_MAX],
-                s[rodas.OVER_AT] if s[rodas.OVER_AT] >= 0 else None, s[rodas.ICE_GONE_AT] if s[rodas.ICE_GONE_AT] >= 0 else None,
-                float(ends[i, :ns] @ vm) * 1e6, float(ua_end[i]),
-            )  # fmt: skip
+                seg.step,
+                starts[i],
+                starts[i + 1],
+                s[rodas.PEAK_T] - ZERO_C,
+                s[rodas.PEAK_T_AT],
+                s[rodas.MTSR_MAX] - ZERO_C if main >= 0 else float("nan"),
+                s[rodas.MTSR_AT],
+                s[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0,
+                s[rodas.MADE_MAX],
+                s[rodas.OVER_AT] if s[rodas.OVER_AT] >= 0 else None,
+                s[rodas.ICE_GONE_AT] if s[rodas.ICE_GONE_AT] >= 0 else None,
+                float(ends[i, :ns] @ vm) * 1e6,
+                float(ua_end[i]),
+            )
         )
     result = Run(corner, steps)
     if points:

@@ -104,7 +104,16 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
         low, high = q.low or q.value * (1 - spread), q.high or q.value * (1 + spread)
         return Timed(step, low, q.value, high, True)
     in_pot = pot is not None and step.vessel == pot.name
-    key = {"charge": "weigh_min", "filter": "filter_min", "dry": "dry_min", "quench": "quench_min", "neutralise": "neutralise_min", "hold": "hold_min", "heat": "cool_min", "cool": "cool_min"}.get(step.kind, "mix_min")
+    key = {
+        "charge": "weigh_min",
+        "filter": "filter_min",
+        "dry": "dry_min",
+        "quench": "quench_min",
+        "neutralise": "neutralise_min",
+        "hold": "hold_min",
+        "heat": "cool_min",
+        "cool": "cool_min",
+    }.get(step.kind, "mix_min")
     if step.kind in ("dose", "add") and in_pot:
         solid = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.phase == "s"]  # type: ignore[union-attr]
         if step.kind == "add" and step.all_at_once:
@@ -163,7 +172,11 @@ def build_pot(
         vm.append(sum(lots[x].volume_mL or 0.0 for x in keys) * 1e-6)
     entries = {e.step: e for e in walk.entries if e.vessel == vessel.name}
     uptake = sum(uptake_kJ(e) for e in entries.values() if any(v.latent is None and v.reaction.family.rate for v in e.events))
-    extent = sum(e.extent for e in walk.events() if main_event and e.latent is None and e.reaction is not None and e.reaction.family.rate and e.vessel == vessel.name)
+    extent = sum(
+        e.extent
+        for e in walk.events()
+        if main_event and e.latent is None and e.reaction is not None and e.reaction.family.rate and e.vessel == vessel.name
+    )
     ambient = settings.best("ambient_C") + ZERO_C
     segments: list[Segment] = []
     start = [0.0] * len(species)
@@ -210,7 +223,18 @@ def build_pot(
         cooled = cooled or step.kind == "cool"
         limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range else None
         segments.append(
-            Segment(step.n, step.kind if mine else "wait", duration_s, tuple(feed), heat, feed_T, seg_bath, seg_T + ZERO_C, limit if mine else None, step.stirred is not False)
+            Segment(
+                step.n,
+                step.kind if mine else "wait",
+                duration_s,
+                tuple(feed),
+                heat,
+                feed_T,
+                seg_bath,
+                seg_T + ZERO_C,
+                limit if mine else None,
+                step.stirred is not False,
+            )
         )
     shift = 0.0
     for t in timed:
@@ -236,7 +260,16 @@ def build_pot(
         unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=extent,
         reacts=bool(main_event and rate and dH and dH.established and extent > 0),
     )  # fmt: skip
-    return Pot(vessel, plan, [n for n in doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)], bath, bath_assumed, notes, present_cp, uptake)
+    return Pot(
+        vessel,
+        plan,
+        [n for n in doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)],
+        bath,
+        bath_assumed,
+        notes,
+        present_cp,
+        uptake,
+    )
 
 
 def _poured(procedure: Procedure, step: Step) -> list[str]:

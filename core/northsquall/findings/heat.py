@@ -12,7 +12,7 @@ BATCH = ("charge", "dose", "add")
 
 
 def _round(x: float) -> str:
-    return f"{x:.0f}"
+    return f"{x:.0f}".replace("-", "−")
 
 
 @rule("H01")
@@ -21,7 +21,14 @@ def adiabatic_rise(c: Context) -> Iterator[Finding]:
     worst = max((s for s in c.stages if c.step(s.step) and c.step(s.step).kind in BATCH), key=lambda s: s.rise_K[2], default=None)  # type: ignore[union-attr]
     if worst is None or (c.pot_missing and c.enthalpy is not None):
         if c.enthalpy is not None and c.pot_missing:
-            yield finding("H01", "condition", f"The adiabatic rise is not established: {c.pot_missing}.", established=False, remedy="Write the missing amount.", short="adiabatic rise")
+            yield finding(
+                "H01",
+                "condition",
+                f"The adiabatic rise is not established: {c.pot_missing}.",
+                established=False,
+                remedy="Write the missing amount.",
+                short="adiabatic rise",
+            )
         return
     low, best, high = worst.rise_K
     note, condition, stop = (c.settings.severity(k) for k in ("H01_note_K", "H01_condition_K", "H01_stop_K"))
@@ -31,9 +38,15 @@ def adiabatic_rise(c: Context) -> Iterator[Finding]:
     severity: Severity = "note" if dosed and high <= condition else "condition" if high <= stop or (c.klass or 5) <= 2 else "stop"
     if high <= condition and not dosed and c.accumulation is None and not _reacts(worst, c):
         severity = "note"
-    share = f" and up to {c.accumulation[2] * 100:.0f} % piles up" if c.accumulation and not dosed else ", and dosing controls it" if dosed else ""
+    share = (
+        f" and up to {c.accumulation[2] * 100:.0f} % piles up"
+        if c.accumulation and not dosed
+        else ", and dosing controls it"
+        if dosed
+        else ""
+    )
     yield finding(
-        "H01", severity, f"{worst.what} could warm its mass by {_round(best)} K ({_round(low)}–{_round(high)}) with no heat taken away{share}.",
+        "H01", severity, f"{worst.what} could warm its mass by {_round(best)} K ({_round(low)} to {_round(high)}) with no heat taken away{share}.",
         step=c.step(worst.step), figure=figure(best, "K", low=low, high=high), limit=f"{note:.0f} K note, {condition:.0f} K condition, {stop:.0f} K stop",
         remedy="Keep the dose slow enough that the heat leaves as it is made; see H02 and H03 for the time.", short="adiabatic rise",
     )  # fmt: skip
@@ -49,7 +62,16 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
     if c.pot is None or not c.runs:
         limited = [s for s in c.procedure.steps if s.kind in ("dose", "add") and (s.T_limit or s.T_range)]
         if c.pot_missing and limited:
-            yield finding("H02", "condition", f"Whether {limited[-1].T_limit.value if limited[-1].T_limit else limited[-1].T_range.value:.0f} °C is kept is not established: {c.pot_missing}.", step=limited[-1], established=False, remedy="Write the missing figure.", short="peak temperature")  # type: ignore[union-attr]
+            limit = limited[-1].T_limit or limited[-1].T_range
+            yield finding(
+                "H02",
+                "condition",
+                f"Whether {limit.value if limit else 0:.0f} °C is kept is not established: {c.pot_missing}.",
+                step=limited[-1],
+                established=False,
+                remedy="Write the missing figure.",
+                short="peak temperature",
+            )  # type: ignore[union-attr]
         return
     for seg in c.pot.plan.segments:
         if seg.limit_C is None or seg.step not in c.peak or seg.kind not in ("dose", "add", "hold"):
@@ -62,7 +84,17 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         step = c.step(seg.step)
         if c.unknown_dose is not None and c.unknown_dose.step.n <= seg.step:
             if c.unknown_dose.step.n == seg.step:
-                yield finding("H02", "condition", f"Whether {seg.limit_C:.0f} °C is kept is not established: no time is written for the addition; all at once it would reach {_round(high)} °C.", step=step, established=False, limit=f"{seg.limit_C:.0f} °C", figure=figure(high, "°C"), remedy="Write over how long it is added.", short="peak temperature")
+                yield finding(
+                    "H02",
+                    "condition",
+                    f"Whether {seg.limit_C:.0f} °C is kept is not established: no time is written for the addition; all at once it would reach {_round(high)} °C.",
+                    step=step,
+                    established=False,
+                    limit=f"{seg.limit_C:.0f} °C",
+                    figure=figure(high, "°C"),
+                    remedy="Write over how long it is added.",
+                    short="peak temperature",
+                )
             continue
         if over <= 0.5:
             continue
@@ -75,7 +107,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if run and run.over_at_s is not None:
             parts.append(f"passes {seg.limit_C:.0f} °C {_sig((run.over_at_s - run.start_s) / 60)} min into the step")
         yield finding(
-            "H02", severity, f"The pot reaches {_round(best)} °C ({_round(low)}–{_round(high)}), over the limit of {seg.limit_C:.0f} °C.",
+            "H02", severity, f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), over the limit of {seg.limit_C:.0f} °C.",
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
@@ -107,12 +139,31 @@ def accumulation(c: Context) -> Iterator[Finding]:
     mtsr = c.mtsr
     assert mtsr.high is not None
     if c.unknown_dose is not None:
-        yield finding("H03", "condition", f"What piles up is not established: no time is written for the addition; all at once, losing the cooling would end at {_round(mtsr.high)} °C.", step=c.unknown_dose.step, established=False, figure=mtsr, remedy="Write over how long it is added.", short="MTSR")
+        yield finding(
+            "H03",
+            "condition",
+            f"What piles up is not established: no time is written for the addition; all at once, losing the cooling would end at {_round(mtsr.high)} °C.",
+            step=c.unknown_dose.step,
+            established=False,
+            figure=mtsr,
+            remedy="Write over how long it is added.",
+            short="MTSR",
+        )
         return
     worst = c.bracket[1]
     bound = c.bound
     if c.bracket[0] >= 4 or (worst >= 4 and bound is None):
-        yield finding("H03", "stop", f"If cooling stops the mixture reaches {_round(mtsr.best or 0)} °C (up to {_round(mtsr.high)}): class {c.klass}.", step=step, span=_cause(step), figure=mtsr, limit="MTT and TD24", remedy="Add more slowly, so that less piles up.", short="MTSR")
+        yield finding(
+            "H03",
+            "stop",
+            f"If cooling stops the mixture reaches {_round(mtsr.best or 0)} °C (up to {_round(mtsr.high)}): class {c.klass}.",
+            step=step,
+            span=_cause(step),
+            figure=mtsr,
+            limit="MTT and TD24",
+            remedy="Add more slowly, so that less piles up.",
+            short="MTSR",
+        )
     elif worst >= 4 and bound is not None:
         yield finding(
             "H03", "condition", f"TD24 is not established and decides: the MTSR may reach {_round(mtsr.high)} °C, and without calorimetry only {bound.TD24_C:.0f} °C is sure for a {bound.what} in {bound.medium} (onset {bound.onset_C:.0f} °C − 100 K).",
@@ -120,7 +171,17 @@ def accumulation(c: Context) -> Iterator[Finding]:
             remedy="Add more slowly until the MTSR stays below the bound, or measure (DSC of the mixture).", short="TD24",
         )  # fmt: skip
     elif worst == 3 and c.bracket[0] == 3:
-        yield finding("H03", "condition", f"If cooling stops the mixture boils: MTSR {_round(mtsr.high)} °C against {_round(c.mtt[1] if c.mtt else 0)} °C (class 3).", step=step, span=_cause(step), figure=mtsr, limit="boiling", remedy="Add more slowly.", short="MTSR")
+        yield finding(
+            "H03",
+            "condition",
+            f"If cooling stops the mixture boils: MTSR {_round(mtsr.high)} °C against {_round(c.mtt[1] if c.mtt else 0)} °C (class 3).",
+            step=step,
+            span=_cause(step),
+            figure=mtsr,
+            limit="boiling",
+            remedy="Add more slowly.",
+            short="MTSR",
+        )
 
 
 @rule("H05")
@@ -136,7 +197,16 @@ def duty(c: Context) -> Iterator[Finding]:
             continue
         removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0)
         if run.made_W > 1.0 and run.made_W > 1.3 * removable and run.peak_C > seg.limit_C - 1.0:
-            yield finding("H05", "condition", f"The bath can take {_sig(removable)} W at the limit; up to {_sig(run.made_W)} W are made at the peak.", step=c.step(seg.step), figure=run.made_W, limit=f"{_sig(removable)} W", remedy="Add more slowly, or use a colder bath.", short="cooling duty")
+            yield finding(
+                "H05",
+                "condition",
+                f"The bath can take {_sig(removable)} W at the limit; up to {_sig(run.made_W)} W are made at the peak.",
+                step=c.step(seg.step),
+                figure=run.made_W,
+                limit=f"{_sig(removable)} W",
+                remedy="Add more slowly, or use a colder bath.",
+                short="cooling duty",
+            )
 
 
 @rule("H06")
@@ -146,7 +216,7 @@ def ice(c: Context) -> Iterator[Finding]:
         return
     gone = next((s for s in c.runs["hot"].steps if s.ice_gone_s is not None), None)
     used = [s for s in c.pot.plan.segments if s.bath == "ice"]
-    if gone is None or not used or gone.step == used[-1].step and gone.ice_gone_s and gone.ice_gone_s > gone.end_s - 30:
+    if gone is None or not used or (gone.step == used[-1].step and gone.ice_gone_s and gone.ice_gone_s > gone.end_s - 30):
         return
     passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
     if c.unknown_dose is not None:
@@ -177,9 +247,24 @@ def sensor(c: Context) -> Iterator[Finding]:
         return
     hot = c.enthalpy is not None
     if vessel.sensor == "bath" and hot:
-        yield finding("H08", "condition", "Only the bath is measured; the pot can be far warmer than the bath.", span=vessel.sensor_span, remedy="Put the thermometer into the liquid.", short="thermometer")
+        yield finding(
+            "H08",
+            "condition",
+            "Only the bath is measured; the pot can be far warmer than the bath.",
+            span=vessel.sensor_span,
+            remedy="Put the thermometer into the liquid.",
+            short="thermometer",
+        )
     elif vessel.sensor is None and hot:
-        yield finding("H08", "note", "Where the thermometer is is not written; the temperatures are taken as those of the pot.", span=vessel.span, established=False, remedy="Write that it dips into the liquid.", short="thermometer")
+        yield finding(
+            "H08",
+            "note",
+            "Where the thermometer is is not written; the temperatures are taken as those of the pot.",
+            span=vessel.span,
+            established=False,
+            remedy="Write that it dips into the liquid.",
+            short="thermometer",
+        )
 
 
 @rule("H10")
@@ -219,7 +304,16 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
         if in_pot:
             continue
-        yield finding("H11", "condition", f"Mixing the acids gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({low:.0f}–{high:.0f}) if it is not cooled, and no cooling is written.", step=step, figure=figure(best, "K", low=low, high=high), limit=f"{c.settings.severity('H11_rise_K'):.0f} K", remedy="Mix in ice, one acid slowly into the other, below 15 °C.", short="mixing heat")
+        yield finding(
+            "H11",
+            "condition",
+            f"Mixing the acids gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}) if it is not cooled, and no cooling is written.",
+            step=step,
+            figure=figure(best, "K", low=low, high=high),
+            limit=f"{c.settings.severity('H11_rise_K'):.0f} K",
+            remedy="Mix in ice, one acid slowly into the other, below 15 °C.",
+            short="mixing heat",
+        )
 
 
 @rule("H14")
@@ -249,6 +343,25 @@ def quench_size(c: Context) -> Iterator[Finding]:
         fill = c.quench_fill.get(n)
         parts = [f"fills the vessel to {fill * 100:.0f} %"] if fill and fill > 2 / 3 else []
         if high > limit + 0.5:
-            yield finding("Q03", "stop" if best > limit + 5 else "condition", f"The quench ends at {best:.0f} °C (up to {high:.0f}), above {limit:.0f} °C.", step=step, figure=figure(best, "°C", high=high), limit=f"{limit:.0f} °C", parts=parts, remedy="Take more ice.", short="quench")
+            yield finding(
+                "Q03",
+                "stop" if best > limit + 5 else "condition",
+                f"The quench ends at {best:.0f} °C (up to {high:.0f}), above {limit:.0f} °C.",
+                step=step,
+                figure=figure(best, "°C", high=high),
+                limit=f"{limit:.0f} °C",
+                parts=parts,
+                remedy="Take more ice.",
+                short="quench",
+            )
         elif fill and fill > 2 / 3:
-            yield finding("Q03", "stop" if fill > 0.9 else "condition", f"The quench fills its vessel to {fill * 100:.0f} %.", step=step, figure=fill, limit="two thirds", remedy="Take the next larger vessel.", short="quench")
+            yield finding(
+                "Q03",
+                "stop" if fill > 0.9 else "condition",
+                f"The quench fills its vessel to {fill * 100:.0f} %.",
+                step=step,
+                figure=fill,
+                limit="two thirds",
+                remedy="Take the next larger vessel.",
+                short="quench",
+            )

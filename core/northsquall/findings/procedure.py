@@ -17,24 +17,70 @@ def implausible(c: Context) -> Iterator[Finding]:
     for lot in c.lots.values():
         m = lot.material
         for _, sentence in lot.faults:
-            yield finding("P01", "condition", f"{m.name}: {sentence}.", span=m.span, step=c.step(m.step), established=lot.mol is not None, remedy="Ask the author for the amount.", short="implausible")
+            yield finding(
+                "P01",
+                "condition",
+                f"{m.name}: {sentence}.",
+                span=m.span,
+                step=c.step(m.step),
+                established=lot.mol is not None,
+                remedy="Ask the author for the amount.",
+                short="implausible",
+            )
         f = lot.moles_differ
         if f is not None and not 0.9 <= f <= 1.1:
             severity: Severity = "condition" if f > 1.3 or f < 0.77 else "note"
-            yield finding("P01", severity, f"{m.name}: {lot.mol[1]:.3g} mol by its amount, but {f ** -1 * lot.mol[1]:.3g} mol is written ({f:.2g} times).", span=m.span, step=c.step(m.step), figure=f, limit="within 10 %", remedy="Ask which of the two is meant.", short="moles differ")  # type: ignore[index]
+            yield finding(
+                "P01",
+                severity,
+                f"{m.name}: {lot.best_mol:.3g} mol by its amount, but {lot.best_mol / f:.3g} mol is written ({f:.2g} times).",
+                span=m.span,
+                step=c.step(m.step),
+                figure=f,
+                limit="within 10 %",
+                remedy="Ask which of the two is meant.",
+                short="moles differ",
+            )  # type: ignore[index]
     for step in c.procedure.steps:
         for q in (step.T_range, step.T_limit):
             if q and q.value < -273.15:
-                yield finding("P01", "condition", f"{q.value:g} °C is below absolute zero.", step=step, span=q.span, established=False, remedy="Ask for the temperature.", short="implausible")
+                yield finding(
+                    "P01",
+                    "condition",
+                    f"{q.value:g} °C is below absolute zero.",
+                    step=step,
+                    span=q.span,
+                    established=False,
+                    remedy="Ask for the temperature.",
+                    short="implausible",
+                )
         if step.duration and step.duration.value <= 0:
-            yield finding("P01", "condition", f"{step.duration.value:g} min is no time.", step=step, span=step.duration.span, established=False, remedy="Ask for the time.", short="implausible")
+            yield finding(
+                "P01",
+                "condition",
+                f"{step.duration.value:g} min is no time.",
+                step=step,
+                span=step.duration.span,
+                established=False,
+                remedy="Ask for the time.",
+                short="implausible",
+            )
     for r in c.reactions:
         if r.role != "wanted":
             continue
         excess = _equivalents(c, r.step)
         if excess and (excess[0] > excess[2] * 1.3 or excess[0] < excess[1]):
             lot = excess[3]
-            yield finding("P01", "condition", f"{excess[0]:.2g} equivalents of {lot.label}; {excess[1]:g}–{excess[2]:g} are usual for this family.", span=lot.material.span, figure=excess[0], limit=f"{excess[1]:g}–{excess[2]:g}", remedy="Ask whether the amount is meant.", short="equivalents")
+            yield finding(
+                "P01",
+                "condition",
+                f"{excess[0]:.2g} equivalents of {lot.label}; {excess[1]:g}–{excess[2]:g} are usual for this family.",
+                span=lot.material.span,
+                figure=excess[0],
+                limit=f"{excess[1]:g}–{excess[2]:g}",
+                remedy="Ask whether the amount is meant.",
+                short="equivalents",
+            )
 
 
 def _equivalents(c: Context, step: int):  # type: ignore[no-untyped-def]
@@ -46,7 +92,7 @@ def _equivalents(c: Context, step: int):  # type: ignore[no-untyped-def]
         reagents = [x for x in c.lots.values() if x.substance and x.mol and root in x.substance.parts and x.material.role != "absorber"]
         substrates = [x for x in c.lots.values() if x.substance and x.mol and e.reaction.substrate in x.substance.parts]
         if reagents and substrates:
-            ratio = sum(x.mol[1] for x in reagents) / sum(x.mol[1] for x in substrates) / e.reaction.count  # type: ignore[index]
+            ratio = sum(x.best_mol for x in reagents) / sum(x.best_mol for x in substrates) / e.reaction.count
             return ratio, ideal[0] * 0.9, ideal[1], reagents[0]
     return None
 
@@ -55,28 +101,79 @@ def _equivalents(c: Context, step: int):  # type: ignore[no-untyped-def]
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
     lacking = [
-        x for x in c.lots.values() if x.mol is None and x.substance is not None and not x.faults and x.material.role not in ("wash", "absorber")
+        x
+        for x in c.lots.values()
+        if x.mol is None and x.substance is not None and not x.faults and x.material.role not in ("wash", "absorber")
     ]
     for lot in lacking:
         step = c.step(lot.material.step)
         if step is None or step.kind not in NEEDED:
             continue
         decides = step.kind != "quench" or bool(c.enthalpy)
-        yield finding("P02", "condition" if decides else "note", f"No amount of {lot.label} is written{' for the quench' if step.kind == 'quench' else ''}.", span=lot.material.span, step=step, established=False, remedy=f"Ask for the amount of {lot.label}.", short=f"amount of {lot.label}")
+        yield finding(
+            "P02",
+            "condition" if decides else "note",
+            f"No amount of {lot.label} is written{' for the quench' if step.kind == 'quench' else ''}.",
+            span=lot.material.span,
+            step=step,
+            established=False,
+            remedy=f"Ask for the amount of {lot.label}.",
+            short=f"amount of {lot.label}",
+        )
     t = c.unknown_dose
     if t is not None:
-        yield finding("P02", "condition", "No time is written for the addition, and it decides: the figures run from all at once to four hours.", step=t.step, established=False, remedy="Ask over how long it is added.", short="time of addition")
+        yield finding(
+            "P02",
+            "condition",
+            "No time is written for the addition, and it decides: the figures run from all at once to four hours.",
+            step=t.step,
+            established=False,
+            remedy="Ask over how long it is added.",
+            short="time of addition",
+        )
     if c.pot and c.pot.bath_assumed and c.pot.bath:
-        yield finding("P02", "note", f"The bath has no size; {c.pot.plan.ice_kg * 1e3:.0f} g of ice in as much water is taken (twice the vessel, half of it ice).", span=c.pot.bath.span, established=False, remedy="Ask how much ice, in how large a bath.", short="size of the bath")
+        yield finding(
+            "P02",
+            "note",
+            f"The bath has no size; {c.pot.plan.ice_kg * 1e3:.0f} g of ice in as much water is taken (twice the vessel, half of it ice).",
+            span=c.pot.bath.span,
+            established=False,
+            remedy="Ask how much ice, in how large a bath.",
+            short="size of the bath",
+        )
     if c.pot and c.pot.vessel.nominal_mL is None:
-        yield finding("P02", "note", f"The vessel has no size; {c.pot.plan.nominal_mL:.0f} mL is taken.", span=c.pot.vessel.span, established=False, remedy="Ask for the size of the flask.", short="size of the vessel")
+        yield finding(
+            "P02",
+            "note",
+            f"The vessel has no size; {c.pot.plan.nominal_mL:.0f} mL is taken.",
+            span=c.pot.vessel.span,
+            established=False,
+            remedy="Ask for the size of the flask.",
+            short="size of the vessel",
+        )
     if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts:
-        yield finding("P02", "condition", "No bath is written for the vessel that reacts; only the air cools it in these figures.", span=c.pot.vessel.span, established=False, remedy="Ask what the flask stands in.", short="bath")
+        yield finding(
+            "P02",
+            "condition",
+            "No bath is written for the vessel that reacts; only the air cools it in these figures.",
+            span=c.pot.vessel.span,
+            established=False,
+            remedy="Ask what the flask stands in.",
+            short="bath",
+        )
     for step in c.procedure.steps:
         if step.kind == "quench" and c.enthalpy:
             v = next((v for v in c.procedure.vessels if v.name == step.vessel), None)
             if v is not None and v.nominal_mL is None:
-                yield finding("P02", "note", "The vessel for the quench has no size.", step=step, established=False, remedy="Ask for its size.", short="quench vessel")
+                yield finding(
+                    "P02",
+                    "note",
+                    "The vessel for the quench has no size.",
+                    step=step,
+                    established=False,
+                    remedy="Ask for its size.",
+                    short="quench vessel",
+                )
 
 
 @rule("P05")
@@ -84,7 +181,16 @@ def unresolved(c: Context) -> Iterator[Finding]:
     """P05: a substance in no catalogue."""
     for lot in c.lots.values():
         if lot.substance is None:
-            yield finding("P05", "condition", f"“{lot.material.name}” is not in the catalogue: what it does here is not established.", span=lot.material.span, step=c.step(lot.material.step), established=False, remedy="Name it otherwise, or add it with its structure.", short="unknown substance")
+            yield finding(
+                "P05",
+                "condition",
+                f"“{lot.material.name}” is not in the catalogue: what it does here is not established.",
+                span=lot.material.span,
+                step=c.step(lot.material.step),
+                established=False,
+                remedy="Name it otherwise, or add it with its structure.",
+                short="unknown substance",
+            )
 
 
 @rule("P06")
@@ -96,15 +202,45 @@ def not_recognised(c: Context) -> Iterator[Finding]:
     if results.product_smiles and results.product_smiles not in made and results.product_smiles not in charged:
         waiting = next((e for e in c.walk.events() if e.latent and e.reaction.product == results.product_smiles), None)
         why = f" ({waiting.latent})" if waiting else ""
-        yield finding("P06", "condition", f"No reaction that is recognised makes {results.product}{why}; its heat is not established.", span=results.product_span, established=False, remedy="Check the charges; or add the reaction with its heat.", short="not recognised")
+        yield finding(
+            "P06",
+            "condition",
+            f"No reaction that is recognised makes {results.product}{why}; its heat is not established.",
+            span=results.product_span,
+            established=False,
+            remedy="Check the charges; or add the reaction with its heat.",
+            short="not recognised",
+        )
     elif not any(r.role == "wanted" for r in c.reactions) and not any(x.substance is None for x in c.lots.values()) and c.procedure.steps:
         if any(s and s.smiles for s in (x.substance for x in c.lots.values() if x.material.role != "wash")):
-            yield finding("P06", "condition", "No reaction is recognised among the charges; heat and gas are not established.", established=False, remedy="Check the charges; or add the reaction with its heat.", short="not recognised")
+            yield finding(
+                "P06",
+                "condition",
+                "No reaction is recognised among the charges; heat and gas are not established.",
+                established=False,
+                remedy="Check the charges; or add the reaction with its heat.",
+                short="not recognised",
+            )
     for r in c.reactions:
         if r.route == "none":
-            yield finding("P06", "condition", f"No heat is established for {r.names}.", step=c.step(r.step), established=False, remedy="Enter a measured heat.", short="no heat")
+            yield finding(
+                "P06",
+                "condition",
+                f"No heat is established for {r.names}.",
+                step=c.step(r.step),
+                established=False,
+                remedy="Enter a measured heat.",
+                short="no heat",
+            )
     if not c.procedure.steps:
-        yield finding("P06", "condition", "No step was read in this text.", established=False, remedy="Write what is added to what, in sentences or in a table.", short="nothing read")
+        yield finding(
+            "P06",
+            "condition",
+            "No step was read in this text.",
+            established=False,
+            remedy="Write what is added to what, in sentences or in a table.",
+            short="nothing read",
+        )
 
 
 @rule("P08")
@@ -120,4 +256,14 @@ def unattended(c: Context) -> Iterator[Finding]:
         when = f"{convert(step.duration.value, step.duration.unit, 'time') / 3600:.0f} h" if step.duration else "some time"
         severity: Severity = "stop" if klass is not None and klass >= 3 else "condition"
         shown = f"class {klass}" if klass is not None else "the class is not established"
-        yield finding("P08", severity, f"The mixture is left alone for {when} while it can still react ({shown}).", step=step, figure=klass, limit="class 1–2: condition; class 3 and above: stop", established=klass is not None, remedy="Quench before leaving, or stay until the temperature follows the bath.", short="left alone")
+        yield finding(
+            "P08",
+            severity,
+            f"The mixture is left alone for {when} while it can still react ({shown}).",
+            step=step,
+            figure=klass,
+            limit="class 1–2: condition; class 3 and above: stop",
+            established=klass is not None,
+            remedy="Quench before leaving, or stay until the temperature follows the bath.",
+            short="left alone",
+        )

@@ -32,7 +32,9 @@ def referral_of(procedure: Procedure, catalogue: Catalogue) -> Referral | None:
             for m in re.finditer(rf"(?<![\w-]){re.escape(word)}(?![\w-])", low):
                 start = max(low.rfind(".", 0, m.start()), low.rfind("\n", 0, m.start())) + 1
                 before = low[start : m.start()]
-                if any(w in f" {before}" for w in caution) or re.match(r"\s*(limit|shield|range|screen|proof)", low[m.end() : m.end() + 12]):
+                if any(w in f" {before}" for w in caution) or re.match(
+                    r"\s*(limit|shield|range|screen|proof)", low[m.end() : m.end() + 12]
+                ):
                     continue
                 return Referral(r["id"], r["to"], word, (m.start(), m.end()))
         for s in r.get("structure", []):

@@ -47,7 +47,15 @@ def of_reaction(reaction: Reaction, catalogue: Catalogue) -> Enthalpy:
         return Enthalpy(not_established("kJ/mol", "no route gives an enthalpy for this reaction"), "none", [])
     mid = (low + high) / 2 * reaction.count
     source = f"class range of the family, {reaction.family.record['source']}"
-    value = figure(mid, "kJ/mol", low=low * reaction.count, high=high * reaction.count, expression="class range of the family", inputs=[Input(name="class", value=f"{low:g} … {high:g}", unit="kJ/mol", origin="catalogue")], sources=[source])
+    value = figure(
+        mid,
+        "kJ/mol",
+        low=low * reaction.count,
+        high=high * reaction.count,
+        expression="class range of the family",
+        inputs=[Input(name="class", value=f"{low:g} … {high:g}", unit="kJ/mol", origin="catalogue")],
+        sources=[source],
+    )
     return Enthalpy(value, "class", [source])
 
 
@@ -68,7 +76,15 @@ def _hess(reaction: Reaction, catalogue: Catalogue) -> Enthalpy | None:
                 Input(name="ΔfH H2O(l) − ΔfH HNO3(l)", value=round(HNO3_TO_H2O, 1), unit="kJ/mol", origin="catalogue", note="CRC"),
             ]
             sources = sorted({va.source, vp.source, "CRC via chemicals"})
-            value = figure(dh, "kJ/mol", low=dh - spread, high=dh + spread, expression="ΔrH = ΣνΔfH(products) − ΣνΔfH(reactants)", inputs=inputs, sources=sources)
+            value = figure(
+                dh,
+                "kJ/mol",
+                low=dh - spread,
+                high=dh + spread,
+                expression="ΔrH = ΣνΔfH(products) − ΣνΔfH(reactants)",
+                inputs=inputs,
+                sources=sources,
+            )
             return Enthalpy(value, "hess", sources)
     return None
 
@@ -121,8 +137,19 @@ def _ionic(reaction: Reaction) -> Enthalpy:
     """Hess over dissolved ions and gases (infinite dilution)."""
     known = {r["id"]: r["Hf"] for r in data.toml("chemistry/roots.toml")["root"]}
     dh = sum(n * known[s] for n, s in reaction.family.right) - sum(n * known[s] for n, s in reaction.family.left)
-    inputs = [Input(name=f"ΔfH {s}", value=known[s], unit="kJ/mol", origin="catalogue", note="CRC") for _, s in (*reaction.family.left, *reaction.family.right)]
-    value = figure(dh, "kJ/mol", low=dh - 5, high=dh + 5, expression="ΔrH = ΣνΔfH(products) − ΣνΔfH(reactants), ions at infinite dilution", inputs=inputs, sources=["CRC via chemicals"])
+    inputs = [
+        Input(name=f"ΔfH {s}", value=known[s], unit="kJ/mol", origin="catalogue", note="CRC")
+        for _, s in (*reaction.family.left, *reaction.family.right)
+    ]
+    value = figure(
+        dh,
+        "kJ/mol",
+        low=dh - 5,
+        high=dh + 5,
+        expression="ΔrH = ΣνΔfH(products) − ΣνΔfH(reactants), ions at infinite dilution",
+        inputs=inputs,
+        sources=["CRC via chemicals"],
+    )
     return Enthalpy(value, "hess", ["CRC via chemicals"])
 
 
@@ -140,5 +167,13 @@ def of_solid_carbonate(base: Substance) -> Enthalpy | None:
     dh = known["CO2"] + known["H2O"] + sum(n * known[k] for k, n in cations.items()) - solid.value
     acid = sum(cations.values())
     inputs = [Input(name=f"ΔfH {base.id} (s)", value=solid.value, unit="kJ/mol", origin="catalogue", note=solid.source)]
-    value = figure(dh, "kJ/mol", low=dh - 5 - 22 * acid, high=dh + 5, expression="ΔrH = ΔfH(CO2) + ΔfH(H2O) + ΣΔfH(cations) − ΔfH(solid)", inputs=inputs, sources=["CRC via chemicals"])
+    value = figure(
+        dh,
+        "kJ/mol",
+        low=dh - 5 - 22 * acid,
+        high=dh + 5,
+        expression="ΔrH = ΔfH(CO2) + ΔfH(H2O) + ΣΔfH(cations) − ΔfH(solid)",
+        inputs=inputs,
+        sources=["CRC via chemicals"],
+    )
     return Enthalpy(value, "hess", ["CRC via chemicals"])

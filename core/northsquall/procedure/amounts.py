@@ -34,6 +34,11 @@ class Lot:
     expression: str = ""
 
     @property
+    def best_mol(self) -> float:
+        """Best moles; 0 only inside sums over lots that are known to have an amount."""
+        return self.mol[1] if self.mol else 0.0
+
+    @property
     def label(self) -> str:
         """Name for a person."""
         return self.substance.id if self.substance else self.material.name
@@ -112,6 +117,7 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         lot.water_mol = tuple(g * (1 - f / 100) / 18.015 for g, f in zip(grams, w, strict=True))  # type: ignore[assignment]
         lot.expression = "n = m w / M" if kind == "mass" else "n = ρ V w / M"
     _heat_capacity(lot, s, w, catalogue)
+    assert lot.mol is not None
     if lot.mol[1] > 1e4:
         lot.faults.append(("absurd", f"{m.amount.value:g} {m.amount.unit} is {lot.mol[1]:.3g} mol: no bench scale"))
     if m.stated_mol is not None and lot.mol:
@@ -124,7 +130,9 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
 def _mass_fraction(lot: Lot, m: Material, s: Substance) -> Triple | None:
     """Strength in mass per cent as (low, best, high); None for a pure substance."""
     st = m.strength
-    if st is None or s.id not in ("sulfuric acid", "nitric acid", "fuming nitric acid", "hydrochloric acid", "sodium hydroxide") and st.percent_w is None:
+    if st is None or (
+        s.id not in ("sulfuric acid", "nitric acid", "fuming nitric acid", "hydrochloric acid", "sodium hydroxide") and st.percent_w is None
+    ):
         return None
     if st.percent_w is None:
         return None

@@ -25,14 +25,20 @@ VERBS: dict[str, set[str]] = {
 VERB_OF = {word: kind for kind, words in VERBS.items() for word in words}
 
 MIX_REFERENCE = re.compile(r"\b(nitrating (?:mixture|acid|mix)|mixed acids?|acid mixture|acids mixture|mixture of (?:the )?acids)\b", re.I)
-MAIN_REFERENCE = re.compile(r"\b(reaction mixture|batch|the mixture|the lot|contents|the slurry|reaction mass|the solution|pour it|it was poured|it is poured|was poured)\b", re.I)
+MAIN_REFERENCE = re.compile(
+    r"\b(reaction mixture|batch|the mixture|the lot|contents|the slurry|reaction mass|the solution|pour it|it was poured|it is poured|was poured)\b",
+    re.I,
+)
 FILTRATE_REFERENCE = re.compile(r"\b(filtrates?|mother liquors?|aqueous layer|washings)\b", re.I)
 READY = re.compile(r"\b(kept below|stands? ready|kept ready|at hand|standing by|stood ready|to receive the batch)\b", re.I)
 TRAIN = re.compile(r"\b(vented through|vents? through|gas bottle|gas-washing|absorber|scrubber|bubbler|wash bottle|to catch)\b", re.I)
 RESULT = re.compile(r"\b(yield|yields|yielded|gave|gives|result|obtained|crop|got|product)\b", re.I)
 OVERNIGHT = re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I)
 UNATTENDED = re.compile(r"\b(unattended|left alone|nobody present|went home|go home|went for lunch)\b", re.I)
-NOT_STIRRED = re.compile(r"\b(stirrer off|switch(?:ed)? the stirrer off|without stirring|unstirred|not stirred|let (?:it )?stand without|stirrer (?:was )?stopped)\b", re.I)
+NOT_STIRRED = re.compile(
+    r"\b(stirrer off|switch(?:ed)? the stirrer off|without stirring|unstirred|not stirred|let (?:it )?stand without|stirrer (?:was )?stopped)\b",
+    re.I,
+)
 STIRRED = re.compile(r"\b(stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I)
 COOLED = re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I)
 ALL_AT_ONCE = re.compile(r"\b(all at once|in one go|in one portion|all in one|at once|poured on)\b", re.I)
@@ -41,6 +47,21 @@ SENSOR = re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor
 IN_POT = re.compile(r"\b(liquid|acid|pot|mixture|solution|contents|flask|reaction|immersed|melt|ester)\b", re.I)
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
 HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
-LIMIT_WORDS = {"below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most"}
+LIMIT_WORDS = {
+    "below",
+    "under",
+    "beneath",
+    "exceed",
+    "exceeding",
+    "above",
+    "past",
+    "over",
+    "pass",
+    "passes",
+    "passed",
+    "max",
+    "maximum",
+    "most",
+}
 PEOPLE = re.compile(r"\b(two people|second person|a colleague|both present)\b", re.I)
 PROTECTION = re.compile(r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|fume cupboard|hood|sash)\b", re.I)

@@ -16,7 +16,26 @@ ADJECTIVES = {
     "strong", "well", "stirred", "technical", "redistilled", "more", "further", "additional", "strength", "grade", "reagent", "molten", "cooled", "precooled",
 }  # fmt: skip
 STRENGTH_WORDS = {"concentrated", "conc", "dilute", "fuming", "glacial", "saturated"}
-VESSELS = {"flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot"}
+VESSELS = {
+    "flask",
+    "beaker",
+    "bucket",
+    "bottle",
+    "jar",
+    "pail",
+    "erlenmeyer",
+    "conical",
+    "funnel",
+    "tub",
+    "bowl",
+    "vessel",
+    "reactor",
+    "cylinder",
+    "pan",
+    "tube",
+    "crock",
+    "pot",
+}
 REACTION_VESSELS = (VESSELS | {"conical flask"}) - {"funnel", "cylinder", "pan", "bottle", "tube", "pot", "bowl"}
 BATH_VERBS = {"in", "inside", "with", "into", "on"}
 
@@ -59,8 +78,11 @@ def quantities(tokens: list[Token]) -> list[Item]:
             i += 1
             continue
         number, j = float(t.value or 0.0), i + 1
-        negative = bool(out) and isinstance(out[-1], Token) and out[-1].text in "-−–" and (
-            out[-1].end == t.start and (len(out) < 2 or _gap(out[-2], out[-1]))
+        negative = (
+            bool(out)
+            and isinstance(out[-1], Token)
+            and out[-1].text in "-−–"
+            and (out[-1].end == t.start and (len(out) < 2 or _gap(out[-2], out[-1])))
         )
         low = high = None
         first_unit = ""
@@ -68,8 +90,11 @@ def quantities(tokens: list[Token]) -> list[Item]:
             first_unit = str(tokens[j].value)
             j += 1
         sep = j < len(tokens) and (tokens[j].text in DASHES or tokens[j].low == "to")
-        if sep and j + 1 < len(tokens) and tokens[j + 1].kind == "num" and (
-            tokens[j].text not in DASHES or tokens[j + 1].start - tokens[j].end <= 1
+        if (
+            sep
+            and j + 1 < len(tokens)
+            and tokens[j + 1].kind == "num"
+            and (tokens[j].text not in DASHES or tokens[j + 1].start - tokens[j].end <= 1)
         ):
             k = j + 2
             skip = k < len(tokens) and tokens[k].text in DASHES and k + 1 < len(tokens) and tokens[k + 1].kind == "unit"
@@ -175,7 +200,7 @@ def material_at(items: list[Item], i: int) -> MaterialPhrase:
         elif left.low in STRENGTH_WORDS:
             phrase.strength = Strength(word=left.low) if phrase.strength is None else phrase.strength
             phrase.start = left.start
-        elif left.low in ADJECTIVES or left.low in ("of", "a", "the", "same", "solution", ".", "w", "/", "-") and _continues(items, j):
+        elif left.low in ADJECTIVES or (left.low in ("of", "a", "the", "same", "solution", ".", "w", "/", "-") and _continues(items, j)):
             pass
         elif left.text == ")" and j >= 2 and isinstance(items[j - 1], Qty) and is_word(items[j - 2], "("):
             if not _take(phrase, items[j - 1]):  # type: ignore[arg-type]
@@ -213,9 +238,14 @@ def _read_right(items: list[Item], j: int, phrase: MaterialPhrase) -> None:
             k += 1
         if phrase.amount is not None and k == j and is_word(items[k] if k < len(items) else None, "("):
             k += 1  # "34 g (250 mmol)"
-        item = items[k] if k < len(items) else None
-        if isinstance(item, Token) and item.low in STRENGTH_WORDS and phrase.strength is None and (
-            k + 1 >= len(items) or not isinstance(items[k + 1], Token) or items[k + 1].kind != "sub"  # type: ignore[union-attr]
+        item: Item | None = items[k] if k < len(items) else None
+        if (
+            isinstance(item, Token)
+            and item.low in STRENGTH_WORDS
+            and phrase.strength is None
+            and (
+                k + 1 >= len(items) or not isinstance(items[k + 1], Token) or items[k + 1].kind != "sub"  # type: ignore[union-attr]
+            )
         ):
             phrase.strength = Strength(word=item.low)
             j = k + 1
@@ -264,7 +294,11 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                     phrase.qty, phrase.nominal_mL = left, convert(left.value, left.unit, "volume")
                     phrase.start = left.start
                 break
-            if left.kind in ("sub", "nl") or left.low in ("in", "into", "to", "onto", "the", "of", ".", ";", ",", ")") or left.low in VESSELS and left.low != "conical":
+            if (
+                left.kind in ("sub", "nl")
+                or left.low in ("in", "into", "to", "onto", "the", "of", ".", ";", ",", ")")
+                or (left.low in VESSELS and left.low != "conical")
+            ):
                 break
         if phrase.qty is None and i + 1 < len(items):  # "round-bottom flask, 250 mL", "250 round-bottom"
             k = i + 1
@@ -272,7 +306,12 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 k += 1
             nxt = items[k] if k < len(items) else None
             follow = items[k + 1] if k + 1 < len(items) else None
-            if isinstance(nxt, Qty) and nxt.dim == "volume" and not is_word(follow, "of") and not (isinstance(follow, Token) and follow.kind == "sub"):
+            if (
+                isinstance(nxt, Qty)
+                and nxt.dim == "volume"
+                and not is_word(follow, "of")
+                and not (isinstance(follow, Token) and follow.kind == "sub")
+            ):
                 phrase.qty, phrase.nominal_mL = nxt, convert(nxt.value, nxt.unit, "volume")
         out.append(phrase)
     return out
@@ -297,10 +336,35 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         k = i
         while k > 0 and (isinstance(items[k - 1], Qty) or is_word(items[k - 1], "of", "crushed")):
             k -= 1
-        if k < i and k > 0 and is_word(items[k - 1], "in") and is_word(after, "and") and i + 2 < len(items) and is_word(items[i + 2], "water"):
+        if (
+            k < i
+            and k > 0
+            and is_word(items[k - 1], "in")
+            and is_word(after, "and")
+            and i + 2 < len(items)
+            and is_word(items[i + 2], "water")
+        ):
             return _loose_bath(items, i)  # "a flask in 3 kg of ice and water"
         lead = {x.low for x in items[max(0, i - 8) : i] if isinstance(x, Token)}
-        if lead & {"stood", "stands", "standing", "sits", "sitting", "immersed", "cooled", "cooling", "surrounded", "packed", "kept", "bowl", "tub"} and "in" in lead or {"bowl"} & lead:
+        if (
+            lead
+            & {
+                "stood",
+                "stands",
+                "standing",
+                "sits",
+                "sitting",
+                "immersed",
+                "cooled",
+                "cooling",
+                "surrounded",
+                "packed",
+                "kept",
+                "bowl",
+                "tub",
+            }
+            and "in" in lead
+        ) or {"bowl"} & lead:
             return _loose_bath(items, i)
     return None
 
@@ -318,7 +382,27 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             elif left.dim not in ("mass",):
                 break
             used.append(left)
-        elif left.low in ("ice", "salt", "water", "oil", "sand", "cold", "warm", "hot", "-", "–", "/", "and", "cooling", "rock salt", "ice water", "ice-water", "well", "stirred", "filled") or (left.kind == "sub" and left.value in ("ice", "water", "sodium chloride")):
+        elif left.low in (
+            "ice",
+            "salt",
+            "water",
+            "oil",
+            "sand",
+            "cold",
+            "warm",
+            "hot",
+            "-",
+            "–",
+            "/",
+            "and",
+            "cooling",
+            "rock salt",
+            "ice water",
+            "ice-water",
+            "well",
+            "stirred",
+            "filled",
+        ) or (left.kind == "sub" and left.value in ("ice", "water", "sodium chloride")):
             words.add(left.low)
         else:
             break
@@ -333,7 +417,13 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     if i + 1 < len(items) and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
         k = i + 2
         while k < len(items) and not is_word(items[k], ".", ";", ")") and k < i + 16:
-            if isinstance(items[k], Token) and items[k].kind == "word" and items[k].low not in ("of", "and", "crushed", "in", "at", "plus", "some") and not items[k].low in ADJECTIVES:  # type: ignore[union-attr]
+            x = items[k]
+            if (
+                isinstance(x, Token)
+                and x.kind == "word"
+                and x.low not in ("of", "and", "crushed", "in", "at", "plus", "some")
+                and x.low not in ADJECTIVES
+            ):  # type: ignore[union-attr]
                 break
             if is_word(items[k], ","):
                 break
@@ -389,10 +479,14 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         first += 1
     last = i
     k = i + 1
-    while k < len(items) and k < i + 6 and (
-        isinstance(items[k], Qty) and items[k].dim in AMOUNTS  # type: ignore[union-attr]
-        or is_word(items[k], "and", "of", "-", "–", "/", "salt")
-        or (isinstance(items[k], Token) and items[k].kind == "sub" and items[k].value in ("water", "sodium chloride"))  # type: ignore[union-attr]
+    while (
+        k < len(items)
+        and k < i + 6
+        and (
+            (isinstance(items[k], Qty) and items[k].dim in AMOUNTS)  # type: ignore[union-attr]
+            or is_word(items[k], "and", "of", "-", "–", "/", "salt")
+            or (isinstance(items[k], Token) and items[k].kind == "sub" and items[k].value in ("water", "sodium chloride"))  # type: ignore[union-attr]
+        )
     ):
         if not is_word(items[k], "and", "of", "-", "–", "/"):
             last = k

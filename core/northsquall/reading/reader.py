@@ -9,8 +9,9 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
+from itertools import pairwise
 
-from northsquall.procedure import Bath, Material, Procedure, Quantity, Results, Step, Strength, Unread, Vessel
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.phrases import (
@@ -75,7 +76,13 @@ class Account:
                     return v
             v = Vessel(name=name, kind=default_kind, named=False)
         else:
-            size = f"{phrase.nominal_mL / 1000:g} L" if phrase.nominal_mL and phrase.nominal_mL >= 1000 else f"{phrase.nominal_mL:g} mL" if phrase.nominal_mL else ""
+            size = (
+                f"{phrase.nominal_mL / 1000:g} L"
+                if phrase.nominal_mL and phrase.nominal_mL >= 1000
+                else f"{phrase.nominal_mL:g} mL"
+                if phrase.nominal_mL
+                else ""
+            )
             name = f"{size} {phrase.kind}".strip()
             for v in self.doc.vessels:
                 if v.name == name or (not size and v.kind == phrase.kind):
@@ -105,7 +112,9 @@ def check(text: str) -> str:
     bad = re.search(r"[\x00-\x08\x0b\x0e-\x1f\ud800-\udfff]", text)
     if bad:
         line = text.count("\n", 0, bad.start()) + 1
-        raise ReadError(f"line {line} holds a control character (code {ord(bad.group())}): this is not a text; a procedure in words was expected")
+        raise ReadError(
+            f"line {line} holds a control character (code {ord(bad.group())}): this is not a text; a procedure in words was expected"
+        )
     if not text.strip():
         raise ReadError("the text is empty; a procedure in words was expected")
     if not re.search(r"[^\W\d_]{2,}", text):
@@ -222,10 +231,22 @@ def _clauses(tokens: list[Token], source: str) -> list[Clause]:
         depth += (t.text == "(") - (t.text == ")")
         depth = max(depth, 0)
         hard = t.kind == "nl" and (
-            "\n\n" in source[t.start : t.end] or follow is None or follow.text in "-•*–|" or follow.kind == "num" or source[t.end : t.end + 1].isupper()
+            "\n\n" in source[t.start : t.end]
+            or follow is None
+            or follow.text in "-•*–|"
+            or follow.kind == "num"
+            or source[t.end : t.end + 1].isupper()
         )
-        stop = t.text == "." and (follow is None or follow.kind == "nl" or source[t.end : t.end + 1].isspace()) and not (
-            i and tokens[i - 1].low in ABBREVIATIONS and tokens[i - 1].kind == "word" and follow is not None and not source[follow.start].isupper()
+        stop = (
+            t.text == "."
+            and (follow is None or follow.kind == "nl" or source[t.end : t.end + 1].isspace())
+            and not (
+                i
+                and tokens[i - 1].low in ABBREVIATIONS
+                and tokens[i - 1].kind == "word"
+                and follow is not None
+                and not source[follow.start].isupper()
+            )
         )
         if hard or (stop and depth == 0) or (t.text == ";" and depth == 0):
             depth = 0
@@ -267,15 +288,24 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             while k < len(items) and is_word(items[k], "the", "a", "an"):
                 k += 1
             into = items[k] if k < len(items) else None
-            named = isinstance(into, Token) and (into.kind == "sub" and into.value != "ice" or into.low in ("over", "during", "slowly", "dropwise", "portions"))
+            named = isinstance(into, Token) and (
+                (into.kind == "sub" and into.value != "ice") or into.low in ("over", "during", "slowly", "dropwise", "portions")
+            )
             kind = "add" if named or isinstance(into, Qty) or into is None else kind
         if x.low == "stirring" and is_word(before, "with", "under", "without", "while", "constant", "vigorous", ","):
             continue
-        if x.low == "stirred" and (before is None or is_word(before, "well", "a", "vigorously", ",")) and isinstance(after, Token) and (after.kind == "sub" or after.low in ("crushed", "ice", "water", "into")):
+        if (
+            x.low == "stirred"
+            and (before is None or is_word(before, "well", "a", "vigorously", ","))
+            and isinstance(after, Token)
+            and (after.kind == "sub" or after.low in ("crushed", "ice", "water", "into"))
+        ):
             continue
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ","):
             continue
-        if x.low in ("run", "drop", "feed", "drip", "dose", "test", "make", "charge", "meter") and is_word(before, "the", "a", "each", "per", "one"):
+        if x.low in ("run", "drop", "feed", "drip", "dose", "test", "make", "charge", "meter") and is_word(
+            before, "the", "a", "each", "per", "one"
+        ):
             continue
         if kind == "stop" and is_word(before, "not"):
             continue
@@ -285,34 +315,15 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         verbs.append((i, kind))
     merged: list[tuple[int, str]] = []
-    for i, kind in verbs:  # "was added and stirred in": same clause unless a separator stands between
+    for i, kind in verbs:  # "was added and stirred in": one clause unless a separator stands between
         if merged and not any(is_word(x, *SPLITTERS) for x in items[merged[-1][0] + 1 : i]):
-            if merged[-1][1] in ("hold", "charge") and kind in ("cool",):
-                merged.append((i, kind)) if kind == "cool" else None
-                merged.pop(-2) if False else None
-                continue
             continue
         merged.append((i, kind))
     if not merged:
         return [Clause(items, items[0].start, items[-1].end, None, None, number)] if items else []
     cuts = [0]
-    for (a, _), (b, _) in zip(merged, merged[1:], strict=False):
-        k = b
-        depth = 0
-        best = None
-        while k > a:
-            x = items[k]
-            if isinstance(x, Token):
-                depth += (x.text == ")") - (x.text == "(")
-                if depth == 0 and x.low in SPLITTERS and (best is None or x.low in ("then",)):
-                    best = k
-                    if x.low != ",":
-                        break
-                    if not any(is_word(y, "is", "was", "are", "were", "which") for y in items[k:b]) or b - k > 12:
-                        break
-                    break
-            k -= 1
-        cuts.append((best or b) + 1 if best else b)
+    for (a, _), (b, _) in pairwise(merged):
+        cuts.append(_last_separator(items, a, b))
     cuts.append(len(items))
     out = []
     for n, (i, kind) in enumerate(merged):
@@ -322,6 +333,18 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
+
+
+def _last_separator(items: list[Item], a: int, b: int) -> int:
+    """Index behind the last separator between two verbs, outside brackets: where the second clause begins."""
+    depth = 0
+    for k in range(b, a, -1):
+        x = items[k]
+        if isinstance(x, Token):
+            depth += (x.text == ")") - (x.text == "(")
+            if depth == 0 and x.low in SPLITTERS:
+                return k + 1
+    return b
 
 
 # ------------------------------------------------------------------ from clauses to steps
@@ -340,7 +363,14 @@ def _lot(account: Account, phrase: MaterialPhrase, vessel_word: bool = False) ->
     strength = phrase.strength
     if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
         c = s.commercial
-        strength = Strength(percent_w=float(c["best"]), low=float(c["low"]), high=float(c["high"]), basis="assumed", word=strength.word if strength else None, span=strength.span if strength else None)
+        strength = Strength(
+            percent_w=float(c["best"]),
+            low=float(c["low"]),
+            high=float(c["high"]),
+            basis="assumed",
+            word=strength.word if strength else None,
+            span=strength.span if strength else None,
+        )
     m = Material(
         id=f"m{len(account.doc.materials) + 1}", name=phrase.name, identity=phrase.identity, amount=amount,
         stated_mol=phrase.moles.model() if phrase.moles else None, strength=strength, phase=s.phase if s else None,
@@ -383,7 +413,7 @@ def _materials(account: Account, clause: Clause, skip: set[int]) -> list[Materia
 
 NOT_A_NAME = {
     "each", "it", "the", "same", "mixture", "acid", "acids", "liquid", "flask", "which", "this", "that", "them", "solid", "solution", "product",
-    "more", "surface", "neck", "bath", "mark", "total", "material", "them", "yield", "crude", "dry", "crystals", "both", "filtrate", "portions", "in", "over",
+    "more", "surface", "neck", "bath", "mark", "total", "material", "yield", "crude", "dry", "crystals", "both", "filtrate", "portions", "in", "over",
     "was", "is", "were", "are", "below", "about", "with", "into", "sample", "for", "batch", "ester", "amide", "anilide", "obtained", "pure", "net", "gross",
 }  # fmt: skip
 
@@ -393,9 +423,14 @@ def _unknown(source: str, items: list[Item], i: int) -> tuple[str, int, int] | N
     if i + 1 < len(items) and is_word(items[i + 1], "of"):
         words = []
         for x in items[i + 2 : i + 6]:
-            if not isinstance(x, Token) or x.kind not in ("word", "num") and x.text not in "-'’,":
+            if not isinstance(x, Token) or (x.kind not in ("word", "num") and x.text not in "-'’,"):
                 break
-            if x.low in NOT_A_NAME or x.low in lex.VERB_OF or x.low.rstrip("s") in REACTION_VESSELS or x.text == "," and x.end != _next_start(items, x):
+            if (
+                x.low in NOT_A_NAME
+                or x.low in lex.VERB_OF
+                or x.low.rstrip("s") in REACTION_VESSELS
+                or (x.text == "," and x.end != _next_start(items, x))
+            ):
                 break
             words.append(x)
         if words and any(w.kind == "word" and len(w.text) > 3 for w in words):
@@ -404,7 +439,7 @@ def _unknown(source: str, items: list[Item], i: int) -> tuple[str, int, int] | N
     if i and is_word(items[i - 1], "("):
         words = []
         for x in reversed(items[max(0, i - 5) : i - 1]):
-            if not isinstance(x, Token) or x.kind not in ("word", "num") and x.text not in "-'’":
+            if not isinstance(x, Token) or (x.kind not in ("word", "num") and x.text not in "-'’"):
                 break
             if x.low in NOT_A_NAME or x.low in lex.VERB_OF or x.low.rstrip("s") in REACTION_VESSELS or x.low in ("and", "of", "to", "a"):
                 break
@@ -428,7 +463,9 @@ def _temperatures(clause: Clause) -> tuple[Quantity | None, Quantity | None, lis
             continue
         used.append(x)
         before = [y.low for y in clause.items[max(0, i - 5) : i] if isinstance(y, Token)]
-        limiting = any(b in lex.LIMIT_WORDS for b in before[-3:]) or ("than" in before and "more" in before) or "≤" in before or "<" in before
+        limiting = (
+            any(b in lex.LIMIT_WORDS for b in before[-3:]) or ("than" in before and "more" in before) or "≤" in before or "<" in before
+        )
         q = x.model()
         q.value = convert(q.value, x.unit, "temperature")
         q.low = convert(q.low, x.unit, "temperature") if q.low is not None else None
@@ -477,7 +514,9 @@ def _step(account: Account, clause: Clause, kind: str, **more: object) -> Step:
     if lex.OVERNIGHT.search(text) and step.duration is None:
         m = lex.OVERNIGHT.search(text)
         assert m
-        step.duration = Quantity(value=900.0, unit="min", low=720.0, high=1080.0, approximate=True, span=(clause.start + m.start(), clause.start + m.end()))
+        step.duration = Quantity(
+            value=900.0, unit="min", low=720.0, high=1080.0, approximate=True, span=(clause.start + m.start(), clause.start + m.end())
+        )
     for key, value in more.items():
         setattr(step, key, value)
     account.doc.steps.append(step)
@@ -536,7 +575,9 @@ def _set_bath(account: Account, vessel: Vessel | None, bath: Bath | None) -> Non
         vessel.bath = bath
 
 
-def _description(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _description(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """No verb of doing: apparatus, a limit, or a result."""
     if vessels and not phrases:
         vessel = account.vessel(vessels[0], vessels[0].kind, "")
@@ -573,7 +614,7 @@ def _description(account: Account, clause: Clause, text: str, vessels: list[Vess
 
 
 def _result(account: Account, clause: Clause, text: str) -> bool:
-    """"Yield 36.2 g", "dried in air: 14.6 g, 85 %"."""
+    """ "Yield 36.2 g", "dried in air: 14.6 g, 85 %"."""
     masses = [x for x in clause.items if isinstance(x, Qty) and x.dim == "mass" and x.start not in account.used]
     percents = [x for x in clause.items if isinstance(x, Qty) and x.dim == "percent" and x.start not in account.used]
     late = any(s.kind in ("quench", "filter", "dry") for s in account.doc.steps)
@@ -627,10 +668,9 @@ def _split(clause: Clause, phrases: list[MaterialPhrase]) -> tuple[list[Material
     leading_to = next((i for i, x in enumerate(items[:2]) if is_word(x, "to", "into")), None)
     dest = leading_to
     for i in range(at + 1, len(items)):
-        if is_word(items[i], *DESTINATION, "with", "over") and not (i + 1 < len(items) and isinstance(items[i + 1], Qty) and items[i + 1].dim in ("temperature", "time")):  # type: ignore[union-attr]
-            if is_word(items[i], "with", "over"):
-                continue
-            if is_word(items[i], "in", "on") and not is_word(items[i + 1] if i + 1 < len(items) else None, "to"):
+        follow = items[i + 1] if i + 1 < len(items) else None
+        if is_word(items[i], *DESTINATION) and not (isinstance(follow, Qty) and follow.dim in ("temperature", "time")):
+            if is_word(items[i], "in", "on") and not is_word(follow, "to"):
                 continue
             dest = i
             break
@@ -647,14 +687,16 @@ def _acids(phrases: list[MaterialPhrase]) -> bool:
     return bool(phrases) and all(p.identity in ("sulfuric acid", "nitric acid", "fuming nitric acid", "water") for p in phrases)
 
 
-def _charge(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _charge(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """Placed, put, dissolved: materials into a vessel, all in a few minutes."""
     if FILTRATE(text):
         return _neutralise(account, clause, text, vessels, bath, phrases)
     if not phrases:
         return _description(account, clause, text, vessels, bath, phrases)
     acids_only = _acids(phrases) and len({p.identity for p in phrases} & {"sulfuric acid", "nitric acid", "fuming nitric acid"}) == 2
-    if acids_only and (account.main is not None and account.doc.steps or lex.MIX_REFERENCE.search(text)):
+    if acids_only and ((account.main is not None and account.doc.steps) or lex.MIX_REFERENCE.search(text)):
         return _mix(account, clause, text, vessels, bath, phrases)
     vessel = _main_vessel(account, vessels, text)
     _set_bath(account, vessel, bath)
@@ -664,10 +706,10 @@ def _charge(account: Account, clause: Clause, text: str, vessels: list[VesselPhr
         if new:
             lots.append(m)
     if not lots:
-        return
+        return None
     solids = [m for m in lots if m.identity and (catalogue().substances[m.identity].smiles)]
     liquids = [m for m in lots if m not in solids]
-    window, limit, _ = _temperatures(clause)
+    _window, limit, _ = _temperatures(clause)
     if solids and liquids and (re.search(r"\bdissolv", text, re.I) or limit):
         first = _step(account, clause, "charge", vessel=vessel.name)
         first.T_range = first.T_limit = first.duration = None
@@ -708,16 +750,18 @@ def _name_main(account: Account, vessel: Vessel) -> None:
     account.main = account.last = vessel
 
 
-def FILTRATE(text: str) -> bool:  # noqa: N802  reads as the question it asks
+def FILTRATE(text: str) -> bool:
     """Whether a clause is about the filtrate."""
     return bool(lex.FILTRATE_REFERENCE.search(text))
 
 
-def _add(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _add(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """Added, run in, dripped: a dose into the main vessel, a make-up of acids, or a quench."""
     if FILTRATE(text) and phrases:
         return _neutralise(account, clause, text, vessels, bath, phrases)
-    sources, there, dest = _split(clause, phrases)
+    sources, there, _dest = _split(clause, phrases)
     onto_ice = any(p.identity in ("ice", "water") for p in there)
     strong_there = any(p.identity in ("sulfuric acid", "nitric acid", "fuming nitric acid") for p in there)
     if onto_ice and not strong_there and account.doc.steps and not any(p.identity in ("sulfuric acid", "nitric acid") for p in sources):
@@ -725,7 +769,7 @@ def _add(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase
     main_busy = account.main is not None and any(s.vessel == account.main.name and s.materials for s in account.doc.steps)
     if _acids(sources) and _acids(there):
         return _mix(account, clause, text, vessels, bath, phrases)
-    if not sources and lex.MIX_REFERENCE.search(text) or (not phrases and account.mix is not None and _unspent(account)):
+    if (not sources and lex.MIX_REFERENCE.search(text)) or (not phrases and account.mix is not None and _unspent(account)):
         return _dose_mix(account, clause, text, vessels, bath)
     if _acids(phrases) and len({p.identity for p in phrases}) == 2 and main_busy and not there:
         _mix(account, clause, text, [], None, phrases)
@@ -743,7 +787,7 @@ def _add(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase
         first.T_limit = first.duration = None
         _place(account, first, new_there)
     if not new:
-        return
+        return None
     empty = not any(s.vessel == vessel.name and s.materials for s in account.doc.steps)
     step = _step(account, clause, "charge" if empty else "dose", vessel=vessel.name)
     if step.kind == "dose" and step.duration is None and not lex.SLOWLY.search(text) and step.all_at_once:
@@ -761,7 +805,9 @@ def _dose_mix(account: Account, clause: Clause, text: str, vessels: list[VesselP
     vessel = account.main or _main_vessel(account, vessels, text)
     _set_bath(account, vessel, bath)
     if account.mix is None:
-        account.doc.unread.append(Unread(text=text[:120], span=(clause.start, clause.end), why="a mixture of acids is added, but its making was not read"))
+        account.doc.unread.append(
+            Unread(text=text[:120], span=(clause.start, clause.end), why="a mixture of acids is added, but its making was not read")
+        )
         return
     again = not _unspent(account)
     if again:
@@ -772,20 +818,35 @@ def _dose_mix(account: Account, clause: Clause, text: str, vessels: list[VesselP
         step.kind = "add"
 
 
-def _mix(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _mix(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """The acids are brought together in a vessel of their own."""
     if not phrases:
         return _description(account, clause, text, vessels, bath, phrases)
     if not _acids(phrases) or (account.main is None and not lex.MIX_REFERENCE.search(text) and len(phrases) == 1):
         return _charge(account, clause, text, vessels, bath, phrases)
-    if vessels and account.main is not None and vessels[0].nominal_mL is not None and account.main.nominal_mL == vessels[0].nominal_mL and account.main.kind == vessels[0].kind:
+    if (
+        vessels
+        and account.main is not None
+        and vessels[0].nominal_mL is not None
+        and account.main.nominal_mL == vessels[0].nominal_mL
+        and account.main.kind == vessels[0].kind
+    ):
         vessels = []
-    vessel = account.vessel(vessels[0], vessels[0].kind, "") if vessels else account.mix or (
-        account.last if account.last not in (None, account.main, account.quench) and account.last is not None else account.vessel(None, "beaker", "for the acids, not named")
+    vessel = (
+        account.vessel(vessels[0], vessels[0].kind, "")
+        if vessels
+        else account.mix
+        or (
+            account.last
+            if account.last not in (None, account.main, account.quench) and account.last is not None
+            else account.vessel(None, "beaker", "for the acids, not named")
+        )
     )
     account.mix = vessel
     _set_bath(account, vessel, bath)
-    sources, there, dest = _split(clause, phrases)
+    sources, there, _dest = _split(clause, phrases)
     each = re.search(r"\beach of\b", text)
     if each and len(phrases) == 2:
         amounts = [p.amount for p in phrases if p.amount]
@@ -810,21 +871,31 @@ def _mix(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase
     account.last = vessel
 
 
-def _quench(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _quench(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """The mixture on to ice or into water; water into the mixture is a dose of water."""
     receiving = [p for p in phrases if p.identity in ("ice", "water")]
     if not receiving and account.quench is None and not vessels:
         if account.mix is not None and _unspent(account):
             return _dose_mix(account, clause, text, vessels, bath)
         return _description(account, clause, text, vessels, bath, phrases)
-    sources, there, dest = _split(clause, phrases)
-    into_flask = receiving and all(p in sources for p in receiving) and re.search(r"\b(into|to|in) (the )?(flask|pot|mixture|reaction|acid)", text, re.I)
-    if into_flask or (receiving and dest is None and all(p.index > (clause.verb_at or 0) for p in receiving) and not re.search(r"\bon\b|\bonto\b|\binto\b", text)):
-        assert account.main is not None or True
+    sources, _there, dest = _split(clause, phrases)
+    into_flask = (
+        receiving
+        and all(p in sources for p in receiving)
+        and re.search(r"\b(into|to|in) (the )?(flask|pot|mixture|reaction|acid)", text, re.I)
+    )
+    if into_flask or (
+        receiving
+        and dest is None
+        and all(p.index > (clause.verb_at or 0) for p in receiving)
+        and not re.search(r"\bon\b|\bonto\b|\binto\b", text)
+    ):
         vessel = _main_vessel(account, [], text)
         step = _step(account, clause, "add", vessel=vessel.name)
         _place(account, step, [_resolve(account, p, text)[0] for p in receiving])
-        return
+        return None
     vessel = account.vessel(vessels[0], vessels[0].kind, "") if vessels else account.vessel(None, "beaker", "for the ice, not named")
     account.quench = vessel
     step = _step(account, clause, "quench", vessel=vessel.name, from_vessel=account.main.name if account.main else None)
@@ -833,30 +904,52 @@ def _quench(account: Account, clause: Clause, text: str, vessels: list[VesselPhr
     account.last = vessel
 
 
-def _pour(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _pour(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     if any(p.identity in ("ice", "water") for p in phrases):
         return _quench(account, clause, text, vessels, bath, phrases)
     return _add(account, clause, text, vessels, bath, phrases)
 
 
-def _neutralise(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _neutralise(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """A base to the filtrate."""
     vessel = account.vessel(vessels[0], vessels[0].kind, "") if vessels else account.vessel(None, "vessel", "for the filtrate, not named")
-    step = _step(account, clause, "neutralise", vessel=vessel.name, from_vessel=account.quench.name if account.quench else account.main.name if account.main else None)
+    step = _step(
+        account,
+        clause,
+        "neutralise",
+        vessel=vessel.name,
+        from_vessel=account.quench.name if account.quench else account.main.name if account.main else None,
+    )
     _place(account, step, [m for m, fresh in (_resolve(account, p, text) for p in phrases if p.identity not in ("water", "ice")) if fresh])
 
 
 def _simple(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
-    def handler(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
-        fresh = [p for p in phrases if (p.amount or p.moles) or any(m.identity == p.identity and (m.role or "").startswith("table:") for m in account.doc.materials)]
+    def handler(
+        account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+    ) -> None:
+        fresh = [
+            p
+            for p in phrases
+            if (p.amount or p.moles) or any(m.identity == p.identity and (m.role or "").startswith("table:") for m in account.doc.materials)
+        ]
         if kind in ("cool", "heat", "hold") and fresh and not (lex.MAIN_REFERENCE.search(text) and account.doc.steps):
             _charge(account, clause, text, vessels, bath, fresh)
             if account.doc.steps and account.doc.steps[-1].vessel == (account.main.name if account.main else None):
                 last = account.doc.steps[-1]
                 last.T_range = last.T_limit = last.duration = None
-        if kind == "hold" and lex.MIX_REFERENCE.search(text) is None and re.search(r"\bice (cooling)?\b", text) is None and not _durations(clause)[0] and not lex.OVERNIGHT.search(text):
+        if (
+            kind == "hold"
+            and lex.MIX_REFERENCE.search(text) is None
+            and re.search(r"\bice (cooling)?\b", text) is None
+            and not _durations(clause)[0]
+            and not lex.OVERNIGHT.search(text)
+        ):
             limit_only(account, clause, text, vessels, bath)
             return
         vessel = _main_vessel(account, vessels if kind == "cool" else [], text)
@@ -870,7 +963,7 @@ def _simple(kind: str):  # type: ignore[no-untyped-def]
 
 
 def limit_only(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None) -> None:
-    """"keeping it below 10 °C", "the pot kept under 15": a limit on the step before; or apparatus."""
+    """ "keeping it below 10 °C", "the pot kept under 15": a limit on the step before; or apparatus."""
     window, limit, used = _temperatures(clause)
     steps = account.doc.steps
     if vessels or bath:
@@ -887,8 +980,10 @@ def limit_only(account: Account, clause: Clause, text: str, vessels: list[Vessel
         account.used |= {q.start for q in used}
 
 
-def _stop(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
-    """"At 15 °C the tap is shut": the limit of the last dose."""
+def _stop(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
+    """ "At 15 °C the tap is shut": the limit of the last dose."""
     window, limit, used = _temperatures(clause)
     q = limit or window
     doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == (account.main.name if account.main else None)]
@@ -897,7 +992,9 @@ def _stop(account: Account, clause: Clause, text: str, vessels: list[VesselPhras
         account.used |= {x.start for x in used}
 
 
-def _wash(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _wash(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     """Washing, drying, recrystallising: materials of the work-up; a result may stand here."""
     steps = account.doc.steps
     joins = clause.verb in ("wash", "dry") and steps and steps[-1].kind == "filter" and steps[-1].vessel == "filter"
@@ -907,7 +1004,11 @@ def _wash(account: Account, clause: Clause, text: str, vessels: list[VesselPhras
             return
         _step(account, clause, "dry", vessel="filter")
         return
-    step = steps[-1] if joins else _step(account, clause, "filter", vessel="filter", from_vessel=account.quench.name if account.quench else None)
+    step = (
+        steps[-1]
+        if joins
+        else _step(account, clause, "filter", vessel="filter", from_vessel=account.quench.name if account.quench else None)
+    )
     if joins:
         step.span = (step.span[0], clause.end)
         step.text = account.source[step.span[0] : step.span[1]]
@@ -918,7 +1019,9 @@ def _wash(account: Account, clause: Clause, text: str, vessels: list[VesselPhras
     _result(account, clause, text)
 
 
-def _test(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]) -> None:
+def _test(
+    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
+) -> None:
     account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
     waits = any(isinstance(x, Qty) and x.dim == "time" for x in clause.items)  # "after 20 min at 15 °C ... showed"
     _step(account, clause, "hold" if waits else "test", vessel=account.main.name if account.main else None)
@@ -951,4 +1054,6 @@ def _finish(account: Account, tokens: list[Token]) -> None:
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
     for item in quantities(tokens):
         if isinstance(item, Qty) and item.start not in seen and item.start >= head and item.dim != "equivalents":
-            doc.unread.append(Unread(text=account.source[item.start : item.end], span=(item.start, item.end), why="a quantity that no rule could place"))
+            doc.unread.append(
+                Unread(text=account.source[item.start : item.end], span=(item.start, item.end), why="a quantity that no rule could place")
+            )

@@ -19,14 +19,38 @@ TOKEN = re.compile(
     r"|(?P<mark>[^\s\w])"
 )
 FRACTIONS = {"½": 0.5, "¼": 0.25, "¾": 0.75}
-ONES = "zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen".split()
-TENS = {w: 10 * (i + 2) for i, w in enumerate("twenty thirty forty fifty sixty seventy eighty ninety".split())}
+ONES = [
+    "zero",
+    "one",
+    "two",
+    "three",
+    "four",
+    "five",
+    "six",
+    "seven",
+    "eight",
+    "nine",
+    "ten",
+    "eleven",
+    "twelve",
+    "thirteen",
+    "fourteen",
+    "fifteen",
+    "sixteen",
+    "seventeen",
+    "eighteen",
+    "nineteen",
+]
+TENS = {w: 10 * (i + 2) for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"])}
 NUMBER_WORDS = {w: i for i, w in enumerate(ONES)} | TENS
 LONG_UNITS = sorted(
     (u for u in ("per cent", "degrees C", "degrees Celsius", "deg C", "cubic centimetres", "mL per min", "ml/min")),
     key=len,
     reverse=True,
 )
+
+
+FOLD: dict[int, str] = {ord(k): v for k, v in {"‐": "-", "‑": "-", "–": "-", "’": "'", "′": "'", "\u00a0": " ", "\n": " "}.items()}
 
 
 @dataclass
@@ -64,7 +88,7 @@ def _automaton() -> ahocorasick.Automaton:
 def _fold(text: str) -> str:
     """Lower case with usual look-alikes folded, one character for one (offsets stay)."""
     folded = "".join(c.lower() if len(c.lower()) == 1 else c for c in text)
-    return folded.translate(str.maketrans({"‐": "-", "‑": "-", "–": "-", "’": "'", "′": "'", "\u00a0": " ", "\n": " "}))
+    return folded.translate(FOLD)
 
 
 def substances_in(text: str) -> list[Token]:
@@ -180,9 +204,7 @@ def _units(tokens: list[Token], text: str) -> list[Token]:
     i = 0
     while i < len(tokens):
         t = tokens[i]
-        after_number = bool(out) and (
-            out[-1].kind == "num" or (out[-1].text in "-–‑" and len(out) > 1 and out[-2].kind == "num")
-        )
+        after_number = bool(out) and (out[-1].kind == "num" or (out[-1].text in "-–‑" and len(out) > 1 and out[-2].kind == "num"))
         if after_number and t.kind in ("word", "unit"):
             done = False
             for long in LONG_UNITS:

@@ -6,10 +6,10 @@ import math
 from dataclasses import replace
 
 from northsquall.assessment import Remedy, TextEdit
-from northsquall.dynamics.pot import Plan, run, with_bath, with_duration
-from northsquall.dynamics.schedule import BATH_T, ZERO_C, Pot
+from northsquall.dynamics.pot import ZERO_C, Plan, run, with_bath, with_duration
+from northsquall.dynamics.schedule import BATH_T, Pot
 from northsquall.procedure import Procedure, Step
-from northsquall.working import figure
+from northsquall.working import figure, range_text
 
 LONGEST_MIN = 480.0
 
@@ -74,7 +74,9 @@ def scaled(plan: Plan, factor: float) -> Plan:
         plan,
         start_mol=tuple(n * factor for n in plan.start_mol),
         extent_mol=plan.extent_mol * factor,
-        segments=tuple(replace(s, feed_mol=tuple(n * factor for n in s.feed_mol), feed_heat_J=s.feed_heat_J * factor) for s in plan.segments),
+        segments=tuple(
+            replace(s, feed_mol=tuple(n * factor for n in s.feed_mol), feed_heat_J=s.feed_heat_J * factor) for s in plan.segments
+        ),
     )
 
 
@@ -128,5 +130,16 @@ def _remedy(key: str, plan: Plan, step: Step, minutes: float, lead: str, edits: 
     edits = [*edits, TextEdit(start=step.duration.span[0], end=step.duration.span[1], text=f"{minutes:g} min")]
     peak = figure(peaks["best"], "°C", low=min(peaks.values()), high=max(peaks.values()))
     top = figure(tops["best"], "°C", low=min(tops.values()), high=max(tops.values()))
-    detail = f"peak {peak.best:.0f} °C ({peak.low:.0f}–{peak.high:.0f}) of {limit_C:.0f}, MTSR {top.best:.0f} °C (to {top.high:.0f})"
-    return Remedy(id=key, label=f"{lead}, {label}" if lead else label, detail=detail, edits=sorted(edits, key=lambda e: e.start), peak_C=peak, MTSR_C=top)
+    detail = f"peak {peaks['best']:.0f} °C ({_whole(min(peaks.values()), max(peaks.values()))}) of {limit_C:.0f}, MTSR {tops['best']:.0f} °C (to {max(tops.values()):.0f})"
+    return Remedy(
+        id=key,
+        label=f"{lead}, {label}" if lead else label,
+        detail=detail,
+        edits=sorted(edits, key=lambda e: e.start),
+        peak_C=peak,
+        MTSR_C=top,
+    )
+
+
+def _whole(low: float, high: float) -> str:
+    return range_text(round(low), round(high))

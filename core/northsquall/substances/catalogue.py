@@ -139,10 +139,6 @@ def catalogue() -> Catalogue:
             )
     tables: dict[str, list[tuple[float, float, float]]] = {}
     for row in data.table("substances/solutions.csv"):
-        tables.setdefault(row["substance"], []).append(
-            (float(row["percent"]), float(row["density_g_mL"]), float(row["cp_J_gK"]))
-        )
+        tables.setdefault(row["substance"], []).append((float(row["percent"]), float(row["density_g_mL"]), float(row["cp_J_gK"])))
     by_smiles = {s.smiles: s.id for s in reversed(substances.values()) if s.smiles}
-    return Catalogue(
-        substances, names, {k: np.array(v) for k, v in tables.items()}, by_smiles, data.version()
-    )
+    return Catalogue(substances, names, {k: np.array(v) for k, v in tables.items()}, by_smiles, data.version())

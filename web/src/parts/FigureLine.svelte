@@ -40,7 +40,7 @@
   <div class="flex items-baseline gap-2">
     <p
       class="text-[20px] leading-6 font-bold"
-      class:text-rust={over || colour === 'heat'}
+      class:text-rust={over}
       class:text-teal={colour === 'cool' && !over}
       class:text-ochre={w.open}
     >
@@ -57,7 +57,7 @@
   <p class="leading-snug">
     {label}.
     <span class:text-rust={over} class="text-soft" class:font-semibold={over}
-      >{over ? 'Over: ' : ''}{against}.</span
+      >{over ? `Over: ${against}` : `${against[0]?.toUpperCase()}${against.slice(1)}`}.</span
     >
   </p>
   {#if open}

@@ -85,7 +85,7 @@
       >
       <span class="text-soft">{f.code}</span>
       {f.message}
-      {#each f.parts ?? [] as part (part)}{' '}{part[0]?.toUpperCase()}{part.slice(1)}.{/each}
+      {#each f.parts ?? [] as part (part)}&ensp;{part[0]?.toUpperCase()}{part.slice(1)}.{/each}
       {#if f.remedy && f.severity !== 'note'}<span class="text-soft">{f.remedy}</span>{/if}
     </span>
   </li>
@@ -96,7 +96,7 @@
     {@const found = findingsOf(from, to)}
     <div class="flex gap-2 px-4 py-1.5">
       <button
-        class="text-soft w-7 shrink-0 cursor-pointer pt-0.5 text-left text-[12px]"
+        class="text-soft w-7 shrink-0 cursor-pointer self-start pt-0.5 text-left text-[12px]"
         onclick={() => {
           const first = assessment.steps.find((s) => s.anchor.start >= from && s.anchor.start < to);
           if (first) onstep?.(first.n);
@@ -119,12 +119,21 @@
                 autofocus
               />{:else if piece.mark?.mark}{#if piece.mark.was}<del class="text-soft mr-1"
                   >{piece.mark.was}</del
-                >{/if}{#if editable}<button
+                >{/if}{#if editable}<span
                   class="live"
                   class:now={chosen(piece)}
                   data-kind={piece.mark.mark.kind}
                   title={piece.mark.mark.says}
-                  onclick={() => open(piece.mark as Place)}>{piece.text}</button
+                  role="button"
+                  tabindex="0"
+                  onclick={() => open(piece.mark as Place)}
+                  onkeydown={(e) => {
+                    if (e.key === 'Enter') {
+                      e.preventDefault();
+                      e.stopPropagation();
+                      open(piece.mark as Place);
+                    }
+                  }}>{piece.text}</span
                 >{:else}<span
                   class="live"
                   class:now={chosen(piece)}
@@ -161,10 +170,10 @@
     padding: 0;
     background: none;
   }
-  button.live {
+  span.live[role='button'] {
     cursor: text;
   }
-  button.live:hover {
+  span.live[role='button']:hover {
     background: var(--chosen);
   }
   .live[data-kind='time'],

@@ -23,7 +23,7 @@
   let table = $state(false);
   const left = 46;
   const later = $derived(shown.steps.filter((q) => (q.start_min ?? 0) >= axisEnd(shown) - 1e-6));
-  const right = $derived(width - (later.length ? 96 : 16));
+  const right = $derived(width - (later.length ? 108 : 16));
   const axis = $derived(timeAxis(shown, left, right));
   const x = $derived(axis.x);
   const s = $derived(shown.strip);
@@ -96,6 +96,10 @@
       level: at(t, s.volume_mL ?? [], cursor),
     };
   });
+
+  /** Room for the ridge of the dose that ends where this step begins. */
+  const pad = (q: StepLine) =>
+    active && Math.abs((active.end_min ?? -1) - (q.start_min ?? 0)) < 1e-6 ? 18 : 5;
 
   let svg = $state<SVGSVGElement>();
   function place(event: PointerEvent): [number, number] {
@@ -254,10 +258,10 @@
               class={q.n === step ? 'chosen box' : 'box'}
             />
             {#if b - a > 15}
-              <text x={a + 5} y={23} class="strong">{q.n}{b - a > 62 ? ` ${q.kind}` : ''}</text>
+              <text x={a + pad(q)} y={23} class="strong">{q.n}{b - a > 62 ? ` ${q.kind}` : ''}</text>
             {/if}
             {#if b - a > 44}
-              <text x={a + 5} y={38} class="small soft">{minutes(q.duration_min.best ?? 0)}</text>
+              <text x={a + pad(q)} y={38} class="small soft">{minutes(q.duration_min.best ?? 0)}</text>
             {/if}
             <title>Step {q.n}: {q.text}</title>
           </g>
@@ -411,6 +415,28 @@
           <path d={path(t, s.made_W ?? [], x, yW)} class="rust-line" />
         </g>
 
+        {#if t.length}
+          {@const top = (s.made_W ?? []).reduce((b, v, i, all) => (v > (all[b] ?? -1) ? i : b), 0)}
+          {#if (s.made_W?.[top] ?? 0) > 1}
+            {@const end = x(t[top] ?? 0) > right - 130}
+            <text
+              x={x(t[top] ?? 0) + (end ? -8 : 8)}
+              y={Math.max(yW(s.made_W?.[top] ?? 0) + 4, heatTop + 8)}
+              text-anchor={end ? 'end' : 'start'}
+              class="small rust-text strong plate">made, {short(s.made_W?.[top] ?? 0)} W</text
+            >
+          {/if}
+          {#if active}
+            {@const when = active.start_min ?? 0}
+            <text
+              x={x(when) - 6}
+              y={Math.min(yW(at(t, s.removable_W ?? [], when + 0.1) ?? 0) - 5, heatBase - 5)}
+              text-anchor="end"
+              class="small teal-text plate">bath takes at the limit</text
+            >
+          {/if}
+        {/if}
+
         <!-- level -->
         <text x={left} y={levelTop - 10} class="strong">Level <tspan class="soft">mL</tspan></text>
         {#if read && read.level !== null}
@@ -429,6 +455,14 @@
           class="teal-area"
         />
         <path d={path(t, s.volume_mL ?? [], x, yL)} class="teal-line" />
+        {#if s.volume_mL?.length}
+          <text
+            x={x(t.at(-1) ?? 0) - 4}
+            y={yL(s.volume_mL.at(-1) ?? 0) - 6}
+            text-anchor="end"
+            class="small teal-text strong plate">{short(s.volume_mL.at(-1) ?? 0)} mL</text
+          >
+        {/if}
         {#if nominal}
           <line x1={left} x2={right} y1={yL((nominal * 2) / 3)} y2={yL((nominal * 2) / 3)} class="dashes" />
           <text x={left + 6} y={yL((nominal * 2) / 3) - 4} class="small soft">two thirds of the flask</text>
@@ -452,7 +486,6 @@
         {#each ruled.filter((q) => q.duration_path && q.kind !== 'hold' && q.duration_anchor) as q (q.n)}
           {@const px = x(q.end_min ?? 0)}
           {#if q.n === active?.n || q.n === step}
-            <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
             <g
               class="handle"
               role="slider"
@@ -477,7 +510,6 @@
         {#if bathStep}
           {@const px = (x(bathStep.start_min ?? 0) + x(bathStep.end_min ?? 0)) / 2}
           {@const py = yT(bathStep.bath_C ?? 0)}
-          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
           <g
             class="handle"
             role="slider"

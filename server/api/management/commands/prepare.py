@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
-from accounts.models import User
 from django.conf import settings
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import transaction
+
+from accounts.models import User
 from procedures import actions as procedures
 from procedures.models import Procedure
 from records.models import Entry, log
@@ -59,6 +60,14 @@ def load_demo() -> None:
     procedures.return_to_author(achterberg, open_one.procedure_id, "Over how long is the acid added, and what does the flask stand in?")
     sound = procedures.submit(brekke, (demo / "4-nitroacetanilide.txt").read_text("utf-8"))
     why = "Our own rule asks for a second person while nitrating acid is added; otherwise as proposed."
-    reviews.decide(achterberg, sound.procedure_id, sound.number, "acceptable with conditions", why, ["Two people in the room while the nitrating acid is added (SP-HS-12 §4)."], {})
+    reviews.decide(
+        achterberg,
+        sound.procedure_id,
+        sound.number,
+        "acceptable with conditions",
+        why,
+        ["Two people in the room while the nitrating acid is added (SP-HS-12 §4)."],
+        {},
+    )
     reviews.sign(achterberg, sound.procedure_id, sound.number, PASSWORD)
     assert Procedure.objects.count() == 3

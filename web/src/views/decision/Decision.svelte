@@ -285,7 +285,7 @@
                     disabled={!may}></textarea>
                 </label>
                 <h3 class="head mt-4 font-serif text-[16px]">4&ensp;Conditions and hold points</h3>
-                {#each draft.conditions as _, i (i)}
+                {#each draft.conditions.keys() as i (i)}
                   <p class="flex items-start gap-2 py-1">
                     <span class="pt-1.5 font-semibold">{i + 1}</span>
                     {#if may}<textarea
