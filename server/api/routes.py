@@ -10,7 +10,7 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.views.decorators.csrf import csrf_protect
-from ninja import NinjaAPI, Schema
+from ninja import NinjaAPI, Schema, Status
 from ninja.decorators import decorate_view
 from ninja.errors import ValidationError
 from ninja.security import django_auth
@@ -271,11 +271,11 @@ def sign_in(request: HttpRequest, given: Credentials) -> Any:
     """Sign in."""
     user = authenticate(request, username=given.username, password=given.password)
     if user is None:
-        return 401, {"message": "Name and password do not fit."}
+        return Status(401, {"message": "Name and password do not fit."})
     with transaction.atomic():
         login(request, user)
         log(user, "signed in", given.username[:80])
-    return 200, _session(request)
+    return _session(request)
 
 
 @api.delete("/session", response=Session)
@@ -319,28 +319,28 @@ def assess_text(request: HttpRequest, given: TextIn) -> Any:
 
     text, records = apply_edits(given.text, given.edits, _me(request).full_name, "")
     _, assessment = procedures.assessed(text, [r.model_dump() for r in records], given.overrides)
-    return 200, {"text": text, "assessment": assessment}
+    return {"text": text, "assessment": assessment}
 
 
 @api.post("/preview", by_alias=True, response={200: Assessment, 401: Message, 403: Message, 422: Message})
 def preview(request: HttpRequest, given: PreviewIn) -> Any:
     """The figures while dragging: values by path stand in for words; no search for remedies."""
     _, assessment = procedures.assessed(given.text, [], given.overrides, given.sets, preview=True)
-    return 200, assessment
+    return assessment
 
 
 @api.post("/procedures", by_alias=True, response={200: ProcedureOut, 401: Message, 403: Message, 422: Message})
 def submit(request: HttpRequest, given: TextIn) -> Any:
     """Hand in a procedure."""
     revision = procedures.submit(_me(request), given.text)
-    return 200, _out(request, revision)
+    return _out(request, revision)
 
 
 @api.get("/procedures/{procedure_id}", by_alias=True, response={200: ProcedureOut, 401: Message, 404: Message, 422: Message})
 def procedure(request: HttpRequest, procedure_id: int, number: int | None = None) -> Any:
     """A procedure at its newest revision, or at one by number."""
     p = Procedure.objects.get(pk=procedure_id)
-    return 200, _out(request, p.latest if number is None else p.revisions.get(number=number))
+    return _out(request, p.latest if number is None else p.revisions.get(number=number))
 
 
 @api.post(
@@ -351,14 +351,14 @@ def procedure(request: HttpRequest, procedure_id: int, number: int | None = None
 def revise(request: HttpRequest, procedure_id: int, given: RevisionIn) -> Any:
     """A new revision; where someone else was first it is kept aside and both are told."""
     revision = procedures.revise(_me(request), procedure_id, given.base, given.edits, given.text, given.overrides, given.why)
-    return 200, _out(request, revision)
+    return _out(request, revision)
 
 
 @api.post("/procedures/{procedure_id}/return", response={200: Message, 401: Message, 403: Message, 404: Message, 422: Message})
 def return_to_author(request: HttpRequest, procedure_id: int, given: Message) -> Any:
     """Send back to the author."""
     p = procedures.return_to_author(_me(request), procedure_id, given.message)
-    return 200, {"message": f"Returned to {p.author.full_name}."}
+    return {"message": f"Returned to {p.author.full_name}."}
 
 
 @api.post(
@@ -367,7 +367,7 @@ def return_to_author(request: HttpRequest, procedure_id: int, given: Message) ->
 def decide(request: HttpRequest, procedure_id: int, given: DecisionIn) -> Any:
     """Keep a decision."""
     d = reviews.decide(_me(request), procedure_id, given.number, given.verdict, given.reason, given.conditions, given.dismissed)
-    return 200, _decision(d)
+    return _decision(d)
 
 
 @api.post(
@@ -377,7 +377,7 @@ def decide(request: HttpRequest, procedure_id: int, given: DecisionIn) -> Any:
 def sign(request: HttpRequest, procedure_id: int, given: SignIn) -> Any:
     """Sign one's decision; the password is asked for again."""
     s = reviews.sign(_me(request), procedure_id, given.number, given.password)
-    return 200, _decision(s.decision)
+    return _decision(s.decision)
 
 
 def _pdf(body: bytes, name: str) -> HttpResponse:
@@ -419,7 +419,7 @@ def show_log(request: HttpRequest) -> Any:
         }
         for e in Entry.objects.select_related("actor").order_by("-id")[:200]
     ]
-    return 200, {"holds": broken_at() is None, "entries": entries}
+    return {"holds": broken_at() is None, "entries": entries}
 
 
 def _decision(d: Decision) -> dict[str, Any]:

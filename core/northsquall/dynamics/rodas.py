@@ -32,6 +32,7 @@ H34, H35 = 24.76722511418386, -6.594389125716872
 PEAK_T, PEAK_T_AT, MTSR_MAX, MTSR_AT, PILED_MAX, PILED_AT, MADE_MAX, MADE_AT = range(8)
 ICE_GONE_AT, STEPS, FLAG, OVER_AT, TOOK_MAX, ICE_MIN = range(8, 14)
 NSTATS = 14
+GOLDEN = 0.6180339887498949
 
 
 @njit(cache=True)
@@ -84,6 +85,11 @@ def _solve(m, pivots, b):  # type: ignore[no-untyped-def]
 def _dense(y0, y1, c2, c3, s, out):  # type: ignore[no-untyped-def]
     for i in range(y0.shape[0]):
         out[i] = y0[i] * (1.0 - s) + s * (y1[i] + (1.0 - s) * (c2[i] + s * c3[i]))
+
+
+@njit(cache=True)
+def _dense_one(y0, y1, c2, c3, s, i):  # type: ignore[no-untyped-def]
+    return y0[i] * (1.0 - s) + s * (y1[i] + (1.0 - s) * (c2[i] + s * c3[i]))
 
 
 @njit(cache=True)
@@ -271,9 +277,24 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                         high = mid
                 taken = high
                 gone = True
+            before = stats[PEAK_T]
             for q in range(1, 5):
                 _dense(y, ynew, c2, c3, taken * q / 4.0, point)
                 _watch(t + h * taken * q / 4.0, point, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+            if stats[PEAK_T] > before:  # where in this step the pot is warmest: golden section on the dense output
+                low = max((stats[PEAK_T_AT] - t) / h - 0.25 * taken, 0.0)
+                high = min((stats[PEAK_T_AT] - t) / h + 0.25 * taken, taken)
+                for _ in range(24):
+                    m1 = high - GOLDEN * (high - low)
+                    m2 = low + GOLDEN * (high - low)
+                    if _dense_one(y, ynew, c2, c3, m1, ns) < _dense_one(y, ynew, c2, c3, m2, ns):
+                        low = m1
+                    else:
+                        high = m2
+                top = _dense_one(y, ynew, c2, c3, 0.5 * (low + high), ns)
+                if top > stats[PEAK_T]:
+                    stats[PEAK_T] = top
+                    stats[PEAK_T_AT] = t + h * 0.5 * (low + high)
             if ib >= 0:
                 d0 = _surplus(y, nu, main, ia, ib)
                 d1 = _surplus(ynew, nu, main, ia, ib)

@@ -221,6 +221,8 @@ def build_pot(
             previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
             cooled = True
         cooled = cooled or step.kind == "cool"
+        if mine and seg_bath == "fixed" and bath is not None and bath.kind in ("ice", "ice-salt"):
+            notes.append(f"step {step.n} is warmer than the bath: a bath at {seg_T:g} °C is taken for it")
         limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range else None
         segments.append(
             Segment(

@@ -171,7 +171,7 @@ def missing(c: Context) -> Iterator[Finding]:
                     "The vessel for the quench has no size.",
                     step=step,
                     established=False,
-                    remedy="Ask for its size.",
+                    remedy="Ask for the size of the vessel for the quench.",
                     short="quench vessel",
                 )
 

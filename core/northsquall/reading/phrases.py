@@ -238,28 +238,28 @@ def _read_right(items: list[Item], j: int, phrase: MaterialPhrase) -> None:
             k += 1
         if phrase.amount is not None and k == j and is_word(items[k] if k < len(items) else None, "("):
             k += 1  # "34 g (250 mmol)"
-        item: Item | None = items[k] if k < len(items) else None
+        beside: Item | None = items[k] if k < len(items) else None
         if (
-            isinstance(item, Token)
-            and item.low in STRENGTH_WORDS
+            isinstance(beside, Token)
+            and beside.low in STRENGTH_WORDS
             and phrase.strength is None
             and (
                 k + 1 >= len(items) or not isinstance(items[k + 1], Token) or items[k + 1].kind != "sub"  # type: ignore[union-attr]
             )
         ):
-            phrase.strength = Strength(word=item.low)
+            phrase.strength = Strength(word=beside.low)
             j = k + 1
             continue
-        if not isinstance(item, Qty) or item.dim not in (*AMOUNTS, "moles", "percent", "molar"):
+        if not isinstance(beside, Qty) or beside.dim not in (*AMOUNTS, "moles", "percent", "molar"):
             return
         follow = items[k + 1] if k + 1 < len(items) else None
         if is_word(follow, "of") or (isinstance(follow, Token) and follow.kind in ("sub",)) or is_word(follow, *VESSELS):
             return  # belongs to what follows
         if k + 2 < len(items) and isinstance(items[k + 2], Token) and items[k + 2].low in VESSELS:
             return
-        if not _take(phrase, item):
+        if not _take(phrase, beside):
             return
-        phrase.end = item.end
+        phrase.end = beside.end
         j = k + 1
 
 
@@ -325,7 +325,9 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """
     for i, item in enumerate(items):
         if is_word(item, "bath", "baths"):
-            return _named_bath(items, i)
+            found = _named_bath(items, i)
+            if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
+                return found
     for i, item in enumerate(items):
         if not (isinstance(item, Token) and item.kind == "sub" and item.value == "ice"):
             continue

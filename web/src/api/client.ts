@@ -53,10 +53,12 @@ export async function ask<T>(call: Promise<Answer>): Promise<T> {
   }
   if (answer.response.ok && answer.data !== undefined) return answer.data as T;
   const body = (answer.error ?? {}) as Record<string, unknown>;
-  const expired = answer.response.status === 401;
+  // without its cookie a call fails the token's check before anyone asks who it is from
+  const foreign = answer.response.status === 403 && !body['message'];
+  const expired = answer.response.status === 401 || foreign;
   const said = typeof body['message'] === 'string' ? body['message'] : '';
   const fallback = expired
     ? 'Your session has ended. Sign in again; what you typed is kept in this browser.'
     : `The server refused (${answer.response.status}).`;
-  throw new Refused(said || fallback, answer.response.status, body);
+  throw new Refused(said || fallback, expired ? 401 : answer.response.status, body);
 }

@@ -27,6 +27,13 @@ class SessionState {
     this.take(await ask<Session>(client.DELETE('/api/session')));
   }
 
+  /** A call found the session gone: back to signing in, with a fresh token; drafts stay in the browser. */
+  lost() {
+    this.ended = true;
+    this.person = null;
+    void this.load();
+  }
+
   has(role: string): boolean {
     return this.person?.roles.includes(role) ?? false;
   }

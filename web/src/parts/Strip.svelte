@@ -421,7 +421,7 @@
             {@const end = x(t[top] ?? 0) > right - 130}
             <text
               x={x(t[top] ?? 0) + (end ? -8 : 8)}
-              y={Math.max(yW(s.made_W?.[top] ?? 0) + 4, heatTop + 8)}
+              y={Math.max(yW(s.made_W?.[top] ?? 0) - 7, heatTop + 8)}
               text-anchor={end ? 'end' : 'start'}
               class="small rust-text strong plate">made, {short(s.made_W?.[top] ?? 0)} W</text
             >
@@ -429,8 +429,17 @@
           {#if active}
             {@const when = active.start_min ?? 0}
             <text
-              x={x(when) - 6}
-              y={Math.min(yW(at(t, s.removable_W ?? [], when + 0.1) ?? 0) - 5, heatBase - 5)}
+              x={x(when) > left + 150 ? x(when) - 6 : x(active.end_min ?? 0) - 6}
+              y={Math.min(
+                yW(
+                  at(
+                    t,
+                    s.removable_W ?? [],
+                    x(when) > left + 150 ? when + 0.1 : (active.end_min ?? 0) - 0.1,
+                  ) ?? 0,
+                ) - 6,
+                heatBase - 6,
+              )}
               text-anchor="end"
               class="small teal-text plate">bath takes at the limit</text
             >

@@ -6,7 +6,12 @@ export function bindKeys(bindings: Record<string, () => void>): () => void {
   for (const [key, act] of Object.entries(bindings)) {
     guarded[key] = (event) => {
       const target = event.target as HTMLElement | null;
-      if (target?.closest('input, textarea, select, [contenteditable], dialog[open]')) return;
+      if (
+        target?.closest(
+          'input:not([type=file], [type=radio], [type=checkbox]), textarea, select, [contenteditable], dialog[open]',
+        )
+      )
+        return;
       if (event.metaKey || event.ctrlKey || event.altKey) return;
       event.preventDefault();
       act();

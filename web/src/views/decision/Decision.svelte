@@ -38,10 +38,7 @@
 
   function fail(e: unknown) {
     failed = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) {
-      session.ended = true;
-      session.person = null;
-    }
+    if (e instanceof Refused && e.status === 401) session.lost();
   }
   async function load() {
     try {
@@ -340,10 +337,9 @@
         <h2 class="head">Before you sign</h2>
         {#if signed}
           <p class="mt-2">Signed; this decision no longer changes. A new revision can be decided anew.</p>
-        {:else if !given.may_decide}
+        {/if}{#if !given.may_decide}
           <p class="text-ochre mt-2 font-semibold">{given.why_not}</p>
-        {:else}
-          <ul class="mt-1">
+        {:else if !signed}<ul class="mt-1">
             <li class="border-rule border-b py-1">
               <span class="text-soft">done</span> reviewer is not the author
             </li>

@@ -57,10 +57,7 @@ export class DeskState {
 
   private fail(e: unknown) {
     this.message = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) {
-      session.ended = true;
-      session.person = null;
-    }
+    if (e instanceof Refused && e.status === 401) session.lost();
   }
 
   async load() {

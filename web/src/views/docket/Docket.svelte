@@ -36,7 +36,7 @@
     try {
       rows = await ask<Row[]>(client.GET('/api/docket'));
     } catch (e) {
-      if (e instanceof Refused && e.status === 401) session.person = null;
+      if (e instanceof Refused && e.status === 401) session.lost();
       failed = (e as Error).message;
     }
   }
@@ -114,7 +114,9 @@
             <tr
               ><th class="w-[28%] py-1">procedure</th><th class="w-[220px]">pot against its limits</th><th
                 class="w-[24%]">what governs</th
-              ><th>findings</th><th>proposed or decided</th><th>waits</th><th class="w-20"></th></tr
+              ><th>findings</th><th>proposed or decided</th><th>waits</th><th class="w-20"
+                ><span class="sr-only">open</span></th
+              ></tr
             >
           </thead>
           {#each groups as [name, list] (name)}

@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { ask, client, Refused, type Assessed, type Assessment, type ProcedureOut } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
-  import { figureText, minutes, short } from '../../lib/format';
+  import { figureText, formulaPieces, minutes, short } from '../../lib/format';
   import { Latest } from '../../lib/latest';
   import { route } from '../../lib/route.svelte';
   import { session } from '../../lib/session.svelte';
@@ -40,7 +40,7 @@
       }
     } catch (e) {
       message = (e as Error).message;
-      if (e instanceof Refused && e.status === 401) session.person = null;
+      if (e instanceof Refused && e.status === 401) session.lost();
     }
     reading = false;
   });
@@ -79,7 +79,7 @@
       route.go(`/desk/${made.id}`);
     } catch (e) {
       message = (e as Error).message;
-      if (e instanceof Refused && e.status === 401) session.person = null;
+      if (e instanceof Refused && e.status === 401) session.lost();
     }
     busy = false;
   }
@@ -176,7 +176,8 @@
           /></label
         >
       {:else if read && a}
-        <div class="min-h-0 flex-1 overflow-auto py-2">
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+        <div class="min-h-0 flex-1 overflow-auto py-2" tabindex="0" role="region" aria-label="Text as read">
           <Manuscript
             text={read.text}
             assessment={{ ...a, findings: [] }}
@@ -244,7 +245,8 @@
         </div>
       {/if}
     </section>
-    <section class="min-h-0 overflow-auto px-4 py-3" aria-label="Charge sheet">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <section class="min-h-0 overflow-auto px-4 py-3" aria-label="Charge sheet" tabindex="0">
       <h2 class="head">
         Charge sheet {#if a}<span class="text-soft font-normal"
             >{a.materials.filter((m) => m.mol.established).length} of {a.materials.length} lines settled</span
@@ -299,7 +301,10 @@
           </div>
           {#each a.gases as g (g.formula)}<div class="row">
               <dt>gas</dt>
-              <dd>{g.formula}: {figureText(g.litres_25C_1atm)}</dd>
+              <dd>
+                {#each formulaPieces(g.formula) as piece, i (i)}{#if piece.sub}<sub>{piece.text}</sub
+                    >{:else}{piece.text}{/if}{/each}: {figureText(g.litres_25C_1atm)}
+              </dd>
             </div>{/each}
           {#if a.yield.percent !== null}<div class="row">
               <dt>yield</dt>

@@ -1,0 +1,167 @@
+"""Reading: rewordings give the same document; places are right; nothing is silently dropped."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from northsquall.assess import assess
+from northsquall.procedure import Procedure
+from northsquall.procedure.amounts import lots_of
+from northsquall.reading import ReadError, read
+from northsquall.reading.reader import decode
+from northsquall.substances import catalogue
+
+TEXTS = Path(__file__).resolve().parent.parent / "texts"
+REWORDED = sorted(TEXTS.glob("reworded-*.txt"))
+
+
+def shape(p: Procedure) -> dict[str, object]:
+    """What a rewording must leave the same."""
+    lots = lots_of(p, catalogue())
+    moles: dict[str, float] = {}
+    for lot in lots.values():
+        moles[lot.label] = round(moles.get(lot.label, 0.0) + lot.best_mol, 3)
+    doses = [s for s in p.steps if s.kind == "dose"]
+    main = doses[-1].vessel
+    return {
+        "moles": moles,
+        "doses": [(round(s.duration.value, 1) if s.duration else None, s.T_limit.value if s.T_limit else None) for s in doses],
+        "holds": [(s.duration.value if s.duration else None, s.T_range.low if s.T_range else None, s.T_range.high if s.T_range else None) for s in p.steps if s.kind == "hold"],
+        "quench": [p.materials[[m.id for m in p.materials].index(s.materials[0])].identity for s in p.steps if s.kind == "quench"],
+        "sensor": next(v.sensor for v in p.vessels if v.name == main),
+        "nominal": next(v.nominal_mL for v in p.vessels if v.name == main),
+        "yield": p.results.mass_g.value if p.results.mass_g else None,
+        "product": p.results.product_identity,
+    }
+
+
+@pytest.mark.parametrize("path", REWORDED, ids=lambda p: p.stem)
+def test_rewordings_read_alike(path: Path, demo: dict[str, str]) -> None:
+    """Six rewordings (other units, order, "mils", no strength, an ice bath by kilogram, a table)."""
+    wanted, got = shape(read(demo["methyl-3-nitrobenzoate"])), shape(read(path.read_text("utf-8")))
+    a, b = wanted.pop("moles"), got.pop("moles")
+    assert got == wanted
+    assert isinstance(a, dict) and isinstance(b, dict)
+    assert a.keys() == b.keys()
+    for key in a:
+        assert b[key] == pytest.approx(a[key], rel=0.02), key
+
+
+@pytest.mark.parametrize("path", [*REWORDED, *sorted(TEXTS.glob("own-*.txt"))], ids=lambda p: p.stem)
+def test_places_point_at_the_words(path: Path) -> None:
+    """Every quantity's place holds its number or number words; marks do not overlap."""
+    text = path.read_text("utf-8")
+    p = read(text)
+    for m in p.materials:
+        if m.amount and m.amount.span:
+            words = p.source_text[slice(*m.amount.span)]
+            assert re.search(r"\d|seventy|thirty", words, re.I), words
+        assert m.name in p.source_text[slice(*m.span)]
+    marks = assess(p).marks
+    assert all(a.end <= b.start for a, b in zip(marks, marks[1:], strict=False))
+
+
+@pytest.mark.parametrize(
+    ("words", "unit", "value"),
+    [
+        ("34 g", "g", 34), ("34,0 g", "g", 34), ("0.034 kg", "kg", 0.034), ("34 000 mg".replace(" 0", "0"), "mg", 34000), ("thirty-four grams", "g", 34),
+        ("thirty four point five grams", "g", 34.5), ("about 34 g", "g", 34), ("1.2 oz", "oz", 1.2),
+    ],
+)  # fmt: skip
+def test_amounts_in_many_words(words: str, unit: str, value: float) -> None:
+    p = read(f"T\n\n{words} of methyl benzoate is placed in a 250 mL flask.")
+    m = p.materials[0]
+    assert m.identity == "methyl benzoate" and m.amount
+    assert (m.amount.unit, m.amount.value) == (unit, pytest.approx(value))
+    assert m.amount.approximate == words.startswith("about")
+
+
+@pytest.mark.parametrize(
+    ("phrase", "kind", "ice", "water", "T"),
+    [
+        ("in an ice bath", "ice", None, None, None), ("in a bath of 1.5 kg of ice and 1.0 L of water", "ice", 1500, 1000, None), ("in 2 kg of ice and water", "ice", 1000, 1000, None),
+        ("in an ice–salt bath", "ice-salt", None, None, None), ("in a cooling bath at −8 °C", "thermostat", None, None, -8),
+    ],
+)  # fmt: skip
+def test_baths(phrase: str, kind: str, ice: float | None, water: float | None, T: float | None) -> None:
+    p = read(f"T\n\n20 mL of 96 % sulfuric acid is cooled in a 100 mL flask that stood {phrase}.")
+    bath = p.vessels[0].bath
+    assert bath and (bath.kind, bath.ice_g, bath.water_g, bath.T_C) == (kind, ice, water, T)
+
+
+@pytest.mark.parametrize(
+    ("phrase", "where"), [("a thermometer in the liquid", "pot"), ("the thermometer hangs in the bath", "bath"), ("a thermocouple dipping into the mixture", "pot"), ("a stirrer", None)]
+)
+def test_where_the_thermometer_is(phrase: str, where: str | None) -> None:
+    p = read(f"T\n\nA 250 mL flask has {phrase}. 20 mL of 96 % sulfuric acid is placed in the flask.")
+    assert p.vessels[0].sensor == where
+
+
+def test_a_changed_number_changes_one_thing(demo: dict[str, str]) -> None:
+    text = demo["methyl-3-nitrobenzoate"]
+    a = read(text).model_dump(by_alias=True)
+    b = read(text.replace("over 10 min", "over 60 min")).model_dump(by_alias=True)
+    a.pop("source_text"), b.pop("source_text")
+    differ = [k for k in a if a[k] != b[k]]
+    assert differ == ["steps"]
+    steps = [(x, y) for x, y in zip(a["steps"], b["steps"], strict=True) if x != y]
+    assert len(steps) == 1 and steps[0][1]["duration"]["value"] == 60
+
+
+def test_unknown_substance_is_kept_and_marked() -> None:
+    p = read("T\n\n5 g of frobnicol is placed in a 100 mL flask with 20 mL of 96 % sulfuric acid.")
+    assert p.materials[0].identity is None and p.materials[0].name == "frobnicol"
+
+
+def test_unplaced_quantities_are_unread() -> None:
+    p = read("T\n\n20 mL of 96 % sulfuric acid is placed in a flask. The lamp hangs 30 cm above.")
+    assert [u.text for u in p.unread] == ["30 cm"]
+
+
+@pytest.mark.parametrize(
+    ("given_text", "says"),
+    [("", "empty"), (" \n ", "empty"), ("12.5", "no words"), ("a\x00b", "control character"), ("x" * 1_000_001, "1 MB")],
+)
+def test_what_cannot_be_read_gets_one_sentence(given_text: str, says: str) -> None:
+    with pytest.raises(ReadError, match=says) as caught:
+        read(given_text)
+    assert "\n" not in str(caught.value)
+
+
+def test_bytes_that_are_no_text() -> None:
+    with pytest.raises(ReadError, match="UTF-8"):
+        decode(b"\xff\xfe\x00\x01 sulfuric")
+    with pytest.raises(ReadError, match="1 MB"):
+        decode(b"a" * 1_000_001)
+    assert decode("\ufeffacid".encode()) == "acid"
+
+
+WORDS = st.sampled_from(
+    "nitric acid|sulfuric acid|methyl benzoate|ice|is added|over|10 min|below|5 °C|250 mL flask|and|then|(|)|,|.|\n|–|22 mL|of|96 %|into|bath|the mixture|poured|on to|½|−5 °C|0 g|1e9 kg|it|stirred|thermometer|"
+    "overnight|two|point|°|%|×|3|kg|filtrate|| |;".split("|")
+)
+
+
+@given(st.lists(WORDS, max_size=60))
+def test_no_text_breaks_reader_or_review(words: list[str]) -> None:
+    """Any jumble of the reader's own vocabulary is read and assessed without an exception, or refused in one sentence."""
+    text = "Title\n\n" + " ".join(words)
+    p = read(text)
+    a = assess(p)
+    assert a.verdict in ("not acceptable", "not established", "acceptable with conditions", "acceptable")
+    assert Procedure.model_validate(p.model_dump(by_alias=True)) == p
+    for f in a.findings:
+        assert f.anchor is None or 0 <= f.anchor.start <= f.anchor.end <= len(p.source_text)
+
+
+@given(st.text(max_size=300))
+def test_any_unicode_text(text: str) -> None:
+    try:
+        p = read("Acid. " + text)
+    except ReadError:
+        return
+    assess(p)
