@@ -6,10 +6,10 @@ import os
 from pathlib import Path
 
 import pytest
+from deepness import DEEP
 from hypothesis import HealthCheck, settings
 
 ROOT = Path(__file__).resolve().parent.parent
-DEEP = bool(os.environ.get("NORTHSQUALL_DEEP"))
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
 settings.register_profile("quick", deadline=None, max_examples=60, suppress_health_check=[HealthCheck.too_slow])

@@ -31,7 +31,18 @@ def generated() -> tuple[str, bool, float, str]:
         said = ""
         for args in (
             [sys.executable, "-m", "northsquall.cli", "schemas", folder],
-            [sys.executable, "server/manage.py", "export_openapi_schema", "--api", "api.routes.api", "--sorted", "--indent", "1", "--output", str(out / "openapi.json")],
+            [
+                sys.executable,
+                "server/manage.py",
+                "export_openapi_schema",
+                "--api",
+                "api.routes.api",
+                "--sorted",
+                "--indent",
+                "1",
+                "--output",
+                str(out / "openapi.json"),
+            ],
             ["npx", "--prefix", "web", "openapi-typescript", str(out / "openapi.json"), "-o", str(out / "schema.d.ts")],
         ):
             done = subprocess.run(args, cwd=ROOT, capture_output=True, text=True, check=False)
@@ -87,10 +98,14 @@ def main() -> int:
         if started.returncode:
             print(started.stderr)
             return 1
-        env["NORTHSQUALL_DB_SOCKET"] = next(Path(tempfile.gettempdir()).glob(f"northsquall-{os.getuid()}-{_short(data)}/db.sock")).as_posix()
+        env["NORTHSQUALL_DB_SOCKET"] = next(
+            Path(tempfile.gettempdir()).glob(f"northsquall-{os.getuid()}-{_short(data)}/db.sock")
+        ).as_posix()
         good = True if rest else checks()
         print(flush=True)
-        code = subprocess.run([sys.executable, "-m", "pytest", *(rest or ["-n", "2", "--dist", "loadgroup"])], cwd=ROOT, check=False).returncode
+        code = subprocess.run(
+            [sys.executable, "-m", "pytest", *(rest or ["-n", "2", "--dist", "loadgroup"])], cwd=ROOT, check=False
+        ).returncode
         return code or (0 if good else 1)
     finally:
         subprocess.run([ROOT / "northsquall", "stop"], capture_output=True, check=False)

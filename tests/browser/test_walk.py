@@ -102,7 +102,16 @@ def test_from_paste_to_signature(server, as_user: Callable[..., Page], demo: dic
     with page.expect_download() as report:
         page.get_by_role("link", name="Report (PDF)").click()
     printed = pdf_text(report.value.path())
-    for words in ("walked", "Acceptable with conditions", "Two people in the room", "calorimetry", "licensed practice", "Anna Lindqvist", "80 °C by class", "not established"):
+    for words in (
+        "walked",
+        "Acceptable with conditions",
+        "Two people in the room",
+        "calorimetry",
+        "licensed practice",
+        "Anna Lindqvist",
+        "80 °C by class",
+        "not established",
+    ):
         assert words in printed, words
     shown = page.get_by_role("article").inner_text()
     assert "Peak pot temperature, step 6" in printed and "Peak pot temperature, step 6" in shown
@@ -188,7 +197,9 @@ def test_the_same_with_the_keyboard_alone(as_user: Callable[..., Page], demo: di
 
 
 @pytest.mark.parametrize("dark", [False, True], ids=["light", "dark"])
-def test_axe_finds_nothing(as_user: Callable[..., Page], axe: Callable[[Page], list[str]], server, demo: dict[str, str], dark: bool) -> None:  # type: ignore[no-untyped-def]
+def test_axe_finds_nothing(
+    as_user: Callable[..., Page], axe: Callable[[Page], list[str]], server, demo: dict[str, str], dark: bool
+) -> None:  # type: ignore[no-untyped-def]
     page = as_user("lindqvist", dark=dark)
     expect(page.get_by_role("row").filter(has_text="4-Nitroacetanilide")).to_be_visible()
     assert axe(page) == []

@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
 from northsquall.chemistry.families import families, reactions_for, unbalanced
 from northsquall.chemistry.ledger import atoms, combine, neutralised
 from northsquall.chemistry.species import speciate
@@ -20,7 +21,16 @@ maybe = st.one_of(st.just(0.0), mol)
 def vessels(draw: st.DrawFn) -> dict[str, float]:
     """A random charge of acids, carbonate, water and organics."""
     s, n, c = draw(maybe), draw(maybe), draw(maybe)
-    roots = {"SO4-2": s, "NO3-": n, "CO3-2": c, "Na+": 2 * c, "H+": 2 * s + n, "H2O": draw(st.floats(0.0, 60.0)), ESTER: draw(maybe), ANILIDE: draw(maybe)}
+    roots = {
+        "SO4-2": s,
+        "NO3-": n,
+        "CO3-2": c,
+        "Na+": 2 * c,
+        "H+": 2 * s + n,
+        "H2O": draw(st.floats(0.0, 60.0)),
+        ESTER: draw(maybe),
+        ANILIDE: draw(maybe),
+    }
     return {k: v for k, v in roots.items() if v}
 
 

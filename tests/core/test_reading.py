@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from pathlib import Path
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
 from northsquall.assess import assess
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import lots_of
@@ -30,7 +32,11 @@ def shape(p: Procedure) -> dict[str, object]:
     return {
         "moles": moles,
         "doses": [(round(s.duration.value, 1) if s.duration else None, s.T_limit.value if s.T_limit else None) for s in doses],
-        "holds": [(s.duration.value if s.duration else None, s.T_range.low if s.T_range else None, s.T_range.high if s.T_range else None) for s in p.steps if s.kind == "hold"],
+        "holds": [
+            (s.duration.value if s.duration else None, s.T_range.low if s.T_range else None, s.T_range.high if s.T_range else None)
+            for s in p.steps
+            if s.kind == "hold"
+        ],
         "quench": [p.materials[[m.id for m in p.materials].index(s.materials[0])].identity for s in p.steps if s.kind == "quench"],
         "sensor": next(v.sensor for v in p.vessels if v.name == main),
         "nominal": next(v.nominal_mL for v in p.vessels if v.name == main),
@@ -62,7 +68,7 @@ def test_places_point_at_the_words(path: Path) -> None:
             assert re.search(r"\d|seventy|thirty", words, re.I), words
         assert m.name in p.source_text[slice(*m.span)]
     marks = assess(p).marks
-    assert all(a.end <= b.start for a, b in zip(marks, marks[1:], strict=False))
+    assert all(a.end <= b.start for a, b in itertools.pairwise(marks))
 
 
 @pytest.mark.parametrize(
@@ -94,7 +100,13 @@ def test_baths(phrase: str, kind: str, ice: float | None, water: float | None, T
 
 
 @pytest.mark.parametrize(
-    ("phrase", "where"), [("a thermometer in the liquid", "pot"), ("the thermometer hangs in the bath", "bath"), ("a thermocouple dipping into the mixture", "pot"), ("a stirrer", None)]
+    ("phrase", "where"),
+    [
+        ("a thermometer in the liquid", "pot"),
+        ("the thermometer hangs in the bath", "bath"),
+        ("a thermocouple dipping into the mixture", "pot"),
+        ("a stirrer", None),
+    ],
 )
 def test_where_the_thermometer_is(phrase: str, where: str | None) -> None:
     p = read(f"T\n\nA 250 mL flask has {phrase}. 20 mL of 96 % sulfuric acid is placed in the flask.")
@@ -141,8 +153,53 @@ def test_bytes_that_are_no_text() -> None:
 
 
 WORDS = st.sampled_from(
-    "nitric acid|sulfuric acid|methyl benzoate|ice|is added|over|10 min|below|5 °C|250 mL flask|and|then|(|)|,|.|\n|–|22 mL|of|96 %|into|bath|the mixture|poured|on to|½|−5 °C|0 g|1e9 kg|it|stirred|thermometer|"
-    "overnight|two|point|°|%|×|3|kg|filtrate|| |;".split("|")
+    [
+        "nitric acid",
+        "sulfuric acid",
+        "methyl benzoate",
+        "ice",
+        "is added",
+        "over",
+        "10 min",
+        "below",
+        "5 °C",
+        "250 mL flask",
+        "and",
+        "then",
+        "(",
+        ")",
+        ",",
+        ".",
+        "\n",
+        "–",
+        "22 mL",
+        "of",
+        "96 %",
+        "into",
+        "bath",
+        "the mixture",
+        "poured",
+        "on to",
+        "½",
+        "−5 °C",
+        "0 g",
+        "1e9 kg",
+        "it",
+        "stirred",
+        "thermometer",
+        "overnight",
+        "two",
+        "point",
+        "°",
+        "%",
+        "×",
+        "3",
+        "kg",
+        "filtrate",
+        "",
+        " ",
+        ";",
+    ]
 )
 
 

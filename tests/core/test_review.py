@@ -6,8 +6,9 @@ import json
 from pathlib import Path
 
 import pytest
+
 from northsquall.assess import assess
-from northsquall.assessment import Assessment
+from northsquall.assessment import Assessment, TextEdit
 from northsquall.cli import main
 from northsquall.data.check import faults
 from northsquall.dynamics.criticality import bracket, criticality
@@ -15,7 +16,6 @@ from northsquall.procedure import Laboratory, Procedure
 from northsquall.reading import read
 from northsquall.remedies import rounded_up
 from northsquall.settle import SettingError, apply_edits, set_value
-from northsquall.assessment import TextEdit
 from northsquall.stability import td24_bound
 
 TEXTS = Path(__file__).resolve().parent.parent / "texts"
@@ -110,7 +110,15 @@ In a 500 mL flask with a paddle stirrer and {sensor}, {acid} of 96 % sulfuric ac
 {nitric} of 68 % nitric acid, chilled, is added over {time}, below 15 °C. The mixture is stirred for {hold}.
 
 {last}"""
-SOUND = {"sensor": "a thermometer in the liquid", "acid": "70 mL", "ester": "Methyl benzoate (13.6 g)", "nitric": "8.0 mL", "time": "60 min", "hold": "20 min at 10 °C", "last": "It is poured on to 400 g of ice in a 1 L beaker."}
+SOUND = {
+    "sensor": "a thermometer in the liquid",
+    "acid": "70 mL",
+    "ester": "Methyl benzoate (13.6 g)",
+    "nitric": "8.0 mL",
+    "time": "60 min",
+    "hold": "20 min at 10 °C",
+    "last": "It is poured on to 400 g of ice in a 1 L beaker.",
+}
 
 
 def nitration(**changes: str) -> Assessment:
@@ -149,7 +157,9 @@ def test_one_planted_fault_raises_its_finding(change: dict[str, str], code: str,
 
 
 def test_small_bath_loses_its_ice() -> None:
-    text = NITRATION.format(**{**SOUND, "ester": "Methyl benzoate (34 g)", "nitric": "20 mL", "time": "3 h"}).replace("2 kg of ice and 1 kg of water", "90 g of ice and 200 g of water")
+    text = NITRATION.format(**{**SOUND, "ester": "Methyl benzoate (34 g)", "nitric": "20 mL", "time": "3 h"}).replace(
+        "2 kg of ice and 1 kg of water", "90 g of ice and 200 g of water"
+    )
     a = review(text)
     assert "H06" in codes(a, "condition", "stop")
     assert a.schedule.refills and a.schedule.refills[0]["what"] == "ice"
@@ -157,7 +167,9 @@ def test_small_bath_loses_its_ice() -> None:
 
 
 def test_no_amounts_no_figures() -> None:
-    a = review("Methyl 3-nitrobenzoate\n\nMethyl benzoate is dissolved in sulfuric acid in a flask in ice. Nitric acid is added slowly below 15 °C. Pour on to ice.")
+    a = review(
+        "Methyl 3-nitrobenzoate\n\nMethyl benzoate is dissolved in sulfuric acid in a flask in ice. Nitric acid is added slowly below 15 °C. Pour on to ice."
+    )
     assert a.verdict == "not established"
     assert a.heat.total_kJ.best is None and a.heat.adiabatic_rise_K.best is None
     assert all(m.mol.best is None for m in a.materials)
@@ -180,7 +192,10 @@ def test_referred_work_has_no_figures_and_no_remedy(text: str) -> None:
     assert not a.findings[0].remedy
 
 
-@pytest.mark.parametrize("sentence", ["Keep well below the lower explosive limit.", "Avoid any trace of picric acid.", "Work behind a blast shield; never let TNT form."])
+@pytest.mark.parametrize(
+    "sentence",
+    ["Keep well below the lower explosive limit.", "Avoid any trace of picric acid.", "Work behind a blast shield; never let TNT form."],
+)
 def test_a_warning_is_no_referral(sentence: str) -> None:
     assert "P14" not in codes(nitration(last=SOUND["last"] + " " + sentence))
 
@@ -199,7 +214,15 @@ def test_doubling_doubles() -> None:
 
 def test_laboratory_rule_replaces_a_default_and_is_cited() -> None:
     p = read(NITRATION.format(**{**SOUND, "time": "4 min"}))
-    lab = Laboratory.model_validate({"schema": "northsquall-laboratory/1", "name": "Bench Nine", "reference": "R1", "U_W_m2K": [90, 100, 110], "rules": [{"reference": "R1 §2", "text": "two people", "codes": ["H02"]}]})
+    lab = Laboratory.model_validate(
+        {
+            "schema": "northsquall-laboratory/1",
+            "name": "Bench Nine",
+            "reference": "R1",
+            "U_W_m2K": [90, 100, 110],
+            "rules": [{"reference": "R1 §2", "text": "two people", "codes": ["H02"]}],
+        }
+    )
     a = assess(p, laboratory=lab)
     assert next(x for x in a.assumptions if x["path"].endswith("U_stirred_W_m2K"))["by"] == "laboratory"
     assert any("R1 §2" in f.source for f in a.findings)
@@ -214,7 +237,13 @@ def test_replaced_assumption_recomputes() -> None:
 
 def test_criticality_classes() -> None:
     """Orders of Tp, MTSR, MTT, TD24 as in handbook 2.5 (Stoessel)."""
-    assert [criticality(20, m, b, d) for m, b, d in [(40, 80, 100), (40, 120, 90), (90, 80, 120), (110, 80, 100), (110, 130, 90)]] == [1, 2, 3, 4, 5]
+    assert [criticality(20, m, b, d) for m, b, d in [(40, 80, 100), (40, 120, 90), (90, 80, 120), (110, 80, 100), (110, 130, 90)]] == [
+        1,
+        2,
+        3,
+        4,
+        5,
+    ]
     assert criticality(100, 110, 200, 90) == 5
     assert bracket(20, 40, (83, 200), 80) == (1, 2)
     assert bracket(20, 100, (83, 83), 80) == (3, 5)

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import pytest
+
 from northsquall.chemistry.families import families, reactions_for
 from northsquall.heat import acids, enthalpy
-from northsquall.reading import read
 from northsquall.procedure.amounts import lots_of
+from northsquall.reading import read
 from northsquall.substances import catalogue
 
 # NBS Circular 500 (1952), integral heats of dilution of H2SO4(l), kJ/mol; as listed in handbook 5, from memory there.
@@ -46,7 +47,11 @@ def test_nitric_dilution_against_formation_enthalpies() -> None:
 def test_make_up_of_mixed_acid_is_between_the_bounds() -> None:
     """0.144 mol H2SO4 (96 %) into 0.121 mol HNO3 (68 %): sulfuric acid gains 3.9 kJ, nitric loses about 2.1 (handbook 2.2, by hand)."""
     water_s, water_n = 0.144 * 0.227, 0.121 * 1.646
-    heat = acids.heat_of_mixture(0.144, 0.121, water_s + water_n) - acids.heat_of_mixture(0.144, 0, water_s) - acids.heat_of_mixture(0, 0.121, water_n)
+    heat = (
+        acids.heat_of_mixture(0.144, 0.121, water_s + water_n)
+        - acids.heat_of_mixture(0.144, 0, water_s)
+        - acids.heat_of_mixture(0, 0.121, water_n)
+    )
     assert 3.9 - 2.2 <= heat <= 3.9
 
 
@@ -82,7 +87,9 @@ def test_nitration_enthalpies_from_tabulated_formation_enthalpies(substrate: str
     assert v.low - 4 <= published <= v.high + 4
 
 
-@pytest.mark.parametrize(("substrate", "product", "reference"), [("methyl benzoate", "methyl 3-nitrobenzoate", -135), ("toluene", "4-nitrotoluene", -156)])
+@pytest.mark.parametrize(
+    ("substrate", "product", "reference"), [("methyl benzoate", "methyl 3-nitrobenzoate", -135), ("toluene", "4-nitrotoluene", -156)]
+)
 def test_increment_covers_the_reference_for_an_untabulated_product(substrate: str, product: str, reference: float) -> None:
     """enthalpy.md: methyl 3-nitrobenzoate, in no table: −135 in the melt; 4-nitrotoluene −156 (CRC, brought to the melt)."""
     found = _nitration(substrate, product)
@@ -136,7 +143,9 @@ def test_density_of_nitric_acid_against_laliberte(percent: float) -> None:
 
 
 # CRC Handbook via chemicals' own CRC table is the build's source; checked against the YAWS collection in the same library.
-@pytest.mark.parametrize("name", ["methyl benzoate", "ethyl benzoate", "toluene", "methanol", "dichloromethane", "diethyl ether", "acetone", "nitrobenzene"])
+@pytest.mark.parametrize(
+    "name", ["methyl benzoate", "ethyl benzoate", "toluene", "methanol", "dichloromethane", "diethyl ether", "acetone", "nitrobenzene"]
+)
 def test_boiling_points_against_a_second_table(name: str) -> None:
     import chemicals
 
@@ -161,7 +170,18 @@ def test_units_against_pint() -> None:
 
     registry = pint.UnitRegistry()
     base = {"mass": "gram", "volume": "milliliter", "moles": "mole", "time": "second", "length": "centimeter"}
-    names = {"oz": "ounce", "lb": "pound", "ml": "milliliter", "l": "liter", "dl": "deciliter", "cl": "centiliter", "µl": "microliter", "ul": "microliter", "ug": "microgram", "µg": "microgram"}
+    names = {
+        "oz": "ounce",
+        "lb": "pound",
+        "ml": "milliliter",
+        "l": "liter",
+        "dl": "deciliter",
+        "cl": "centiliter",
+        "µl": "microliter",
+        "ul": "microliter",
+        "ug": "microgram",
+        "µg": "microgram",
+    }
     for unit, (kind, _) in UNITS.items():
         if kind in base:
             expected = registry.Quantity(1.0, names.get(unit, unit)).to(base[kind]).magnitude

@@ -5,8 +5,9 @@ from __future__ import annotations
 from typing import Any
 
 import pytest
-from accounts.models import User
 from django.test import Client
+
+from accounts.models import User
 
 
 class Person:
@@ -32,7 +33,13 @@ def fast_passwords(settings: Any) -> None:
 @pytest.fixture
 def people(db: None) -> dict[str, Person]:
     out = {}
-    for name, roles in {"author": ["author"], "reviewer": ["reviewer"], "both": ["author", "reviewer"], "operator": ["operator"], "manager": ["manager"]}.items():
+    for name, roles in {
+        "author": ["author"],
+        "reviewer": ["reviewer"],
+        "both": ["author", "reviewer"],
+        "operator": ["operator"],
+        "manager": ["manager"],
+    }.items():
         user = User(username=name, full_name=name.title(), **{f"is_{r}": True for r in roles})
         user.set_password("right-password")
         user.save()

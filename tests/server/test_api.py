@@ -8,14 +8,14 @@ from typing import Any
 
 import pypdfium2
 import pytest
-from accounts.models import User
 from django.db import IntegrityError, connection, transaction
 from django.test import Client
-from procedures.models import Procedure, Revision
-from records.models import Entry, broken_at, log
 
+from accounts.models import User
 from northsquall.assessment import Assessment
 from northsquall.procedure import Procedure as Document
+from procedures.models import Procedure, Revision
+from records.models import Entry, broken_at, log
 
 
 def hand_in(person: Any, text: str) -> dict[str, Any]:
@@ -76,7 +76,9 @@ def test_sign_in_needs_the_token_and_the_password(people: dict[str, Any]) -> Non
 def test_revision_by_words_keeps_the_authors(people: dict[str, Any], demo: dict[str, str]) -> None:
     given = hand_in(people["author"], demo["methyl-3-nitrobenzoate"])
     assert given["assessment"]["verdict"] == "not acceptable"
-    answer = people["reviewer"].post(f"/procedures/{given['id']}/revisions", base=1, edits=[edit_of(given, "10 min", "90 min")], why="slower")
+    answer = people["reviewer"].post(
+        f"/procedures/{given['id']}/revisions", base=1, edits=[edit_of(given, "10 min", "90 min")], why="slower"
+    )
     assert answer.status_code == 200
     after = answer.json()
     assert after["number"] == 2 and "over 90 min, keeping the pot" in after["text"]
@@ -95,7 +97,9 @@ def test_revisions_entries_and_signatures_are_written_once(people: dict[str, Any
     with pytest.raises(TypeError):
         Entry.objects.first().save()  # type: ignore[union-attr]
     with pytest.raises(IntegrityError), transaction.atomic():
-        Revision.objects.bulk_create([Revision(**{f.attname: getattr(revision, f.attname) for f in Revision._meta.fields if f.name != "id"})])
+        Revision.objects.bulk_create(
+            [Revision(**{f.attname: getattr(revision, f.attname) for f in Revision._meta.fields if f.name != "id"})]
+        )
 
 
 def test_two_people_change_the_same_revision(people: dict[str, Any], demo: dict[str, str]) -> None:
@@ -111,7 +115,14 @@ def test_two_people_change_the_same_revision(people: dict[str, Any], demo: dict[
     assert now["number"] == 2 and [h["aside"] for h in now["history"]] == [False, False, True]
 
 
-@pytest.mark.parametrize("edits", [[{"start": 5, "end": 99999, "text": "x"}], [{"start": 9, "end": 5, "text": "x"}], [{"start": 0, "end": 9, "text": "a"}, {"start": 4, "end": 12, "text": "b"}]])
+@pytest.mark.parametrize(
+    "edits",
+    [
+        [{"start": 5, "end": 99999, "text": "x"}],
+        [{"start": 9, "end": 5, "text": "x"}],
+        [{"start": 0, "end": 9, "text": "a"}, {"start": 4, "end": 12, "text": "b"}],
+    ],
+)
 def test_an_edit_outside_the_text_changes_nothing(people: dict[str, Any], demo: dict[str, str], edits: list[dict[str, Any]]) -> None:
     given = hand_in(people["author"], demo["4-nitroacetanilide"])
     answer = people["author"].post(f"/procedures/{given['id']}/revisions", base=1, edits=edits)
@@ -219,7 +230,12 @@ def test_names_and_formulas_are_told_apart_by_case(people: dict[str, Any]) -> No
     with connection.cursor() as cursor:
         cursor.execute("select table_name, column_name, collation_name from information_schema.columns where table_schema = database()")
         found = {(t, c): k for t, c, k in cursor.fetchall()}
-    for key in (("procedures_procedure", "title"), ("procedures_revision", "input_hash"), ("records_entry", "hash"), ("reviews_signature", "document_hash")):
+    for key in (
+        ("procedures_procedure", "title"),
+        ("procedures_revision", "input_hash"),
+        ("records_entry", "hash"),
+        ("reviews_signature", "document_hash"),
+    ):
         assert found[key] == "utf8mb4_bin", key
 
 
@@ -238,7 +254,15 @@ def test_report_and_bench_card(people: dict[str, Any], demo: dict[str, str]) -> 
     report, card = reviewer.get(f"{path}/report.pdf"), people["operator"].get(f"{path}/bench-card.pdf")
     assert report["Content-Type"] == "application/pdf" and "attachment" in report["Content-Disposition"]
     text, short = pdf_text(report.content), pdf_text(card.content)
-    for words in ("4-Nitroacetanilide", "Two people in the room", "calorimetry", "licensed practice", "I have reviewed this revision", "limits", "Reviewer"):
+    for words in (
+        "4-Nitroacetanilide",
+        "Two people in the room",
+        "calorimetry",
+        "licensed practice",
+        "I have reviewed this revision",
+        "limits",
+        "Reviewer",
+    ):
         assert words in text, words
     assert "15 °C" in short and "ice or water into the acid" in short and "licensed practice" in short
     assert len(pypdfium2.PdfDocument(io.BytesIO(card.content))) == 1

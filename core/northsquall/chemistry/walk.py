@@ -9,8 +9,8 @@ from northsquall.chemistry.ledger import Entry, Event, Stream, combine
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
 
-GAS_PORTIONS = 40
-"""Portions of a dose where a gas-forming family can act: CO2 within 1.5 % of the limit of many."""
+GAS_PORTIONS = 20
+"""Portions of a dose where a gas-forming family can act: CO2 within 2.5 % of the limit of many."""
 TRIAL_MOL = (0.1, 1.0, 10.0)
 """Stand-ins for an amount nobody wrote: only what stays the same over all three is established."""
 

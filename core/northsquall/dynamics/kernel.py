@@ -23,6 +23,8 @@ import math
 import numpy as np
 from numba import njit
 
+compiled = njit(cache=True, error_model="numpy", fastmath={"contract", "arcp", "nsz"})
+"""Division follows IEEE (no Python exceptions), products and sums may fuse; NaN and infinity keep their meaning."""
 LATENT_ICE = 333.6e3
 """Heat of fusion of ice, J/kg (handbook 5)."""
 CP_WATER = 4180.0
@@ -37,7 +39,7 @@ TEND, TFEED, QFEED, UPOT, MODE, TSET, POWER, KFAC, SEG_FEED = range(9)
 NO_BATH, ICE_BATH, FIXED_BATH = 0.0, 1.0, 2.0
 
 
-@njit(cache=True)
+@compiled
 def wetted(v: float) -> tuple[float, float]:
     """Relative filled height x of a sphere at volume fraction v, and dx/dv. v = x^2 (3 - 2x)."""
     if v < 1e-9:
@@ -48,7 +50,7 @@ def wetted(v: float) -> tuple[float, float]:
     return x, 1.0 / (6.0 * x * (1.0 - x))
 
 
-@njit(cache=True)
+@compiled
 def rate_constant(reaction: np.ndarray, t: float, kfac: float) -> tuple[float, float]:
     """k (capped, scaled by mixing) and dk/dT of one row of the reaction table at T (K)."""
     k = reaction[K] * math.exp(-reaction[EAR] * (1.0 / t - 1.0 / reaction[TREF]))
@@ -57,7 +59,7 @@ def rate_constant(reaction: np.ndarray, t: float, kfac: float) -> tuple[float, f
     return kfac * k / d, kfac * k * reaction[EAR] / (t * t) / (d * d)
 
 
-@njit(cache=True)
+@compiled
 def rhs(y, nu, reactions, cp, vm, vessel, seg, ice, out):  # type: ignore[no-untyped-def]
     """dy/dt into `out`; returns the heat made (W) and the heat that the bath takes (W)."""
     ns = cp.shape[0]
@@ -105,7 +107,7 @@ def rhs(y, nu, reactions, cp, vm, vessel, seg, ice, out):  # type: ignore[no-unt
     return made, q_bath
 
 
-@njit(cache=True)
+@compiled
 def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignore[no-untyped-def]
     """d(dy/dt)/dy into `jac`; `f` is dy/dt at y."""
     ns = cp.shape[0]
@@ -177,7 +179,7 @@ def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignor
         jac[row, ns + 1] = scale * (-ua - vessel[GBATH])
 
 
-@njit(cache=True)
+@compiled
 def mtsr(y, nu, reactions, cp, vessel, main):  # type: ignore[no-untyped-def]
     """(MTSR in K, extent that has piled up in mol) of the reaction `main` at y (handbook 2.5)."""
     ns = cp.shape[0]

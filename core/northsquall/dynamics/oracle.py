@@ -13,13 +13,11 @@ FINE = 2001
 
 
 def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limits, rtol, atol, grid):  # type: ignore[no-untyped-def]
-    """As `rodas.integrate`, by Radau: (rows, made, mtsr, stats, ends), or None where Radau fails."""
+    """As `rodas.integrate`, by Radau: (rows, stats, ends), or None where Radau fails."""
     ns = len(cp)
     ends = np.zeros((len(segments), ns + 3))
     stats = np.zeros((len(segments), rodas.NSTATS))
     rows = np.full((len(grid), ns + 3), np.nan)
-    made = np.zeros(len(grid))
-    mtsr = np.full(len(grid), np.nan)
     y, t, ice = np.array(y_start, dtype=float), t_start, 1.0 if y_start[-1] > 0 else 0.0
     scratch = np.zeros(ns + 3)
     for i, seg in enumerate(segments):
@@ -53,15 +51,12 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
         s[rodas.PEAK_T] = s[rodas.MTSR_MAX] = -1e300
         for a, b, solution, mode in pieces:
             for at in np.linspace(a, b, FINE):
-                _watch(at, solution(at), nu, reactions, cp, vm, vessel, seg, mode, main, limits[i], scratch, s)
+                state = solution(at)
+                rodas._watch(at, state, nu, reactions, cp, vessel, main, limits[i], s)
+                made, took = k.rhs(state, nu, reactions, cp, vm, vessel, seg, mode, scratch)
+                rodas._watch_heat(at, made, took, s)
         for g in np.nonzero((grid >= start) & (grid <= t))[0]:
-            a, b, solution, mode = next(p for p in pieces if p[0] - 1e-9 <= grid[g] <= p[1] + 1e-9)
+            solution = next(p for p in pieces if p[0] - 1e-9 <= grid[g] <= p[1] + 1e-9)[2]
             rows[g] = solution(grid[g])
-            made[g], _ = k.rhs(rows[g], nu, reactions, cp, vm, vessel, seg, mode, scratch)
-            if main >= 0:
-                mtsr[g], _ = k.mtsr(rows[g], nu, reactions, cp, vessel, main)
         ends[i] = y
-    return rows, made, mtsr, stats, ends
-
-
-_watch = rodas._watch
+    return rows, stats, ends

@@ -176,12 +176,12 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
     if points:  # the first point of a step lies just behind its start, so that a jump is drawn as one
         grid = np.concatenate([np.linspace(a + 1e-6 * (b - a), b, points) for a, b in pairwise(starts)])
     problem = (y, 0.0, table, nu, reactions, cp, vm, vessel, main, limits)
-    rows, made, _took, mtsr, stats, ends = rodas.integrate(*problem, RTOL, atol, grid, MAX_STEPS)
+    rows, stats, ends = rodas.integrate(*problem, RTOL, atol, grid, MAX_STEPS)
     if stats[:, rodas.FLAG].any():
         retried = oracle.integrate(*problem, 1e-8, 1e-9, grid)
         if retried is None:
             return Run(corner, [], failed=True)
-        rows, made, mtsr, stats, ends = retried
+        rows, stats, ends = retried
     filled = np.clip(ends[:, :ns] @ vm / vessel[k.VFULL], 1e-9, 1.0)
     ua_end = _relative_height(filled) * vessel[k.AFULL] * table[:, k.UPOT]
     steps = []
@@ -206,6 +206,7 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
         )
     result = Run(corner, steps)
     if points:
+        made, _took, mtsr = rodas.read_off(grid, rows, table, nu, reactions, cp, vm, vessel, main)
         volumes = rows[:, :ns] @ vm
         ua = _relative_height(np.clip(volumes / vessel[k.VFULL], 1e-9, 1.0)) * vessel[k.AFULL] * np.repeat(table[:, k.UPOT], points)
         result.t_s, result.pot_C, result.bath_C = grid, rows[:, ns] - ZERO_C, rows[:, ns + 1] - ZERO_C

@@ -10,9 +10,8 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from numba import njit
 
-from northsquall.dynamics.kernel import ICE_BATH, MODE, TEND, jacobian, mtsr, rhs
+from northsquall.dynamics.kernel import ICE_BATH, MODE, TEND, compiled, jacobian, mtsr, rhs
 
 GAMMA = 0.25
 A21, A31, A32 = 1.544, 0.9466785280815826, 0.2557011698983284
@@ -35,7 +34,7 @@ NSTATS = 14
 GOLDEN = 0.6180339887498949
 
 
-@njit(cache=True)
+@compiled
 def _factor(m, pivots):  # type: ignore[no-untyped-def]
     n = m.shape[0]
     for k in range(n):
@@ -60,11 +59,13 @@ def _factor(m, pivots):  # type: ignore[no-untyped-def]
                 m[i, k] = fac
                 for c in range(k + 1, n):
                     m[i, c] -= fac * m[k, c]
+        m[k, k] = inv
     return True
 
 
-@njit(cache=True)
+@compiled
 def _solve(m, pivots, b):  # type: ignore[no-untyped-def]
+    """Solve in place; rows of L and U were swapped whole, so all pivots come first. The diagonal holds inverses."""
     n = m.shape[0]
     for k in range(n):
         p = pivots[k]
@@ -72,41 +73,38 @@ def _solve(m, pivots, b):  # type: ignore[no-untyped-def]
             s = b[k]
             b[k] = b[p]
             b[p] = s
-    for k in range(n):
-        for i in range(k + 1, n):
-            b[i] -= m[i, k] * b[k]
-    for k in range(n - 1, -1, -1):
-        for c in range(k + 1, n):
-            b[k] -= m[k, c] * b[c]
-        b[k] /= m[k, k]
+    for i in range(1, n):
+        s = b[i]
+        for k in range(i):
+            s -= m[i, k] * b[k]
+        b[i] = s
+    for i in range(n - 1, -1, -1):
+        s = b[i]
+        for k in range(i + 1, n):
+            s -= m[i, k] * b[k]
+        b[i] = s * m[i, i]
 
 
-@njit(cache=True)
+@compiled
 def _dense(y0, y1, c2, c3, s, out):  # type: ignore[no-untyped-def]
     for i in range(y0.shape[0]):
         out[i] = y0[i] * (1.0 - s) + s * (y1[i] + (1.0 - s) * (c2[i] + s * c3[i]))
 
 
-@njit(cache=True)
+@compiled
 def _dense_one(y0, y1, c2, c3, s, i):  # type: ignore[no-untyped-def]
     return y0[i] * (1.0 - s) + s * (y1[i] + (1.0 - s) * (c2[i] + s * c3[i]))
 
 
-@njit(cache=True)
-def _watch(t, y, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats):  # type: ignore[no-untyped-def]
-    """Take the maxima at one point of the solution."""
+@compiled
+def _watch(t, y, nu, reactions, cp, vessel, main, limit, stats):  # type: ignore[no-untyped-def]
+    """Take the maxima of pot temperature, MTSR and accumulation, and the least ice, at one point of the solution."""
     ns = cp.shape[0]
-    made, took = rhs(y, nu, reactions, cp, vm, vessel, seg, ice, work)
     if y[ns] > stats[PEAK_T]:
         stats[PEAK_T] = y[ns]
         stats[PEAK_T_AT] = t
     if y[ns] > limit and stats[OVER_AT] < 0.0:
         stats[OVER_AT] = t
-    if made > stats[MADE_MAX]:
-        stats[MADE_MAX] = made
-        stats[MADE_AT] = t
-    if took > stats[TOOK_MAX]:
-        stats[TOOK_MAX] = took
     if y[ns + 2] < stats[ICE_MIN]:
         stats[ICE_MIN] = y[ns + 2]
     if main >= 0:
@@ -119,29 +117,35 @@ def _watch(t, y, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, sta
             stats[PILED_AT] = t
 
 
-@njit(cache=True)
+@compiled
+def _watch_heat(t, made, took, stats):  # type: ignore[no-untyped-def]
+    """Take the maxima of the heat made and of what the bath takes."""
+    if made > stats[MADE_MAX]:
+        stats[MADE_MAX] = made
+        stats[MADE_AT] = t
+    if took > stats[TOOK_MAX]:
+        stats[TOOK_MAX] = took
+
+
+@compiled
 def _surplus(y, nu, main, ia, ib):  # type: ignore[no-untyped-def]
     return y[ia] / -nu[main, ia] - y[ib] / -nu[main, ib]
 
 
-@njit(cache=True)
+@compiled
 def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limits, rtol, atol, grid, max_steps):  # type: ignore[no-untyped-def]
     """Integrate through all segments.
 
     y_start (ns + 3,), segments (k, SEG_FEED + ns) with rising TEND, grid (m,) rising times in s,
     limits (k,) pot temperatures (K) whose first passing in the segment is timed, `main` the reaction
-    whose loss of control is followed (-1: none). Returns (values on the grid (m, ns + 3), heat made on
-    the grid, heat taken by the bath on the grid, MTSR on the grid, stats (k, NSTATS), states at the end
-    of each segment (k, ns + 3)). stats[s, FLAG] is 0 when done, 1 when the step size vanished, 2 when
+    whose loss of control is followed (-1: none). Returns (states on the grid (m, ns + 3), stats
+    (k, NSTATS), states at the end of each segment (k, ns + 3)). stats[s, FLAG] is 0 when done, 1 when the step size vanished, 2 when
     max_steps were not enough, 3 when the segment was not reached.
     """
     n = y_start.shape[0]
     ns = cp.shape[0]
     m = grid.shape[0]
     rows = np.full((m, n), np.nan)
-    made_rows = np.zeros(m)
-    took_rows = np.zeros(m)
-    mtsr_rows = np.full(m, np.nan)
     all_stats = np.zeros((segments.shape[0], NSTATS))
     ends = np.zeros((segments.shape[0], n))
     all_stats[:, FLAG] = 3.0
@@ -190,16 +194,17 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
         if t_end <= t:
             continue
         h = min(t_end - t, 0.5)
-        _watch(t, y, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+        _watch(t, y, nu, reactions, cp, vessel, main, limit, stats)
         while t < t_end - 1e-9 * max(1.0, t_end):
             if steps >= max_steps:
                 stats[FLAG] = 2.0
                 stats[STEPS] = steps
-                return rows, made_rows, took_rows, mtsr_rows, all_stats, ends
+                return rows, all_stats, ends
             steps += 1
             if t + 1.01 * h >= t_end:
                 h = t_end - t
-            rhs(y, nu, reactions, cp, vm, vessel, seg, ice, f)
+            made_now, took_now = rhs(y, nu, reactions, cp, vm, vessel, seg, ice, f)
+            _watch_heat(t, made_now, took_now, stats)
             jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac)
             accepted = False
             while not accepted:
@@ -259,7 +264,7 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                 if h < 1e-11 * max(1.0, t):
                     stats[FLAG] = 1.0
                     stats[STEPS] = steps
-                    return rows, made_rows, took_rows, mtsr_rows, all_stats, ends
+                    return rows, all_stats, ends
             for i in range(n):
                 c2[i] = H21 * u1[i] + H22 * u2[i] + H23 * u3[i] + H24 * u4[i] + H25 * u5[i]
                 c3[i] = H31 * u1[i] + H32 * u2[i] + H33 * u3[i] + H34 * u4[i] + H35 * u5[i]
@@ -280,7 +285,7 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
             before = stats[PEAK_T]
             for q in range(1, 5):
                 _dense(y, ynew, c2, c3, taken * q / 4.0, point)
-                _watch(t + h * taken * q / 4.0, point, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+                _watch(t + h * taken * q / 4.0, point, nu, reactions, cp, vessel, main, limit, stats)
             if stats[PEAK_T] > before:  # where in this step the pot is warmest: golden section on the dense output
                 low = max((stats[PEAK_T_AT] - t) / h - 0.25 * taken, 0.0)
                 high = min((stats[PEAK_T_AT] - t) / h + 0.25 * taken, taken)
@@ -309,18 +314,14 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                         else:
                             high = mid
                     _dense(y, ynew, c2, c3, high, point)
-                    _watch(t + h * high, point, nu, reactions, cp, vm, vessel, seg, ice, main, limit, work, stats)
+                    _watch(t + h * high, point, nu, reactions, cp, vessel, main, limit, stats)
+                    made_now, took_now = rhs(point, nu, reactions, cp, vm, vessel, seg, ice, work)
+                    _watch_heat(t + h * high, made_now, took_now, stats)
             while g < m and grid[g] <= t + h * taken + 1e-12:
                 at = (grid[g] - t) / h
                 _dense(y, ynew, c2, c3, at, point)
                 for i in range(n):
                     rows[g, i] = point[i]
-                a, b = rhs(point, nu, reactions, cp, vm, vessel, seg, ice, work)
-                made_rows[g] = a
-                took_rows[g] = b
-                if main >= 0:
-                    top, _ = mtsr(point, nu, reactions, cp, vessel, main)
-                    mtsr_rows[g] = top
                 g += 1
             if gone:
                 _dense(y, ynew, c2, c3, taken, point)
@@ -336,6 +337,8 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                     y[i] = ynew[i]
                 t = t + h
                 h *= min(5.0, max(0.2, 0.9 * max(err, 1e-8) ** -0.25))
+        made_now, took_now = rhs(y, nu, reactions, cp, vm, vessel, seg, ice, work)
+        _watch_heat(t, made_now, took_now, stats)
         for i in range(n):
             ends[s, i] = y[i]
         stats[STEPS] = steps
@@ -343,4 +346,23 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
         for i in range(n):
             rows[g, i] = y[i]
         g += 1
-    return rows, made_rows, took_rows, mtsr_rows, all_stats, ends
+    return rows, all_stats, ends
+
+
+@compiled
+def read_off(grid, rows, segments, nu, reactions, cp, vm, vessel, main):  # type: ignore[no-untyped-def]
+    """(heat made in W, heat taken by the bath in W, MTSR in K or NaN) at each state of a grid."""
+    m = grid.shape[0]
+    out = np.full((3, m), np.nan)
+    work = np.zeros(rows.shape[1])
+    s = 0
+    for g in range(m):
+        while s + 1 < segments.shape[0] and grid[g] > segments[s, TEND]:
+            s += 1
+        ice = 1.0 if rows[g, rows.shape[1] - 1] > 0.0 else 0.0
+        made, took = rhs(rows[g], nu, reactions, cp, vm, vessel, segments[s], ice, work)
+        out[0, g] = made
+        out[1, g] = took
+        if main >= 0:
+            out[2, g] = mtsr(rows[g], nu, reactions, cp, vessel, main)[0]
+    return out

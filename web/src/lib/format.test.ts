@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest';
+import { figureText, figureWords, formulaPieces, minutes, short } from './format';
+
+const figure = (low: number, best: number, high: number, unit = '°C') => ({
+  low,
+  best,
+  high,
+  unit,
+  established: true,
+});
+
+describe('numbers', () => {
+  it('carry no more figures than they deserve and a true minus', () => {
+    expect([short(39.81), short(7.69), short(-8), short(0.2497), short(-0.02), short(0)]).toEqual([
+      '40',
+      '7.7',
+      '−8',
+      '0.25',
+      '−0.02',
+      '0',
+    ]);
+  });
+  it('always show the unit, and the band where there is one', () => {
+    expect(figureText(figure(25.5, 39.8, 58.3))).toBe('40 °C (26 to 58)');
+    expect(figureText(figure(1, 1, 1, 'mol'))).toBe('1 mol');
+    expect(figureText(figure(0.05, 0.1, 0.2, '1'))).toBe('10 % (5 to 20)');
+  });
+  it('spell out what is not established, never zero', () => {
+    const open = { low: null, best: null, high: null, unit: 'kJ', established: false, reason: 'no amount' };
+    expect(figureText(open)).toBe('not established');
+    expect(figureWords(open).open).toBe(true);
+  });
+  it('say times as people do', () => {
+    expect([minutes(0.5), minutes(15), minutes(150), minutes(720)]).toEqual([
+      '30 s',
+      '15 min',
+      '2 h 30 min',
+      '12 h',
+    ]);
+  });
+  it('set digits of a formula apart', () => {
+    expect(
+      formulaPieces('C8H7NO4')
+        .filter((p) => p.sub)
+        .map((p) => p.text),
+    ).toEqual(['8', '7', '4']);
+  });
+});
