@@ -1,0 +1,74 @@
+"""Refresh docs/screenshots from the demo laboratory: `.venv/bin/python tools/screenshots.py` (after `./northsquall test` has set up)."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+import tempfile
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path[:0] = [str(ROOT / "tests")]
+SHOTS = ROOT / "docs" / "screenshots"
+
+
+def main() -> int:
+    """One server, one browser, a picture of each main view at 1280×800."""
+    from browser.serving import FLAGS, Server
+    from playwright.sync_api import sync_playwright
+
+    server = Server()
+    try:
+        server.start()
+        with sync_playwright() as p:
+            browser = p.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+            page = browser.new_page(viewport={"width": 1280, "height": 800}, accept_downloads=True)
+
+            def shot(name: str) -> None:
+                page.wait_for_timeout(500)
+                page.screenshot(path=SHOTS / f"{name}.png")
+
+            page.goto(server.url)
+            page.get_by_label("Name").wait_for()
+            shot("sign-in")
+            page.get_by_label("Name").fill("lindqvist")
+            page.get_by_label("Password").fill("skerry-point")
+            page.get_by_role("button", name="Sign in").click()
+            page.get_by_role("link", name="Review").first.wait_for()
+            shot("docket")
+            page.goto(f"{server.url}/desk/1")
+            page.get_by_role("slider", name="Duration of step 6").wait_for()
+            page.mouse.move(665, 300)
+            shot("desk")
+            page.get_by_role("button", name="Try: Add over").click()
+            page.get_by_text("Proposed, trial: acceptable").wait_for()
+            page.get_by_role("button", name="Working of Peak").click()
+            page.get_by_role("button", name="Dark").click()
+            page.mouse.move(665, 300)
+            shot("desk-trial-dark")
+            page.get_by_role("button", name="Light").click()
+            page.get_by_role("button", name="Put back").click()
+            page.goto(f"{server.url}/intake")
+            page.get_by_label("Text of the procedure").fill((ROOT / "demo" / "ethyl-3-nitrobenzoate.txt").read_text("utf-8"))
+            page.get_by_text("Ask over how long it is added.").wait_for()
+            page.get_by_role("button", name="Show as read").click()
+            shot("intake")
+            page.goto(f"{server.url}/decision/3")
+            page.get_by_text("Signed;").wait_for()
+            shot("decision")
+            for name in ("report", "bench-card"):
+                body = page.request.get(f"{server.url}/api/procedures/3/{name}.pdf").body()
+                with tempfile.NamedTemporaryFile(suffix=".pdf") as file:
+                    file.write(body)
+                    file.flush()
+                    subprocess.run(
+                        ["pdftoppm", "-r", "80", "-png", "-f", "1", "-l", "1", "-singlefile", file.name, str(SHOTS / name)], check=True
+                    )
+            browser.close()
+    finally:
+        server.stop()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
