@@ -5,6 +5,7 @@ from __future__ import annotations
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+
 from northsquall.chemistry.formula import mass_of, parse_formula, same_atoms
 from northsquall.procedure import Material, Quantity, Strength
 from northsquall.procedure.amounts import Lot, lot_of
@@ -67,6 +68,16 @@ def test_stronger_than_exists() -> None:
     assert [k for k, _ in found.faults] == ["strength"] and "40 %" in found.faults[0][1]
 
 
+@pytest.mark.parametrize(
+    ("identity", "molar"), [("sulfuric acid", 2.0), ("sodium hydroxide", 1.0), ("hydrochloric acid", 6.0), ("sodium carbonate", 0.5)]
+)
+def test_molar_solutions_hold_c_times_v(identity: str, molar: float) -> None:
+    """n = c V; the rest of the solution is water, and it weighs more than water (facts of the trade)."""
+    found = lot(identity, 250, "ml", strength=Strength(molar=molar, basis="molar"))
+    assert found.best_mol == pytest.approx(molar * 0.25, rel=0.01)
+    assert found.water_mol and 0.85 * 250 / 18.015 < found.water_mol[1] < 1.01 * 250 / 18.015 and found.mass_g and found.mass_g[1] > 250
+
+
 def test_absurd_amounts_are_marked() -> None:
     assert lot("methyl benzoate", 1e6, "kg").faults[0][0] == "absurd"
 
@@ -86,7 +97,20 @@ def test_fahrenheit_and_kelvin(celsius: float) -> None:
 
 @pytest.mark.parametrize(
     ("written", "unit"),
-    [("mils", "ml"), ("CC", "ml"), ("grams", "g"), ("M", "m"), ("N", "n"), ("degrees C", "°c"), ("ºC", "°c"), ("hrs", "h"), ("Litres", "l"), ("per cent", "%"), ("kgs", "kg"), ("minutes", "min")],
+    [
+        ("mils", "ml"),
+        ("CC", "ml"),
+        ("grams", "g"),
+        ("M", "m"),
+        ("N", "n"),
+        ("degrees C", "°c"),
+        ("ºC", "°c"),
+        ("hrs", "h"),
+        ("Litres", "l"),
+        ("per cent", "%"),
+        ("kgs", "kg"),
+        ("minutes", "min"),
+    ],
 )
 def test_spellings(written: str, unit: str) -> None:
     assert canonical(written) == unit
@@ -103,7 +127,10 @@ def test_wrong_dimension_names_both() -> None:
         convert(3.0, "g", "time")
 
 
-@pytest.mark.parametrize(("formula", "mass"), [("H2SO4", 98.079), ("C8H8O2", 136.150), ("Na2CO3", 105.988), ("Ca(OH)2", 74.093), ("SO4-2", 96.06), ("NH4+", 18.039)])
+@pytest.mark.parametrize(
+    ("formula", "mass"),
+    [("H2SO4", 98.079), ("C8H8O2", 136.150), ("Na2CO3", 105.988), ("Ca(OH)2", 74.093), ("SO4-2", 96.06), ("NH4+", 18.039)],
+)
 def test_formula_masses(formula: str, mass: float) -> None:
     """IUPAC standard atomic weights (memory)."""
     assert mass_of(parse_formula(formula)) == pytest.approx(mass, abs=0.01)

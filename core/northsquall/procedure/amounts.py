@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 
-from northsquall.procedure import Material, Procedure
+from northsquall.procedure import Material, Procedure, Strength
 from northsquall.procedure.units import UnitError, convert, dimension
 from northsquall.substances import Catalogue, Substance
 from northsquall.working import Figure, Input, figure, not_established
@@ -77,7 +77,7 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         lot.reason = f"{m.amount.value:g} {m.amount.unit} is not an amount; more than 0 was expected"
         lot.faults.append(("absurd", lot.reason))
         return lot
-    w = _mass_fraction(lot, m, s)
+    w = _mass_fraction(lot, m, s, catalogue)
     if m.amount is None:
         assert m.stated_mol is not None
         moles = _triple(m.stated_mol.value, m.stated_mol.low, m.stated_mol.high, convert(1.0, m.stated_mol.unit, "moles") * scale)
@@ -127,15 +127,19 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
     return lot
 
 
-def _mass_fraction(lot: Lot, m: Material, s: Substance) -> Triple | None:
+def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) -> Triple | None:
     """Strength in mass per cent as (low, best, high); None for a pure substance."""
     st = m.strength
-    if st is None or (
-        s.id not in ("sulfuric acid", "nitric acid", "fuming nitric acid", "hydrochloric acid", "sodium hydroxide") and st.percent_w is None
-    ):
+    if (st is None or (st.percent_w is None and st.molar is None)) and s.commercial:
+        c = s.commercial  # a bottle whose strength nobody wrote
+        st = Strength(percent_w=float(c["best"]), low=float(c["low"]), high=float(c["high"]), basis="assumed")
+    if st is None or (st.percent_w is None and st.molar is None):
         return None
     if st.percent_w is None:
-        return None
+        assert st.molar is not None
+        percent = _percent_of_molar(st.molar, s, catalogue)
+        lot.inputs.append(Input(name="strength", value=st.molar, unit="mol/L", origin="procedure", span=st.span))
+        return (percent, percent, percent)
     if st.basis == "assumed":
         source = (s.commercial or {}).get("source", "")
         lot.assumptions.append(f"strength not written: {st.low:g}–{st.high:g} % taken ({source})")
@@ -148,13 +152,26 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance) -> Triple | None:
     return (min(st.low or st.percent_w, top), min(st.percent_w, top), min(st.high or st.percent_w, top))
 
 
+def _density(s: Substance, percent: float, catalogue: Catalogue) -> float:
+    """g/mL of an aqueous solution: by its table, else 1 + 0.008 per mass per cent (dilute salts, common practice)."""
+    found = catalogue.solution(s.id, percent)
+    return found[0] if found else 1.0 + 0.008 * percent
+
+
+def _percent_of_molar(molar: float, s: Substance, catalogue: Catalogue) -> float:
+    """Mass per cent of a solution of `molar` mol/L, by `_density`."""
+    percent = molar * s.mass / 10.0
+    for _ in range(40):
+        percent = min(molar * s.mass / (10.0 * _density(s, percent, catalogue)), 100.0)
+    return percent
+
+
 def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Catalogue) -> Triple | None:
     if w is not None:
-        table = [catalogue.solution(s.id, f) for f in w]
-        if table[1] is None:
+        if catalogue.solution(s.id, w[1]) is None and w[1] > 20:
             lot.reason = f"no density is known for {s.id} of {w[1]:g} %"
             return None
-        rho = tuple(t[0] for t in table if t)
+        rho = tuple(_density(s, f, catalogue) for f in w)
         lot.inputs.append(Input(name="density", value=rho[1], unit="g/mL", origin="catalogue", note="20 °C, by strength"))
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
     density = s.value("density", "l")
