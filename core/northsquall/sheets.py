@@ -279,7 +279,7 @@ def boiling(walk: Walk, vessel: str) -> tuple[float, float, float] | None:
 
     Sulfuric acid by strength (table); with nitric acid in it the low end is that of nitric acid alone.
     """
-    ends = [e for e in walk.entries if e.vessel == vessel]
+    ends = [e for e in walk.entries if e.vessel == vessel and e.after.get("SO4-2", 0.0) > 0]
     if not ends:
         return None
     roots = ends[-1].after

@@ -123,6 +123,7 @@ class Row(Schema):
     against: str
     days: int
     silhouette: Silhouette | None
+    asked: str
     mine: bool
 
 
@@ -174,6 +175,7 @@ class ProcedureOut(Schema):
     assessment: Assessment
     history: list[RevisionLine]
     decision: DecisionOut | None
+    asked: str
     may_revise: bool
     may_decide: bool
     why_not: str
@@ -307,6 +309,7 @@ def docket(request: HttpRequest) -> list[dict[str, Any]]:
                 "governs": printed.figure_text(governs["value"]) if governs else a["findings"][0]["message"] if a["findings"] else "nothing governs",
                 "against": f"{governs['label']}; {governs['against']}" if governs else "", "days": (datetime.now(tz=p.changed.tzinfo) - p.changed).days,
                 "silhouette": {"t_min": strip["t_min"][::step], "pot_C": strip["pot_C"][::step], "limits": strip["limits"]} if strip["t_min"] else None,
+                "asked": p.asked,
                 "mine": (p.state == "reviewer" and me.is_reviewer and p.author_id != me.pk) or (p.state == "author" and p.author_id == me.pk),
             }
         )  # fmt: skip
@@ -449,5 +452,5 @@ def _out(request: HttpRequest, r: Revision) -> dict[str, Any]:
         "id": p.pk, "title": p.title, "author": p.author.full_name, "state": p.state, "number": r.number, "newest": p.latest.number, "text": r.text,
         "overrides": r.overrides, "input_hash": r.input_hash, "assessment": r.assessment,
         "history": [{"number": x.number, "by": x.by.full_name, "at": x.at, "why": x.why, "aside": x.aside, "verdict": x.assessment["verdict"]} for x in p.revisions.select_related("by")],
-        "decision": _decision(decision) if decision else None, "may_revise": me.is_reviewer or own, "may_decide": me.is_reviewer and not own, "why_not": why_not,
+        "decision": _decision(decision) if decision else None, "asked": p.asked, "may_revise": me.is_reviewer or own, "may_decide": me.is_reviewer and not own, "why_not": why_not,
     }  # fmt: skip

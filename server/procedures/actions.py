@@ -16,7 +16,7 @@ from northsquall.assessment import Assessment, TextEdit
 from northsquall.procedure import Edit, Laboratory
 from northsquall.procedure import Procedure as Document
 from northsquall.reading import read
-from northsquall.settle import apply_edits, set_value
+from northsquall.settle import SettingError, apply_edits, set_value
 from procedures.laboratory import current as laboratory
 from procedures.models import Procedure, Revision
 from records.models import log
@@ -135,7 +135,7 @@ def revise(
         if outrun:
             aside = (revision, latest)
         elif procedure.state == Procedure.State.DECIDED or (procedure.state == Procedure.State.AUTHOR and by.pk == procedure.author_id):
-            procedure.state = Procedure.State.REVIEWER
+            procedure.state, procedure.asked = Procedure.State.REVIEWER, ""
         procedure.save()
         log(
             by,
@@ -156,7 +156,10 @@ def return_to_author(by: User, procedure_id: int, message: str) -> Procedure:
     if not by.is_reviewer:
         raise NotAllowed(f"{by.full_name} is no reviewer; only a reviewer sends a procedure back.")
     procedure = Procedure.objects.select_for_update().get(pk=procedure_id)
+    if len(message.strip()) < 5:
+        raise SettingError("the question to the author is empty; write what is asked")
     procedure.state = Procedure.State.AUTHOR
+    procedure.asked = message.strip()[:4000]
     procedure.save()
     log(by, "returned to author", f"procedure {procedure.pk}", message=message[:1000])
     return procedure

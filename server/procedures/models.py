@@ -21,6 +21,8 @@ class Procedure(models.Model):
     title = models.CharField(max_length=200, db_collation=settings.BINARY)
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="procedures")
     state = models.CharField(max_length=12, choices=State.choices, default=State.REVIEWER)
+    asked = models.TextField(blank=True)
+    """What the reviewer asks while it waits for the author."""
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 

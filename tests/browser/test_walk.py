@@ -258,3 +258,69 @@ def test_answer_to_a_question_lands_in_the_text(as_user: Callable[..., Page], de
     expect(page.get_by_text("Ask for the amount of ice.")).to_have_count(0)
     assert "(over 90 min)" in page.get_by_label("Text of the procedure").input_value()
     assert "(300 g)" in page.get_by_label("Text of the procedure").input_value()
+
+
+def test_question_and_answer_between_reviewer_and_author(as_user: Callable[..., Page], server, demo: dict[str, str]) -> None:  # type: ignore[no-untyped-def]
+    """Returned with a question; the author edits the whole text; it waits for the reviewer again."""
+    page = as_user("achterberg")
+    page.get_by_role("link", name="New review").click()
+    page.get_by_label("Text of the procedure").fill(
+        demo["4-nitroacetanilide"].replace("4-Nitroacetanilide", "4-Nitroacetanilide, asked", 1)
+    )
+    expect(page.get_by_role("region", name="Charge sheet").get_by_text("limits")).to_be_visible()
+    page.get_by_role("button", name="Hand in for review").click()
+    page.wait_for_url("**/desk/*")
+    address = page.url
+    other = as_user("lindqvist")
+    other.goto(address.replace("/desk/", "/decision/"))
+    other.get_by_label("Question to the author").fill("Which hood is it run in?")
+    other.get_by_role("button", name="Return to author").click()
+    expect(other.get_by_text("Returned to Ruth Achterberg.")).to_be_visible()
+    page.goto(address)
+    expect(page.get_by_text("Which hood is it run in?")).to_be_visible()
+    page.get_by_role("button", name="Edit text").click()
+    area = page.get_by_label("Text of the procedure")
+    area.fill(area.input_value() + "\nRun in hood 4.")
+    page.reload()
+    expect(area).to_have_value(
+        demo["4-nitroacetanilide"].replace("4-Nitroacetanilide", "4-Nitroacetanilide, asked", 1) + "\nRun in hood 4."
+    )
+    page.get_by_role("button", name="Keep as a new revision").click()
+    expect(page.get_by_text("Revision 2 stands.")).to_be_visible()
+    expect(page.get_by_text("Which hood is it run in?")).to_have_count(0)
+
+
+def test_bath_by_drag_and_by_keys(as_user: Callable[..., Page], server) -> None:  # type: ignore[no-untyped-def]
+    page = as_user("lindqvist")
+    page.goto(f"{server.url}/desk/1")
+    bath = page.get_by_role("slider", name="Bath temperature")
+    box = bath.locator(".handle-box").bounding_box()
+    assert box
+    page.mouse.move(box["x"] + 10, box["y"] + 7)
+    page.mouse.down()
+    for i in range(12):
+        page.mouse.move(box["x"] + 10, box["y"] + 7 + 3 * i)
+        page.wait_for_timeout(30)
+    page.mouse.up()
+    expect(page.get_by_text("Trial: bath at −").or_(page.get_by_text("Trial: bath at -"))).to_be_visible()
+    expect(page.get_by_role("region", name="Manuscript").locator("del").get_by_text("bath of 1.5 kg of ice")).to_be_visible()
+    page.keyboard.press("p")
+    expect(page.get_by_text("Proposed: not acceptable")).to_be_visible()
+    bath.focus()
+    page.keyboard.press("ArrowDown")
+    expect(bath).to_have_attribute("aria-valuenow", "-1")
+    page.get_by_role("button", name="Put back").click()
+    expect(page.get_by_text("Proposed: not acceptable")).to_be_visible()
+
+
+def test_replacing_an_assumption_recomputes(as_user: Callable[..., Page], server) -> None:  # type: ignore[no-untyped-def]
+    page = as_user("lindqvist")
+    page.goto(f"{server.url}/desk/1")
+    page.get_by_role("button", name="Working of Peak").click()
+    page.get_by_role("button", name="replace U, flask in its bath").click()
+    page.get_by_label("New value of U, flask in its bath").fill("60")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Trial: assumption U_stirred_W_m2K")).to_be_visible()
+    expect(page.get_by_text("60 W/(m² K)")).to_be_visible()
+    page.get_by_role("button", name="Put back").click()
+    expect(page.get_by_text("160 W/(m² K)")).to_be_visible()

@@ -60,7 +60,7 @@ def random_problem(rng: np.random.Generator, runaway: bool):
             [
                 2,
                 -1,
-                10 ** rng.uniform(-7, -5) if runaway else 10 ** rng.uniform(-9, -7),
+                10 ** rng.uniform(-5, -3.3) if runaway else 10 ** rng.uniform(-9, -7),
                 1.1e5 / R,
                 353.15,
                 1.0,
@@ -85,14 +85,19 @@ def random_problem(rng: np.random.Generator, runaway: bool):
 
 @pytest.mark.parametrize("runaway", [False, True])
 def test_engine_against_radau(runaway: bool) -> None:
-    """Issue's bar: p95 of max|ΔT| ≤ 2e-3 K on mild runs; runaways: peak within 0.5 K, its time within 0.1 %."""
+    """Issue's bar: p95 of max|ΔT| ≤ 2e-3 K on mild runs; runaways: peak within 0.5 K, its time within 0.1 %.
+
+    A runaway is a run that climbs by more than 100 K; the time of a flat top a few K high means nothing.
+    """
     rng = np.random.default_rng(20261125 + runaway)
     worst, peaks, times = [], [], []
-    for _ in range(RUNAWAYS if runaway else RUNS):
+    while len(peaks) < RUNAWAYS if runaway else len(worst) < RUNS:
         y0, segs, nu, rx, cp, vm, v = random_problem(rng, runaway)
         grid = np.linspace(0, segs[-1][k.TEND], 400)
         rows, stats, _ = integrate(y0, segs, nu, rx, cp, vm, v, grid)
         assert not stats[:, rodas.FLAG].any()
+        if runaway and stats[:, rodas.PEAK_T].max() < y0[-3] + 100:
+            continue
         got = oracle.integrate(np.array(y0, float), 0.0, np.array(segs), nu, rx, cp, vm, v, 0, np.full(3, 1e4), 1e-10, 1e-12, grid)
         assert got is not None
         exact, stats_exact, _ = got
@@ -100,7 +105,7 @@ def test_engine_against_radau(runaway: bool) -> None:
         if runaway:
             i = int(np.argmax(stats_exact[:, rodas.PEAK_T]))
             peaks.append(abs(stats[:, rodas.PEAK_T].max() - stats_exact[i, rodas.PEAK_T]))
-            times.append(abs(stats[i, rodas.PEAK_T_AT] - stats_exact[i, rodas.PEAK_T_AT]) / segs[-1][k.TEND])
+            times.append(abs(stats[i, rodas.PEAK_T_AT] - stats_exact[i, rodas.PEAK_T_AT]) / stats_exact[i, rodas.PEAK_T_AT])
         else:
             worst.append(np.max(np.abs(rows[:, ns] - exact[:, ns])))
     if runaway:

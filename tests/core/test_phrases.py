@@ -8,6 +8,7 @@ import pytest
 from deepness import DEEP
 from hypothesis import given
 from hypothesis import strategies as st
+
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import read
@@ -18,11 +19,22 @@ WORDS = ["zero", "one", "two", "three", "four", "five", "six", "seven", "eight",
 
 
 def grams(rng: random.Random, value: float) -> str:
-    return rng.choice([f"{value:g} g", f"{value:g} grams", f"{value / 1000:g} kg", f"{value:g} gm", f"{value:g}g", f"{str(value).replace('.', ',')} g"])
+    return rng.choice(
+        [f"{value:g} g", f"{value:g} grams", f"{value / 1000:g} kg", f"{value:g} gm", f"{value:g}g", f"{str(value).replace('.', ',')} g"]
+    )
 
 
 def mils(rng: random.Random, value: int) -> str:
-    options = [f"{value} mL", f"{value} ml", f"{value} mils", f"{value} cc", f"{value / 1000:g} L", f"{value} millilitres", f"{value} cm³", f"{value}-mL".replace("-", " ")]
+    options = [
+        f"{value} mL",
+        f"{value} ml",
+        f"{value} mils",
+        f"{value} cc",
+        f"{value / 1000:g} L",
+        f"{value} millilitres",
+        f"{value} cm³",
+        f"{value}-mL".replace("-", " "),
+    ]
     return rng.choice(options)
 
 
@@ -70,10 +82,25 @@ def write(seed: int) -> tuple[str, dict[str, object]]:
         ]
     )
     over = rng.choice(["over", "during", "within"])
-    second = rng.choice([f"{stuff[0].upper() + stuff[1:]} is added {over} {minutes(rng, t_ester)}.", f"Then {stuff} is run in {over} {minutes(rng, t_ester)}."])
-    third = rng.choice([f"{nitric[0].upper() + nitric[1:]} is added {over} {minutes(rng, t_dose)}, {limit(rng, lim)}.", f"Next {nitric} is dripped in {over} {minutes(rng, t_dose)}, {limit(rng, lim)}."])
+    second = rng.choice(
+        [
+            f"{stuff[0].upper() + stuff[1:]} is added {over} {minutes(rng, t_ester)}.",
+            f"Then {stuff} is run in {over} {minutes(rng, t_ester)}.",
+        ]
+    )
+    third = rng.choice(
+        [
+            f"{nitric[0].upper() + nitric[1:]} is added {over} {minutes(rng, t_dose)}, {limit(rng, lim)}.",
+            f"Next {nitric} is dripped in {over} {minutes(rng, t_dose)}, {limit(rng, lim)}.",
+        ]
+    )
     fourth = rng.choice([f"The mixture is stirred for {minutes(rng, t_hold)} more.", f"Stir for another {minutes(rng, t_hold)}."])
-    fifth = rng.choice([f"It is poured on to {grams(rng, float(pour))} of crushed ice in a 2 L beaker.", f"The batch is run on to crushed ice ({grams(rng, float(pour))}) in a 2 L beaker."])
+    fifth = rng.choice(
+        [
+            f"It is poured on to {grams(rng, float(pour))} of crushed ice in a 2 L beaker.",
+            f"The batch is run on to crushed ice ({grams(rng, float(pour))}) in a 2 L beaker.",
+        ]
+    )
     return "A nitration\n\n" + " ".join([first, second, third, fourth, fifth]), {
         "ester": (ester, m), "acid": (v_acid, p_acid), "nitric": (v_nitric, p_nitric), "doses": [t_ester, t_dose], "hold": t_hold, "limit": lim, "ice": ice * 1000.0, "pour": float(pour), "flask": flask,
     }  # fmt: skip
@@ -125,7 +152,16 @@ def test_line_breaks_and_look_alikes_change_nothing(seed: int) -> None:
 
 @pytest.mark.parametrize(
     ("sentence", "minutes", "low", "high"),
-    [("over 10 min", 10, None, None), ("over 10-15 min", 12.5, 10, 15), ("during 10 to 15 minutes", 12.5, 10, 15), ("over half an hour", 30, None, None), ("over a quarter of an hour", 15, None, None), ("over 1.5 h", 90, None, None), ("within an hour", 60, None, None), ("over ninety seconds", 1.5, None, None)],
+    [
+        ("over 10 min", 10, None, None),
+        ("over 10-15 min", 12.5, 10, 15),
+        ("during 10 to 15 minutes", 12.5, 10, 15),
+        ("over half an hour", 30, None, None),
+        ("over a quarter of an hour", 15, None, None),
+        ("over 1.5 h", 90, None, None),
+        ("within an hour", 60, None, None),
+        ("over ninety seconds", 1.5, None, None),
+    ],
 )
 def test_durations(sentence: str, minutes: float, low: float | None, high: float | None) -> None:
     p = read(f"T\n\nIn a 250 mL flask, 20 mL of 96 % sulfuric acid is placed. Methyl benzoate (5 g) is added {sentence}.")
@@ -135,7 +171,15 @@ def test_durations(sentence: str, minutes: float, low: float | None, high: float
 
 @pytest.mark.parametrize(
     ("sentence", "limit", "low", "high"),
-    [("below 10 °C", 10, None, None), ("at 5-10 °C", None, 5, 10), ("at 5–10 °C", None, 5, 10), ("at 5 to 10 degrees", None, 5, 10), ("not above 50 °F", 10, None, None), ("between −5 and 0 °C", None, None, None), ("at most 12 °C", 12, None, None)],
+    [
+        ("below 10 °C", 10, None, None),
+        ("at 5-10 °C", None, 5, 10),
+        ("at 5–10 °C", None, 5, 10),
+        ("at 5 to 10 degrees", None, 5, 10),
+        ("not above 50 °F", 10, None, None),
+        ("between −5 and 0 °C", None, None, None),
+        ("at most 12 °C", 12, None, None),
+    ],
 )
 def test_temperatures(sentence: str, limit: float | None, low: float | None, high: float | None) -> None:
     p = read(f"T\n\nIn a 250 mL flask, 20 mL of 96 % sulfuric acid is placed. Methyl benzoate (5 g) is added over 10 min {sentence}.")
@@ -145,7 +189,15 @@ def test_temperatures(sentence: str, limit: float | None, low: float | None, hig
         assert step.T_range and (step.T_range.low, step.T_range.high) == (low, high)
 
 
-@pytest.mark.parametrize("words", ["Sandwich recipe: take 100 g of bread.", "Dear colleague, thank you for lunch.", "日本語のテキスト 5 g", "12,5 mL Schwefelsäure werden vorgelegt."])
+@pytest.mark.parametrize(
+    "words",
+    [
+        "Sandwich recipe: take 100 g of bread.",
+        "Dear colleague, thank you for lunch.",
+        "日本語のテキスト 5 g",
+        "12,5 mL Schwefelsäure werden vorgelegt.",
+    ],
+)
 def test_texts_of_another_kind_are_read_without_a_figure(words: str) -> None:
     from northsquall.assess import assess
 

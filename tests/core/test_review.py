@@ -42,7 +42,13 @@ BY_HAND = {
     # 17.0/169.61 = 0.1002; 50 mL → 0.898; 6.9 × 1.4134 × 0.70/63.01 = 0.1083; 21.5 g, 17.8 → 82.8 %. 15 kJ within 5 min is over 50 W;
     # 65 mL in a 250 mL sphere wet 70 cm², × 160 W/(m² K) × 15 K = 17 W: the limit cannot be kept.
     "own-3-chloroacetanilide": {"moles": {"4-chloroacetanilide": 0.1002, "sulfuric acid": 0.898, "nitric acid": 0.1083}, "limits": "4-chloroacetanilide", "heat": (12, 27), "theory": 21.5, "percent": 82.8, "verdicts": {"not acceptable"}},
+    # Two texts as colleagues write them, tried as a new user and then kept: odd units, one gap each.
+    # 12.0/150.17 = 0.0799; 41 mL × 1.8355 × 0.96/98.08 = 0.737; fuming: 6 × 1.4826 × 0.90/63.01 = 0.127; 15.6 g, 12.4 → 79.5 %
+    "colleague-1-toluate": {"moles": {"methyl 4-methylbenzoate": 0.0799, "sulfuric acid": 0.737, "fuming nitric acid": 0.127}, "limits": "methyl 4-methylbenzoate", "heat": (9.5, 21), "theory": 15.6, "percent": 79.5, "verdicts": {"not acceptable"}},
+    # 29.8/149.19 = 0.1997; 123 mL × 1.8361 × 0.98/98.08 = 2.256; 13.2 × 1.4134 × 0.70/63.01 = 0.2073; 38.8 g, 33.1 → 85.3 %
+    "colleague-2-toluidide": {"moles": {"4-methylacetanilide": 0.1997, "sulfuric acid": 2.256, "nitric acid": 0.2073}, "limits": "4-methylacetanilide", "heat": (24, 48), "theory": 38.8, "percent": 85.3, "verdicts": {"acceptable with conditions"}},
 }  # fmt: skip
+ALLOWED_CONDITIONS = {"colleague-2-toluidide": 2}  # the acids are mixed "cold", no bath, no limit; up to 26 % may pile up
 
 
 @pytest.mark.parametrize("name", BY_HAND)
@@ -61,7 +67,7 @@ def test_three_nitrations_worked_out_by_hand(name: str) -> None:
     assert a.yield_.percent == pytest.approx(want["percent"], abs=0.6)
     assert a.verdict in want["verdicts"]
     if "not acceptable" not in want["verdicts"]:
-        assert not codes(a, "stop") and len([f for f in a.findings if f.severity == "condition"]) <= 1
+        assert not codes(a, "stop") and len([f for f in a.findings if f.severity == "condition"]) <= ALLOWED_CONDITIONS.get(name, 1)
     else:
         assert codes(a, "stop") == {"H02"}
 

@@ -277,7 +277,15 @@ def test_docket_groups_what_waits(people: dict[str, Any], demo: dict[str, str]) 
     assert not any(r["mine"] for r in people["author"].get("/docket").json())
     assert people["author"].post(f"/procedures/{first['id']}/return", message="x").status_code == 403
     assert people["reviewer"].post(f"/procedures/{first['id']}/return", message="How much ice?").status_code == 200
-    assert [r["mine"] for r in people["author"].get("/docket").json()].count(True) == 1
+    mine = [r for r in people["author"].get("/docket").json() if r["mine"]]
+    assert [r["asked"] for r in mine] == ["How much ice?"]
+    assert people["reviewer"].post(f"/procedures/{first['id']}/return", message=" ").status_code == 422
+    again = (
+        people["author"]
+        .post(f"/procedures/{first['id']}/revisions", base=1, text=demo["methyl-3-nitrobenzoate"].replace("1.5 kg", "3 kg"))
+        .json()
+    )
+    assert (again["number"], again["asked"], again["state"]) == (2, "", "reviewer")
 
 
 def test_preview_stands_in_for_words(people: dict[str, Any], demo: dict[str, str]) -> None:

@@ -13,6 +13,7 @@ from northsquall.chemistry.families import Reaction, reactions_for
 from northsquall.chemistry.species import speciate
 
 TINY = 1e-12
+"""Moles that are none; times the largest amount, lest rounding of a large batch reads as a reaction."""
 GASES = ("CO2", "NO2")
 
 
@@ -92,9 +93,10 @@ def react(stream: Stream, step: int, vessel: str, wanted: str | None) -> tuple[l
     events: dict[Reaction, Event] = {}
     gas: dict[str, float] = {}
     stopped: dict[Reaction, str] = {}
+    tiny = 100 * TINY * max(1.0, *(abs(n) for n in stream.roots.values())) if stream.roots else TINY
     for _ in range(60):
         roots = stream.roots
-        present = frozenset(r for r, n in roots.items() if n > TINY or r in ("H+", "H2O"))
+        present = frozenset(r for r, n in roots.items() if n > tiny or r in ("H+", "H2O"))
         able: list[tuple[Reaction, dict[str, float], float, str]] = []
         for reaction in reactions_for(present, wanted):
             reason = gate(reaction, roots)
@@ -103,7 +105,7 @@ def react(stream: Stream, step: int, vessel: str, wanted: str | None) -> tuple[l
                 continue
             change = dict(reaction.change)
             limit, by = _limit(change, roots, reaction.family.when.get("acid"))
-            if TINY < limit < float("inf"):
+            if tiny < limit < float("inf"):
                 able.append((reaction, change, limit, by))
         if not able:
             break

@@ -15,7 +15,7 @@ VERBS: dict[str, set[str]] = {
     "filter": {"filtered", "filter", "collected", "collect", "sucked", "squeeze"},
     "wash": {"washed", "wash"},
     "dry": {"dried", "dry"},
-    "recrystallise": {"recrystallised", "recrystallized", "recrystallise", "recrystallize"},
+    "recrystallise": {"recrystallised", "recrystallized", "recrystallise", "recrystallize", "recryst"},
     "neutralise": {"neutralised", "neutralized", "neutralise", "neutralize"},
     "extract": {"extracted", "extract"},
     "distil": {"distilled", "distil", "distill"},

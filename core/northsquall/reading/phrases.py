@@ -329,7 +329,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
                 return found
     for i, item in enumerate(items):
-        if not (isinstance(item, Token) and item.kind == "sub" and item.value == "ice"):
+        if not (isinstance(item, Token) and item.kind == "sub" and (item.value == "ice" or item.low in ("ice water", "ice-water"))):
             continue
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
@@ -364,6 +364,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
                 "kept",
                 "bowl",
                 "tub",
+                "stand",
+                "basin",
             }
             and "in" in lead
         ) or {"bowl"} & lead:

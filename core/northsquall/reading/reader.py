@@ -11,6 +11,7 @@ import re
 from dataclasses import dataclass, field
 from itertools import pairwise
 
+from northsquall.chemistry.families import count_matches
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
@@ -129,7 +130,7 @@ def read(text: str) -> Procedure:
     account = Account(source, doc)
     tokens = tokenise(source)
     body = _title(doc, source, tokens)
-    rows, body = _table_rows(body)
+    rows, body = _table_rows(body, source)
     for row in rows:
         _table_row(account, row)
     for clause in _clauses(body, source):
@@ -162,7 +163,7 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
 # ------------------------------------------------------------------ tables
 
 
-def _table_rows(tokens: list[Token]) -> tuple[list[list[list[Item]]], list[Token]]:
+def _table_rows(tokens: list[Token], source: str) -> tuple[list[list[list[Item]]], list[Token]]:
     """Rows of a charge table (cells split by | ) and the tokens that are not in it."""
     rows: list[list[list[Item]]] = []
     rest: list[Token] = []
@@ -183,12 +184,24 @@ def _table_rows(tokens: list[Token]) -> tuple[list[list[list[Item]]], list[Token
             if cell:
                 cells.append(quantities(cell))
             rows.append(cells)
+        elif _charge_line(line, source):
+            rows.append([quantities([x for x in line if x.text not in (".", "…")])])
         else:
             rest += line
             if t.start < 10**9:
                 rest.append(t)
         line = []
     return rows, rest
+
+
+def _charge_line(line: list[Token], source: str) -> bool:
+    """A line of a charge list: a name, leader dots or a wide gap, an amount; nothing is done in it."""
+    at = next((i for i, t in enumerate(line) if t.kind == "sub"), None)
+    if at is None or at > 2 or any(t.kind == "word" and t.low in lex.VERB_OF for t in line[: at + 1]):
+        return False
+    rest = quantities(line[at + 1 :])
+    amount = next((x for x in rest if isinstance(x, Qty) and x.dim in ("mass", "volume", "moles")), None)
+    return amount is not None and re.search(r"\.{3,}|…|\t| {3,}", source[line[at].end : amount.start]) is not None
 
 
 def _table_row(account: Account, cells: list[list[Item]]) -> None:
@@ -237,8 +250,16 @@ def _clauses(tokens: list[Token], source: str) -> list[Clause]:
             or follow.kind == "num"
             or source[t.end : t.end + 1].isupper()
         )
+        brief = (
+            bool(i)
+            and tokens[i - 1].kind == "word"
+            and len(tokens[i - 1].text) <= 5
+            and follow is not None
+            and source[follow.start].islower()
+        )
         stop = (
             t.text == "."
+            and not brief  # "mech. stirrer": an abbreviation, not an end
             and (follow is None or follow.kind == "nl" or source[t.end : t.end + 1].isspace())
             and not (
                 i
@@ -408,7 +429,29 @@ def _materials(account: Account, clause: Clause, skip: set[int]) -> list[Materia
                     phrase.moles = y
                     phrase.used.append(y)
             out.append(phrase)
-    return sorted(out, key=lambda p: p.start)
+    return sorted([*out, *_generic(account, items, out, skip)], key=lambda p: p.start)
+
+
+GENERIC = {"ester": "C(=O)O[#6]", "amide": "NC=O", "anilide": "NC=O", "substrate": "c", "acid": ""}
+
+
+def _generic(account: Account, items: list[Item], named: list[MaterialPhrase], skip: set[int]) -> list[MaterialPhrase]:
+    """ "The amide", "the acid (110 mL)": lots of the charge list that no step has placed yet."""
+    waiting = [m for m in account.doc.materials if (m.role or "").startswith("table:") and m.identity]
+    out: list[MaterialPhrase] = []
+    for i, x in enumerate(items):
+        if not waiting or i in skip or not isinstance(x, Token) or x.low not in GENERIC or not i or not is_word(items[i - 1], "the"):
+            continue
+        follow = items[i + 2] if i + 2 < len(items) and is_word(items[i + 1], "(") else None
+        for m in waiting:
+            s = catalogue().substances[m.identity or ""]
+            fits = bool(s.smiles and count_matches(s.smiles, GENERIC[x.low])) if GENERIC[x.low] else s.id == "sulfuric acid"
+            same = isinstance(follow, Qty) and m.amount is not None and (follow.value, follow.unit) == (m.amount.value, m.amount.unit)
+            if fits and (same or not isinstance(follow, Qty)) and all(p.identity != s.id for p in named):
+                amount = follow if same and isinstance(follow, Qty) else None
+                out.append(MaterialPhrase(s.id, x.text, x.start, x.end, i, amount=amount, used=[amount] if amount else []))
+                break
+    return out
 
 
 NOT_A_NAME = {
@@ -475,6 +518,10 @@ def _temperatures(clause: Clause) -> tuple[Quantity | None, Quantity | None, lis
             limit = q if limit is None or q.value < limit.value else limit
         elif window is None or q.low is not None:
             window = q
+    if window is None:
+        for x, y in pairwise(clause.items):
+            if is_word(x, "room", "ambient") and is_word(y, "temperature"):
+                window = Quantity(value=20.0, unit="°c", approximate=True, span=(x.start, y.end))
     return window, limit, used
 
 
@@ -592,7 +639,15 @@ def _description(
         account.last = account.main
         account.main.bath = bath
     if _result(account, clause, text):
-        return
+        return None
+    if lex.MIX_REFERENCE.search(text) and len(phrases) >= 2 and _acids(phrases):
+        return _mix(account, clause, text, vessels, bath, phrases)
+    if account.doc.steps and re.match(r"\W*(?:\d\W*)?(on ?to|into)\b", text, re.I) and any(p.identity in ("ice", "water") for p in phrases):
+        return _quench(account, clause, text, vessels, bath, phrases)
+    if account.doc.steps and not phrases and not vessels and _durations(clause)[0] and _temperatures(clause)[0]:
+        where = account.main or account.last
+        _step(account, clause, "hold", vessel=where.name if where else None)  # "30 min at 5 °C."
+        return None
     if phrases and vessels:
         HANDLERS["charge"](account, clause, text, vessels, bath, phrases)
     elif phrases and any(p.amount for p in phrases) and account.doc.steps and not lex.MAIN_REFERENCE.search(text):
@@ -640,6 +695,16 @@ def _result(account: Account, clause: Clause, text: str) -> bool:
 def _resolve(account: Account, phrase: MaterialPhrase, text: str) -> tuple[Material, bool]:
     """(lot, new?) for a phrase: one without amount means a lot of the table, or one charged before."""
     doc = account.doc
+    if phrase.amount is not None:
+        for m in doc.materials:  # an amount of the charge list, said again
+            if (
+                (m.role or "").startswith("table:")
+                and m.identity == phrase.identity
+                and m.amount
+                and (m.amount.value, m.amount.unit) == (phrase.amount.value, phrase.amount.unit)
+            ):
+                account.used |= {q.start for q in phrase.used}
+                return m, True
     if phrase.amount is None and phrase.moles is None:
         waiting = [m for m in doc.materials if m.identity == phrase.identity and (m.role or "").startswith("table:")]
         if waiting:
@@ -695,6 +760,8 @@ def _charge(
         return _neutralise(account, clause, text, vessels, bath, phrases)
     if not phrases:
         return _description(account, clause, text, vessels, bath, phrases)
+    if not vessels and any(s.kind in ("quench", "filter") for s in account.doc.steps) and not _acids(phrases):
+        return _wash(account, clause, text, vessels, bath, phrases)  # after the quench it is work-up
     acids_only = _acids(phrases) and len({p.identity for p in phrases} & {"sulfuric acid", "nitric acid", "fuming nitric acid"}) == 2
     if acids_only and ((account.main is not None and account.doc.steps) or lex.MIX_REFERENCE.search(text)):
         return _mix(account, clause, text, vessels, bath, phrases)
@@ -1037,6 +1104,8 @@ HANDLERS = {
 def _product(doc: Procedure) -> None:
     """The product's structure, where its name is known."""
     r = doc.results
+    if r.product_identity and any(m.identity == r.product_identity and m.role not in ("wash", "absorber") for m in doc.materials):
+        r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
     if r.product_identity:
         s = catalogue().substances[r.product_identity]
         r.product_smiles = s.smiles

@@ -728,6 +728,8 @@ export interface components {
          * @description A procedure at one revision.
          */
         ProcedureOut: {
+            /** Asked */
+            asked: string;
             assessment: components["schemas"]["Assessment"];
             /** Author */
             author: string;
@@ -896,6 +898,8 @@ export interface components {
         Row: {
             /** Against */
             against: string;
+            /** Asked */
+            asked: string;
             /** Author */
             author: string;
             /** Conditions */

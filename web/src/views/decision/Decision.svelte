@@ -23,6 +23,7 @@
   let message = $state('');
   let failed = $state('');
   let password = $state('');
+  let question = $state('');
   let signing = $state(false);
   let busy = $state(false);
   let showKeys = $state(false);
@@ -98,6 +99,25 @@
       signing = true;
       setTimeout(() => passwordField?.focus());
     }
+  }
+  async function giveBack(event: SubmitEvent) {
+    event.preventDefault();
+    busy = true;
+    failed = '';
+    try {
+      message = (
+        await ask<{ message: string }>(
+          client.POST('/api/procedures/{procedure_id}/return', {
+            params: { path: { procedure_id: id } },
+            body: { message: question },
+          }),
+        )
+      ).message;
+      question = '';
+    } catch (e) {
+      fail(e);
+    }
+    busy = false;
   }
   async function sign(event: SubmitEvent) {
     event.preventDefault();
@@ -369,6 +389,19 @@
             <button class="filled mt-3 w-full" disabled={busy} onclick={beginSigning}>Sign decision</button>
             <button class="plain mt-2 w-full" disabled={busy} onclick={save}>Keep as draft</button>
           {/if}
+        {/if}
+        {#if may}
+          <form class="border-rule mt-4 border-t pt-3" onsubmit={giveBack}>
+            <label class="block"
+              >Question to the author<textarea
+                class="field mt-1"
+                rows="2"
+                bind:value={question}
+                required
+                minlength="5"></textarea></label
+            >
+            <button class="plain mt-2 w-full" type="submit" disabled={busy}>Return to author</button>
+          </form>
         {/if}
         {#if failed}<p class="text-rust mt-3 font-semibold" role="alert">{failed}</p>{/if}
         {#if message}<p class="mt-3" role="status">{message}</p>{/if}

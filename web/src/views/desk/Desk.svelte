@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { StepLine } from '../../api/client';
+  import { forget, keep, kept } from '../../lib/drafts';
   import { inner, route } from '../../lib/route.svelte';
   import Bar from '../../parts/Bar.svelte';
   import FigureLine from '../../parts/FigureLine.svelte';
@@ -21,6 +22,18 @@
   let finding = $state(-1);
   let manuscript = $state<HTMLElement>();
 
+  // svelte-ignore state_referenced_locally
+  let writing = $state<string | null>(kept<string>(`text-${id}`));
+  async function keepText() {
+    if (writing !== null && (await desk.rewrite(writing))) {
+      forget(`text-${id}`);
+      writing = null;
+    }
+  }
+  function leaveText() {
+    forget(`text-${id}`);
+    writing = null;
+  }
   const a = $derived(desk.shown);
   const editable = $derived(desk.given?.may_revise ?? false);
   const counts = $derived.by(() => {
@@ -151,11 +164,16 @@
     <main class="grid min-h-0 flex-1 grid-cols-[344px_minmax(0,1fr)_332px]">
       <section class="border-rule bg-sheet flex min-h-0 flex-col border-r" aria-label="Manuscript">
         <div class="border-rule border-b px-4 pt-2.5 pb-2">
-          <h2 class="font-semibold">
-            Procedure <span class="text-soft font-normal"
-              >{a.steps.length} steps{a.unread.length ? `, ${a.unread.length} passages not read` : ''}</span
-            >
-          </h2>
+          <div class="flex items-baseline justify-between">
+            <h2 class="font-semibold">
+              Procedure <span class="text-soft font-normal"
+                >{a.steps.length} steps{a.unread.length ? `, ${a.unread.length} passages not read` : ''}</span
+              >
+            </h2>
+            {#if editable && writing === null}<button class="link" onclick={() => (writing = desk.text)}
+                >Edit text</button
+              >{/if}
+          </div>
           <p class="mt-0.5 flex gap-3 text-[13px]">
             <span class:text-rust={counts.stop > 0} class:font-semibold={counts.stop > 0}
               ><span class="mark-stop"></span> {counts.stop} {counts.stop === 1 ? 'stop' : 'stops'}</span
@@ -171,25 +189,42 @@
               >{/if}
           </p>
         </div>
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <div
-          class="min-h-0 flex-1 overflow-auto py-1"
-          bind:this={manuscript}
-          tabindex="0"
-          role="region"
-          aria-label="Text with findings"
-        >
-          <Manuscript
-            text={desk.text}
-            assessment={desk.preview && desk.trial
-              ? { ...desk.trial.assessment, findings: desk.preview.findings }
-              : (desk.trial?.assessment ?? { ...desk.given.assessment, findings: a.findings })}
-            {step}
-            {editable}
-            onstep={(n) => (step = n)}
-            onchange={(s, e, w) => desk.tryWords(s, e, w, `“${w}”`)}
-          />
-        </div>
+        {#if writing !== null}
+          <textarea
+            class="min-h-0 flex-1 resize-none bg-transparent px-4 py-3 font-serif text-[15px] leading-[1.5] outline-offset-[-3px]"
+            bind:value={writing}
+            oninput={() => keep(`text-${id}`, writing)}
+            aria-label="Text of the procedure"
+            spellcheck="false"></textarea>
+          <p class="border-rule flex gap-2 border-t px-4 py-2">
+            <button
+              class="filled"
+              disabled={desk.computing || !writing.trim() || writing === desk.given.text}
+              onclick={keepText}>Keep as a new revision</button
+            >
+            <button class="plain" onclick={leaveText}>Leave as it was</button>
+          </p>
+        {:else}
+          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+          <div
+            class="min-h-0 flex-1 overflow-auto py-1"
+            bind:this={manuscript}
+            tabindex="0"
+            role="region"
+            aria-label="Text with findings"
+          >
+            <Manuscript
+              text={desk.text}
+              assessment={desk.preview && desk.trial
+                ? { ...desk.trial.assessment, findings: desk.preview.findings }
+                : (desk.trial?.assessment ?? { ...desk.given.assessment, findings: a.findings })}
+              {step}
+              {editable}
+              onstep={(n) => (step = n)}
+              onchange={(s, e, w) => desk.tryWords(s, e, w, `“${w}”`)}
+            />
+          </div>
+        {/if}
       </section>
       <section class="min-h-0 overflow-hidden" aria-label="Strip">
         <Strip
@@ -222,6 +257,10 @@
             decided by {a.decides.slice(0, 3).join(', ')}{a.decides.length > 3
               ? ` and ${a.decides.length - 3} more`
               : ''}
+          </p>{/if}
+        {#if desk.given.asked}<p class="border-ochre my-1 border-l-2 pl-2">
+            <strong>Asked of the author:</strong>
+            {desk.given.asked}
           </p>{/if}
         {#if desk.message}<p class="border-teal my-1 border-l-2 pl-2" role="status">{desk.message}</p>{/if}
         {#if desk.onTrial && desk.change !== null}

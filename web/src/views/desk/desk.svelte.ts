@@ -183,6 +183,32 @@ export class DeskState {
     this.computing = false;
   }
 
+  /** A whole new text in place of the revision's: what was typed is kept in this browser until it stands. */
+  async rewrite(text: string): Promise<boolean> {
+    if (!this.given) return false;
+    this.computing = true;
+    try {
+      this.given = await ask<ProcedureOut>(
+        client.POST('/api/procedures/{procedure_id}/revisions', {
+          params: { path: { procedure_id: this.id } },
+          body: { base: this.given.number, text, overrides: {}, why: 'text edited' },
+        }),
+      );
+      this.trial = null;
+      this.preview = null;
+      this.change = NOTHING;
+      this.past = [];
+      this.message = `Revision ${this.given.number} stands.`;
+      forget(this.draftName);
+      this.computing = false;
+      return true;
+    } catch (e) {
+      this.fail(e);
+    }
+    this.computing = false;
+    return false;
+  }
+
   undo() {
     const last = this.past.at(-1);
     if (last === undefined) return;

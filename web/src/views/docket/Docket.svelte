@@ -131,7 +131,9 @@
                   <td class="py-2 pl-2"
                     ><a class="font-semibold hover:underline" href={`/desk/${r.id}`} onclick={inner}
                       >{r.title}</a
-                    ><br /><span class="text-soft">revision {r.number}, {r.author}</span></td
+                    ><br /><span class="text-soft"
+                      >revision {r.number}, {r.author}{r.asked ? `; asked: ${r.asked}` : ''}</span
+                    ></td
                   >
                   <td class="py-1.5"><Silhouette of={r.silhouette} /></td>
                   <td class="py-2"
