@@ -164,7 +164,7 @@ def strength_of(q: Qty, word: str | None = None) -> Strength | None:
 AMOUNTS = ("mass", "volume")
 
 
-def _take(phrase: MaterialPhrase, q: Qty) -> bool:
+def take(phrase: MaterialPhrase, q: Qty) -> bool:
     """Give a quantity to the phrase where it fits and is still free."""
     if q.dim in AMOUNTS and phrase.amount is None:
         phrase.amount = q
@@ -190,7 +190,7 @@ def material_at(items: list[Item], i: int) -> MaterialPhrase:
     while j >= 0:
         left = items[j]
         if isinstance(left, Qty):
-            if not _take(phrase, left):
+            if not take(phrase, left):
                 break
             phrase.start = left.start
             if phrase.amount is left:
@@ -203,7 +203,7 @@ def material_at(items: list[Item], i: int) -> MaterialPhrase:
         elif left.low in ADJECTIVES or (left.low in ("of", "a", "the", "same", "solution", ".", "w", "/", "-") and _continues(items, j)):
             pass
         elif left.text == ")" and j >= 2 and isinstance(items[j - 1], Qty) and is_word(items[j - 2], "("):
-            if not _take(phrase, items[j - 1]):  # type: ignore[arg-type]
+            if not take(phrase, items[j - 1]):  # type: ignore[arg-type]
                 break
             j -= 2
         else:
@@ -224,7 +224,7 @@ def _read_right(items: list[Item], j: int, phrase: MaterialPhrase) -> None:
     if j < len(items) and is_word(items[j], "("):
         while j < len(items) and not is_word(items[j], ")"):
             item = items[j]
-            if isinstance(item, Qty) and _take(phrase, item):
+            if isinstance(item, Qty) and take(phrase, item):
                 phrase.end = max(phrase.end, item.end)
             elif isinstance(item, Token) and item.low in STRENGTH_WORDS and phrase.strength is None:
                 phrase.strength = Strength(word=item.low)
@@ -257,7 +257,7 @@ def _read_right(items: list[Item], j: int, phrase: MaterialPhrase) -> None:
             return  # belongs to what follows
         if k + 2 < len(items) and isinstance(items[k + 2], Token) and items[k + 2].low in VESSELS:
             return
-        if not _take(phrase, beside):
+        if not take(phrase, beside):
             return
         phrase.end = beside.end
         j = k + 1

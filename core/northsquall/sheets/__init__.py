@@ -1,0 +1,27 @@
+"""The sheets of an assessment."""
+
+from northsquall.sheets.charge import marks, material_lines, step_lines, vessel_lines, yield_line
+from northsquall.sheets.govern import assumptions, citations, governs, referred
+from northsquall.sheets.quench import quench, quench_on_strip
+from northsquall.sheets.reactions import boiling, gases, reaction_lines, stages, total_heat
+from northsquall.sheets.timetable import schedule
+
+__all__ = [
+    "assumptions",
+    "boiling",
+    "citations",
+    "gases",
+    "governs",
+    "marks",
+    "material_lines",
+    "quench",
+    "quench_on_strip",
+    "reaction_lines",
+    "referred",
+    "schedule",
+    "stages",
+    "step_lines",
+    "total_heat",
+    "vessel_lines",
+    "yield_line",
+]

@@ -1,0 +1,126 @@
+"""Quench and neutralisation: what destroys what is left, how warm it ends, how full it gets."""
+
+from __future__ import annotations
+
+from northsquall.assessment import (
+    QuenchLine,
+)
+from northsquall.chemistry.species import speciate
+from northsquall.chemistry.walk import Walk
+from northsquall.dynamics.schedule import mixing_kJ
+from northsquall.findings.base import Context
+from northsquall.heat import acids
+from northsquall.procedure import Procedure
+from northsquall.procedure.amounts import Lot
+from northsquall.sheets.charge import significant
+from northsquall.sheets.reactions import contents_cp, enthalpy_of, extent_of, heat_of, step_of
+from northsquall.substances import catalogue
+from northsquall.working import Input, figure, not_established
+
+ICE_KJ_PER_G = 0.3336
+
+
+def quench(
+    procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Context
+) -> tuple[dict[int, tuple[float, float, float]], dict[int, float], list[QuenchLine]]:
+    """End temperature and fill of each quench, and what destroys what is left."""
+    ends: dict[int, tuple[float, float, float]] = {}
+    fills: dict[int, float] = {}
+    lines: list[QuenchLine] = []
+    for index, entry in enumerate(walks[1].entries):
+        step = step_of(procedure, entry.step)
+        if step.kind == "quench":
+            ice = [lots[m] for m in step.materials]
+            acid = entry.after.get("SO4-2", 0.0)
+            batch_cp = contents_cp(procedure, lots, step.from_vessel or "", step.n)
+            if any(x.mass_g is None for x in ice) or not ice or batch_cp is None or acid <= 0:
+                why = "no amount of ice or water is written"
+                lines.append(
+                    QuenchLine(
+                        step=step.n,
+                        leftover="mixed acid",
+                        mol=figure(acid, "mol"),
+                        reagent="ice",
+                        mol_required=not_established("mol", why),
+                        mass_g_required=not_established("g", why),
+                        heat_kJ=not_established("kJ", why),
+                        gas=[],
+                    )
+                )
+                continue
+            heats = [mixing_kJ(w.entries[index]) for w in walks]
+            spread = acids.uncertainty(heats[1], acid, entry.after.get("NO3-", 0.0))
+            last = [n for n in c.peak if n < step.n]
+            start = c.peak[max(last)][1] if last else 20.0
+            g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
+            g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
+            a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in (heats[1] - spread, heats[1], heats[1] + spread))
+            ends[step.n] = (a, b, d)
+            needed = [
+                max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0)
+                for q in (heats[1] - spread, heats[1], heats[1] + spread)
+            ]
+            volume = (
+                sum(
+                    lots[m].volume_mL or 0.0
+                    for m in lots
+                    if (lots[m].material.step or step.n) < step.n and lots[m].material.role not in ("absorber", "wash")
+                )
+                + g_ice
+                + g_water
+            )
+            nominal = next((v.nominal_mL for v in procedure.vessels if v.name == step.vessel), None)
+            if nominal:
+                fills[step.n] = volume / nominal
+            t = ends[step.n]
+            lines.append(
+                QuenchLine(
+                    step=step.n, leftover="mixed acid", mol=figure(acid, "mol"), reagent="ice", mol_required=figure(needed[1] / 18.015, "mol", low=needed[0] / 18.015, high=needed[2] / 18.015),
+                    mass_g_required=figure(needed[1], "g", low=needed[0], high=needed[2], expression="m = (Q + C ΔT) / (333.6 + 4.18 · 10) J/g, to 10 °C", inputs=[Input(name="heat of dilution", value=round(heats[1], 1), unit="kJ", origin="computed"), Input(name="batch", value=round(batch_cp), unit="J/K", origin="computed"), Input(name="offered", value=round(g_ice), unit="g ice", origin="procedure")], sources=["handbook 2.8"]),
+                    heat_kJ=figure(heats[1], "kJ", low=heats[1] - spread, high=heats[1] + spread), gas=[], end_T_C=figure(t[1], "°C", low=t[0], high=t[2]), fill_fraction=significant(fills.get(step.n)),
+                )
+            )  # fmt: skip
+        elif step.kind == "neutralise":
+            streams = [w.entries[index].before[0] for w in walks]
+            protons = [speciate(s).acid(7.0) for s in streams]
+            base = next((lots[m] for m in step.materials if lots[m].substance and "CO3-2" in lots[m].substance.parts), None)  # type: ignore[union-attr]
+            if base is None or base.substance is None:
+                continue
+            per = 2.0 - base.substance.parts.get("H+", 0.0)
+            need = [p / per for p in protons]
+            e = next((x for x in entry.events if x.latent is None), None)
+            h = enthalpy_of(e, step, lots, catalogue()) if e else None
+            heat = heat_of(h.value, extent_of(e, walks, [])) if e and h else not_established("kJ", "no base reacts")
+            lines.append(
+                QuenchLine(
+                    step=step.n, leftover="acid in the filtrate", mol=figure(protons[1], "mol", low=min(protons), high=max(protons)), reagent=base.substance.id,
+                    mol_required=figure(need[1], "mol", low=min(need), high=max(need)), mass_g_required=figure(need[1] * base.substance.mass, "g", low=min(need) * base.substance.mass, high=max(need) * base.substance.mass), heat_kJ=heat, gas=["CO2"],
+                )
+            )  # fmt: skip
+    return ends, fills, lines
+
+
+def _end_temperature(q_kJ: float, batch_J_K: float, start_C: float, g_ice: float, g_water: float) -> float:
+    """Temperature of a quench (°C) from the balance over 0 °C; 0 while ice is left."""
+    over = q_kJ + batch_J_K * start_C / 1e3 + g_water * 4.18e-3 * 15.0
+    melting = g_ice * ICE_KJ_PER_G
+    if over <= melting:
+        return 0.0
+    return (over - melting) * 1e3 / (batch_J_K + 4.18 * (g_ice + g_water))
+
+
+def quench_on_strip(c: Context) -> dict[str, float] | None:
+    """Start, end, temperature and volume of the first quench, for the strip."""
+    for t in c.timed:
+        if t.step.kind == "quench" and t.step.n in c.quench_end:
+            nominal = next((v.nominal_mL for v in c.procedure.vessels if v.name == t.step.vessel), None)
+            low, best, high = c.quench_end[t.step.n]
+            return {
+                "from": t.start,
+                "to": t.start + t.best,
+                "low": low,
+                "best": best,
+                "high": high,
+                "volume_mL": (c.quench_fill.get(t.step.n) or 0.0) * (nominal or 0.0),
+            }
+    return None
