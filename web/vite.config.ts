@@ -13,5 +13,10 @@ export default defineConfig({
     assetsInlineLimit: 0, // the policy allows no data: fonts
     rolldownOptions: { input: 'src/main.ts' },
   },
-  test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
+  test: {
+    environment: 'jsdom',
+    setupFiles: ['src/testing/setup.ts'],
+    environmentOptions: { jsdom: { url: 'http://localhost/' } },
+    include: ['src/**/*.test.ts'],
+  },
 });

@@ -1,0 +1,89 @@
+import { fireEvent, render, screen } from '@testing-library/svelte';
+import { describe, expect, it, vi } from 'vitest';
+import { assessment } from '../testing/fixtures';
+import Strip from './Strip.svelte';
+
+function show(changes = {}, props = {}) {
+  const calls = { onstep: vi.fn(), oncursor: vi.fn(), ondose: vi.fn(), onbath: vi.fn() };
+  const a = assessment(changes);
+  const view = render(Strip, {
+    shown: a,
+    written: a,
+    trial: false,
+    step: 2,
+    cursor: null,
+    editable: true,
+    ...calls,
+    ...props,
+  });
+  return { ...calls, ...view, a };
+}
+
+describe('the strip', () => {
+  it('draws pot, bath, MTSR and a hatched band over the limit', () => {
+    const { container } = show();
+    expect(container.querySelectorAll('path.rust-line').length).toBe(2);
+    expect(container.querySelector('path.ghost')).not.toBeNull();
+    expect(container.querySelectorAll('rect[fill="url(#forbidden)"]').length).toBe(1);
+    expect(container.textContent).toContain('pot 40 °C, peak');
+    expect(container.textContent).toContain('MTSR 44 °C if cooling stops');
+  });
+
+  it('draws nothing and says why where a figure is missing', () => {
+    const { container } = show({
+      strip: { missing: 'no time is written for the addition, so no curve is drawn' },
+    });
+    expect(container.querySelector('path')).toBeNull();
+    expect(screen.getByText('No curve is drawn')).toBeTruthy();
+    expect(screen.getByText(/No time is written for the addition/)).toBeTruthy();
+  });
+
+  it('lets the keys move the dose by one and by five minutes', async () => {
+    const { ondose } = show();
+    const slider = screen.getByRole('slider', { name: 'Duration of step 2, minutes' });
+    await fireEvent.keyDown(slider, { key: 'ArrowRight' });
+    expect(ondose).toHaveBeenLastCalledWith(2, 11, true);
+    await fireEvent.keyDown(slider, { key: 'ArrowLeft', shiftKey: true });
+    expect(ondose).toHaveBeenLastCalledWith(2, 5, true);
+    await fireEvent.keyDown(slider, { key: 'PageUp' });
+    expect(ondose).toHaveBeenLastCalledWith(2, 20, true);
+    await fireEvent.keyDown(slider, { key: 'x' });
+    expect(ondose).toHaveBeenCalledTimes(3);
+  });
+
+  it('lets the keys move the bath within its range', async () => {
+    const { onbath } = show();
+    const slider = screen.getByRole('slider', { name: 'Bath temperature, °C' });
+    await fireEvent.keyDown(slider, { key: 'ArrowDown' });
+    expect(onbath).toHaveBeenLastCalledWith(2, -1, true);
+    expect(slider.getAttribute('aria-valuetext')).toBe('0 degrees Celsius');
+  });
+
+  it('moves nothing for who may only read', async () => {
+    const { ondose, onbath } = show({}, { editable: false });
+    await fireEvent.keyDown(screen.getByRole('slider', { name: /Duration/ }), { key: 'ArrowRight' });
+    await fireEvent.keyDown(screen.getByRole('slider', { name: /Bath/ }), { key: 'ArrowUp' });
+    await fireEvent.pointerDown(screen.getByRole('slider', { name: /Duration/ }));
+    expect(ondose).not.toHaveBeenCalled();
+    expect(onbath).not.toHaveBeenCalled();
+  });
+
+  it('keeps the curve as written beside a trial', () => {
+    const { container } = show({}, { trial: true });
+    expect(container.querySelectorAll('path.asWritten').length).toBe(2);
+  });
+
+  it('has a table form with units in its heads', async () => {
+    show();
+    await fireEvent.click(screen.getByRole('button', { name: 'Values as a table' }));
+    const heads = screen.getAllByRole('columnheader').map((h) => h.textContent);
+    expect(heads).toEqual(['min', 'pot °C', 'band °C', 'bath °C', 'MTSR °C', 'made W', 'level mL']);
+    expect(screen.getAllByRole('row').length).toBe(14);
+  });
+
+  it('names findings under the ruler, two and a count', () => {
+    const f = assessment().findings[0]!;
+    const { container } = show({ findings: [f, { ...f, code: 'H05' }, { ...f, code: 'H06' }] });
+    expect(container.textContent).toContain('H02 H05 +1');
+  });
+});
