@@ -76,6 +76,25 @@ def _limit(change: dict[str, float], roots: dict[str, float], acid_pKa: float | 
     return limit, by
 
 
+def _share(acting: list[tuple[Reaction, dict[str, float], float, str]], roots: dict[str, float]) -> float:
+    """Largest common progress (a fraction of each one's own limit) until something that is shared is used up."""
+    wanted: dict[str, float] = {}
+    protons = 0.0
+    threshold: float | None = None
+    for reaction, change, limit, _ in acting:
+        for root, n in change.items():
+            if n < 0 and root not in ("H+", "H2O"):
+                wanted[root] = wanted.get(root, 0.0) - n * limit
+        acid = reaction.family.when.get("acid")
+        if acid is not None and change.get("H+", 0.0) < 0:
+            protons -= change["H+"] * limit
+            threshold = acid if threshold is None else max(threshold, acid)
+    share = min([1.0, *(roots.get(root, 0.0) / n for root, n in wanted.items() if n > 0)])
+    if threshold is not None and protons > 0:
+        share = min(share, speciate(roots).acid(threshold) / protons)
+    return share
+
+
 def gate(reaction: Reaction, roots: dict[str, float]) -> str | None:
     """None if the family may act in this mixture; else what is missing."""
     when = reaction.family.when
@@ -111,7 +130,7 @@ def react(stream: Stream, step: int, vessel: str, wanted: str | None) -> tuple[l
             break
         tier = min(r.family.tier for r, *_ in able)
         acting = [a for a in able if a[0].family.tier == tier]
-        share = 1.0 / len(acting)
+        share = _share(acting, roots)
         for reaction, change, limit, by in acting:
             extent = limit * share
             for root, n in change.items():
