@@ -15,7 +15,7 @@ export default defineConfig({
   },
   test: {
     environment: 'jsdom',
-    setupFiles: ['src/testing/setup.ts'],
+    setupFiles: ['src/testing/setup.test.fixtures.ts'],
     environmentOptions: { jsdom: { url: 'http://localhost/' } },
     include: ['src/**/*.test.ts'],
   },

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import { figure, open } from '../testing/fixtures';
+import { figure, open } from '../testing/documents.test.fixtures';
 import FigureLine from './FigureLine.svelte';
 
 const base = {

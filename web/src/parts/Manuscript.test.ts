@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import { assessment, TEXT } from '../testing/fixtures';
+import { assessment, TEXT } from '../testing/documents.test.fixtures';
 import Manuscript from './Manuscript.svelte';
 
 function show(changes = {}, props = {}) {

@@ -1,6 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/svelte';
 import { describe, expect, it, vi } from 'vitest';
-import { assessment } from '../testing/fixtures';
+import { assessment } from '../testing/documents.test.fixtures';
 import Strip from './Strip.svelte';
 
 function show(changes = {}, props = {}) {

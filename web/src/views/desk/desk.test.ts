@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { assessment, procedure, TEXT } from '../../testing/fixtures';
+import { assessment, procedure, TEXT } from '../../testing/documents.test.fixtures';
 import { session } from '../../lib/session.svelte';
 import { DeskState } from './desk.svelte';
 
