@@ -257,10 +257,10 @@
               height={38}
               class={q.n === step ? 'chosen box' : 'box'}
             />
-            {#if b - a > 15}
+            {#if b - a > 10 + pad(q)}
               <text x={a + pad(q)} y={23} class="strong">{q.n}{b - a > 62 ? ` ${q.kind}` : ''}</text>
             {/if}
-            {#if b - a > 44}
+            {#if b - a > 39 + pad(q)}
               <text x={a + pad(q)} y={38} class="small soft">{minutes(q.duration_min.best ?? 0)}</text>
             {/if}
             <title>Step {q.n}: {q.text}</title>
@@ -427,19 +427,12 @@
             >
           {/if}
           {#if active}
-            {@const when = active.start_min ?? 0}
+            {@const early = x(active.start_min ?? 0) > left + 150}
+            {@const when = early ? (active.start_min ?? 0) + 0.1 : (active.end_min ?? 0) - 0.1}
+            {@const py = yW(at(t, s.removable_W ?? [], when) ?? 0)}
             <text
-              x={x(when) > left + 150 ? x(when) - 6 : x(active.end_min ?? 0) - 6}
-              y={Math.min(
-                yW(
-                  at(
-                    t,
-                    s.removable_W ?? [],
-                    x(when) > left + 150 ? when + 0.1 : (active.end_min ?? 0) - 0.1,
-                  ) ?? 0,
-                ) - 6,
-                heatBase - 6,
-              )}
+              x={x(when) - 6}
+              y={py < heatTop + 18 ? py + 18 : Math.min(py - 6, heatBase - 6)}
               text-anchor="end"
               class="small teal-text plate">bath takes at the limit</text
             >

@@ -21,7 +21,7 @@
 
 <svelte:head><title>Sign in · Northsquall</title></svelte:head>
 <main class="grid h-full grid-cols-[1fr_420px]">
-  <section class="border-rule flex flex-col justify-end border-r p-10">
+  <section class="border-rule flex flex-col justify-center border-r p-16">
     <h1 class="font-serif text-[34px] leading-tight font-bold">Northsquall</h1>
     <p class="mt-3 max-w-xl font-serif text-[17px] leading-relaxed">
       Paste a procedure, see minute by minute where its heat goes and what holds it, what must change; decide,
