@@ -11,7 +11,7 @@ from northsquall.procedure.amounts import Lot
 
 GAS_PORTIONS = 20
 """Portions of a dose where a gas-forming family can act: CO2 within 2.5 % of the limit of many."""
-TRIAL_MOL = (0.1, 1.0, 10.0)
+TRIAL_MOL = (1e-4, 1.0, 1e4)
 """Stand-ins for an amount nobody wrote: only what stays the same over all three is established."""
 
 
