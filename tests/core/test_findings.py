@@ -199,6 +199,7 @@ def test_a_missing_amount_decides(missing: str) -> None:
     assert a.verdict == "not established"
     assert [f for f in of(a, "P02") if not f.established and f.severity == "condition"]
     assert not a.exotherm.peak_T_C.established and a.heat.total_kJ.best is None
+    assert a.yield_.theoretical_g is None and not any(m.limiting for m in a.materials)  # either may limit
     assert a.not_established and a.questions[0].decides
 
 

@@ -210,11 +210,8 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], walk: Walk, cat: Cata
         (e for e in walk.events() if e.latent is None and e.reaction.product and (r.product_smiles in (None, e.reaction.product))), None
     )
     reported = r.mass_g.value if r.mass_g else None
-    known = (
-        event is not None
-        and event.reaction.substrate is not None
-        and all(x.mol is not None for x in lots.values() if x.substance and event.reaction.substrate in x.substance.parts)
-    )
+    consumed = {root for root, n in event.reaction.change if n < 0} - {"H+", "H2O"} if event else set()
+    known = all(x.mol is not None for x in lots.values() if x.substance and consumed & set(x.substance.parts))
     if event is None or not known or event.reaction.product is None:
         return Yield(product=r.product, theoretical_g=None, reported_g=reported, percent=None)
     from northsquall.chemistry.formula import mass_of, parse_formula
