@@ -432,7 +432,7 @@
             {@const py = yW(at(t, s.removable_W ?? [], when) ?? 0)}
             <text
               x={x(when) - 6}
-              y={py < heatTop + 18 ? py + 18 : Math.min(py - 6, heatBase - 6)}
+              y={py < heatTop + 18 ? py + 27 : Math.min(py - 6, heatBase - 6)}
               text-anchor="end"
               class="small teal-text plate">bath takes at the limit</text
             >
