@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from northsquall.assessment import Assessment
-from northsquall.working import Figure, number_text, range_text
+from northsquall.working import Figure, figure_words
 
 
 def figure_text(f: Figure) -> str:
@@ -11,8 +11,7 @@ def figure_text(f: Figure) -> str:
     if not f.established or f.best is None:
         return "not established" + (f" ({f.reason})" if f.reason else "")
 
-    band = "" if f.low == f.high or f.low is None or f.high is None else f" ({range_text(f.low, f.high)})"
-    return f"{number_text(f.best)} {f.unit}{band}"
+    return figure_words(f.best, f.best if f.low is None else f.low, f.best if f.high is None else f.high, f.unit)
 
 
 def print_assessment(a: Assessment) -> None:

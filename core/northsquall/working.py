@@ -76,6 +76,14 @@ def number_text(x: float) -> str:
     return "0" if text in ("-0", "0") else text.replace("-", "−")
 
 
+def figure_words(best: float, low: float, high: float, unit: str) -> str:
+    """ "40 °C (26 to 58)": with unit and band; temperatures in whole degrees, since their band is wider than that."""
+    if unit == "°C":
+        best, low, high = round(best), round(low), round(high)
+    band = "" if number_text(low) == number_text(high) else f" ({range_text(low, high)})"
+    return f"{number_text(best)}{'' if unit == '1' else ' ' + unit}{band}"
+
+
 def range_text(low: float, high: float) -> str:
     """ "−1 to 13": a band in words, since a dash beside a minus sign misleads."""
     a, b = number_text(low), number_text(high)

@@ -9,7 +9,7 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
-from northsquall.working import number_text, range_text
+from northsquall.working import figure_words, number_text
 from procedures.models import Revision
 from reviews.actions import key_of
 from reviews.models import Decision
@@ -19,9 +19,7 @@ def figure_text(f: dict[str, Any]) -> str:
     """ "12 °C (10–15)" or "not established"."""
     if not f["established"]:
         return "not established"
-    unit = "" if f["unit"] == "1" else f" {f['unit']}"
-    band = "" if number_text(f["low"]) == number_text(f["high"]) else f" ({range_text(f['low'], f['high'])})"
-    return f"{number_text(f['best'])}{unit}{band}"
+    return figure_words(f["best"], f["low"], f["high"], f["unit"])
 
 
 def _decision_of(revision: Revision) -> Decision | None:

@@ -23,6 +23,7 @@ describe('numbers', () => {
   it('always show the unit, and the band where there is one', () => {
     expect(figureText(figure(25.5, 39.8, 58.3))).toBe('40 °C (26 to 58)');
     expect(figureText(figure(1, 1, 1, 'mol'))).toBe('1 mol');
+    expect(figureText(figure(-4.3, -0.94, 4.6))).toBe('−1 °C (−4 to 5)');
     expect(figureText(figure(0.05, 0.1, 0.2, '1'))).toBe('10 % (5 to 20)');
   });
   it('spell out what is not established, never zero', () => {

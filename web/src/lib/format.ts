@@ -16,8 +16,10 @@ export interface FigureWords {
 /** A figure in the pieces that a screen sets apart. */
 export function figureWords(f: Figure): FigureWords {
   if (!f.established || f.best === null) return { best: 'not established', unit: '', band: '', open: true };
-  const low = short(f.low ?? f.best);
-  const high = short(f.high ?? f.best);
+  // a pot's temperature deserves whole degrees: its band is wider than that
+  const say = f.unit === '°C' ? (x: number) => short(Math.round(x)) : short;
+  const low = say(f.low ?? f.best);
+  const high = say(f.high ?? f.best);
   if (f.unit === '1') {
     const percent = (x: number) => short(x * 100);
     return {
@@ -27,7 +29,7 @@ export function figureWords(f: Figure): FigureWords {
       open: false,
     };
   }
-  return { best: short(f.best), unit: f.unit, band: low === high ? '' : `${low} to ${high}`, open: false };
+  return { best: say(f.best), unit: f.unit, band: low === high ? '' : `${low} to ${high}`, open: false };
 }
 
 export function figureText(f: Figure): string {

@@ -18,7 +18,17 @@ describe('places in code points', () => {
     expect(pieces.filter((p) => p.mark).map((p) => p.text)).toEqual(['10 min', 'ice']);
   });
 
-  it('part paragraphs at blank lines only', () => {
+  it('part paragraphs at numbered lines and bullets', () => {
+    const chars = points('Steps\n1) cool\nit well\n2) add\n- stir');
+    expect(paragraphs(chars).map(([f, t]) => slice(chars, f, t))).toEqual([
+      'Steps',
+      '1) cool\nit well',
+      '2) add',
+      '- stir',
+    ]);
+  });
+
+  it('part paragraphs at blank lines', () => {
     const chars = points('a\nb\n\n\nc');
     expect(paragraphs(chars).map(([f, t]) => slice(chars, f, t))).toEqual(['a\nb', 'c']);
   });

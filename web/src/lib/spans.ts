@@ -35,12 +35,13 @@ export function cut<T extends { start: number; end: number }>(
   return out;
 }
 
-/** Paragraphs as [start, end) in code points; blank lines part them. */
+/** Paragraphs as [start, end) in code points; blank lines part them, and lines that begin with a number or a bullet. */
 export function paragraphs(chars: string[]): [number, number][] {
   const out: [number, number][] = [];
   let start = 0;
   for (let i = 0; i <= chars.length; i++) {
-    const blank = chars[i] === '\n' && chars[i + 1] === '\n';
+    const listed = chars[i] === '\n' && /^(\d{1,2}[.)]|[-•*–])\s/.test(slice(chars, i + 1, i + 6));
+    const blank = listed || (chars[i] === '\n' && chars[i + 1] === '\n');
     if (i === chars.length || blank) {
       if (i > start) out.push([start, i]);
       while (chars[i] === '\n') i++;
