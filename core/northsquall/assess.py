@@ -151,7 +151,8 @@ def _context(
     stages: list[Any],
     total: Figure,
 ) -> Context:
-    unknown = next((t for t in timed if t.unknown), None)
+    warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
+    unknown = next((t for t in timed if t.unknown and warm), None)  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
     bound = td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
     c = Context(

@@ -272,3 +272,29 @@ def test_every_figure_with_a_working_names_its_inputs_origin() -> None:
             assert g.value.working and g.value.working.expression and g.value.working.inputs
             assert all(i.origin and i.unit is not None for i in g.value.working.inputs)
     assert any(i.path for g in a.governs if g.value.working for i in g.value.working.inputs)
+
+
+CAUSTIC = "Lye\n\n40 g of sodium hydroxide is added over 5 min to 100 mL of water in a 250 mL flask."
+SALT = "Salt\n\n50 mL of 96 % sulfuric acid is placed in a 500 mL flask. 40 g of sodium hydroxide is added over 5 min."
+BRINE = "Brine\n\n20 g of sodium chloride is added over 5 min to 100 mL of water in a 250 mL flask."
+DILUTE = "Acid\n\n100 mL of water is placed in a 500 mL flask. 20 mL of 37 % hydrochloric acid is added over 5 min."
+
+
+@pytest.mark.parametrize("text", [CAUSTIC, SALT, BRINE, DILUTE], ids=["caustic", "acid and base", "salt", "hydrochloric acid"])
+def test_a_heat_that_is_not_modelled_is_open_and_never_zero(text: str) -> None:
+    """Caustic gives 44.5 kJ/mol on dissolving (handbook 2.2): what this slice cannot compute must not pass as no heat."""
+    a = assess(read(text))
+    assert a.verdict == "not established"
+    assert a.heat.total_kJ.best is None and a.heat.adiabatic_rise_K.best is None and a.heat.severity == "not established"
+    assert not a.exotherm.peak_T_C.established and not a.strip.t_min
+    assert [f for f in of(a, "P06") if not f.established and f.severity == "condition"]
+
+
+def test_an_unknown_charge_leaves_the_heat_open() -> None:
+    a = assess(read(TEXT.format(**SOUND).replace("Methyl benzoate (13.6 g)", "5 g of frobnicol is added. Methyl benzoate (13.6 g)")))
+    assert a.verdict == "not established" and a.heat.total_kJ.best is None and "frobnicol" in (a.heat.total_kJ.reason or "")
+
+
+def test_water_into_water_has_no_heat_and_needs_no_time() -> None:
+    a = assess(read("W\n\n100 mL of water is placed in a 250 mL flask. 50 mL of water is added."))
+    assert a.verdict == "acceptable" and a.heat.total_kJ.best == 0.0 and not of(a, "P02")

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from northsquall.chemistry.families import IONS
 from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.kernel import wetted
@@ -75,6 +76,25 @@ def heat_capacity(procedure: Procedure, lots: dict[str, Lot], step_ns: list[int]
     return total
 
 
+def unknown_mixing(entry: Entry) -> str | None:
+    """What comes together here without a heat that is known; None where each heat is modelled.
+
+    Modelled: water with water; sulfuric and nitric acid with water, each other and organics; carbonate that
+    an acid turns into CO2; organics with organics or water (0 ± 10 kJ/mol, enthalpy.md). Anything else, caustic
+    and salts above all, is not established: it must not pass as no heat.
+    """
+    streams = [s for s in entry.before if any(n > 0 for n in s.values())]
+    if len(streams) < 2:
+        return None
+    ions = {r for s in streams for r in s if IONS.match(r)} - {"H2O", "H+", "SO4-2", "NO3-"}
+    if any(s.get("H+", 0.0) < 0 for s in streams):
+        return "mixing with a strong base"
+    if "CO3-2" in ions and any("CO3-2" in dict(e.reaction.change) and e.latent is None for e in entry.events):
+        ions -= {"CO3-2", "Na+", "K+"}
+    bare = any(s.get("SO4-2", 0.0) + s.get("NO3-", 0.0) > s.get("H+", 0.0) + 1e-9 for s in streams if "CO3-2" not in s)
+    return "dissolving or mixing of a salt or an acid" if ions or bare else None
+
+
 def mixing_kJ(entry: Entry) -> float:
     """Heat given off when the streams of an entry come together, before anything reacts."""
     return acids.of_roots(entry.mixed) - sum(acids.of_roots(s) for s in entry.before)
@@ -139,6 +159,11 @@ def build_pot(
         for key in (*t.step.materials, *_poured(procedure, t.step)):
             if lots[key].cp_J_K is None or lots[key].mol is None:
                 return f"{lots[key].label}: {lots[key].reason or 'no amount'}"
+    for entry in walk.entries:
+        if entry.vessel == vessel.name and entry.step in {t.step.n for t in ours}:
+            gap = unknown_mixing(entry)
+            if gap:
+                return f"the heat of {gap} in step {entry.step} is not known here"
     notes: list[str] = []
     nominal = vessel.nominal_mL
     all_lots = [lots[k] for t in ours for k in (*t.step.materials, *_poured(procedure, t.step))]

@@ -13,7 +13,7 @@ from northsquall.assessment import (
 )
 from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
-from northsquall.dynamics.schedule import mixing_kJ, uptake_kJ
+from northsquall.dynamics.schedule import mixing_kJ, unknown_mixing, uptake_kJ
 from northsquall.findings.base import Stage
 from northsquall.heat import acids, enthalpy
 from northsquall.heat.enthalpy import Enthalpy
@@ -132,6 +132,27 @@ def _differs(heat: Any, tried: list[Any]) -> bool:
 
 
 def _mixing(entry: Any, step: Step, three: list[Any], unknown: bool, work_up: bool) -> list[ReactionLine]:
+    gap = unknown_mixing(entry)
+    if gap:
+        reason = f"the heat of {gap} is not known here"
+        missing = not_established("kJ", reason)
+        return [
+            ReactionLine(
+                step=entry.step,
+                vessel=entry.vessel,
+                family=gap,
+                role="work-up" if work_up else "side",
+                equation="",
+                names=gap,
+                limiting="",
+                extent_mol=None,
+                extent=not_established("mol", reason),
+                dH_kJ_per_mol=not_established("kJ/mol", reason),
+                heat_kJ=missing,
+                route="none",
+                sources=[],
+            )
+        ]
     acid = entry.mixed.get("SO4-2", 0.0)
     if acid <= 0 or len(entry.before) < 2 or entry.mixed.get("CO3-2", 0.0) > 0:
         return []
@@ -199,6 +220,9 @@ def total_heat(procedure: Procedure, lines: list[ReactionLine], unknown: bool) -
     Independent errors in quadrature.
     """
     batch = [r for r in lines if step_of(procedure, r.step).kind not in WORK_UP]
+    for m in procedure.materials:
+        if m.identity is None and m.step is not None and step_of(procedure, m.step).kind not in WORK_UP:
+            return not_established("kJ", f"“{m.name}” is in no catalogue, so what it gives is not known")
     for r in batch:
         if not r.heat_kJ.established:
             return not_established("kJ", f"{r.names}: {r.heat_kJ.reason}")
@@ -228,7 +252,7 @@ def stages(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], heat_o
     out = []
     for index, entry in enumerate(walks[1].entries):
         step = step_of(procedure, entry.step)
-        if step.kind in WORK_UP:
+        if step.kind in WORK_UP or unknown_mixing(entry):
             continue
         values = [mixing_kJ(w.entries[index]) for w in walks]
         spread = acids.uncertainty(values[1], entry.mixed.get("SO4-2", 0.0), entry.mixed.get("NO3-", 0.0))
