@@ -18,13 +18,14 @@ from northsquall.assessment import (
     Strip,
     UnreadItem,
 )
+from northsquall.chemistry.families import FREE
+from northsquall.chemistry.roles import purpose_of
 from northsquall.chemistry.walk import TRIAL_MOL, Walk, walk
 from northsquall.dynamics.criticality import bracket, criticality
 from northsquall.dynamics.pot import Run, run
 from northsquall.dynamics.schedule import Pot, build_pot, main_vessel, timetable
 from northsquall.findings import Context, raise_all, verdict_of
 from northsquall.findings.referral import referral_of
-from northsquall.heat import enthalpy
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import lots_of
 from northsquall.remedies import search
@@ -32,6 +33,7 @@ from northsquall.review import Settings, settings_for
 from northsquall.stability import td24_bound
 from northsquall.substances import Catalogue
 from northsquall.substances import catalogue as shipped
+from northsquall.substances.catalogue import canonical_smiles
 from northsquall.working import Figure, Input, figure, not_established
 
 CAUTION = (
@@ -57,30 +59,42 @@ def assess(
 
     # charge sheet
     lots = lots_of(procedure, cat)
-    wanted = procedure.results.product_smiles
+    wanted = _wanted(procedure, cat)
 
     # chemistry: what happens in every vessel, over the range of the amounts
-    best = walk(procedure, lots, wanted)
+    best = walk(procedure, lots, wanted, energy=True)
     exact = all(
         x.mol is None or (x.mol[0] == x.mol[2] and (x.water_mol or (0.0,))[0] == (x.water_mol or (0.0,))[-1]) for x in lots.values()
     )
-    walks = [best] * 3 if exact else [walk(procedure, lots, wanted, 0), best, walk(procedure, lots, wanted, 2)]
-    unknown = any(x.mol is None and x.substance for x in lots.values() if x.material.role not in ("wash", "absorber"))
-    trials = [walk(procedure, lots, wanted, 1, t) for t in TRIAL_MOL] if unknown else []
+    walks = [best] * 3 if exact else [walk(procedure, lots, wanted, 0, energy=True), best, walk(procedure, lots, wanted, 2, energy=True)]
+    unknown = any(
+        x.mol is None and x.substance
+        for x in lots.values()
+        if x.material.role not in ("wash", "absorber") and x.material.id not in best.needed
+    )
+    trials = [walk(procedure, lots, wanted, 1, t, energy=True) for t in TRIAL_MOL] if unknown else []
+    slow = any(e.latent == "slow" and e.could > 0 for e in best.events())
+    slow_on = walk(procedure, lots, wanted, slow=True, energy=True) if slow and not trials else None
+    purpose = purpose_of(procedure, trials[1] if trials else best, lots, wanted)
     main = next((e for e in best.events() if e.latent is None and e.reaction.family.rate), None)
-    heat_of = enthalpy.of_reaction(main.reaction, cat) if main else None
-    reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat)
+    heat_of = sheet.enthalpy_of(main, procedure, cat) if main else None
+    reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat, purpose, slow_on)
+    absorbers = set(best.lines.values())
 
     # heat, by stage
-    stages = sheet.stages(procedure, lots, walks, heat_of, settings)
-    total = sheet.total_heat(procedure, reactions, main is not None and bool(trials))
+    stages = sheet.stages(procedure, lots, walks, reactions)
+    total = sheet.total_heat(procedure, reactions, bool(trials), absorbers)
 
     # minute by minute
-    vessel = main_vessel(procedure, best)
+    wanted_lines = [r for r in reactions if r.role == "wanted" and r.heat_kJ.best is not None]
+    hottest = max(wanted_lines, key=lambda r: abs(r.heat_kJ.best or 0.0)).vessel if wanted_lines else None
+    vessel = main_vessel(procedure, best, hottest)
     timed = timetable(procedure, lots, settings, vessel)
     built: Pot | str = "nothing is charged to a vessel"
     if vessel is not None:
-        built = build_pot(procedure, lots, best, timed, settings, vessel, main, heat_of.value if heat_of else None)
+        built = build_pot(
+            procedure, lots, best, timed, settings, vessel, main, heat_of.value if heat_of else None, _beside(reactions, vessel.name, main)
+        )
     pot = built if isinstance(built, Pot) else None
     runs: dict[str, Run] = {}
     if pot is not None:
@@ -93,6 +107,9 @@ def assess(
         procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total
     )
     control = _exotherm(context, procedure)
+    context.purpose = purpose
+    yielded = sheet.yield_line(procedure, lots, purpose, bool(trials), cat)
+    context.yield_percent = yielded.percent
 
     # quench, what must change, the verdict
     context.quench_end, context.quench_fill, quench = sheet.quench(procedure, lots, walks, context)
@@ -110,17 +127,17 @@ def assess(
     return Assessment(
         versions={"core": CORE_VERSION, "catalogue": data.version()},
         title=procedure.title,
-        materials=sheet.material_lines(procedure, lots, best, wanted),
+        materials=sheet.material_lines(procedure, lots, purpose),
         unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
         steps=sheet.step_lines(context),
         reactions=reactions,
         heat=_heat(context, total),
         exotherm=control,
-        gases=sheet.gases(procedure, walks, bool(trials)),
+        gases=sheet.gases(procedure, walks, trials, slow_on, purpose),
         vessels=sheet.vessel_lines(procedure, context),
         quench=quench,
         schedule=schedule,
-        yield_=sheet.yield_line(procedure, lots, best, cat),
+        yield_=yielded,
         findings=findings,
         verdict=verdict,
         decides=decides,
@@ -135,6 +152,27 @@ def assess(
         caution=CAUTION,
         citations=sheet.citations(reactions),
     )
+
+
+def _wanted(procedure: Procedure, cat: Catalogue) -> tuple[str, ...]:
+    """Components of the products that the author names: a structure, or a gas or salt by its main component."""
+    out = [procedure.results.product_smiles] if procedure.results.product_smiles else []
+    s = cat.substances.get(procedure.results.product_identity or "")
+    if s is not None:
+        out += [r for r in s.parts if r not in FREE and r not in out]
+    return tuple(canonical_smiles(x) if x == procedure.results.product_smiles else x for x in out)
+
+
+def _beside(lines: list[Any], vessel: str, main: Any) -> dict[int, float | None]:
+    """Heat (kJ) of each step of a vessel beside the reaction with a rate; None where it is not established."""
+    out: dict[int, float | None] = {}
+    for r in lines:
+        if r.vessel != vessel or (main is not None and r.family_id in (main.reaction.family.id, "water-uptake")):
+            continue
+        best = r.heat_kJ.best
+        before = out.get(r.step, 0.0)
+        out[r.step] = None if best is None or before is None else before + best
+    return out
 
 
 def _context(
@@ -152,7 +190,9 @@ def _context(
     total: Figure,
 ) -> Context:
     warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
-    unknown = next((t for t in timed if t.unknown and warm), None)  # how fast matters where there is heat
+    unknown = next(
+        (t for t in timed if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name)), None
+    )  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
     bound = td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
     c = Context(
@@ -339,8 +379,7 @@ def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: lis
 
 
 def _heat(c: Context, total: Figure) -> Heat:
-    batch = [s for s in c.stages if c.step(s.step) and c.step(s.step).kind in ("charge", "dose", "add", "hold")]  # type: ignore[union-attr]
-    worst = max(batch, key=lambda s: s.rise_K[1], default=None)
+    worst = max(c.stages, key=lambda s: s.rise_K[1], default=None)
     if not total.established or (c.pot_missing and c.enthalpy is not None) or worst is None:
         why = total.reason or c.pot_missing or "no heat was found"
         if worst is None and total.established and not c.pot_missing:

@@ -87,6 +87,8 @@ class ReactionLine(Doc):
     step: int
     vessel: str
     family: str
+    family_id: str = ""
+    """Id of the family record, for a reviewer's change."""
     role: Literal["wanted", "side", "work-up", "on standing", "decomposition"]
     equation: str
     names: str
@@ -97,6 +99,8 @@ class ReactionLine(Doc):
     heat_kJ: Figure
     route: Literal["measured", "hess", "increment", "class", "none"]
     sources: list[str]
+    possible: bool = False
+    """A slow reaction that may not have happened: its extent runs from nothing."""
 
 
 class Heat(Doc):

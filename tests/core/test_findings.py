@@ -49,6 +49,10 @@ def test_every_code_of_the_slice_has_a_rule() -> None:
         "H10",
         "H11",
         "H14",
+        "H15",
+        "P04",
+        "S01",
+        "S04",
         "P01",
         "P02",
         "P05",
@@ -280,14 +284,17 @@ BRINE = "Brine\n\n20 g of sodium chloride is added over 5 min to 100 mL of water
 DILUTE = "Acid\n\n100 mL of water is placed in a 500 mL flask. 20 mL of 37 % hydrochloric acid is added over 5 min."
 
 
-@pytest.mark.parametrize("text", [CAUSTIC, SALT, BRINE, DILUTE], ids=["caustic", "acid and base", "salt", "hydrochloric acid"])
-def test_a_heat_that_is_not_modelled_is_open_and_never_zero(text: str) -> None:
-    """Caustic gives 44.5 kJ/mol on dissolving (handbook 2.2): what this slice cannot compute must not pass as no heat."""
+@pytest.mark.parametrize(
+    ("text", "low", "high"),
+    [(CAUSTIC, 37, 45), (SALT, 100, 165), (BRINE, -1.8, -0.8), (DILUTE, 2.0, 4.5)],
+    ids=["caustic", "acid and base", "salt", "hydrochloric acid"],
+)
+def test_physical_heats_that_procedures_forget_are_counted(text: str, low: float, high: float) -> None:
+    """kJ by hand from handbook 2.2 and 5: caustic 1.0 mol in 5.5 mol of water, between the tabulated −37.8 (n = 5) and −42.5 (n = 10); with 0.9 mol of 96 % acid (−133 per mol to sulfate, and its dilution and
+    the caustic's dissolving) 1 mol of caustic gives 100–150; 0.34 mol of salt −1.3; 0.24 mol of 37 % acid diluted to n = 25, some 18 kJ/mol less 4."""
     a = assess(read(text))
-    assert a.verdict == "not established"
-    assert a.heat.total_kJ.best is None and a.heat.adiabatic_rise_K.best is None and a.heat.severity == "not established"
-    assert not a.exotherm.peak_T_C.established and not a.strip.t_min
-    assert [f for f in of(a, "P06") if not f.established and f.severity == "condition"]
+    assert a.heat.total_kJ.best is not None and low <= a.heat.total_kJ.best <= high
+    assert a.verdict != "not established" or not [f for f in a.findings if f.code == "P06"]
 
 
 def test_an_unknown_charge_leaves_the_heat_open() -> None:

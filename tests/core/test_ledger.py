@@ -1,119 +1,191 @@
-"""The contents ledger: conservation, linearity, gates; the ladder against exact equilibrium."""
+"""The contents ledger: conservation, linearity, gates; the ladder against exact equilibrium; the safety nets."""
 
 from __future__ import annotations
+
+import random
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northsquall.chemistry.families import families, reactions_for, unbalanced
-from northsquall.chemistry.ledger import atoms, combine, neutralised
+from northsquall.chemistry.energy import check_sum
+from northsquall.chemistry.families import example_of, families, fits, reactions_for, unbalanced
+from northsquall.chemistry.ledger import Conditions, Entry, Stream, combine
+from northsquall.chemistry.pairs import hits
+from northsquall.chemistry.roots import atoms
 from northsquall.chemistry.species import speciate
+from northsquall.chemistry.walk import ionic_solid, needed
+from northsquall.heat import enthalpy
 from northsquall.substances import catalogue
 
 ESTER = "COC(=O)c1ccccc1"
 ANILIDE = "CC(=O)Nc1ccccc1"
 mol = st.floats(1e-3, 5.0)
 maybe = st.one_of(st.just(0.0), mol)
+# what stands on the shelf of the work: acids, bases, salts, oxidants, reductants, metals, reagents, organics
+SHELF = [
+    "sulfuric acid", "nitric acid", "hydrochloric acid", "hydrobromic acid", "phosphoric acid", "acetic acid", "sodium hydroxide", "ammonia", "sodium carbonate",
+    "sodium hydrogen carbonate", "calcium carbonate", "sodium sulfite", "sodium hydrogen sulfite", "sodium metabisulfite", "sodium thiosulfate", "sodium nitrite", "sodium chloride", "potassium bromide",
+    "potassium iodide", "sodium sulfide", "iron(II) sulfide", "potassium permanganate", "hydrogen peroxide", "sodium hypochlorite", "bromine", "iodine", "zinc", "copper", "magnesium", "sodium",
+    "sodium borohydride", "lithium aluminium hydride", "sodium hydride", "calcium carbide", "thionyl chloride", "phosphoryl chloride", "phosphorus pentachloride", "aluminium chloride", "acetyl chloride", "oxalyl chloride",
+    "acetic anhydride", "p-toluenesulfonyl chloride", "urea", "sulfamic acid", "aniline", "acetanilide", "phenol", "toluene", "benzaldehyde", "acetone", "cyclohexanol", "tert-butanol", "1-butanol", "cyclohexene",
+    "benzoic acid", "methyl benzoate", "nitrobenzene", "bromobenzene", "triethylamine", "methanol", "ethanol", "dichloromethane", "manganese dioxide", "potassium dichromate", "copper(I) chloride",
+]  # fmt: skip
+
+
+def stream(name: str, n: float) -> Stream:
+    s = catalogue().find(name)
+    assert s
+    out = Stream({k: v * n for k, v in s.parts.items()})
+    if ionic_solid(s):
+        out.solids[s.id] = n
+    return out
+
+
+def mixture(charges: dict[str, float], water: float) -> Stream:
+    out = Stream({"H2O": water} if water else {})
+    for name, n in charges.items():
+        out.pour(stream(name, n))
+    return out
 
 
 @st.composite
-def vessels(draw: st.DrawFn) -> dict[str, float]:
-    """A random charge of acids, carbonate, water and organics."""
-    s, n, c = draw(maybe), draw(maybe), draw(maybe)
-    roots = {
-        "SO4-2": s,
-        "NO3-": n,
-        "CO3-2": c,
-        "Na+": 2 * c,
-        "H+": 2 * s + n,
-        "H2O": draw(st.floats(0.0, 60.0)),
-        ESTER: draw(maybe),
-        ANILIDE: draw(maybe),
-    }
-    return {k: v for k, v in roots.items() if v}
+def charges(draw: st.DrawFn) -> dict[str, float]:
+    names = draw(st.lists(st.sampled_from(SHELF), min_size=1, max_size=5, unique=True))
+    return {name: draw(mol) for name in names}
+
+
+waters = st.one_of(st.just(0.0), st.floats(0.1, 60.0))
+warmth = st.sampled_from([(0.0, 5.0), (20.0, 20.0), (60.0, 110.0), (140.0, 180.0)])
 
 
 def gain(before: dict[str, float], after: dict[str, float]) -> float:
     return max((abs(before.get(k, 0.0) - after.get(k, 0.0)) for k in {*before, *after}), default=0.0)
 
 
-@given(vessels(), st.integers(1, 20))
-def test_atoms_and_charge_are_conserved_and_nothing_is_negative(roots: dict[str, float], portions: int) -> None:
-    acid = {k: v for k, v in roots.items() if k not in ("CO3-2", "Na+")}
-    base = {k: v for k, v in roots.items() if k in ("CO3-2", "Na+")}
-    entry, after = combine(1, "v", [acid, base], None, portions)
-    out = dict(after.roots)
-    for g, n in entry.gas.items():
-        out[g] = out.get(g, 0.0) + n
-    start, end = atoms(entry.mixed), atoms(out)
-    assert gain(start, end) <= 1e-9 * max([1.0, *start.values()])
-    assert all(n >= -1e-9 for r, n in after.roots.items() if r != "H+")
+def whole(entry: Entry) -> dict[str, float]:
+    out = dict(entry.after)
+    for part in (entry.gas, entry.slip):
+        for g, n in part.items():
+            out[g] = out.get(g, 0.0) + n
+    return out
 
 
-@given(vessels(), st.sampled_from([0.5, 2.0, 1000.0]))
-def test_extents_scale(roots: dict[str, float], factor: float) -> None:
-    one, _ = combine(1, "v", [roots], None)
-    many, _ = combine(1, "v", [{k: v * factor for k, v in roots.items()}], None)
-    a = {e.reaction.equation(): e.extent for e in one.events if not e.latent}
-    b = {e.reaction.equation(): e.extent for e in many.events if not e.latent}
-    assert set(a) == set(b)
-    for key in a:
-        assert b[key] == pytest.approx(a[key] * factor, rel=1e-6, abs=1e-9)
+def extents(entry: Entry) -> dict[str, float]:
+    out: dict[str, float] = {}
+    for e in entry.happened():
+        key = f"{e.reaction.family.id} {e.reaction.substrate} {e.reaction.partner}"
+        out[key] = out.get(key, 0.0) + e.extent
+    return out
 
 
-@given(vessels(), mol)
-def test_an_inert_extra_changes_no_extent(roots: dict[str, float], n: float) -> None:
-    one, _ = combine(1, "v", [roots], None)
-    more, _ = combine(1, "v", [{**roots, "CCCCCC": n}], None)
-    assert [e.reaction.equation() for e in one.events] == [e.reaction.equation() for e in more.events]
-    for a, b in zip(one.events, more.events, strict=True):
-        assert b.extent == pytest.approx(a.extent, abs=1e-8)  # buffers converge to 1e-10 of the largest amount
+@given(charges(), charges(), waters, warmth, st.integers(1, 8))
+def test_atoms_and_charge_are_conserved_and_nothing_is_negative(
+    a: dict[str, float], b: dict[str, float], water: float, T: tuple[float, float], portions: int
+) -> None:
+    entry, after = combine(1, "v", [mixture(a, water), mixture(b, 0.0)], (), portions, Conditions(*T))
+    start, end = atoms(entry.mixed), atoms(whole(entry))
+    assert gain(start, end) <= 1e-9 * max([1.0, *(abs(n) for n in start.values())])
+    assert all(n >= -1e-9 for r, n in after.roots.items() if r not in ("H+", "H2O"))
+    assert all(e.extent >= 0 for e in entry.events) and all(n > 0 for n in entry.gas.values())
 
 
-@given(vessels(), mol)
-def test_more_acid_never_gives_less_product(roots: dict[str, float], n: float) -> None:
-    roots = {k: v for k, v in roots.items() if k not in ("CO3-2", "Na+")}
-    more = {**roots, "SO4-2": roots.get("SO4-2", 0.0) + n, "H+": roots.get("H+", 0.0) + 2 * n}
-    made = [sum(e.extent for e in combine(1, "v", [r], None)[0].events) for r in (roots, more)]
-    assert made[1] >= made[0] - 1e-9
+@given(charges(), waters, warmth, st.sampled_from([0.5, 2.0, 1000.0]))
+def test_doubling_everything_doubles_everything(a: dict[str, float], water: float, T: tuple[float, float], factor: float) -> None:
+    one, _ = combine(1, "v", [mixture(a, water)], (), 1, Conditions(*T))
+    many, _ = combine(1, "v", [mixture(a, water).scaled(factor)], (), 1, Conditions(*T))
+    x, y = extents(one), extents(many)
+    floor = 1e-8 * max(a.values())
+    for key in {*x, *y}:
+        assert y.get(key, 0.0) == pytest.approx(x.get(key, 0.0) * factor, rel=1e-5, abs=floor * factor), key
+
+
+@given(charges(), waters, warmth)
+def test_splitting_a_charge_changes_nothing_where_no_gas_leaves(a: dict[str, float], water: float, T: tuple[float, float]) -> None:
+    one, _ = combine(1, "v", [Stream(), mixture(a, water)], (), 1, Conditions(*T))
+    halves = [Stream(), mixture(a, water).scaled(0.5), mixture(a, water).scaled(0.5)]
+    two, _ = combine(1, "v", halves, (), 1, Conditions(*T))
+    if one.gas or two.gas:
+        return
+    assert gain(one.after, two.after) <= 1e-7 * max(1.0, water, *a.values())
+
+
+@given(charges(), waters, mol, st.booleans())
+def test_an_inert_extra_changes_no_extent_whenever_it_comes(a: dict[str, float], water: float, n: float, first: bool) -> None:
+    inert = Stream({"CCCCCC": n})
+    one, _ = combine(1, "v", [mixture(a, water)], ())
+    more, _ = combine(1, "v", [inert, mixture(a, water)] if first else [mixture(a, water), inert], ())
+    x, y = extents(one), extents(more)
+    for key in {*x, *y}:
+        assert y.get(key, 0.0) == pytest.approx(x.get(key, 0.0), rel=1e-5, abs=1e-8 * max(1.0, n, *a.values())), key
+
+
+@given(charges(), charges(), waters, warmth)
+def test_heats_of_the_events_sum_to_the_difference_of_the_state(
+    a: dict[str, float], b: dict[str, float], water: float, T: tuple[float, float]
+) -> None:
+    """chemistry design: heat is a difference of one state function (inorganic part; organics are added by their own route)."""
+    x, y = mixture(a, water), mixture(b, 0.0)
+    solids = {k: x.solids.get(k, 0.0) + y.solids.get(k, 0.0) for k in {*x.solids, *y.solids}}
+    entry, _ = combine(1, "v", [x, y], (), 1, Conditions(*T), True)
+    if any(e.unknown for e in entry.happened()) or any(h is None for _, h in entry.dissolving.values()):
+        return
+    parts = (
+        sum(e.inorganic_kJ for e in entry.happened())
+        + sum(t.heat_kJ for t in entry.transfers)
+        + sum(h or 0.0 for _, h in entry.dissolving.values())
+        + entry.mixing
+    )
+    separate = [dict(x.roots), dict(y.roots)]
+    expected = (
+        check_sum(entry, separate, {}) + sum(n * (_lattice(k) - 0.0) for k, n in solids.items())
+        if solids
+        else check_sum(entry, separate, {})
+    )
+    if any(catalogue().substances[k].parts.get("H+", 0.0) < 0 for k in solids):
+        return  # undissolved caustic is counted without its water: compared in the reference tests
+    assert parts == pytest.approx(expected, rel=1e-6, abs=1e-3 * max(1.0, *a.values(), *b.values()))
+
+
+def _lattice(key: str) -> float:
+    from northsquall.chemistry.energy import lattice
+
+    return lattice(key) or 0.0
 
 
 def test_dilute_acid_does_not_nitrate() -> None:
-    """chemistry.md: the gate on water per acid; the waiting reaction is kept with its reason."""
+    """chemistry design: the gate on water per acid; the waiting reaction is kept with its reason."""
     entry, _ = combine(1, "v", [{"SO4-2": 0.5, "NO3-": 0.1, "H+": 1.1, "H2O": 10.0, ESTER: 0.1}], None)
-    assert all(e.latent for e in entry.events)
-    assert "water" in (entry.events[0].latent or "")
+    assert not entry.happened()
+    assert any("water" in (e.latent or "") for e in entry.events if e.reaction.family.id == "nitration-arene")
 
 
 def test_carbonate_order_matters_where_gas_leaves() -> None:
-    """chemistry.md, traps: carbonate into acid 0.55 mol CO2 in portions, 0.44 all at once."""
+    """chemistry design, traps: carbonate into acid 0.55 mol CO2 in portions, 0.44 all at once."""
     acid, soda = {"SO4-2": 0.55, "H+": 1.1, "H2O": 20.0}, {"Na+": 1.32, "CO3-2": 0.66}
     assert combine(1, "v", [acid, soda], None, 1)[0].gas["CO2"] == pytest.approx(0.44, abs=0.01)
     assert combine(1, "v", [acid, soda], None, 40)[0].gas["CO2"] == pytest.approx(0.55, rel=0.015)
 
 
 def test_strong_base_neutralises_on_mixing() -> None:
-    acid, base = {"NO3-": 0.2, "H+": 0.2, "H2O": 5.0}, {"Na+": 0.3, "H2O": 5.3, "H+": -0.3}
-    entry, _ = combine(1, "v", [acid, base], None)
-    assert neutralised([acid, base], entry.mixed) == pytest.approx(0.2)
+    """Handbook 5: −55.8 kJ/mol, strong acid and strong base, dilute."""
+    acid, base = {"NO3-": 0.2, "H+": 0.2, "H2O": 500.0}, {"Na+": 0.3, "H2O": 500.3, "H+": -0.3}
+    entry, _ = combine(1, "v", [acid, base], None, energy=True)
+    (one,) = entry.transfers
+    assert one.mol == pytest.approx(0.2) and one.heat_kJ / one.mol == pytest.approx(55.8, abs=0.1)
 
 
 def test_named_product_picks_the_isomer_and_count() -> None:
     cat = catalogue()
     ortho = cat.substances["2-nitroacetanilide"].smiles
-    found = reactions_for(frozenset([ANILIDE, "NO3-", "H+", "H2O"]), ortho)[0]
+    found = next(r for r in reactions_for(frozenset([ANILIDE, "NO3-", "H+", "H2O"]), ortho) if r.family.id == "nitration-arene")
     assert found.product == ortho and found.count == 1
-    two = reactions_for(frozenset(["Cc1ccccc1", "NO3-", "H+", "H2O"]), "Cc1ccc([N+](=O)[O-])cc1[N+](=O)[O-]")[0]
+    two = next(
+        r
+        for r in reactions_for(frozenset(["Cc1ccccc1", "NO3-", "H+", "H2O"]), "Cc1ccc([N+](=O)[O-])cc1[N+](=O)[O-]")
+        if r.family.id == "nitration-arene"
+    )
     assert two.count == 2 and not unbalanced(two)
-
-
-@pytest.mark.parametrize("name", ["toluene", "methyl benzoate", "acetanilide", "benzanilide", "dimethyl phthalate"])
-def test_bound_reactions_balance(name: str) -> None:
-    s = catalogue().find(name)
-    assert s and s.smiles
-    for reaction in reactions_for(frozenset([s.smiles, "NO3-", "H+", "H2O"]), None):
-        assert not unbalanced(reaction)
 
 
 @pytest.mark.parametrize("name", ["nitrobenzene", "methanol", "acetone", "diethyl ether", "hexane"])
@@ -126,29 +198,120 @@ def test_mixture_where_no_nitration_may_act(name: str) -> None:
 
 @given(st.floats(0.05, 2), st.floats(0.05, 2), st.floats(-0.5, 4))
 def test_ladder_against_exact_equilibrium(carbonate: float, sulfate: float, protons: float) -> None:
-    """Ladder against the exact dilute equilibrium of the same pKa: median error 1 %, P90 9 % (chemistry.md); here the worst within 12 %."""
+    """Ladder against the exact dilute equilibrium of the same pKa: median error 1 %, P90 9 % (chemistry design); here the worst within 12 %."""
     from scipy.optimize import brentq
 
     protons = min(protons, 2 * carbonate + 0.95 * sulfate)
 
     def held(pH: float) -> float:
         h = 10**-pH
-        k1, k2, ks = 10**-6.35, 10**-10.3, 10**-1.99
+        k1, k2, ks = 10**-6.35, 10**-10.33, 10**-1.99
         d = h * h + k1 * h + k1 * k2
         return carbonate * (2 * h * h + k1 * h) / d + sulfate * h / (h + ks) + (h - 1e-14 / h)
 
     pH = brentq(lambda p: held(p) - protons, -1.0, 15.0)
     h = 10**-pH
-    exact = carbonate * (10**-6.35 * h) / (h * h + 10**-6.35 * h + 10**-16.65)
+    exact = carbonate * (10**-6.35 * h) / (h * h + 10**-6.35 * h + 10**-16.68)
     got = speciate({"CO3-2": carbonate, "SO4-2": sulfate, "H+": protons, "H2O": 55.5}).species.get("HCO3-", 0.0)
     assert abs(got - exact) <= 0.12 * (carbonate + sulfate)
 
 
-def test_every_family_has_an_example_that_acts() -> None:
-    for family in families():
-        example = family.record.get("example")
-        if not example:
+FAMILIES = [f for f in families() if not f.record.get("physical")]
+
+
+@pytest.mark.parametrize("family", FAMILIES, ids=lambda f: f.id)
+def test_every_family_acts_on_its_example_and_balances(family) -> None:  # type: ignore[no-untyped-def]
+    bound = example_of(family)
+    assert not unbalanced(bound)
+    present = frozenset(
+        {
+            *(r for r, n in bound.change),
+            *family.fixed,
+            *(x for x in (bound.substrate, bound.partner) if x),
+            *family.when.get("needs", [])[:1],
+            "H+",
+            "H2O",
+        }
+        - {bound.product}
+    )
+    if family.record.get("wanted_only"):
+        wanted = (bound.product,) if bound.product else tuple(family.fixed)
+    else:
+        wanted = (bound.product,) if bound.product else ()
+    if not present & set(family.when.get("absent", [])):
+        assert any(r.family.id == family.id for r in reactions_for(present, wanted)), family.id
+    for role, record in family.record.get("role", {}).items():
+        assert not fits(record, "CCCCCC") and not fits(record, "O=C=O"), f"role {role} fits what is inert"
+
+
+@pytest.mark.parametrize("family", FAMILIES, ids=lambda f: f.id)
+def test_every_family_has_a_heat_or_says_why_not(family) -> None:  # type: ignore[no-untyped-def]
+    found = enthalpy.of_reaction(example_of(family), catalogue())
+    if found.route == "none":
+        assert found.value.best is None and found.value.reason
+    else:
+        assert found.value.best is not None and found.value.low is not None and found.value.high is not None
+        assert found.value.low <= found.value.best <= found.value.high and found.sources
+
+
+def test_amount_until_neutral_is_worked_out() -> None:
+    """2 HCl + Na2CO3: half a mole of carbonate for one of acid; caustic one to one."""
+    acid = mixture({"hydrochloric acid": 1.0}, 50.0)
+    for name, expected in (("sodium carbonate", 0.5), ("sodium hydrogen carbonate", 1.0), ("sodium hydroxide", 1.0)):
+        s = catalogue().find(name)
+        assert s and needed(s, acid, "neutralise", ()) == pytest.approx(expected, rel=1e-6)
+    oxidant = mixture({"potassium permanganate": 0.02, "sodium hydroxide": 0.1}, 50.0)
+    sulfite = catalogue().find("sodium sulfite")
+    assert sulfite and needed(sulfite, oxidant, "destroy", ()) == pytest.approx(0.03, rel=1e-3)  # 3 per 2 Mn(VII) in alkali
+
+
+def test_greedy_tiers_against_the_linear_programme() -> None:
+    """chemistry design: in one tier, shared progress up to what is used up first; the best by linear programming is never less than
+    the greedy total and equals it where one reaction alone draws on each reagent (400 random mixtures of the shelf, wet)."""
+    from scipy.optimize import linprog
+
+    draw = random.Random(5)
+    compared = 0
+    for _ in range(400):
+        names = draw.sample(SHELF, 3)
+        start = mixture({n: draw.uniform(0.1, 2.0) for n in names}, 40.0)
+        entry, _ = combine(1, "v", [start.copy()], ())
+        acting = entry.happened()
+        if len(acting) != 1 or any(n < 0 and r == "H+" for r, n in acting[0].reaction.change) or acting[0].reaction.family.hydroxide:
             continue
-        found = reactions_for(frozenset([example["A"], "NO3-", "H+", "H2O"]), example["P"])
-        assert any(r.product == example["P"] for r in found)
-        assert not reactions_for(frozenset([example["counter_example"], "NO3-", "H+", "H2O"]), None)
+        change = dict(acting[0].reaction.change)
+        rows = [(-n, start.roots.get(r, 0.0)) for r, n in change.items() if n < 0]
+        best = linprog([-1.0], A_ub=[[a] for a, _ in rows], b_ub=[b for _, b in rows], bounds=[(0, None)])
+        assert acting[0].extent == pytest.approx(-best.fun, rel=1e-6)
+        compared += 1
+    assert compared >= 40
+
+
+# ------------------------------------------------------------------ never together
+
+
+@pytest.mark.parametrize(
+    ("charge", "water", "pair"),
+    [
+        ({"nitric acid": 1, "acetone": 0.5}, 1.0, "nitric-acid+acetone"), ({"sulfuric acid": 1, "potassium permanganate": 0.1}, 0.05, "sulfuric-conc+permanganate"),
+        ({"sodium hypochlorite": 1, "hydrochloric acid": 1}, 40.0, "hypochlorite+acid"), ({"sodium hypochlorite": 1, "ammonia": 1}, 40.0, "hypochlorite+ammonium"),
+        ({"sodium azide": 1, "hydrochloric acid": 2}, 40.0, "strong-acid+azide"), ({"potassium cyanide": 1, "acetic acid": 1}, 40.0, "acid+cyanide"),
+        ({"sodium": 1, "water": 5}, 0.0, "alkali-metal+water"), ({"bromine": 1, "acetone": 3}, 0.0, "bromine+acetone"), ({"thionyl chloride": 1, "water": 1}, 0.0, "thionyl+water"),
+        ({"hydrogen peroxide": 1, "acetone": 1, "sulfuric acid": 0.2}, 10.0, "peroxide+ketone"), ({"chloroform": 1, "sodium hydroxide": 3}, 20.0, "chloroform+strong-base"),
+        ({"acetyl chloride": 1, "dimethyl sulfoxide": 1}, 0.0, "acyl-chloride+dmso"),
+    ],
+)  # fmt: skip
+def test_pairs_of_the_list_are_found(charge: dict[str, float], water: float, pair: str) -> None:
+    """Handbook 3.4."""
+    streams = [stream(name, n).roots for name, n in charge.items()]
+    assert pair in {h.id for h in hits(mixture(charge, water).roots, 20.0, streams)}
+
+
+@pytest.mark.parametrize(
+    ("charge", "water"),
+    [({"sodium chloride": 1}, 40.0), ({"acetone": 1, "ethanol": 1}, 5.0), ({"hydrochloric acid": 1, "sodium carbonate": 0.4}, 40.0), ({"methyl benzoate": 1, "sulfuric acid": 4}, 0.5),
+     ({"sodium hypochlorite": 0.2, "sodium hydroxide": 0.5}, 40.0), ({"hydrogen peroxide": 0.5}, 30.0), ({"sucrose": 0.1}, 20.0)],
+)  # fmt: skip
+def test_harmless_mixtures_hold_no_pair(charge: dict[str, float], water: float) -> None:
+    """Common practice, no source."""
+    assert not hits(mixture(charge, water).roots)

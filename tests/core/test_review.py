@@ -60,7 +60,7 @@ def test_three_nitrations_worked_out_by_hand(name: str) -> None:
     for key, value in want["moles"].items():
         assert moles[key] == pytest.approx(value, rel=0.01), key
     assert [m.name for m in a.materials if m.limiting] == [want["limits"]]
-    assert [r.role for r in a.reactions if "HNO3" in r.equation] == ["wanted"]
+    assert [r.role for r in a.reactions if "nitration" in r.family] == ["wanted"]
     low, high = want["heat"]
     assert low <= (a.heat.total_kJ.best or 0) <= high
     assert a.yield_.theoretical_g == pytest.approx(want["theory"], rel=0.01)
@@ -321,11 +321,17 @@ def test_published_schema_accepts_every_document(demo: dict[str, str]) -> None:
 # ------------------------------------------------------------------ catalogue
 
 PLANTED = [
-    ("substances/identity.toml", 'phase = "l"', 'phase = "x"'), ("substances/identity.toml", 'cas = "93-58-3"', 'cas = "93-58-4"'), ("substances/identity.toml", "COC(=O)c1ccccc1", "COC(=O)c1cccc"),
-    ("substances/identity.toml", '"NO3-" = 1, "H+" = 1', '"NO3-" = 1, "H+" = 2'), ("substances/identity.toml", '"methyl benzoate", ', '"water", '),
-    ("substances/values_curated.csv", "g/mL", "kg/m3"), ("substances/values_curated.csv", "1.023", "1023"), ("substances/values_curated.csv", ",memory", ","), ("substances/values_curated.csv", "propyl benzoate", "propyl benzoat"),
-    ("chemistry/families.toml", "-> CO2 + H2O", "-> CO2 + 2 H2O"), ("chemistry/families.toml", 'source = "handbook 3.1"', 'source = ""'), ("chemistry/families.toml", 'smarts = "[cH]"', 'smarts = "[cH"'),
-    ("chemistry/families.toml", 'A = "COC(=O)c1ccccc1"', 'A = "CCO"'), ("review/defaults.toml", "low = 100, best = 160", "low = 200, best = 160"), ("chemistry/roots.toml", 'source = "CRC via chemicals"', 'source = ""'),
+    ("substances/identity.csv", "methyl benzoate,C8H8O2,l", "methyl benzoate,C8H8O2,x"), ("substances/identity.csv", ",93-58-3,", ",93-58-4,"),
+    ("substances/identity.csv", "COC(=O)c1ccccc1,COC", "COC(=O)c1cccc,COC"), ("substances/identity.csv", "NO3-=1 H+=1", "NO3-=1 H+=2"),
+    ("substances/identity.csv", "methyl benzoate|benzoic acid methyl ester", "water|benzoic acid methyl ester"), ("substances/identity.csv", "acetone,C3H6O,", "acetone,C3H8O,"),
+    ("substances/values_curated.csv", "g/mL", "kg/m3"), ("substances/values_curated.csv", "1.023", "1023"), ("substances/values_curated.csv", ",memory", ","),
+    ("substances/values_curated.csv", "propyl benzoate", "propyl benzoat"), ("substances/values_curated.csv", ",0.005,memory", ",,memory"), ("substances/values_curated.csv", "density,l", "density,q"),
+    ("substances/strengths.toml", "strongest = 40.0", "strongest = 30.0"), ("substances/ambiguous.toml", '"triethanolamine"', '"triethanolamin"'), ("substances/solutions.csv", "hydrobromic acid,20,", "hydrobromic acid,5,"),
+    ("chemistry/families_gas.toml", "-> CO2 + H2O", "-> CO2 + 2 H2O"), ("chemistry/families_gas.toml", 'source = "handbook 3.1"', 'source = ""'), ("chemistry/families_organic.toml", 'smarts = "[cH]"', 'smarts = "[cH"'),
+    ("chemistry/families_organic.toml", 'A = "COC(=O)c1ccccc1"', 'A = "CCO"'), ("chemistry/families_gas.toml", 'kind = "gas-acid"', 'kind = "gas-acit"'), ("chemistry/families_gas.toml", "when = { acid = 6.4 }", "when = { acyd = 6.4 }"),
+    ("chemistry/families_redox.toml", 'id = "chlorate-acid"', 'id = "hypochlorite-acid"'), ("chemistry/families_organic.toml", 'increment = "nitration"', 'increment = "nitratoin"'), ("chemistry/families_organic.toml", "class = [-175, -120]", "class = [-120, -175]"),
+    ("chemistry/pairs.toml", 'b = "acetone"', 'b = "acetome"'), ("chemistry/pairs.toml", 'then = "acetyl nitrate, explosive"', 'then = ""'), ("chemistry/ladder.toml", 'acid = "HSO4-"', 'acid = "H2SO4"'),
+    ("chemistry/ladder.toml", "pKa = 9.25", "pKa = 92.5"), ("chemistry/roots.csv", "CRC via chemicals", ""), ("stability/alerts.toml", "kJ = [310, 360]", "kJ = [360, 310]"), ("review/defaults.toml", "low = 100, best = 160", "low = 200, best = 160"),
 ]  # fmt: skip
 
 
@@ -342,9 +348,11 @@ def test_check_data_finds_planted_faults(tmp_path: Path, file: str, old: str, ne
     target.write_text(text.replace(old, new, 1), "utf-8")
     found, _ = faults(tmp_path / "data")
     assert found and all("\n" not in line for line in found)
+    assert file.rsplit("/")[-1] in found[0]  # the line names the file
 
 
 def test_shipped_catalogue_is_in_order() -> None:
     found, counts = faults()
     assert not found
     assert counts["values from memory"] < 0.15 * counts["values"]
+    assert counts["substances"] >= 600 and counts["names"] >= 4000 and counts["families"] >= 140 and counts["never-together pairs"] >= 80

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cache
 from typing import Any
 
@@ -11,15 +11,18 @@ from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
 from northsquall import data
-from northsquall.chemistry.formula import parse_formula
+from northsquall.chemistry.roots import composition, is_organic, roots, shown
+from northsquall.chemistry.species import slots_of
 from northsquall.substances.catalogue import canonical_smiles, formula_of_smiles
 
-IONS = re.compile(r"^[A-Z][A-Za-z0-9()]*[+-]\d*$|^H2O$|^CO2$|^NO2$|^SO2$")
+ROLES = ("A", "B", "P", "Q")
+FREE = ("H+", "H2O")
+"""Components that come from the solution: protons by acidity, water."""
 
 
 @dataclass(frozen=True, eq=False)
 class Family:
-    """One record of families.toml, ready to match."""
+    """One record of the family files, ready to match (one variant of it, where it has several)."""
 
     id: str
     name: str
@@ -30,6 +33,18 @@ class Family:
     heat: dict[str, Any]
     rate: dict[str, Any] | None
     record: dict[str, Any]
+    change: tuple[tuple[str, float], ...]
+    """Net change of components per extent; roles stand as letters."""
+    fixed: frozenset[str]
+    """Components that must be there besides roles, protons and water."""
+    hydroxide: float
+    """Moles of base taken per extent, as the equation writes it."""
+    group: dict[str, Any] = field(default_factory=dict)
+    """What its kind shares: concerns, quench, tests, possible findings."""
+
+    def said(self, key: str) -> Any:
+        """A property of the record, else of its kind."""
+        return self.record.get(key, self.group.get(key))
 
 
 @dataclass(frozen=True)
@@ -42,25 +57,72 @@ class Reaction:
     product: str | None = None
     count: int = 1
     isomer_named: bool = True
+    partner: str | None = None
+    by_product: str | None = None
+
+    def bound(self, token: str) -> str:
+        """The component that stands for a token of the equation."""
+        return {"A": self.substrate, "B": self.partner, "P": self.product, "Q": self.by_product}.get(token) or token
 
     def equation(self) -> str:
         """The balanced equation in formulas; a nitrate with its proton is written HNO3."""
-        left = {self._bound(r): n for n, r in self.family.left}
-        right = {self._bound(r): n for n, r in self.family.right}
-        if "NO3-" in left and left.get("H+", 0) >= left["NO3-"]:
-            n = left.pop("NO3-")
-            left["H+"] -= n
-            left = {k: v for k, v in left.items() if v} | {"HNO3": n}
-        return f"{_side(left)} → {_side(right)}"
-
-    def _bound(self, role: str) -> str:
-        smiles = self.substrate if role == "A" else self.product if role == "P" else None
-        return formula_of_smiles(smiles) if smiles else role
+        written = self.family.record.get("written")
+        if written:
+            formulas = {r: shown(self.bound(r)) for r in ROLES if self.bound(r) != r}
+            return re.sub(r"\b[ABPQ]\b", lambda m: formulas.get(m.group(), m.group()), written).replace("->", "→")
+        sides = []
+        for side in (self.family.left, self.family.right):
+            out: dict[str, float] = {}
+            for n, token in side:
+                key = shown(self.bound(token)) if token in ROLES or token in roots() or is_structure(token) else token
+                factor = 1 if token in ("A", "P", "B", "Q") else self.count
+                out[key] = out.get(key, 0.0) + n * factor
+            sides.append(out)
+        left = sides[0]
+        for ion, acid in (("NO3-", "HNO3"),):
+            if ion in left and left.get("H+", 0) >= left[ion]:
+                n = left.pop(ion)
+                left["H+"] -= n
+                left = {k: v for k, v in left.items() if v} | {acid: n}
+        return f"{_side(left)} → {_side(sides[1])}"
 
 
 def _side(terms: dict[str, float]) -> str:
-    order = sorted(terms.items(), key=lambda t: (bool(IONS.match(t[0])), t[0] == "H2O"))
+    order = sorted(terms.items(), key=lambda t: (t[0] in ("H+", "OH-"), t[0] == "H2O"))
     return " + ".join(name if n == 1 else f"{n:g} {name}" for name, n in order)
+
+
+@cache
+def is_structure(token: str) -> bool:
+    """Whether a token of an equation is a SMILES."""
+    return token not in ROLES and token not in roots() and Chem.MolFromSmiles(token) is not None
+
+
+@cache
+def _forms() -> dict[str, dict[str, float]]:
+    """Ladder forms as components: HCO3- is CO3-2 and a proton."""
+    out: dict[str, dict[str, float]] = {"OH-": {"H2O": 1.0, "H+": -1.0}, "H3O+": {"H2O": 1.0, "H+": 1.0}}
+    for r in data.toml("chemistry/ladder.toml")["rung"]:
+        held = dict(out.get(r["base"], {r["base"]: 1.0}))
+        held["H+"] = held.get("H+", 0.0) + 1.0
+        out[r["acid"]] = held
+    for short, name in (("H2S(aq)", "H2S(aq)"), ("H2SO3", "H2SO3")):
+        out.setdefault(short, out[name])
+    return out
+
+
+def as_components(token: str) -> dict[str, float]:
+    """A token of an equation as moles of components. Raises ValueError for one that is nothing known."""
+    if token in ROLES:
+        return {token: 1.0}
+    forms = _forms()
+    if token in forms:
+        return forms[token]
+    if token in roots():
+        return {token: 1.0}
+    if is_structure(token):
+        return {canonical_smiles(token): 1.0}
+    raise ValueError(f"“{token}” is neither a component, a ladder form, a role nor a structure")
 
 
 def _terms(text: str) -> tuple[tuple[float, str], ...]:
@@ -75,18 +137,75 @@ def _terms(text: str) -> tuple[tuple[float, str], ...]:
 
 def family_of(record: dict[str, Any]) -> Family:
     """A record as a Family. Raises ValueError or KeyError for a record that is not one."""
-    left, right = record["equation"].split("->")
+    if record.get("physical"):
+        return Family(record["id"], record["name"], (), (), 99, {}, record.get("heat", {}), None, record, (), frozenset({"never"}), 0.0)
+    left_text, right_text = record["equation"].split("->")
+    left, right = _terms(left_text), _terms(right_text)
+    change: dict[str, float] = {}
+    for sign, side in ((-1.0, left), (1.0, right)):
+        for n, token in side:
+            for root, k in as_components(token).items():
+                change[root] = change.get(root, 0.0) + sign * n * k
+    left_roots = {root for _, token in left for root in as_components(token)}
+    fixed = frozenset(left_roots - {"A", "B", *FREE})
+    kind = record.get("kind")
+    groups = data.toml("chemistry/kinds.toml")
     return Family(
-        record["id"], record["name"], _terms(left), _terms(right), record["tier"],
-        record["when"], record["heat"], record.get("rate"), record,
+        record["id"], record["name"], left, right, record["tier"], record.get("when", {}), record.get("heat", {}), record.get("rate"), record,
+        tuple(sorted((k, v) for k, v in change.items() if abs(v) > 1e-12)), fixed, record.get("when", {}).get("takes_base") or sum(n for n, token in left if token == "OH-"),
+        groups.get(kind, {}) if kind else {},
     )  # fmt: skip
+
+
+def _fill(value: Any, variant: dict[str, str]) -> Any:
+    if isinstance(value, str):
+        for key, text in variant.items():
+            if isinstance(text, str):
+                value = value.replace("{" + key + "}", text)
+        return value
+    if isinstance(value, dict):
+        return {k: _fill(v, variant) for k, v in value.items()}
+    if isinstance(value, list):
+        return [_fill(v, variant) for v in value]
+    return value
+
+
+def expand(record: dict[str, Any]) -> list[dict[str, Any]]:
+    """A record with `variants` as one record for each; `{X}` in any text is filled from the variant."""
+    variants = record.get("variants")
+    if not variants:
+        return [record]
+    base = {k: v for k, v in record.items() if k != "variants"}
+    return [
+        _fill(base, v) | {"id": f"{record['id']}:{next(iter(v.values()))}", **{k: x for k, x in v.items() if k in ("heat", "when")}}
+        for v in variants
+    ]
+
+
+FILES = ("families_gas", "families_organic", "families_redox", "families_physical")
+
+
+@cache
+def records() -> tuple[dict[str, Any], ...]:
+    """All family records as written."""
+    return tuple(r for file in FILES for r in data.toml(f"chemistry/{file}.toml")["family"])
 
 
 @cache
 def families() -> tuple[Family, ...]:
-    """All families, lowest tier first."""
-    records = data.toml("chemistry/families.toml")["family"]
-    return tuple(sorted((family_of(r) for r in records), key=lambda f: f.tier))
+    """All families (each variant of a record on its own), lowest tier first."""
+    return tuple(sorted((family_of(v) for r in records() for v in expand(r)), key=lambda f: f.tier))
+
+
+@cache
+def physical() -> dict[str, Family]:
+    """Records of physical changes, by id."""
+    return {f.id: f for f in families() if f.record.get("physical")}
+
+
+@cache
+def _by_id() -> dict[str, Family]:
+    return {f.id: f for f in families()}
 
 
 @cache
@@ -98,101 +217,181 @@ def _pattern(smarts: str) -> Any:
 
 
 @cache
+def _mol(smiles: str) -> Any:
+    return Chem.MolFromSmiles(smiles)
+
+
+@cache
 def count_matches(smiles: str, smarts: str) -> int:
     """How often a pattern stands in a structure."""
-    mol = Chem.MolFromSmiles(smiles)
+    mol = _mol(smiles)
     return len(mol.GetSubstructMatches(_pattern(smarts))) if mol is not None else 0
 
 
 @cache
-def _products(smiles: str, transform: str) -> tuple[str, ...]:
-    reaction = rdChemReactions.ReactionFromSmarts(transform)
-    mol = Chem.MolFromSmiles(smiles)
-    out: list[str] = []
-    for (product,) in reaction.RunReactants((mol,)):
-        try:
-            Chem.SanitizeMol(product)
-        except Exception:
-            continue
-        s = canonical_smiles(Chem.MolToSmiles(product))
-        if s not in out:
-            out.append(s)
-    return tuple(out)
+def _transform(text: str) -> Any:
+    return rdChemReactions.ReactionFromSmarts(text)
 
 
 @cache
-def _bind(family_id: str, smiles: str, wanted: str | None) -> tuple[str, int, bool] | None:
-    """(product, times, isomer named by the author) of a family on a substrate, or None.
+def _products(smiles: tuple[str, ...], transform: str) -> tuple[tuple[str, ...], ...]:
+    """Distinct sets of products of a transform, in the order of the matches."""
+    reaction = _transform(transform)
+    if reaction.GetNumReactantTemplates() != len(smiles):
+        return ()
+    out: list[tuple[str, ...]] = []
+    for result in reaction.RunReactants(tuple(_mol(s) for s in smiles)):
+        try:
+            for product in result:
+                Chem.SanitizeMol(product)
+            found = tuple(canonical_smiles(Chem.MolToSmiles(p)) for p in result)
+        except Exception:
+            continue
+        if found not in out:
+            out.append(found)
+    return tuple(out)
+
+
+def fits(record: dict[str, Any], smiles: str) -> bool:
+    """Whether a structure fits a role: one of its patterns, none of those it must not show."""
+    wanted = record["smarts"]
+    patterns = [wanted] if isinstance(wanted, str) else wanted
+    if "need" in record and not count_matches(smiles, record["need"]):
+        return False
+    return any(count_matches(smiles, p) for p in patterns) and not any(count_matches(smiles, n) for n in record.get("not", []))
+
+
+@cache
+def _bind(family_id: str, smiles: tuple[str, ...], wanted: str | None) -> tuple[tuple[str, ...], int, bool] | None:
+    """(products, times, isomer named by the author) of a family on its substrates, or None.
 
     `group` repeats the transform up to the count that the wanted product shows.
     """
-    family = next(f for f in families() if f.id == family_id)
-    role = family.record["role"]["A"]
-    if not count_matches(smiles, role["smarts"]) or any(count_matches(smiles, n) for n in role["not"]):
-        return None
-    rule = family.record["product"]["P"]
-    transforms = rule["transform"]
+    family = _by_id()[family_id]
+    transforms = family.record["product"]["P"]["transform"]
+    if isinstance(transforms, str):
+        transforms = [transforms]
     group = family.record.get("group")
     times = 1
-    if group and wanted and formula_of_smiles(wanted) != formula_of_smiles(smiles):
-        times = max(1, count_matches(wanted, group) - count_matches(smiles, group))
-    front = [smiles]
-    for _ in range(times):
-        fitting: list[str] = []
-        for start in front:
+    if group and wanted and formula_of_smiles(wanted) != formula_of_smiles(smiles[0]):
+        times = max(1, count_matches(wanted, group) - count_matches(smiles[0], group))
+    if family.record.get("every"):  # all places at once: as many as there are
+        times = max(1, count_matches(smiles[0], family.record["every"]))
+    front: list[tuple[str, ...]] = [smiles]
+    if family.record.get("twice"):  # two of A on one B, one after the other
+        first = [p[0] for t in transforms for p in _products(smiles, t)]
+        front = [p for b in first[:6] for t in transforms for p in _products((smiles[0], b), t)]
+        if not front:
+            return None
+        times, group = 1, None
+    for _ in range(0 if family.record.get("twice") else times):
+        fitting: list[tuple[str, ...]] = []
+        for start in front[:12]:
             for transform in transforms:
-                fitting += [p for p in _products(start, transform) if p not in fitting]
+                fitting += [p for p in _products((start[0], *smiles[1:]), transform) if p not in fitting]
+        if not fitting:
+            return None
         front = fitting
-    if not front:
+    for p in front:
+        if wanted in p:
+            return p, times, True
+    if family.record.get("wanted_only"):
         return None
-    if wanted in front:
-        return wanted, times, True
-    return front[0], times, wanted is None
+    return front[0], times, wanted is None or len({frozenset(p) for p in front}) == 1
 
 
-def reactions_for(roots: frozenset[str], wanted: str | None) -> tuple[Reaction, ...]:
-    """Every reaction that the families give with these components. `wanted` is a SMILES or None."""
-    return _reactions_for(roots, wanted)
+def reactions_for(present: frozenset[str], wanted: tuple[str, ...] | str | None) -> tuple[Reaction, ...]:
+    """Every reaction that the families give with these components. `wanted`: SMILES of named products."""
+    named = (wanted,) if isinstance(wanted, str) else tuple(wanted or ())
+    return _reactions_for(present, named)
 
 
 @cache
-def _reactions_for(roots: frozenset[str], wanted: str | None) -> tuple[Reaction, ...]:
-    out = []
+def _reactions_for(present: frozenset[str], wanted: tuple[str, ...]) -> tuple[Reaction, ...]:
+    organics = sorted(r for r in present if is_organic(r))
+    out: list[Reaction] = []
     for family in families():
-        if family.record.get("by_mixing"):  # proton transfer: the ladder does it when streams meet
+        if not family.fixed <= present:
             continue
-        if "role" not in family.record:
-            change: dict[str, float] = {}
-            for sign, side in ((-1.0, family.left), (1.0, family.right)):
-                for n, root in side:
-                    change[root] = change.get(root, 0.0) + sign * n
-            needed = {r for _, r in family.left} - {"H+", "H2O"}
-            if needed <= roots:
-                out.append(Reaction(family, tuple(sorted((k, v) for k, v in change.items() if v))))
+        needs = family.when.get("needs")
+        if needs and not present & set(needs):
             continue
-        fixed = {r for _, r in family.left} - {"A", "H+", "H2O"}
-        if not fixed <= roots:
+        if present & set(family.when.get("absent", ())):
             continue
-        for smiles in sorted(r for r in roots if not IONS.match(r) and r not in ("H+", "H2O")):
-            bound = _bind(family.id, smiles, wanted)
-            if not bound or bound[0] == smiles:
+        role = family.record.get("role")
+        if not role:
+            if family.record.get("wanted_only") and not family.fixed & set(wanted):
                 continue
-            product, times, named = bound
-            change = {}
-            for sign, side in ((-1.0, family.left), (1.0, family.right)):
-                for n, root in side:
-                    name = smiles if root == "A" else product if root == "P" else root
-                    factor = 1 if root in ("A", "P") else times
-                    change[name] = change.get(name, 0.0) + sign * n * factor
-            out.append(Reaction(family, tuple(sorted(change.items())), smiles, product, times, named))
+            out.append(Reaction(family, family.change))
+            continue
+        for a in [s for s in organics if fits(role["A"], s)]:
+            partners: list[str | None] = [b for b in organics if b != a and fits(role["B"], b)] if "B" in role else [None]
+            if family.record.get("self"):
+                partners = [a]
+            for b in partners:
+                bound = _bound(family, a, b, wanted)
+                if bound:
+                    out.append(bound)
     return tuple(out)
+
+
+def _bound(family: Family, a: str, b: str | None, wanted: tuple[str, ...]) -> Reaction | None:
+    smiles = (a,) if b is None else (a, b)
+    if "product" in family.record:
+        found = None
+        for w in (*wanted, None):
+            found = _bind(family.id, smiles, w)
+            if found is None or (w is not None and w in found[0]):
+                break
+        if found is None:
+            return None
+        products, times, named = found
+        if products[0] == a:
+            return None
+    else:
+        products, times, named = (), 1, True
+    change: dict[str, float] = {}
+    p, q = (*products, None, None)[:2]
+    if family.record.get("self"):
+        b = None
+    names = {"A": a, "B": b, "P": p, "Q": q}
+    for root, n in family.change:
+        key = names.get(root, root)
+        if key is None:
+            return None
+        factor = 1 if root in ("A", "P", "B", "Q") else times
+        change[key] = change.get(key, 0.0) + n * factor
+    change = {k: v for k, v in change.items() if abs(v) > 1e-12}
+    return Reaction(family, tuple(sorted(change.items())), a, p, times, named, b, q)
 
 
 def unbalanced(reaction: Reaction) -> dict[str, float]:
     """Elements (and charge, "+") that a bound reaction does not conserve: empty if it balances."""
     total: dict[str, float] = {}
     for root, n in reaction.change:
-        formula = root if IONS.match(root) or root == "H+" else formula_of_smiles(root)
-        for el, k in parse_formula(formula).items():
+        for el, k in composition(root):
             total[el] = total.get(el, 0.0) + n * k
     return {el: v for el, v in total.items() if abs(v) > 1e-9}
+
+
+def example_of(family: Family) -> Reaction:
+    """The reaction of a record's own example. Raises ValueError where it gives none."""
+    role = family.record.get("role")
+    if not role:
+        return Reaction(family, family.change)
+    example = family.record["example"]
+    for key in role:
+        if not fits(role[key], canonical_smiles(example[key])):
+            raise ValueError(f"its example {key} = {example[key]} does not fit its own pattern")
+    wanted = (canonical_smiles(example["P"]),) if "P" in example else ()
+    a = canonical_smiles(example["A"])
+    b = a if family.record.get("self") else canonical_smiles(example["B"]) if "B" in example else None
+    bound = _bound(family, a, b, wanted)
+    if bound is None:
+        raise ValueError("its example gives no product")
+    if wanted and bound.product != wanted[0]:
+        raise ValueError(f"its example gives {bound.product}, not {wanted[0]}")
+    return bound
+
+
+__all__ = ["Family", "Reaction", "count_matches", "families", "reactions_for", "slots_of", "unbalanced"]

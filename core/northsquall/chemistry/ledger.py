@@ -7,31 +7,61 @@ a balanced reaction or a transfer.
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 
-from northsquall.chemistry.families import Reaction, reactions_for
-from northsquall.chemistry.species import speciate
+from northsquall.chemistry.energy import Tally, dissolved
+from northsquall.chemistry.families import FREE, Reaction, reactions_for
+from northsquall.chemistry.roots import is_gas
+from northsquall.chemistry.species import Speciation, speciate
 
 TINY = 1e-12
 """Moles that are none; times the largest amount, lest rounding of a large batch reads as a reaction."""
-GASES = ("CO2", "NO2")
+
+
+@dataclass(frozen=True)
+class Conditions:
+    """What a step does to a vessel, as far as families ask for it."""
+
+    T_low: float = 20.0
+    """Lowest and highest temperature of the step, °C."""
+    T_high: float = 20.0
+    distil: bool = False
+    standing: bool = False
+    slow: bool = False
+    """Whether slow families act: off is the best run, on gives the high end of their extents."""
+    off: frozenset[str] = frozenset()
+    """Families that a reviewer switched off here."""
+
+
+WARM_ROOM = Conditions()
 
 
 @dataclass
 class Stream:
-    """Moles per root. Gases that formed have left it and stand in `gas`."""
+    """Moles per root, and what of it is still undissolved (moles of crystalline substances, by id)."""
 
     roots: dict[str, float] = field(default_factory=dict)
-    solids: set[str] = field(default_factory=set)
+    solids: dict[str, float] = field(default_factory=dict)
 
     def copy(self) -> Stream:
         """An independent copy."""
-        return Stream(dict(self.roots), set(self.solids))
+        return Stream(dict(self.roots), dict(self.solids))
 
     def add(self, other: dict[str, float], times: float = 1.0) -> None:
         """Pour moles in."""
         for root, n in other.items():
             self.roots[root] = self.roots.get(root, 0.0) + times * n
+
+    def pour(self, other: Stream, times: float = 1.0) -> None:
+        """Pour a stream in, undissolved solids with it."""
+        self.add(other.roots, times)
+        for key, n in other.solids.items():
+            self.solids[key] = self.solids.get(key, 0.0) + times * n
+
+    def scaled(self, times: float) -> Stream:
+        """A part of it."""
+        return Stream({k: v * times for k, v in self.roots.items()}, {k: v * times for k, v in self.solids.items()})
 
 
 @dataclass
@@ -44,6 +74,23 @@ class Event:
     extent: float
     stopped_by: str
     latent: str | None = None
+    could: float = 0.0
+    """Latent only: the largest extent if the condition came."""
+    inorganic_kJ: float = 0.0
+    """Heat given off by all but the organic change (kJ), by formation enthalpies in the states present."""
+    unknown: tuple[str, ...] = ()
+    """Components without a formation enthalpy."""
+    reverted: bool = False
+
+
+@dataclass
+class Transfer:
+    """Protons that moved on mixing, from the strongest acid to the strongest base."""
+
+    acid: str
+    base: str
+    mol: float
+    heat_kJ: float
 
 
 @dataclass
@@ -58,147 +105,242 @@ class Entry:
     after: dict[str, float]
     events: list[Event]
     gas: dict[str, float]
+    transfers: list[Transfer] = field(default_factory=list)
+    dissolving: dict[str, tuple[float, float | None]] = field(default_factory=dict)
+    """Substances that dissolved without reacting: (mol, heat given off kJ or None)."""
+    solids: dict[str, float] = field(default_factory=dict)
+    """What is still undissolved after it."""
+    mixing: float = 0.0
+    """Heat (kJ) of mixing strong acids, caustic and water, before anything reacts."""
+    slip: dict[str, float] = field(default_factory=dict)
+    """Gas that was led in and passed unreacted."""
+    conditions: Conditions = WARM_ROOM
+
+    def happened(self) -> list[Event]:
+        """Events with an extent."""
+        return [e for e in self.events if e.latent is None]
 
 
-def _limit(change: dict[str, float], roots: dict[str, float], acid_pKa: float | None) -> tuple[float, str]:
-    """Largest extent that the roots and the available protons allow, and what limits it."""
+def _limit(reaction: Reaction, roots: dict[str, float], s: Speciation) -> tuple[float, str]:
+    """Largest extent that the roots and the available protons or bases allow, and what limits it."""
     limit, by = float("inf"), ""
-    for root, n in change.items():
-        if n < 0 and root not in ("H+", "H2O"):
-            room = roots.get(root, 0.0) / -n
-            if room < limit:
-                limit, by = room, root
-    loss = -change.get("H+", 0.0)
-    if loss > 0 and acid_pKa is not None:
-        room = speciate(roots).acid(acid_pKa) / loss
+    loss = 0.0
+    for root, n in reaction.change:
+        if n >= 0:
+            continue
+        if root == "H+":
+            loss = -n
+            continue
+        room = roots.get(root, 0.0) / -n
+        if room < limit:
+            limit, by = room, root
+    when = reaction.family.when
+    if loss > 0 and "acid" in when:
+        room = s.acid(when["acid"]) / loss
         if room < limit:
             limit, by = room, "H+"
+    taken = reaction.family.hydroxide * (
+        reaction.count if reaction.family.record.get("group") or reaction.family.record.get("every") else 1
+    )
+    if taken > 0:
+        room = s.base(when.get("base", 9.0)) / taken
+        if room < limit:
+            limit, by = room, "OH-"
     return limit, by
 
 
-def _share(acting: list[tuple[Reaction, dict[str, float], float, str]], roots: dict[str, float]) -> float:
+def _share(acting: list[tuple[Reaction, float, str]], roots: dict[str, float], s: Speciation) -> float:
     """Largest common progress (a fraction of each one's own limit) until something that is shared is used up."""
+    if len(acting) == 1:
+        return 1.0
     wanted: dict[str, float] = {}
-    protons = 0.0
-    threshold: float | None = None
-    for reaction, change, limit, _ in acting:
-        for root, n in change.items():
-            if n < 0 and root not in ("H+", "H2O"):
+    protons = base = 0.0
+    acid_at: float | None = None
+    base_at: float | None = None
+    for reaction, limit, _ in acting:
+        when = reaction.family.when
+        for root, n in reaction.change:
+            if n < 0 and root != "H+":
                 wanted[root] = wanted.get(root, 0.0) - n * limit
-        acid = reaction.family.when.get("acid")
-        if acid is not None and change.get("H+", 0.0) < 0:
-            protons -= change["H+"] * limit
-            threshold = acid if threshold is None else max(threshold, acid)
+            elif n < 0 and "acid" in when:
+                protons -= n * limit
+                acid_at = when["acid"] if acid_at is None else max(acid_at, when["acid"])
+        if reaction.family.hydroxide:
+            base += reaction.family.hydroxide * limit
+            base_at = when.get("base", 9.0) if base_at is None else min(base_at, when.get("base", 9.0))
     share = min([1.0, *(roots.get(root, 0.0) / n for root, n in wanted.items() if n > 0)])
-    if threshold is not None and protons > 0:
-        share = min(share, speciate(roots).acid(threshold) / protons)
+    if acid_at is not None and protons > 0:
+        share = min(share, s.acid(acid_at) / protons)
+    if base_at is not None and base > 0:
+        share = min(share, s.base(base_at) / base)
     return share
 
 
-def gate(reaction: Reaction, roots: dict[str, float]) -> str | None:
-    """None if the family may act in this mixture; else what is missing."""
+def gate(
+    reaction: Reaction, roots: dict[str, float], s: Speciation, c: Conditions, tiny: float, wanted: tuple[str, ...] = ()
+) -> tuple[str, bool] | None:
+    """None if the family may act in this mixture; else (what is missing, whether only warmth or time is)."""
     when = reaction.family.when
-    if "acid" in when and speciate(roots).acid(when["acid"]) <= TINY:
-        return "not acid enough"
+    if reaction.family.id.split(":")[0] in c.off or reaction.family.id in c.off:
+        return "switched off by the reviewer", False
+    if "acid" in when and s.acid(when["acid"]) <= tiny:
+        return "not acid enough", False
+    if "base" in when and s.base(when["base"]) <= tiny:
+        return "not basic enough", False
+    if when.get("no_base") and s.lacking > tiny:
+        return "too basic", False
+    if "no_acid" in when and s.acid(when["no_acid"]) > tiny:
+        return "too acid", False
+    water = max(roots.get("H2O", 0.0), 0.0)
+    if when.get("water") and water <= tiny:
+        return "no water", False
+    if "dry" in when:
+        least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
+        if water > when["dry"] * max(least, tiny):
+            return "water is there", False
+    if "wet" in when:
+        least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
+        if water < when["wet"] * least:
+            return "too little water", False
     if "water_per_acid" in when:
+        acids = roots.get("SO4-2", 0.0) + roots.get("NO3-", 0.0) + roots.get("ClO4-", 0.0)
+        if acids <= TINY or water / acids > when["water_per_acid"]:
+            return f"more than {when['water_per_acid']:g} mol water per mol acid", False
+    if "water_per_acid_min" in when:
         acids = roots.get("SO4-2", 0.0) + roots.get("NO3-", 0.0)
-        if acids <= TINY or roots.get("H2O", 0.0) / acids > when["water_per_acid"]:
-            return f"more than {when['water_per_acid']:g} mol water per mol acid"
+        if acids > TINY and water / acids < when["water_per_acid_min"]:
+            return f"less than {when['water_per_acid_min']:g} mol water per mol acid", False
+    if "excess" in when:
+        for root, k in when["excess"].items():
+            other = min((roots.get(r, 0.0) / -n for r, n in reaction.change if n < 0 and r not in (*FREE, root)), default=0.0)
+            if roots.get(root, 0.0) < k * other:
+                return f"not {k:g} times as much {root}", False
+    if when.get("distil") and not c.distil:
+        return "only on distilling", True
+    if when.get("standing") and not c.standing:
+        return "only on standing", True
+    if when.get("slow") and not c.slow and reaction.product not in wanted:
+        return "slow", True
+    if "T" in when:
+        low, high = when["T"]
+        if c.T_high < low:
+            return f"below {low:g} °C", True
+        if c.T_low > high:
+            return f"above {high:g} °C", False
     return None
 
 
-def react(stream: Stream, step: int, vessel: str, wanted: str | None) -> tuple[list[Event], dict[str, float]]:
+def react(
+    stream: Stream, step: int, vessel: str, wanted: tuple[str, ...], c: Conditions = WARM_ROOM, tally: Tally | None = None
+) -> tuple[list[Event], dict[str, float]]:
     """Let everything happen that can, tier by tier. Changes `stream`; returns events and gas (mol)."""
     events: dict[Reaction, Event] = {}
-    gas: dict[str, float] = {}
-    stopped: dict[Reaction, str] = {}
-    tiny = 100 * TINY * max(1.0, *(abs(n) for n in stream.roots.values())) if stream.roots else TINY
-    for _ in range(60):
-        roots = stream.roots
-        present = frozenset(r for r, n in roots.items() if n > tiny or r in ("H+", "H2O"))
-        able: list[tuple[Reaction, dict[str, float], float, str]] = []
+    stopped: dict[Reaction, tuple[str, bool]] = {}
+    roots = stream.roots
+    tiny = 100 * TINY * max(1.0, *(abs(n) for n in roots.values())) if roots else TINY
+    for _ in range(80):
+        present = frozenset(r for r, n in roots.items() if n > tiny or r in FREE)
+        s = speciate(roots)
+        able: list[tuple[Reaction, float, str]] = []
+        lowest = 99
         for reaction in reactions_for(present, wanted):
-            reason = gate(reaction, roots)
+            if reaction.family.tier > lowest:
+                break
+            reason = gate(reaction, roots, s, c, tiny, wanted)
             if reason:
-                stopped.setdefault(reaction, reason)
+                stopped[reaction] = reason
                 continue
-            change = dict(reaction.change)
-            limit, by = _limit(change, roots, reaction.family.when.get("acid"))
+            limit, by = _limit(reaction, roots, s)
             if tiny < limit < float("inf"):
-                able.append((reaction, change, limit, by))
+                able.append((reaction, limit, by))
+                lowest = reaction.family.tier
         if not able:
             break
-        tier = min(r.family.tier for r, *_ in able)
-        acting = [a for a in able if a[0].family.tier == tier]
-        share = _share(acting, roots)
-        for reaction, change, limit, by in acting:
+        share = _share(able, roots, s)
+        for reaction, limit, by in able:
             extent = limit * share
-            for root, n in change.items():
+            before = dict(roots) if tally is not None else {}
+            for root, n in reaction.change:
                 roots[root] = roots.get(root, 0.0) + n * extent
             known = events.get(reaction)
             if known:
                 known.extent += extent
                 known.stopped_by = by
             else:
-                events[reaction] = Event(step, vessel, reaction, extent, by)
-            for g in GASES:
-                if change.get(g, 0.0) > 0:
-                    made = roots.pop(g, 0.0)
-                    gas[g] = gas.get(g, 0.0) + made
+                known = events[reaction] = Event(step, vessel, reaction, extent, by)
+            if tally is not None:
+                heat, unknown = tally.of(reaction, before, roots, extent, stream.solids)
+                known.inorganic_kJ += heat
+                known.unknown = tuple(sorted({*known.unknown, *unknown}))
         for root in [r for r, n in roots.items() if abs(n) <= TINY]:
             del roots[root]
-    latent = [
-        Event(step, vessel, reaction, 0.0, "", latent=reason)
-        for reaction, reason in stopped.items()
-        if reaction not in events and reaction.family.record.get("role")
-    ]
+    gas = {}
+    for root in [r for r in roots if is_gas(r)]:
+        gas[root] = roots.pop(root)
+    latent = []
+    s = speciate(roots)
+    for reaction, (why, waits) in stopped.items():
+        if reaction in events:
+            continue
+        limit, _ = _limit(reaction, {**roots, **gas}, s)
+        could = limit if waits and limit < float("inf") else 0.0
+        if could > tiny or reaction.family.record.get("rate"):
+            latent.append(Event(step, vessel, reaction, 0.0, "", latent=why, could=could))
     return [*events.values(), *latent], gas
 
 
-def neutralised(before: list[dict[str, float]], mixed: dict[str, float]) -> float:
-    """Moles of OH- that meet protons when the streams come together."""
-    lacking = sum(speciate(b).lacking for b in before)
-    return max(lacking - speciate(mixed).lacking, 0.0)
-
-
-def combine(step: int, vessel: str, streams: list[dict[str, float]], wanted: str | None, portions: int = 1) -> tuple[Entry, Stream]:
+def combine(
+    step: int,
+    vessel: str,
+    streams: Iterable[Stream | dict[str, float]],
+    wanted: tuple[str, ...] | str | None = (),
+    portions: int = 1,
+    c: Conditions = WARM_ROOM,
+    energy: bool = False,
+) -> tuple[Entry, Stream]:
     """Bring streams together in a vessel and let them react.
 
     The first stream is there already; the rest comes in `portions`, because the order matters where a
     gas leaves (carbonate into acid gives more of it in portions than all at once).
     """
+    named = (wanted,) if isinstance(wanted, str) else tuple(wanted or ())
+    parts = [x if isinstance(x, Stream) else Stream(dict(x)) for x in streams]
     start = Stream()
-    for s in streams:
-        start.add(s)
-    mixed = Stream(dict(streams[0]))
+    for x in parts:
+        start.pour(x)
+    mixed = parts[0].copy()
+    tally = Tally() if energy else None
     events: dict[Reaction, Event] = {}
     gas: dict[str, float] = {}
     for _ in range(portions):
-        for s in streams[1:]:
-            mixed.add(s, 1.0 / portions)
-        now, made = react(mixed, step, vessel, wanted)
+        incoming = [x.scaled(1.0 / portions) for x in parts[1:]]
+        if tally is not None:
+            tally.mix([mixed, *incoming])
+        for x in incoming:
+            mixed.pour(x)
+        now, made = react(mixed, step, vessel, named, c, tally)
         for e in now:
             known = events.get(e.reaction)
             if known is None:
                 events[e.reaction] = e
             elif e.latent is None:
                 known.extent += e.extent
+                known.inorganic_kJ += e.inorganic_kJ
+                known.unknown = tuple(sorted({*known.unknown, *e.unknown}))
                 known.stopped_by, known.latent = e.stopped_by, None
+            elif known.latent is not None:
+                known.could = max(known.could, e.could)
         for g, n in made.items():
             gas[g] = gas.get(g, 0.0) + n
-    entry = Entry(step, vessel, streams, start.roots, dict(mixed.roots), list(events.values()), gas)
+    led_in = {g: sum(x.roots.get(g, 0.0) for x in parts[1:]) for g in gas}
+    slip = {g: min(n, gas[g]) for g, n in led_in.items() if n > 0}
+    evolved = {g: n - slip.get(g, 0.0) for g, n in gas.items() if n - slip.get(g, 0.0) > TINY}
+    entry = Entry(
+        step, vessel, [x.roots for x in parts], start.roots, dict(mixed.roots), list(events.values()), evolved, slip=slip, conditions=c
+    )
+    if tally is not None:
+        transfers, entry.mixing = tally.close(entry)
+        entry.transfers = [Transfer(*t) for t in transfers]
+        entry.dissolving = dissolved(mixed, tally)
+    entry.solids = dict(mixed.solids)
     return entry, mixed
-
-
-def atoms(roots: dict[str, float]) -> dict[str, float]:
-    """Moles of each element (and charge, "+") in a stream."""
-    from northsquall.chemistry.families import IONS
-    from northsquall.chemistry.formula import parse_formula
-    from northsquall.substances.catalogue import formula_of_smiles
-
-    total: dict[str, float] = {}
-    for root, n in roots.items():
-        formula = root if IONS.match(root) or root == "H+" else formula_of_smiles(root)
-        for el, k in parse_formula(formula).items():
-            total[el] = total.get(el, 0.0) + n * k
-    return total

@@ -1,95 +1,138 @@
 """From components and a proton total to the species that are there: the proton ladder.
 
-A vessel holds moles per root (fully deprotonated ions, water, organics, gases) and the proton total
-`H+`. Sites take protons from the highest pKa down (common practice of buffer arithmetic; checked
-against exact equilibrium in the tests). Water gives OH- where protons are lacking, and takes one
-proton per three molecules as H3O+ at pKa 0, so that 37 % hydrochloric acid is ions and 98 % sulfuric
-acid is molecules.
+A vessel holds moles per root (fully deprotonated ions, water, neutral organics, gases) and the proton
+total `H+`. Sites take protons from the highest pKa down (common practice of buffer arithmetic; checked
+against exact equilibrium in the tests). Water gives OH- where protons are lacking, and takes one proton
+per three molecules as H3O+ at pKa 0, so that 37 % hydrochloric acid is ions and 98 % sulfuric acid is
+molecules.
 """
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cache
+from typing import Any
+
+from rdkit import Chem
 
 from northsquall import data
+from northsquall.chemistry.roots import is_organic
 
 WATER_PER_H3O = 3.0
+SPREAD = 1.3
+"""pKa apart of equal sites on one molecule."""
 
 
-@dataclass(frozen=True)
-class Rung:
-    """One protonation: base + H+ -> acid, of the component `root`."""
+@dataclass(frozen=True, eq=False)
+class Slot:
+    """One place for a proton. For an organic, `base` and `acid` are empty and the site is `site`."""
 
+    pKa: float
     root: str
     base: str
     acid: str
-    pKa: float
+    site: str = ""
+    acidic: bool = False
+    """Organic only: the neutral molecule holds this proton."""
+    heat: float = 0.0
+    """Organic only: enthalpy of ionisation acid -> base + H+, kJ/mol."""
+
+
+HYDRONIUM = Slot(0.0, "H2O", "H2O", "H3O+")
 
 
 @cache
-def rungs() -> tuple[Rung, ...]:
-    """All rungs, highest pKa first."""
-    rows = data.toml("chemistry/roots.toml")["rung"]
-    listed = [Rung(r["root"], r["base"], r["acid"], r["pKa"]) for r in rows]
-    return tuple(sorted(listed, key=lambda r: -r.pKa))
+def _listed() -> dict[str, tuple[Slot, ...]]:
+    out: dict[str, list[Slot]] = {}
+    for r in data.toml("chemistry/ladder.toml")["rung"]:
+        out.setdefault(r["root"], []).append(Slot(float(r["pKa"]), r["root"], r["base"], r["acid"]))
+    return {k: tuple(sorted(v, key=lambda s: -s.pKa)) for k, v in out.items()}
+
+
+@cache
+def _sites() -> tuple[tuple[dict[str, Any], Any], ...]:
+    return tuple((r, Chem.MolFromSmarts(r["smarts"])) for r in data.toml("chemistry/ladder.toml")["site"])
+
+
+@cache
+def slots_of(root: str) -> tuple[Slot, ...]:
+    """Proton places of one component, highest pKa first."""
+    if not is_organic(root):
+        return _listed().get(root, ())
+    mol = Chem.MolFromSmiles(root)
+    out = []
+    for record, pattern in _sites():
+        for k in range(len(mol.GetSubstructMatches(pattern)) if mol is not None else 0):
+            shift = -SPREAD * k
+            out.append(Slot(record["pKa"] + shift, root, "", "", record["name"], record["kind"] == "acid", record["heat"]))
+    return tuple(sorted(out, key=lambda s: -s.pKa))
+
+
+@cache
+def acidic_sites(root: str) -> int:
+    """Protons that a neutral organic can give."""
+    return sum(s.acidic for s in slots_of(root))
+
+
+@cache
+def _ladder(present: frozenset[str]) -> tuple[Slot, ...]:
+    found = [s for root in present for s in slots_of(root)]
+    return tuple(sorted([*found, HYDRONIUM], key=lambda s: (-s.pKa, s.root, s.base)))
 
 
 @dataclass(frozen=True)
 class Speciation:
-    """Moles per species, and the protons held at each pKa (for the acid gate)."""
+    """Moles per species, and the protons held in each place."""
 
     species: dict[str, float]
-    held: tuple[tuple[float, float], ...]
+    """Listed species with their moles; organics under their SMILES."""
+    filled: tuple[tuple[Slot, float, float], ...]
+    """(place, moles filled, moles of the place), highest pKa first."""
     lacking: float
     """Moles of OH- (protons that water gave)."""
+    free: float
+    """Protons that nothing can hold."""
 
     def acid(self, threshold: float) -> float:
         """Moles of protons held at a pKa of `threshold` or below."""
-        return sum(n for pKa, n in self.held if pKa <= threshold)
+        return self.free + sum(n for slot, n, _ in self.filled if slot.pKa <= threshold)
+
+    def base(self, threshold: float) -> float:
+        """Moles of protons that bases whose acids have a pKa of `threshold` or above still take, OH- included."""
+        return self.lacking + sum(room - n for slot, n, room in self.filled if slot.pKa >= threshold)
 
 
 def speciate(contents: dict[str, float]) -> Speciation:
-    """Species of `contents` (mol per root, with `H+` and `H2O`).
-
-    Protons that nothing can hold stay as `H+`.
-    """
+    """Species of `contents` (mol per root, with `H+` and `H2O`)."""
     species = {k: v for k, v in contents.items() if k != "H+" and v > 0.0}
     protons = contents.get("H+", 0.0)
-    water = contents.get("H2O", 0.0)
-    held: list[tuple[float, float]] = []
+    for root, n in species.items():
+        if is_organic(root):
+            protons += n * acidic_sites(root)
+    ladder = _ladder(frozenset(species))
+    filled: list[tuple[Slot, float, float]] = []
     lacking = 0.0
     if protons < 0.0:
         lacking = -protons
         species["OH-"] = lacking
-        species["H2O"] = max(water - lacking, 0.0)
-        return Speciation(species, (), lacking)
-    for rung in _ladder():
-        if protons <= 0.0:
-            break
-        if rung is None:  # H3O+
-            take = min(protons, water / WATER_PER_H3O)
-            if take > 0.0:
-                species["H3O+"] = take
-                species["H2O"] = water - take
-                held.append((0.0, take))
-                protons -= take
-            continue
-        room = species.get(rung.base, 0.0)
-        take = min(protons, room)
-        if take > 0.0:
-            species[rung.base] = room - take
-            species[rung.acid] = species.get(rung.acid, 0.0) + take
-            held.append((rung.pKa, take))
-            protons -= take
-    if protons > 0.0:
-        species["H+"] = protons
-        held.append((-10.0, protons))
-    return Speciation({k: v for k, v in species.items() if v > 0.0}, tuple(held), lacking)
-
-
-@cache
-def _ladder() -> tuple[Rung | None, ...]:
-    above = [r for r in rungs() if r.pKa > 0.0]
-    below = [r for r in rungs() if r.pKa <= 0.0]
-    return (*above, None, *below)
+        species["H2O"] = contents.get("H2O", 0.0) - lacking
+        if species["H2O"] <= 0.0:
+            del species["H2O"]
+    for slot in ladder:
+        if slot is HYDRONIUM:
+            room = max(species.get("H2O", 0.0), 0.0) / WATER_PER_H3O
+        elif slot.base:
+            room = species.get(slot.base, 0.0)
+        else:
+            room = species[slot.root]
+        take = min(max(protons, 0.0), room)
+        if slot.base and take > 0.0:
+            species[slot.base] -= take
+            species[slot.acid] = species.get(slot.acid, 0.0) + take
+        protons -= take
+        if room > 0.0:
+            filled.append((slot, take, room))
+    free = max(protons, 0.0)
+    if free > 0.0:
+        species["H+"] = free
+    return Speciation({k: v for k, v in species.items() if v > 0.0}, tuple(filled), lacking, free)

@@ -1,18 +1,75 @@
-"""The ledger over a whole procedure: streams follow charging, dosing, pouring and filtering."""
+"""The ledger over a whole procedure: streams follow charging, dosing, pouring, filtering, distilling and gas lines."""
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
+from typing import Protocol
 
-from northsquall.chemistry.families import IONS
-from northsquall.chemistry.ledger import Entry, Event, Stream, combine
-from northsquall.procedure import Procedure, Step
-from northsquall.procedure.amounts import Lot
+from northsquall.chemistry.families import FREE
+from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
+from northsquall.chemistry.roots import GAS_ORGANICS, is_organic, roots
+from northsquall.chemistry.species import acidic_sites, slots_of, speciate
+from northsquall.procedure import Procedure, Step, Vessel
+from northsquall.substances import Substance, catalogue
 
 GAS_PORTIONS = 20
 """Portions of a dose where a gas-forming family can act: CO2 within 2.5 % of the limit of many."""
+ORDER_MATTERS = frozenset({"CO3-2", "SO3-2", "S2O5-2", "S-2", "S2O3-2"})
 TRIAL_MOL = (1e-4, 1.0, 1e4)
 """Stand-ins for an amount nobody wrote: only what stays the same over all three is established."""
+ROOM = 20.0
+CARRIED_OVER = 0.02
+"""Part of the water that stays with an organic layer (assumption)."""
+BOILING = (60.0, 110.0)
+"""Temperatures tried where a text says reflux or boiling without a figure."""
+UNSTATED_HEAT = (20.0, 110.0)
+"""Temperatures tried where a text says heat and no figure: what differs is possible, not established."""
+OVERNIGHT_MIN = 480.0
+
+
+AS_NEEDED = ("neutralise", "destroy")
+"""Steps whose unwritten amount follows from what it has to take: to pH 7, or until destroyed."""
+
+
+def capacity(contents: dict[str, float], threshold: float) -> float:
+    """Moles of protons that a mixture takes until every place with a pKa of `threshold` or above is filled."""
+    places = sum(n * sum(s.pKa >= threshold for s in slots_of(r)) for r, n in contents.items() if r not in FREE)
+    held = contents.get("H+", 0.0) + sum(n * acidic_sites(r) for r, n in contents.items() if is_organic(r))
+    return max(places - held, 0.0)
+
+
+def needed(substance: Substance, here: Stream, kind: str, wanted: tuple[str, ...]) -> float:
+    """Moles of a base, acid or destroying agent that a mixture takes; 0 where it takes none."""
+    one = speciate({**substance.parts, "H2O": substance.parts.get("H2O", 0.0) + 60.0})
+    now = speciate(here.roots)
+    gives, takes = one.acid(6.0), capacity(substance.parts, 6.3)
+    if kind == "neutralise":
+        if takes > 0 and takes >= gives:
+            return now.acid(7.0) / takes
+        return capacity(here.roots, 7.0) / gives if gives > 0 else 0.0
+    plenty = 100.0 * max(1.0, *(abs(n) for r, n in here.roots.items() if r not in FREE)) if here.roots else 1.0
+    entry, _ = combine(0, "trial", [here.copy(), Stream({k: v * plenty for k, v in substance.parts.items()})], wanted)
+    used = 0.0
+    for root, per in substance.parts.items():
+        if root in FREE or per <= 0:
+            continue
+        taken = sum(
+            -dict(e.reaction.change).get(root, 0.0) * e.extent for e in entry.happened() if dict(e.reaction.change).get(root, 0.0) < 0
+        )
+        used = max(used, min(taken / per, plenty))
+    return used if used < 0.99 * plenty else 0.0
+
+
+class Lots(Protocol):
+    """What the ledger needs of a material: its substance and moles per component."""
+
+    substance: Substance | None
+    mol: tuple[float, float, float] | None
+
+    def roots(self, which: int = 1) -> dict[str, float]:
+        """Moles per component."""
+        ...
 
 
 @dataclass
@@ -22,59 +79,347 @@ class Walk:
     entries: list[Entry] = field(default_factory=list)
     after: dict[tuple[int, str], dict[str, float]] = field(default_factory=dict)
     """Contents of a vessel (roots) after a step in it."""
+    lines: dict[str, str] = field(default_factory=dict)
+    """Where the gas of a vessel is led."""
+    charged: dict[str, Stream] = field(default_factory=dict)
+    """Contents at the end, by vessel."""
+    air: dict[str, float] = field(default_factory=dict)
+    """Gas that left every absorber."""
+    needed: dict[str, float] = field(default_factory=dict)
+    """Moles of materials written as "until neutral" or "until destroyed", as worked out; by material."""
 
     def events(self) -> list[Event]:
         """All events in order."""
         return [e for entry in self.entries for e in entry.events]
 
 
-def _lots(step: Step, lots: dict[str, Lot], which: int, trial: float) -> list[dict[str, float]]:
-    out = []
-    for key in step.materials:
-        lot = lots[key]
-        if lot.mol is not None:
-            out.append(lot.roots(which))
-        elif lot.substance is not None:
-            out.append({k: v * trial for k, v in lot.substance.parts.items()})
+def ionic_solid(s: Substance) -> bool:
+    """Whether a substance is a crystal whose components are dissolved ions in the ledger."""
+    known = roots()
+    return s.phase == "s" and any(r in known and known[r].state == "aq" for r in s.parts)
+
+
+def stream_of(lot: Lots, which: int, trial: float) -> Stream | None:
+    """A material as a stream; the stand-in amount where none is written; None for an unknown substance."""
+    if lot.substance is None:
+        return None
+    if lot.mol is not None:
+        out = Stream(lot.roots(which))
+        n = lot.mol[which]
+    else:
+        out = Stream({k: v * trial for k, v in lot.substance.parts.items()})
+        n = trial
+    in_water = lot.mol is not None and out.roots.get("H2O", 0.0) > lot.substance.parts.get("H2O", 0.0) * n + 1e-9
+    if ionic_solid(lot.substance) and not in_water:
+        out.solids[lot.substance.id] = n
     return out
 
 
-def walk(procedure: Procedure, lots: dict[str, Lot], wanted: str | None, which: int = 1, trial: float = 1.0) -> Walk:
+def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str]) -> Conditions:
+    """Temperatures of a step: as written, else the bath's, else as the vessel was."""
+    low, high = last
+    q = step.T_range
+    bath = step.bath or (vessel.bath if vessel else None)
+    if q is not None:
+        low, high = (q.low if q.low is not None else q.value), (q.high if q.high is not None else q.value)
+    elif step.kind == "reflux" or (step.kind in ("hold", "heat") and "reflux" in step.text.lower()):
+        low, high = BOILING
+    elif step.kind == "distil":
+        low, high = BOILING[0], 130.0
+    elif step.kind == "heat":
+        low, high = (bath.T_C, bath.T_C) if bath and bath.T_C is not None else UNSTATED_HEAT
+    elif step.kind in ("charge", "dose", "add", "cool", "dissolve") and bath is not None:
+        low, high = (
+            (bath.T_C, bath.T_C)
+            if bath.T_C is not None
+            else (-10.0, 5.0)
+            if bath.kind == "ice-salt"
+            else (0.0, 8.0)
+            if bath.kind == "ice"
+            else (ROOM, ROOM)
+        )
+    elif step.kind == "cool":
+        low, high = 0.0, ROOM
+    if step.T_limit is not None:
+        high = min(high, step.T_limit.value) if q is not None or high > step.T_limit.value else max(high, min(step.T_limit.value, high))
+        low = min(low, high)
+    long = step.duration is not None and step.duration.value >= OVERNIGHT_MIN
+    return Conditions(low, high, step.kind == "distil", step.kind == "store" or long, slow, off)
+
+
+def split_solid(stream: Stream, wanted: tuple[str, ...]) -> tuple[Stream, Stream]:
+    """(what stays on the filter, what runs through): undissolved solids, elements, solid organics and the named product."""
+    solid, liquid = Stream(), Stream()
+    known, cat = roots(), catalogue()
+    s = speciate(stream.roots)
+    ionised = _ionised(stream)
+    for root, n in stream.roots.items():
+        if root in FREE:
+            liquid.roots[root] = n
+            continue
+        if is_organic(root):
+            key = cat.by_smiles.get(root)
+            stays = (
+                root in wanted or (key is not None and cat.substances[key].phase == "s" and not cat.substances[key].soluble)
+            ) and root not in ionised
+        else:
+            stays = known[root].state == "s"
+        (solid if stays else liquid).roots[root] = n
+    for key, n in stream.solids.items():
+        solid.solids[key] = n
+        for root, k in cat.substances[key].parts.items():
+            solid.roots[root] = solid.roots.get(root, 0.0) + k * n
+            liquid.roots[root] = liquid.roots.get(root, 0.0) - k * n
+            if abs(liquid.roots[root]) < 1e-12:
+                del liquid.roots[root]
+    del s
+    return solid, liquid
+
+
+def _ionised(stream: Stream) -> set[str]:
+    """Organics that are mostly salts here, and so stay in water."""
+    out = set()
+    s = speciate(stream.roots)
+    held: dict[str, list[tuple[float, float, bool]]] = {}
+    for slot, n, room in s.filled:
+        if slot.site:
+            held.setdefault(slot.root, []).append((n, room, slot.acidic))
+    for root, places in held.items():
+        if any((n < room / 2) if acidic else (n > room / 2) for n, room, acidic in places):
+            out.add(root)
+    return out
+
+
+def split_layers(stream: Stream) -> tuple[Stream, Stream]:
+    """(organic layer, aqueous layer): neutral organics of 4 carbons and more, halocarbons and halogens apart from the water."""
+    organic, aqueous = Stream(), Stream(solids=dict(stream.solids))
+    ionised = _ionised(stream)
+    for root, n in stream.roots.items():
+        carbons = root.upper().replace("CL", "").count("C")
+        apart = root in ("Br2", "I2", "CS2") or (
+            is_organic(root) and root not in ionised and "+" not in root and (carbons >= 4 or "Cl" in root or "Br" in root or "I" in root)
+        )
+        if apart:
+            organic.roots[root] = n
+        else:
+            aqueous.roots[root] = n
+    water = aqueous.roots.get("H2O", 0.0)
+    if organic.roots and water > 0:  # droplets of the aqueous layer, all that is dissolved in it too
+        drops = {k: v * CARRIED_OVER for k, v in aqueous.roots.items()}
+        organic.add(drops)
+        aqueous.add(drops, -1.0)
+    return organic, aqueous
+
+
+def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
+    """(distillate, residue): organics and halogens by their boiling points; water from 95 °C; strong acids stay."""
+    cat = catalogue()
+    over, stays = Stream(), Stream(solids=dict(stream.solids))
+    halogen = {
+        "Br2": 59.0,
+        "SOCl2": 76.0,
+        "POCl3": 106.0,
+        "PCl3": 76.0,
+        "SO2Cl2": 69.0,
+        "HNO3(l)": 83.0,
+        "HSO3Cl": 152.0,
+        "SiCl4": 57.0,
+        "TiCl4": 136.0,
+        "CS2": 46.0,
+    }
+    ionised = _ionised(stream)
+    for root, n in stream.roots.items():
+        point: float | None = halogen.get(root)
+        if is_organic(root):
+            key = cat.by_smiles.get(root)
+            v = cat.substances[key].value("Tb") if key else None
+            point = v.value if v else None
+            if root in ionised or "+" in root:
+                point = None
+        elif root == "H2O" and n > 0:
+            point = 100.0
+        (over if point is not None and point <= T_high + 5.0 and n > 0 else stays).roots[root] = n
+    return over, stays
+
+
+def walk(
+    procedure: Procedure,
+    lots: Mapping[str, Lots],
+    wanted: tuple[str, ...] | str | None,
+    which: int = 1,
+    trial: float = 1.0,
+    slow: bool = False,
+    energy: bool = False,
+) -> Walk:
     """Follow the contents through all steps. `which` 0, 1, 2 takes the low, best or high amounts."""
-    result = Walk()
-    contents: dict[str, Stream] = {}
-    for step in procedure.steps:
-        vessel = step.vessel
-        if vessel is None or step.kind in ("test", "dry", "record", "store", "cool", "heat", "hold"):
-            continue
-        if step.kind in ("filter", "extract"):
-            source = contents.get(step.from_vessel or "")
-            if source:  # solids and product stay on the filter
-                for root in [r for r in source.roots if not IONS.match(r) and r not in ("H+", "H2O")]:
-                    del source.roots[root]
-            continue
-        here = contents.setdefault(vessel, Stream())
-        new = _lots(step, lots, which, trial)
+    named = (wanted,) if isinstance(wanted, str) else tuple(wanted or ())
+    return _Walker(procedure, lots, named, which, trial, slow, energy).run()
+
+
+class _Walker:
+    def __init__(
+        self, procedure: Procedure, lots: Mapping[str, Lots], wanted: tuple[str, ...], which: int, trial: float, slow: bool, energy: bool
+    ) -> None:
+        self.procedure, self.lots, self.wanted = procedure, lots, wanted
+        self.which, self.trial, self.slow, self.energy = which, trial, slow, energy
+        self.result = Walk()
+        self.contents: dict[str, Stream] = {}
+        self.warmth: dict[str, tuple[float, float]] = {}
+        self.vessels = {v.name: v for v in procedure.vessels}
+        self.off = {c.family: c for c in procedure.chemistry if c.what == "off"}
+
+    def run(self) -> Walk:
+        for step in self.procedure.steps:
+            if step.vessel is None or step.kind in ("test", "record"):
+                continue
+            {"filter": self.filter, "extract": self.extract, "distil": self.distil, "absorb": self.absorb, "dry": self.dry}.get(
+                step.kind, self.mix
+            )(step)
+        self.result.charged = self.contents
+        return self.result
+
+    def conditions(self, step: Step, vessel: str) -> Conditions:
+        off = frozenset(c.family for c in self.procedure.chemistry if c.what == "off" and c.step in (None, step.n))
+        c = conditions_of(step, self.vessels.get(vessel), self.warmth.get(vessel, (ROOM, ROOM)), self.slow, off)
+        self.warmth[vessel] = (c.T_low, c.T_high)
+        return c
+
+    def fresh(self, step: Step, here: Stream | None = None) -> list[Stream]:
+        out = []
+        for key in step.materials:
+            lot = self.lots[key]
+            trial = self.trial
+            if lot.mol is None and lot.substance is not None and here is not None and step.kind in AS_NEEDED:
+                trial = needed(lot.substance, here, step.kind, self.wanted)
+                self.result.needed[key] = trial
+            x = stream_of(lot, self.which, trial)
+            if x is not None:
+                out.append(x)
+        return out
+
+    def take(self, name: str | None) -> Stream:
+        return self.contents.pop(name, Stream()) if name else Stream()
+
+    def meet(self, step: Step, vessel: str, streams: list[Stream], portions: int = 1) -> Stream:
+        """Bring streams together, keep the entry, and lead the gas away."""
+        c = self.conditions(step, vessel)
+        entry, mixed = combine(step.n, vessel, streams, self.wanted, portions, c, self.energy)
+        self.result.entries.append(entry)
+        self.contents[vessel] = mixed
+        self.result.after[(step.n, vessel)] = dict(mixed.roots)
+        leaving = {g: n for d in (entry.gas, entry.slip) for g, n in d.items()}
+        target = self.result.lines.get(vessel)
+        if leaving and target and target != vessel:
+            here = self.contents.get(target, Stream())
+            absorbed, left = combine(step.n, target, [here, Stream(leaving)], self.wanted, 1, Conditions(slow=self.slow), self.energy)
+            self.result.entries.append(absorbed)
+            self.contents[target] = left
+            self.result.after[(step.n, target)] = dict(left.roots)
+            leaving = {g: n for d in (absorbed.gas, absorbed.slip) for g, n in d.items()}
+        for g, n in leaving.items():
+            self.result.air[g] = self.result.air.get(g, 0.0) + n
+        return mixed
+
+    def mix(self, step: Step) -> None:
+        vessel = step.vessel or ""
+        here = self.contents.get(vessel, Stream())
+        meant = here.copy()
+        if step.from_vessel and step.from_vessel != vessel and step.kind in AS_NEEDED:
+            meant.pour(self.contents.get(step.from_vessel, Stream()))
+        new = self.fresh(step, meant)
         portions = 1
         if step.kind == "quench" and step.from_vessel:
-            poured = contents.pop(step.from_vessel, Stream()).roots
-            for lot in new:
-                here.add(lot)
-            streams = [dict(here.roots), poured]
+            for x in new:
+                here.pour(x)
+            streams = [here, self.take(step.from_vessel)]
         elif step.kind == "neutralise":
             if step.from_vessel and step.from_vessel != vessel:
-                here.add(contents.pop(step.from_vessel, Stream()).roots)
-            streams, portions = [dict(here.roots), *new], GAS_PORTIONS
+                here.pour(self.take(step.from_vessel))
+            streams = [here, *new]
         else:
-            if step.from_vessel:
-                new = [*new, contents.pop(step.from_vessel, Stream()).roots]
-            streams = [dict(here.roots), *new]
-            if any("CO3-2" in s for s in new):
-                portions = GAS_PORTIONS
+            if step.from_vessel and step.from_vessel != vessel:
+                new = [*new, self.take(step.from_vessel)]
+            streams = [here, *new]
+        if any(ORDER_MATTERS & set(x.roots) for x in streams) and len(streams) > 1:
+            portions = GAS_PORTIONS
         if len(streams) == 1:
-            streams.append({})
-        entry, mixed = combine(step.n, vessel, streams, wanted, portions)
-        result.entries.append(entry)
-        contents[vessel] = mixed
-        result.after[(step.n, vessel)] = dict(mixed.roots)
-    return result
+            streams.append(Stream())
+        self.meet(step, vessel, streams, portions)
+
+    def absorb(self, step: Step) -> None:
+        """An absorber is filled, and a vessel's gas led into it from here on."""
+        vessel = step.vessel or ""
+        here = self.contents.get(vessel, Stream())
+        self.meet(step, vessel, [here, *self.fresh(step)])
+        for source in [x.strip() for x in (step.from_vessel or "").split(",") if x.strip()]:
+            self.result.lines[source] = vessel
+
+    def filter(self, step: Step) -> None:
+        """Solids and the named product stay on the filter; `keep` says which part goes on in `vessel`."""
+        source = step.from_vessel or step.vessel or ""
+        stream = self.contents.pop(source, None)
+        if stream is None:
+            return
+        solid, liquid = split_solid(stream, self.wanted)
+        vessel = step.vessel or source
+        if step.keep == "solid":
+            self.contents[vessel], self.contents[step.into or f"{source} filtrate"] = solid, liquid
+            self.warmth[vessel] = (ROOM, ROOM)
+            if step.materials:  # washed on the filter
+                washed = self.fresh(step)
+                for x in washed:
+                    self.contents[step.into or f"{source} filtrate"].pour(x)
+        else:
+            self.contents[source if step.keep is None else vessel] = liquid
+            self.contents[step.into or f"{source} solid"] = solid
+
+    def extract(self, step: Step) -> None:
+        """Shaken with what is added, then parted; `keep` says which layer stays in the vessel."""
+        vessel = step.vessel or ""
+        here = self.contents.pop(vessel, Stream())
+        if step.from_vessel and step.from_vessel != vessel:
+            here.pour(self.take(step.from_vessel))
+        new = self.fresh(step)
+        portions = GAS_PORTIONS if any(ORDER_MATTERS & set(x.roots) for x in new) else 1
+        mixed = self.meet(step, vessel, [here, *(new or [Stream()])], portions)
+        organic, aqueous = split_layers(mixed)
+        if not any(is_organic(r) for r in organic.roots):
+            return
+        kept, gone = (aqueous, organic) if step.keep == "aqueous" else (organic, aqueous)
+        self.contents[vessel] = kept
+        other = step.into or ("organic layer" if step.keep == "aqueous" else "aqueous layers")
+        self.contents.setdefault(other, Stream()).pour(gone)
+
+    def distil(self, step: Step) -> None:
+        """React at the pot's temperature, then part by boiling point; the distillate goes `into` its receiver."""
+        vessel = step.vessel or ""
+        here = self.contents.pop(vessel, Stream())
+        if step.from_vessel and step.from_vessel != vessel:
+            here.pour(self.take(step.from_vessel))
+        mixed = self.meet(step, vessel, [here, *(self.fresh(step) or [Stream()])])
+        entry = next(e for e in reversed(self.result.entries) if e.vessel == vessel)
+        over, stays = split_volatile(mixed, entry.conditions.T_high)
+        receiver = step.into or "receiver"
+        self.contents[vessel] = stays
+        acid_gas: dict[str, float] = {
+            g: entry.gas.pop(g)
+            for g in ("HBr", "HCl", "HI")
+            if g in entry.gas and over.roots.get("H2O", 0.0) > 0 and vessel not in self.result.lines
+        }
+        if acid_gas:
+            self.warmth[receiver] = (ROOM, ROOM)
+            self.meet(step, receiver, [self.contents.get(receiver, Stream()), over, Stream(acid_gas)])
+        else:
+            self.contents.setdefault(receiver, Stream()).pour(over)
+        if step.keep == "distillate":
+            self.contents[vessel], self.contents[f"{vessel} residue"] = self.contents.pop(receiver), stays
+
+    def dry(self, step: Step) -> None:
+        """A drying agent takes the water; anything else is left as it is."""
+        vessel = step.vessel or ""
+        if not step.materials or vessel not in self.contents:
+            return
+        self.meet(step, vessel, [self.contents[vessel], *self.fresh(step)])
+
+
+__all__ = ["GAS_ORGANICS", "TRIAL_MOL", "Walk", "slots_of", "walk"]

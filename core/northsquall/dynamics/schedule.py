@@ -8,18 +8,20 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from northsquall.chemistry.families import IONS
-from northsquall.chemistry.ledger import Entry, Event
+from northsquall.chemistry.families import FREE
+from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.kernel import wetted
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Segment
-from northsquall.heat import acids
+from northsquall.heat.enthalpy import uptake_kJ
 from northsquall.procedure import Bath, Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
 from northsquall.review import Settings
 from northsquall.working import Figure
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0}
+AFTER = ("quench", "neutralise", "filter", "dry", "test", "destroy", "extract", "absorb", "store", "distil")
+"""Kinds of steps that are no part of the pot's plan."""
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
 
 
@@ -52,10 +54,11 @@ class Pot:
     uptake_kJ: float = 0.0
 
 
-def main_vessel(procedure: Procedure, walk: Walk) -> Vessel | None:
-    """The vessel where the reaction with a rate happens; else the one charged first."""
+def main_vessel(procedure: Procedure, walk: Walk, hottest: str | None = None) -> Vessel | None:
+    """The vessel where the reaction with a rate happens; else that of the wanted heat; else the one charged first."""
     names = [e.vessel for e in walk.events() if e.latent is None and e.reaction.family.rate]
     names += [e.vessel for e in walk.events() if e.reaction.family.rate]
+    names += [hottest] if hottest else []
     names += [s.vessel for s in procedure.steps if s.vessel and s.materials]
     for name in names:
         for v in procedure.vessels:
@@ -74,35 +77,6 @@ def heat_capacity(procedure: Procedure, lots: dict[str, Lot], step_ns: list[int]
                 return None
             total += cp
     return total
-
-
-def unknown_mixing(entry: Entry) -> str | None:
-    """What comes together here without a heat that is known; None where each heat is modelled.
-
-    Modelled: water with water; sulfuric and nitric acid with water, each other and organics; carbonate that
-    an acid turns into CO2; organics with organics or water (0 ± 10 kJ/mol, enthalpy.md). Anything else, caustic
-    and salts above all, is not established: it must not pass as no heat.
-    """
-    streams = [s for s in entry.before if any(n > 0 for n in s.values())]
-    if len(streams) < 2:
-        return None
-    ions = {r for s in streams for r in s if IONS.match(r)} - {"H2O", "H+", "SO4-2", "NO3-"}
-    if any(s.get("H+", 0.0) < 0 for s in streams):
-        return "mixing with a strong base"
-    if "CO3-2" in ions and any("CO3-2" in dict(e.reaction.change) and e.latent is None for e in entry.events):
-        ions -= {"CO3-2", "Na+", "K+"}
-    bare = any(s.get("SO4-2", 0.0) + s.get("NO3-", 0.0) > s.get("H+", 0.0) + 1e-9 for s in streams if "CO3-2" not in s)
-    return "dissolving or mixing of a salt or an acid" if ions or bare else None
-
-
-def mixing_kJ(entry: Entry) -> float:
-    """Heat given off when the streams of an entry come together, before anything reacts."""
-    return acids.of_roots(entry.mixed) - sum(acids.of_roots(s) for s in entry.before)
-
-
-def uptake_kJ(entry: Entry) -> float:
-    """Heat given off by the acids as the reaction's water forms and nitric acid goes."""
-    return acids.of_roots(entry.after) - acids.of_roots(entry.mixed)
 
 
 def timetable(procedure: Procedure, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> list[Timed]:
@@ -149,21 +123,20 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
 
 def build_pot(
     procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
-    main_event: Event | None, dH: Figure | None,
+    main_event: Event | None, dH: Figure | None, beside: dict[int, float | None] | None = None,
 ) -> Pot | str:  # fmt: skip
     """The pot's plan; a sentence that says what is missing where there is none."""
-    ours = [t for t in timed if t.step.vessel == vessel.name and t.step.kind not in ("quench", "neutralise", "filter", "dry", "test")]
+    ours = [t for t in timed if t.step.vessel == vessel.name and t.step.kind not in AFTER]
     if not ours:
         return "nothing is charged to a vessel"
     for t in ours:
         for key in (*t.step.materials, *_poured(procedure, t.step)):
             if lots[key].cp_J_K is None or lots[key].mol is None:
                 return f"{lots[key].label}: {lots[key].reason or 'no amount'}"
-    for entry in walk.entries:
-        if entry.vessel == vessel.name and entry.step in {t.step.n for t in ours}:
-            gap = unknown_mixing(entry)
-            if gap:
-                return f"the heat of {gap} in step {entry.step} is not known here"
+    heats = beside if beside is not None else {e.step: e.mixing for e in walk.entries if e.vessel == vessel.name}
+    for t in ours:
+        if t.step.n in heats and heats[t.step.n] is None:
+            return f"the heat of step {t.step.n} is not established"
     notes: list[str] = []
     nominal = vessel.nominal_mL
     all_lots = [lots[k] for t in ours for k in (*t.step.materials, *_poured(procedure, t.step))]
@@ -185,7 +158,7 @@ def build_pot(
             bath_assumed = True
         ice_kg, water_kg = ice_g / 1e3, (water_g or 0.0) / 1e3
     doses = [t.step.n for t in ours if t.step.materials or t.step.from_vessel]
-    reactants = [r for r, n in main_event.reaction.change if n < 0 and r not in ("H+", "H2O")] if main_event else []
+    reactants = [r for r, n in main_event.reaction.change if n < 0 and r not in FREE] if main_event else []
     reactants.sort(key=lambda r: r != (main_event.reaction.substrate if main_event else ""))
     species = (*reactants, "product", *(f"charge {n}" for n in doses))
     cp = [0.0] * (len(reactants) + 1)
@@ -211,17 +184,16 @@ def build_pot(
     for t in span:
         step = t.step
         feed = [0.0] * len(species)
-        heat = 0.0
         feed_T = ambient
         mine = t in ours
         before = (present_cp, present_mL)
+        heat = (heats.get(step.n) or 0.0) * 1e3 if mine else 0.0
         if mine and step.n in doses:
             entry = entries[step.n]
             for s in entry.before[1:] if len(entry.before) > 1 else []:
                 for i, r in enumerate(reactants):
                     feed[i] += s.get(r, 0.0)
             feed[len(reactants) + 1 + doses.index(step.n)] = 1.0
-            heat = mixing_kJ(entry) * 1e3
             source = next((v for v in procedure.vessels if v.name == step.from_vessel), None)
             if COLD.search(step.text) or (source is not None and source.bath is not None):
                 feed_T = 5.0 + ZERO_C

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from northsquall.assessment import Anchor, Finding, Question, ReactionLine, Severity
+from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.pot import Run
 from northsquall.dynamics.schedule import Pot, Timed
@@ -63,6 +64,8 @@ class Context:
     quench_fill: dict[int, float]
     total_heat: Figure
     questions: list[Question] = field(default_factory=list)
+    purpose: Purpose = field(default_factory=Purpose)
+    yield_percent: float | None = None
 
     def step(self, n: int | None) -> Step | None:
         """The step of this number."""

@@ -291,12 +291,21 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
                 )  # fmt: skip
 
 
+def _what(stage: Stage) -> str:
+    return "Mixing the acids" if stage.what.startswith("Mixing") else stage.what
+
+
 @rule("H11")
 def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
     """H11: the heat of making up the acids, where no cooling or limit is written for it."""
     for stage in c.stages:
         step = c.step(stage.step)
-        if step is None or step.kind in ("quench", "neutralise") or _reacts(stage, c) or not stage.what.startswith("Mixing"):
+        if (
+            step is None
+            or step.kind in ("quench", "neutralise")
+            or _reacts(stage, c)
+            or not stage.what.startswith(("Mixing", "Dilution", "Dissolving", "Neutralisation"))
+        ):
             continue
         low, best, high = stage.rise_K
         if high < c.settings.severity("H11_rise_K") or step.T_limit or step.cooled or step.T_range:
@@ -307,11 +316,13 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         yield finding(
             "H11",
             "condition",
-            f"Mixing the acids gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}) if it is not cooled, and no cooling is written.",
+            f"{_what(stage)} gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}) if it is not cooled, and no cooling is written.",
             step=step,
             figure=figure(best, "K", low=low, high=high),
             limit=f"{c.settings.severity('H11_rise_K'):.0f} K",
-            remedy="Mix in ice, one acid slowly into the other, below 15 °C.",
+            remedy="Mix in ice, one slowly into the other, below 15 °C."
+            if stage.what.startswith("Mixing")
+            else "Cool it, add slowly, and write the limit.",
             short="mixing heat",
         )
 

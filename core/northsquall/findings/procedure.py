@@ -86,7 +86,7 @@ def implausible(c: Context) -> Iterator[Finding]:
 def _equivalents(c: Context, step: int):  # type: ignore[no-untyped-def]
     for e in c.walk.events():
         ideal = e.reaction.family.record.get("ideal_equivalents")
-        if not ideal or e.latent or not e.reaction.substrate:
+        if not ideal or e.latent or not e.reaction.substrate or e.reaction.partner:
             continue
         root = next((r for r, n in e.reaction.change if n < 0 and r not in ("H+", "H2O", e.reaction.substrate)), None)
         reagents = [x for x in c.lots.values() if x.substance and x.mol and root in x.substance.parts and x.material.role != "absorber"]
@@ -197,7 +197,7 @@ def unresolved(c: Context) -> Iterator[Finding]:
 def not_recognised(c: Context) -> Iterator[Finding]:
     """P06: the named product is made by no reaction, or a reaction has no heat."""
     results = c.procedure.results
-    made = {e.reaction.product for e in c.walk.events() if not e.latent}
+    made = {root for e in c.walk.events() if not e.latent for root, n in e.reaction.change if n > 0}
     charged = {p for x in c.lots.values() if x.substance for p in x.substance.parts}
     if results.product_smiles and results.product_smiles not in made and results.product_smiles not in charged:
         waiting = next((e for e in c.walk.events() if e.latent and e.reaction.product == results.product_smiles), None)
@@ -211,16 +211,6 @@ def not_recognised(c: Context) -> Iterator[Finding]:
             remedy="Check the charges; or add the reaction with its heat.",
             short="not recognised",
         )
-    elif not any(r.role == "wanted" for r in c.reactions) and not any(x.substance is None for x in c.lots.values()) and c.procedure.steps:
-        if any(s and s.smiles for s in (x.substance for x in c.lots.values() if x.material.role != "wash")):
-            yield finding(
-                "P06",
-                "condition",
-                "No reaction is recognised among the charges; heat and gas are not established.",
-                established=False,
-                remedy="Check the charges; or add the reaction with its heat.",
-                short="not recognised",
-            )
     for r in c.reactions:
         if r.route == "none":
             yield finding(

@@ -1,9 +1,11 @@
-"""Heat of mixing sulfuric acid, nitric acid and water, as one state function.
+"""Heat of mixing strong acids, caustic and water, as one state function.
 
 Integral heat of solution of each acid alone in n mol of water per mol: a n/(n + b) (Thomsen's form,
-handbook 2.2), corrected towards tabulated points where they reach. In a mixture the water is shared so
-that the enthalpy is lowest: at equal marginal heat. So make-up, dilution, the water of a nitration
-and the quench are differences of one function, and nothing is counted twice (docs/decisions/0003).
+handbook 2.2), corrected towards tabulated points where they reach. In a mixture of sulfuric and nitric
+acid the water is shared so that the enthalpy is lowest: at equal marginal heat. So make-up, dilution, the
+water of a nitration and the quench are differences of one function, and nothing is counted twice
+(docs/decisions/0003). `deficit` counts from infinite dilution: what an acid still gives off when diluted;
+it vanishes when the acid is neutralised, so it goes with formation enthalpies of dissolved ions.
 """
 
 from __future__ import annotations
@@ -15,14 +17,16 @@ import numpy as np
 from scipy.interpolate import PchipInterpolator
 
 from northsquall import data
+from northsquall.chemistry.species import Speciation, speciate
 
 
 class Acid:
-    """Integral heat of solution of one acid in water."""
+    """Integral heat of solution of one acid (or caustic) in water."""
 
     def __init__(self, name: str) -> None:
         record = data.toml("heat/acid_mixing.toml")[name]
         self.a, self.b = float(record["a"]), float(record["b"])
+        self.anion: str = record["anion"]
         self.source: str = record["source"]
         self.uncertainty = float(record["uncertainty"])
         points = record["points"]
@@ -30,12 +34,16 @@ class Acid:
         if points:
             x = [0.0] + [n / (n + self.b) for n, _ in points] + [1.0]
             y = [1.0] + [h / (self.a * n / (n + self.b)) for n, h in points] + [1.0]
+            if name != "sulfuric":  # the short forms are far off at n = 0, so the first point's factor holds below it
+                y[0] = y[1]
             self.curve = PchipInterpolator(np.array(x), np.array(y))
+            grid = np.linspace(0.0, 1.0, 401)
+            self._x, self._y = grid, self.curve(grid)
 
     def integral(self, n: float) -> float:
         """Heat given off, kJ per mol of acid, with n mol of water per mol (n >= 0, inf allowed)."""
         x = 1.0 if math.isinf(n) else n / (n + self.b)
-        factor = float(self.curve(x)) if self.curve is not None else 1.0
+        factor = float(np.interp(x, self._x, self._y)) if self.curve is not None else 1.0
         return self.a * x * factor
 
     def marginal(self, n: float) -> float:
@@ -44,15 +52,24 @@ class Acid:
 
 
 @cache
+def acid(name: str) -> Acid:
+    """The acid of a name in acid_mixing.toml. Raises KeyError for any other."""
+    return Acid(name)
+
+
+@cache
 def sulfuric() -> Acid:
     """Sulfuric acid."""
-    return Acid("sulfuric")
+    return acid("sulfuric")
 
 
 @cache
 def nitric() -> Acid:
     """Nitric acid."""
-    return Acid("nitric")
+    return acid("nitric")
+
+
+HALOGEN = ("hydrochloric", "hydrobromic", "hydriodic", "perchloric")
 
 
 def share(n_s: float, n_n: float, n_w: float) -> tuple[float, float]:
@@ -70,7 +87,7 @@ def share(n_s: float, n_n: float, n_w: float) -> tuple[float, float]:
 
 
 def heat_of_mixture(n_s: float, n_n: float, n_w: float) -> float:
-    """Heat given off, kJ, in forming the mixture from pure H2SO4, pure HNO3 and water (moles in)."""
+    """Heat (kJ) given off when n_s sulfuric and n_n nitric acid, pure liquids, meet n_w water (mol)."""
     w_s, w_n = share(n_s, n_n, n_w)
     total = 0.0
     if n_s > 0:
@@ -80,14 +97,49 @@ def heat_of_mixture(n_s: float, n_n: float, n_w: float) -> float:
     return total
 
 
-def of_roots(roots: dict[str, float]) -> float:
-    """`heat_of_mixture` of a ledger stream; bases present: no acid mixture, 0."""
-    protons = roots.get("H+", 0.0)
-    n_s, n_n = roots.get("SO4-2", 0.0), roots.get("NO3-", 0.0)
-    if protons <= 0 or roots.get("CO3-2", 0.0) > 0:
+def free_acids(contents: dict[str, float], s: Speciation | None = None) -> dict[str, float]:
+    """Moles of each strong acid that no base has taken; strong protons are spread over the anions present."""
+    s = s or speciate(contents)
+    protons = s.acid(0.0)
+    anions = {name: contents.get(acid(name).anion, 0.0) for name in ("sulfuric", "nitric", *HALOGEN)}
+    total = sum(n for n in anions.values() if n > 0)
+    if protons <= 0 or total <= 0:
+        return {}
+    part = min(protons / total, 1.0)
+    return {name: n * part for name, n in anions.items() if n > 0}
+
+
+def deficit(contents: dict[str, float], s: Speciation | None = None) -> float:
+    """Heat (kJ) that the strong acids and caustic in a mixture would still give off on endless dilution."""
+    s = s or speciate(contents)
+    water = max(contents.get("H2O", 0.0), 0.0)
+    if s.lacking > 0:
+        caustic = acid("caustic")
+        left = max(water - s.lacking, 0.0)
+        return s.lacking * max(caustic.a - caustic.integral(left / s.lacking), 0.0)
+    free = free_acids(contents, s)
+    if not free:
         return 0.0
-    n_s = min(n_s, protons / 2) if n_n == 0 else n_s
-    return heat_of_mixture(n_s, n_n, max(roots.get("H2O", 0.0), 0.0))
+    n_s, n_n = free.get("sulfuric", 0.0), free.get("nitric", 0.0)
+    total = sum(free.values())
+    out = 0.0
+    if n_s + n_n > 0:
+        out += n_s * sulfuric().a + n_n * nitric().a - heat_of_mixture(n_s, n_n, water * (n_s + n_n) / total)
+    for name in HALOGEN:
+        n = free.get(name, 0.0)
+        if n > 0:
+            a = acid(name)
+            out += n * (a.a - a.integral(water / total))
+    return out
+
+
+def of_roots(contents: dict[str, float]) -> float:
+    """`heat_of_mixture` of a ledger stream, from pure acids; bases present: no acid mixture, 0."""
+    if speciate(contents).lacking > 0:
+        return 0.0
+    free = free_acids(contents)
+    whole = sum(acid(name).a * n for name, n in free.items())
+    return whole - deficit(contents) if free else 0.0
 
 
 def uncertainty(heat: float, n_s: float, n_n: float) -> float:

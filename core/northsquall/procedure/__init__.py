@@ -3,6 +3,7 @@
 from northsquall.procedure.document import (
     Assumption,
     Bath,
+    Chemistry,
     Edit,
     Laboratory,
     Material,
@@ -18,6 +19,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "Assumption", "Bath", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Span",
+    "Assumption", "Bath", "Chemistry", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

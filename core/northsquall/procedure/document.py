@@ -111,6 +111,8 @@ class Step(Part):
     all_at_once: bool = False
     attended: bool | None = None
     into: str | None = None
+    keep: Literal["organic", "aqueous", "solid", "liquid", "distillate", "residue"] | None = None
+    """Filtering, parting, distilling: what goes on in the vessel; the rest goes `into` its place."""
 
 
 class TrainElement(Part):
@@ -153,6 +155,23 @@ class Assumption(Part):
     by: Literal["default", "reviewer", "laboratory"] = "default"
 
 
+class Chemistry(Part):
+    """What a reviewer settled about a reaction: switched off, its heat or extent replaced, or one added."""
+
+    what: Literal["off", "heat", "extent", "add"]
+    family: str
+    """Family id as the ledger names it; for an added reaction a name."""
+    step: int | None = None
+    """Only in this step; None: everywhere."""
+    value: float | None = None
+    """kJ/mol for heat, mol for extent; for an added reaction kJ/mol."""
+    extent_mol: float | None = None
+    equation: str = ""
+    vessel: str | None = None
+    why: str
+    by: str = "reviewer"
+
+
 class Edit(Part):
     """A change of the author's words: the new words stand at `span` of `source_text`."""
 
@@ -180,6 +199,7 @@ class Procedure(Part):
     """What stands ready: dump, second person, protection."""
     unread: list[Unread] = []
     assumptions: list[Assumption] = []
+    chemistry: list[Chemistry] = []
     edits: list[Edit] = []
     scale: float = 1.0
 

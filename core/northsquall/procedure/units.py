@@ -75,12 +75,13 @@ def canonical(written: str) -> str:
 
 
 def dimension(unit: str) -> str:
-    """Dimension of a canonical unit."""
-    return UNITS[unit][0]
+    """Dimension of a unit as the document writes it. Raises UnitError if it is unknown."""
+    return UNITS[unit if unit in UNITS else canonical(unit)][0]
 
 
 def convert(value: float, unit: str, wanted: str) -> float:
     """`value` in the base of the dimension `wanted` (g, mL, mol, s, °C, cm). Raises UnitError."""
+    unit = unit if unit in UNITS else canonical(unit)
     kind, factor = UNITS[unit]
     if kind == "kelvin" and wanted == "temperature":
         return value - 273.15

@@ -3,13 +3,14 @@
 from northsquall.sheets.charge import marks, material_lines, step_lines, vessel_lines, yield_line
 from northsquall.sheets.govern import assumptions, citations, governs, referred
 from northsquall.sheets.quench import quench, quench_on_strip
-from northsquall.sheets.reactions import boiling, gases, reaction_lines, stages, total_heat
+from northsquall.sheets.reactions import boiling, enthalpy_of, gases, reaction_lines, stages, total_heat
 from northsquall.sheets.timetable import schedule
 
 __all__ = [
     "assumptions",
     "boiling",
     "citations",
+    "enthalpy_of",
     "gases",
     "governs",
     "marks",

@@ -12,52 +12,63 @@ from northsquall.assessment import (
     VesselLine,
     Yield,
 )
-from northsquall.chemistry.walk import Walk
+from northsquall.chemistry.families import FREE
+from northsquall.chemistry.formula import mass_of, parse_formula
+from northsquall.chemistry.roles import WORK_UP, Purpose, charges
+from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
-from northsquall.sheets.reactions import WORK_UP, step_of
+from northsquall.sheets.reactions import plain_formula, step_of
 from northsquall.substances import Catalogue
-from northsquall.substances.catalogue import formula_of_smiles
 from northsquall.working import figure, not_established
 
 
-def material_lines(procedure: Procedure, lots: dict[str, Lot], walk: Walk, wanted: str | None) -> list[MaterialLine]:
+def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose) -> list[MaterialLine]:
     """The charge sheet with roles and equivalents."""
-    event = next((e for e in walk.events() if e.reaction.substrate and (e.latent is None)), None) or next(
-        (e for e in walk.events() if e.reaction.substrate), None
+    known = all(
+        lot.mol is not None
+        for lot in lots.values()
+        if lot.substance and set(lot.substance.parts) & (set(purpose.demand) - set(FREE)) and _in_batch(procedure, lot)
     )
-    substrate = event.reaction.substrate if event else None
-    consumed = {r for r, n in event.reaction.change if n < 0} - {"H+", "H2O"} if event else set()
-    limiting_root = event.stopped_by if event else ""
-    base = sum(x.mol[1] for x in lots.values() if x.mol and x.substance and limiting_root in x.substance.parts)
-    if not base and substrate:
-        base = sum(x.mol[1] for x in lots.values() if x.mol and x.substance and substrate in x.substance.parts)
+    limiting = purpose.limiting if known else None
+    total = charges(procedure, lots)
+    base = purpose.theory if known else None
+    if not base and purpose.substrate:
+        base = total.get(purpose.substrate)
     out = []
-    known = event is None or all(x.mol is not None for x in lots.values() if x.substance and consumed & set(x.substance.parts))
     for i, lot in enumerate(lots.values(), 1):
         m, s = lot.material, lot.substance
         step = step_of(procedure, m.step) if m.step else None
-        role = m.role or _role(s, step, substrate, consumed)
-        limiting = bool(
-            s
-            and known
-            and limiting_root
-            and limiting_root in s.parts
-            and m.role not in ("wash", "absorber")
-            and step
-            and step.kind not in WORK_UP
-            and lot.mol
-        )
+        batch = _in_batch(procedure, lot)
+        role = m.role or _role(s, step, purpose)
+        flagged = bool(s and limiting and batch and lot.mol and _brings(s, limiting))
+        equivalents = None
+        if lot.mol and base and batch:
+            equivalents = significant(lot.mol[1] / base)
         out.append(
             MaterialLine(
                 line=i, id=m.id, text=procedure.source_text[m.span[0] : m.span[1]], name=s.id if s else m.name, formula=s.formula if s else None, cas=s.cas if s else None,
                 phase=m.phase, mass_g=significant(lot.mass_g[1]) if lot.mass_g else None, volume_mL=significant(lot.volume_mL), mol=lot.figure(),
-                equivalents=significant(lot.mol[1] / base) if lot.mol and base and step and step.kind not in WORK_UP and m.role not in ("wash", "absorber") else None,
-                role=role, limiting=limiting, step=m.step, vessel=step.vessel if step else None, assumptions=lot.assumptions, anchor=Anchor(start=m.span[0], end=m.span[1]),
+                equivalents=equivalents, role=role, limiting=flagged, step=m.step, vessel=step.vessel if step else None, assumptions=lot.assumptions,
+                anchor=Anchor(start=m.span[0], end=m.span[1]),
             )
         )  # fmt: skip
     return out
+
+
+def _in_batch(procedure: Procedure, lot: Lot) -> bool:
+    """Whether a material is charged to make the batch: no quench, wash, work-up or absorber."""
+    m = lot.material
+    step = step_of(procedure, m.step) if m.step else None
+    return bool(step and step.kind not in WORK_UP and m.role not in ("wash", "absorber", "quench"))
+
+
+def _brings(s: Any, root: str) -> bool:
+    """Whether a substance brings the component that limits; protons come from acids."""
+    if root == "H+":
+        return bool(s.parts.get("H+", 0.0) > 0 and s.phase != "s")
+    return root in s.parts
 
 
 def significant(x: float | None, digits: int = 3) -> float | None:
@@ -65,16 +76,18 @@ def significant(x: float | None, digits: int = 3) -> float | None:
     return None if x is None else float(f"{x:.{digits}g}")
 
 
-def _role(s: Any, step: Step | None, substrate: str | None, consumed: set[str]) -> str:
+def _role(s: Any, step: Step | None, purpose: Purpose) -> str:
     if s is None:
         return "unknown"
-    if substrate and substrate in s.parts:
+    if purpose.substrate and purpose.substrate in s.parts:
         return "substrate"
-    if step is not None and step.kind == "quench":
+    if step is not None and step.kind in ("quench", "destroy"):
         return "quench"
     if step is not None and step.kind == "neutralise":
         return "neutralises"
-    if consumed & set(s.parts):
+    if step is not None and step.kind == "absorb":
+        return "absorber"
+    if (set(purpose.demand) - set(FREE)) & set(s.parts):
         return "reagent"
     return "acid medium" if s.id == "sulfuric acid" else "solvent" if s.phase == "l" else "other"
 
@@ -203,22 +216,20 @@ def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
     return out
 
 
-def yield_line(procedure: Procedure, lots: dict[str, Lot], walk: Walk, cat: Catalogue) -> Yield:
+def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unknown: bool, cat: Catalogue) -> Yield:
     """Theoretical, reported and percent yield on the limiting reagent."""
     r = procedure.results
-    event = next(
-        (e for e in walk.events() if e.latent is None and e.reaction.product and (r.product_smiles in (None, e.reaction.product))), None
-    )
     reported = r.mass_g.value if r.mass_g else None
-    consumed = {root for root, n in event.reaction.change if n < 0} - {"H+", "H2O"} if event else set()
-    known = all(x.mol is not None for x in lots.values() if x.substance and consumed & set(x.substance.parts))
-    if event is None or not known or event.reaction.product is None:
+    needed = set(purpose.demand) - set(FREE)
+    known = all(x.mol is not None for x in lots.values() if x.substance and needed & set(x.substance.parts) and _in_batch(procedure, x))
+    if purpose.target is None or not known or not purpose.theory:
         return Yield(product=r.product, theoretical_g=None, reported_g=reported, percent=None)
-    from northsquall.chemistry.formula import mass_of, parse_formula
-
-    theory = event.extent * mass_of(parse_formula(formula_of_smiles(event.reaction.product)))
+    identity = cat.substances.get(r.product_identity or "")
+    per = identity.parts.get(purpose.target, 1.0) if identity else 1.0
+    mass = identity.mass / per if identity and purpose.target in identity.parts else mass_of(parse_formula(formula_of(purpose.target)))
+    theory = purpose.theory * mass
     return Yield(
-        product=cat.label(event.reaction.product),
+        product=cat.label(purpose.target) if is_organic(purpose.target) else r.product or plain_formula(purpose.target),
         theoretical_g=significant(theory, 4),
         reported_g=reported,
         percent=significant(100 * reported / theory) if reported else None,

@@ -7,7 +7,6 @@ from northsquall.assessment import (
 )
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import Walk
-from northsquall.dynamics.schedule import mixing_kJ
 from northsquall.findings.base import Context
 from northsquall.heat import acids
 from northsquall.procedure import Procedure
@@ -48,7 +47,7 @@ def quench(
                     )
                 )
                 continue
-            heats = [mixing_kJ(w.entries[index]) for w in walks]
+            heats = [w.entries[index].mixing for w in walks]
             spread = acids.uncertainty(heats[1], acid, entry.after.get("NO3-", 0.0))
             last = [n for n in c.peak if n < step.n]
             start = c.peak[max(last)][1] if last else 20.0
@@ -89,7 +88,7 @@ def quench(
             per = 2.0 - base.substance.parts.get("H+", 0.0)
             need = [p / per for p in protons]
             e = next((x for x in entry.events if x.latent is None), None)
-            h = enthalpy_of(e, step, lots, catalogue()) if e else None
+            h = enthalpy_of(e, procedure, catalogue()) if e else None
             heat = heat_of(h.value, extent_of(e, walks, [])) if e and h else not_established("kJ", "no base reacts")
             lines.append(
                 QuenchLine(

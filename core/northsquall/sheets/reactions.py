@@ -11,24 +11,23 @@ from northsquall.assessment import (
     Gas,
     ReactionLine,
 )
+from northsquall.chemistry.families import physical
 from northsquall.chemistry.ledger import Event
+from northsquall.chemistry.roles import WORK_UP, Purpose, role_of
+from northsquall.chemistry.roots import is_organic, roots, shown
+from northsquall.chemistry.species import slots_of, speciate
 from northsquall.chemistry.walk import Walk
-from northsquall.dynamics.schedule import mixing_kJ, unknown_mixing, uptake_kJ
 from northsquall.findings.base import Stage
 from northsquall.heat import acids, enthalpy
 from northsquall.heat.enthalpy import Enthalpy
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
-from northsquall.review import Settings
-from northsquall.substances import Catalogue, catalogue
+from northsquall.substances import Catalogue
 from northsquall.substances.catalogue import formula_of_smiles
 from northsquall.working import Figure, Input, figure, not_established
 
 MOLAR_VOLUME_25C = 24.465
 """L/mol of an ideal gas at 25 °C and 1 atm (handbook 5)."""
-
-
-WORK_UP = ("quench", "neutralise", "filter", "dry", "extract")
 
 
 DISSOLVING_KJ = 10.0
@@ -50,6 +49,8 @@ def match(w: Walk, e: Event) -> Event | None:
             and x.latent is None
             and x.reaction.family.id == e.reaction.family.id
             and x.reaction.substrate == e.reaction.substrate
+            and x.reaction.partner == e.reaction.partner
+            and x.vessel == e.vessel
         ),
         None,
     )
@@ -73,55 +74,152 @@ def heat_of(dH: Figure, extent: Figure) -> Figure:
     return figure(-(dH.best or 0.0) * (extent.best or 0.0), "kJ", low=min(ends), high=max(ends))
 
 
-def enthalpy_of(e: Event, step: Step, lots: dict[str, Lot], cat: Catalogue) -> Enthalpy:
-    """The reaction's enthalpy in the state in which the base is charged."""
-    if "CO3-2" in dict(e.reaction.change):
-        for key in step.materials:
-            s = lots[key].substance
-            if s is not None and "CO3-2" in s.parts and s.phase == "s":
-                found = enthalpy.of_solid_carbonate(s)
-                if found:
-                    return found
-    return enthalpy.of_reaction(e.reaction, cat)
+def enthalpy_of(e: Event, procedure: Procedure, cat: Catalogue) -> Enthalpy:
+    """The reaction's enthalpy in the states in which it happened, or what a reviewer put in its place."""
+    own = next(
+        (
+            c
+            for c in procedure.chemistry
+            if c.what == "heat" and c.family in (e.reaction.family.id, e.reaction.family.id.split(":")[0]) and c.step in (None, e.step)
+        ),
+        None,
+    )
+    if own is not None and own.value is not None:
+        value = figure(
+            own.value,
+            "kJ/mol",
+            expression="replaced by the reviewer",
+            inputs=[Input(name="ΔrH", value=own.value, unit="kJ/mol", origin="reviewer", note=own.why)],
+            sources=[f"reviewer: {own.why}"],
+        )
+        return Enthalpy(value, "measured", [f"reviewer: {own.why}"])
+    return enthalpy.of_event(e, cat)
 
 
 def label_of(root: str, cat: Catalogue) -> str:
     """A component's usual name."""
-    return {"NO3-": "nitric acid", "CO3-2": "carbonate", "H+": "acid", "SO4-2": "sulfuric acid"}.get(root) or (
-        cat.label(root) if "+" not in root[-2:] else root
-    )
+    special = {"NO3-": "nitric acid", "H+": "acid", "OH-": "base", "SO4-2": "sulfuric acid"}
+    known = roots().get(root)
+    return special.get(root) or (known.name if known else cat.label(root))
 
 
-def reaction_lines(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], trials: list[Walk], cat: Catalogue) -> list[ReactionLine]:
+def names_of(e: Event, cat: Catalogue) -> str:
+    """The reaction in names."""
+    left = [label_of(r, cat) for r, n in e.reaction.change if n < 0 and r not in ("H+",)]
+    right = [label_of(r, cat) for r, n in e.reaction.change if n > 0 and r not in ("H+",)]
+    return f"{' + '.join(left)} → {' + '.join(right)}" if left and right else e.reaction.family.name
+
+
+def reaction_lines(
+    procedure: Procedure,
+    lots: dict[str, Lot],
+    walks: list[Walk],
+    trials: list[Walk],
+    cat: Catalogue,
+    purpose: Purpose,
+    slow_on: Walk | None = None,
+) -> list[ReactionLine]:
     """All reactions and physical heats, in the order of the steps."""
     out: list[ReactionLine] = []
     source = trials[1] if trials else walks[1]
+    absorbers = set(source.lines.values())
     for index, entry in enumerate(source.entries):
         step = step_of(procedure, entry.step)
-        work_up = step.kind in WORK_UP
-        three = [w.entries[index] for w in walks]
-        tried = [w.entries[index] for w in trials]
-        out += _mixing(entry, step, three, _differs(mixing_kJ, tried), work_up)
+        work_up = step.kind in WORK_UP or entry.vessel in absorbers
+        three = [w.entries[index] if index < len(w.entries) else entry for w in walks]
+        tried = [w.entries[index] for w in trials if index < len(w.entries)]
+        physical = _physical_before(entry, step, three, tried, work_up, cat)
+        out += physical
         for e in entry.events:
-            if e.latent is not None:
+            if e.latent is not None or e.extent < NEGLIGIBLE * _scale(entry):
                 continue
-            extent = extent_of(e, walks, trials)
-            h = enthalpy_of(e, step, lots, cat)
-            heat = heat_of(h.value, extent)
-            wanted = not work_up and e.reaction.substrate is not None
-            names = (
-                f"{label_of(e.reaction.substrate, cat)} + nitric acid → {label_of(e.reaction.product or '', cat)} + water"
-                if e.reaction.substrate
-                else e.reaction.family.name
-            )
+            extent = replaced_extent(e, procedure) or extent_of(e, walks, trials)
+            h = enthalpy_of(e, procedure, cat)
+            role = role_of(e, purpose, step.kind, entry.vessel in absorbers)
             out.append(
                 ReactionLine(
-                    step=entry.step, vessel=entry.vessel, family=e.reaction.family.name, role="wanted" if wanted else "work-up" if work_up else "side",
-                    equation=e.reaction.equation(), names=names, limiting=label_of(e.stopped_by, cat), extent_mol=extent.best, extent=extent,
-                    dH_kJ_per_mol=h.value, heat_kJ=heat, route=h.route, sources=h.sources,  # type: ignore[arg-type]
+                    step=entry.step, vessel=entry.vessel, family=e.reaction.family.name, family_id=e.reaction.family.id, role=role,  # type: ignore[arg-type]
+                    equation=e.reaction.equation(), names=names_of(e, cat), limiting=label_of(e.stopped_by, cat), extent_mol=extent.best, extent=extent,
+                    dH_kJ_per_mol=h.value, heat_kJ=heat_of(h.value, extent), route=h.route, sources=h.sources,  # type: ignore[arg-type]
                 )
             )  # fmt: skip
-        out += _physical_after(entry, step, three, _differs(uptake_kJ, tried), work_up, lots)
+        out += _physical_after(entry, step, three, tried, work_up, lots, cat)
+        out += _possible(entry, index, step, slow_on, procedure, cat, purpose, absorbers)
+        out += _added(procedure, entry, out)
+    return out
+
+
+def _possible(
+    entry: Any, index: int, step: Step, slow_on: Walk | None, procedure: Procedure, cat: Catalogue, purpose: Purpose, absorbers: set[str]
+) -> list[ReactionLine]:
+    """Slow reactions that the best run leaves out: from none to all of it."""
+    if slow_on is None or index >= len(slow_on.entries):
+        return []
+    out = []
+    other = slow_on.entries[index]
+    for e in other.happened():
+        if not e.reaction.family.when.get("slow") or e.extent < 0.01 * _largest(other):
+            continue
+        if any(x.reaction.family.id == e.reaction.family.id and x.reaction.substrate == e.reaction.substrate for x in entry.happened()):
+            continue
+        extent = figure(0.0, "mol", low=0.0, high=e.extent)
+        h = enthalpy_of(e, procedure, cat)
+        out.append(
+            ReactionLine(
+                step=entry.step, vessel=entry.vessel, family=e.reaction.family.name, family_id=e.reaction.family.id, role=role_of(e, purpose, step.kind, entry.vessel in absorbers),  # type: ignore[arg-type]
+                equation=e.reaction.equation(), names=names_of(e, cat), limiting=label_of(e.stopped_by, cat), extent_mol=0.0, extent=extent, dH_kJ_per_mol=h.value,
+                heat_kJ=heat_of(h.value, extent), route=h.route, sources=h.sources, possible=True,  # type: ignore[arg-type]
+            )
+        )  # fmt: skip
+    return out
+
+
+def _largest(entry: Any) -> float:
+    return max((n for r, n in entry.mixed.items() if r not in ("H2O", "H+")), default=1.0)
+
+
+def replaced_extent(e: Event, procedure: Procedure) -> Figure | None:
+    """The extent that a reviewer put in place of the ledger's, or None."""
+    own = next(
+        (
+            c
+            for c in procedure.chemistry
+            if c.what == "extent" and c.family in (e.reaction.family.id, e.reaction.family.id.split(":")[0]) and c.step in (None, e.step)
+        ),
+        None,
+    )
+    if own is None or own.extent_mol is None:
+        return None
+    return figure(
+        own.extent_mol,
+        "mol",
+        expression="replaced by the reviewer",
+        inputs=[Input(name="extent", value=own.extent_mol, unit="mol", origin="reviewer", note=own.why)],
+    )
+
+
+NEGLIGIBLE = 1e-6
+"""Part of what is in the vessel below which an extent is not listed."""
+
+
+def _scale(entry: Any) -> float:
+    return max((abs(n) for n in entry.mixed.values()), default=1.0)
+
+
+def _added(procedure: Procedure, entry: Any, so_far: list[ReactionLine]) -> list[ReactionLine]:
+    """Reactions that a reviewer added to a step: their own equation, extent and heat."""
+    out = []
+    for c in procedure.chemistry:
+        if c.what == "add" and c.step == entry.step and not any(r.family_id == f"reviewer:{c.family}" for r in so_far):
+            extent = figure(c.extent_mol, "mol") if c.extent_mol is not None else not_established("mol", "no extent was given")
+            dH = figure(c.value, "kJ/mol") if c.value is not None else not_established("kJ/mol", "no enthalpy was given")
+            out.append(
+                ReactionLine(
+                    step=entry.step, vessel=c.vessel or entry.vessel, family=c.family, family_id=f"reviewer:{c.family}", role="side", equation=c.equation, names=c.family,
+                    limiting="", extent_mol=extent.best, extent=extent, dH_kJ_per_mol=dH, heat_kJ=heat_of(dH, extent), route="measured" if dH.established else "none",
+                    sources=[f"reviewer: {c.why}"],
+                )
+            )  # fmt: skip
     return out
 
 
@@ -131,104 +229,251 @@ def _differs(heat: Any, tried: list[Any]) -> bool:
     return bool(values) and max(values) - min(values) > 1e-6 + 1e-6 * max(abs(v) for v in values)
 
 
-def _mixing(entry: Any, step: Step, three: list[Any], unknown: bool, work_up: bool) -> list[ReactionLine]:
-    gap = unknown_mixing(entry)
-    if gap:
-        reason = f"the heat of {gap} is not known here"
-        missing = not_established("kJ", reason)
-        return [
-            ReactionLine(
-                step=entry.step,
-                vessel=entry.vessel,
-                family=gap,
-                role="work-up" if work_up else "side",
-                equation="",
-                names=gap,
-                limiting="",
-                extent_mol=None,
-                extent=not_established("mol", reason),
-                dH_kJ_per_mol=not_established("kJ/mol", reason),
-                heat_kJ=missing,
-                route="none",
-                sources=[],
-            )
-        ]
-    acid = entry.mixed.get("SO4-2", 0.0)
-    if acid <= 0 or len(entry.before) < 2 or entry.mixed.get("CO3-2", 0.0) > 0:
-        return []
-    values = [mixing_kJ(e) for e in three]
-    spread = acids.uncertainty(values[1], acid, entry.mixed.get("NO3-", 0.0))
-    if abs(values[1]) < 1e-6 and not unknown:
-        return []
-    amount = not_established("mol", "an amount is not written") if unknown else figure(acid, "mol")
-    heat = (
-        not_established("kJ", "an amount is not written")
-        if unknown
-        else figure(values[1], "kJ", low=min(values) - spread, high=max(values) + spread)
-    )
-    per = (
-        not_established("kJ/mol", "an amount is not written")
-        if unknown
-        else figure(-values[1] / acid, "kJ/mol", low=-(values[1] + spread) / acid, high=-(values[1] - spread) / acid)
-    )
-    name = "dilution of sulfuric acid" if work_up else "mixing of the acids"
-    sources = [acids.sulfuric().source, acids.nitric().source]
-    line = ReactionLine(
-        step=entry.step, vessel=entry.vessel, family=name, role="work-up" if work_up else "side", equation="H2SO4 + n H2O → H2SO4(aq)", names=name,
-        limiting="sulfuric acid", extent_mol=amount.best, extent=amount, dH_kJ_per_mol=per, heat_kJ=heat, route="hess", sources=sources,
+MISSING = "an amount is not written"
+
+
+def _line(
+    entry: Any, work_up: bool, family: str, equation: str, limiting: str, mol: float, heat: tuple[float, float, float], unknown: bool, sources: list[str], route: str = "hess"
+) -> ReactionLine:  # fmt: skip
+    """A physical heat as a line of the sheet; `heat` in kJ given off, low, best, high."""
+    low, best, high = heat
+    amount = not_established("mol", MISSING) if unknown else figure(mol, "mol")
+    gives = not_established("kJ", MISSING) if unknown else figure(best, "kJ", low=low, high=high)
+    per = not_established("kJ/mol", MISSING) if unknown or mol <= 0 else figure(-best / mol, "kJ/mol", low=-high / mol, high=-low / mol)
+    return ReactionLine(
+        step=entry.step, vessel=entry.vessel, family=physical()[family].name if family in physical() else family, family_id=family, role="work-up" if work_up else "side",
+        equation=equation, names=physical()[family].name if family in physical() else family, limiting=limiting, extent_mol=amount.best, extent=amount,
+        dH_kJ_per_mol=per, heat_kJ=gives, route=route, sources=sources,  # type: ignore[arg-type]
     )  # fmt: skip
-    return [line]
 
 
-def _physical_after(entry: Any, step: Step, three: list[Any], trial: bool, work_up: bool, lots: dict[str, Lot]) -> list[ReactionLine]:
+def _physical_before(entry: Any, step: Step, three: list[Any], tried: list[Any], work_up: bool, cat: Catalogue) -> list[ReactionLine]:
+    """Mixing of strong acids and caustic, protons that move, and salts that dissolve."""
     out = []
-    made = [e for e in entry.events if e.latent is None and e.reaction.family.rate]
-    if made and not work_up:
-        values = [uptake_kJ(e) for e in three]
-        n = made[0].extent
-        missing = not_established("kJ", "an amount is not written")
-        heat = missing if trial else figure(values[1], "kJ", low=min(values) * 0.8, high=max(values) * 1.2)
-        per = (
-            not_established("kJ/mol", "an amount is not written")
-            if trial or n <= 0
-            else figure(-values[1] / n, "kJ/mol", low=-values[1] / n * 1.2, high=-values[1] / n * 0.8)
+    values = [e.mixing for e in three]
+    unknown = _differs(lambda e: e.mixing, tried)
+    if (max(abs(v) for v in values) > 0.02 or unknown) and len(entry.before) > 1:
+        free = acids.free_acids(entry.mixed) or next((f for b in entry.before if (f := acids.free_acids(b))), {})
+        caustic = any(speciate(b).lacking > 0 for b in (*entry.before, entry.mixed))
+        n_s, n_n = free.get("sulfuric", 0.0), free.get("nitric", 0.0)
+        if free:
+            mol = sum(free.values())
+            spread = acids.uncertainty(values[1], n_s, n_n) if n_s or n_n else 0.15 * abs(values[1])
+            fresh = {k: v for b in entry.before[1:] for k, v in acids.free_acids(b).items()}
+            named = max(fresh or free, key=lambda k: (fresh or free)[k])
+            formula = {
+                "sulfuric": "H2SO4",
+                "nitric": "HNO3",
+                "hydrochloric": "HCl",
+                "hydrobromic": "HBr",
+                "hydriodic": "HI",
+                "perchloric": "HClO4",
+            }[named]
+            family = "dilution" if work_up or not (n_s and n_n) else "acid-mixing"
+            line = _line(
+                entry,
+                work_up,
+                family,
+                f"{formula} + n H2O → {formula}(aq)",
+                f"{named} acid",
+                n_s or mol,
+                (min(values) - spread, values[1], max(values) + spread),
+                unknown,
+                sorted({acids.acid(k).source for k in free}),
+            )
+            if family == "dilution":
+                line.family = line.names = f"dilution of {named} acid"
+            out.append(line)
+        elif caustic:
+            mol = max(speciate(b).lacking for b in (*entry.before, entry.mixed))
+            spread = 0.2 * abs(values[1])
+            out.append(
+                _line(
+                    entry,
+                    work_up,
+                    "caustic-dilution",
+                    "NaOH + n H2O → NaOH(aq)",
+                    "caustic",
+                    mol,
+                    (min(values) - spread, values[1], max(values) + spread),
+                    unknown,
+                    [acids.acid("caustic").source],
+                )
+            )
+    top = max((t.mol for t in entry.transfers), default=0.0)
+    for t in entry.transfers:
+        if t.mol < 0.02 * top or t.mol < NEGLIGIBLE * _scale(entry) or t.base in STRONG:
+            continue
+        pair = [next((x for x in e.transfers if (x.acid, x.base) == (t.acid, t.base)), None) for e in three]
+        heats = [x.heat_kJ if x else 0.0 for x in pair]
+        spread = 0.05 * abs(t.heat_kJ) + (5.0 if is_organic(t.acid) or is_organic(t.base) else 1.0) * t.mol
+        gone = (
+            bool(tried)
+            and len(
+                {
+                    round(x.mol, 9) if (x := next((y for y in e.transfers if (y.acid, y.base) == (t.acid, t.base)), None)) else 0.0
+                    for e in tried
+                }
+            )
+            > 1
         )
-        out.append(
-            ReactionLine(
-                step=entry.step, vessel=entry.vessel, family="water of the reaction taken up by the acid", role="side", equation="H2O + n H2SO4 → H2O·(H2SO4)n",
-                names="water of the reaction taken up by the acid", limiting="water", extent_mol=None if trial else n,
-                extent=not_established("mol", "an amount is not written") if trial else figure(n, "mol"), dH_kJ_per_mol=per, heat_kJ=heat, route="hess", sources=[acids.sulfuric().source],
+        line = _line(
+            entry,
+            work_up,
+            "neutralisation",
+            neutral_equation(t, entry, cat),
+            label_of_species(t.acid, cat),
+            t.mol,
+            (min(heats) - spread, t.heat_kJ, max(heats) + spread),
+            gone,
+            ["CRC via chemicals", "handbook 5: strong acid and base -55.8 kJ/mol"],
+        )
+        out.append(line)
+    for key, (n, heat) in entry.dissolving.items():
+        if n < NEGLIGIBLE * _scale(entry):
+            continue
+        gone = _differs(lambda e, key=key: e.dissolving.get(key, (0.0, 0.0))[0], tried)
+        s = cat.substances[key]
+        if heat is None:
+            line = _line(
+                entry,
+                work_up,
+                "dissolving-salt",
+                f"{s.formula} → {s.formula}(aq)",
+                s.id,
+                n,
+                (-25.0 * n, 0.0, 25.0 * n),
+                gone,
+                ["heat of solution of a salt in no table: 0 ± 25 kJ/mol, common practice, no source"],
+                "class",
             )
-        )  # fmt: skip
-    organics = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.smiles and lots[m].mol]  # type: ignore[union-attr]
-    if organics and not work_up and entry.mixed.get("SO4-2", 0.0) > 0:
-        n = sum(x.mol[1] for x in organics if x.mol)
-        dH = figure(0.0, "kJ/mol", low=-DISSOLVING_KJ, high=DISSOLVING_KJ)
-        out.append(
-            ReactionLine(
-                step=entry.step, vessel=entry.vessel, family="dissolving", role="side", equation=f"{formula_of_smiles(organics[0].substance.smiles)} → {formula_of_smiles(organics[0].substance.smiles)}(in acid)",  # type: ignore[union-attr, arg-type]
-                names=f"{organics[0].label} dissolving in the acid", limiting=organics[0].label, extent_mol=n, extent=figure(n, "mol"), dH_kJ_per_mol=dH,
-                heat_kJ=figure(0.0, "kJ", low=-DISSOLVING_KJ * n, high=DISSOLVING_KJ * n), route="class", sources=["memory: organic dissolving 0 ± 10 kJ/mol"],
+        else:
+            line = _line(
+                entry,
+                work_up,
+                "dissolving-salt",
+                f"{s.formula} → {s.formula}(aq)",
+                s.id,
+                n,
+                (heat - 3 * n, heat, heat + 3 * n),
+                gone,
+                [solid.source if (solid := s.value("Hf", "s")) else "CRC via chemicals"],
             )
-        )  # fmt: skip
+        line.family = line.names = f"dissolving {s.id}"
+        out.append(line)
     return out
 
 
-def total_heat(procedure: Procedure, lines: list[ReactionLine], unknown: bool) -> Figure:
-    """Heat released from the first charge to the end of the last hold; quench and work-up not counted.
+def label_of_species(name: str, cat: Catalogue) -> str:
+    """A dissolved species' usual name."""
+    known = roots().get(name)
+    return known.name if known else cat.label(name)
+
+
+STRONG = ("H3O+", "HNO3", "H2SO4", "HCl(aq)", "HBr(aq)", "HI(aq)", "HClO4", "H+", "HBF4", "HSCN")
+"""Protons that meet water or another strong acid's anion are its dilution, which the mixing counts."""
+
+
+def neutral_equation(t: Any, entry: Any, cat: Catalogue) -> str:
+    """Acid + base in formulas; strong acids and caustic by their usual formulas."""
+    acid_now = shown(t.acid)
+    if t.acid in ("H3O+", "H+"):
+        anions = [(n, a) for a in ("Cl-", "Br-", "NO3-", "SO4-2", "ClO4-", "I-") if (n := max(b.get(a, 0.0) for b in entry.before)) > 0]
+        acid_now = (
+            {"Cl-": "HCl", "Br-": "HBr", "NO3-": "HNO3", "SO4-2": "H2SO4", "ClO4-": "HClO4", "I-": "HI"}[max(anions)[1]]
+            if anions
+            else "H3O+"
+        )
+    base_acid = shown(t.base)
+    if t.base == "H2O":
+        metal = next((m for m in ("Na+", "K+", "Li+", "Ca+2", "Ba+2", "Mg+2") if any(b.get(m, 0.0) > 0 for b in entry.before)), None)
+        base = {"Na+": "NaOH", "K+": "KOH", "Li+": "LiOH", "Ca+2": "Ca(OH)2", "Ba+2": "Ba(OH)2", "Mg+2": "Mg(OH)2"}.get(metal or "", "OH-")
+        return f"{acid_now} + {base} → salt + H2O"
+    if is_organic(t.base):
+        return (
+            f"{acid_now} + {base_acid} → {base_acid}H+"
+            if any(s.site and not s.acidic for s in slots_of(t.base))
+            else f"{acid_now} + {base_acid} salt → {base_acid}"
+        )
+    pairs = {
+        "H2CO3": "HCO3-",
+        "HCO3-": "CO3-2",
+        "HSO3-": "SO3-2",
+        "H2SO3": "HSO3-",
+        "NH4+": "NH3",
+        "HPO4-2": "PO4-3",
+        "H2PO4-": "HPO4-2",
+        "H3PO4": "H2PO4-",
+        "HSO4-": "SO4-2",
+    }
+    base = pairs.get(t.base, f"base of {t.base}")
+    return f"{acid_now} + {base} → {t.base}"
+
+
+def _physical_after(
+    entry: Any, step: Step, three: list[Any], tried: list[Any], work_up: bool, lots: dict[str, Lot], cat: Catalogue
+) -> list[ReactionLine]:
+    out = []
+    made = [e for e in entry.events if e.latent is None and e.reaction.family.heat.get("balance")]
+    if made:
+        values = [enthalpy.uptake_kJ(e) for e in three]
+        n = sum(e.extent * e.reaction.count for e in made)
+        ends = sorted((min(values) * 0.8, max(values) * 1.2))
+        out.append(
+            _line(
+                entry,
+                work_up,
+                "water-uptake",
+                "H2O + n H2SO4 → H2O·(H2SO4)n",
+                "water",
+                n,
+                (ends[0], values[1], ends[1]),
+                _differs(enthalpy.uptake_kJ, tried),
+                [acids.sulfuric().source],
+            )
+        )
+    organics = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.smiles and lots[m].mol]  # type: ignore[union-attr]
+    if organics and not work_up and entry.mixed.get("SO4-2", 0.0) > 0 and acids.free_acids(entry.mixed):
+        n = sum(x.mol[1] for x in organics if x.mol)
+        formula = formula_of_smiles(organics[0].substance.smiles)  # type: ignore[union-attr, arg-type]
+        line = _line(
+            entry,
+            work_up,
+            "dissolving-organic",
+            f"{formula} → {formula}(in acid)",
+            organics[0].label,
+            n,
+            (-DISSOLVING_KJ * n, 0.0, DISSOLVING_KJ * n),
+            False,
+            ["memory: organic dissolving 0 ± 10 kJ/mol"],
+            "class",
+        )
+        line.family, line.names = "dissolving", f"{organics[0].label} dissolving in the acid"
+        out.append(line)
+    return out
+
+
+def total_heat(procedure: Procedure, lines: list[ReactionLine], unknown: bool, absorbers: set[str]) -> Figure:
+    """Heat released from the first charge to the end of the last hold; quench, work-up and absorbers not counted.
 
     Independent errors in quadrature.
     """
-    batch = [r for r in lines if step_of(procedure, r.step).kind not in WORK_UP]
+    last = batch_end(procedure, lines)
+    batch = [r for r in lines if step_of(procedure, r.step).kind not in WORK_UP and r.vessel not in absorbers and r.step <= last]
     for m in procedure.materials:
-        if m.identity is None and m.step is not None and step_of(procedure, m.step).kind not in WORK_UP:
+        if (
+            m.identity is None
+            and m.step is not None
+            and step_of(procedure, m.step).kind not in WORK_UP
+            and m.role not in ("absorber", "wash")
+        ):
             return not_established("kJ", f"“{m.name}” is in no catalogue, so what it gives is not known")
     for r in batch:
         if not r.heat_kJ.established:
             return not_established("kJ", f"{r.names}: {r.heat_kJ.reason}")
     if not batch:
         known = any(m.identity for m in procedure.materials)
-        return not_established("kJ", "no reaction was recognised") if not known or unknown or _organic(procedure) else figure(0.0, "kJ")
+        return not_established("kJ", "no reaction was recognised") if not known or unknown else figure(0.0, "kJ")
     best = sum(r.heat_kJ.best or 0.0 for r in batch)
     down = sum(((r.heat_kJ.best or 0.0) - (r.heat_kJ.low or 0.0)) ** 2 for r in batch) ** 0.5
     up = sum(((r.heat_kJ.high or 0.0) - (r.heat_kJ.best or 0.0)) ** 2 for r in batch) ** 0.5
@@ -242,34 +487,41 @@ def total_heat(procedure: Procedure, lines: list[ReactionLine], unknown: bool) -
     )
 
 
-def _organic(procedure: Procedure) -> bool:
-    cat = catalogue()
-    return any((s := cat.substances.get(m.identity or "")) and s.smiles for m in procedure.materials if m.role != "wash")
+def batch_end(procedure: Procedure, lines: list[ReactionLine]) -> int:
+    """Number of the last step of the batch: the last hold after the last wanted reaction, before work-up."""
+    wanted = [r.step for r in lines if r.role == "wanted"]
+    first_work_up = min(
+        (s.n for s in procedure.steps if s.kind in ("quench", "neutralise", "extract", "filter", "store")), default=len(procedure.steps) + 1
+    )
+    end = max(wanted, default=first_work_up - 1)
+    for s in procedure.steps:
+        if s.n > end and s.kind in ("hold", "heat", "reflux", "cool"):
+            end = s.n
+        elif s.n > end:
+            break
+    return max(end, min(first_work_up - 1, len(procedure.steps)) if not wanted else end)
 
 
-def stages(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], heat_of: Enthalpy | None, settings: Settings) -> list[Stage]:
+def stages(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], lines: list[ReactionLine]) -> list[Stage]:
     """Every step of a vessel with its heat and the heat capacity it warms."""
     out = []
-    for index, entry in enumerate(walks[1].entries):
+    absorbers = set(walks[1].lines.values())
+    last = batch_end(procedure, lines)
+    for entry in walks[1].entries:
         step = step_of(procedure, entry.step)
-        if step.kind in WORK_UP or unknown_mixing(entry):
+        if step.kind in WORK_UP or entry.vessel in absorbers or step.n > last:
             continue
-        values = [mixing_kJ(w.entries[index]) for w in walks]
-        spread = acids.uncertainty(values[1], entry.mixed.get("SO4-2", 0.0), entry.mixed.get("NO3-", 0.0))
-        low, best, high = min(values) - spread, values[1], max(values) + spread
-        what = "Mixing the acids" if entry.mixed.get("NO3-", 0) and entry.mixed.get("SO4-2", 0) else "Mixing with the acid"
-        for e in entry.events:
-            if e.latent is None and e.reaction.family.rate and heat_of and heat_of.value.established:
-                v = heat_of.value
-                taken = uptake_kJ(entry)
-                band = [x.extent if (x := match(w, e)) else 0.0 for w in walks]
-                best += -(v.best or 0) * e.extent + taken
-                low += -(v.high or 0) * min(band) + taken * 0.8
-                high += -(v.low or 0) * max(band) + taken * 1.2
-                what = f"The {e.reaction.family.name.split()[0]}"
+        ours = [r for r in lines if r.step == entry.step and r.vessel == entry.vessel]
+        if not ours or not all(r.heat_kJ.established for r in ours):
+            continue
+        best = sum(r.heat_kJ.best or 0.0 for r in ours)
+        down = sum(((r.heat_kJ.best or 0.0) - (r.heat_kJ.low or 0.0)) ** 2 for r in ours) ** 0.5
+        up = sum(((r.heat_kJ.high or 0.0) - (r.heat_kJ.best or 0.0)) ** 2 for r in ours) ** 0.5
+        top = max(ours, key=lambda r: abs(r.heat_kJ.best or 0.0))
+        what = f"The {top.family.split()[0]}" if entry.happened() and "nitration" in top.family else top.family[:1].upper() + top.family[1:]
         cp = contents_cp(procedure, lots, entry.vessel, entry.step)
-        if cp and (abs(best) > 1e-6):
-            out.append(Stage(entry.step, entry.vessel, (low, best, high), cp, what))
+        if cp and abs(best) > 1e-6:
+            out.append(Stage(entry.step, entry.vessel, (best - down, best, best + up), cp, what))
     return out
 
 
@@ -309,47 +561,115 @@ def boiling(walk: Walk, vessel: str) -> tuple[float, float, float] | None:
     return (min(83.0, point), min(point, 120.5), point) if nitric else (point - 10, point, point + 10)
 
 
-def gases(procedure: Procedure, walks: list[Walk], unknown: bool) -> list[Gas]:
-    """Gases of the equations; side gases of a family are named, their amount not established."""
-    out: list[Gas] = []
+def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: Walk | None, purpose: Purpose) -> list[Gas]:
+    """Gases of the equations, at the vessel that makes them; side gases of a family are named, their amount not established."""
     totals: dict[str, list[float]] = {}
-    steps: dict[str, list[int]] = {}
+    steps: dict[str, set[int]] = {}
     for i, w in enumerate(walks):
+        absorbers = set(w.lines.values())
         for entry in w.entries:
-            for g, n in entry.gas.items():
+            charged = {g for b in (entry.before[1:] if entry.vessel not in absorbers else []) for g in b}
+            for g, n in [
+                *entry.gas.items(),
+                *((g, n) for g, n in entry.slip.items() if g in charged and g not in ("N2", "Ar", "He", "O2")),
+            ]:
                 totals.setdefault(g, [0.0, 0.0, 0.0])[i] += n
-                if entry.step not in steps.setdefault(g, []):
-                    steps[g].append(entry.step)
+                if n > 0:
+                    steps.setdefault(g, set()).add(entry.step)
+    for entry in slow_on.entries if slow_on is not None else []:
+        for g, n in entry.gas.items():
+            if g not in totals and n > 1e-3:
+                totals[g] = [0.0, 0.0, 0.0]
+            if g in totals and n > 1e-3 and totals[g][1] == 0.0:
+                steps.setdefault(g, set()).add(entry.step)
+    out: list[Gas] = []
+    source = trials[1] if trials else walks[1]
+    for entry in source.entries if trials else []:
+        for g in entry.gas:
+            totals.setdefault(g, [0.0, 0.0, 0.0])
+            steps.setdefault(g, set()).add(entry.step)
     for g, three in totals.items():
-        mol = not_established("mol", "an amount is not written") if unknown else figure(three[1], "mol", low=min(three), high=max(three))
+        low, best, high = min(three), three[1], max(three)
+        seen = [sum(e.gas.get(g, 0.0) for e in t.entries) for t in trials]
+        unknown = bool(seen) and max(seen) - min(seen) > 1e-9 + 1e-6 * max(seen)
+        if slow_on is not None:
+            high = max(high, sum(e.gas.get(g, 0.0) for e in slow_on.entries))
+        if high <= 1e-6 and not unknown:
+            continue
+        mol = not_established("mol", MISSING) if unknown else figure(best, "mol", low=low, high=high)
         litres = (
-            not_established("L", "an amount is not written")
+            not_established("L", MISSING)
             if unknown
-            else figure(three[1] * MOLAR_VOLUME_25C, "L", low=min(three) * MOLAR_VOLUME_25C, high=max(three) * MOLAR_VOLUME_25C)
+            else figure(best * MOLAR_VOLUME_25C, "L", low=low * MOLAR_VOLUME_25C, high=high * MOLAR_VOLUME_25C)
         )
         out.append(
             Gas(
-                formula=g,
-                steps=sorted(steps[g]),
+                formula=plain_formula(g),
+                steps=sorted(steps.get(g, set())),
                 mol=mol,
                 litres_25C_1atm=litres,
-                peak_L_per_min=not_established("L/min", "follows the hand that adds the base; no rate is written"),
+                peak_L_per_min=not_established("L/min", "follows the hand that adds it; no rate is written"),
             )
         )
-    side: dict[str, list[int]] = {}
+    side: dict[str, set[int]] = {}
     for e in walks[1].events():
         for g in e.reaction.family.record.get("side_gases", []):
-            if e.latent is None:
-                side.setdefault(g, []).append(e.step)
-    for g, where in side.items():
-        why = "oxidation beside the nitration: no equation gives its amount"
+            if e.latent is None and g not in totals:
+                side.setdefault(g, set()).add(e.step)
+    for g, (where, most) in halide_vapour(source, set(totals)).items():
+        why = f"vapour over the warm acid; at most {most:.2g} mol"
         out.append(
             Gas(
                 formula=g,
-                steps=sorted(set(where)),
+                steps=sorted(where),
+                mol=not_established("mol", why),
+                litres_25C_1atm=not_established("L", why),
+                peak_L_per_min=not_established("L/min", why),
+            )
+        )
+    for g, where in side.items():
+        why = "made beside the reaction: no equation gives its amount"
+        out.append(
+            Gas(
+                formula=plain_formula(g),
+                steps=sorted(where),
                 mol=not_established("mol", why),
                 litres_25C_1atm=not_established("L", why),
                 peak_L_per_min=not_established("L/min", why),
             )
         )
     return out
+
+
+AZEOTROPE = {"Cl-": ("HCl", 20.2, 36.46), "Br-": ("HBr", 47.6, 80.91)}
+"""Mass per cent above which warm acid gives off the gas (handbook 2.9)."""
+WARM_ACID_C = 50.0
+
+
+def halide_vapour(walk: Walk, known: set[str]) -> dict[str, tuple[set[int], float]]:
+    """Hydrogen halides over warm strong acid: steps, and the ceiling in mol (all of the free acid)."""
+    out: dict[str, tuple[set[int], float]] = {}
+    for entry in walk.entries:
+        if entry.conditions.T_high < WARM_ACID_C:
+            continue
+        for ion, (gas, percent, mass) in AZEOTROPE.items():
+            names = {"Cl-": "hydrochloric", "Br-": "hydrobromic"}
+            n = acids.free_acids(entry.mixed).get(names[ion], 0.0)
+            held = entry.mixed.get("SO4-2", 0.0) * 3.0  # water that sulfuric acid binds
+            water = max(entry.mixed.get("H2O", 0.0) - held, 0.0)
+            if n <= 0 or gas in known or 100 * n * mass / (n * mass + water * 18.0) < percent:
+                continue
+            steps, most = out.get(gas, (set(), 0.0))
+            out[gas] = (steps | {entry.step}, max(most, n))
+        for e in entry.happened():
+            if e.reaction.family.id.startswith("hydrogen-halide-distilled"):
+                gas = next(r for r, n in e.reaction.change if n > 0)
+                steps, most = out.get(gas, (set(), 0.0))
+                out[gas] = (steps | {entry.step}, max(most, e.extent))
+    return out
+
+
+def plain_formula(root: str) -> str:
+    """A gas as people write it: HCl, not ClH."""
+    text = shown(root)
+    return {"HCl": "HCl", "HBr": "HBr", "HI": "HI", "C2H2": "C2H2"}.get(text, text)

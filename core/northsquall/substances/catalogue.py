@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import cache
+from typing import Any
 
 import numpy as np
 from rdkit import Chem
@@ -20,6 +21,9 @@ class Value:
     unit: str
     source: str
     uncertainty: float | None = None
+    others: str = ""
+    """What other sources say, as text."""
+    T_C: float | None = None
 
 
 @dataclass
@@ -35,9 +39,14 @@ class Substance:
     parts: dict[str, float]
     smiles: str | None = None
     cas: str | None = None
-    commercial: dict[str, float | str] | None = None
+    commercial: dict[str, Any] | None = None
     strongest: float | None = None
+    soluble: bool = True
+    """Whether it goes into water by itself."""
+    misspelt: list[str] = field(default_factory=list)
     values: dict[tuple[str, str], Value] = field(default_factory=dict)
+    local: bool = False
+    """Added or corrected by the laboratory."""
 
     def value(self, prop: str, phase: str = "") -> Value | None:
         """The value of a property in a phase, or None: not known is not zero."""
@@ -46,6 +55,11 @@ class Substance:
 
 def formula_of_smiles(smiles: str) -> str:
     """Hill formula of a SMILES. Raises ValueError if it cannot be parsed."""
+    return _formula_of_smiles(smiles)
+
+
+@cache
+def _formula_of_smiles(smiles: str) -> str:
     from rdkit.Chem import rdMolDescriptors
 
     mol = Chem.MolFromSmiles(smiles)
@@ -72,9 +86,11 @@ class Catalogue:
     """Per acid or base: columns mass %, density g/mL at 20 °C, cp J/(g K)."""
     by_smiles: dict[str, str]
     version: str
+    ambiguous: dict[str, tuple[list[str], str | None]] = field(default_factory=dict)
+    """Names that mean several things: (candidates, the usual one or None)."""
 
     def find(self, name: str) -> Substance | None:
-        """The substance of this name, or None."""
+        """The substance of this name or CAS number, or None."""
         key = self.names.get(" ".join(name.lower().split()))
         return self.substances[key] if key else None
 
@@ -96,27 +112,53 @@ class Catalogue:
         key = self.by_smiles.get(smiles)
         return self.substances[key].id if key else formula_of_smiles(smiles)
 
+    def with_local(self, records: list[dict[str, Any]]) -> Catalogue:
+        """This catalogue with a laboratory's own records on top: they win. See `local_substance`."""
+        out = Catalogue(dict(self.substances), dict(self.names), self.solutions, dict(self.by_smiles), self.version, self.ambiguous)
+        for record in records:
+            s = local_substance(record, out.substances.get(record["id"]))
+            out.substances[s.id] = s
+            for name in s.names:
+                out.names[name.lower()] = s.id
+            if s.smiles:
+                out.by_smiles.setdefault(s.smiles, s.id)
+        return out
 
-def _substance(record: dict) -> Substance:  # type: ignore[type-arg]
-    smiles = record.get("smiles")
-    if smiles:
-        smiles = canonical_smiles(smiles)
-        formula = formula_of_smiles(smiles)
-        parts = {smiles: 1.0}
+
+def local_substance(record: dict[str, Any], shipped: Substance | None = None) -> Substance:
+    """A laboratory's record: id, names, smiles or formula and parts, phase, values with unit and source.
+
+    Raises ValueError with a sentence for a record that cannot be used.
+    """
+    name = str(record.get("id", "")).strip()
+    if not name:
+        raise ValueError("a substance needs a name")
+    if shipped is not None:
+        s = Substance(**{**shipped.__dict__, "values": dict(shipped.values), "names": list(shipped.names)})
+        s.local = True
     else:
-        formula, parts = record["formula"], {k: float(v) for k, v in record["parts"].items()}
-    return Substance(
-        id=record["id"],
-        names=record["names"],
-        formula=formula,
-        phase=record["phase"],
-        mass=mass_of(parse_formula(formula)),
-        parts=parts,
-        smiles=smiles,
-        cas=record.get("cas"),
-        commercial=record.get("commercial"),
-        strongest=record.get("strongest"),
-    )
+        smiles = record.get("smiles")
+        if not smiles:
+            raise ValueError(f"{name}: a structure (SMILES) was expected")
+        flat = canonical_smiles(smiles)
+        formula = formula_of_smiles(flat)
+        phase = record.get("phase", "l")
+        s = Substance(name, [name], formula, phase, mass_of(parse_formula(formula)), {flat: 1.0}, flat, soluble=phase != "s", local=True)
+    s.names += [n for n in record.get("names", []) if n not in s.names]
+    s.cas = record.get("cas") or s.cas
+    for v in record.get("values", []):
+        if not str(v.get("source", "")).strip():
+            raise ValueError(f"{name}: the value of {v.get('property')} has no source; a source was expected")
+        s.values[(v["property"], v.get("phase", ""))] = Value(float(v["value"]), v["unit"], v["source"], v.get("uncertainty"))
+    return s
+
+
+def _parts(text: str) -> dict[str, float]:
+    out: dict[str, float] = {}
+    for token in text.split():
+        root, _, n = token.rpartition("=")
+        out[root] = float(n)
+    return out
 
 
 @cache
@@ -124,11 +166,24 @@ def catalogue() -> Catalogue:
     """The shipped catalogue, read once per process."""
     substances: dict[str, Substance] = {}
     names: dict[str, str] = {}
-    for record in data.toml("substances/identity.toml")["substance"]:
-        s = _substance(record)
+    strengths = data.toml("substances/strengths.toml")
+    for row in data.table("substances/identity.csv"):
+        strength = strengths.get(row["id"])
+        s = Substance(
+            row["id"], row["names"].split("|"), row["formula"], row["phase"], mass_of(parse_formula(row["formula"])), _parts(row["parts"]), row["smiles"] or None,
+            row["cas"] or None, strength, strength["strongest"] if strength else None, row["soluble"] != "no", [n for n in row["misspelt"].split("|") if n],
+        )  # fmt: skip
         substances[s.id] = s
-        for name in s.names:
-            names[name.lower()] = s.id
+        for name in (*s.names, *s.misspelt):
+            names.setdefault(name.lower(), s.id)
+        if s.cas:
+            names.setdefault(s.cas, s.id)
+    ambiguous = {r["name"].lower(): (r["candidates"], r.get("default")) for r in data.toml("substances/ambiguous.toml")["name"]}
+    for name, (_, default) in ambiguous.items():
+        if default:
+            names[name] = default
+        else:
+            names.pop(name, None)
     for file in ("substances/values.csv", "substances/values_curated.csv"):
         for row in data.table(file):
             substances[row["id"]].values[(row["property"], row["phase"])] = Value(
@@ -136,9 +191,11 @@ def catalogue() -> Catalogue:
                 row["unit"],
                 row["source"],
                 float(row["uncertainty"]) if row["uncertainty"] else None,
+                row.get("others") or "",
+                float(row["T_C"]) if row["T_C"] else None,
             )
     tables: dict[str, list[tuple[float, float, float]]] = {}
-    for row in data.table("substances/solutions.csv"):
+    for row in (*data.table("substances/solutions.csv"), *data.table("substances/solutions_salts.csv")):
         tables.setdefault(row["substance"], []).append((float(row["percent"]), float(row["density_g_mL"]), float(row["cp_J_gK"])))
     by_smiles = {s.smiles: s.id for s in reversed(substances.values()) if s.smiles}
-    return Catalogue(substances, names, {k: np.array(v) for k, v in tables.items()}, by_smiles, data.version())
+    return Catalogue(substances, names, {k: np.array(v) for k, v in tables.items()}, by_smiles, data.version(), ambiguous)

@@ -1,0 +1,122 @@
+"""Never together: classes of what is in a mixture, and the pairs of classes that it must not hold."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+from typing import Any
+
+from northsquall import data
+from northsquall.chemistry.families import count_matches
+from northsquall.chemistry.ledger import Entry
+from northsquall.chemistry.roots import is_organic
+from northsquall.chemistry.species import Speciation, speciate
+
+TRACE = 1e-4
+"""Part of the largest component below which a class does not count as present."""
+
+
+@dataclass(frozen=True)
+class Hit:
+    """A pair in one mixture: class names, what follows, and the components that bring it."""
+
+    a: str
+    b: str
+    then: str
+    severity: str
+    source: str
+    roots_a: frozenset[str]
+    roots_b: frozenset[str]
+    id: str
+
+
+@cache
+def classes() -> dict[str, dict[str, Any]]:
+    """Class records by id."""
+    return {r["id"]: r for r in data.toml("chemistry/pairs.toml")["class"]}
+
+
+def pairs() -> list[dict[str, Any]]:
+    """All pair records."""
+    return list(data.toml("chemistry/pairs.toml")["pair"])
+
+
+@cache
+def _by_structure(root: str) -> frozenset[str]:
+    """Classes of one component by its id or structure alone."""
+    out = set()
+    for key, r in classes().items():
+        if root in r.get("roots", ()):
+            out.add(key)
+        if (is_organic(root) and "[Mg]" not in root and any(count_matches(root, s) for s in r.get("smarts", ()))) or (
+            is_organic(root) and key == "organometal" and any(count_matches(root, s) for s in r["smarts"])
+        ):
+            out.add(key)
+    return frozenset(out)
+
+
+def classes_in(contents: dict[str, float]) -> dict[str, frozenset[str]]:
+    """Classes present in a mixture, each with the components that bring it."""
+    s = speciate(contents)
+    most = max((n for r, n in contents.items() if r not in ("H2O", "H+")), default=0.0)
+    out: dict[str, set[str]] = {}
+    for root, n in contents.items():
+        if root == "H+" or n <= TRACE * most or n <= 0:
+            continue
+        for key in _by_structure(root):
+            out.setdefault(key, set()).add(root)
+    for key, r in classes().items():
+        if "roots" not in r and "smarts" not in r:
+            if ("acid" in r and s.acid(r["acid"]) > TRACE * max(most, 1e-12)) or (
+                "base" in r and s.base(r["base"]) > TRACE * max(most, 1e-12)
+            ):
+                out.setdefault(key, set()).add("H+")
+        elif key in out and not _held(r, s, most):
+            del out[key]
+    return {k: frozenset(v) for k, v in out.items()}
+
+
+def _held(record: dict[str, Any], s: Speciation, most: float) -> bool:
+    if "acid" in record and s.acid(record["acid"]) <= 0.05 * most:
+        return False
+    return not ("base" in record and s.base(record["base"]) <= TRACE * most)
+
+
+def hits(contents: dict[str, float], T_high: float = 20.0, streams: list[dict[str, float]] | None = None) -> list[Hit]:
+    """Pairs that a mixture holds, or that the streams bring which come together in it."""
+    here = dict(classes_in(contents))
+    for part in streams or []:
+        for key, found in classes_in(part).items():
+            here[key] = here.get(key, frozenset()) | found
+    out = []
+    for r in pairs():
+        a, b = here.get(r["a"]), here.get(r["b"])
+        if not a or not b or ("needs" in r and r["needs"] not in here) or T_high < r.get("T", -273):
+            continue
+        if a == b and len(a) == 1 and a != frozenset({"H+"}):
+            continue  # one substance of both classes
+        water = max(contents.get("H2O", 0.0), 0.0)
+        if "dry" in r and water > r["dry"] * min(contents.get(x, 0.0) for x in a | b if x != "H+"):
+            continue
+        names = classes()
+        out.append(
+            Hit(names[r["a"]]["name"], names[r["b"]]["name"], r["then"], r.get("severity", "stop"), r["source"], a, b, f"{r['a']}+{r['b']}")
+        )
+    return out
+
+
+def meant(hit: Hit, entry: Entry, planned: set[int]) -> bool:
+    """Whether the pair is the step's own wanted reaction or planned destruction: one of them takes both."""
+    for e in entry.happened():
+        if id(e) not in planned:
+            continue
+        taken = {r for r, n in e.reaction.change if n < 0}
+        protons = "H+" in taken or e.reaction.family.when.get("acid") is not None
+        one = bool(hit.roots_a & taken) or (hit.roots_a == {"H+"} and protons)
+        two = bool(hit.roots_b & taken) or (hit.roots_b == {"H+"} and protons)
+        if one and two:
+            return True
+    return False
+
+
+__all__ = ["Hit", "classes", "classes_in", "hits", "meant", "pairs"]

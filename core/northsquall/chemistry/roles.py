@@ -1,0 +1,149 @@
+"""What each reaction is for, and which charge limits: from the named product back through its makers."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from northsquall.chemistry.families import FREE, count_matches
+from northsquall.chemistry.formula import mass_of, parse_formula
+from northsquall.chemistry.ledger import Event
+from northsquall.chemistry.roots import formula_of, is_gas, is_organic
+from northsquall.chemistry.species import speciate
+from northsquall.chemistry.walk import Lots, Walk
+from northsquall.procedure import Procedure
+
+WORK_UP = ("quench", "neutralise", "filter", "dry", "extract", "destroy", "store", "absorb")
+WORK_UP_KINDS = ("destroy", "absorb", "neutralise")
+
+
+@dataclass
+class Purpose:
+    """The named (or heaviest new) product, the events that make it, and what limits it."""
+
+    target: str | None = None
+    named: bool = False
+    wanted: set[int] = field(default_factory=set)
+    """id() of the events on the way to the product."""
+    demand: dict[str, float] = field(default_factory=dict)
+    """Moles of each charged component per mole of product, H+ included."""
+    limiting: str | None = None
+    """The component that limits."""
+    theory: float | None = None
+    """Moles of product that the charges allow."""
+    made: float = 0.0
+    substrate: str | None = None
+    """The organic that becomes the product."""
+
+
+def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wanted: tuple[str, ...]) -> Purpose:
+    """Follow the product back to the charges."""
+    events = [e for e in walk.events() if e.latent is None]
+    target = next((w for w in wanted if any(dict(e.reaction.change).get(w, 0) > 0 for e in events)), None)
+    named = target is not None
+    if target is None:
+        target = _heaviest(procedure, events)
+    out = Purpose(target, named)
+    if target is None:
+        return out
+    charged = charges(procedure, lots)
+    _back(target, 1.0, events, charged, out, set())
+    out.made = sum(dict(e.reaction.change).get(target, 0.0) * e.extent for e in events if id(e) in out.wanted)
+    ratios = []
+    for root, need in out.demand.items():
+        if root == "H2O" or need <= 0:
+            continue
+        have = charged.get(root, 0.0)
+        if root == "H+":
+            have = speciate(dict(charged.items())).acid(5.0)
+        ratios.append((have / need, root))
+    ratios.sort()
+    if ratios:
+        first = ratios[0]
+        if first[1] == "H+" and len(ratios) > 1 and not _acid_stopped(events, out):
+            first = ratios[1]
+        out.theory, out.limiting = first
+    return out
+
+
+def _acid_stopped(events: list[Event], out: Purpose) -> bool:
+    return any(e.stopped_by == "H+" for e in events if id(e) in out.wanted)
+
+
+def charges(procedure: Procedure, lots: Mapping[str, Lots]) -> dict[str, float]:
+    """Moles per component charged to make the batch: quench, washes and absorbers left out."""
+    total: dict[str, float] = {}
+    for m in procedure.materials:
+        if m.role in ("absorber", "wash", "quench") or m.step is None:
+            continue
+        step = next((s for s in procedure.steps if s.n == m.step), None)
+        if step is None or step.kind in WORK_UP:
+            continue
+        lot = lots[m.id]
+        if lot.mol is not None and lot.substance is not None:
+            for root, n in lot.roots().items():
+                total[root] = total.get(root, 0.0) + n
+    return total
+
+
+def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
+    """The heaviest organic made outside quench and work-up, else the gas a generator makes."""
+    steps = {s.n: s for s in procedure.steps}
+    made: dict[str, float] = {}
+    gas: dict[str, float] = {}
+    for e in events:
+        if steps[e.step].kind in WORK_UP:
+            continue
+        for root, n in e.reaction.change:
+            if n > 0 and is_organic(root) and not is_gas(root) and e.reaction.family.tier < 7:
+                made[root] = mass_of(parse_formula(formula_of(root)))
+            elif n > 0 and is_gas(root):
+                gas[root] = gas.get(root, 0.0) + n * e.extent
+    used = {root for e in events for root, n in e.reaction.change if n < 0}
+    ends = {r: m for r, m in made.items() if r not in used} or made
+    if ends:
+        return max(ends, key=lambda r: ends[r])
+    return max(gas, key=lambda r: gas[r]) if gas else None
+
+
+def _back(root: str, need: float, events: list[Event], charged: dict[str, float], out: Purpose, seen: set[str]) -> None:
+    makers = [e for e in events if dict(e.reaction.change).get(root, 0.0) > 0 and e.reaction.family.tier < 20]
+    if not makers or root in seen or (root != out.target and charged.get(root, 0.0) > 0):
+        out.demand[root] = out.demand.get(root, 0.0) + need
+        return
+    seen = {*seen, root}
+    total = sum(dict(e.reaction.change)[root] * e.extent for e in makers)
+    biggest = max(makers, key=lambda e: dict(e.reaction.change)[root] * e.extent)
+    for e in makers:
+        if dict(e.reaction.change)[root] * e.extent > 0.02 * total:
+            out.wanted.add(id(e))
+    change = dict(biggest.reaction.change)
+    if root == out.target:
+        out.substrate = biggest.reaction.substrate
+    per = need / change[root]
+    for used, n in change.items():
+        if n >= 0:
+            continue
+        if used in FREE:
+            out.demand[used] = out.demand.get(used, 0.0) - n * per
+        else:
+            _back(used, -n * per, events, charged, out, seen)
+            if root == out.target and biggest.reaction.substrate in out.demand:
+                out.substrate = biggest.reaction.substrate
+
+
+def role_of(event: Event, purpose: Purpose, step_kind: str, vessel_is_absorber: bool) -> str:
+    """wanted, side, work-up, on standing or decomposition."""
+    if id(event) in purpose.wanted:
+        return "wanted"
+    kind = event.reaction.family.record.get("kind")
+    if vessel_is_absorber or step_kind in WORK_UP:
+        return "work-up"
+    if "decompos" in event.reaction.family.name:
+        return "decomposition"
+    if kind == "standing":
+        return "on standing"
+    return "work-up" if kind in ("destroy", "absorb") else "side"
+
+
+__all__ = ["Purpose", "charges", "count_matches", "purpose_of", "role_of"]

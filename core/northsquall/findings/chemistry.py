@@ -1,0 +1,145 @@
+"""P04 P06 (the safety nets) H15 S01 S04: what follows from the contents ledger."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from northsquall.assessment import Finding, Severity
+from northsquall.chemistry import pairs
+from northsquall.chemistry.roles import WORK_UP_KINDS
+from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.findings.base import Context, finding, rule
+from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
+
+NET = {
+    "oxidiser": {"nitric-acid", "permanganate", "chromate", "peroxide", "hypochlorite", "chlorate", "perchloric", "bromine", "chlorine", "persulfate", "organic-peroxide"},
+    "reducible": {"alcohol", "aldehyde", "thiol", "sulfide", "sulfite", "thiosulfate", "hydrazine", "borohydride", "light-metal", "zinc", "alkali-metal", "formic-acid", "acetone"},
+    "water-reactive": {"acyl-chloride", "thionyl", "phosphorus-chloride", "phosphoryl", "chlorosulfonic", "lewis-chloride", "ionic-hydride", "aluminium-hydride", "alkali-metal", "organometal"},
+    "protic": {"water", "alcohol"},
+}  # fmt: skip
+"""Classes of the safety net (chemistry design): a mixture of both that no reaction names is a question."""
+
+
+@rule("P04")
+def too_much(c: Context) -> Iterator[Finding]:
+    """P04: yield over 100 %."""
+    if c.yield_percent is None or c.yield_percent <= 100.5:
+        return
+    r = c.procedure.results
+    yield finding(
+        "P04", "condition", f"{c.yield_percent:.0f} % of theory: the product is wet, impure or not the product.", span=r.mass_g.span if r.mass_g else None,
+        figure=c.yield_percent, limit="100 %", remedy="Dry to constant mass, and check identity and purity.", source="handbook 1", short="yield over 100 %",
+    )  # fmt: skip
+
+
+@rule("P06")
+def unnamed_pair(c: Context) -> Iterator[Finding]:
+    """P06, safety net: an oxidiser with a reducible, or a water-reactive with a protic substance, that no reaction names."""
+    said: set[tuple[str, str]] = set()
+    for entry in c.walk.entries:
+        here = pairs.classes_in(entry.mixed)
+        acting = {r for e in entry.events for r, n in e.reaction.change if n < 0}
+        for one, two, words in (
+            ("oxidiser", "reducible", "an oxidiser and a substance that it can oxidise"),
+            ("water-reactive", "protic", "a water-reactive and a protic substance"),
+        ):
+            for a in NET[one] & set(here):
+                for b in NET[two] & set(here):
+                    if (a, b) in said or (here[a] & acting) or (here[b] - {"H2O"}) & acting or here[a] == here[b]:
+                        continue
+                    if any(h.roots_a | h.roots_b >= here[a] | here[b] for h in pairs.hits(entry.mixed, entry.conditions.T_high)):
+                        continue  # S04 says it already
+                    said.add((a, b))
+                    names = pairs.classes()
+                    yield finding(
+                        "P06", "condition", f"{names[a]['name'].capitalize()} and {names[b]['name']} meet in {entry.vessel}: {words}, and no reaction is recognised.",
+                        step=c.step(entry.step), established=False, remedy="Add the reaction with its heat, or say why there is none.", source="chemistry design, safety net", short="pair without a reaction",
+                    )  # fmt: skip
+
+
+@rule("S04")
+def never_together(c: Context) -> Iterator[Finding]:
+    """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
+    said: dict[str, int] = {}
+    for entry in c.walk.entries:
+        step = c.step(entry.step)
+        planned = {
+            id(e)
+            for e in entry.happened()
+            if id(e) in c.purpose.wanted
+            or e.reaction.family.record.get("kind") in WORK_UP_KINDS
+            or (step is not None and step.kind in ("quench", "destroy", "neutralise", "absorb", "extract"))
+        }
+        streams = [b for b in entry.before if any(n > 0 for n in b.values())]
+        already = {h.id for b in streams for h in pairs.hits(b, entry.conditions.T_high)}
+        for h in pairs.hits(entry.mixed, entry.conditions.T_high, streams):
+            if h.id in said or h.id in already or pairs.meant(h, entry, planned) or len(streams) < 2:
+                continue
+            said[h.id] = entry.step
+            severity: Severity = "stop" if h.severity == "stop" else "condition"
+            if not any(_amount(entry.mixed, r) > 0.002 for r in h.roots_a | h.roots_b):
+                severity = "note"
+            yield finding(
+                "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
+                remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
+            )  # fmt: skip
+
+
+def _amount(contents: dict[str, float], root: str) -> float:
+    return contents.get(root, 0.0) if root != "H+" else 1.0
+
+
+@rule("S01")
+def energetic(c: Context) -> Iterator[Finding]:
+    """S01: energetic groups, oxygen balance and rule of six of what is made or charged."""
+    made = {r for e in c.walk.events() if e.latent is None for r, n in e.reaction.change if n > 0 and is_organic(r)}
+    charged = {r for x in c.lots.values() if x.substance for r in x.substance.parts if is_organic(r)}
+    for smiles in sorted(made | charged):
+        found = [a for a in alerts_of(smiles) if a.id not in ("epoxide", "alkyne")]
+        if not found:
+            continue
+        balance = oxygen_balance(formula_of(smiles).rstrip("+-0123456789") if "+" in formula_of(smiles) else formula_of(smiles))
+        six = rule_of_six(smiles)
+        small = six is not None and six < SIX
+        isolated = smiles == c.purpose.target
+        name = _label(c, smiles)
+        dried = any(s.kind in ("dry", "filter") for s in c.procedure.steps) and any(a.id == "diazonium" for a in found) and isolated
+        severity: Severity = (
+            "stop" if any(a.refer for a in found) or dried else "condition" if small and isolated and balance > -150 else "note"
+        )
+        low = sum(a.count * a.kJ[0] for a in found)
+        high = sum(a.count * a.kJ[1] for a in found)
+        groups = ", ".join(f"{a.count} × {a.name}" if a.count > 1 else a.name for a in found)
+        yield finding(
+            "S01", severity, f"{name}: {groups}; oxygen balance {minus(balance)} %, {six:.1f} larger atoms per group (six are wanted); {low:.0f}–{high:.0f} kJ/mol on decomposition.",
+            figure=balance, limit="−150 % and six atoms per group", remedy="Keep it dissolved or damp and small, or show a DSC run.", source=found[0].source, short="energetic group",
+        )  # fmt: skip
+
+
+def minus(x: float) -> str:
+    """A whole number with a true minus sign."""
+    return f"{x:.0f}".replace("-", "−")
+
+
+def _label(c: Context, smiles: str) -> str:
+    for x in c.lots.values():
+        if x.substance and x.substance.smiles == smiles:
+            return x.substance.id
+    from northsquall.substances import catalogue
+
+    return catalogue().label(smiles)
+
+
+@rule("H15")
+def metallothermic(c: Context) -> Iterator[Finding]:
+    """H15: solvent-free, metallothermic or another reaction that no bath holds."""
+    for e in c.walk.events():
+        if (
+            e.reaction.family.record.get("kind") == "runaway"
+            and (e.latent is None or e.could > 1e-3)
+            and e.reaction.family.id.startswith("metallothermic")
+        ):
+            yield finding(
+                "H15", "stop", f"{e.reaction.family.name[:1].upper() + e.reaction.family.name[1:]}: no liquid takes the heat, and it throws the charge out.", step=c.step(e.step),
+                remedy="A crucible under a blast shield and a licensed practice; no glass.", source="handbook 3.1", short="ejection",
+            )  # fmt: skip

@@ -1,0 +1,469 @@
+"""Write the catalogue's identity.csv and values.csv from the lists in tools/catalogue and general libraries.
+
+Run by hand when a list grows: `.venv/bin/python tools/build_catalogue.py`. The libraries are needed here
+and in the tests only; nothing of them is loaded when a procedure is assessed. Every value is cross-checked
+as the data's design says: vapour pressure at the boiling point near 1 atm, gas minus liquid formation
+enthalpy near the heat of vaporisation, the spread between sources kept as uncertainty.
+"""
+
+from __future__ import annotations
+
+import csv
+import re
+import sys
+from concurrent.futures import ProcessPoolExecutor
+from pathlib import Path
+from typing import Any
+
+sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "core"))
+
+from northsquall.data.check import PROPERTIES
+
+HERE = Path(__file__).resolve().parent
+DATA = HERE.parent / "core" / "northsquall" / "data" / "substances"
+VALUE_FIELDS = ("id", "property", "phase", "value", "unit", "T_C", "uncertainty", "source", "others")
+IDENTITY_FIELDS = ("id", "formula", "phase", "soluble", "smiles", "parts", "cas", "names", "misspelt")
+SOLUTIONS = {
+    "sulfuric acid",
+    "nitric acid",
+    "fuming nitric acid",
+    "hydrochloric acid",
+    "hydrobromic acid",
+    "hydriodic acid",
+    "phosphoric acid",
+}
+"""Density and heat capacity of these stand in solutions.csv, by strength."""
+CHEMICAL = re.compile(
+    r"(meth|eth|prop|but|pent|hex|hept|oct|non|dec|phen|benz|tolu|xyl|naphth|chlor|brom|iod|fluor|nitr|amin|amid|anil|acid|acet|oxid|sulf|sulph|phosph|"
+    r"sod|potass|ammon|calc|magnes|alumin|zinc|iron|ferr|copper|cupr|mangan|chrom|borate|boro|hydr|carb|cyan|ether|alcohol|ketone|glyc|form|pyrid|furan|"
+    r"quin|azo|lactam|vinyl|allyl|styr|silic|oxal|citr|tartr|malon|succin|adip|silver|lead|tin\b|mercur|nickel|lithium|barium|titan)",
+    re.I,
+)
+REFUSED = re.compile(
+    r"(\d{2,7}-\d\d-\d|nsc|einecs|unii|ccris|hsdb|caswell|epa |un ?\d|fema|agn-|chembl|dtxs|zinc\d|akos|mfcd|brn |bp-|rcra|schembl|wln|ai3|nchem|%|\[|\]|;|"
+    r"reagent|grade|acs|standard|solution|liquid|natural|synthetic|radical|\bfor\b|kyselin|cpd|tech|usp|usan|pure|\(van\)|\(tn\)|\(inn|\(jan|technical|dot|@|#|"
+    r"free|extra|trace|anal|suitable|certified|ampule|crystal|powder|\bion\b|ion\(|dimer|polymer|oil of|complex|homolog|inhibited|stabil|ci \d|c\.i\.|"
+    r"huile|wasser|acide|acido|saeure|saure|sure$|aethyl|alkohol|kwas|alcool|soluz|oplossing|loesung|chlorid$|bromid$|oxyde|nitril$|ure$|eter$|ol,|isopropilic)",
+    re.I,
+)
+SHORT = re.compile(r"^[a-z0-9]{1,4}$")
+AMBIGUOUS = {
+    "ether", "tea", "acetate", "petroleum ether", "dma", "dms", "alcohol", "amine", "acid", "base", "salt", "lime", "nitrite", "nitrate", "chloride",
+    "bromide", "xylene", "xylenes", "cresol", "toluidine", "nitrophenol", "nitroaniline", "dichlorobenzene", "nitrotoluene", "silver", "gas", "oil", "water gas",
+}  # fmt: skip
+KEEP_AMBIGUOUS = {"alcohol", "salt", "lime", "petroleum ether"}
+
+
+def lines(name: str) -> list[str]:
+    """Lines of a list without comments."""
+    return [x for x in (HERE / "catalogue" / name).read_text("utf-8").splitlines() if x.strip() and not x.startswith("#")]
+
+
+def split_names(text: str) -> tuple[list[str], list[str]]:
+    """(names, usual misspellings)."""
+    parts = [p.strip() for p in text.split(";") if p.strip()]
+    return [p for p in parts if not p.startswith("~")], [p[1:].strip() for p in parts if p.startswith("~")]
+
+
+def parts_of(text: str, formula: str) -> str:
+    """Normal form of a component list."""
+    if text == "-":
+        return f"{formula}=1"
+    out = []
+    for token in text.split():
+        root, _, n = token.partition("*")
+        out.append(f"{root}={n or 1}")
+    return " ".join(out)
+
+
+def inorganic() -> list[dict[str, Any]]:
+    """Records of inorganic.txt."""
+    out = []
+    for line in lines("inorganic.txt"):
+        name, formula, phase, parts, cas, names = (x.strip() for x in line.split("|"))
+        own, wrong = split_names(names)
+        kind, _, insoluble = phase.partition(" ")
+        out.append(
+            {"id": name, "formula": formula, "phase": kind, "soluble": "" if not insoluble else "no", "smiles": "", "parts": parts_of(parts, formula), "cas": cas, "names": [name, *own], "misspelt": wrong}
+        )  # fmt: skip
+    return out
+
+
+def organic() -> tuple[list[dict[str, Any]], list[str]]:
+    """(records of organic.txt, names that no library knows)."""
+    from chemicals.identifiers import search_chemical
+    from rdkit import Chem
+
+    out, lost = [], []
+    for line in lines("organic.txt"):
+        head, _, tail = line.partition(" | ")
+        name, _, names = (x.strip() for x in head.partition(" ="))
+        own, wrong = split_names(names)
+        fixed = dict(x.split("=", 1) for x in tail.split()) if tail else {}
+        smiles, cas, more = fixed.get("smiles", ""), fixed.get("cas", ""), []
+        found = None
+        for key in [cas, name, *own] if cas or not smiles else []:
+            try:
+                found = search_chemical(key) if key else None
+            except Exception:
+                found = None
+            if found:
+                break
+        if not smiles:
+            if found is None:
+                lost.append(name)
+                continue
+            smiles, cas = found.smiles, found.CASs
+        mol = Chem.MolFromSmiles(smiles)
+        if mol is None:
+            lost.append(f"{name}: {smiles}")
+            continue
+        if found is not None and found.smiles:
+            other = Chem.MolFromSmiles(found.smiles)
+            if other is not None and Chem.MolToSmiles(other, isomericSmiles=False) == Chem.MolToSmiles(mol, isomericSmiles=False):
+                more = [found.iupac_name, found.common_name, *(found.synonyms or [])]
+        flat = Chem.MolToSmiles(mol, isomericSmiles=False)
+        from rdkit.Chem.rdMolDescriptors import CalcMolFormula
+
+        out.append(
+            {"id": name, "formula": CalcMolFormula(mol), "phase": "", "soluble": "no", "smiles": flat if "." not in flat else "", "parts": _organic_parts(flat), "cas": cas, "names": [name, *own], "misspelt": wrong, "library": more}
+        )  # fmt: skip
+    return out, lost
+
+
+def _organic_parts(smiles: str) -> str:
+    """Components of a structure: its fragments; crystal water and HCl as components of their own."""
+    count: dict[str, int] = {}
+    for fragment in smiles.split("."):
+        if fragment == "Cl":
+            for key in ("Cl-", "H+"):
+                count[key] = count.get(key, 0) + 1
+            continue
+        key = {"O": "H2O", "BrBr": "Br2"}.get(fragment, fragment)
+        count[key] = count.get(key, 0) + 1
+    return " ".join(f"{k}={n}" for k, n in count.items())
+
+
+def add_library_names(records: list[dict[str, Any]]) -> None:
+    """Synonyms of the libraries for the organics, each read by an independent parser as the same structure.
+
+    Names that the parser cannot read (trade names, registry numbers, slips of the library) are left out; a
+    name stays with its first owner.
+    """
+    from py2opsin import py2opsin
+    from rdkit import Chem, RDLogger
+
+    RDLogger.DisableLog("rdApp.*")
+    owner: dict[str, str] = {}
+    for r in records:
+        r["names"] = [n for n in r["names"] if n.lower() not in AMBIGUOUS or n.lower() in KEEP_AMBIGUOUS or n == r["id"]]
+        for n in [*r["names"], *r["misspelt"]]:
+            owner.setdefault(n.lower(), r["id"])
+    wanted: list[tuple[dict[str, Any], str]] = []
+    for r in records:
+        r["names"] = [n for n in r["names"] if owner[n.lower()] == r["id"]]
+        r["misspelt"] = [n for n in r["misspelt"] if owner[n.lower()] == r["id"]]
+        for n in r.pop("library", None) or []:
+            n = " ".join((n or "").split())
+            key = n.lower()
+            if (
+                4 < len(n) <= 60
+                and key not in owner
+                and key not in AMBIGUOUS
+                and not SHORT.match(key)
+                and not REFUSED.search(n)
+                and CHEMICAL.search(n)
+            ):
+                wanted.append((r, n))
+    read = py2opsin([n for _, n in wanted], "SMILES")
+    for (r, n), smiles in zip(wanted, read, strict=True):
+        mol = Chem.MolFromSmiles(smiles) if smiles else None
+        if mol is None or Chem.MolToSmiles(mol, isomericSmiles=False) != (r["smiles"] or None):
+            continue
+        if owner.setdefault(n.lower(), r["id"]) == r["id"] and len(r["names"]) < 20:
+            r["names"].append(n)
+
+
+def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
+    """All values the libraries hold for one substance; a value that fails a check is left out."""
+    import warnings
+
+    warnings.filterwarnings("ignore")
+    import chemicals
+    from thermo import Chemical
+
+    cas, rows = record["cas"], []
+    if not cas:
+        return rows
+
+    def row(prop: str, phase: str, value: float, unit: str, t: Any, sigma: Any, source: str, others: str = "") -> None:
+        sigma = f"{sigma:.3g}" if isinstance(sigma, float) else sigma
+        rows.append((record["id"], prop, phase, f"{value:.5g}", unit, t, sigma, source, others))
+
+    def methods(function: Any) -> list[str]:
+        try:
+            return list(function(cas))
+        except Exception:
+            return []
+
+    hf: dict[str, dict[str, float]] = {}
+    for phase, get, listing in (
+        ("s", chemicals.Hfs, chemicals.reaction.Hfs_methods),
+        ("l", chemicals.Hfl, chemicals.reaction.Hfl_methods),
+        ("g", chemicals.Hfg, chemicals.Hfg_methods),
+    ):
+        for m in methods(listing):
+            label = {"CRC": "CRC", "WEBBOOK": "WebBook", "ATCT_G": "ATcT", "ATCT_L": "ATcT"}.get(m)
+            if label and (value := get(cas, method=m)) is not None:
+                hf.setdefault(phase, {})[label] = value / 1e3
+    tm = chemicals.Tm(cas)
+    for phase, found in hf.items():
+        first = ("ATcT", "CRC", "WebBook") if phase == "g" else ("CRC", "ATcT", "WebBook")
+        label = next(x for x in first if x in found)
+        if phase == "l" and tm and tm > 303 and "s" in hf and abs(found[label] - next(iter(hf["s"].values()))) < 5:
+            continue  # a solid's value under "liquid"
+        if phase == "s" and tm and tm < 293 and label == "WebBook":
+            continue
+        others = {k: v for k, v in found.items() if k != label}
+        gap = max((abs(v - found[label]) for v in others.values()), default=None)
+        base = 2.0 if label != "WebBook" else 8.0
+        sigma = base if gap is None else min(max(1.0, gap), 60.0) if gap < 30 else 30.0
+        if label == "WebBook" and gap is None:
+            sigma = 15.0
+        row(
+            "Hf",
+            phase,
+            found[label],
+            "kJ/mol",
+            25,
+            float(sigma),
+            f"{label} via chemicals",
+            "; ".join(f"{k} {v:.1f}" for k, v in sorted(others.items())),
+        )
+    for name, function, listing in (("Tb", chemicals.Tb, chemicals.Tb_methods), ("Tm", chemicals.Tm, chemicals.Tm_methods)):
+        found = {m: function(cas, method=m) for m in methods(listing) if not m.startswith(("JOBACK", "NONE"))}
+        found = {m: v for m, v in found.items() if v}
+        if found:
+            m, value = next(iter(found.items()))
+            spread = max((abs(v - value) for v in found.values()), default=0.0)
+            row(
+                name,
+                "",
+                value - 273.15,
+                "°C",
+                "",
+                float(min(max(0.5, spread), 30.0)),
+                f"{m} via chemicals",
+                "; ".join(f"{k} {v - 273.15:.1f}" for k, v in list(found.items())[1:4]),
+            )
+    tb = chemicals.Tb(cas) if methods(chemicals.Tb_methods) else None
+    for name, function, listing, unit in (
+        ("Tflash", chemicals.T_flash, chemicals.T_flash_methods, "°C"), ("Tauto", chemicals.T_autoignition, chemicals.T_autoignition_methods, "°C"),
+        ("LFL", chemicals.LFL, chemicals.LFL_methods, "vol %"), ("UFL", chemicals.UFL, chemicals.UFL_methods, "vol %"),
+    ):  # fmt: skip
+        try:
+            listed = listing(CASRN=cas) if name in ("LFL", "UFL") else listing(cas)
+            found = {
+                m: (function(CASRN=cas, method=m) if name in ("LFL", "UFL") else function(cas, method=m))
+                for m in listed
+                if not m.startswith(("SUZUKI", "CROWL", "Suzuki", "Crowl"))
+            }
+        except Exception:
+            continue
+        found = {m: v for m, v in found.items() if v}
+        if not found:
+            continue
+        shown = {m: (v - 273.15 if unit == "°C" else v * 100) for m, v in found.items()}
+        pick = min(shown, key=shown.get) if name in ("Tauto", "Tflash", "LFL") else max(shown, key=shown.get)
+        sigma = max(abs(v - shown[pick]) for v in shown.values()) or {"°C": 3.0}.get(unit, 0.1 * shown[pick])
+        row(
+            name,
+            "",
+            shown[pick],
+            unit,
+            "",
+            float(sigma),
+            f"{pick} via chemicals, the unfavourable one",
+            "; ".join(f"{k} {v:.3g}" for k, v in shown.items() if k != pick),
+        )
+    for name, function in (("limit_8h", chemicals.TWA), ("limit_short", chemicals.STEL), ("limit_ceiling", chemicals.Ceiling)):
+        try:
+            found = function(cas)
+        except Exception:
+            found = None
+        if found and isinstance(found, tuple) and found[1] == "ppm":
+            if name == "limit_8h" and record["phase"] == "s" and "insoluble" in record:
+                continue
+            row(name, "", float(found[0]), "ppm", "", "", "Ontario limits via chemicals")
+    try:
+        c = Chemical(cas, T=298.15)
+    except Exception:  # the library does not know this number: what stands above is all there is
+        return rows
+    estimates = ("RACKETT", "YEN", "YAMADA", "TOWNSEND", "HTCOSTALD", "COSTALD", "EOS", "SNM0", "MMSNM0", "CAMPBELL", "BHIRUD", "GOODMAN", "ROWLINSON", "DADGOSTAR", "BENSON", "JOBACK", "LASTOVKA", "PERRY151", "LEE_KESLER", "AMBROSE", "SANJARI", "EDALAT", "BOILING_CRITICAL")  # fmt: skip
+
+    def named(obj: Any) -> list[str]:
+        return sorted(m for m in getattr(obj, "all_methods", []) if not m.startswith(estimates))
+
+    organic_acid = record["id"] in SOLUTIONS
+    liquid = tm is None or tm < 313
+    try:
+        if liquid and c.rhol and named(c.VolumeLiquid) and not organic_acid:
+            row("density", "l", c.rhol / 1e3, "g/mL", 25, float(0.01 * c.rhol / 1e3), f"{named(c.VolumeLiquid)[0]} via thermo")
+        if c.rhos and named(c.VolumeSolid):
+            row("density", "s", c.rhos / 1e3, "g/mL", 25, float(0.02 * c.rhos / 1e3), f"{named(c.VolumeSolid)[0]} via thermo")
+        if liquid and c.Cplm and named(c.HeatCapacityLiquid) and not organic_acid:
+            row("cp", "l", c.Cplm, "J/(mol K)", 25, float(0.03 * c.Cplm), f"{named(c.HeatCapacityLiquid)[0]} via thermo")
+        if c.Cpsm and named(c.HeatCapacitySolid):
+            row("cp", "s", c.Cpsm, "J/(mol K)", 25, float(0.05 * c.Cpsm), f"{named(c.HeatCapacitySolid)[0]} via thermo")
+        if c.Hvap_Tbm and tb:
+            row("Hvap", "l", c.Hvap_Tbm / 1e3, "kJ/mol", "", float(0.03 * c.Hvap_Tbm / 1e3), "thermo at the boiling point")
+        vp = c.VaporPressure
+        if tb and named(vp) and 0.9 < (vp(tb) or 0) / 101325 < 1.1 and c.Psat:
+            row(
+                "Psat",
+                "l",
+                c.Psat / 1e3,
+                "kPa",
+                25,
+                float(0.05 * c.Psat / 1e3),
+                f"{named(vp)[0]} via thermo, 1 atm at the boiling point within 10 %",
+            )
+    except Exception as exc:  # an odd correlation must not lose the rest
+        print(record["id"], exc, file=sys.stderr)
+    return rows
+
+
+def roots(records: list[dict[str, Any]], rows: list[tuple[Any, ...]]) -> list[tuple[str, ...]]:
+    """Rows of roots.csv: formation enthalpy of every component in the state it has in the ledger."""
+    import chemicals
+
+    ions = Path(chemicals.__file__).parent / "Electrolytes" / "CRC Thermodynamic Properties of Aqueous Ions.tsv"
+    crc = {r["Formula"]: r["Hf(aq)"] for r in csv.DictReader(ions.open(encoding="utf-8"), delimiter="\t")}
+    of = {(r["parts"], x[2]): x for r in records for x in rows if x[0] == r["id"] and x[1] == "Hf"}
+    out = []
+    for line in lines("roots.txt"):
+        key, formula, name, state, value, *source = (x.strip() for x in line.split("|"))
+        origin = source[0] if source else ""
+        if value == "CRC":
+            value, origin = f"{float(crc[key]) / 1e3:g}", "CRC via chemicals"
+        elif value == "?":
+            found = of.get((f"{key}=1", state))
+            value, origin = (found[3], found[7]) if found else ("", "")
+            if not found:
+                print(f"no formation enthalpy of {key} ({state})", file=sys.stderr)
+        elif value == "-":
+            value = ""
+        out.append((key, formula, name, state, value, "5" if "memory" in origin else "1", origin))
+    return out
+
+
+def exposure() -> list[tuple[Any, ...]]:
+    """Rows of exposure.txt: values from memory of the agencies' lists, each with whose it is."""
+    out: list[tuple[Any, ...]] = []
+    for line in lines("exposure.txt"):
+        key, idlh, eight, short, ceiling, whose, solubility, henry = (x.strip() for x in line.split("|"))
+        if idlh:
+            out.append((key, "IDLH", "", idlh, "ppm", "", "0", "NIOSH, memory", ""))
+        for name, value in (("limit_8h", eight), ("limit_short", short), ("limit_ceiling", ceiling)):
+            if value:
+                out.append((key, name, "", value, "ppm", "", "", f"{whose}, memory", ""))
+        if solubility:
+            out.append(
+                (key, "solubility", "", solubility, "g/100 g water", 20, f"{0.05 * float(solubility):.2g}", "memory: handbook tables", "")
+            )
+        if henry:
+            out.append((key, "Henry", "", henry, "mol/(L bar)", 25, f"{0.15 * float(henry):.2g}", "Sander's compilation, memory", ""))
+    return list(dict.fromkeys(out))
+
+
+def salt_solutions(records: list[dict[str, Any]]) -> list[tuple[Any, ...]]:
+    """Density and heat capacity of salt solutions by Laliberte's equations, within their stated ranges only."""
+    import thermo.electrochem as ec
+
+    table = ec.Laliberte_data
+    own = {line.split(",")[0] for line in (DATA / "solutions.csv").read_text("utf-8").splitlines()}
+    out = []
+    for r in records:
+        if r["cas"] not in table.index or r["id"] in own or r["phase"] == "g":
+            continue
+        row = table.loc[r["cas"]]
+        top = min(float(row["Max w"]), 0.6)
+        reach = float(row["Max w.2"]) if row["Max w.2"] == row["Max w.2"] else 0.0
+        if not top > 0.02:
+            continue
+        for w in [0.001, 0.05, 0.1, 0.15, 0.2, 0.3, 0.4, 0.5, 0.6]:
+            if w > top:
+                break
+            rho = ec.Laliberte_density(293.15, [w], [r["cas"]])
+            cp = ec.Laliberte_heat_capacity(298.15, [min(w, reach)], [r["cas"]]) if reach > 0 else 4180.0 * (1 - 0.9 * w)
+            how = (
+                "Laliberte 2009 via thermo"
+                if reach >= w
+                else "Laliberte 2009 via thermo, clamped at its range"
+                if reach
+                else "water less 0.9 per mass fraction, common practice"
+            )
+            out.append((r["id"], f"{w * 100:.3g}", f"{rho / 1e3:.4f}", f"{cp / 1e3:.3f}", "Laliberte 2009 via thermo", how))
+    return out
+
+
+def main() -> int:
+    """Write the files; print how much of what is known."""
+    records, lost = organic()
+    records = [*inorganic(), *records]
+    add_library_names(records)
+    with ProcessPoolExecutor(2) as pool:
+        rows = [x for many in pool.map(values_of, records, chunksize=8) for x in many]
+    rows = [
+        x for x in rows if PROPERTIES[x[1]][1] <= float(x[3]) <= PROPERTIES[x[1]][2]
+    ]  # supercritical "vapour pressures" and slips of the tables
+    own = exposure()
+    listed = {x[:3] for x in own}
+    others = {x[:3]: f"{x[7].split(' via')[0]} {x[3]}" for x in rows if x[:3] in listed}
+    rows = [x for x in rows if x[:3] not in listed] + [(*x[:8], others.get(x[:3], "")) for x in own]
+    tm = {x[0]: float(x[3]) for x in rows if x[1] == "Tm"}
+    tb = {x[0]: float(x[3]) for x in rows if x[1] == "Tb"}
+    for r in records:
+        if not r["phase"]:
+            r["phase"] = "s" if tm.get(r["id"], -50 if len(r["smiles"]) < 14 else 50) > 22 else "g" if tb.get(r["id"], 100) < 15 else "l"
+            if r["phase"] != "s":
+                r["soluble"] = ""
+    with (DATA / "identity.csv").open("w", newline="", encoding="utf-8") as handle:
+        writer = csv.writer(handle, lineterminator="\n")
+        writer.writerow(IDENTITY_FIELDS)
+        for r in records:
+            writer.writerow(
+                [
+                    r["id"],
+                    r["formula"],
+                    r["phase"],
+                    r["soluble"],
+                    r["smiles"],
+                    r["parts"],
+                    r["cas"],
+                    "|".join(dict.fromkeys(r["names"])),
+                    "|".join(r["misspelt"]),
+                ]
+            )
+    with (DATA / "values.csv").open("w", newline="", encoding="utf-8") as handle:
+        writer = csv.writer(handle, lineterminator="\n")
+        writer.writerow(VALUE_FIELDS)
+        writer.writerows(rows)
+    with (DATA / "solutions_salts.csv").open("w", newline="", encoding="utf-8") as handle:
+        writer = csv.writer(handle, lineterminator="\n")
+        writer.writerow(("substance", "percent", "density_g_mL", "cp_J_gK", "density_source", "cp_source"))
+        writer.writerows(salt_solutions(records))
+    with (DATA.parent / "chemistry" / "roots.csv").open("w", newline="", encoding="utf-8") as handle:
+        writer = csv.writer(handle, lineterminator="\n")
+        writer.writerow(("id", "formula", "name", "state", "Hf", "uncertainty", "source"))
+        writer.writerows(roots(records, rows))
+    seen: dict[str, int] = {}
+    for x in rows:
+        seen[x[1]] = seen.get(x[1], 0) + 1
+    names = sum(len(r["names"]) + len(r["misspelt"]) for r in records)
+    print(f"{len(records)} substances, {names} names, {len(rows)} values {seen}; not found: {lost}", file=sys.stderr)
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
