@@ -136,7 +136,9 @@ def _limit(reaction: Reaction, roots: dict[str, float], s: Speciation) -> tuple[
             limit, by = room, root
     when = reaction.family.when
     if loss > 0 and "acid" in when:
-        room = s.acid(when["acid"]) / loss
+        # what is taken brings the protons of its stronger places along, so that much less comes from the acid
+        loss -= sum(-n * s.carried(root, when["acid"]) for root, n in reaction.change if n < 0 and root not in FREE)
+        room = s.acid(when["acid"]) / loss if loss > 1e-9 else float("inf")
         if room < limit:
             limit, by = room, "H+"
     taken = reaction.family.hydroxide * (

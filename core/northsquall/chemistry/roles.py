@@ -38,7 +38,8 @@ class Purpose:
 
 def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wanted: tuple[str, ...]) -> Purpose:
     """Follow the product back to the charges."""
-    events = [e for e in walk.events() if e.latent is None]
+    late = {s.n for s in procedure.steps if s.kind in ("quench", "neutralise")}
+    events = [e for e in walk.events() if e.latent is None and e.step not in late] or [e for e in walk.events() if e.latent is None]
     target = next((w for w in wanted if any(dict(e.reaction.change).get(w, 0) > 0 for e in events)), None)
     named = target is not None
     if target is None:
@@ -55,7 +56,7 @@ def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wante
             continue
         have = charged.get(root, 0.0)
         if root == "H+":
-            have = speciate(dict(charged.items())).acid(5.0)
+            have = acid_charged(procedure, lots)
         ratios.append((have / need, root))
     ratios.sort()
     if ratios:
@@ -70,19 +71,30 @@ def _acid_stopped(events: list[Event], out: Purpose) -> bool:
     return any(e.stopped_by == "H+" for e in events if id(e) in out.wanted)
 
 
-def charges(procedure: Procedure, lots: Mapping[str, Lots]) -> dict[str, float]:
-    """Moles per component charged to make the batch: quench, washes and absorbers left out."""
-    total: dict[str, float] = {}
+def _charged(procedure: Procedure, lots: Mapping[str, Lots]) -> list[Lots]:
+    """Lots charged to make the batch: quench, washes, work-up and absorbers left out; those without an amount too."""
+    out = []
     for m in procedure.materials:
-        if m.role in ("absorber", "wash", "quench") or m.step is None:
-            continue
         step = next((s for s in procedure.steps if s.n == m.step), None)
-        if step is None or step.kind in WORK_UP:
+        if m.role in ("absorber", "wash", "quench") or step is None or step.kind in WORK_UP:
             continue
         lot = lots[m.id]
         if lot.mol is not None and lot.substance is not None:
-            for root, n in lot.roots().items():
-                total[root] = total.get(root, 0.0) + n
+            out.append(lot)
+    return out
+
+
+def acid_charged(procedure: Procedure, lots: Mapping[str, Lots]) -> float:
+    """Moles of protons that the acids of the batch bring (pKa up to 5)."""
+    return sum(speciate({**r, "H2O": r.get("H2O", 0.0) + 60.0}).acid(5.0) for lot in _charged(procedure, lots) if (r := lot.roots()))
+
+
+def charges(procedure: Procedure, lots: Mapping[str, Lots]) -> dict[str, float]:
+    """Moles per component charged to make the batch: quench, washes and absorbers left out."""
+    total: dict[str, float] = {}
+    for lot in _charged(procedure, lots):
+        for root, n in lot.roots().items():
+            total[root] = total.get(root, 0.0) + n
     return total
 
 

@@ -97,6 +97,14 @@ class Speciation:
         """Moles of protons held at a pKa of `threshold` or below."""
         return self.free + sum(n for slot, n, _ in self.filled if slot.pKa <= threshold)
 
+    def carried(self, root: str, threshold: float) -> float:
+        """Protons per mole of a component that sit in its places above `threshold`."""
+        n = sum(n for slot, n, _ in self.filled if slot.root == root and slot.pKa > threshold and slot is not HYDRONIUM)
+        if not n:
+            return 0.0
+        total = max(room for slot, _, room in self.filled if slot.root == root)
+        return n / total
+
     def base(self, threshold: float) -> float:
         """Moles of protons that bases whose acids have a pKa of `threshold` or above still take, OH- included."""
         return self.lacking + sum(room - n for slot, n, room in self.filled if slot.pKa >= threshold)
