@@ -65,6 +65,31 @@ def split_names(text: str) -> tuple[list[str], list[str]]:
     return [p for p in parts if not p.startswith("~")], [p[1:].strip() for p in parts if p.startswith("~")]
 
 
+TABLES = {
+    "CRC_INORG": "CRC Handbook", "CRC_ORG": "CRC Handbook", "CRC": "CRC", "OPEN_NTBKM": "Open Notebook melting points", "COMMON_CHEMISTRY": "CAS Common Chemistry",
+    "YAWS": "Yaws", "WIKIDATA": "Wikidata", "CRCSTD": "CRC", "ANTOINE_WEBBOOK": "NIST WebBook", "CRC_INORG_L_CONST": "CRC Handbook", "CRC_INORG_S": "CRC Handbook", "HEOS": "reference equation of state",
+    "WEBBOOK": "NIST WebBook", "WEBBOOK_SHOMATE": "NIST WebBook", "HEOS_FIT": "reference equation of state, fitted", "DIPPR_PERRY_8E": "Perry's Handbook", "VDI_PPDS": "VDI Heat Atlas", "VDI_TABULAR": "VDI Heat Atlas",
+    "IEC 60079-20-1 (2010)": "IEC 60079-20-1", "NFPA 497 (2008)": "NFPA 497", "ZABRANSKY_SPLINE": "Zábranský", "ZABRANSKY_QUASIPOLYNOMIAL": "Zábranský", "ANTOINE_POLING": "Poling", "ANTOINE_EXTENDED_POLING": "Poling",
+    "WAGNER_MCGARRY": "McGarry", "WAGNER_POLING": "Poling", "POLING_CONST": "Poling", "POLING_POLY": "Poling", "CRC_VIRIAL": "CRC Handbook", "PERRY_8E_2_30": "Perry's Handbook", "SERAT DATA": "Serat", "TRC": "TRC",
+}  # fmt: skip
+"""A library's own marks for its tables, as people name them."""
+
+
+def said(text: str) -> str:
+    """A source in people's words."""
+    head, sep, tail = text.partition(" via ")
+    return TABLES.get(head, head.replace("_", " ").title() if head.isupper() and "_" in head else head) + sep + tail
+
+
+def others_said(text: str) -> str:
+    """Other sources in people's words, true minus signs."""
+    out = []
+    for part in (p for p in text.split("; ") if p):
+        name, _, value = part.rpartition(" ")
+        out.append(f"{TABLES.get(name, name.replace('_', ' ').title() if '_' in name else name)} {value.replace('-', '−')}")
+    return "; ".join(dict.fromkeys(out))
+
+
 def parts_of(text: str, formula: str) -> str:
     """Normal form of a component list."""
     if text == "-":
@@ -421,6 +446,7 @@ def main() -> int:
     listed = {x[:3] for x in own}
     others = {x[:3]: f"{x[7].split(' via')[0]} {x[3]}" for x in rows if x[:3] in listed}
     rows = [x for x in rows if x[:3] not in listed] + [(*x[:8], others.get(x[:3], "")) for x in own]
+    rows = [(*x[:7], said(x[7]), others_said(x[8])) for x in rows]
     tm = {x[0]: float(x[3]) for x in rows if x[1] == "Tm"}
     tb = {x[0]: float(x[3]) for x in rows if x[1] == "Tb"}
     for r in records:

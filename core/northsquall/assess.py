@@ -131,6 +131,7 @@ def assess(
         unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
         steps=sheet.step_lines(context),
         reactions=reactions,
+        contents=sheet.contents(procedure, best, trials, cat),
         heat=_heat(context, total),
         exotherm=control,
         gases=sheet.gases(procedure, walks, trials, slow_on, purpose),

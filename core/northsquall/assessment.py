@@ -103,6 +103,47 @@ class ReactionLine(Doc):
     """A slow reaction that may not have happened: its extent runs from nothing."""
 
 
+class Held(Doc):
+    """A species in a vessel; `mol` null where it depends on an amount nobody wrote."""
+
+    name: str
+    formula: str
+    mol: float | None
+
+
+class Waiting(Doc):
+    """A reaction that could happen here, and what it waits for."""
+
+    family: str
+    family_id: str
+    equation: str
+    why: str
+    could_mol: float | None
+
+
+class Meeting(Doc):
+    """Two classes that must not meet and are both here."""
+
+    a: str
+    b: str
+    then: str
+    source: str
+
+
+class ContentsLine(Doc):
+    """What one vessel holds after one step, what waits in it, and what meets in it."""
+
+    step: int
+    vessel: str
+    absorber: bool
+    T_low: float
+    T_high: float
+    holds: list[Held]
+    waiting: list[Waiting]
+    meets: list[Meeting]
+    gas: dict[str, float]
+
+
 class Heat(Doc):
     """Totals of the batch: quench and work-up not counted; positive = released."""
 
@@ -295,6 +336,7 @@ class Assessment(Doc):
     unread: list[UnreadItem]
     steps: list[StepLine]
     reactions: list[ReactionLine]
+    contents: list[ContentsLine] = []
     heat: Heat
     exotherm: Exotherm
     gases: list[Gas]

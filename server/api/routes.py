@@ -6,6 +6,8 @@ import json
 from datetime import datetime
 from typing import Any
 
+from catalogue import actions as catalogue
+from catalogue.models import LocalRecord
 from django.contrib.auth import authenticate, login, logout
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -18,6 +20,7 @@ from ninja.security import django_auth
 
 from accounts.models import User
 from northsquall.assessment import Assessment, TextEdit
+from northsquall.procedure import Chemistry
 from northsquall.reading import ReadError
 from northsquall.settle import SettingError
 from procedures import actions as procedures
@@ -72,6 +75,7 @@ class TextIn(Schema):
     text: str
     edits: list[TextEdit] = []
     overrides: dict[str, float] = {}
+    chemistry: list[Chemistry] = []
 
 
 class PreviewIn(TextIn):
@@ -94,6 +98,7 @@ class RevisionIn(Schema):
     edits: list[TextEdit] | None = None
     text: str | None = None
     overrides: dict[str, float] = {}
+    chemistry: list[Chemistry] | None = None
     why: str = ""
 
 
@@ -171,6 +176,7 @@ class ProcedureOut(Schema):
     newest: int
     text: str
     overrides: dict[str, float]
+    chemistry: list[Chemistry]
     input_hash: str
     assessment: Assessment
     history: list[RevisionLine]
@@ -198,6 +204,98 @@ class SignIn(Schema):
     password: str
 
 
+class ValueOut(Schema):
+    """A value of a substance; `value` null where none is known here."""
+
+    property: str
+    phase: str
+    value: float | None
+    unit: str
+    uncertainty: float | None
+    source: str
+    others: str
+    T_C: float | None
+
+
+class StrengthOut(Schema):
+    """What a bottle holds when nobody writes its strength, mass per cent."""
+
+    low: float
+    best: float
+    high: float
+    strongest: float
+    source: str
+
+
+class LocalOut(Schema):
+    """A record of the laboratory, and who has looked at it."""
+
+    id: int
+    substance: str
+    record: dict[str, Any]
+    why: str
+    added_by: str
+    added: datetime
+    confirmed_by: str
+    mine: bool
+
+
+class SubstanceOut(Schema):
+    """A substance with all its values."""
+
+    id: str
+    formula: str
+    mass: float
+    cas: str
+    smiles: str
+    phase: str
+    names: list[str]
+    misspelt: list[str]
+    parts: dict[str, float]
+    local: bool
+    values: list[ValueOut]
+    alerts: list[str]
+    svg: str
+    oxygen_balance: float | None
+    strength: StrengthOut | None
+    records: list[LocalOut]
+    may_add: bool
+
+
+class HitOut(Schema):
+    """One line of a search."""
+
+    id: str
+    formula: str
+    cas: str
+    phase: str
+    why: str
+    local: bool
+
+
+class ValueIn(Schema):
+    """A value with its source."""
+
+    property: str
+    phase: str = ""
+    value: float
+    unit: str
+    uncertainty: float | None = None
+    source: str
+
+
+class SubstanceIn(Schema):
+    """A substance to add, or values to correct, with the reason."""
+
+    id: str
+    smiles: str | None = None
+    cas: str | None = None
+    phase: str = "l"
+    names: list[str] = []
+    values: list[ValueIn] = []
+    why: str
+
+
 class LogOut(Schema):
     """The log's newest entries, and whether the chain holds."""
 
@@ -213,6 +311,21 @@ def _unreadable(request: HttpRequest, exc: ReadError) -> HttpResponse:
 @api.exception_handler(SettingError)
 def _unsettable(request: HttpRequest, exc: SettingError) -> HttpResponse:
     return api.create_response(request, {"message": str(exc)}, status=422)
+
+
+@api.exception_handler(catalogue.Unusable)
+def _unusable(request: HttpRequest, exc: catalogue.Unusable) -> HttpResponse:
+    return api.create_response(request, {"message": str(exc)}, status=422)
+
+
+@api.exception_handler(catalogue.SecondLook)
+def _same_person(request: HttpRequest, exc: catalogue.SecondLook) -> HttpResponse:
+    return api.create_response(request, {"message": str(exc)}, status=403)
+
+
+@api.exception_handler(LocalRecord.DoesNotExist)
+def _no_record(request: HttpRequest, exc: Exception) -> HttpResponse:
+    return api.create_response(request, {"message": "There is no such record."}, status=404)
 
 
 @api.exception_handler(procedures.NotAllowed)
@@ -322,7 +435,9 @@ def assess_text(request: HttpRequest, given: TextIn) -> Any:
     from northsquall.settle import apply_edits
 
     text, records = apply_edits(given.text, given.edits, _me(request).full_name, "")
-    _, assessment = procedures.assessed(text, [r.model_dump() for r in records], given.overrides)
+    _, assessment = procedures.assessed(
+        text, [r.model_dump() for r in records], given.overrides, chemistry=[c.model_dump() for c in given.chemistry]
+    )
     # written by pydantic at once: a second validation of our own document would cost as much as the engine
     body = f'{{"text": {json.dumps(text)}, "assessment": {assessment.model_dump_json(by_alias=True)}}}'
     return HttpResponse(body, content_type="application/json")
@@ -331,7 +446,9 @@ def assess_text(request: HttpRequest, given: TextIn) -> Any:
 @api.post("/preview", by_alias=True, response={200: Assessment, 401: Message, 403: Message, 422: Message})
 def preview(request: HttpRequest, given: PreviewIn) -> Any:
     """The figures while dragging: values by path stand in for words; no search for remedies."""
-    _, assessment = procedures.assessed(given.text, [], given.overrides, given.sets, preview=True)
+    _, assessment = procedures.assessed(
+        given.text, [], given.overrides, given.sets, preview=True, chemistry=[c.model_dump() for c in given.chemistry]
+    )
     return HttpResponse(assessment.model_dump_json(by_alias=True), content_type="application/json")
 
 
@@ -356,7 +473,9 @@ def procedure(request: HttpRequest, procedure_id: int, number: int | None = None
 )
 def revise(request: HttpRequest, procedure_id: int, given: RevisionIn) -> Any:
     """A new revision; where someone else was first it is kept aside and both are told."""
-    revision = procedures.revise(_me(request), procedure_id, given.base, given.edits, given.text, given.overrides, given.why)
+    revision = procedures.revise(_me(request), procedure_id, given.base, given.edits, given.text, given.overrides, given.why,
+        None if given.chemistry is None else [c.model_dump() for c in given.chemistry],
+    )  # fmt: skip
     return _out(request, revision)
 
 
@@ -428,6 +547,53 @@ def show_log(request: HttpRequest) -> Any:
     return {"holds": broken_at() is None, "entries": entries}
 
 
+@api.get("/catalogue", response={200: list[HitOut], 401: Message, 422: Message})
+def search_catalogue(request: HttpRequest, q: str = "") -> Any:
+    """Substances for a name, part of one, a CAS number, a formula or a structure."""
+    return [
+        {"id": s.id, "formula": s.formula, "cas": s.cas or "", "phase": s.phase, "why": why, "local": s.local}
+        for s, why in catalogue.find(q[:300])
+    ]
+
+
+@api.get("/catalogue/substance", response={200: SubstanceOut, 401: Message, 404: Message, 422: Message})
+def show_substance(request: HttpRequest, id: str) -> Any:
+    """One substance with every value, its source and its other sources."""
+    me = _me(request)
+    found = catalogue.find(id[:300], 1)
+    s = catalogue.current().substances.get(id) or (found[0][0] if found else None)
+    if s is None:
+        return Status(404, {"message": f"“{id[:80]}” is in no catalogue here; a name, CAS number or structure was expected."})
+    rows = LocalRecord.objects.filter(substance=s.id).select_related("added_by", "confirmed_by")
+    return {**catalogue.described(s), "records": [_local(r, me) for r in rows], "may_add": me.is_reviewer or me.is_manager}
+
+
+@api.post("/catalogue", response={200: LocalOut, 401: Message, 403: Message, 422: Message})
+def add_substance(request: HttpRequest, given: SubstanceIn) -> Any:
+    """Add a substance or correct values; it counts after a second person's look."""
+    me = _me(request)
+    if not (me.is_reviewer or me.is_manager):
+        raise procedures.NotAllowed("The catalogue is changed by reviewers and managers.")
+    record = given.model_dump(exclude={"why"}, exclude_none=True)
+    return _local(catalogue.add(me, record, given.why), me)
+
+
+@api.post("/catalogue/records/{record_id}/confirm", response={200: LocalOut, 401: Message, 403: Message, 404: Message, 422: Message})
+def confirm_substance(request: HttpRequest, record_id: int) -> Any:
+    """The second person's look."""
+    me = _me(request)
+    if not (me.is_reviewer or me.is_manager):
+        raise procedures.NotAllowed("The catalogue is changed by reviewers and managers.")
+    return _local(catalogue.confirm(me, record_id), me)
+
+
+def _local(r: LocalRecord, me: User) -> dict[str, Any]:
+    return {
+        "id": r.pk, "substance": r.substance, "record": r.record, "why": r.why, "added_by": r.added_by.full_name, "added": r.added,
+        "confirmed_by": r.confirmed_by.full_name if r.confirmed_by else "", "mine": r.added_by_id == me.pk,
+    }  # fmt: skip
+
+
 def _decision(d: Decision) -> dict[str, Any]:
     s = getattr(d, "signature", None)
     return {
@@ -450,7 +616,7 @@ def _out(request: HttpRequest, r: Revision) -> dict[str, Any]:
     )
     return {
         "id": p.pk, "title": p.title, "author": p.author.full_name, "state": p.state, "number": r.number, "newest": p.latest.number, "text": r.text,
-        "overrides": r.overrides, "input_hash": r.input_hash, "assessment": r.assessment,
+        "overrides": r.overrides, "chemistry": r.chemistry, "input_hash": r.input_hash, "assessment": r.assessment,
         "history": [{"number": x.number, "by": x.by.full_name, "at": x.at, "why": x.why, "aside": x.aside, "verdict": x.assessment["verdict"]} for x in p.revisions.select_related("by")],
         "decision": _decision(decision) if decision else None, "asked": p.asked, "may_revise": me.is_reviewer or own, "may_decide": me.is_reviewer and not own, "why_not": why_not,
     }  # fmt: skip

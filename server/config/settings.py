@@ -40,6 +40,7 @@ INSTALLED_APPS = [
     "csp",
     "accounts",
     "records",
+    "catalogue",
     "procedures",
     "reviews",
     "api",

@@ -7,13 +7,14 @@ import json
 from functools import lru_cache
 from typing import Any
 
+from catalogue import actions as catalogue
 from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
 from northsquall.assessment import Assessment, TextEdit
-from northsquall.procedure import Edit, Laboratory
+from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
 from northsquall.reading import read
 from northsquall.settle import SettingError, apply_edits, set_value
@@ -43,28 +44,38 @@ def _read(text: str) -> str:
     return read(text).model_dump_json(by_alias=True)
 
 
-def document_of(text: str, edits: list[dict[str, Any]], overrides: dict[str, float]) -> Document:
+def document_of(
+    text: str, edits: list[dict[str, Any]], overrides: dict[str, float], chemistry: list[dict[str, Any]] | None = None
+) -> Document:
     """The procedure document of a text with its edits and replaced assumptions. Raises ReadError, SettingError."""
     document = Document.model_validate_json(_read(text.replace("\r\n", "\n").replace("\r", "\n")))
     document.edits = [Edit.model_validate(e) for e in edits]
+    document.chemistry = [Chemistry.model_validate(c) for c in chemistry or []]
     for path, value in overrides.items():
         set_value(document, path, str(value))
     return document
 
 
 def assessed(
-    text: str, edits: list[dict[str, Any]], overrides: dict[str, float], sets: dict[str, float] | None = None, preview: bool = False
+    text: str,
+    edits: list[dict[str, Any]],
+    overrides: dict[str, float],
+    sets: dict[str, float] | None = None,
+    preview: bool = False,
+    chemistry: list[dict[str, Any]] | None = None,
 ) -> tuple[Document, Assessment]:
     """Document and assessment. `sets` are values by path that stand in for words while dragging."""
-    document = document_of(text, edits, overrides)
+    document = document_of(text, edits, overrides, chemistry)
     for path, value in (sets or {}).items():
         set_value(document, path, str(value))
-    return document, assess(document, laboratory=laboratory(), preview=preview)
+    return document, assess(document, catalogue=catalogue.current(), laboratory=laboratory(), preview=preview)
 
 
-def input_hash(text: str, overrides: dict[str, float], rules: Laboratory) -> str:
+def input_hash(text: str, overrides: dict[str, float], rules: Laboratory, chemistry: list[dict[str, Any]] | None = None) -> str:
     """Hash over all that an assessment depends on, versions aside."""
-    body = json.dumps([text, overrides, rules.model_dump(by_alias=True)], sort_keys=True, ensure_ascii=False)
+    body = json.dumps(
+        [text, overrides, rules.model_dump(by_alias=True), *([chemistry] if chemistry else [])], sort_keys=True, ensure_ascii=False
+    )
     return hashlib.sha256(body.encode()).hexdigest()
 
 
@@ -77,13 +88,14 @@ def _revision(
     why: str,
     base: Revision | None,
     aside: bool = False,
+    chemistry: list[dict[str, Any]] | None = None,
 ) -> Revision:
-    document, assessment = assessed(text, edits, overrides)
+    document, assessment = assessed(text, edits, overrides, chemistry=chemistry)
     last = procedure.revisions.order_by("-number").first()
     revision = Revision(
         procedure=procedure, number=(last.number if last else 0) + 1, base=base, aside=aside, by=by, at=timezone.now(), why=why[:400],
-        text=document.source_text, edits=edits, overrides=overrides, document=document.model_dump(by_alias=True),
-        assessment=assessment.model_dump(by_alias=True), input_hash=input_hash(document.source_text, overrides, laboratory()),
+        text=document.source_text, edits=edits, overrides=overrides, chemistry=chemistry or [], document=document.model_dump(by_alias=True),
+        assessment=assessment.model_dump(by_alias=True), input_hash=input_hash(document.source_text, overrides, laboratory(), chemistry),
         core_version=assessment.versions["core"], catalogue_version=assessment.versions["catalogue"],
     )  # fmt: skip
     revision.save()
@@ -110,6 +122,7 @@ def revise(
     text: str | None,
     overrides: dict[str, float] | None,
     why: str,
+    chemistry: list[dict[str, Any]] | None = None,
 ) -> Revision:
     """A new revision on top of `base_number`: words changed in place, or a whole new text.
 
@@ -131,7 +144,8 @@ def revise(
             edits = [r.model_dump() for r in records]
         latest = procedure.latest
         outrun = latest.pk != base.pk
-        revision = _revision(procedure, by, new_text, edits, new_overrides, why, base, aside=outrun)
+        settled = base.chemistry if chemistry is None else chemistry
+        revision = _revision(procedure, by, new_text, edits, new_overrides, why, base, aside=outrun, chemistry=settled)
         if outrun:
             aside = (revision, latest)
         elif procedure.state == Procedure.State.DECIDED or (procedure.state == Procedure.State.AUTHOR and by.pk == procedure.author_id):

@@ -52,6 +52,8 @@ class Revision(models.Model):
     edits = models.JSONField(default=list)
     overrides = models.JSONField(default=dict)
     """Assumptions that a reviewer replaced: path to value."""
+    chemistry = models.JSONField(default=list)
+    """What a reviewer settled about reactions: switched off, heat or extent replaced, added."""
     document = models.JSONField()
     assessment = models.JSONField()
     input_hash = models.CharField(max_length=64, db_collation=settings.BINARY)

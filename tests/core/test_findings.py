@@ -48,6 +48,7 @@ def test_every_code_of_the_slice_has_a_rule() -> None:
         "H08",
         "H10",
         "H11",
+        "G04",
         "H14",
         "H15",
         "P04",

@@ -2,6 +2,8 @@
   import { onMount } from 'svelte';
   import { route } from './lib/route.svelte';
   import { session } from './lib/session.svelte';
+  import Catalogue from './views/catalogue/Catalogue.svelte';
+  import Chemistry from './views/chemistry/Chemistry.svelte';
   import Decision from './views/decision/Decision.svelte';
   import Desk from './views/desk/Desk.svelte';
   import Docket from './views/docket/Docket.svelte';
@@ -29,6 +31,10 @@
   <Intake />
 {:else if view === 'desk' && id}
   {#key id}<Desk {id} />{/key}
+{:else if view === 'chemistry' && id}
+  {#key id}<Chemistry {id} />{/key}
+{:else if view === 'catalogue'}
+  <Catalogue />
 {:else if view === 'decision' && id}
   {#key id}<Decision {id} />{/key}
 {:else}

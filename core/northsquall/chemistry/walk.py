@@ -307,15 +307,24 @@ class _Walker:
         self.result.entries.append(entry)
         self.contents[vessel] = mixed
         self.result.after[(step.n, vessel)] = dict(mixed.roots)
-        leaving = {g: n for d in (entry.gas, entry.slip) for g, n in d.items()}
+        leaving: dict[str, float] = {}
+        for d in (entry.gas, entry.slip):
+            for g, n in d.items():
+                leaving[g] = leaving.get(g, 0.0) + n
+        passed = {vessel}
         target = self.result.lines.get(vessel)
-        if leaving and target and target != vessel:
+        while leaving and target and target not in passed:  # along the line, absorber by absorber
+            passed.add(target)
             here = self.contents.get(target, Stream())
             absorbed, left = combine(step.n, target, [here, Stream(leaving)], self.wanted, 1, Conditions(slow=self.slow), self.energy)
             self.result.entries.append(absorbed)
             self.contents[target] = left
             self.result.after[(step.n, target)] = dict(left.roots)
-            leaving = {g: n for d in (absorbed.gas, absorbed.slip) for g, n in d.items()}
+            leaving = {}
+            for d in (absorbed.gas, absorbed.slip):
+                for g, n in d.items():
+                    leaving[g] = leaving.get(g, 0.0) + n
+            target = self.result.lines.get(target)
         for g, n in leaving.items():
             self.result.air[g] = self.result.air.get(g, 0.0) + n
         return mixed

@@ -1,11 +1,13 @@
-"""P04 P06 (the safety nets) H15 S01 S04: what follows from the contents ledger."""
+"""G04 (whether a toxic gas is caught at all) P04 P06 (the safety nets) H15 S01 S04: what follows from the contents ledger."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator
+from functools import cache
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
+from northsquall.chemistry.families import families
 from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
@@ -142,4 +144,53 @@ def metallothermic(c: Context) -> Iterator[Finding]:
             yield finding(
                 "H15", "stop", f"{e.reaction.family.name[:1].upper() + e.reaction.family.name[1:]}: no liquid takes the heat, and it throws the charge out.", step=c.step(e.step),
                 remedy="A crucible under a blast shield and a licensed practice; no glass.", source="handbook 3.1", short="ejection",
+            )  # fmt: skip
+
+
+@cache
+def _absorbable() -> frozenset[str]:
+    """Gases that an absorber can take: those that a family of that kind uses up."""
+    return frozenset(r for f in families() if f.record.get("kind") == "absorb" for r, n in f.change if n < 0)
+
+
+TOXIC_PPM = 1000.0
+"""A gas whose limit is under this counts as toxic (handbook 4, G04)."""
+LEAST_MOL = 0.002
+"""Gas below which no absorber is asked for (assumption: half a hundred millilitres)."""
+
+
+@rule("G04")
+def uncaught(c: Context) -> Iterator[Finding]:
+    """G04: a toxic gas with no absorber written, or one that the absorber's ledger does not hold."""
+    from northsquall.substances import catalogue
+
+    cat = catalogue()
+    evolved: dict[str, float] = {}
+    where: dict[str, int] = {}
+    led: set[str] = set()
+    absorbers = set(c.walk.lines.values())
+    for entry in c.walk.entries:
+        for g, n in entry.gas.items():
+            if entry.vessel not in absorbers:
+                evolved[g] = evolved.get(g, 0.0) + n
+                where.setdefault(g, entry.step)
+                if entry.vessel in c.walk.lines:
+                    led.add(g)
+    for g, n in c.walk.air.items():
+        s = next((x for x in cat.substances.values() if x.phase == "g" and x.parts == {g: 1.0}), None)
+        limits = [v.value for name in ("limit_8h", "limit_short", "limit_ceiling") if s and (v := s.value(name))]
+        if s is None or not limits or min(limits) >= TOXIC_PPM or n < LEAST_MOL or g not in evolved or g not in _absorbable():
+            continue
+        step = c.step(where[g])
+        absorber = any(m.role == "absorber" for m in c.procedure.materials) or bool(c.procedure.train)
+        if g in led:
+            share = n / evolved[g]
+            yield finding(
+                "G04", "stop" if share > 0.1 else "condition", f"{n:.2g} of {evolved[g]:.2g} mol of {s.id} pass the absorber: what it holds is used up, or does not take this gas.", step=step,
+                figure=share, limit="all of it, with half as much again to spare", remedy=f"Offer an absorber for {s.id} with 1.5 times what it needs.", source="handbook 3.2", short="absorber short",
+            )  # fmt: skip
+        elif not absorber:
+            yield finding(
+                "G04", "condition", f"{evolved[g]:.2g} mol of {s.id} leave, and no absorber is written; what reaches the face is not established.", step=step, established=False,
+                limit=f"{min(limits):g} ppm", remedy=f"Say where the {s.id} goes; see the absorber of choice in the catalogue.", source="handbook 3.2", short="no absorber",
             )  # fmt: skip

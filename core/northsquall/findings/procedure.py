@@ -178,18 +178,35 @@ def missing(c: Context) -> Iterator[Finding]:
 
 @rule("P05")
 def unresolved(c: Context) -> Iterator[Finding]:
-    """P05: a substance in no catalogue."""
+    """P05: a substance that is in no catalogue, or a name that means more than one thing."""
     for lot in c.lots.values():
+        m = lot.material
         if lot.substance is None:
+            choice = (
+                f"Say which is meant: {' or '.join(lot.candidates)}."
+                if lot.candidates
+                else f"Give a structure or another name for {m.name}, or add it to the catalogue with its source."
+            )
             yield finding(
                 "P05",
                 "condition",
-                f"“{lot.material.name}” is not in the catalogue: what it does here is not established.",
-                span=lot.material.span,
-                step=c.step(lot.material.step),
+                f"{lot.reason or m.name}; what it does is not established.",
+                span=m.span,
+                step=c.step(m.step),
                 established=False,
-                remedy="Name it otherwise, or add it with its structure.",
-                short="unknown substance",
+                remedy=choice,
+                short="unresolved substance",
+            )
+        elif lot.candidates:
+            others = [x for x in lot.candidates if x != lot.substance.id]
+            yield finding(
+                "P05",
+                "note",
+                f"“{m.name}” is taken as {lot.substance.id}; it may also mean {' or '.join(others)}.",
+                span=m.span,
+                step=c.step(m.step),
+                remedy="Ask which is meant.",
+                short="ambiguous name",
             )
 
 

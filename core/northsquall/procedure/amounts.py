@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from northsquall.procedure import Material, Procedure, Strength
 from northsquall.procedure.units import UnitError, convert, dimension
 from northsquall.substances import Catalogue, Substance
+from northsquall.substances.resolve import resolve
 from northsquall.working import Figure, Input, figure, not_established
 
 Triple = tuple[float, float, float]
@@ -29,6 +30,8 @@ class Lot:
     inputs: list[Input] = field(default_factory=list)
     faults: list[tuple[str, str]] = field(default_factory=list)
     """(kind, sentence) of what is implausible: "absurd", "solid by volume", "strength"."""
+    candidates: list[str] = field(default_factory=list)
+    """What an ambiguous or contradictory name may mean."""
     moles_differ: float | None = None
     """Factor between the written moles and the computed ones."""
     expression: str = ""
@@ -59,16 +62,37 @@ class Lot:
         return figure(self.mol[1], "mol", low=self.mol[0], high=self.mol[2], expression=self.expression, inputs=self.inputs)
 
 
+def _substance(lot: Lot, m: Material, catalogue: Catalogue) -> Substance | None:
+    """What the material is; None with a reason (and candidates) where it is unknown, ambiguous or contradicts itself."""
+    known = catalogue.substances.get(m.identity) if m.identity else None
+    if known is None:
+        found = resolve(m.identity or m.name, catalogue)
+        if found.substance is None:
+            lot.reason, lot.candidates = found.reason, found.candidates
+            return None
+        known = found.substance
+        if found.how in ("structure", "systematic name"):
+            lot.assumptions.append(f"read as a {found.how}: {known.formula}")
+    by_name = catalogue.find(m.name)
+    if m.identity and by_name is not None and by_name.parts != known.parts and catalogue.substances.get(m.identity) is None:
+        lot.reason = f"“{m.name}” is {by_name.formula}, but {m.identity} is {known.formula}: they contradict each other"
+        lot.candidates = [by_name.id, known.id]
+        return None
+    usual = catalogue.ambiguous.get(m.name.lower())
+    if usual and usual[1]:
+        lot.candidates = usual[0]
+    return known
+
+
 def _triple(q: float, low: float | None, high: float | None, factor: float) -> Triple:
     return ((q if low is None else low) * factor, q * factor, (q if high is None else high) * factor)
 
 
 def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
     """One material as a Lot. Whatever is missing leaves None and a reason; nothing becomes zero."""
-    s = catalogue.substances.get(m.identity) if m.identity else None
-    lot = Lot(m, s)
+    lot = Lot(m, None)
+    s = lot.substance = _substance(lot, m, catalogue)
     if s is None:
-        lot.reason = f"“{m.name}” is in no catalogue"
         return lot
     if m.amount is None and m.stated_mol is None:
         lot.reason = "no amount is written"

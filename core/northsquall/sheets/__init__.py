@@ -1,6 +1,7 @@
 """The sheets of an assessment."""
 
 from northsquall.sheets.charge import marks, material_lines, step_lines, vessel_lines, yield_line
+from northsquall.sheets.contents import contents
 from northsquall.sheets.govern import assumptions, citations, governs, referred
 from northsquall.sheets.quench import quench, quench_on_strip
 from northsquall.sheets.reactions import boiling, enthalpy_of, gases, reaction_lines, stages, total_heat
@@ -10,6 +11,7 @@ __all__ = [
     "assumptions",
     "boiling",
     "citations",
+    "contents",
     "enthalpy_of",
     "gases",
     "governs",

@@ -12,6 +12,12 @@ export type Row = components['schemas']['Row'];
 export type ProcedureOut = components['schemas']['ProcedureOut'];
 export type DecisionOut = components['schemas']['DecisionOut'];
 export type Assessed = components['schemas']['Assessed'];
+export type ReactionLine = components['schemas']['ReactionLine'];
+export type ContentsLine = components['schemas']['ContentsLine'];
+export type Chemistry = components['schemas']['Chemistry'];
+export type SubstanceOut = components['schemas']['SubstanceOut'];
+export type HitOut = components['schemas']['HitOut'];
+export type LocalOut = components['schemas']['LocalOut'];
 export type Session = components['schemas']['Session'];
 
 const held = { token: '' };

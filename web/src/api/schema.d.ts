@@ -24,6 +24,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search Catalogue
+         * @description Substances for a name, part of one, a CAS number, a formula or a structure.
+         */
+        get: operations["api_routes_search_catalogue"];
+        put?: never;
+        /**
+         * Add Substance
+         * @description Add a substance or correct values; it counts after a second person's look.
+         */
+        post: operations["api_routes_add_substance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/records/{record_id}/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Substance
+         * @description The second person's look.
+         */
+        post: operations["api_routes_confirm_substance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue/substance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Substance
+         * @description One substance with every value, its source and its other sources.
+         */
+        get: operations["api_routes_show_substance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/docket": {
         parameters: {
             query?: never;
@@ -288,6 +352,11 @@ export interface components {
             caution: string;
             /** Citations */
             citations: string[];
+            /**
+             * Contents
+             * @default []
+             */
+            contents: components["schemas"]["ContentsLine"][];
             /** Decides */
             decides: string[];
             /** Edits */
@@ -346,6 +415,39 @@ export interface components {
             yield: components["schemas"]["Yield"];
         };
         /**
+         * Chemistry
+         * @description What a reviewer settled about a reaction: switched off, its heat or extent replaced, or one added.
+         */
+        Chemistry: {
+            /**
+             * By
+             * @default reviewer
+             */
+            by: string;
+            /**
+             * Equation
+             * @default
+             */
+            equation: string;
+            /** Extent Mol */
+            extent_mol?: number | null;
+            /** Family */
+            family: string;
+            /** Step */
+            step?: number | null;
+            /** Value */
+            value?: number | null;
+            /** Vessel */
+            vessel?: string | null;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "off" | "heat" | "extent" | "add";
+            /** Why */
+            why: string;
+        };
+        /**
          * Conflict
          * @description Someone else was first; both changes are kept.
          */
@@ -356,6 +458,32 @@ export interface components {
             newest: number;
             /** Yours */
             yours: number;
+        };
+        /**
+         * ContentsLine
+         * @description What one vessel holds after one step, what waits in it, and what meets in it.
+         */
+        ContentsLine: {
+            /** T High */
+            T_high: number;
+            /** T Low */
+            T_low: number;
+            /** Absorber */
+            absorber: boolean;
+            /** Gas */
+            gas: {
+                [key: string]: number;
+            };
+            /** Holds */
+            holds: components["schemas"]["Held"][];
+            /** Meets */
+            meets: components["schemas"]["Meeting"][];
+            /** Step */
+            step: number;
+            /** Vessel */
+            vessel: string;
+            /** Waiting */
+            waiting: components["schemas"]["Waiting"][];
         };
         /**
          * Credentials
@@ -576,6 +704,36 @@ export interface components {
             total_kJ: components["schemas"]["Figure"];
         };
         /**
+         * Held
+         * @description A species in a vessel; `mol` null where it depends on an amount nobody wrote.
+         */
+        Held: {
+            /** Formula */
+            formula: string;
+            /** Mol */
+            mol: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
+         * HitOut
+         * @description One line of a search.
+         */
+        HitOut: {
+            /** Cas */
+            cas: string;
+            /** Formula */
+            formula: string;
+            /** Id */
+            id: string;
+            /** Local */
+            local: boolean;
+            /** Phase */
+            phase: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * Input
          * @description One input of a working: what it is, its value with unit, and where it came from.
          */
@@ -606,6 +764,33 @@ export interface components {
             unit: string;
             /** Value */
             value: number | string | null;
+        };
+        /**
+         * LocalOut
+         * @description A record of the laboratory, and who has looked at it.
+         */
+        LocalOut: {
+            /**
+             * Added
+             * Format: date-time
+             */
+            added: string;
+            /** Added By */
+            added_by: string;
+            /** Confirmed By */
+            confirmed_by: string;
+            /** Id */
+            id: number;
+            /** Mine */
+            mine: boolean;
+            /** Record */
+            record: {
+                [key: string]: unknown;
+            };
+            /** Substance */
+            substance: string;
+            /** Why */
+            why: string;
         };
         /**
          * LogOut
@@ -677,6 +862,20 @@ export interface components {
             volume_mL: number | null;
         };
         /**
+         * Meeting
+         * @description Two classes that must not meet and are both here.
+         */
+        Meeting: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** Source */
+            source: string;
+            /** Then */
+            then: string;
+        };
+        /**
          * Message
          * @description One sentence: what was given, where, what was expected.
          */
@@ -701,6 +900,11 @@ export interface components {
          * @description As TextIn, with values that stand in for words while dragging.
          */
         PreviewIn: {
+            /**
+             * Chemistry
+             * @default []
+             */
+            chemistry: components["schemas"]["Chemistry"][];
             /**
              * Edits
              * @default []
@@ -733,6 +937,8 @@ export interface components {
             assessment: components["schemas"]["Assessment"];
             /** Author */
             author: string;
+            /** Chemistry */
+            chemistry: components["schemas"]["Chemistry"][];
             decision: components["schemas"]["DecisionOut"] | null;
             /** History */
             history: components["schemas"]["RevisionLine"][];
@@ -808,11 +1014,21 @@ export interface components {
             extent_mol: number | null;
             /** Family */
             family: string;
+            /**
+             * Family Id
+             * @default
+             */
+            family_id: string;
             heat_kJ: components["schemas"]["Figure"];
             /** Limiting */
             limiting: string;
             /** Names */
             names: string;
+            /**
+             * Possible
+             * @default false
+             */
+            possible: boolean;
             /**
              * Role
              * @enum {string}
@@ -853,6 +1069,8 @@ export interface components {
         RevisionIn: {
             /** Base */
             base: number;
+            /** Chemistry */
+            chemistry?: components["schemas"]["Chemistry"][] | null;
             /** Edits */
             edits?: components["schemas"]["TextEdit"][] | null;
             /**
@@ -1045,6 +1263,22 @@ export interface components {
             vessel: string | null;
         };
         /**
+         * StrengthOut
+         * @description What a bottle holds when nobody writes its strength, mass per cent.
+         */
+        StrengthOut: {
+            /** Best */
+            best: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Source */
+            source: string;
+            /** Strongest */
+            strongest: number;
+        };
+        /**
          * Strip
          * @description Curves over one time axis (minutes from the first charge); empty where not established.
          */
@@ -1119,6 +1353,76 @@ export interface components {
             volume_mL: number[];
         };
         /**
+         * SubstanceIn
+         * @description A substance to add, or values to correct, with the reason.
+         */
+        SubstanceIn: {
+            /** Cas */
+            cas?: string | null;
+            /** Id */
+            id: string;
+            /**
+             * Names
+             * @default []
+             */
+            names: string[];
+            /**
+             * Phase
+             * @default l
+             */
+            phase: string;
+            /** Smiles */
+            smiles?: string | null;
+            /**
+             * Values
+             * @default []
+             */
+            values: components["schemas"]["ValueIn"][];
+            /** Why */
+            why: string;
+        };
+        /**
+         * SubstanceOut
+         * @description A substance with all its values.
+         */
+        SubstanceOut: {
+            /** Alerts */
+            alerts: string[];
+            /** Cas */
+            cas: string;
+            /** Formula */
+            formula: string;
+            /** Id */
+            id: string;
+            /** Local */
+            local: boolean;
+            /** Mass */
+            mass: number;
+            /** May Add */
+            may_add: boolean;
+            /** Misspelt */
+            misspelt: string[];
+            /** Names */
+            names: string[];
+            /** Oxygen Balance */
+            oxygen_balance: number | null;
+            /** Parts */
+            parts: {
+                [key: string]: number;
+            };
+            /** Phase */
+            phase: string;
+            /** Records */
+            records: components["schemas"]["LocalOut"][];
+            /** Smiles */
+            smiles: string;
+            strength: components["schemas"]["StrengthOut"] | null;
+            /** Svg */
+            svg: string;
+            /** Values */
+            values: components["schemas"]["ValueOut"][];
+        };
+        /**
          * TextEdit
          * @description Words that a change puts at a place of the text.
          */
@@ -1135,6 +1439,11 @@ export interface components {
          * @description A text to read, with changes to its words and values by path.
          */
         TextIn: {
+            /**
+             * Chemistry
+             * @default []
+             */
+            chemistry: components["schemas"]["Chemistry"][];
             /**
              * Edits
              * @default []
@@ -1165,6 +1474,49 @@ export interface components {
             why: string;
         };
         /**
+         * ValueIn
+         * @description A value with its source.
+         */
+        ValueIn: {
+            /**
+             * Phase
+             * @default
+             */
+            phase: string;
+            /** Property */
+            property: string;
+            /** Source */
+            source: string;
+            /** Uncertainty */
+            uncertainty?: number | null;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * ValueOut
+         * @description A value of a substance; `value` null where none is known here.
+         */
+        ValueOut: {
+            /** T C */
+            T_C: number | null;
+            /** Others */
+            others: string;
+            /** Phase */
+            phase: string;
+            /** Property */
+            property: string;
+            /** Source */
+            source: string;
+            /** Uncertainty */
+            uncertainty: number | null;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * VesselLine
          * @description A vessel and how full it gets.
          */
@@ -1184,6 +1536,22 @@ export interface components {
             /** Nominal Ml */
             nominal_mL: number | null;
             pressure_if_closed_bar: components["schemas"]["Figure"];
+        };
+        /**
+         * Waiting
+         * @description A reaction that could happen here, and what it waits for.
+         */
+        Waiting: {
+            /** Could Mol */
+            could_mol: number | null;
+            /** Equation */
+            equation: string;
+            /** Family */
+            family: string;
+            /** Family Id */
+            family_id: string;
+            /** Why */
+            why: string;
         };
         /**
          * Working
@@ -1259,6 +1627,204 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_search_catalogue: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HitOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_add_substance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SubstanceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LocalOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_confirm_substance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                record_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LocalOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_show_substance: {
+        parameters: {
+            query: {
+                id: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SubstanceOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -53,3 +53,30 @@ export function formulaPieces(text: string): { text: string; sub: boolean }[] {
     .map((piece, i) => ({ text: piece, sub: i % 2 === 1 }))
     .filter((p) => p.text);
 }
+
+/** An equation as pieces: digits below the line, charges above it. */
+export function equationPieces(text: string): { text: string; at: 'line' | 'sub' | 'sup' }[] {
+  const out: { text: string; at: 'line' | 'sub' | 'sup' }[] = [];
+  for (const word of text.split(/(\s+)/)) {
+    const charged = /^(.*?[A-Za-z0-9)\]])([+\-⁺])(\d*)$/.exec(word);
+    const body = charged ? (charged[1] ?? '') : word;
+    for (const p of formulaPieces(body)) out.push({ text: p.text, at: p.sub ? 'sub' : 'line' });
+    if (charged) {
+      const sign = charged[2] === '-' ? '−' : '+';
+      out.push({ text: `${charged[3] ?? ''}${sign}`, at: 'sup' });
+    }
+  }
+  return out;
+}
+
+/** A figure as best ± half, or its range where the two sides differ. */
+export function plusMinus(f: Figure): string {
+  if (!f.established || f.best === null) return 'not established';
+  const low = f.low ?? f.best;
+  const high = f.high ?? f.best;
+  const half = (high - low) / 2;
+  if (half < 0.5) return short(f.best);
+  if (Math.abs(f.best - (low + high) / 2) < 0.3 * half)
+    return `${short(f.best)} ± ${short(half < 1 ? Number(half.toPrecision(1)) : half)}`;
+  return `${short(f.best)} (${short(low)} to ${short(high)})`;
+}

@@ -14,9 +14,11 @@
   const places = $derived([
     { path: '/', label: 'Docket' },
     { path: '/intake', label: 'Intake' },
+    { path: '/catalogue', label: 'Catalogue' },
     ...(id
       ? [
           { path: `/desk/${id}`, label: 'Desk' },
+          { path: `/chemistry/${id}`, label: 'Chemistry' },
           { path: `/decision/${id}`, label: 'Decision' },
         ]
       : []),

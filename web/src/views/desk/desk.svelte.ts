@@ -95,6 +95,7 @@ export class DeskState {
             text: this.text,
             edits: [],
             overrides: { ...this.given.overrides, ...this.change.overrides },
+            chemistry: this.given.chemistry,
             sets,
           },
         }),
@@ -171,6 +172,7 @@ export class DeskState {
             text: this.given.text,
             edits: change.edits,
             overrides: { ...this.given.overrides, ...change.overrides },
+            chemistry: this.given.chemistry,
           },
         }),
       );

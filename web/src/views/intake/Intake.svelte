@@ -32,7 +32,7 @@
     reading = true;
     try {
       const answer = await ask<Assessed>(
-        client.POST('/api/assess', { body: { text: value, edits: [], overrides: {} } }),
+        client.POST('/api/assess', { body: { text: value, edits: [], overrides: {}, chemistry: [] } }),
       );
       if (value === text) {
         read = { text: answer.text, assessment: answer.assessment };
@@ -73,7 +73,7 @@
     busy = true;
     try {
       const made = await ask<ProcedureOut>(
-        client.POST('/api/procedures', { body: { text, edits: [], overrides: {} } }),
+        client.POST('/api/procedures', { body: { text, edits: [], overrides: {}, chemistry: [] } }),
       );
       forget('intake');
       route.go(`/desk/${made.id}`);

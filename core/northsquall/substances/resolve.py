@@ -1,0 +1,172 @@
+"""Substances outside the catalogue: by CAS number, structure or systematic name, only when asked for.
+
+Systematic names are read by OPSIN in one process that is kept (a Java start takes about a second, a name
+ten milliseconds). Where Java or the package is missing, such a name stays unresolved.
+"""
+
+from __future__ import annotations
+
+import atexit
+import os
+import re
+import select
+import shutil
+import subprocess
+import threading
+from dataclasses import dataclass, field
+from functools import lru_cache
+from pathlib import Path
+
+from rdkit import Chem, RDLogger
+
+from northsquall.chemistry.formula import mass_of, parse_formula
+from northsquall.chemistry.roots import roots
+from northsquall.substances.catalogue import Catalogue, Substance, canonical_smiles, formula_of_smiles
+
+CAS = re.compile(r"\d{2,7}-\d{2}-\d")
+STRUCTURE = re.compile(r"[A-Za-z0-9@+\-\[\]\(\)=#$%/\\.]+")
+WAIT_S = 8.0
+
+
+@dataclass
+class Resolution:
+    """A substance, or candidates, or the reason why there is none."""
+
+    substance: Substance | None = None
+    how: str = ""
+    candidates: list[str] = field(default_factory=list)
+    reason: str = ""
+
+
+def cas_holds(cas: str) -> bool:
+    """Whether the check digit of a CAS number is right."""
+    digits = cas.replace("-", "")
+    return digits.isdigit() and sum(i * int(d) for i, d in enumerate(reversed(digits[:-1]), 1)) % 10 == int(digits[-1])
+
+
+def of_structure(smiles: str, name: str) -> Substance:
+    """A substance that is known by its structure alone. Raises ValueError for what is no structure."""
+    flat = canonical_smiles(smiles)
+    formula = formula_of_smiles(flat)
+    count: dict[str, float] = {}
+    for fragment in flat.split("."):
+        key = {"O": "H2O"}.get(fragment, fragment)
+        count[key] = count.get(key, 0.0) + 1.0
+    return Substance(name, [name], formula, "s", mass_of(parse_formula(formula)), count, flat if "." not in flat else None, soluble=False)
+
+
+class _Names:
+    """The kept process that reads systematic names."""
+
+    def __init__(self) -> None:
+        self.process: subprocess.Popen[bytes] | None = None
+        self.missing = False
+        self.lock = threading.Lock()
+
+    def start(self) -> bool:
+        if self.missing:
+            return False
+        if self.process is not None and self.process.poll() is None:
+            return True
+        try:
+            import py2opsin  # type: ignore[import-untyped]
+        except ImportError:
+            self.missing = True
+            return False
+        jars = sorted(Path(py2opsin.__file__).parent.glob("*.jar"))
+        java = shutil.which("java")
+        if not java or not jars:
+            self.missing = True
+            return False
+        self.process = subprocess.Popen(
+            [java, "-Xmx128m", "-jar", str(jars[0]), "-osmi"], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL
+        )
+        atexit.register(self.stop)
+        return True
+
+    def stop(self) -> None:
+        if self.process is not None and self.process.poll() is None:
+            self.process.kill()
+            self.process.wait()
+        self.process = None
+
+    def read(self, name: str) -> str | None:
+        with self.lock:
+            if not self.start() or self.process is None or self.process.stdin is None or self.process.stdout is None:
+                return None
+            try:
+                self.process.stdin.write(name.replace("\n", " ").encode() + b"\n")
+                self.process.stdin.flush()
+                ready, _, _ = select.select([self.process.stdout], [], [], WAIT_S)
+                if not ready:
+                    self.stop()
+                    return None
+                return os.fsdecode(self.process.stdout.readline()).strip() or None
+            except OSError:
+                self.stop()
+                return None
+
+
+_names = _Names()
+
+
+@lru_cache(maxsize=2000)
+def structure_of_name(name: str) -> str | None:
+    """SMILES of a systematic name, or None where it cannot be read (or no reader is installed)."""
+    if not 3 <= len(name) <= 200 or not re.search(r"[a-z]{3}", name):
+        return None
+    return _names.read(name)
+
+
+def looks_systematic(name: str) -> bool:
+    """Whether a name is worth asking the reader for: locants, brackets, or a chemist's ending."""
+    return bool(
+        re.search(r"\d[,'′]?\d*-|\(|-\d", name)
+        or re.search(
+            r"(?:ane|ene|yne|ol|one|al|oate|amide|amine|nitrile|oic acid|yl \w+ide|benzene|phenol|aniline|toluene|pyridine|ether|chloride|bromide|iodide)$",
+            name.lower(),
+        )
+    )
+
+
+def resolve(text: str, catalogue: Catalogue) -> Resolution:
+    """What a name, CAS number or structure means. Never raises for a string."""
+    name = " ".join(text.split())
+    ambiguous = catalogue.ambiguous.get(name.lower())
+    if ambiguous and not ambiguous[1]:
+        return Resolution(candidates=ambiguous[0], reason=f"“{name}” means more than one substance")
+    found = catalogue.find(name)
+    if found is not None:
+        return Resolution(found, "catalogue", candidates=ambiguous[0] if ambiguous else [])
+    if CAS.fullmatch(name):
+        if not cas_holds(name):
+            return Resolution(reason=f"the check digit of CAS {name} is wrong")
+        return Resolution(reason=f"CAS {name} is in no catalogue here")
+    if " " not in name and STRUCTURE.fullmatch(name) and re.search(r"[=#()\[\]\d]|^[BCNOPSFI][A-Zclnos]", name) and name not in roots():
+        RDLogger.DisableLog("rdApp.*")  # type: ignore[attr-defined]
+        try:
+            mol = Chem.MolFromSmiles(name)
+            if mol is not None and mol.GetNumAtoms() >= 2:
+                flat = canonical_smiles(name)
+                key = catalogue.by_smiles.get(flat)
+                return (
+                    Resolution(catalogue.substances[key], "structure")
+                    if key
+                    else Resolution(of_structure(name, formula_of_smiles(flat)), "structure")
+                )
+        finally:
+            RDLogger.EnableLog("rdApp.error")  # type: ignore[attr-defined]
+    if looks_systematic(name):
+        smiles = structure_of_name(name)
+        if smiles:
+            flat = canonical_smiles(smiles)
+            key = catalogue.by_smiles.get(flat)
+            return (
+                Resolution(catalogue.substances[key], "systematic name")
+                if key
+                else Resolution(of_structure(smiles, name), "systematic name")
+            )
+    return Resolution(reason=f"“{name}” is in no catalogue")
+
+
+__all__ = ["Resolution", "cas_holds", "of_structure", "resolve", "structure_of_name"]

@@ -1,0 +1,214 @@
+import {
+  ask,
+  client,
+  Refused,
+  type Assessed,
+  type Assessment,
+  type Chemistry,
+  type ContentsLine,
+  type ProcedureOut,
+  type ReactionLine,
+} from '../../api/client';
+import { forget, keep, kept } from '../../lib/drafts';
+import { session } from '../../lib/session.svelte';
+
+export interface StepBlock {
+  step: number;
+  words: string;
+  temperature: string;
+  reactions: ReactionLine[];
+  contents: ContentsLine | null;
+  /** Whether the vessel holds what it held after the step before. */
+  same: boolean;
+  /** What newly waits for a condition. */
+  waiting: ContentsLine['waiting'];
+}
+export interface VesselBlock {
+  name: string;
+  kind: string;
+  size: number | null;
+  absorber: boolean;
+  fill: number | null;
+  steps: StepBlock[];
+}
+
+/** Temperature of a step as people write it. */
+export function warmth(c: ContentsLine | null): string {
+  if (!c) return '';
+  const low = Math.round(c.T_low);
+  const high = Math.round(c.T_high);
+  const minus = (n: number) => String(n).replace('-', '−');
+  return low === high ? `${minus(low)} °C` : `${minus(low)} to ${minus(high)} °C`;
+}
+
+/** The assessment vessel by vessel, step by step, in the order in which vessels are first used. */
+export function blocks(a: Assessment): VesselBlock[] {
+  const order: string[] = [];
+  for (const x of [...a.contents, ...a.reactions]) if (!order.includes(x.vessel)) order.push(x.vessel);
+  return order.map((name) => {
+    const v = a.vessels.find((x) => x.name === name);
+    const numbers = [...a.contents, ...a.reactions].filter((x) => x.vessel === name).map((x) => x.step);
+    const steps = numbers
+      .filter((n, i) => numbers.indexOf(n) === i)
+      .sort((x, y) => x - y)
+      .map((n) => {
+        const contents = a.contents.find((c) => c.vessel === name && c.step === n) ?? null;
+        const line = a.steps.find((s) => s.n === n);
+        return {
+          step: n,
+          words: (line?.text ?? '').replace(/\s+/g, ' ').trim(),
+          temperature: warmth(contents),
+          reactions: a.reactions.filter((r) => r.vessel === name && r.step === n),
+          contents,
+          same: false,
+          waiting: contents?.waiting ?? [],
+        };
+      });
+    steps.forEach((s, i) => {
+      const before = steps[i - 1]?.contents?.holds;
+      const told = steps[i - 1]?.contents?.waiting ?? [];
+      s.waiting = s.waiting.filter(
+        (w) => !told.some((t) => t.family_id === w.family_id && t.why === w.why && t.equation === w.equation),
+      );
+      s.same = before !== undefined && JSON.stringify(before) === JSON.stringify(s.contents?.holds);
+    });
+    return {
+      name,
+      kind: v?.kind ?? 'vessel',
+      size: v?.nominal_mL ?? null,
+      absorber: a.contents.some((c) => c.vessel === name && c.absorber),
+      fill: v?.max_fill_fraction ?? null,
+      steps,
+    };
+  });
+}
+
+/** How far the heat can be trusted: kJ by route, over what the batch gives off or takes up. */
+export function trust(a: Assessment): { route: string; kJ: number }[] {
+  const sum: Record<string, number> = {};
+  for (const r of a.reactions) {
+    if (r.role === 'work-up' || r.possible) continue;
+    const h = r.heat_kJ.best;
+    sum[r.heat_kJ.established ? r.route : 'none'] =
+      (sum[r.heat_kJ.established ? r.route : 'none'] ?? 0) + Math.abs(h ?? 0);
+  }
+  return ['measured', 'hess', 'increment', 'class', 'none']
+    .filter((k) => k in sum)
+    .map((route) => ({ route, kJ: sum[route] ?? 0 }));
+}
+
+/** The Chemistry screen: a revision's assessment, and changes to its reactions on trial. */
+export class ChemistryState {
+  given = $state.raw<ProcedureOut | null>(null);
+  trial = $state.raw<Assessment | null>(null);
+  changes = $state.raw<Chemistry[]>([]);
+  message = $state('');
+  computing = $state(false);
+
+  constructor(readonly id: number) {}
+
+  get shown(): Assessment | null {
+    return this.trial ?? this.given?.assessment ?? null;
+  }
+
+  get onTrial(): boolean {
+    return this.trial !== null;
+  }
+
+  private get draftName() {
+    return `chemistry-${this.id}`;
+  }
+
+  private fail(e: unknown) {
+    this.message = (e as Error).message;
+    if (e instanceof Refused && e.status === 401) session.lost();
+  }
+
+  async load() {
+    try {
+      this.given = await ask<ProcedureOut>(
+        client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: this.id } } }),
+      );
+      this.changes = this.given.chemistry;
+      const draft = kept<{ number: number; changes: Chemistry[] }>(this.draftName);
+      if (draft && draft.number === this.given.number) await this.set(draft.changes);
+      else forget(this.draftName);
+    } catch (e) {
+      this.fail(e);
+    }
+  }
+
+  /** Put one change in the place of any earlier one on the same reaction and step. */
+  async change(c: Chemistry) {
+    const rest = this.changes.filter(
+      (x) => !(x.what === c.what && x.family === c.family && x.step === c.step),
+    );
+    await this.set([...rest, c]);
+  }
+
+  async drop(c: Chemistry) {
+    await this.set(this.changes.filter((x) => x !== c));
+  }
+
+  private async set(changes: Chemistry[]) {
+    if (!this.given) return;
+    this.changes = changes;
+    if (JSON.stringify(changes) === JSON.stringify(this.given.chemistry)) {
+      this.trial = null;
+      forget(this.draftName);
+      return;
+    }
+    keep(this.draftName, { number: this.given.number, changes });
+    this.computing = true;
+    try {
+      const found = await ask<Assessed>(
+        client.POST('/api/assess', {
+          body: { text: this.given.text, edits: [], overrides: this.given.overrides, chemistry: changes },
+        }),
+      );
+      this.trial = found.assessment;
+      this.message = '';
+    } catch (e) {
+      this.fail(e);
+    }
+    this.computing = false;
+  }
+
+  async putBack() {
+    if (this.given) await this.set(this.given.chemistry);
+  }
+
+  async adopt() {
+    if (!this.given || !this.trial) return;
+    this.computing = true;
+    try {
+      const why = this.changes.map((c) => `${c.family}: ${c.why}`).join('; ') || 'chemistry put back';
+      this.given = await ask<ProcedureOut>(
+        client.POST('/api/procedures/{procedure_id}/revisions', {
+          params: { path: { procedure_id: this.id } },
+          body: {
+            base: this.given.number,
+            edits: [],
+            overrides: {},
+            chemistry: this.changes,
+            why: why.slice(0, 390),
+          },
+        }),
+      );
+      this.trial = null;
+      this.changes = this.given.chemistry;
+      this.message = `Revision ${this.given.number} stands.`;
+      forget(this.draftName);
+    } catch (e) {
+      this.fail(e);
+      if (e instanceof Refused && e.status === 409) {
+        const said = this.message;
+        forget(this.draftName);
+        this.trial = null;
+        await this.load();
+        this.message = said;
+      }
+    }
+    this.computing = false;
+  }
+}
