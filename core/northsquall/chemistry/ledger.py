@@ -178,13 +178,16 @@ def _share(acting: list[tuple[Reaction, float, str]], roots: dict[str, float], s
     return share
 
 
+OFF = "switched off by the reviewer"
+
+
 def gate(
     reaction: Reaction, roots: dict[str, float], s: Speciation, c: Conditions, tiny: float, wanted: tuple[str, ...] = ()
 ) -> tuple[str, bool] | None:
     """None if the family may act in this mixture; else (what is missing, whether only warmth or time is)."""
     when = reaction.family.when
     if reaction.family.id.split(":")[0] in c.off or reaction.family.id in c.off:
-        return "switched off by the reviewer", False
+        return OFF, False
     if "acid" in when and s.acid(when["acid"]) <= tiny:
         return "not acid enough", False
     if "base" in when and s.base(when["base"]) <= tiny:
@@ -286,7 +289,7 @@ def react(
             continue
         limit, _ = _limit(reaction, {**roots, **gas}, s)
         could = limit if waits and limit < float("inf") else 0.0
-        if could > tiny or reaction.family.record.get("rate"):
+        if could > tiny or why == OFF or reaction.family.record.get("rate"):
             latent.append(Event(step, vessel, reaction, 0.0, "", latent=why, could=could))
     return [*events.values(), *latent], gas
 

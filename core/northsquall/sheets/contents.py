@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from northsquall.assessment import ContentsLine, Held, Meeting, Waiting
 from northsquall.chemistry import pairs
+from northsquall.chemistry.ledger import OFF
 from northsquall.chemistry.roots import is_organic, roots, shown
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import Walk
@@ -36,7 +37,7 @@ def contents(procedure: Procedure, best: Walk, trials: list[Walk], cat: Catalogu
                 could_mol=None if trials else round(e.could, 4),
             )
             for e in entry.events
-            if e.latent is not None and not e.latent.startswith("only on") and (e.could > 0 or e.latent.startswith("switched"))
+            if e.latent is not None and not e.latent.startswith("only on") and (e.could > 0 or e.latent == OFF)
         ]
         if not after and not waiting:
             continue

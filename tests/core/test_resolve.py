@@ -1,0 +1,133 @@
+"""Names outside the catalogue: ambiguous, contradictory, by number, by structure, by system; a laboratory's own values."""
+
+from __future__ import annotations
+
+import shutil
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.procedure import Material, Procedure, Quantity, Step, Vessel
+from northsquall.procedure.amounts import lot_of
+from northsquall.substances import catalogue
+from northsquall.substances.catalogue import local_substance
+from northsquall.substances.resolve import resolve
+
+
+@pytest.mark.parametrize(
+    ("text", "expected"),
+    [("DCM", "dichloromethane"), ("TFA", "trifluoroacetic acid"), ("93-58-3", "methyl benzoate"), ("sulphuric acid", "sulfuric acid"), ("thionyl cloride", "thionyl chloride"),
+     ("CC(=O)Nc1ccccc1", "acetanilide"), ("aluminum chloride", "aluminium chloride"), ("Methyl  Benzoate", "methyl benzoate"), ("hypo", "sodium thiosulfate pentahydrate")],
+)  # fmt: skip
+def test_names_of_all_kinds_are_found(text: str, expected: str) -> None:
+    found = resolve(text, catalogue())
+    assert found.substance and found.substance.id == expected
+
+
+@pytest.mark.parametrize("text", ["TEA", "acetate", "DMA", "CO", "nitrotoluene"])
+def test_ambiguous_names_are_a_question_with_candidates(text: str) -> None:
+    found = resolve(text, catalogue())
+    assert found.substance is None and len(found.candidates) >= 2 and "more than one" in found.reason
+    assert all(c in catalogue().substances for c in found.candidates)
+
+
+@pytest.mark.parametrize(
+    ("text", "why"),
+    [
+        ("93-58-4", "check digit"),
+        ("58-08-3", "check digit"),
+        ("frobnicol", "no catalogue"),
+        ("", "no catalogue"),
+        ("O", "no catalogue"),
+        ("C(", "no catalogue"),
+    ],
+)
+def test_what_cannot_be_resolved_says_why(text: str, why: str) -> None:
+    found = resolve(text, catalogue())
+    assert found.substance is None and why in found.reason
+
+
+def test_a_structure_that_is_in_no_table_is_a_substance_without_values() -> None:
+    found = resolve("CCOC(=O)c1ccc(CC)cc1Cl", catalogue())
+    assert found.substance and found.substance.formula == "C11H13ClO2" and not found.substance.values
+
+
+def test_systematic_names_are_read_where_java_is() -> None:
+    found = resolve("methyl 3-chloro-4-ethylbenzoate", catalogue())
+    if shutil.which("java"):
+        assert found.substance and found.substance.formula == "C10H11ClO2" and found.how == "systematic name"
+    else:
+        assert found.substance is None and found.reason
+
+
+def material(name: str, identity: str | None = None, unit: str = "g") -> Material:
+    return Material(id="m1", name=name, identity=identity, amount=Quantity(value=10.0, unit=unit), step=1, span=(0, 0))
+
+
+def procedure(m: Material) -> Procedure:
+    return Procedure(
+        vessels=[Vessel(name="flask", kind="flask")],
+        materials=[m],
+        steps=[Step(n=1, kind="charge", text="", span=(0, 0), vessel="flask", materials=["m1"])],
+    )
+
+
+def test_name_against_number_is_a_question() -> None:
+    """Toluene by name, benzene by number: neither is taken."""
+    lot = lot_of(material("toluene", "71-43-2"), catalogue(), 1.0)
+    assert lot.substance is None and lot.mol is None and "contradict" in (lot.reason or "")
+    a = assess(procedure(material("toluene", "71-43-2")))
+    (f,) = [f for f in a.findings if f.code == "P05"]
+    assert f.severity == "condition" and not f.established and "toluene" in f.remedy and "benzene" in f.remedy
+
+
+def test_usual_meaning_is_taken_and_said() -> None:
+    m = material("ether", "diethyl ether")
+    a = assess(procedure(m))
+    (f,) = [f for f in a.findings if f.code == "P05"]
+    assert f.severity == "note" and "petroleum ether" in f.message and a.materials[0].name == "diethyl ether"
+
+
+def test_an_impossible_strength_names_the_strongest() -> None:
+    from northsquall.procedure import Strength
+
+    m = material("hydrochloric acid", "hydrochloric acid", "mL")
+    m.strength = Strength(percent_w=60.0, basis="w/w")
+    a = assess(procedure(m))
+    (f,) = [f for f in a.findings if f.code == "P01"]
+    assert "60 %" in f.message and "strongest is 40 %" in f.message
+
+
+def test_units_of_the_document_may_be_written_as_people_do() -> None:
+    assert lot_of(material("water", "water", "mL"), catalogue(), 1.0).mol == pytest.approx((0.553,) * 3, rel=0.01)
+    assert lot_of(material("water", "water", "furlong"), catalogue(), 1.0).reason
+
+
+def test_a_laboratorys_record_wins_and_must_have_a_source() -> None:
+    record = {"id": "toluene", "values": [{"property": "Hf", "phase": "l", "value": 12.9, "unit": "kJ/mol", "source": "our bomb, 2026"}]}
+    local = catalogue().with_local([record])
+    value = local.substances["toluene"].value("Hf", "l")
+    assert value and value.value == 12.9 and value.source == "our bomb, 2026"
+    shipped = catalogue().substances["toluene"].value("Hf", "l")
+    assert shipped and shipped.value != 12.9  # the shipped one is untouched
+    new = catalogue().with_local([{"id": "frobnicol", "smiles": "CCCCOCC", "phase": "l"}])
+    assert new.find("frobnicol") and new.label("CCCCOCC") == "frobnicol"
+    with pytest.raises(ValueError, match="no source"):
+        local_substance(
+            {"id": "toluene", "values": [{"property": "Hf", "value": 1, "unit": "kJ/mol", "source": " "}]},
+            catalogue().substances["toluene"],
+        )
+    with pytest.raises(ValueError, match="structure"):
+        local_substance({"id": "frobnicol"})
+
+
+def test_every_gas_reagent_and_absorbent_of_the_handbook_is_known() -> None:
+    """Handbook 3.2 and 3.3: gases, absorbents and destroying agents by the names it uses."""
+    wanted = [
+        "hydrogen chloride", "hydrogen bromide", "hydrogen iodide", "hydrogen fluoride", "chlorine", "bromine", "chlorine dioxide", "nitrosyl chloride", "sulfur dioxide", "sulfur trioxide", "hydrogen sulfide",
+        "methanethiol", "carbon disulfide", "carbonyl sulfide", "nitric oxide", "nitrogen dioxide", "nitrous oxide", "ammonia", "hydrogen cyanide", "cyanogen chloride", "phosgene", "phosphine", "arsine", "diborane",
+        "boron trifluoride", "silane", "hydrogen", "carbon monoxide", "carbon dioxide", "oxygen", "ozone", "nitrogen", "methane", "ethylene", "acetylene", "isobutene", "methyl chloride", "methyl bromide", "ethyl chloride",
+        "ethylene oxide", "formaldehyde", "dimethylamine", "trimethylamine", "diazomethane", "ketene", "hydrazoic acid", "fluorine", "nickel carbonyl", "sodium sulfite", "sodium bisulfite", "sodium thiosulfate",
+        "cyclohexene", "sulfamic acid", "urea", "manganese dioxide", "calcium hydroxide", "sodium hypochlorite", "potassium permanganate", "isopropanol", "acetone", "oxalyl chloride",
+    ]  # fmt: skip
+    assert [w for w in wanted if catalogue().find(w) is None] == []
