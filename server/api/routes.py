@@ -260,6 +260,7 @@ class SubstanceOut(Schema):
     strength: StrengthOut | None
     records: list[LocalOut]
     may_add: bool
+    waits: bool
 
 
 class HitOut(Schema):
@@ -271,6 +272,7 @@ class HitOut(Schema):
     phase: str
     why: str
     local: bool
+    waits: bool
 
 
 class ValueIn(Schema):
@@ -550,9 +552,10 @@ def show_log(request: HttpRequest) -> Any:
 @api.get("/catalogue", response={200: list[HitOut], 401: Message, 422: Message})
 def search_catalogue(request: HttpRequest, q: str = "") -> Any:
     """Substances for a name, part of one, a CAS number, a formula or a structure."""
+    cat, waiting = catalogue.readable()
     return [
-        {"id": s.id, "formula": s.formula, "cas": s.cas or "", "phase": s.phase, "why": why, "local": s.local}
-        for s, why in catalogue.find(q[:300])
+        {"id": s.id, "formula": s.formula, "cas": s.cas or "", "phase": s.phase, "why": why, "local": s.local, "waits": s.id in waiting}
+        for s, why in catalogue.find(q[:300], cat)
     ]
 
 
@@ -560,12 +563,18 @@ def search_catalogue(request: HttpRequest, q: str = "") -> Any:
 def show_substance(request: HttpRequest, id: str) -> Any:
     """One substance with every value, its source and its other sources."""
     me = _me(request)
-    found = catalogue.find(id[:300], 1)
-    s = catalogue.current().substances.get(id) or (found[0][0] if found else None)
+    cat, waiting = catalogue.readable()
+    found = catalogue.find(id[:300], cat, 1)
+    s = cat.substances.get(id) or (found[0][0] if found else None)
     if s is None:
         return Status(404, {"message": f"“{id[:80]}” is in no catalogue here; a name, CAS number or structure was expected."})
     rows = LocalRecord.objects.filter(substance=s.id).select_related("added_by", "confirmed_by")
-    return {**catalogue.described(s), "records": [_local(r, me) for r in rows], "may_add": me.is_reviewer or me.is_manager}
+    return {
+        **catalogue.described(s),
+        "records": [_local(r, me) for r in rows],
+        "may_add": me.is_reviewer or me.is_manager,
+        "waits": s.id in waiting,
+    }
 
 
 @api.post("/catalogue", response={200: LocalOut, 401: Message, 403: Message, 422: Message})

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from django.db import transaction
@@ -33,12 +34,18 @@ def current() -> Catalogue:
     return shipped().with_local(records) if records else shipped()
 
 
-def find(text: str, limit: int = 30) -> list[tuple[Substance, str]]:
+def readable() -> tuple[Catalogue, frozenset[str]]:
+    """What the screen shows: as `current`, and substances that wait for a second look (their names), so that somebody can look."""
+    cat = current()
+    new = {r.substance: r.record for r in LocalRecord.objects.filter(confirmed__isnull=True) if r.substance not in cat.substances}
+    return (cat.with_local(list(new.values())) if new else cat), frozenset(new)
+
+
+def find(text: str, cat: Catalogue, limit: int = 30) -> list[tuple[Substance, str]]:
     """Substances for a search: (substance, the name or reason that fits), best first. By name, part of it, CAS, formula or structure."""
     wanted = " ".join(text.split())
     if not wanted:
         return []
-    cat = current()
     low = wanted.lower()
     out: dict[str, tuple[float, str]] = {}
     exact = resolve(wanted, cat)
@@ -113,7 +120,9 @@ def drawing(smiles: str) -> str:
     rdMolDraw2D.PrepareAndDrawMolecule(draw, mol)
     draw.FinishDrawing()
     text: str = draw.GetDrawingText()
-    return text[text.index("<svg") :].replace("#000000", "currentColor")
+    text = text[text.index("<svg") :].replace("#000000", "currentColor")
+    # the page's policy allows no inline styles: the same as attributes
+    return re.sub(r"style='([^']*)'", lambda m: " ".join(f"{k}='{v}'" for k, v in re.findall(r"([\w-]+):([^;]+)", m[1])), text)
 
 
 @transaction.atomic

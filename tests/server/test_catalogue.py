@@ -66,6 +66,20 @@ def test_a_record_counts_after_a_second_persons_look(people: dict[str, Any]) -> 
     assert broken_at() is None
 
 
+def test_a_substance_that_waits_can_be_looked_at_and_is_read_in_no_procedure(people: dict[str, Any]) -> None:
+    new = {"id": "skerry resin 9", "smiles": "CCCCCCC(=O)OCCCCCC(C)C", "phase": "l", "values": [], "why": "our solvent"}
+    record = people["reviewer"].post("/catalogue", **new).json()["id"]
+    hit = lambda: people["manager"].get("/catalogue?q=skerry").json()[0]
+    text = "Mixing\n\n1. 20 g of skerry resin 9 is placed in a 100 mL flask.\n"
+    charge = lambda: people["author"].post("/assess", text=text, edits=[], overrides={}).json()["assessment"]["materials"]
+    assert hit()["waits"] and people["manager"].get("/catalogue/substance?id=skerry resin 9").json()["waits"]
+    assert [c["mol"]["established"] for c in charge()] in ([], [False])
+    people["manager"].post(f"/catalogue/records/{record}/confirm")
+    assert not hit()["waits"] and hit()["local"]
+    (line,) = charge()
+    assert line["mol"]["best"] == pytest.approx(20 / 242.40, rel=1e-3)  # atomic masses of IUPAC
+
+
 @pytest.mark.parametrize(
     ("change", "why"),
     [({"values": [{**TOLUENE["values"][0], "source": " "}]}, "source"), ({"values": [{**TOLUENE["values"][0], "unit": "kcal/mol"}]}, "kJ/mol was expected"),  # type: ignore[dict-item]

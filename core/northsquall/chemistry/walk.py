@@ -266,7 +266,6 @@ class _Walker:
         self.contents: dict[str, Stream] = {}
         self.warmth: dict[str, tuple[float, float]] = {}
         self.vessels = {v.name: v for v in procedure.vessels}
-        self.off = {c.family: c for c in procedure.chemistry if c.what == "off"}
 
     def run(self) -> Walk:
         for step in self.procedure.steps:
@@ -279,7 +278,7 @@ class _Walker:
         return self.result
 
     def conditions(self, step: Step, vessel: str) -> Conditions:
-        off = frozenset(c.family for c in self.procedure.chemistry if c.what == "off" and c.step in (None, step.n))
+        off = frozenset(c.family for c in self.procedure.chemistry if c.what == "off" and (c.step is None or step.n >= c.step))
         c = conditions_of(step, self.vessels.get(vessel), self.warmth.get(vessel, (ROOM, ROOM)), self.slow, off)
         self.warmth[vessel] = (c.T_low, c.T_high)
         return c

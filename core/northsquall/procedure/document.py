@@ -162,7 +162,7 @@ class Chemistry(Part):
     family: str
     """Family id as the ledger names it; for an added reaction a name."""
     step: int | None = None
-    """Only in this step; None: everywhere."""
+    """Only in this step (switched off: from this step on); None: everywhere."""
     value: float | None = None
     """kJ/mol for heat, mol for extent; for an added reaction kJ/mol."""
     extent_mol: float | None = None

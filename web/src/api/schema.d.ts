@@ -730,6 +730,8 @@ export interface components {
             local: boolean;
             /** Phase */
             phase: string;
+            /** Waits */
+            waits: boolean;
             /** Why */
             why: string;
         };
@@ -1421,6 +1423,8 @@ export interface components {
             svg: string;
             /** Values */
             values: components["schemas"]["ValueOut"][];
+            /** Waits */
+            waits: boolean;
         };
         /**
          * TextEdit

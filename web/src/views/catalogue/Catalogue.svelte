@@ -17,7 +17,7 @@
   let shown = $state.raw<SubstanceOut | null>(null);
   let message = $state('');
   let at = $state(0);
-  let adding = $state(false);
+  let adding = $state<'new' | 'correct' | null>(null);
   let allNames = $state(false);
   let showKeys = $state(false);
   let finder = $state<HTMLInputElement>();
@@ -70,7 +70,7 @@
       shown = await ask<SubstanceOut>(
         client.GET('/api/catalogue/substance', { params: { query: { id: name } } }),
       );
-      adding = false;
+      adding = null;
       allNames = false;
       message = '';
     } catch (e) {
@@ -106,7 +106,7 @@
       '/': () => finder?.focus(),
       j: () => move(1),
       k: () => move(-1),
-      c: () => (adding = true),
+      c: () => (adding = shown ? 'correct' : 'new'),
       'Shift+?': () => (showKeys = true),
     });
   });
@@ -151,7 +151,8 @@
               onclick={() => ((at = i), void show(h.id))}
             >
               <span class="font-semibold">{h.id}</span>
-              {#if h.local}<span class="text-teal text-[13px]">laboratory</span>{/if}
+              {#if h.waits}<span class="text-ochre text-[13px]">waits for a second look</span
+                >{:else if h.local}<span class="text-teal text-[13px]">laboratory</span>{/if}
               <span class="text-soft float-right"><Equation text={h.formula} /></span>
               {#if h.why && h.why !== h.id && h.why !== 'catalogue'}<br /><span class="text-soft text-[13px]"
                   >{h.why}</span
@@ -163,7 +164,7 @@
               Nothing is called “{wanted}” here.
               {#if session.has('reviewer') || session.has('manager')}<button
                   class="link"
-                  onclick={() => (adding = true)}>Add it with its source</button
+                  onclick={() => (adding = 'new')}>Add it with its source</button
                 >{/if}
             </li>{/if}
         {/each}
@@ -172,18 +173,16 @@
     <section class="min-h-0 overflow-auto px-6 py-3" aria-label="Substance">
       {#if message}<p class="text-rust pb-2" role="alert">{message}</p>{/if}
       {#if adding}
-        <AddRecord
-          start={shown}
-          asked={shown ? '' : wanted}
-          onadded={(r) => {
-            forget('catalogue-record');
-            void show(r.substance).then(
-              () => (message = shown ? '' : 'Added. It counts when a second person has looked at it.'),
-            );
-            adding = false;
-          }}
-          onclose={() => (adding = false)}
-        />
+        {#key adding}<AddRecord
+            start={adding === 'correct' ? shown : null}
+            asked={adding === 'correct' ? '' : wanted}
+            onadded={(r) => {
+              forget('catalogue-record');
+              void show(r.substance);
+              search.ask(wanted);
+            }}
+            onclose={() => (adding = null)}
+          />{/key}
       {:else if !shown}
         <p class="text-soft max-w-xl pt-8 font-serif text-lg">
           Type a name as it stands on the bottle, a CAS number, a formula or a structure in line notation.
@@ -197,7 +196,9 @@
               <Equation text={shown.formula} />, {shown.mass} g/mol, {phases[shown.phase]}{shown.cas
                 ? `, CAS ${shown.cas}`
                 : ''}
-              {#if shown.local}<span class="text-teal">corrected by the laboratory</span>{/if}
+              {#if shown.waits}<span class="text-ochre"
+                  >the laboratory’s; does not count before a second look</span
+                >{:else if shown.local}<span class="text-teal">the laboratory’s values</span>{/if}
             </p>
             <p class="text-soft mt-1 leading-snug">
               {(allNames ? shown.names : shown.names.slice(0, 8)).join(' · ')}
@@ -217,7 +218,7 @@
                 {x}{shown.oxygen_balance !== null ? `; oxygen balance ${minus(shown.oxygen_balance)} %` : ''}
               </p>{/each}
             {#if shown.may_add}<p class="mt-1">
-                <button class="plain" onclick={() => (adding = true)}>Correct or add a value</button>
+                <button class="plain" onclick={() => (adding = 'correct')}>Correct or add a value</button>
               </p>{/if}
           </div>
           {#if shown.svg}

@@ -89,7 +89,7 @@
       {#if r}
         <fieldset class="flex gap-3">
           <legend class="sr-only">What to change</legend>
-          {#each [['heat', 'Replace its heat'], ['extent', 'Replace its extent'], ['off', 'Cannot happen here']] as [v, label] (v)}
+          {#each [['heat', 'Replace its heat'], ['extent', 'Replace its extent'], ['off', 'Does not happen from here on']] as [v, label] (v)}
             <label class="flex min-h-6 items-center gap-1"
               ><input type="radio" name={`${id}-what`} value={v} bind:group={what} /> {label}</label
             >
