@@ -73,9 +73,9 @@ def assess(
         if x.material.role not in ("wash", "absorber") and x.material.id not in best.needed
     )
     trials = [walk(procedure, lots, wanted, 1, t, energy=True) for t in TRIAL_MOL] if unknown else []
-    slow = any(e.latent == "slow" and e.could > 0 for e in best.events())
-    slow_on = walk(procedure, lots, wanted, slow=True, energy=True) if slow and not trials else None
-    purpose = purpose_of(procedure, trials[1] if trials else best, lots, wanted)
+    slow = any(e.latent == "slow" and (e.could > 0 or trials) for t in (trials or [best]) for e in t.events())
+    slow_on = [walk(procedure, lots, wanted, 1, t, slow=True, energy=True) for t in (TRIAL_MOL if trials else (1.0,))] if slow else []
+    purpose = purpose_of(procedure, trials[len(trials) // 2] if trials else best, lots, wanted)
     main = next((e for e in best.events() if e.latent is None and e.reaction.family.rate), None)
     heat_of = sheet.enthalpy_of(main, procedure, cat) if main else None
     reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat, purpose, slow_on)

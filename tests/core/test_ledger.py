@@ -5,6 +5,8 @@ from __future__ import annotations
 import random
 
 import pytest
+from core.pair_matrix import matrix, reviewed
+from core.shelf import SHELF, mixture, stream
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -14,7 +16,7 @@ from northsquall.chemistry.ledger import Conditions, Entry, Stream, combine
 from northsquall.chemistry.pairs import hits
 from northsquall.chemistry.roots import atoms
 from northsquall.chemistry.species import speciate
-from northsquall.chemistry.walk import ionic_solid, needed
+from northsquall.chemistry.walk import needed
 from northsquall.heat import enthalpy
 from northsquall.substances import catalogue
 
@@ -22,31 +24,6 @@ ESTER = "COC(=O)c1ccccc1"
 ANILIDE = "CC(=O)Nc1ccccc1"
 mol = st.floats(1e-3, 5.0)
 maybe = st.one_of(st.just(0.0), mol)
-# what stands on the shelf of the work: acids, bases, salts, oxidants, reductants, metals, reagents, organics
-SHELF = [
-    "sulfuric acid", "nitric acid", "hydrochloric acid", "hydrobromic acid", "phosphoric acid", "acetic acid", "sodium hydroxide", "ammonia", "sodium carbonate",
-    "sodium hydrogen carbonate", "calcium carbonate", "sodium sulfite", "sodium hydrogen sulfite", "sodium metabisulfite", "sodium thiosulfate", "sodium nitrite", "sodium chloride", "potassium bromide",
-    "potassium iodide", "sodium sulfide", "iron(II) sulfide", "potassium permanganate", "hydrogen peroxide", "sodium hypochlorite", "bromine", "iodine", "zinc", "copper", "magnesium", "sodium",
-    "sodium borohydride", "lithium aluminium hydride", "sodium hydride", "calcium carbide", "thionyl chloride", "phosphoryl chloride", "phosphorus pentachloride", "aluminium chloride", "acetyl chloride", "oxalyl chloride",
-    "acetic anhydride", "p-toluenesulfonyl chloride", "urea", "sulfamic acid", "aniline", "acetanilide", "phenol", "toluene", "benzaldehyde", "acetone", "cyclohexanol", "tert-butanol", "1-butanol", "cyclohexene",
-    "benzoic acid", "methyl benzoate", "nitrobenzene", "bromobenzene", "triethylamine", "methanol", "ethanol", "dichloromethane", "manganese dioxide", "potassium dichromate", "copper(I) chloride",
-]  # fmt: skip
-
-
-def stream(name: str, n: float) -> Stream:
-    s = catalogue().find(name)
-    assert s
-    out = Stream({k: v * n for k, v in s.parts.items()})
-    if ionic_solid(s):
-        out.solids[s.id] = n
-    return out
-
-
-def mixture(charges: dict[str, float], water: float) -> Stream:
-    out = Stream({"H2O": water} if water else {})
-    for name, n in charges.items():
-        out.pour(stream(name, n))
-    return out
 
 
 @st.composite
@@ -294,7 +271,7 @@ def test_greedy_tiers_against_the_linear_programme() -> None:
     ("charge", "water", "pair"),
     [
         ({"nitric acid": 1, "acetone": 0.5}, 1.0, "nitric-acid+acetone"), ({"sulfuric acid": 1, "potassium permanganate": 0.1}, 0.05, "sulfuric-conc+permanganate"),
-        ({"sodium hypochlorite": 1, "hydrochloric acid": 1}, 40.0, "hypochlorite+acid"), ({"sodium hypochlorite": 1, "ammonia": 1}, 40.0, "hypochlorite+ammonium"),
+        ({"sodium hypochlorite": 1, "hydrochloric acid": 1}, 40.0, "hypochlorite+strong-acid"), ({"sodium hypochlorite": 1, "acetic acid": 2}, 40.0, "hypochlorite+acid"), ({"sodium hypochlorite": 1, "ammonia": 1}, 40.0, "hypochlorite+ammonium"),
         ({"sodium azide": 1, "hydrochloric acid": 2}, 40.0, "strong-acid+azide"), ({"potassium cyanide": 1, "acetic acid": 1}, 40.0, "acid+cyanide"),
         ({"sodium": 1, "water": 5}, 0.0, "alkali-metal+water"), ({"bromine": 1, "acetone": 3}, 0.0, "bromine+acetone"), ({"thionyl chloride": 1, "water": 1}, 0.0, "thionyl+water"),
         ({"hydrogen peroxide": 1, "acetone": 1, "sulfuric acid": 0.2}, 10.0, "peroxide+ketone"), ({"chloroform": 1, "sodium hydroxide": 3}, 20.0, "chloroform+strong-base"),
@@ -315,3 +292,12 @@ def test_pairs_of_the_list_are_found(charge: dict[str, float], water: float, pai
 def test_harmless_mixtures_hold_no_pair(charge: dict[str, float], water: float) -> None:
     """Common practice, no source."""
     assert not hits(mixture(charge, water).roots)
+
+
+def test_pair_matrix_is_as_a_chemist_read_it() -> None:
+    """2,016 pairs of the shelf, dry and wet; common practice, no source. A line that changes is to be looked at again."""
+    known, now = reviewed(), matrix()
+    assert {k: f for k, (f, _) in known.items()} == now
+    words = [w.split(":")[0] for _, w in known.values()]
+    assert set(words) <= {"right", "doubtful", "wrong"}
+    assert words.count("right") >= 0.9 * len(words) and words.count("wrong") <= 0.015 * len(words)

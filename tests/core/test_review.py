@@ -48,7 +48,10 @@ BY_HAND = {
     # 29.8/149.19 = 0.1997; 123 mL × 1.8361 × 0.98/98.08 = 2.256; 13.2 × 1.4134 × 0.70/63.01 = 0.2073; 38.8 g, 33.1 → 85.3 %
     "colleague-2-toluidide": {"moles": {"4-methylacetanilide": 0.1997, "sulfuric acid": 2.256, "nitric acid": 0.2073}, "limits": "4-methylacetanilide", "heat": (24, 48), "theory": 38.8, "percent": 85.3, "verdicts": {"acceptable with conditions"}},
 }  # fmt: skip
-ALLOWED_CONDITIONS = {"colleague-2-toluidide": 2}  # the acids are mixed "cold", no bath, no limit; up to 26 % may pile up
+ALLOWED_CONDITIONS = {
+    "colleague-2-toluidide": 2,  # the acids are mixed "cold", no bath, no limit; up to 26 % may pile up
+    "own-2-methyl-toluate": 2,  # the estimate's band (± 31 kJ/mol) reaches the limit of the dose and of the hold after it
+}
 
 
 @pytest.mark.parametrize("name", BY_HAND)

@@ -6,6 +6,7 @@ import time
 from collections.abc import Callable
 
 import pytest
+from deepness import DEEP
 from practice.load import load
 
 from northsquall.assess import assess
@@ -153,3 +154,35 @@ def test_cost_is_linear_up_to_two_hundred_steps_and_twenty_vessels() -> None:
     assert len(longer(50).steps) == 200
     print(f"80 steps {1000 * cost[20]:.0f} ms, 200 steps {1000 * cost[50]:.0f} ms")
     assert cost[50] <= 5 * cost[20]  # two and a half times the steps
+
+
+PROCEDURES = {**{f"case {k}": d for k, d in TRANSCRIBED.items()}, **{f"own {k}": d for k, (d, _) in OWN.items()}}
+
+
+def extents_of(a: Assessment, *roles: str) -> dict[tuple[int, str], float | None]:
+    return {
+        (r.step, r.equation): r.extent.best if r.extent.established else None
+        for r in a.reactions
+        if not r.possible and (r.role in roles or not roles) and "H2O(aq)" not in r.equation
+    }
+
+
+@pytest.mark.parametrize("key", list(PROCEDURES) if DEEP else list(PROCEDURES)[::5])
+def test_a_missing_amount_never_becomes_zero(key: str) -> None:
+    """Without one amount, every wanted extent either stays (it did not depend on it) or is not established; the line says so too."""
+    doc = PROCEDURES[key]
+    before = assess(doc)
+    whole, gases = extents_of(before), {g.formula for g in before.gases}
+    for i, m in enumerate(doc.materials):
+        less = doc.model_copy(deep=True)
+        if m.amount is None:
+            continue
+        less.materials[i].amount = less.materials[i].stated_mol = None
+        a = assess(less)
+        assert not next(x for x in a.materials if x.id == m.id).mol.established, m.name
+        now = extents_of(a)
+        for at, n in extents_of(a, "wanted").items():
+            assert n is None or n == pytest.approx(whole.get(at, 0.0), rel=0.02), (m.name, at)
+        for at in extents_of(before, "wanted"):
+            assert at in now or at[0] == m.step, (m.name, at)  # it may depend on what is charged, but is never lost
+        assert gases <= {g.formula for g in a.gases}, m.name

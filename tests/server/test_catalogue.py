@@ -52,11 +52,11 @@ def test_a_record_counts_after_a_second_persons_look(people: dict[str, Any]) -> 
     answer = people["reviewer"].post("/catalogue", **TOLUENE)
     assert answer.status_code == 200
     record = answer.json()["id"]
-    value = lambda: next(
-        v["value"]
-        for v in people["author"].get("/catalogue/substance?id=toluene").json()["values"]
-        if v["property"] == "Hf" and v["phase"] == "l"
-    )
+
+    def value() -> float:
+        values = people["author"].get("/catalogue/substance?id=toluene").json()["values"]
+        return next(v["value"] for v in values if v["property"] == "Hf" and v["phase"] == "l")
+
     assert value() == pytest.approx(12.4, abs=0.3)
     mine = people["reviewer"].post(f"/catalogue/records/{record}/confirm")
     assert mine.status_code == 403 and "another person" in mine.json()["message"]
@@ -69,9 +69,14 @@ def test_a_record_counts_after_a_second_persons_look(people: dict[str, Any]) -> 
 def test_a_substance_that_waits_can_be_looked_at_and_is_read_in_no_procedure(people: dict[str, Any]) -> None:
     new = {"id": "skerry resin 9", "smiles": "CCCCCCC(=O)OCCCCCC(C)C", "phase": "l", "values": [], "why": "our solvent"}
     record = people["reviewer"].post("/catalogue", **new).json()["id"]
-    hit = lambda: people["manager"].get("/catalogue?q=skerry").json()[0]
     text = "Mixing\n\n1. 20 g of skerry resin 9 is placed in a 100 mL flask.\n"
-    charge = lambda: people["author"].post("/assess", text=text, edits=[], overrides={}).json()["assessment"]["materials"]
+
+    def hit() -> Any:
+        return people["manager"].get("/catalogue?q=skerry").json()[0]
+
+    def charge() -> Any:
+        return people["author"].post("/assess", text=text, edits=[], overrides={}).json()["assessment"]["materials"]
+
     assert hit()["waits"] and people["manager"].get("/catalogue/substance?id=skerry resin 9").json()["waits"]
     assert [c["mol"]["established"] for c in charge()] in ([], [False])
     people["manager"].post(f"/catalogue/records/{record}/confirm")

@@ -204,11 +204,6 @@ def physical() -> dict[str, Family]:
 
 
 @cache
-def _by_id() -> dict[str, Family]:
-    return {f.id: f for f in families()}
-
-
-@cache
 def _pattern(smarts: str) -> Any:
     pattern = Chem.MolFromSmarts(smarts)
     if pattern is None:
@@ -262,12 +257,11 @@ def fits(record: dict[str, Any], smiles: str) -> bool:
 
 
 @cache
-def _bind(family_id: str, smiles: tuple[str, ...], wanted: str | None) -> tuple[tuple[str, ...], int, bool] | None:
+def _bind(family: Family, smiles: tuple[str, ...], wanted: str | None) -> tuple[tuple[str, ...], int, bool] | None:
     """(products, times, isomer named by the author) of a family on its substrates, or None.
 
     `group` repeats the transform up to the count that the wanted product shows.
     """
-    family = _by_id()[family_id]
     transforms = family.record["product"]["P"]["transform"]
     if isinstance(transforms, str):
         transforms = [transforms]
@@ -340,7 +334,7 @@ def _bound(family: Family, a: str, b: str | None, wanted: tuple[str, ...]) -> Re
     if "product" in family.record:
         found = None
         for w in (*wanted, None):
-            found = _bind(family.id, smiles, w)
+            found = _bind(family, smiles, w)
             if found is None or (w is not None and w in found[0]):
                 break
         if found is None:

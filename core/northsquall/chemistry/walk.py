@@ -16,8 +16,8 @@ from northsquall.substances import Substance, catalogue
 GAS_PORTIONS = 20
 """Portions of a dose where a gas-forming family can act: CO2 within 2.5 % of the limit of many."""
 ORDER_MATTERS = frozenset({"CO3-2", "SO3-2", "S2O5-2", "S-2", "S2O3-2"})
-TRIAL_MOL = (1e-4, 1.0, 1e4)
-"""Stand-ins for an amount nobody wrote: only what stays the same over all three is established."""
+TRIAL_MOL = (1e-4, 0.011, 0.037, 0.12, 0.41, 1.3, 4.1, 1e4)
+"""Stand-ins for an amount nobody wrote: only what stays the same over all of them is established."""
 ROOM = 20.0
 CARRIED_OVER = 0.02
 """Part of the water that stays with an organic layer (assumption)."""
@@ -52,7 +52,7 @@ def needed(substance: Substance, here: Stream, kind: str, wanted: tuple[str, ...
     entry, _ = combine(0, "trial", [here.copy(), Stream({k: v * plenty for k, v in substance.parts.items()})], wanted)
     used = 0.0
     for root, per in substance.parts.items():
-        if root in FREE or per <= 0:
+        if (root in FREE and root != "H+") or per <= 0:
             continue
         taken = sum(
             -dict(e.reaction.change).get(root, 0.0) * e.extent for e in entry.happened() if dict(e.reaction.change).get(root, 0.0) < 0
@@ -69,6 +69,10 @@ class Lots(Protocol):
 
     def roots(self, which: int = 1) -> dict[str, float]:
         """Moles per component."""
+        ...
+
+    def stand_in(self, mol: float) -> dict[str, float]:
+        """Components of a stand-in amount."""
         ...
 
 
@@ -107,9 +111,9 @@ def stream_of(lot: Lots, which: int, trial: float) -> Stream | None:
         out = Stream(lot.roots(which))
         n = lot.mol[which]
     else:
-        out = Stream({k: v * trial for k, v in lot.substance.parts.items()})
+        out = Stream(lot.stand_in(trial))
         n = trial
-    in_water = lot.mol is not None and out.roots.get("H2O", 0.0) > lot.substance.parts.get("H2O", 0.0) * n + 1e-9
+    in_water = out.roots.get("H2O", 0.0) > lot.substance.parts.get("H2O", 0.0) * n + 1e-9
     if ionic_solid(lot.substance) and not in_water:
         out.solids[lot.substance.id] = n
     return out
@@ -289,8 +293,9 @@ class _Walker:
             lot = self.lots[key]
             trial = self.trial
             if lot.mol is None and lot.substance is not None and here is not None and step.kind in AS_NEEDED:
-                trial = needed(lot.substance, here, step.kind, self.wanted)
-                self.result.needed[key] = trial
+                amount = needed(lot.substance, here, step.kind, self.wanted)
+                if amount > 0 or step.kind == "neutralise":  # what destroys nothing stays an unwritten amount
+                    trial = self.result.needed[key] = amount
             x = stream_of(lot, self.which, trial)
             if x is not None:
                 out.append(x)

@@ -23,6 +23,8 @@ class Lot:
     mass_g: Triple | None = None
     """Mass as charged, water of a solution included."""
     water_mol: Triple | None = None
+    water_per_mol: float = 0.0
+    """mol water that comes with 1 mol of it at its strength, where no amount is written."""
     volume_mL: float | None = None
     cp_J_K: float | None = None
     reason: str | None = None
@@ -45,6 +47,13 @@ class Lot:
     def label(self) -> str:
         """Name for a person."""
         return self.substance.id if self.substance else self.material.name
+
+    def stand_in(self, mol: float) -> dict[str, float]:
+        """Components of `mol` of it at its strength, where no amount is written."""
+        out = {k: v * mol for k, v in self.substance.parts.items()} if self.substance else {}
+        if self.water_per_mol:
+            out["H2O"] = out.get("H2O", 0.0) + self.water_per_mol * mol
+        return out
 
     def roots(self, which: int = 1) -> dict[str, float]:
         """Components for the contents ledger; `which` 0, 1, 2 = low, best, high."""
@@ -96,6 +105,9 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         return lot
     if m.amount is None and m.stated_mol is None:
         lot.reason = "no amount is written"
+        strength = _mass_fraction(lot, m, s, catalogue)
+        if strength and strength[1] > 0:
+            lot.water_per_mol = s.mass * (100 / strength[1] - 1) / 18.015
         return lot
     if m.amount is not None and (m.amount.value <= 0):
         lot.reason = f"{m.amount.value:g} {m.amount.unit} is not an amount; more than 0 was expected"

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from northsquall.procedure import Bath, Unread
 from northsquall.reading import lexicon as lex
@@ -25,12 +26,19 @@ def read_clause(account: Account, clause: Clause) -> None:
         doc.ready.append("dump")
         account.used |= {x.start for x in items if isinstance(x, Qty)}
         return
-    if lex.TRAIN.search(text):
-        for phrase in materials_in(account, clause, set()):
+    train = lex.TRAIN.search(text)
+    if train:
+        at = clause.start + train.start()
+        behind = [x for x in materials_in(account, clause, set()) if x.start >= at]
+        charged = clause.verb_at is not None and any(x.amount for x in materials_in(account, clause, set()) if x.start < at)
+        for phrase in behind if charged else materials_in(account, clause, set()):
             if phrase.amount or phrase.strength:
                 new_lot(account, phrase).role = "absorber"
-        account.used |= {x.start for x in items if isinstance(x, Qty)}
-        return
+        account.used |= {x.start for x in items if isinstance(x, Qty) and (not charged or x.start >= at)}
+        if not charged:
+            return
+        clause = _without(clause, [x.index for x in behind], at)
+        items = clause.items
     bath = bath_in(items)
     skip: set[int] = set()
     if bath:
@@ -44,6 +52,15 @@ def read_clause(account: Account, clause: Clause) -> None:
     else:
         handler(account, clause, text, vessels, bath[0] if bath else None, phrases)
     read_sensor(account, text, clause.start)
+
+
+def _without(clause: Clause, absorbed: list[int], at: int) -> Clause:
+    """The clause without what is said of the gas line, which begins at `at`; its verb stays wherever it stands."""
+    kept = [
+        (i, x) for i, x in enumerate(clause.items) if x.start < at or i == clause.verb_at or (i not in absorbed and not isinstance(x, Qty))
+    ]
+    verb = next((n for n, (i, _) in enumerate(kept) if i == clause.verb_at), None)
+    return replace(clause, items=[x for _, x in kept], verb_at=verb)
 
 
 def _description(

@@ -10,6 +10,8 @@ from northsquall.reading.phrases import Item, Qty, is_word, quantities
 from northsquall.reading.tokens import Token
 
 ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol"}
+BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
+"""Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 
 
 SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":"}
@@ -41,6 +43,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
         )
         stop = (
             t.text == "."
+            and not (i and tokens[i - 1].low in BEFORE_A_NAME and follow is not None and follow.kind != "nl")
             and not brief  # "mech. stirrer": an abbreviation, not an end
             and (follow is None or follow.kind == "nl" or source[t.end : t.end + 1].isspace())
             and not (

@@ -31,7 +31,10 @@ MAIN_REFERENCE = re.compile(
 )
 FILTRATE_REFERENCE = re.compile(r"\b(filtrates?|mother liquors?|aqueous layer|washings)\b", re.I)
 READY = re.compile(r"\b(kept below|stands? ready|kept ready|at hand|standing by|stood ready|to receive the batch)\b", re.I)
-TRAIN = re.compile(r"\b(vented through|vents? through|gas bottle|gas-washing|absorber|scrubber|bubbler|wash bottle|to catch)\b", re.I)
+TRAIN = re.compile(
+    r"\b(vented through|vents? through|gas bottle|gas-washing|absorber|scrubber|bubbler|wash(?:ing)?[ -]bottle|gas line|gas trap|to catch)\b",
+    re.I,
+)
 RESULT = re.compile(r"\b(yield|yields|yielded|gave|gives|result|obtained|crop|got|product)\b", re.I)
 OVERNIGHT = re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I)
 UNATTENDED = re.compile(r"\b(unattended|left alone|nobody present|went home|go home|went for lunch)\b", re.I)

@@ -20,7 +20,7 @@ def contents(procedure: Procedure, best: Walk, trials: list[Walk], cat: Catalogu
     """One line for each vessel and step with something in it."""
     absorbers = set(best.lines.values())
     out = []
-    source = trials[1] if trials else best
+    source = trials[len(trials) // 2] if trials else best
     for i, entry in enumerate(source.entries):
         others = [t.entries[i] for t in trials if i < len(t.entries)]
         after = _held(entry.after, [e.after for e in others], cat)

@@ -12,7 +12,7 @@ from northsquall.assessment import (
     ReactionLine,
 )
 from northsquall.chemistry.families import physical
-from northsquall.chemistry.ledger import Event
+from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.roles import WORK_UP, Purpose, role_of
 from northsquall.chemistry.roots import is_organic, roots, shown
 from northsquall.chemistry.species import slots_of, speciate
@@ -30,6 +30,10 @@ MOLAR_VOLUME_25C = 24.465
 """L/mol of an ideal gas at 25 °C and 1 atm (handbook 5)."""
 
 
+ICE_KJ = 6.01
+"""kJ/mol that ice takes up in melting at 0 °C (handbook 2.6)."""
+TRACE = 1e-8
+"""mol of gas below which it is the arithmetic's rounding."""
 DISSOLVING_KJ = 10.0
 """Organic dissolving: 0 ± 10 kJ/mol (enthalpy.md, from memory there)."""
 
@@ -117,11 +121,11 @@ def reaction_lines(
     trials: list[Walk],
     cat: Catalogue,
     purpose: Purpose,
-    slow_on: Walk | None = None,
+    slow_on: list[Walk] | None = None,
 ) -> list[ReactionLine]:
     """All reactions and physical heats, in the order of the steps."""
     out: list[ReactionLine] = []
-    source = trials[1] if trials else walks[1]
+    source = trials[len(trials) // 2] if trials else walks[1]
     absorbers = set(source.lines.values())
     for index, entry in enumerate(source.entries):
         step = step_of(procedure, entry.step)
@@ -130,9 +134,7 @@ def reaction_lines(
         tried = [w.entries[index] for w in trials if index < len(w.entries)]
         physical = _physical_before(entry, step, three, tried, work_up, cat)
         out += physical
-        for e in entry.events:
-            if e.latent is not None or e.extent < NEGLIGIBLE * _scale(entry):
-                continue
+        for e in _over([entry, *tried]):
             extent = replaced_extent(e, procedure) or extent_of(e, walks, trials)
             h = enthalpy_of(e, procedure, cat)
             role = role_of(e, purpose, step.kind, entry.vessel in absorbers)
@@ -144,30 +146,43 @@ def reaction_lines(
                 )
             )  # fmt: skip
         out += _physical_after(entry, step, three, tried, work_up, lots, cat)
-        out += _possible(entry, index, step, slow_on, procedure, cat, purpose, absorbers)
+        slow = [w.entries[index] for w in slow_on or [] if index < len(w.entries)]
+        out += _possible([entry, *tried], slow, step, procedure, cat, purpose, absorbers)
         out += _added(procedure, entry, out)
     return out
 
 
+def _over(entries: list[Entry]) -> list[Event]:
+    """What happens in any of these runs of one step, each once, the first run's first."""
+    out: dict[Any, Event] = {}
+    for entry in entries:
+        for e in entry.events:
+            if e.latent is None and e.extent >= NEGLIGIBLE * _scale(entry):
+                out.setdefault((e.reaction.family.id, e.reaction.substrate, e.reaction.partner), e)
+    return list(out.values())
+
+
 def _possible(
-    entry: Any, index: int, step: Step, slow_on: Walk | None, procedure: Procedure, cat: Catalogue, purpose: Purpose, absorbers: set[str]
+    runs: list[Entry], slow: list[Entry], step: Step, procedure: Procedure, cat: Catalogue, purpose: Purpose, absorbers: set[str]
 ) -> list[ReactionLine]:
-    """Slow reactions that the best run leaves out: from none to all of it."""
-    if slow_on is None or index >= len(slow_on.entries):
-        return []
+    """Slow reactions that the best run leaves out: from none to all of it; not established where an amount is missing."""
     out = []
-    other = slow_on.entries[index]
-    for e in other.happened():
-        if not e.reaction.family.when.get("slow") or e.extent < 0.01 * _largest(other):
+    entry = runs[0]
+    least = 0.01 * _largest(slow[len(slow) // 2]) if slow else 0.0
+    known = {(x.reaction.family.id, x.reaction.substrate) for run in runs for x in run.happened()}
+    for e in _over(slow):
+        if not e.reaction.family.when.get("slow") or (e.reaction.family.id, e.reaction.substrate) in known:
             continue
-        if any(x.reaction.family.id == e.reaction.family.id and x.reaction.substrate == e.reaction.substrate for x in entry.happened()):
+        seen = [sum(x.extent for x in other.happened() if x.reaction == e.reaction) for other in slow]
+        same = max(seen) - min(seen) <= 1e-9 + 1e-6 * max(seen)
+        if same and e.extent < least:
             continue
-        extent = figure(0.0, "mol", low=0.0, high=e.extent)
+        extent = figure(0.0, "mol", low=0.0, high=e.extent) if same else not_established("mol", MISSING)
         h = enthalpy_of(e, procedure, cat)
         out.append(
             ReactionLine(
                 step=entry.step, vessel=entry.vessel, family=e.reaction.family.name, family_id=e.reaction.family.id, role=role_of(e, purpose, step.kind, entry.vessel in absorbers),  # type: ignore[arg-type]
-                equation=e.reaction.equation(), names=names_of(e, cat), limiting=label_of(e.stopped_by, cat), extent_mol=0.0, extent=extent, dH_kJ_per_mol=h.value,
+                equation=e.reaction.equation(), names=names_of(e, cat), limiting=label_of(e.stopped_by, cat), extent_mol=extent.best, extent=extent, dH_kJ_per_mol=h.value,
                 heat_kJ=heat_of(h.value, extent), route=h.route, sources=h.sources, possible=True,  # type: ignore[arg-type]
             )
         )  # fmt: skip
@@ -450,6 +465,12 @@ def _physical_after(
         )
         line.family, line.names = "dissolving", f"{organics[0].label} dissolving in the acid"
         out.append(line)
+    ice = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.id == "ice" and lots[m].mol]  # type: ignore[union-attr]
+    if ice:
+        n = sum(x.mol[1] for x in ice if x.mol)
+        takes = (-ICE_KJ * n, -ICE_KJ * n, 0.0)  # all of it, to none where it stays cold
+        source = physical()["ice-melting"].record["source"]
+        out.append(_line(entry, work_up, "ice-melting", "H2O(s) → H2O(l)", "ice", n, takes, False, [source]))
     return out
 
 
@@ -460,6 +481,7 @@ def total_heat(procedure: Procedure, lines: list[ReactionLine], unknown: bool, a
     """
     last = batch_end(procedure, lines)
     batch = [r for r in lines if step_of(procedure, r.step).kind not in WORK_UP and r.vessel not in absorbers and r.step <= last]
+    batch = [r for r in batch if r.family_id != "ice-melting"]  # what the batch gives off; ice is what takes it up
     for m in procedure.materials:
         if (
             m.identity is None
@@ -561,7 +583,7 @@ def boiling(walk: Walk, vessel: str) -> tuple[float, float, float] | None:
     return (min(83.0, point), min(point, 120.5), point) if nitric else (point - 10, point, point + 10)
 
 
-def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: Walk | None, purpose: Purpose) -> list[Gas]:
+def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: list[Walk], purpose: Purpose) -> list[Gas]:
     """Gases of the equations, at the vessel that makes them; side gases of a family are named, their amount not established."""
     totals: dict[str, list[float]] = {}
     steps: dict[str, set[int]] = {}
@@ -576,24 +598,25 @@ def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: 
                 totals.setdefault(g, [0.0, 0.0, 0.0])[i] += n
                 if n > 0:
                     steps.setdefault(g, set()).add(entry.step)
-    for entry in slow_on.entries if slow_on is not None else []:
+    for entry in [e for w in slow_on for e in w.entries]:
         for g, n in entry.gas.items():
             if g not in totals and n > 1e-3:
                 totals[g] = [0.0, 0.0, 0.0]
             if g in totals and n > 1e-3 and totals[g][1] == 0.0:
                 steps.setdefault(g, set()).add(entry.step)
     out: list[Gas] = []
-    source = trials[1] if trials else walks[1]
-    for entry in source.entries if trials else []:
-        for g in entry.gas:
-            totals.setdefault(g, [0.0, 0.0, 0.0])
-            steps.setdefault(g, set()).add(entry.step)
+    source = trials[len(trials) // 2] if trials else walks[1]
+    for entry in [e for t in trials for e in t.entries]:
+        for g, n in entry.gas.items():
+            if n > TRACE:
+                totals.setdefault(g, [0.0, 0.0, 0.0])
+                steps.setdefault(g, set()).add(entry.step)
     for g, three in totals.items():
         low, best, high = min(three), three[1], max(three)
-        seen = [sum(e.gas.get(g, 0.0) for e in t.entries) for t in trials]
+        seen = [sum(e.gas.get(g, 0.0) for e in t.entries) for t in [*trials, *(slow_on if trials else [])]]
         unknown = bool(seen) and max(seen) - min(seen) > 1e-9 + 1e-6 * max(seen)
-        if slow_on is not None:
-            high = max(high, sum(e.gas.get(g, 0.0) for e in slow_on.entries))
+        if not trials:
+            high = max([high, *(sum(e.gas.get(g, 0.0) for e in w.entries) for w in slow_on)])
         if high <= 1e-6 and not unknown:
             continue
         mol = not_established("mol", MISSING) if unknown else figure(best, "mol", low=low, high=high)
@@ -612,12 +635,17 @@ def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: 
             )
         )
     side: dict[str, set[int]] = {}
-    for e in walks[1].events():
+    for e in [e for w in trials or [walks[1]] for e in w.events()]:
         for g in e.reaction.family.record.get("side_gases", []):
             if e.latent is None and g not in totals:
                 side.setdefault(g, set()).add(e.step)
-    for g, (where, most) in halide_vapour(source, set(totals)).items():
-        why = f"vapour over the warm acid; at most {most:.2g} mol"
+    vapours: dict[str, tuple[set[int], float]] = {}
+    for w in trials or [source]:
+        for g, (where, most) in halide_vapour(w, set(totals)).items():
+            known, so_far = vapours.get(g, (set(), 0.0))
+            vapours[g] = (known | where, max(so_far, most))
+    for g, (where, most) in vapours.items():
+        why = "vapour over the warm acid" + ("" if trials else f"; at most {most:.2g} mol")
         out.append(
             Gas(
                 formula=g,

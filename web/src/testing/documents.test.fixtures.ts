@@ -205,6 +205,7 @@ export function procedure(changes: Partial<ProcedureOut> = {}): ProcedureOut {
     newest: 1,
     text: TEXT,
     overrides: {},
+    chemistry: [],
     input_hash: 'a'.repeat(64),
     assessment: assessment(),
     history: [],
