@@ -222,3 +222,30 @@ def test_any_unicode_text(text: str) -> None:
     except ReadError:
         return
     assess(p)
+
+
+@pytest.mark.parametrize(
+    "words", ["60 mL conc. HCl", "60 mL of concentrated hydrochloric acid", "60 ml HCl conc", "60 mL of conc. hydrochloric acid"]
+)
+def test_a_short_word_before_a_capital_ends_no_sentence(words: str) -> None:
+    """36–38 % is what a bottle of concentrated hydrochloric acid holds (common practice, no source)."""
+    doc = read(f"Salt\n\nA 400 mL beaker is charged with 21.4 g of p-toluidine, {words} and 40 mL water. It is stirred for 10 min.\n")
+    lots = {x.label: x for x in lots_of(doc, catalogue()).values()}
+    assert lots["p-toluidine"].best_mol == pytest.approx(21.4 / 107.15, rel=2e-3)
+    assert lots["hydrochloric acid"].best_mol == pytest.approx(60 * 1.18 * 0.37 / 36.46, rel=0.04)
+    assert lots["water"].best_mol == pytest.approx(40 * 0.998 / 18.015, rel=5e-3)
+
+
+@pytest.mark.parametrize("train", ["a gas line to a washing bottle", "a wash bottle", "a scrubber", "a gas trap"])
+def test_what_stands_in_the_gas_line_is_not_charged_to_the_flask(train: str) -> None:
+    doc = read(
+        "Acid chloride\n\n27.2 g of 4-methylbenzoic acid and 100 mL of toluene are placed in a 500 mL flask with a magnetic stirrer and "
+        f"{train} with 600 mL of 10 % sodium hydroxide solution.\n\n29 mL of thionyl chloride is added dropwise over 30 min at 40 °C.\n"
+    )
+    caustic = next(m for m in doc.materials if m.identity == "sodium hydroxide")
+    assert caustic.role == "absorber" and all(caustic.id not in s.materials for s in doc.steps if s.kind in ("charge", "dose"))
+    charged = {m.identity for m in doc.materials for s in doc.steps if m.id in s.materials}
+    assert {"4-methylbenzoic acid", "toluene", "thionyl chloride"} <= charged
+    a = assess(doc)
+    assert {g.formula for g in a.gases} == {"SO2", "HCl"}
+    assert next(r for r in a.reactions if r.role == "wanted").extent_mol == pytest.approx(27.2 / 136.15, rel=5e-3)

@@ -1,0 +1,71 @@
+"""Mixtures in which a family must not act, and the same with the one change that lets it. Facts of the trade."""
+
+from __future__ import annotations
+
+import pytest
+from core.shelf import mixture
+
+from northsquall.chemistry.ledger import Conditions, combine
+
+# family, mixture in which it does not act, mol water, °C; then what is changed for it to act. Common practice, no source, where none is named.
+GATES = [
+    ("nitration-arene", {"toluene": 0.5, "nitric acid": 0.5, "sulfuric acid": 0.5}, 40.0, 20, None, 0.5, 20),  # dilute mixed acid nitrates nothing
+    ("nitration-arene", {"toluene": 0.5, "sodium nitrite": 0.5}, 5.0, 20, {"toluene": 0.5, "nitric acid": 0.5, "sulfuric acid": 1.0}, 0.5, 20),
+    ("carbonate-acid", {"sodium carbonate": 0.5, "sodium hydroxide": 1.0, "acetic acid": 0.5}, 40.0, 20, {"sodium carbonate": 0.5, "acetic acid": 1.5}, 40.0, 20),
+    ("sulfide-acid", {"sodium sulfide": 0.5, "sodium hydroxide": 1.0}, 40.0, 20, {"sodium sulfide": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
+    ("thiosulfate-acid", {"sodium thiosulfate": 0.5, "sodium hydroxide": 0.5}, 40.0, 20, {"sodium thiosulfate": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
+    ("hypochlorite-acid", {"sodium hypochlorite": 0.5, "sodium hydroxide": 0.5}, 40.0, 20, {"sodium hypochlorite": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
+    ("thionyl-water", {"thionyl chloride": 0.5, "toluene": 1.0}, 0.0, 20, {"thionyl chloride": 0.5}, 20.0, 20),
+    ("phosphoryl-chloride-water", {"phosphoryl chloride": 0.5, "toluene": 1.0}, 0.0, 20, {"phosphoryl chloride": 0.5}, 20.0, 20),
+    ("acid-thionyl", {"benzoic acid": 0.5, "thionyl chloride": 0.5}, 30.0, 20, {"benzoic acid": 0.5, "thionyl chloride": 0.5}, 0.0, 20),  # water takes it first
+    ("grignard-formation:Br", {"magnesium": 0.5, "bromobenzene": 0.5}, 10.0, 20, {"magnesium": 0.5, "bromobenzene": 0.5}, 0.0, 20),
+    ("alkali-metal-alcohol:Na", {"sodium": 0.1, "ethanol": 0.5}, 20.0, 20, {"sodium": 0.1, "ethanol": 0.5}, 0.0, 20),  # water first
+    ("metal-acid:Zn", {"zinc": 0.5, "sodium chloride": 0.5}, 40.0, 20, {"zinc": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
+    ("metal-acid:Zn", {"zinc": 0.2, "nitric acid": 1.0}, 20.0, 20, {"zinc": 0.2, "sulfuric acid": 1.0}, 40.0, 20),  # nitric acid gives nitrogen oxides, not hydrogen
+    ("copper-nitric-dilute", {"copper": 0.2, "hydrochloric acid": 1.0}, 20.0, 20, {"copper": 0.2, "nitric acid": 1.0}, 30.0, 20),
+    ("copper-nitric-concentrated", {"copper": 0.2, "nitric acid": 1.0}, 30.0, 20, {"copper": 0.2, "nitric acid": 1.0}, 1.5, 20),
+    ("borohydride-acid", {"sodium borohydride": 0.2, "sodium hydroxide": 0.2}, 40.0, 20, {"sodium borohydride": 0.2, "hydrochloric acid": 0.6}, 40.0, 20),
+    ("nitrous-acid-decomposing", {"sodium nitrite": 0.5, "sodium hydroxide": 0.1}, 40.0, 20, {"sodium nitrite": 0.5, "hydrochloric acid": 1.0}, 40.0, 20),
+    ("nitrite-sulfamic", {"sulfamic acid": 0.5, "sodium nitrate": 0.5}, 40.0, 20, {"sulfamic acid": 0.5, "sodium nitrite": 0.5}, 40.0, 20),
+    ("permanganate-sulfuric", {"potassium permanganate": 0.1, "sulfuric acid": 0.5}, 30.0, 20, {"potassium permanganate": 0.1, "sulfuric acid": 2.0}, 0.1, 20),
+    ("permanganate-chloride", {"potassium permanganate": 0.1, "sodium chloride": 1.0, "sodium hydroxide": 0.1}, 30.0, 20, {"potassium permanganate": 0.1, "hydrochloric acid": 2.0}, 7.0, 20),
+    ("halogen-alkali:Br2", {"bromine": 0.1, "acetic acid": 1.0}, 30.0, 20, {"bromine": 0.1, "sodium hydroxide": 0.5}, 30.0, 20),
+    ("halogenation-activated:Br", {"bromine": 0.1, "nitrobenzene": 0.1}, 0.0, 20, {"bromine": 0.1, "acetanilide": 0.1}, 0.0, 20),
+    ("hydrogen-halide-salt:HCl", {"sodium chloride": 0.5, "sulfuric acid": 0.5}, 40.0, 20, {"sodium chloride": 0.5, "sulfuric acid": 0.5}, 0.5, 20),
+    ("hydrogen-halide-salt:HBr", {"potassium bromide": 0.5, "nitric acid": 1.0}, 1.5, 20, {"potassium bromide": 0.5, "sulfuric acid": 1.0}, 0.5, 20),  # nitric acid gives bromine
+    ("nitrate-halide:Br2", {"potassium bromide": 0.5, "nitric acid": 0.5}, 40.0, 20, {"potassium bromide": 0.5, "nitric acid": 1.0}, 1.5, 20),
+    ("nitrate-chloride", {"sodium chloride": 0.5, "nitric acid": 0.5}, 60.0, 20, {"hydrochloric acid": 3.0, "nitric acid": 1.0}, 12.0, 20),  # aqua regia of bottle strengths
+    ("alcohol-halide-tertiary:Cl", {"tert-butanol": 0.5, "hydrochloric acid": 0.5}, 40.0, 20, {"tert-butanol": 0.5, "hydrochloric acid": 1.5}, 5.2, 20),
+    ("alcohol-halide-tertiary:Cl", {"1-butanol": 0.5, "hydrochloric acid": 1.5}, 5.2, 20, {"tert-butanol": 0.5, "hydrochloric acid": 1.5}, 5.2, 20),  # a primary alcohol needs more
+    ("acyl-chloride-alcohol", {"acetyl chloride": 0.5, "diethyl ether": 1.0}, 0.0, 20, {"acetyl chloride": 0.5, "ethanol": 0.5}, 0.0, 20),
+    ("anhydride-amine", {"acetic anhydride": 0.5, "acetanilide": 0.5}, 0.0, 20, {"acetic anhydride": 0.5, "aniline": 0.5}, 0.0, 20),
+    ("borohydride-ketone", {"sodium borohydride": 0.2, "ethyl acetate": 0.5}, 20.0, 20, {"sodium borohydride": 0.2, "acetone": 0.5}, 20.0, 20),  # esters are left alone
+    ("saponification", {"methyl benzoate": 0.5, "sodium hydrogen carbonate": 0.5}, 30.0, 20, {"methyl benzoate": 0.5, "sodium hydroxide": 0.7}, 30.0, 60),
+    ("peroxide-hypochlorite", {"hydrogen peroxide": 0.5, "sodium chloride": 0.5}, 30.0, 20, {"hydrogen peroxide": 0.5, "sodium hypochlorite": 0.5}, 30.0, 20),
+    ("halogen-thiosulfate:I2", {"iodine": 0.1, "sodium sulfate": 0.3}, 30.0, 20, {"iodine": 0.1, "sodium thiosulfate": 0.3}, 30.0, 20),
+    ("dichromate-base", {"potassium dichromate": 0.1, "sulfuric acid": 0.5}, 30.0, 20, {"potassium dichromate": 0.1, "sodium hydroxide": 0.5}, 30.0, 20),
+]  # fmt: skip
+
+
+def acting(charge: dict[str, float], water: float, T: float) -> set[str]:
+    entry, _ = combine(1, "v", [mixture(charge, water)], (), 1, Conditions(T, T))
+    return {e.reaction.family.id for e in entry.happened() if e.extent > 1e-3}
+
+
+@pytest.mark.parametrize(("family", "without", "water", "T", "having", "water2", "T2"), GATES)
+def test_a_family_stays_out_of_the_wrong_mixture_and_acts_in_the_right_one(
+    family: str, without: dict[str, float], water: float, T: float, having: dict[str, float] | None, water2: float, T2: float
+) -> None:
+    assert family not in acting(without, water, T)
+    assert family in acting(having or without, water2, T2)
+
+
+def test_metal_and_nitric_acid_give_no_hydrogen() -> None:
+    entry, _ = combine(1, "v", [mixture({"zinc": 0.2, "nitric acid": 1.0}, 20.0)], (), 1, Conditions(20, 20))
+    assert "H2" not in entry.gas and entry.gas
+
+
+def test_chlorine_and_not_hydrogen_chloride_comes_off_aqua_regia() -> None:
+    """3 HCl + HNO3 → Cl2 + NOCl + 2 H2O (any inorganic chemistry text; from memory)."""
+    entry, _ = combine(1, "v", [mixture({"hydrochloric acid": 3.0, "nitric acid": 1.0}, 12.0)], (), 1, Conditions(20, 25))
+    assert entry.gas == pytest.approx({"Cl2": 1.0, "NOCl": 1.0}, rel=1e-6)
