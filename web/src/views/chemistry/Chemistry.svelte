@@ -200,7 +200,7 @@
                   {#if s.reactions.length}
                     <table class="w-full table-fixed">
                       <colgroup
-                        ><col class="w-[104px]" /><col /><col class="w-[92px]" /><col class="w-[132px]" /><col
+                        ><col class="w-[116px]" /><col /><col class="w-[92px]" /><col class="w-[132px]" /><col
                           class="w-[168px]"
                         /><col class="w-[88px]" /></colgroup
                       >
