@@ -269,7 +269,8 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
         found = {m: function(cas, method=m) for m in methods(listing) if not m.startswith(("JOBACK", "NONE"))}
         found = {m: v for m, v in found.items() if v}
         if found:
-            m, value = next(iter(found.items()))
+            middle = sorted(found.values())[(len(found) - 1) // 2]
+            m, value = min(found.items(), key=lambda t: round(abs(t[1] - middle), 1))  # the one in the middle; first listed of equals
             spread = max((abs(v - value) for v in found.values()), default=0.0)
             row(
                 name,
@@ -279,7 +280,7 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
                 "",
                 float(min(max(0.5, spread), 30.0)),
                 f"{m} via chemicals",
-                "; ".join(f"{k} {v - 273.15:.1f}" for k, v in list(found.items())[1:4]),
+                "; ".join(f"{k} {v - 273.15:.1f}" for k, v in [x for x in found.items() if x[0] != m][:3]),
             )
     tb = chemicals.Tb(cas) if methods(chemicals.Tb_methods) else None
     for name, function, listing, unit in (
@@ -299,8 +300,13 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
         if not found:
             continue
         shown = {m: (v - 273.15 if unit == "°C" else v * 100) for m, v in found.items()}
-        pick = min(shown, key=shown.get) if name in ("Tauto", "Tflash", "LFL") else max(shown, key=shown.get)
-        sigma = max(abs(v - shown[pick]) for v in shown.values()) or {"°C": 3.0}.get(unit, 0.1 * shown[pick])
+        # one compilation gives calculated flash points, far off for alcohols: only where no measured one contradicts it
+        measured = {m: v for m, v in shown.items() if not m.startswith("Serat")}
+        usable = measured if measured and name == "Tflash" else shown
+        pick = min(usable, key=usable.get) if name in ("Tauto", "Tflash", "LFL") else max(usable, key=usable.get)
+        sigma = max(abs(v - shown[pick]) for v in usable.values()) or {"°C": 3.0}.get(unit, 0.1 * shown[pick])
+        if usable is shown and name == "Tflash":
+            sigma = max(sigma, 20.0)
         row(
             name,
             "",
