@@ -438,6 +438,31 @@ def salt_solutions(records: list[dict[str, Any]]) -> list[tuple[Any, ...]]:
     return out
 
 
+SUBLIME = {"aluminium chloride", "phosphorus pentachloride", "ammonium bromide", "carbon dioxide", "dry ice", "acetylene"}
+"""Melt only under pressure: the melting point lies above the temperature at which they leave."""
+
+
+def consistent(rows: list[list[Any]]) -> list[list[Any]]:
+    """Without what contradicts itself within one substance: a value less is better than a wrong one.
+
+    A melting point above the boiling point takes both away, a short-term limit below the 8 h one takes the 8 h one,
+    a gas below its liquid in enthalpy takes the gas.
+    """
+    held = {(r[0], r[1], r[2]): float(r[3]) for r in rows}
+    bad: set[tuple[str, str, str]] = set()
+    for name in {r[0] for r in rows}:
+        get = lambda prop, phase="", name=name: held.get((name, prop, phase))  # noqa: E731
+        if get("Tm") is not None and get("Tb") is not None and get("Tm") > get("Tb") and name not in SUBLIME:
+            bad |= {(name, "Tm", ""), (name, "Tb", "")}
+        if get("limit_8h") is not None and get("limit_short") is not None and get("limit_short") < get("limit_8h"):
+            bad.add((name, "limit_8h", ""))
+        if get("Hf", "l") is not None and get("Hf", "g") is not None and get("Hf", "g") < get("Hf", "l"):
+            bad.add((name, "Hf", "g"))
+    for key in sorted(bad):
+        print(f"left out, contradicts itself: {key}", file=sys.stderr)
+    return [r for r in rows if (r[0], r[1], r[2]) not in bad]
+
+
 def main() -> int:
     """Write the files; print how much of what is known."""
     records, lost = organic()
@@ -477,6 +502,7 @@ def main() -> int:
                     "|".join(r["misspelt"]),
                 ]
             )
+    rows = consistent(rows)
     with (DATA / "values.csv").open("w", newline="", encoding="utf-8") as handle:
         writer = csv.writer(handle, lineterminator="\n")
         writer.writerow(VALUE_FIELDS)

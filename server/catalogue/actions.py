@@ -59,7 +59,8 @@ def find(text: str, cat: Catalogue, limit: int = 30) -> list[tuple[Substance, st
         for name in (*s.names, *s.misspelt):
             key = name.lower()
             if low in key:
-                score = 100.0 - len(key) + (20.0 if key.startswith(low) else 0.0) - (40.0 if name in s.misspelt else 0.0)
+                score = 100.0 - len(key) / 4 + min(len(s.names), 12) / 2  # what has more names is met more often
+                score += (20.0 if key.startswith(low) else 0.0) - (40.0 if name in s.misspelt else 0.0)
                 if score > out.get(s.id, (0.0, ""))[0]:
                     out[s.id] = (score, name)
     if len(out) < 5 and len(low) > 3:
