@@ -211,6 +211,10 @@ def gate(
         acids = roots.get("SO4-2", 0.0) + roots.get("NO3-", 0.0) + roots.get("ClO4-", 0.0)
         if acids <= TINY or water / acids > when["water_per_acid"]:
             return f"more than {when['water_per_acid']:g} mol water per mol acid", False
+    if "water_per" in when:  # how strong the acid is, or was before the product took its ion
+        ion, most = when["water_per"]
+        if water > most * (roots.get(ion, 0.0) + max(roots.get(reaction.product or "", 0.0), 0.0)):
+            return f"more than {most:g} mol water per mol {ion}", False
     if "water_per_acid_min" in when:
         acids = roots.get("SO4-2", 0.0) + roots.get("NO3-", 0.0)
         if acids > TINY and water / acids < when["water_per_acid_min"]:
