@@ -69,3 +69,12 @@ def test_chlorine_and_not_hydrogen_chloride_comes_off_aqua_regia() -> None:
     """3 HCl + HNO3 → Cl2 + NOCl + 2 H2O (any inorganic chemistry text; from memory)."""
     entry, _ = combine(1, "v", [mixture({"hydrochloric acid": 3.0, "nitric acid": 1.0}, 12.0)], (), 1, Conditions(20, 25))
     assert entry.gas == pytest.approx({"Cl2": 1.0, "NOCl": 1.0}, rel=1e-6)
+
+
+def test_coupling_does_not_go_on_without_end() -> None:
+    """Aniline with too little acid couples with its own diazonium salt; bounded, or one vessel takes seconds (found by random vessels)."""
+    first = {"aniline": 3.7, "sodium hydrogen sulfite": 0.3, "p-toluenesulfonyl chloride": 0.27}
+    then = {"sodium hypochlorite": 0.026, "aluminium chloride": 0.38, "sodium nitrite": 1.7}
+    entry, after = combine(1, "v", [mixture(first, 0.0), mixture(then, 0.0)], (), 8, Conditions(0.0, 5.0))
+    assert any(e.reaction.family.id == "azo-coupling-amine" for e in entry.happened())
+    assert max(root.count("N=N") for root in after.roots) <= 2
