@@ -5,7 +5,9 @@ from __future__ import annotations
 import pytest
 from core.shelf import mixture
 
+from northsquall.chemistry.families import reactions_for
 from northsquall.chemistry.ledger import Conditions, combine
+from northsquall.chemistry.roots import composition
 
 # family, mixture in which it does not act, mol water, °C; then what is changed for it to act. Common practice, no source, where none is named.
 GATES = [
@@ -78,3 +80,19 @@ def test_coupling_does_not_go_on_without_end() -> None:
     entry, after = combine(1, "v", [mixture(first, 0.0), mixture(then, 0.0)], (), 8, Conditions(0.0, 5.0))
     assert any(e.reaction.family.id == "azo-coupling-amine" for e in entry.happened())
     assert max(root.count("N=N") for root in after.roots) <= 2
+
+
+def test_a_chain_is_followed_for_three_starting_materials_and_no_further() -> None:
+    """Triphenylmethanol holds an ester and two bromobenzenes; a diol and oxalyl chloride would make a polyester."""
+    _, after = combine(1, "v", [mixture({"magnesium": 2.2, "methyl benzoate": 1.0, "bromobenzene": 2.2}, 0.0)], (), 1, Conditions(30, 40))
+    assert after.roots["OC(c1ccccc1)(c1ccccc1)c1ccccc1"] == pytest.approx(1.0, rel=0.01)
+    entry, after = combine(1, "v", [mixture({"oxalyl chloride": 1.0, "ethylene glycol": 1.3}, 0.0)], (), 1, Conditions(20, 25))
+    assert entry.happened() and max(after.blocks.values()) == 3
+    assert all(sum(n for el, n in composition(r) if el not in ("H", "+")) <= 18 for r in after.roots)  # three of oxalyl chloride
+
+
+def test_what_an_exchange_gives_off_is_one_starting_material() -> None:
+    """Blocks are shared out by heavy atoms, so what an exchange gives off stays one."""
+    bound = next(r for r in reactions_for(frozenset(["CC(=O)OC(C)=O", "Nc1ccccc1"]), ()) if r.family.id == "anhydride-amine")
+    assert bound.blocks({}) == {"CC(=O)Nc1ccccc1": 2, "CC(=O)O": 1}
+    assert bound.blocks({"Nc1ccccc1": 3}) == {"CC(=O)Nc1ccccc1": 3, "CC(=O)O": 2}

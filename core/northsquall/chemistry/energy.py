@@ -9,7 +9,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field
 from functools import cache
-from typing import TYPE_CHECKING, Any
+from typing import TYPE_CHECKING
 
 from northsquall.chemistry.families import Reaction
 from northsquall.chemistry.roots import is_organic, roots
@@ -29,6 +29,11 @@ CLASS_OF_SALT = 25.0
 def _Hf(species: str) -> float:
     known = roots().get(species)
     return known.Hf if known and known.Hf is not None else 0.0
+
+
+@cache
+def _known(species: str) -> bool:
+    return is_organic(species) or roots()[species].Hf is not None
 
 
 def state(s: Speciation) -> float:
@@ -63,9 +68,8 @@ class Tally:
 
     mixing: float = 0.0
     pairs: dict[tuple[Slot, Slot], list[float]] = field(default_factory=dict)
-    reacted: dict[str, float] = field(default_factory=dict)
-    """Moles of undissolved solids that reactions took."""
-    by_event: dict[Reaction, dict[str, float]] = field(default_factory=dict)
+    unknown: dict[tuple[Slot, Slot], str] = field(default_factory=dict)
+    """Transfers whose heat no table gives: the acid without a formation enthalpy, or whose base has none."""
 
     def mix(self, streams: list[Stream]) -> None:
         """Account for streams that come together: proton transfers and the mixing of strong acids."""
@@ -99,7 +103,11 @@ class Tally:
             if n > 0 and a.pKa < b.pKa:
                 pair = self.pairs.setdefault((a, b), [0.0, 0.0])
                 pair[0] += n
-                pair[1] += n * (_ionise(b) - _ionise(a))
+                ends = _ionise(a), _ionise(b)
+                if ends[0] is None or ends[1] is None:
+                    self.unknown[(a, b)] = a.acid if ends[0] is None else b.acid
+                else:
+                    pair[1] += n * (ends[1] - ends[0])
             give[i] -= n
             take[j] -= n
             if give[i] <= 1e-15:
@@ -114,7 +122,10 @@ class Tally:
         s0, s1 = speciate(before), speciate(after)
         heat = state(s0) - state(s1)
         held = dict(solids)
-        unknown = {r for r, _ in reaction.change if not is_organic(r) and roots()[r].Hf is None}
+        unknown = {r for r, _ in reaction.change if not _known(r)}
+        for name in {*s0.species, *s1.species}:
+            if not _known(name) and abs(s1.species.get(name, 0.0) - s0.species.get(name, 0.0)) > 1e-9 * max(extent, 1e-12):
+                unknown.add(name)
         for root, n in reaction.change:
             if n >= 0:
                 continue
@@ -135,7 +146,7 @@ class Tally:
         heat += acids.deficit(in_solution(before, held, settle=True)) - acids.deficit(in_solution(after, solids, settle=True))
         return heat, unknown
 
-    def close(self, entry: Entry) -> tuple[list[tuple[str, str, float, float]], float]:
+    def close(self, entry: Entry) -> tuple[list[tuple[str, str, float, float | None]], float]:
         """(proton transfers that no reaction swallowed, heat of mixing). Heat of the swallowed goes to the reaction."""
         out = []
         for (a, b), (n, heat) in self.pairs.items():
@@ -143,9 +154,11 @@ class Tally:
             if taker is not None and n > 0:
                 used = min(1.0, -dict(taker.reaction.change)[b.root] * taker.extent / n)
                 taker.inorganic_kJ += heat * used
+                if (a, b) in self.unknown:
+                    taker.unknown = tuple(sorted({*taker.unknown, self.unknown[(a, b)]}))
                 n, heat = n * (1 - used), heat * (1 - used)
             if n > 1e-9:
-                out.append((slot_name(a), slot_name(b), n, heat))
+                out.append((slot_name(a), slot_name(b), n, None if (a, b) in self.unknown else heat))
         return out, self.mixing
 
 
@@ -153,12 +166,14 @@ FREE_PROTON = Slot(-20.0, "H+", "", "H+")
 HYDROXIDE = Slot(14.0, "", "OH-", "H2O")
 
 
-def _ionise(slot: Slot) -> float:
-    """Enthalpy of acid -> base + H+, kJ/mol."""
+def _ionise(slot: Slot) -> float | None:
+    """Enthalpy of acid -> base + H+, kJ/mol; None where a formation enthalpy is not known."""
     if slot.site:
         return slot.heat
     if slot is FREE_PROTON or slot is HYDRONIUM:
         return 0.0
+    if not (_known(slot.base) and _known(slot.acid)):
+        return None
     return _Hf(slot.base) - _Hf(slot.acid)
 
 
@@ -211,19 +226,3 @@ def dissolved(stream: Stream, tally: Tally) -> dict[str, tuple[float, float | No
         out[key] = (n, None if gives is None else n * gives)
         del stream.solids[key]
     return out
-
-
-def check_sum(entry: Entry, before: list[Any], solids_before: dict[str, float]) -> float:
-    """Heat (kJ) of an entry as end minus start of the state function, organics apart: for tests."""
-    start = 0.0
-    for x in before:
-        s = speciate(x)
-        start += state(s) + acids.deficit(in_solution(x, solids_before))
-    for key, n in solids_before.items():
-        start += n * (lattice(key) or 0.0)
-    after = dict(entry.after)
-    for g, n in (*entry.gas.items(), *entry.slip.items()):
-        after[g] = after.get(g, 0.0) + n
-    s = speciate(after)
-    end = state(s) + acids.deficit(in_solution(after, entry.solids)) + sum(n * (lattice(key) or 0.0) for key, n in entry.solids.items())
-    return start - end

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass, field
-from functools import cache
+from functools import cache, lru_cache
+from math import ceil
 from typing import Any
 
 from rdkit import Chem
@@ -12,9 +13,10 @@ from rdkit.Chem import rdChemReactions
 
 from northsquall import data
 from northsquall.chemistry.roots import composition, is_organic, roots, shown
-from northsquall.chemistry.species import slots_of
 from northsquall.substances.catalogue import canonical_smiles, formula_of_smiles
 
+KEPT = 20_000
+"""Answers kept about structures and mixtures: a worker sees new ones with every procedure."""
 ROLES = ("A", "B", "P", "Q")
 FREE = ("H+", "H2O")
 """Components that come from the solution: protons by acidity, water."""
@@ -56,13 +58,22 @@ class Reaction:
     substrate: str | None = None
     product: str | None = None
     count: int = 1
-    isomer_named: bool = True
     partner: str | None = None
     by_product: str | None = None
 
     def bound(self, token: str) -> str:
         """The component that stands for a token of the equation."""
         return {"A": self.substrate, "B": self.partner, "P": self.product, "Q": self.by_product}.get(token) or token
+
+    def blocks(self, held: dict[str, int]) -> dict[str, int]:
+        """Organic starting materials in each organic product, where `held` says how many the consumed ones hold (else 1).
+
+        They are shared out by heavy atoms: an ester holds both its parts, acetic acid off an anhydride one.
+        """
+        total = sum(-n * held.get(root, 1) for root, n in self.change if n < 0 and is_organic(root))
+        heavy = {root: n * _heavy(root) for root, n in self.change if n > 0 and is_organic(root)}
+        whole = sum(heavy.values())
+        return {root: max(1, ceil(total * _heavy(root) / whole - 1e-9)) for root in heavy if whole}
 
     def equation(self) -> str:
         """The balanced equation in formulas; a nitrate with its proton is written HNO3."""
@@ -87,12 +98,18 @@ class Reaction:
         return f"{_side(left)} → {_side(sides[1])}"
 
 
+@cache
+def _heavy(root: str) -> int:
+    """Atoms of a component that are not hydrogen."""
+    return sum(n for el, n in composition(root) if el not in ("H", "+"))
+
+
 def _side(terms: dict[str, float]) -> str:
     order = sorted(terms.items(), key=lambda t: (t[0] in ("H+", "OH-"), t[0] == "H2O"))
     return " + ".join(name if n == 1 else f"{n:g} {name}" for name, n in order)
 
 
-@cache
+@lru_cache(KEPT)
 def is_structure(token: str) -> bool:
     """Whether a token of an equation is a SMILES."""
     return token not in ROLES and token not in roots() and Chem.MolFromSmiles(token) is not None
@@ -211,12 +228,12 @@ def _pattern(smarts: str) -> Any:
     return pattern
 
 
-@cache
+@lru_cache(KEPT)
 def _mol(smiles: str) -> Any:
     return Chem.MolFromSmiles(smiles)
 
 
-@cache
+@lru_cache(KEPT)
 def count_matches(smiles: str, smarts: str) -> int:
     """How often a pattern stands in a structure."""
     mol = _mol(smiles)
@@ -228,7 +245,7 @@ def _transform(text: str) -> Any:
     return rdChemReactions.ReactionFromSmarts(text)
 
 
-@cache
+@lru_cache(KEPT)
 def _products(smiles: tuple[str, ...], transform: str) -> tuple[tuple[str, ...], ...]:
     """Distinct sets of products of a transform, in the order of the matches."""
     reaction = _transform(transform)
@@ -256,9 +273,9 @@ def fits(record: dict[str, Any], smiles: str) -> bool:
     return any(count_matches(smiles, p) for p in patterns) and not any(count_matches(smiles, n) for n in record.get("not", []))
 
 
-@cache
-def _bind(family: Family, smiles: tuple[str, ...], wanted: str | None) -> tuple[tuple[str, ...], int, bool] | None:
-    """(products, times, isomer named by the author) of a family on its substrates, or None.
+@lru_cache(KEPT)
+def _bind(family: Family, smiles: tuple[str, ...], wanted: str | None) -> tuple[tuple[str, ...], int] | None:
+    """(products, times) of a family on its substrates, or None.
 
     `group` repeats the transform up to the count that the wanted product shows.
     """
@@ -288,10 +305,10 @@ def _bind(family: Family, smiles: tuple[str, ...], wanted: str | None) -> tuple[
         front = fitting
     for p in front:
         if wanted in p:
-            return p, times, True
+            return p, times
     if family.record.get("wanted_only"):
         return None
-    return front[0], times, wanted is None or len({frozenset(p) for p in front}) == 1
+    return front[0], times
 
 
 def reactions_for(present: frozenset[str], wanted: tuple[str, ...] | str | None) -> tuple[Reaction, ...]:
@@ -300,7 +317,7 @@ def reactions_for(present: frozenset[str], wanted: tuple[str, ...] | str | None)
     return _reactions_for(present, named)
 
 
-@cache
+@lru_cache(KEPT)
 def _reactions_for(present: frozenset[str], wanted: tuple[str, ...]) -> tuple[Reaction, ...]:
     organics = sorted(r for r in present if is_organic(r))
     out: list[Reaction] = []
@@ -339,11 +356,11 @@ def _bound(family: Family, a: str, b: str | None, wanted: tuple[str, ...]) -> Re
                 break
         if found is None:
             return None
-        products, times, named = found
+        products, times = found
         if products[0] == a:
             return None
     else:
-        products, times, named = (), 1, True
+        products, times = (), 1
     change: dict[str, float] = {}
     p, q = (*products, None, None)[:2]
     if family.record.get("self"):
@@ -356,7 +373,7 @@ def _bound(family: Family, a: str, b: str | None, wanted: tuple[str, ...]) -> Re
         factor = 1 if root in ("A", "P", "B", "Q") else times
         change[key] = change.get(key, 0.0) + n * factor
     change = {k: v for k, v in change.items() if abs(v) > 1e-12}
-    return Reaction(family, tuple(sorted(change.items())), a, p, times, named, b, q)
+    return Reaction(family, tuple(sorted(change.items())), a, p, times, b, q)
 
 
 def unbalanced(reaction: Reaction) -> dict[str, float]:
@@ -386,6 +403,3 @@ def example_of(family: Family) -> Reaction:
     if wanted and bound.product != wanted[0]:
         raise ValueError(f"its example gives {bound.product}, not {wanted[0]}")
     return bound
-
-
-__all__ = ["Family", "Reaction", "count_matches", "families", "reactions_for", "slots_of", "unbalanced"]

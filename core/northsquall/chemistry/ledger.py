@@ -12,9 +12,13 @@ from dataclasses import dataclass, field
 
 from northsquall.chemistry.energy import Tally, dissolved
 from northsquall.chemistry.families import FREE, Reaction, reactions_for
-from northsquall.chemistry.roots import is_gas
+from northsquall.chemistry.roots import is_gas, is_organic
 from northsquall.chemistry.species import Speciation, speciate
 
+MOST_BLOCKS = 3
+"""Organic starting materials that one product is followed to hold, unless it is named: a chain that grows on is not a synthesis."""
+BY_PRODUCT = 0.05
+"""Part of the largest organic below which a component is a by-product (assumption)."""
 TINY = 1e-12
 """Moles that are none; times the largest amount, lest rounding of a large batch reads as a reaction."""
 
@@ -43,10 +47,12 @@ class Stream:
 
     roots: dict[str, float] = field(default_factory=dict)
     solids: dict[str, float] = field(default_factory=dict)
+    blocks: dict[str, int] = field(default_factory=dict)
+    """Of how many organic starting materials a component is put together, where more than one."""
 
     def copy(self) -> Stream:
         """An independent copy."""
-        return Stream(dict(self.roots), dict(self.solids))
+        return Stream(dict(self.roots), dict(self.solids), dict(self.blocks))
 
     def add(self, other: dict[str, float], times: float = 1.0) -> None:
         """Pour moles in."""
@@ -58,10 +64,17 @@ class Stream:
         self.add(other.roots, times)
         for key, n in other.solids.items():
             self.solids[key] = self.solids.get(key, 0.0) + times * n
+        for root, k in other.blocks.items():
+            self.blocks[root] = max(k, self.blocks.get(root, 1))
 
     def scaled(self, times: float) -> Stream:
         """A part of it."""
-        return Stream({k: v * times for k, v in self.roots.items()}, {k: v * times for k, v in self.solids.items()})
+        return Stream({k: v * times for k, v in self.roots.items()}, {k: v * times for k, v in self.solids.items()}, dict(self.blocks))
+
+    def parted(self) -> None:
+        """What was isolated is a starting material again; a minor by-product keeps its blocks."""
+        most = max((n for r, n in self.roots.items() if is_organic(r)), default=0.0)
+        self.blocks = {r: k for r, k in self.blocks.items() if 0 < self.roots.get(r, 0.0) < BY_PRODUCT * most}
 
 
 @dataclass
@@ -80,7 +93,6 @@ class Event:
     """Heat given off by all but the organic change (kJ), by formation enthalpies in the states present."""
     unknown: tuple[str, ...] = ()
     """Components without a formation enthalpy."""
-    reverted: bool = False
 
 
 @dataclass
@@ -90,7 +102,8 @@ class Transfer:
     acid: str
     base: str
     mol: float
-    heat_kJ: float
+    heat_kJ: float | None
+    """None where a formation enthalpy it needs is not known."""
 
 
 @dataclass
@@ -255,6 +268,8 @@ def react(
         for reaction in reactions_for(present, wanted):
             if reaction.family.tier > lowest:
                 break
+            if reaction.product not in wanted and max(reaction.blocks(stream.blocks).values(), default=1) > MOST_BLOCKS:
+                continue
             reason = gate(reaction, roots, s, c, tiny, wanted)
             if reason:
                 stopped[reaction] = reason
@@ -268,6 +283,9 @@ def react(
         share = _share(able, roots, s)
         for reaction, limit, by in able:
             extent = limit * share
+            for made, k in reaction.blocks(stream.blocks).items():
+                if k > 1 and roots.get(made, 0.0) <= tiny:
+                    stream.blocks[made] = k
             before = dict(roots) if tally is not None else {}
             for root, n in reaction.change:
                 roots[root] = roots.get(root, 0.0) + n * extent

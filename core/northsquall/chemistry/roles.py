@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
-from northsquall.chemistry.families import FREE, count_matches
+from northsquall.chemistry.families import FREE
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.roots import formula_of, is_gas, is_organic
@@ -156,6 +156,3 @@ def role_of(event: Event, purpose: Purpose, step_kind: str, vessel_is_absorber: 
     if kind == "standing":
         return "on standing"
     return "work-up" if kind in ("destroy", "absorb") else "side"
-
-
-__all__ = ["Purpose", "charges", "count_matches", "purpose_of", "role_of"]

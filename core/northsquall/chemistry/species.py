@@ -10,7 +10,7 @@ molecules.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any
 
 from rdkit import Chem
@@ -74,7 +74,7 @@ def acidic_sites(root: str) -> int:
     return sum(s.acidic for s in slots_of(root))
 
 
-@cache
+@lru_cache(20_000)
 def _ladder(present: frozenset[str]) -> tuple[Slot, ...]:
     found = [s for root in present for s in slots_of(root)]
     return tuple(sorted([*found, HYDRONIUM], key=lambda s: (-s.pKa, s.root, s.base)))

@@ -8,7 +8,7 @@ from typing import Protocol
 
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
-from northsquall.chemistry.roots import GAS_ORGANICS, is_organic, roots
+from northsquall.chemistry.roots import is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.substances import Substance, catalogue
@@ -153,19 +153,16 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
 
 def split_solid(stream: Stream, wanted: tuple[str, ...]) -> tuple[Stream, Stream]:
     """(what stays on the filter, what runs through): undissolved solids, elements, solid organics and the named product."""
-    solid, liquid = Stream(), Stream()
+    solid, liquid = Stream(blocks=dict(stream.blocks)), Stream(blocks=dict(stream.blocks))
     known, cat = roots(), catalogue()
-    s = speciate(stream.roots)
     ionised = _ionised(stream)
     for root, n in stream.roots.items():
         if root in FREE:
             liquid.roots[root] = n
             continue
         if is_organic(root):
-            key = cat.by_smiles.get(root)
-            stays = (
-                root in wanted or (key is not None and cat.substances[key].phase == "s" and not cat.substances[key].soluble)
-            ) and root not in ionised
+            own = cat.of_root(root)
+            stays = (root in wanted or (own is not None and own.phase == "s" and not own.soluble)) and root not in ionised
         else:
             stays = known[root].state == "s"
         (solid if stays else liquid).roots[root] = n
@@ -176,7 +173,8 @@ def split_solid(stream: Stream, wanted: tuple[str, ...]) -> tuple[Stream, Stream
             liquid.roots[root] = liquid.roots.get(root, 0.0) - k * n
             if abs(liquid.roots[root]) < 1e-12:
                 del liquid.roots[root]
-    del s
+    solid.parted()
+    liquid.parted()
     return solid, liquid
 
 
@@ -196,7 +194,7 @@ def _ionised(stream: Stream) -> set[str]:
 
 def split_layers(stream: Stream) -> tuple[Stream, Stream]:
     """(organic layer, aqueous layer): neutral organics of 4 carbons and more, halocarbons and halogens apart from the water."""
-    organic, aqueous = Stream(), Stream(solids=dict(stream.solids))
+    organic, aqueous = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
     ionised = _ionised(stream)
     for root, n in stream.roots.items():
         carbons = root.upper().replace("CL", "").count("C")
@@ -212,37 +210,23 @@ def split_layers(stream: Stream) -> tuple[Stream, Stream]:
         drops = {k: v * CARRIED_OVER for k, v in aqueous.roots.items()}
         organic.add(drops)
         aqueous.add(drops, -1.0)
+    organic.parted()
+    aqueous.parted()
     return organic, aqueous
 
 
 def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
-    """(distillate, residue): organics and halogens by their boiling points; water from 95 °C; strong acids stay."""
+    """(distillate, residue): what stands alone goes by its boiling point; ions and what has none stay."""
     cat = catalogue()
-    over, stays = Stream(), Stream(solids=dict(stream.solids))
-    halogen = {
-        "Br2": 59.0,
-        "SOCl2": 76.0,
-        "POCl3": 106.0,
-        "PCl3": 76.0,
-        "SO2Cl2": 69.0,
-        "HNO3(l)": 83.0,
-        "HSO3Cl": 152.0,
-        "SiCl4": 57.0,
-        "TiCl4": 136.0,
-        "CS2": 46.0,
-    }
+    over, stays = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
     ionised = _ionised(stream)
     for root, n in stream.roots.items():
-        point: float | None = halogen.get(root)
-        if is_organic(root):
-            key = cat.by_smiles.get(root)
-            v = cat.substances[key].value("Tb") if key else None
-            point = v.value if v else None
-            if root in ionised or "+" in root:
-                point = None
-        elif root == "H2O" and n > 0:
-            point = 100.0
+        own = cat.of_root(root) if root not in ionised and "+" not in root else None
+        boils = own.value("Tb") if own else None
+        point = boils.value if boils else None
         (over if point is not None and point <= T_high + 5.0 and n > 0 else stays).roots[root] = n
+    over.parted()
+    stays.parted()
     return over, stays
 
 
@@ -433,6 +417,3 @@ class _Walker:
         if not step.materials or vessel not in self.contents:
             return
         self.meet(step, vessel, [self.contents[vessel], *self.fresh(step)])
-
-
-__all__ = ["GAS_ORGANICS", "TRIAL_MOL", "Walk", "slots_of", "walk"]

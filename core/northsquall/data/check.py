@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import csv
+import re
 import tomllib
 from collections import Counter
 from pathlib import Path
@@ -34,6 +35,12 @@ WHEN = {
     "acid", "base", "no_acid", "no_base", "water", "dry", "wet", "water_per_acid", "water_per", "water_per_acid_min", "needs", "absent", "T", "slow", "standing", "distil",
     "takes_base", "excess",
 }  # fmt: skip
+RECORD = {
+    "id", "name", "kind", "source", "tier", "equation", "written", "when", "heat", "rate", "role", "example", "product", "variants", "physical", "group", "every", "self", "twice",
+    "wanted_only", "side_gases", "ideal_equivalents", "ejects", "rate_class", "window", "concerns", "quench", "tests", "findings",
+}  # fmt: skip
+HEAT = {"per", "class", "route", "increment", "balance", "complex"}
+ROLE = {"smarts", "not", "need"}
 KIND_KEYS = ("rate_class", "window", "concerns", "quench", "tests", "findings")
 
 
@@ -307,6 +314,9 @@ class _Checker:
                     self.fault(where, f"kind {r.get('kind')!r} is not in kinds.toml")
                 for key in set(r.get("when", {})) - WHEN:
                     self.fault(where, f"unknown condition “{key}”")
+                roles = {k for role in r.get("role", {}).values() for k in role}
+                for key in sorted((set(r) - RECORD) | (set(r.get("heat", {})) - HEAT) | (roles - ROLE)):
+                    self.fault(where, f"“{key}” is nothing a record can say")
                 for v in fam.expand(r):
                     self.variant(where, v, increments)
 
@@ -323,11 +333,19 @@ class _Checker:
             self.fault(where, f"increment “{name}” is not in increments.csv")
         for role in r.get("role", {}).values():
             wanted = role.get("smarts", "")
-            for text in [*([wanted] if isinstance(wanted, str) else wanted), *role.get("not", [])]:
+            for text in [
+                *([wanted] if isinstance(wanted, str) else wanted),
+                *role.get("not", []),
+                *([role["need"]] if "need" in role else []),
+            ]:
                 self.smarts(where, text)
         for root in (*r.get("when", {}).get("needs", []), *r.get("side_gases", [])):
             if root not in self.roots and not fam.is_structure(root):
                 self.fault(where, f"“{root}” is no component")
+        for term in re.split(r"\s(?:\+|->)\s", r.get("heat", {}).get("balance", "")):
+            root = term.strip().split(" ")[-1]
+            if root and not self.roots.get(root, {}).get("Hf"):
+                self.fault(where, f"balance: “{root}” has no formation enthalpy")
         try:
             family = fam.family_of(r)
             bound = fam.example_of(family)

@@ -59,7 +59,7 @@ def main_vessel(procedure: Procedure, walk: Walk, hottest: str | None = None) ->
     names = [e.vessel for e in walk.events() if e.latent is None and e.reaction.family.rate]
     names += [e.vessel for e in walk.events() if e.reaction.family.rate]
     names += [hottest] if hottest else []
-    names += [s.vessel for s in procedure.steps if s.vessel and s.materials]
+    names += [s.vessel for s in procedure.steps if s.vessel and s.materials and s.kind != "absorb"]
     for name in names:
         for v in procedure.vessels:
             if v.name == name:
@@ -105,6 +105,7 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
         "quench": "quench_min",
         "neutralise": "neutralise_min",
         "hold": "hold_min",
+        "reflux": "hold_min",
         "heat": "cool_min",
         "cool": "cool_min",
     }.get(step.kind, "mix_min")
@@ -279,7 +280,7 @@ def _poured(procedure: Procedure, step: Step) -> list[str]:
 
 
 def _segment_bath(step: Step | None, bath: Bath | None, bath_T: float) -> tuple[str, float]:
-    if step is not None and step.kind in ("hold", "heat") and step.T_range is not None:
+    if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:
         low = step.T_range.low if step.T_range.low is not None else step.T_range.value
         if low > bath_T + 6 or bath is None:
             return "fixed", step.T_range.value

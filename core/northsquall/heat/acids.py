@@ -14,10 +14,35 @@ import math
 from functools import cache
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
 
 from northsquall import data
 from northsquall.chemistry.species import Speciation, speciate
+
+
+def monotone_cubic(x: np.ndarray, y: np.ndarray, at: np.ndarray) -> np.ndarray:
+    """Cubic through (x, y), x rising, that overshoots nowhere, at `at` within x; three points at least.
+
+    F. N. Fritsch, J. Butland, SIAM J. Sci. Stat. Comput. 5 (1984) 300; checked against scipy in the tests. Written out because
+    importing scipy's interpolation takes 0.6 s of a start of 1.3 s.
+    """
+    h = np.diff(x)
+    d = np.diff(y) / h
+    slope = np.zeros_like(y)
+    w1, w2 = 2 * h[1:] + h[:-1], h[1:] + 2 * h[:-1]
+    same = d[:-1] * d[1:] > 0
+    with np.errstate(divide="ignore", invalid="ignore", over="ignore"):  # a slope of almost nothing: the mean is nothing
+        slope[1:-1] = np.where(same, (w1 + w2) / (w1 / d[:-1] + w2 / d[1:]), 0.0)
+    for end, near, far in ((0, 0, 1), (-1, -1, -2)):
+        s = ((2 * h[near] + h[far]) * d[near] - h[near] * d[far]) / (h[near] + h[far])
+        if s * d[near] <= 0:
+            s = 0.0
+        elif d[near] * d[far] < 0 and abs(s) > 3 * abs(d[near]):
+            s = 3 * d[near]
+        slope[end] = s
+    k = np.clip(np.searchsorted(x, at, side="right") - 1, 0, len(h) - 1)
+    t = (at - x[k]) / h[k]
+    left = (1 + 2 * t) * (1 - t) ** 2 * y[k] + t * (1 - t) ** 2 * h[k] * slope[k]
+    return np.asarray(left + t**2 * (3 - 2 * t) * y[k + 1] + t**2 * (t - 1) * h[k] * slope[k + 1])
 
 
 class Acid:
@@ -30,20 +55,19 @@ class Acid:
         self.source: str = record["source"]
         self.uncertainty = float(record["uncertainty"])
         points = record["points"]
-        self.curve = None
+        self._y: np.ndarray | None = None
         if points:
             x = [0.0] + [n / (n + self.b) for n, _ in points] + [1.0]
             y = [1.0] + [h / (self.a * n / (n + self.b)) for n, h in points] + [1.0]
             if name != "sulfuric":  # the short forms are far off at n = 0, so the first point's factor holds below it
                 y[0] = y[1]
-            self.curve = PchipInterpolator(np.array(x), np.array(y))
-            grid = np.linspace(0.0, 1.0, 401)
-            self._x, self._y = grid, self.curve(grid)
+            self._x = np.linspace(0.0, 1.0, 401)
+            self._y = monotone_cubic(np.array(x), np.array(y), self._x)
 
     def integral(self, n: float) -> float:
         """Heat given off, kJ per mol of acid, with n mol of water per mol (n >= 0, inf allowed)."""
         x = 1.0 if math.isinf(n) else n / (n + self.b)
-        factor = float(np.interp(x, self._x, self._y)) if self.curve is not None else 1.0
+        factor = float(np.interp(x, self._x, self._y)) if self._y is not None else 1.0
         return self.a * x * factor
 
     def marginal(self, n: float) -> float:
@@ -131,15 +155,6 @@ def deficit(contents: dict[str, float], s: Speciation | None = None) -> float:
             a = acid(name)
             out += n * (a.a - a.integral(water / total))
     return out
-
-
-def of_roots(contents: dict[str, float]) -> float:
-    """`heat_of_mixture` of a ledger stream, from pure acids; bases present: no acid mixture, 0."""
-    if speciate(contents).lacking > 0:
-        return 0.0
-    free = free_acids(contents)
-    whole = sum(acid(name).a * n for name, n in free.items())
-    return whole - deficit(contents) if free else 0.0
 
 
 def uncertainty(heat: float, n_s: float, n_n: float) -> float:

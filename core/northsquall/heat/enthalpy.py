@@ -14,6 +14,7 @@ from functools import cache
 from typing import TYPE_CHECKING, Any
 
 from northsquall import data
+from northsquall.chemistry.energy import CLASS_OF_SALT
 from northsquall.chemistry.families import Reaction, count_matches
 from northsquall.chemistry.roots import GAS_ORGANICS, is_organic, roots
 from northsquall.heat import groups
@@ -25,7 +26,6 @@ if TYPE_CHECKING:
 
 RULE_OF_MELT = 0.0522
 """Heat of fusion by 0.0522 kJ/(mol K) times the melting point (enthalpy design: error 3, 90 % within 14)."""
-SALT_CLASS = 25.0
 ORTHO = {"nitration": 8.2, "sidechain_to_acid": 16.0}
 CONTEXTS: dict[str, str] = {
     "nitro-arene": "c[N+](=O)[O-]",
@@ -70,7 +70,7 @@ def of_event(event: Event, catalogue: Catalogue) -> Enthalpy:
     e = -event.inorganic_kJ / event.extent if event.extent > 0 else None
     lattices = [u for u in event.unknown if u.startswith("lattice")]
     missing = [u for u in event.unknown if not u.startswith("lattice")]
-    return of_reaction(event.reaction, catalogue, e, missing, SALT_CLASS if lattices else 0.0)
+    return of_reaction(event.reaction, catalogue, e, missing, CLASS_OF_SALT if lattices else 0.0)
 
 
 def of_reaction(
@@ -386,6 +386,3 @@ def estimate(reaction: Reaction, catalogue: Catalogue) -> Organic | None:
         [source, "group table of the melt: CRC and WebBook via chemicals"],
         inputs,
     )
-
-
-__all__ = ["Enthalpy", "Organic", "estimate", "melt", "of_event", "of_reaction", "organic_change", "ortho_neighbours"]

@@ -15,11 +15,11 @@ from northsquall.assessment import (
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roles import WORK_UP, Purpose, charges
-from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.chemistry.roots import formula_of, is_organic, shown
 from northsquall.findings.base import Context
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
-from northsquall.sheets.reactions import plain_formula, step_of
+from northsquall.sheets.reactions import step_of
 from northsquall.substances import Catalogue
 from northsquall.working import figure, not_established
 
@@ -124,18 +124,23 @@ def step_lines(c: Context) -> list[StepLine]:
     return out
 
 
+UNIT_SHOWN = {"ml": "mL", "l": "L", "µl": "µL", "dl": "dL", "cl": "cL"}
+
+
 def marks(procedure: Procedure) -> list[Mark]:
     """Every recognised piece with its place, in the order of the text; pieces do not overlap."""
     found: list[Mark] = []
+    taken = bytearray(len(procedure.source_text) + 1)
 
     def mark(span: tuple[int, int] | None, kind: str, says: str, step: int | None) -> None:
-        if span is not None and span[1] > span[0] and all(span[1] <= x.start or span[0] >= x.end for x in found):
+        if span is not None and span[1] > span[0] and not any(taken[span[0] : span[1]]):
+            taken[span[0] : span[1]] = b"\x01" * (span[1] - span[0])
             found.append(Mark(start=span[0], end=span[1], kind=kind, says=says, step=step))  # type: ignore[arg-type]
 
     for m in procedure.materials:
         for q in (m.amount, m.stated_mol):
             if q is not None:
-                mark(q.span, "amount", f"{q.value:g} {q.unit} of {m.identity or m.name}", m.step)
+                mark(q.span, "amount", f"{q.value:g} {UNIT_SHOWN.get(q.unit, q.unit)} of {m.identity or m.name}", m.step)
         if m.strength is not None and m.strength.basis != "assumed":
             mark(
                 m.strength.span,
@@ -188,7 +193,7 @@ def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
             if s.vessel != v.name:
                 continue
             keys = list(s.materials)
-            sources = {s.from_vessel} if s.from_vessel else set()
+            sources = {s.from_vessel} if s.from_vessel and s.kind != "absorb" else set()  # an absorber takes gas, no liquid
             for x in procedure.steps:
                 if x.n < s.n and x.vessel in sources:
                     keys += x.materials
@@ -229,7 +234,7 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     mass = identity.mass / per if identity and purpose.target in identity.parts else mass_of(parse_formula(formula_of(purpose.target)))
     theory = purpose.theory * mass
     return Yield(
-        product=cat.label(purpose.target) if is_organic(purpose.target) else r.product or plain_formula(purpose.target),
+        product=cat.label(purpose.target) if is_organic(purpose.target) else r.product or shown(purpose.target),
         theoretical_g=significant(theory, 4),
         reported_g=reported,
         percent=significant(100 * reported / theory) if reported else None,

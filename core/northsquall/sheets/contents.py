@@ -9,7 +9,6 @@ from northsquall.chemistry.roots import is_organic, roots, shown
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure
-from northsquall.sheets.reactions import plain_formula
 from northsquall.substances import Catalogue
 
 LEAST = 1e-4
@@ -44,7 +43,7 @@ def contents(procedure: Procedure, best: Walk, trials: list[Walk], cat: Catalogu
         out.append(
             ContentsLine(
                 step=entry.step, vessel=entry.vessel, absorber=entry.vessel in absorbers, T_low=entry.conditions.T_low, T_high=entry.conditions.T_high, holds=after,
-                waiting=waiting, meets=meets, gas={plain_formula(g): round(n, 5) for g, n in entry.gas.items()} if not trials else {},
+                waiting=waiting, meets=meets, gas={shown(g): round(n, 5) for g, n in entry.gas.items()} if not trials else {},
             )
         )  # fmt: skip
     return out

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 import numpy as np
@@ -11,10 +13,11 @@ from northsquall.assessment import (
     Gas,
     ReactionLine,
 )
+from northsquall.chemistry.energy import CLASS_OF_SALT
 from northsquall.chemistry.families import physical
-from northsquall.chemistry.ledger import Entry, Event
+from northsquall.chemistry.ledger import Entry, Event, Transfer
 from northsquall.chemistry.roles import WORK_UP, Purpose, role_of
-from northsquall.chemistry.roots import is_organic, roots, shown
+from northsquall.chemistry.roots import is_gas, is_organic, roots, shown
 from northsquall.chemistry.species import slots_of, speciate
 from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Stage
@@ -189,7 +192,7 @@ def _possible(
     return out
 
 
-def _largest(entry: Any) -> float:
+def _largest(entry: Entry) -> float:
     return max((n for r, n in entry.mixed.items() if r not in ("H2O", "H+")), default=1.0)
 
 
@@ -217,11 +220,11 @@ NEGLIGIBLE = 1e-6
 """Part of what is in the vessel below which an extent is not listed."""
 
 
-def _scale(entry: Any) -> float:
+def _scale(entry: Entry) -> float:
     return max((abs(n) for n in entry.mixed.values()), default=1.0)
 
 
-def _added(procedure: Procedure, entry: Any, so_far: list[ReactionLine]) -> list[ReactionLine]:
+def _added(procedure: Procedure, entry: Entry, so_far: list[ReactionLine]) -> list[ReactionLine]:
     """Reactions that a reviewer added to a step: their own equation, extent and heat."""
     out = []
     for c in procedure.chemistry:
@@ -238,7 +241,11 @@ def _added(procedure: Procedure, entry: Any, so_far: list[ReactionLine]) -> list
     return out
 
 
-def _differs(heat: Any, tried: list[Any]) -> bool:
+def _dissolved(key: str, entry: Entry) -> float:
+    return entry.dissolving.get(key, (0.0, None))[0]
+
+
+def _differs(heat: Callable[[Entry], float], tried: list[Entry]) -> bool:
     """Whether a heat depends on an amount nobody wrote (it changes over the stand-ins)."""
     values = [heat(e) for e in tried]
     return bool(values) and max(values) - min(values) > 1e-6 + 1e-6 * max(abs(v) for v in values)
@@ -248,7 +255,7 @@ MISSING = "an amount is not written"
 
 
 def _line(
-    entry: Any, work_up: bool, family: str, equation: str, limiting: str, mol: float, heat: tuple[float, float, float], unknown: bool, sources: list[str], route: str = "hess"
+    entry: Entry, work_up: bool, family: str, equation: str, limiting: str, mol: float, heat: tuple[float, float, float], unknown: bool, sources: list[str], route: str = "hess"
 ) -> ReactionLine:  # fmt: skip
     """A physical heat as a line of the sheet; `heat` in kJ given off, low, best, high."""
     low, best, high = heat
@@ -262,7 +269,7 @@ def _line(
     )  # fmt: skip
 
 
-def _physical_before(entry: Any, step: Step, three: list[Any], tried: list[Any], work_up: bool, cat: Catalogue) -> list[ReactionLine]:
+def _physical_before(entry: Entry, step: Step, three: list[Entry], tried: list[Entry], work_up: bool, cat: Catalogue) -> list[ReactionLine]:
     """Mixing of strong acids and caustic, protons that move, and salts that dissolve."""
     out = []
     values = [e.mixing for e in three]
@@ -320,8 +327,9 @@ def _physical_before(entry: Any, step: Step, three: list[Any], tried: list[Any],
         if t.mol < 0.02 * top or t.mol < NEGLIGIBLE * _scale(entry) or t.base in STRONG:
             continue
         pair = [next((x for x in e.transfers if (x.acid, x.base) == (t.acid, t.base)), None) for e in three]
-        heats = [x.heat_kJ if x else 0.0 for x in pair]
-        spread = 0.05 * abs(t.heat_kJ) + (5.0 if is_organic(t.acid) or is_organic(t.base) else 1.0) * t.mol
+        heats = [(x.heat_kJ or 0.0) if x else 0.0 for x in pair]
+        best = t.heat_kJ or 0.0
+        spread = 0.05 * abs(best) + (5.0 if is_organic(t.acid) or is_organic(t.base) else 1.0) * t.mol
         gone = (
             bool(tried)
             and len(
@@ -339,41 +347,26 @@ def _physical_before(entry: Any, step: Step, three: list[Any], tried: list[Any],
             neutral_equation(t, entry, cat),
             label_of_species(t.acid, cat),
             t.mol,
-            (min(heats) - spread, t.heat_kJ, max(heats) + spread),
+            (min(heats) - spread, best, max(heats) + spread),
             gone,
             ["CRC via chemicals", "handbook 5: strong acid and base -55.8 kJ/mol"],
         )
+        if t.heat_kJ is None and not gone:
+            why = f"no formation enthalpy for {label_of_species(t.acid, cat)} or {label_of_species(t.base, cat)}"
+            line.dH_kJ_per_mol, line.heat_kJ, line.route = not_established("kJ/mol", why), not_established("kJ", why), "none"
         out.append(line)
     for key, (n, heat) in entry.dissolving.items():
         if n < NEGLIGIBLE * _scale(entry):
             continue
-        gone = _differs(lambda e, key=key: e.dissolving.get(key, (0.0, 0.0))[0], tried)
+        gone = _differs(partial(_dissolved, key), tried)
         s = cat.substances[key]
         if heat is None:
-            line = _line(
-                entry,
-                work_up,
-                "dissolving-salt",
-                f"{s.formula} → {s.formula}(aq)",
-                s.id,
-                n,
-                (-25.0 * n, 0.0, 25.0 * n),
-                gone,
-                ["heat of solution of a salt in no table: 0 ± 25 kJ/mol, common practice, no source"],
-                "class",
-            )
+            band = (-CLASS_OF_SALT * n, 0.0, CLASS_OF_SALT * n)
+            source, route = f"heat of solution of a salt in no table: 0 ± {CLASS_OF_SALT:.0f} kJ/mol, common practice, no source", "class"
         else:
-            line = _line(
-                entry,
-                work_up,
-                "dissolving-salt",
-                f"{s.formula} → {s.formula}(aq)",
-                s.id,
-                n,
-                (heat - 3 * n, heat, heat + 3 * n),
-                gone,
-                [solid.source if (solid := s.value("Hf", "s")) else "CRC via chemicals"],
-            )
+            solid = s.value("Hf", "s")
+            band, source, route = (heat - 3 * n, heat, heat + 3 * n), solid.source if solid else "CRC via chemicals", "hess"
+        line = _line(entry, work_up, "dissolving-salt", f"{s.formula} → {s.formula}(aq)", s.id, n, band, gone, [source], route)
         line.family = line.names = f"dissolving {s.id}"
         out.append(line)
     return out
@@ -389,7 +382,7 @@ STRONG = ("H3O+", "HNO3", "H2SO4", "HCl(aq)", "HBr(aq)", "HI(aq)", "HClO4", "H+"
 """Protons that meet water or another strong acid's anion are its dilution, which the mixing counts."""
 
 
-def neutral_equation(t: Any, entry: Any, cat: Catalogue) -> str:
+def neutral_equation(t: Transfer, entry: Entry, cat: Catalogue) -> str:
     """Acid + base in formulas; strong acids and caustic by their usual formulas."""
     acid_now = shown(t.acid)
     if t.acid in ("H3O+", "H+"):
@@ -426,7 +419,7 @@ def neutral_equation(t: Any, entry: Any, cat: Catalogue) -> str:
 
 
 def _physical_after(
-    entry: Any, step: Step, three: list[Any], tried: list[Any], work_up: bool, lots: dict[str, Lot], cat: Catalogue
+    entry: Entry, step: Step, three: list[Entry], tried: list[Entry], work_up: bool, lots: dict[str, Lot], cat: Catalogue
 ) -> list[ReactionLine]:
     out = []
     made = [e for e in entry.events if e.latent is None and e.reaction.family.heat.get("balance")]
@@ -627,7 +620,7 @@ def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: 
         )
         out.append(
             Gas(
-                formula=plain_formula(g),
+                formula=shown(g),
                 steps=sorted(steps.get(g, set())),
                 mol=mol,
                 litres_25C_1atm=litres,
@@ -659,7 +652,7 @@ def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: 
         why = "made beside the reaction: no equation gives its amount"
         out.append(
             Gas(
-                formula=plain_formula(g),
+                formula=shown(g),
                 steps=sorted(where),
                 mol=not_established("mol", why),
                 litres_25C_1atm=not_established("L", why),
@@ -690,14 +683,7 @@ def halide_vapour(walk: Walk, known: set[str]) -> dict[str, tuple[set[int], floa
             steps, most = out.get(gas, (set(), 0.0))
             out[gas] = (steps | {entry.step}, max(most, n))
         for e in entry.happened():
-            if e.reaction.family.id.startswith("hydrogen-halide-distilled"):
-                gas = next(r for r, n in e.reaction.change if n > 0)
-                steps, most = out.get(gas, (set(), 0.0))
-                out[gas] = (steps | {entry.step}, max(most, e.extent))
+            for made in [r for r, n in e.reaction.change if n > 0 and is_gas(r) and e.reaction.family.when.get("distil")]:
+                steps, most = out.get(made, (set(), 0.0))
+                out[made] = (steps | {entry.step}, max(most, e.extent))
     return out
-
-
-def plain_formula(root: str) -> str:
-    """A gas as people write it: HCl, not ClH."""
-    text = shown(root)
-    return {"HCl": "HCl", "HBr": "HBr", "HI": "HI", "C2H2": "C2H2"}.get(text, text)

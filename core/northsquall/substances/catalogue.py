@@ -88,6 +88,7 @@ class Catalogue:
     version: str
     ambiguous: dict[str, tuple[list[str], str | None]] = field(default_factory=dict)
     """Names that mean several things: (candidates, the usual one or None)."""
+    _of_root: dict[str, str | None] = field(default_factory=dict)
 
     def find(self, name: str) -> Substance | None:
         """The substance of this name or CAS number, or None."""
@@ -111,6 +112,23 @@ class Catalogue:
         """A substance's usual name for a structure; its formula where it has none here."""
         key = self.by_smiles.get(smiles)
         return self.substances[key].id if key else formula_of_smiles(smiles)
+
+    def of_root(self, root: str) -> Substance | None:
+        """The substance that a component is when it stands alone: HBr, or nitric acid for its molecules; None for an ion."""
+        if root not in self._of_root:
+            self._of_root[root] = self.by_smiles.get(root) or self._alone(root)
+        key = self._of_root[root]
+        return self.substances[key] if key else None
+
+    def _alone(self, root: str) -> str | None:
+        from northsquall.chemistry.roots import roots
+
+        known = roots().get(root)
+        if known is None or known.state == "aq":
+            return None
+        exact = [s.id for s in self.substances.values() if s.parts == {root: 1.0}]
+        wanted = parse_formula(known.formula)
+        return next(iter(exact), None) or next((s.id for s in self.substances.values() if parse_formula(s.formula) == wanted), None)
 
     def with_local(self, records: list[dict[str, Any]]) -> Catalogue:
         """This catalogue with a laboratory's own records on top: they win. See `local_substance`."""
