@@ -12,6 +12,7 @@ from pydantic import ValidationError
 
 def load_procedure(name: str):  # type: ignore[no-untyped-def]
     """A procedure from a text or a JSON file, or from standard input (`-`). Raises ReadError."""
+    from northsquall.files import MAX_BYTES, FileError, text_of
     from northsquall.procedure import Procedure
     from northsquall.reading import ReadError, read
     from northsquall.reading.reader import decode
@@ -20,23 +21,28 @@ def load_procedure(name: str):  # type: ignore[no-untyped-def]
         raw = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
     except OSError as exc:
         raise ReadError(f"{name}: {exc.strerror}") from exc
-    suffix = Path(name).suffix.lower()
-    if name != "-" and suffix not in (".txt", ".md", ".json", ""):
-        raise ReadError(f"{name}: files of kind “{suffix}” are not read yet; .txt, .md or the project's own .json was expected")
-    text = decode(raw)
-    if suffix == ".json" or text.lstrip().startswith('{"schema"'):
+    suffix = Path(name).suffix.lower() if name != "-" else ""
+    head = raw[:4000].lstrip()
+    if b'"northsquall-procedure/' in head and (suffix == ".json" or head.startswith(b"{")):
         try:
-            return Procedure.model_validate_json(text)
+            return Procedure.model_validate_json(decode(raw))
         except ValidationError as exc:
             first = exc.errors()[0]
             raise ReadError(f"{name}: {'.'.join(map(str, first['loc']))}: {first['msg']}") from exc
-    return read(text)
+    if suffix in (".txt", ".md", "") and len(raw) <= MAX_BYTES:
+        return read(decode(raw))
+    try:
+        return read(text_of(name, raw))
+    except FileError as exc:
+        raise ReadError(str(exc)) from exc
 
 
 def assess_command(arguments: list[str]) -> int:
     """Read, assess, print. 0 whatever the verdict; 2 and one line for what cannot be read."""
     parser = argparse.ArgumentParser(prog="northsquall assess", description="Assess a procedure.")
-    parser.add_argument("file", help=".txt, .md, .json of this project, or - for standard input")
+    parser.add_argument(
+        "file", help=".txt .md .docx .pdf .html .csv .xlsx, JSON of this project or of the open reaction database, or - for standard input"
+    )
     parser.add_argument("--json", action="store_true", help="print the assessment as JSON")
     parser.add_argument("--set", action="append", default=[], metavar="PATH=VALUE", help="e.g. steps[3].duration_min=40")
     parser.add_argument("--scale", type=float, default=1.0, metavar="N", help="all charges times N")

@@ -49,6 +49,7 @@ def test_every_code_of_the_slice_has_a_rule() -> None:
         "H10",
         "H11",
         "G04",
+        "H13",
         "H14",
         "H15",
         "P04",
@@ -56,9 +57,13 @@ def test_every_code_of_the_slice_has_a_rule() -> None:
         "S04",
         "P01",
         "P02",
+        "P03",
         "P05",
         "P06",
         "P08",
+        "P11",
+        "P12",
+        "P13",
         "Q03",
     }
 

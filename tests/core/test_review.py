@@ -335,6 +335,7 @@ PLANTED = [
     ("chemistry/families_redox.toml", 'id = "chlorate-acid"', 'id = "hypochlorite-acid"'), ("chemistry/families_organic.toml", 'increment = "nitration"', 'increment = "nitratoin"'), ("chemistry/families_organic.toml", "class = [-175, -120]", "class = [-120, -175]"),
     ("chemistry/pairs.toml", 'b = "acetone"', 'b = "acetome"'), ("chemistry/pairs.toml", 'then = "acetyl nitrate, explosive"', 'then = ""'), ("chemistry/ladder.toml", 'acid = "HSO4-"', 'acid = "H2SO4"'),
     ("chemistry/ladder.toml", "pKa = 9.25", "pKa = 92.5"), ("chemistry/roots.csv", "CRC via chemicals", ""), ("stability/alerts.toml", "kJ = [310, 360]", "kJ = [360, 310]"), ("review/defaults.toml", "low = 100, best = 160", "low = 200, best = 160"),
+    ("chemistry/families_organic.toml", "increment = ", "increments = "), ("chemistry/families_organic.toml", 'balance = "HNO3(l)', 'balance = "HNO4(l)'), ("chemistry/families_redox.toml", "ejects = true", "eject = true"),
 ]  # fmt: skip
 
 

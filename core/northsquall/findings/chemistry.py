@@ -5,13 +5,15 @@ from __future__ import annotations
 from collections.abc import Iterator
 from functools import cache
 
+from northsquall import data
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.families import families
 from northsquall.chemistry.roles import WORK_UP_KINDS
-from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.chemistry.roots import formula_of, is_organic, shown
 from northsquall.findings.base import Context, finding, rule
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
+from northsquall.working import number_text
 
 NET = {
     "oxidiser": {"nitric-acid", "permanganate", "chromate", "peroxide", "hypochlorite", "chlorate", "perchloric", "bromine", "chlorine", "persulfate", "organic-peroxide"},
@@ -113,14 +115,9 @@ def energetic(c: Context) -> Iterator[Finding]:
         high = sum(a.count * a.kJ[1] for a in found)
         groups = ", ".join(f"{a.count} × {a.name}" if a.count > 1 else a.name for a in found)
         yield finding(
-            "S01", severity, f"{name}: {groups}; oxygen balance {minus(balance)} %, {six:.1f} larger atoms per group (six are wanted); {low:.0f}–{high:.0f} kJ/mol on decomposition.",
+            "S01", severity, f"{name}: {groups}; oxygen balance {number_text(balance)} %, {six:.1f} larger atoms per group (six are wanted); {low:.0f}–{high:.0f} kJ/mol on decomposition.",
             figure=balance, limit="−150 % and six atoms per group", remedy="Keep it dissolved or damp and small, or show a DSC run.", source=found[0].source, short="energetic group",
         )  # fmt: skip
-
-
-def minus(x: float) -> str:
-    """A whole number with a true minus sign."""
-    return f"{x:.0f}".replace("-", "−")
 
 
 def _label(c: Context, smiles: str) -> str:
@@ -136,11 +133,7 @@ def _label(c: Context, smiles: str) -> str:
 def metallothermic(c: Context) -> Iterator[Finding]:
     """H15: solvent-free, metallothermic or another reaction that no bath holds."""
     for e in c.walk.events():
-        if (
-            e.reaction.family.record.get("kind") == "runaway"
-            and (e.latent is None or e.could > 1e-3)
-            and e.reaction.family.id.startswith("metallothermic")
-        ):
+        if e.reaction.family.record.get("ejects") and (e.latent is None or e.could > 1e-3):
             yield finding(
                 "H15", "stop", f"{e.reaction.family.name[:1].upper() + e.reaction.family.name[1:]}: no liquid takes the heat, and it throws the charge out.", step=c.step(e.step),
                 remedy="A crucible under a blast shield and a licensed practice; no glass.", source="handbook 3.1", short="ejection",
@@ -153,18 +146,13 @@ def _absorbable() -> frozenset[str]:
     return frozenset(r for f in families() if f.record.get("kind") == "absorb" for r, n in f.change if n < 0)
 
 
-TOXIC_PPM = 1000.0
-"""A gas whose limit is under this counts as toxic (handbook 4, G04)."""
-LEAST_MOL = 0.002
-"""Gas below which no absorber is asked for (assumption: half a hundred millilitres)."""
-
-
 @rule("G04")
 def uncaught(c: Context) -> Iterator[Finding]:
     """G04: a toxic gas with no absorber written, or one that the absorber's ledger does not hold."""
     from northsquall.substances import catalogue
 
     cat = catalogue()
+    harmless = data.toml("review/severity.toml")["G04_asphyxiants"]
     evolved: dict[str, float] = {}
     where: dict[str, int] = {}
     led: set[str] = set()
@@ -176,21 +164,38 @@ def uncaught(c: Context) -> Iterator[Finding]:
                 where.setdefault(g, entry.step)
                 if entry.vessel in c.walk.lines:
                     led.add(g)
+    absorber = any(m.role == "absorber" for m in c.procedure.materials) or bool(c.procedure.train)
     for g, n in c.walk.air.items():
-        s = next((x for x in cat.substances.values() if x.phase == "g" and x.parts == {g: 1.0}), None)
+        s = cat.of_root(g)
         limits = [v.value for name in ("limit_8h", "limit_short", "limit_ceiling") if s and (v := s.value(name))]
-        if s is None or not limits or min(limits) >= TOXIC_PPM or n < LEAST_MOL or g not in evolved or g not in _absorbable():
+        if n < c.settings.severity("G04_least_mol") or g not in evolved or g in harmless:
             continue
-        step = c.step(where[g])
-        absorber = any(m.role == "absorber" for m in c.procedure.materials) or bool(c.procedure.train)
-        if g in led:
+        if limits and min(limits) >= c.settings.severity("G04_toxic_ppm"):
+            continue
+        step, name = c.step(where[g]), shown(g) if s is None else s.id
+        limit = f"{min(limits):g} ppm" if limits else "no exposure limit is known; it counts as toxic"
+        taken = g in _absorbable()
+        if g in led and taken:
             share = n / evolved[g]
             yield finding(
-                "G04", "stop" if share > 0.1 else "condition", f"{n:.2g} of {evolved[g]:.2g} mol of {s.id} pass the absorber: what it holds is used up, or does not take this gas.", step=step,
-                figure=share, limit="all of it, with half as much again to spare", remedy=f"Offer an absorber for {s.id} with 1.5 times what it needs.", source="handbook 3.2", short="absorber short",
+                "G04", "stop" if share > 0.1 else "condition", f"{n:.2g} of {evolved[g]:.2g} mol of {name} pass the absorber: what it holds is used up, or does not take this gas.", step=step,
+                figure=share, limit="all of it, with half as much again to spare", remedy=f"Offer an absorber for {name} with 1.5 times what it needs.", source="handbook 3.2", short="absorber short",
             )  # fmt: skip
-        elif not absorber:
-            yield finding(
-                "G04", "condition", f"{evolved[g]:.2g} mol of {s.id} leave, and no absorber is written; what reaches the face is not established.", step=step, established=False,
-                limit=f"{min(limits):g} ppm", remedy=f"Say where the {s.id} goes; see the absorber of choice in the catalogue.", source="handbook 3.2", short="no absorber",
-            )  # fmt: skip
+            continue
+        if not taken:
+            said, remedy = (
+                "no liquid absorber is known for it",
+                f"Say what carries the {name} off: burner, cold trap, or a hood and its flow.",
+            )
+        elif absorber:
+            said, remedy = (
+                "an absorber is written, but not which vessel's gas goes through it",
+                "Say which vessel's gas is led through the absorber.",
+            )
+        else:
+            said, remedy = "no absorber is written", f"Say where the {name} goes; see the absorber of choice in the catalogue."
+        carried = not taken and (g in led or bool(c.procedure.train))  # dilution is the way then, and its rate is not known yet
+        yield finding(
+            "G04", "note" if carried else "condition", f"{evolved[g]:.2g} mol of {name} leave, and {said}; what reaches the face is not established.", step=step, established=False,
+            limit=limit, remedy=remedy, source="handbook 3.2", short="no absorber",
+        )  # fmt: skip

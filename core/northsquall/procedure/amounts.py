@@ -11,6 +11,8 @@ from northsquall.substances.resolve import resolve
 from northsquall.working import Figure, Input, figure, not_established
 
 Triple = tuple[float, float, float]
+WARM_ROOM_C = 45.0
+"""What melts below this is measured as a liquid (common practice, no source)."""
 
 
 @dataclass
@@ -178,6 +180,7 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
         return (percent, percent, percent)
     if st.basis == "assumed":
         source = (s.commercial or {}).get("source", "")
+        source = source or f"{st.word} at room temperature, by its solubility"
         lot.assumptions.append(f"strength not written: {st.low:g}–{st.high:g} % taken ({source})")
         lot.inputs.append(Input(name="strength", value=st.percent_w, unit="%", origin="assumed", note=str(source)))
     else:
@@ -211,7 +214,13 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         lot.inputs.append(Input(name="density", value=rho[1], unit="g/mL", origin="catalogue", note="20 °C, by strength"))
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
     density = s.value("density", "l")
-    if s.phase == "s" and s.id != "ice":
+    dissolved = lot.material.strength
+    if s.phase == "s" and s.id != "ice" and dissolved is not None and dissolved.word:
+        lot.reason = f"{mL[1]:g} mL of {dissolved.word} {s.id}: its strength is not written"
+        return None
+    melts = s.value("Tm")
+    barely = melts is not None and melts.value <= WARM_ROOM_C and density is not None  # tert-butanol, glacial acids: poured warm
+    if s.phase == "s" and s.id != "ice" and not barely:
         lot.faults.append(("solid by volume", f"{mL[1]:g} mL of {s.id}, which is a solid"))
         lot.reason = f"{s.id} is a solid; its amount is written as a volume"
         return None

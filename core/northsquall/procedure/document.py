@@ -80,6 +80,8 @@ class Material(Part):
     identity: str | None = None
     amount: Quantity | None = None
     stated_mol: Quantity | None = None
+    equivalents: Quantity | None = None
+    """Equivalents as written, of the substrate; where nothing else is written they give the amount."""
     strength: Strength | None = None
     phase: str | None = None
     role: str | None = None

@@ -16,6 +16,9 @@ UNITS: dict[str, tuple[str, float]] = {
     "dl": ("volume", 100.0),
     "cl": ("volume", 10.0),
     "µl": ("volume", 1e-3),
+    "drop": ("volume", 0.05),
+    "fl oz": ("volume", 29.5735295625),
+    "pint": ("volume", 473.176473),
     "ul": ("volume", 1e-3),
     "mol": ("moles", 1.0),
     "mmol": ("moles", 1e-3),
@@ -44,6 +47,7 @@ SPELLINGS: dict[str, str] = {
     "milliliters": "ml", "cc": "ml", "ccm": "ml", "cm3": "ml", "cm³": "ml", "cubic centimetres": "ml",
     "litre": "l", "litres": "l", "liter": "l", "liters": "l", "dm3": "l", "dm³": "l",
     "mole": "mol", "moles": "mol", "mols": "mol", "millimole": "mmol", "millimoles": "mmol", "mmoles": "mmol",
+    "drops": "drop", "fluid ounces": "fl oz", "fluid ounce": "fl oz", "pints": "pint",
     "sec": "s", "secs": "s", "second": "s", "seconds": "s",
     "mins": "min", "minute": "min", "minutes": "min", "minuten": "min",
     "hr": "h", "hrs": "h", "hour": "h", "hours": "h", "day": "d", "days": "d",
@@ -68,6 +72,8 @@ def canonical(written: str) -> str:
     low = text.lower().rstrip(".")
     if text in ("M", "N"):
         return text.lower()
+    if text.lower() == "molar":
+        return "m"
     low = SPELLINGS.get(low, low)
     if low in ("m", "n") or low not in UNITS:
         raise UnitError(f"“{written}” is not a unit this tool knows")

@@ -1,17 +1,20 @@
-"""The running account while reading: clauses, vessels, and what "it" means."""
+"""The running account while reading: clauses, vessels, lots that wait for their place, and what "it" means."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
-from northsquall.procedure import Bath, Procedure, Vessel
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Vessel
 from northsquall.reading import lexicon as lex
-from northsquall.reading.phrases import Item, VesselPhrase
+from northsquall.reading.items import Item
+from northsquall.reading.mentions import Mention, class_of
+from northsquall.reading.phrases import VesselPhrase
+from northsquall.substances import Substance, catalogue
 
 
 @dataclass
 class Clause:
-    """Items around one verb, within one sentence."""
+    """Items around one verb, within one sentence. `label` is what stands before a colon at its head."""
 
     items: list[Item]
     start: int
@@ -19,25 +22,59 @@ class Clause:
     verb: str | None
     verb_at: int | None
     sentence: int
+    label: str = ""
 
     def text(self, source: str) -> str:
-        """The clause's words."""
-        return source[self.start : self.end]
+        """The clause's words, on one line."""
+        return source[self.start : self.end].replace("\n", " ")
 
 
 @dataclass
 class Account:
-    """The running account while reading: vessels, lots, and what 'it' means."""
+    """The running account: where the batch is, what waits to be used, what was prepared beside it."""
 
     source: str
     doc: Procedure
     main: Vessel | None = None
-    mix: Vessel | None = None
-    quench: Vessel | None = None
+    """The vessel of the reaction."""
+    place: str | None = None
+    """Name of the vessel that holds the batch now."""
     last: Vessel | None = None
+    mix: Vessel | None = None
+    """A side vessel whose contents wait to be used."""
+    labelled: dict[str, Vessel] = field(default_factory=dict)
+    """Side vessels by the label the author gave: "acid b"."""
+    quench: Vessel | None = None
     used: set[int] = field(default_factory=set)
     """Start offsets of quantities that some rule took."""
-    table_vessels: dict[str, str] = field(default_factory=dict)
+    waiting: dict[str, str] = field(default_factory=dict)
+    """Lots told but not yet placed, by id: "list" (charge list), "funnel", "part"."""
+    destroys: set[str] = field(default_factory=set)
+    """Lots that the charge list marks as what destroys an excess."""
+    rows: dict[str, str] = field(default_factory=dict)
+    """Lots by the number of their row in a charge table."""
+    trains: list[tuple[Clause, list[Material]]] = field(default_factory=list)
+    """What each clause about the gas line puts into an absorber."""
+    sensor: str = ""
+    """Where a thermometer is that was told before any vessel."""
+    recent: list[str] = field(default_factory=list)
+    """Lots of the last addition: what "half of it" and "the rest" mean."""
+    mix_sentence: int = -1
+    """The sentence that told of a vessel for the mixed acids."""
+    still: bool = False
+    """Whether a still head and receiver are on."""
+    aside: int = -1
+    """The sentence that tells what is not done here."""
+    train_sentence: int = -1
+    """The sentence that last spoke of the gas line."""
+    layers: bool = False
+    """Whether an aqueous layer was parted off."""
+    isolated: str = ""
+    """How the batch was last isolated: "", "filter", "layer", "distil"."""
+
+    def lot(self, key: str) -> Material:
+        """A lot by id."""
+        return next(m for m in self.doc.materials if m.id == key)
 
     def vessel(self, phrase: VesselPhrase | None, default_kind: str, role: str) -> Vessel:
         """The vessel of a phrase, or an implied one."""
@@ -48,37 +85,46 @@ class Account:
                     return v
             v = Vessel(name=name, kind=default_kind, named=False)
         else:
-            size = (
-                f"{phrase.nominal_mL / 1000:g} L"
-                if phrase.nominal_mL and phrase.nominal_mL >= 1000
-                else f"{phrase.nominal_mL:g} mL"
-                if phrase.nominal_mL
-                else ""
-            )
-            name = f"{size} {phrase.kind}".strip()
+            mL, name = phrase.nominal_mL, self.vessel_name(phrase)
             for v in self.doc.vessels:
-                if v.name == name or (not size and v.kind == phrase.kind):
+                if v.name == name:
                     return v
             if phrase.qty:
                 self.used.add(phrase.qty.start)
-            v = Vessel(name=name, kind=phrase.kind, nominal_mL=phrase.nominal_mL, span=(phrase.start, phrase.end))
+            v = Vessel(name=name, kind=phrase.kind, nominal_mL=mL, span=(phrase.start, phrase.end))
         self.doc.vessels.append(v)
         return v
 
+    def vessel_name(self, phrase: VesselPhrase) -> str:
+        """The name under which a vessel phrase is, or would be, known."""
+        mL = phrase.nominal_mL
+        size = f"{mL / 1000:g} L" if mL and mL >= 1000 else f"{mL:g} mL" if mL else ""
+        name = f"{size} {phrase.kind}".strip()
+        return next((v.name for v in self.doc.vessels if v.name == name or (not size and v.kind == phrase.kind)), name)
 
-def set_bath(account: Account, vessel: Vessel | None, bath: Bath | None) -> None:
+    def holds(self, name: str | None) -> bool:
+        """Whether anything was put into a vessel."""
+        return any(s.vessel == name and (s.materials or s.from_vessel) for s in self.doc.steps)
+
+    @property
+    def batch(self) -> str | None:
+        """Name of the vessel that holds the batch now."""
+        return self.place or (self.main.name if self.main else None)
+
+
+def set_bath(vessel: Vessel | None, bath: Bath | None) -> None:
     """The bath of a vessel: the first that is named, or one whose ice is written."""
     if vessel is not None and bath is not None and (vessel.bath is None or (vessel.bath.ice_g is None and bath.ice_g is not None)):
         vessel.bath = bath
 
 
-def main_vessel(account: Account, vessels: list[VesselPhrase], text: str) -> Vessel:
+def main_vessel(account: Account, phrases: list[VesselPhrase]) -> Vessel:
     """The vessel a clause is about: the one it names, else the main one, else an implied flask."""
-    if vessels:
-        vessel = account.vessel(vessels[0], vessels[0].kind, "")
+    if phrases:
+        vessel = account.vessel(phrases[0], phrases[0].kind, "")
         if account.main is None:
             account.main = vessel
-        elif not account.main.named and account.mix is None and account.quench is None:
+        elif not account.main.named and account.quench is None:
             name_main(account, vessel)
         return vessel
     if account.main is None:
@@ -97,16 +143,210 @@ def name_main(account: Account, vessel: Vessel) -> None:
     for step in account.doc.steps:
         if step.vessel == old.name:
             step.vessel = vessel.name
+        if step.from_vessel == old.name:
+            step.from_vessel = vessel.name
     account.doc.vessels.remove(old)
+    if account.place == old.name:
+        account.place = vessel.name
     account.main = account.last = vessel
 
 
-def about_filtrate(text: str) -> bool:
-    """Whether a clause is about the filtrate."""
-    return bool(lex.FILTRATE_REFERENCE.search(text))
+# ------------------------------------------------------------------ lots
+
+
+def new_lot(account: Account, m: Mention) -> Material:
+    """Record one lot; it has no place yet."""
+    cat = catalogue()
+    s = cat.substances.get(m.identity) if m.identity else None
+    amount = m.amount.model() if m.amount else None
+    if amount and m.count > 1:
+        scaled = {k: v * m.count if (v := getattr(amount, k)) is not None else None for k in ("value", "low", "high")}
+        amount = amount.model_copy(update=scaled)
+    strength = m.strength
+    if (
+        s is not None
+        and (m.name.lower() == "brine" or (strength is not None and strength.word in ("saturated", "satd", "sat")))
+        and (strength is None or strength.percent_w is None)
+    ):
+        strength = _saturated(s, strength)
+    if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
+        c = s.commercial
+        around = account.source[max(0, m.start - 25) : m.end + 25].lower()
+        low, best, high = next((v for word, v in c.get("words", {}).items() if word in around), (c["low"], c["best"], c["high"]))
+        strength = Strength(
+            percent_w=float(best), low=float(low), high=float(high), basis="assumed", word=strength.word if strength else None, span=strength.span if strength else None
+        )  # fmt: skip
+    lot = Material(
+        id=f"m{len(account.doc.materials) + 1}", name=m.name, identity=m.identity, amount=amount, stated_mol=m.moles.model() if m.moles else None,
+        equivalents=m.equivalents.model() if m.equivalents else None, strength=strength, phase=s.phase if s else None, span=(m.start, m.end),
+    )  # fmt: skip
+    account.doc.materials.append(lot)
+    account.used |= {q.start for q in m.used}
+    return lot
+
+
+def _saturated(s: Substance, strength: Strength | None) -> Strength:
+    """A saturated solution by the substance's solubility; without one its strength stays open."""
+    v = s.value("solubility")
+    word = "saturated"
+    if v is None:
+        return strength or Strength(word=word)
+    percent = 100 * v.value / (100 + v.value)
+    return Strength(
+        percent_w=round(percent, 1),
+        low=round(0.85 * percent, 1),
+        high=round(percent, 1),
+        basis="assumed",
+        word=word,
+        span=strength.span if strength else None,
+    )
+
+
+def declare(account: Account, m: Mention, tag: str) -> Material:
+    """A lot that is told now and used later."""
+    lot = new_lot(account, m)
+    account.waiting[lot.id] = tag
+    return lot
+
+
+def place(account: Account, step: Step, lots: list[Material]) -> None:
+    """Put lots into a step, each once."""
+    for m in lots:
+        if m.step is None:
+            m.step = step.n
+            step.materials.append(m.id)
+            account.waiting.pop(m.id, None)
+    if lots:
+        account.recent = [m.id for m in lots]
+
+
+def split(account: Account, lot: Material, part: float | Quantity) -> Material | None:
+    """A part of a lot that waits, as a lot of its own; the rest goes on waiting. None where it has no amount to split."""
+    whole = lot.amount or lot.stated_mol
+    if whole is None:
+        return None
+    fraction = part if isinstance(part, float) else (part.value / whole.value if part.unit == whole.unit and whole.value > 0 else 0.0)
+    if not 0 < fraction < 1:
+        return None
+
+    def times(q: Quantity | None, f: float) -> Quantity | None:
+        if q is None:
+            return None
+        return q.model_copy(update={k: v * f if (v := getattr(q, k)) is not None else None for k in ("value", "low", "high")})
+
+    piece = lot.model_copy(
+        update={
+            "id": f"m{len(account.doc.materials) + 1}", "amount": times(lot.amount, fraction) if isinstance(part, float) else part, "stated_mol": times(lot.stated_mol, fraction), "step": None,
+        }
+    )  # fmt: skip
+    lot.amount, lot.stated_mol = times(lot.amount, 1 - fraction), times(lot.stated_mol, 1 - fraction)
+    account.doc.materials.append(piece)
+    account.waiting.setdefault(lot.id, "part")
+    return piece
+
+
+def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
+    """The lots that a mention brings now: new ones, ones that waited, a part or the rest of one; none where it only refers back.
+
+    `opens`: whether a substance without an amount that was not there before is a new lot with its amount missing.
+    """
+    waiting = [account.lot(k) for k in account.waiting]
+    if m.generic:
+        return _generic(account, m, [x for x in waiting if account.waiting[x.id] not in ("wash", "absorber")])
+    same = [x for x in waiting if x.identity == m.identity and m.identity is not None]
+    if m.share is not None and same:
+        return _part(account, m, same[-1:])
+    if m.measured:
+        for x in same:  # an amount of the charge list, said again
+            if x.amount and m.amount and x.amount.unit == m.amount.unit and abs(x.amount.value - m.amount.value * m.count) < 1e-9:
+                account.used |= {q.start for q in m.used}
+                return [x]
+        if (
+            same
+            and m.partial
+            and m.amount
+            and same[0].amount
+            and account.waiting[same[0].id] == "list"
+            and m.amount.unit == same[0].amount.unit
+            and m.amount.value < same[0].amount.value
+        ):
+            piece = split(account, same[0], m.amount.model())  # "20 mL of it first"
+            if piece is not None:
+                account.used |= {q.start for q in m.used}
+                return [piece]
+        return [new_lot(account, m)]
+    if same:
+        return [_by_strength(same, m)]
+    placed = [x for x in account.doc.materials if x.identity == m.identity and x.step is not None]
+    if m.share is not None and placed:
+        return []
+    if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
+        return []
+    return [new_lot(account, m)] if opens else []
+
+
+def _by_strength(same: list[Material], m: Mention) -> Material:
+    """Of several lots of one substance the one whose strength is said: "the 30 % acid"."""
+    said = m.strength.percent_w if m.strength else None
+    if said:
+        return min(same, key=lambda x: abs((x.strength.percent_w if x.strength and x.strength.percent_w else 0.0) - said))
+    return same[0]
+
+
+def _part(account: Account, m: Mention, lots: list[Material]) -> list[Material]:
+    out = []
+    for x in lots:
+        if m.share == "rest":
+            if m.amount is not None:
+                x.amount = m.amount.model()
+                account.used |= {q.start for q in m.used}
+            out.append(x)
+            continue
+        part = m.amount.model() if m.amount is not None else m.share if isinstance(m.share, float) else None
+        piece = split(account, x, part) if part is not None else None
+        out.append(piece if piece is not None else x)
+        account.used |= {q.start for q in m.used}
+    return out
+
+
+def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Material]:
+    if m.again and m.measured:  # "20 mL of the same acid"
+        like = [x for x in account.doc.materials if x.identity and (m.generic not in lex.GENERIC or class_of(m.generic, x.identity))]
+        if like:
+            same = replace(m, identity=like[-1].identity, name=m.name, generic="", strength=m.strength or like[-1].strength)
+            return [new_lot(account, same)]
+    if m.generic == "it":
+        group = [x for x in waiting if account.waiting[x.id] in ("part", "funnel")] or [x for x in waiting if x.id in account.recent]
+        return _part(account, m, group)
+    rule = lex.GENERIC[m.generic]
+    fits = [x for x in waiting if x.identity and (class_of(m.generic, x.identity) if rule else True)]
+    if not rule:
+        fits = [x for x in fits if m.generic in (x.role or "")]
+    if (
+        m.amount is not None
+        and fits
+        and fits[0].amount
+        and fits[0].amount.unit == m.amount.unit
+        and m.amount.value < 0.9 * fits[0].amount.value
+    ):
+        piece = split(account, fits[0], m.amount.model())  # "Acid 5 mL; … remaining acid"
+        account.used |= {q.start for q in m.used}
+        return [piece] if piece is not None else fits[:1]
+    if m.amount is not None:
+        fits = [x for x in fits if x.amount and x.amount.unit == m.amount.unit and abs(x.amount.value - m.amount.value) < 1e-9] or fits
+    if fits:
+        fits = [_by_strength(fits, m), *fits]
+    account.used |= {q.start for q in m.used}
+    if m.generic == "solids":
+        return [account.lot(k) for k in dict.fromkeys(x.id for x in fits) if account.waiting[k] == "list"]
+    if m.share is not None and fits:
+        return _part(account, m, fits[:1])
+    return fits[:1]
 
 
 def unspent(account: Account) -> bool:
-    """Whether the mixture of acids still waits to be used."""
-    assert account.mix is not None
-    return not any(s.from_vessel == account.mix.name for s in account.doc.steps)
+    """Whether a mixture prepared in a side vessel still waits to be used."""
+    return account.mix is not None and not any(s.from_vessel == account.mix.name for s in account.doc.steps)
+
+
+__all__ = ["Account", "Clause", "declare", "main_vessel", "meant", "new_lot", "place", "set_bath", "split", "unspent"]

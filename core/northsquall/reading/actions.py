@@ -1,422 +1,1378 @@
-"""From clauses to steps: one small handler for each kind of verb."""
+"""From clauses to steps: what a clause is about, then one small handler for each kind of doing."""
 
 from __future__ import annotations
 
 import re
 from dataclasses import replace
 
-from northsquall.procedure import Bath, Unread
+from northsquall.procedure import Bath, Material, Step, Unread, Vessel
 from northsquall.reading import lexicon as lex
-from northsquall.reading.account import Account, Clause, about_filtrate, main_vessel, set_bath, unspent
-from northsquall.reading.conditions import durations_in, new_step, read_result, read_sensor, temperatures_in
-from northsquall.reading.materials import by_destination, materials_in, new_lot, only_acids, place_lots, resolve
-from northsquall.reading.phrases import REACTION_VESSELS, MaterialPhrase, Qty, VesselPhrase, bath_in, vessels_in
+from northsquall.reading.account import Account, Clause, declare, main_vessel, meant, name_main, new_lot, place, set_bath, split, unspent
+from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
+from northsquall.reading.items import Item, Qty, is_word
+from northsquall.reading.mentions import Mention, mentions_in, portion_size
+from northsquall.reading.phrases import REACTION_VESSELS, bath_in, vessels_in
+from northsquall.reading.results import read_result
+from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
+
+ACIDS = ("sulfuric acid", "nitric acid", "fuming nitric acid")
+RECEIVERS = ("ice", "water", "ice water")
+
+
+class Reading:
+    """One clause with all that is recognised in it."""
+
+    def __init__(self, account: Account, clause: Clause) -> None:
+        self.account, self.clause = account, clause
+        self.items: list[Item] = clause.items
+        self.text = clause.text(account.source)
+        found = bath_in(self.items)
+        self.bath: Bath | None = found[0] if found else None
+        self.skip: set[int] = set(range(found[1], found[2] + 1)) if found else set()
+        if found:
+            account.used |= {q.start for q in found[3]}
+        all_vessels = [v for v in vessels_in(self.items) if v.index not in self.skip]
+        self.skip |= {i for v in all_vessels if v.qty is not None for i, x in enumerate(self.items) if x is v.qty}
+        self.vessels = [v for v in all_vessels if v.kind in REACTION_VESSELS]
+        self.mentions = mentions_in(self.items, self.skip | _rates(self.items), account.source)
+        for m in self.mentions:
+            self._common(m)
+        self.mentions = [
+            m
+            for m in self.mentions
+            if not m.generic or m.generic == "it" or m.measured or m.again or lots_waiting(account, m) or _speaks(account, m)
+        ]
+        condenses = re.search(r"\bcondenser|\bbowl\b|\bcooler\b", self.text) is not None
+        idle = clause.verb is None or condenses
+        self.mentions = [
+            m
+            for m in self.mentions
+            if not self._beside(m) and not (idle and m.identity in RECEIVERS and not m.measured and not _to_it(self.items, m))
+        ] + self._rows()
+        self.mentions = (
+            [m for m in self.mentions if not any(is_word(x, "till", "until") for x in self.items[max(0, m.first - 5) : m.first])]
+            if clause.verb != "add"
+            else self.mentions
+        )
+        self.mentions.sort(key=lambda m: m.index)
+
+    def _common(self, m: Mention) -> None:
+        """ "The alcohol", "the salt": a substance's name that here is a common noun for what was named before."""
+        word = m.name.lower()
+        if word not in lex.GENERIC or m.measured or m.identity is None:
+            return
+        mine = [x for x in self.account.doc.materials if x.identity]
+        if any(x.identity == m.identity for x in mine):
+            return
+        from northsquall.reading.mentions import class_of
+
+        if any(class_of(word, x.identity) for x in mine if x.identity) or word == "salt":
+            m.generic, m.identity = word, None
+
+    def _beside(self, m: Mention) -> bool:
+        """Gases without a mass, and the product, are spoken of and not charged."""
+        if m.identity is None:
+            return False
+        if m.amount is None and lex.is_gas_name(m.identity) and m.moles is None:
+            return True
+        if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity):
+            self.account.used |= {q.start for q in m.used}
+            return True
+        return (
+            m.amount is None
+            and m.identity == self.account.doc.results.product_identity
+            and not any(x.identity == m.identity for x in self.account.doc.materials)
+        )
+
+    def _rows(self) -> list[Mention]:
+        """ "1 in 2", "3 mixed with 4", "into 6": numbers of rows of the charge table."""
+        account = self.account
+        out: list[Mention] = []
+        if len(account.rows) < 2:
+            return out
+        for i, x in enumerate(self.items):
+            if not isinstance(x, Token) or x.low not in account.rows or x.kind not in ("num",):
+                continue
+            before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
+            if not (
+                before is None
+                or is_word(before, "in", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
+            ):
+                continue
+            if isinstance(after, Token) and not (
+                after.text in ".,;)+"
+                or after.low
+                in (
+                    "in",
+                    "with",
+                    "mixed",
+                    "into",
+                    "to",
+                    "and",
+                    "over",
+                    "at",
+                    "dropwise",
+                    "until",
+                    "slowly",
+                    "added",
+                    "from",
+                    "drips",
+                    "dripped",
+                    "then",
+                )
+            ):
+                continue
+            lot = account.lot(account.rows[x.low])
+            m = Mention(lot.identity, lot.name, x.start, x.end, i, first=i, last=i)
+            m.generic = "row " + lot.id
+            out.append(m)
+        return out
+
+    @property
+    def measured(self) -> list[Mention]:
+        """Mentions with an amount."""
+        return [m for m in self.mentions if m.measured]
+
+
+def _speaks(account: Account, m: Mention) -> bool:
+    """Whether a common noun may mean a lot that was charged: it then counts as what is there."""
+    from northsquall.reading.mentions import class_of
+
+    return any(x.identity and lex.GENERIC.get(m.generic) and class_of(m.generic, x.identity) for x in account.doc.materials)
+
+
+def _to_it(items: list[Item], m: Mention) -> bool:
+    """Whether "into", "onto" or a count stands before it: "onto the ice", "once with water"."""
+    return (
+        any(is_word(x, "onto", "into", "on", "to", "with", "once", "twice", "+", "in") for x in items[max(0, m.first - 4) : m.first])
+        or m.count > 1
+    )
+
+
+def _rates(items: list[Item]) -> set[int]:
+    return {i for i, x in enumerate(items) if isinstance(x, Qty) and lex.length_of_time(items, i)}
+
+
+def lots_for(account: Account, m: Mention, opens: bool) -> list[Material]:
+    """The lots a mention brings (see `account.meant`); a row's number brings that row."""
+    if m.generic.startswith("row "):
+        lot = account.lot(m.generic[4:])
+        return [lot] if lot.id in account.waiting else []
+    return meant(account, m, opens)
 
 
 def read_clause(account: Account, clause: Clause) -> None:
     """What one clause says: what stands ready, the way of the gas, or what is done."""
-    doc, items = account.doc, clause.items
+    doc = account.doc
     text = clause.text(account.source)
     if lex.PEOPLE.search(text):
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
         doc.ready.append("protection")
-    if lex.READY.search(text):
-        doc.ready.append("dump")
-        account.used |= {x.start for x in items if isinstance(x, Qty)}
-        return
-    train = lex.TRAIN.search(text)
-    if train:
-        at = clause.start + train.start()
-        behind = [x for x in materials_in(account, clause, set()) if x.start >= at]
-        charged = clause.verb_at is not None and any(x.amount for x in materials_in(account, clause, set()) if x.start < at)
-        for phrase in behind if charged else materials_in(account, clause, set()):
-            if phrase.amount or phrase.strength:
-                new_lot(account, phrase).role = "absorber"
-        account.used |= {x.start for x in items if isinstance(x, Qty) and (not charged or x.start >= at)}
-        if not charged:
-            return
-        clause = _without(clause, [x.index for x in behind], at)
-        items = clause.items
-    bath = bath_in(items)
-    skip: set[int] = set()
-    if bath:
-        skip = set(range(bath[1], bath[2] + 1))
-        account.used |= {q.start for q in bath[3]}
-    vessels = [v for v in vessels_in(items) if v.index not in skip and (v.kind in REACTION_VESSELS)]
-    phrases = materials_in(account, clause, skip)
-    handler = HANDLERS.get(clause.verb or "")
-    if handler is None:
-        _description(account, clause, text, vessels, bath[0] if bath else None, phrases)
-    else:
-        handler(account, clause, text, vessels, bath[0] if bath else None, phrases)
-    read_sensor(account, text, clause.start)
-
-
-def _without(clause: Clause, absorbed: list[int], at: int) -> Clause:
-    """The clause without what is said of the gas line, which begins at `at`; its verb stays wherever it stands."""
-    kept = [
-        (i, x) for i, x in enumerate(clause.items) if x.start < at or i == clause.verb_at or (i not in absorbed and not isinstance(x, Qty))
-    ]
-    verb = next((n for n, (i, _) in enumerate(kept) if i == clause.verb_at), None)
-    return replace(clause, items=[x for _, x in kept], verb_at=verb)
-
-
-def _description(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """No verb of doing: apparatus, a limit, or a result."""
-    if vessels and not phrases:
-        vessel = account.vessel(vessels[0], vessels[0].kind, "")
-        account.last = vessel
-        if account.main is None and not lex.MIX_REFERENCE.search(text):
-            account.main = vessel
-    target = account.last or account.main
-    set_bath(account, target, bath)
-    if target is None and bath is not None:
-        account.table_vessels["bath"] = "pending"
-        account.main = account.vessel(None, "flask", "not named")
-        account.last = account.main
-        account.main.bath = bath
-    if read_result(account, clause, text):
-        return None
-    if lex.MIX_REFERENCE.search(text) and len(phrases) >= 2 and only_acids(phrases):
-        return _mix(account, clause, text, vessels, bath, phrases)
-    if account.doc.steps and re.match(r"\W*(?:\d\W*)?(on ?to|into)\b", text, re.I) and any(p.identity in ("ice", "water") for p in phrases):
-        return _quench(account, clause, text, vessels, bath, phrases)
-    if account.doc.steps and not phrases and not vessels and durations_in(clause)[0] and temperatures_in(clause)[0]:
-        where = account.main or account.last
-        new_step(account, clause, "hold", vessel=where.name if where else None)  # "30 min at 5 °C."
-        return None
-    if phrases and vessels:
-        HANDLERS["charge"](account, clause, text, vessels, bath, phrases)
-    elif phrases and any(p.amount for p in phrases) and account.doc.steps and not lex.MAIN_REFERENCE.search(text):
-        last = account.doc.steps[-1]
-        if last.kind in ("add", "charge") and account.mix is not None and last.vessel == account.mix.name:
-            HANDLERS["mix"](account, clause, text, vessels, bath, phrases)
-        else:
-            HANDLERS["charge"](account, clause, text, vessels, bath, phrases)
-    else:
-        _, limit, used = temperatures_in(clause)
-        window, _, _ = temperatures_in(clause)
-        steps = account.doc.steps
-        if steps and (limit or window) and steps[-1].span[1] >= clause.start - 4:
-            if limit and steps[-1].T_limit is None:
-                steps[-1].T_limit = limit
-            elif window and steps[-1].T_range is None:
-                steps[-1].T_range = window
-            account.used |= {q.start for q in used}
-
-
-def _charge(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """Placed, put, dissolved: materials into a vessel, all in a few minutes."""
-    if about_filtrate(text):
-        return _neutralise(account, clause, text, vessels, bath, phrases)
-    if not phrases:
-        return _description(account, clause, text, vessels, bath, phrases)
-    if not vessels and any(s.kind in ("quench", "filter") for s in account.doc.steps) and not only_acids(phrases):
-        return _wash(account, clause, text, vessels, bath, phrases)  # after the quench it is work-up
-    acids_only = only_acids(phrases) and len({p.identity for p in phrases} & {"sulfuric acid", "nitric acid", "fuming nitric acid"}) == 2
-    if acids_only and ((account.main is not None and account.doc.steps) or lex.MIX_REFERENCE.search(text)):
-        return _mix(account, clause, text, vessels, bath, phrases)
-    vessel = main_vessel(account, vessels, text)
-    set_bath(account, vessel, bath)
-    lots = []
-    for p in phrases:
-        m, new = resolve(account, p, text)
-        if new:
-            lots.append(m)
-    if not lots:
-        return None
-    solids = [m for m in lots if m.identity and (catalogue().substances[m.identity].smiles)]
-    liquids = [m for m in lots if m not in solids]
-    _window, limit, _ = temperatures_in(clause)
-    if solids and liquids and (re.search(r"\bdissolv", text, re.I) or limit):
-        first = new_step(account, clause, "charge", vessel=vessel.name)
-        first.T_range = first.T_limit = first.duration = None
-        place_lots(account, first, liquids)
-        second = new_step(account, clause, "add", vessel=vessel.name)
-        place_lots(account, second, solids)
-    else:
-        step = new_step(account, clause, "charge", vessel=vessel.name)
-        place_lots(account, step, lots)
-    account.last = vessel
-
-
-def _add(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """Added, run in, dripped: a dose into the main vessel, a make-up of acids, or a quench."""
-    if about_filtrate(text) and phrases:
-        return _neutralise(account, clause, text, vessels, bath, phrases)
-    sources, there, _dest = by_destination(clause, phrases)
-    onto_ice = any(p.identity in ("ice", "water") for p in there)
-    strong_there = any(p.identity in ("sulfuric acid", "nitric acid", "fuming nitric acid") for p in there)
-    if onto_ice and not strong_there and account.doc.steps and not any(p.identity in ("sulfuric acid", "nitric acid") for p in sources):
-        return _quench(account, clause, text, vessels, bath, phrases)
-    main_busy = account.main is not None and any(s.vessel == account.main.name and s.materials for s in account.doc.steps)
-    if only_acids(sources) and only_acids(there):
-        return _mix(account, clause, text, vessels, bath, phrases)
-    if (not sources and lex.MIX_REFERENCE.search(text)) or (not phrases and account.mix is not None and unspent(account)):
-        return _dose_mix(account, clause, text, vessels, bath)
-    if only_acids(phrases) and len({p.identity for p in phrases}) == 2 and main_busy and not there:
-        _mix(account, clause, text, [], None, phrases)
-        made = account.doc.steps[-1]
-        made.duration = None
-        return _dose_mix(account, clause, text, vessels, bath)
-    if not phrases:
-        return _description(account, clause, text, vessels, bath, phrases)
-    vessel = main_vessel(account, [] if main_busy and not vessels else vessels, text)
-    set_bath(account, vessel, bath)
-    new_there = [m for m, new in (resolve(account, p, text) for p in there) if new]
-    new = [m for m, fresh in (resolve(account, p, text) for p in sources) if fresh]
-    if new_there:
-        first = new_step(account, clause, "charge", vessel=vessel.name)
-        first.T_limit = first.duration = None
-        place_lots(account, first, new_there)
-    if not new:
-        return None
-    empty = not any(s.vessel == vessel.name and s.materials for s in account.doc.steps)
-    step = new_step(account, clause, "charge" if empty else "dose", vessel=vessel.name)
-    if step.kind == "dose" and step.duration is None and not lex.SLOWLY.search(text) and step.all_at_once:
-        step.kind = "add"
-    place_lots(account, step, new)
-    account.last = vessel
-
-
-def _dose_mix(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None) -> None:
-    vessel = account.main or main_vessel(account, vessels, text)
-    set_bath(account, vessel, bath)
-    if account.mix is None:
-        account.doc.unread.append(
-            Unread(text=text[:120], span=(clause.start, clause.end), why="a mixture of acids is added, but its making was not read")
-        )
-        return
-    again = not unspent(account)
-    if again:
-        return
-    step = new_step(account, clause, "dose", vessel=vessel.name, from_vessel=account.mix.name)
-    account.last = vessel
-    if step.duration is None and step.all_at_once:
-        step.kind = "add"
-
-
-def _mix(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """The acids are brought together in a vessel of their own."""
-    if not phrases:
-        return _description(account, clause, text, vessels, bath, phrases)
-    if not only_acids(phrases) or (account.main is None and not lex.MIX_REFERENCE.search(text) and len(phrases) == 1):
-        return _charge(account, clause, text, vessels, bath, phrases)
     if (
-        vessels
-        and account.main is not None
-        and vessels[0].nominal_mL is not None
-        and account.main.nominal_mL == vessels[0].nominal_mL
-        and account.main.kind == vessels[0].kind
+        lex.READY.search(text)
+        and not _acts(clause)
+        and not any(isinstance(x, Token) and x.kind == "sub" and x.value not in ("ice", "water") for x in clause.items)
     ):
-        vessels = []
-    vessel = (
-        account.vessel(vessels[0], vessels[0].kind, "")
-        if vessels
-        else account.mix
-        or (
-            account.last
-            if account.last not in (None, account.main, account.quench) and account.last is not None
-            else account.vessel(None, "beaker", "for the acids, not named")
+        doc.ready.append("dump")
+        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+        return
+    if clause.label in lex.LABELS_ASIDE:
+        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+        return
+    if (lex.NOT_DONE.search(text) or account.aside == clause.sentence) and not any(
+        isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items
+    ):
+        account.aside = clause.sentence  # what others do, to the end of the sentence
+        return
+    account.used |= {x.start for i, x in enumerate(clause.items) if isinstance(x, Qty) and portion_size(clause.items, i)}
+    if lex.GOES_AWAY.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+        return
+    if lex.STILL.search(text):
+        account.still = True
+    if _went_in(account, clause, text):
+        return
+    clause = _lead(account, clause)
+    if not clause.items:
+        return
+    r = Reading(account, clause)
+    if _train(account, r):
+        return
+    if read_result(account, clause, r.mentions):
+        return
+    if _amount_later(account, r) and not r.mentions and r.clause.verb != "add":
+        return
+    _topic(account, r)
+    if account.doc.steps and account.isolated in ("", "distil") and lex.LAYER.search(r.text):
+        account.isolated = "layer"
+    read_sensor(account, r.text, r.clause.start)
+
+
+def _went_in(account: Account, clause: Clause, text: str) -> bool:
+    """ "It was seven that went in", "nine of the ten went in": the last addition was less."""
+    m = lex.WENT_IN.search(text)
+    if not m or not account.recent:
+        return False
+    numbers = [float(x.value) for x in clause.items if isinstance(x, Token) and x.kind == "num" and x.value is not None] + [
+        x.value for x in clause.items if isinstance(x, Qty) and x.dim in ("mass", "volume")
+    ]
+    lots = [account.lot(k) for k in account.recent]
+    if not numbers or not lots[-1].amount:
+        return False
+    if m[2] and len(numbers) >= 2 and 0 < numbers[0] < numbers[1]:
+        factor = numbers[0] / numbers[1]
+    else:
+        whole = sum(
+            x.amount.value
+            for x in account.doc.materials
+            if x.identity == lots[-1].identity and x.amount and x.amount.unit == lots[-1].amount.unit
+        )
+        rest = whole - lots[-1].amount.value
+        factor = (numbers[-1] - rest) / lots[-1].amount.value
+        lots = lots[-1:]
+    if not 0 < factor < 1:
+        return False
+    for x in lots:
+        if x.amount:
+            x.amount = x.amount.model_copy(update={"value": x.amount.value * factor})
+    account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+    return True
+
+
+def _acts(clause: Clause) -> bool:
+    return clause.verb in ("add", "pour")
+
+
+def _lead(account: Account, clause: Clause) -> Clause:
+    """ "After a further 20 min at 10 °C …": a hold before what the clause then says."""
+    n = lead_in(clause)
+    if n == 0 or account.main is None or not account.doc.steps:
+        return clause
+    head = replace(clause, items=clause.items[:n], end=clause.items[n - 1].end, verb="hold", verb_at=None)
+    new_step(account, head, "hold", vessel=account.batch)
+    rest = clause.items[n:]
+    if not rest:
+        return replace(clause, items=[])
+    return replace(
+        clause, items=rest, start=rest[0].start, verb_at=clause.verb_at - n if clause.verb_at is not None and clause.verb_at >= n else None
+    )
+
+
+# ------------------------------------------------------------------ gas line
+
+
+def _train(account: Account, r: Reading) -> bool:
+    """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
+    found = lex.TRAIN.search(r.text)
+    goes_on = (
+        r.clause.sentence == account.train_sentence
+        and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
+    )
+    if not found and not lex.of_gas(r.clause.label) and not goes_on:
+        return False
+    account.train_sentence = r.clause.sentence
+    at = r.clause.start + (found.start() if found and not lex.of_gas(r.clause.label) else 0)
+    before = [m for m in r.mentions if m.index >= 0 and m.start < at and (m.measured or m.generic)]
+    charged = (
+        not goes_on and r.clause.verb in ("charge", "add", "heat", "cool", "mix", "hold") and bool(before) and r.clause.verb_at is not None
+    )
+    behind = [m for m in r.mentions if m.start >= at or not charged]
+    after = r.clause.verb_at if r.clause.verb == "charge" and not goes_on else None
+    if (
+        found
+        and after is not None
+        and r.items[after].start > at
+        and is_word(r.items[after - 1], "was", "were", "is", "are")
+        and any(m.index > after for m in r.mentions)
+    ):
+        charged = True  # "a flask, its outlet leading to 300 mL of caustic, was charged with …"
+        behind = [m for m in r.mentions if at <= m.start and m.index < after]
+    head = [x for x in r.items if x.end <= at]
+    if not charged and account.doc.steps and any(isinstance(x, Qty) and x.dim == "time" for x in head):
+        read_clause(account, replace(r.clause, items=head, end=head[-1].end))  # "1 h at 20 °C, NOx to the scrubber"
+    if re.search(r"\bcollect", r.text, re.I) and account.doc.steps and account.doc.steps[-1].kind == "distil":
+        account.doc.steps[-1].T_range = account.doc.steps[-1].T_range or temperatures_in(r.clause)[0]
+    lots = []
+    for m in behind:
+        if m.measured or m.strength is not None or m.generic.startswith("row ") or (m.identity and m.identity != "water" and not charged):
+            here = lots_for(account, m, m.measured or m.strength is not None)
+            for lot in here:
+                account.waiting.pop(lot.id, None)
+                lot.role = "absorber"
+            lots += [x for x in here if all(x.id != y.id for _, ys in account.trains for y in ys)]
+    if r.text and not lots and not charged:  # "bubbles through the bisulfite": a lot of the list
+        waiting = [account.lot(k) for k, tag in account.waiting.items() if tag == "absorber"]
+        for lot in waiting:
+            account.waiting.pop(lot.id, None)
+        lots = waiting
+    if lots:
+        account.trains.append((r.clause, lots))
+    elif r.clause.verb in ("hold", "heat", "cool", "reflux") and account.doc.steps and not lex.of_gas(r.clause.label):
+        return False  # "hold until the bubbling in the gas bottle is over"
+    if charged:
+        r.mentions = [m for m in r.mentions if m not in behind]
+        account.used |= {x.start for m in behind for x in m.used}
+        r.skip |= {i for i, x in enumerate(r.items) if isinstance(x, Qty) and x.start >= at and all(x not in m.used for m in r.mentions)}
+        return False
+    if r.vessels and account.main is None and not lots:
+        return False  # a flask with its gas line
+    if r.vessels and account.main is None and r.vessels[0].start < at:
+        account.main = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+        set_bath(account.main, r.bath)
+    account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+    read_sensor(account, r.text, r.clause.start)
+    return True
+
+
+def place_absorbers(account: Account) -> None:
+    """Absorbers stand filled before the first step; the gas of the main vessel goes through them in the order of the text."""
+    doc, source = account.doc, account.main.name if account.main else None
+    for key in [key for key, tag in account.waiting.items() if tag == "absorber"]:  # told in the charge list alone
+        lot = account.lot(key)
+        account.waiting.pop(key)
+        account.trains.append((Clause([], lot.span[0], lot.span[1], None, None, 0), [lot]))
+    if source is None or not account.trains:
+        return
+    steps = []
+    for k, (clause, lots) in enumerate(account.trains):
+        vessel = Vessel(name="absorber" if k == 0 else f"absorber {k + 1}", kind="bottle", named=False)
+        doc.vessels.append(vessel)
+        span = (clause.start, clause.end)
+        steps.append(
+            Step(
+                n=k + 1,
+                kind="absorb",
+                text=clause.text(account.source),
+                span=span,
+                vessel=vessel.name,
+                from_vessel=source,
+                materials=[m.id for m in lots],
+            )
+        )
+        source = vessel.name
+        for m in lots:
+            m.step = -k
+    for m in doc.materials:
+        if m.step is not None:
+            m.step = m.step + len(steps) if m.step > 0 else 1 - m.step
+    doc.steps[:0] = steps
+    for n, step in enumerate(doc.steps, 1):
+        step.n = n
+
+
+# ------------------------------------------------------------------ what a clause is about
+
+
+def _first_then(account: Account, r: Reading) -> bool:
+    """ "20 min stirring, then 6 until pale": two things in one clause."""
+    if not r.mentions or not any(is_word(x, "then") for x in r.items):
+        return False
+    for k, x in enumerate(r.items):
+        if (
+            is_word(x, "then")
+            and any(isinstance(y, Qty) and y.dim == "time" for y in r.items[:k])
+            and r.mentions
+            and all(m.first > k for m in r.mentions)
+        ):
+            head = replace(r.clause, items=r.items[:k], end=r.items[k - 1].end)
+            tail = replace(r.clause, items=r.items[k + 1 :], start=r.items[k + 1].start, verb=None, verb_at=None)
+            if r.clause.verb_at is not None and r.clause.verb_at > k:
+                head.verb, head.verb_at = None, None
+                tail.verb, tail.verb_at = r.clause.verb, r.clause.verb_at - k - 1
+            read_clause(account, head)
+            read_clause(account, tail)
+            return True
+        left, right = [m for m in r.measured if m.last < k], [m for m in r.measured if m.first > k]
+        if (
+            is_word(x, "then")
+            and left
+            and right
+            and r.clause.verb in ("add", None)
+            and any(isinstance(y, Qty) and y.dim == "time" for y in r.items[k:])
+            and account.doc.steps
+        ):
+            end = k - 1 if is_word(r.items[k - 1], ",", "and") else k
+            read_clause(account, replace(r.clause, items=r.items[:end], end=r.items[end - 1].end))
+            read_clause(account, replace(r.clause, items=r.items[k + 1 :], start=r.items[k + 1].start, verb=None, verb_at=None))
+            return True
+    return False
+
+
+def _topic(account: Account, r: Reading) -> None:
+    verb, text = r.clause.verb, r.text
+    if _first_then(account, r):
+        return None
+    if lex.WASTE.search(text) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)):
+        return _waste(account, r)
+    if (
+        r.mentions
+        and lex.DESTROYS.search(text)
+        and re.search(r"\b(?:until|till)\b", text, re.I)
+        and doc_steps(account)
+        and any(m.measured or m.strength or portions_said(r, m) for m in r.mentions)
+    ):
+        return _destroy(account, r)
+    if re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) and account.doc.steps:
+        return _test(account, r)
+    if (
+        lex.ANALYSIS.search(text)
+        and not (verb in ("add", "destroy") and r.measured and not re.search(r"\btitrat", text, re.I))
+        and not (verb in ("wash", "dry", "filter") and not re.search(r"\btitrat", text, re.I))
+        and verb not in ("pour",)
+    ):
+        return _test(account, r)
+    if r.clause.label in lex.LABELS_WASH:
+        return _wash(account, r)
+    if re.match(r"\W*if\b", text, re.I) and verb == "add" and r.measured and all(m.identity in RECEIVERS for m in r.measured):
+        for m in r.measured:  # "if it gets too thick, add some water": at hand, not charged
+            new_lot(account, m).role = "wash"
+        return None
+    if _to_side(account, r):
+        return None
+    if account.labelled and any(re.search(rf"\b{name}\b", text, re.I) for name in account.labelled) and _move(account, r):
+        return None
+    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
+        return _destroy(account, r)
+    if r.mentions and (verb == "neutralise" or lex.TO_PH.search(text)) and account.doc.steps:
+        return _neutralise(account, r)
+    handler = HANDLERS.get(verb or "")
+    if handler is not None:
+        return handler(account, r)
+    return _fragment(account, r)
+
+
+def _whole_line(account: Account, clause: Clause) -> bool:
+    """Whether a clause is all that stands on its line."""
+    source = account.source
+    begin, end = source.rfind("\n", 0, clause.start) + 1, source.find("\n", clause.end)
+    line = source[begin : end if end >= 0 else len(source)]
+    return len(re.sub(r"^[\W\d]+|[\s.;,)]+$", "", line)) <= clause.end - clause.start + 2
+
+
+def doc_steps(account: Account) -> bool:
+    """Whether anything was done yet."""
+    return bool(account.doc.steps)
+
+
+def portions_said(r: Reading, m: Mention) -> bool:
+    """Whether a portion size stands behind the mention."""
+    return any(isinstance(x, Qty) and portion_size(r.items, i) for i, x in enumerate(r.items) if i > m.index)
+
+
+def _fragment(account: Account, r: Reading) -> None:
+    """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
+    doc, text = account.doc, r.text
+    window, limit, used = temperatures_in(r.clause)
+    duration = durations_in(r.clause)[0]
+    if duration is not None and re.match(r"\W*(?:altogether|in all|in total|all in all)\b", text, re.I):
+        doses = [s for s in doc.steps if s.kind in ("dose", "add")]
+        if doses and doses[-1].duration is None:
+            doses[-1].duration, doses[-1].kind = duration, "dose"
+            account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+            return None
+    elsewhere = [v for v in r.vessels if account.main is not None and account.vessel_name(v) != account.main.name and v.nominal_mL is None]
+    if r.clause.label.startswith("limit") and (elsewhere or lex.of_another(text)):
+        account.used |= {q.start for q in used}
+        return None
+    if r.clause.label.startswith("limit") and doc.steps:
+        last = doc.steps[-1]
+        last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
+        account.used |= {q.start for q in used}
+        return None
+    if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
+        if _pours(account, r):
+            return _quench(account, r)
+        if doc.steps and any(m.count > 1 and m.amount is not None and m.amount.dim == "volume" for m in r.mentions):
+            return _wash(account, r)  # "then ether twice, forty mils each"
+        if (
+            (account.isolated or (doc.steps and lex.LAYER.search(text)))
+            and not re.search(r"\b(over|during|dropwise)\b", text)
+            and duration is None
+        ):
+            return _wash(account, r)
+        alone = (
+            len(r.mentions) == 1
+            and r.mentions[0].index <= 4
+            and not r.vessels
+            and duration is None
+            and window is None
+            and limit is None
+            and r.bath is None
+        )
+        m = r.mentions[0]
+        behind = [x for x in r.items[m.last + 1 :] if not isinstance(x, Token) or x.text not in ".,;"]
+        if alone and m.measured and not m.generic and not behind and m.first <= 1 and not doc.steps and _whole_line(account, r.clause):
+            declare(account, m, "list")  # a line of a charge list
+            return None
+        if not m.measured and alone and m.identity in RECEIVERS:
+            return None
+        if (
+            alone
+            and not m.measured
+            and not m.generic
+            and m.identity not in RECEIVERS
+            and not account.isolated
+            and re.search(r"\b(now|next|then)\b", text, re.I)
+        ):
+            declare(account, m, "funnel")  # "Nitric now, the concentrated."
+            return None
+        return _bring(account, r)
+    if r.vessels or r.bath:
+        _apparatus(account, r)
+        if not (doc.steps and account.main is not None and (duration or (window and not r.vessels))):
+            return None
+    if (
+        doc.steps
+        and (duration is not None)
+        and (window or re.search(r"\b(more|stir\w*|hold|boil|at rt|rt)\b", text, re.I) or len(r.items) <= 6)
+    ):
+        new_step(account, r.clause, "reflux" if re.search(r"\breflux\b", text, re.I) else "hold", vessel=account.batch)
+        return None
+    if doc.steps and (limit or window):
+        last = doc.steps[-1]
+        if limit and last.T_limit is None:
+            last.T_limit = limit
+        elif window and last.T_range is None and last.span[1] >= r.clause.start - 6:
+            last.T_range = window
+        account.used |= {q.start for q in used}
+    return None
+
+
+def _apparatus(account: Account, r: Reading) -> None:
+    target = account.main
+    if r.vessels and lex.MIX_REFERENCE.search(r.text):
+        account.last = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+        set_bath(account.last, r.bath)
+        account.mix_sentence = r.clause.sentence
+        return
+    if r.vessels:
+        target = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+        if account.main is None:
+            account.main = target
+        elif not account.main.named:
+            name_main(account, target)
+    if target is None and r.bath is not None:
+        target = main_vessel(account, [])
+    set_bath(target, r.bath)
+    account.last = target or account.last
+
+
+# ------------------------------------------------------------------ bringing things together
+
+
+def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
+    """(what is added, what is there already, where the "to" stands)."""
+    at = r.clause.verb_at if r.clause.verb_at is not None else -1
+    items = r.items
+    leading = next((i for i, x in enumerate(items[:3]) if is_word(x, "to", "into", "onto")), None)
+    if leading is not None and at > leading:
+        there = [m for m in r.mentions if leading < m.index < at]
+        if there or not r.mentions:
+            return [m for m in r.mentions if m not in there], there, leading
+    dest = None
+    for i in range(max(at, 0), len(items)):
+        x, follow = items[i], items[i + 1] if i + 1 < len(items) else None
+        if not is_word(x, "to", "into", "onto", "on") or (
+            is_word(x, "on")
+            and not (
+                is_word(follow, "to", "crushed", "ice", "top")
+                or isinstance(follow, Qty)
+                or (isinstance(follow, Token) and follow.kind == "sub")
+            )
+        ):
+            continue
+        if isinstance(follow, Qty) and follow.dim in ("temperature", "time"):
+            continue
+        if is_word(follow, "room", "reflux", "boiling", "dryness", "dissolve", "pH", "ph", "neutral", "the", "it") and not any(
+            m.index > i for m in r.mentions
+        ):
+            continue
+        dest = i
+        break
+    if dest is None:
+        for i, x in enumerate(items):  # "under 100 mL water", "suspended in water", "is stirred into ice"
+            if is_word(x, "into") and any(m.index > i for m in r.mentions):
+                dest = i
+                break
+    if dest is None:
+        return list(r.mentions), [], None
+    there = [
+        m
+        for m in r.mentions
+        if m.index > dest
+        and not any(
+            is_word(y, "in", "over", "with", "containing", "followed") and r.mentions and m.first > n > dest + 3
+            for n, y in enumerate(items)
+            if n > dest and is_word(y, "followed")
+        )
+    ]
+    return [m for m in r.mentions if m.index < dest], there, dest
+
+
+def _ice_there(there: list[Mention]) -> bool:
+    return any(m.identity in RECEIVERS for m in there)
+
+
+def _pours(account: Account, r: Reading) -> bool:
+    """Whether the batch goes on to ice or into water here."""
+    if not account.doc.steps or account.main is None:
+        return False
+    sources, there, dest = _sides(r)
+    if r.clause.verb == "pour" and _ice_there(r.mentions) and not (there and not _ice_there(there)):
+        return not (re.search(r"\b(into|to|in) the (?:flask|pot)\b|straight into the flask", r.text, re.I) is not None)
+    if dest is None:
+        return False
+    row_water = any(m.generic.startswith("row ") and m.identity in RECEIVERS for m in there)
+    batch = lex.BATCH_REFERENCE.search(r.text) is not None or not any(
+        m.measured or (m.identity and any(x.id in account.waiting for x in account.doc.materials if x.identity == m.identity))
+        for m in sources
+    )
+    reacted = sum(1 for s in account.doc.steps if s.vessel == account.batch and s.materials) >= 2 or any(
+        s.kind in ("dose", "hold", "reflux") for s in account.doc.steps
+    )
+    sure = (
+        row_water
+        or any(m.measured or m.identity == "ice" or "cold" in m.name.lower() or "ice" in m.name.lower() for m in there)
+        or r.clause.verb in ("pour", "add")
+    )
+    return (_ice_there(there) or row_water) and sure and batch and reacted and not any(m.identity in ACIDS for m in sources)
+
+
+def _only_acids(mentions: list[Mention]) -> bool:
+    named = [m for m in mentions if not m.generic]
+    return bool(named) and all(m.identity in (*ACIDS, "water") for m in named)
+
+
+def _two_acids(mentions: list[Mention]) -> bool:
+    return len({m.identity for m in mentions} & set(ACIDS)) == 2
+
+
+def _to_side(account: Account, r: Reading) -> bool:
+    """Prepared beside the batch: mixed acids, a labelled solution, a second vessel with contents of its own."""
+    verb, text = r.clause.verb, r.text
+    if not r.mentions:
+        return False
+    busy = account.holds(account.main.name if account.main else None)
+    label = re.search(r"\b((?:acid|solution|mixture|liquor) [a-z])\b(?=\W|$)", r.clause.label + " " + text, re.I)
+    if (
+        label
+        and r.measured
+        and not label[1].lower().endswith((" a ", " i "))
+        and (r.clause.label or verb in ("mix", "charge", "add", "pour", None))
+    ):
+        name = label[1].lower()
+        if name not in account.labelled:
+            vessel = account.vessel(None, "beaker", name)
+            account.labelled[name] = vessel
+            set_bath(vessel, r.bath)
+            _fill(account, r, vessel)
+            return True
+    mixing = _only_acids(r.mentions) and _two_acids(r.mentions)
+    told = account.mix_sentence == r.clause.sentence
+    if (
+        mixing
+        and (busy or told or lex.MIX_REFERENCE.search(text) or verb == "mix" or lex.APART.search(text))
+        and (busy or told or account.waiting or lex.MIX_REFERENCE.search(text) or lex.APART.search(text))
+    ):
+        doses = (
+            verb == "add"
+            and busy
+            and re.search(r"\b(over|during|in the course|dropwise|dripped|drip)\b", text, re.I)
+            and not re.search(r"\binto (?:the )?(?:nitric|sulfuric|sulphuric)\b", text, re.I)
+            and not lex.APART.search(text)
+        )
+        premixed = durations_in(r.clause)[0] is not None and busy
+        into_acid = any(m.identity in ACIDS for m in _sides(r)[1])
+        if (doses or premixed) and not into_acid:
+            return False
+        vessel = _side_vessel(account, r)
+        account.mix = vessel
+        set_bath(vessel, r.bath)
+        _fill(account, r, vessel)
+        return True
+    other = [
+        v
+        for v in r.vessels
+        if account.main is not None and account.vessel_name(v) != account.main.name and (v.nominal_mL is not None or v.article != "the")
+    ]
+    separate = (
+        busy
+        and (r.measured or any(m.generic and lots_waiting(account, m) for m in r.mentions))
+        and (
+            (other and verb in ("charge", "mix", "heat", None, "hold"))
+            or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
         )
     )
-    account.mix = vessel
-    set_bath(account, vessel, bath)
-    sources, there, _dest = by_destination(clause, phrases)
-    each = re.search(r"\beach of\b", text)
-    if each and len(phrases) == 2:
-        amounts = [p.amount for p in phrases if p.amount]
-        for p in phrases:
-            p.amount = p.amount or (amounts[0] if amounts else None)
-        sources, there = phrases[1:], phrases[:1]
-    elif not there and len(phrases) >= 2:
-        sources, there = phrases[1:], phrases[:1]
-    first = [m for m, fresh in (resolve(account, p, text) for p in there) if fresh]
-    second = [m for m, fresh in (resolve(account, p, text) for p in sources) if fresh]
-    if first:
-        step = new_step(account, clause, "charge", vessel=vessel.name)
-        step.T_limit = step.T_range = step.duration = None
-        place_lots(account, step, first)
-    if second:
-        occupied = any(s.vessel == vessel.name and s.materials for s in account.doc.steps)
-        step = new_step(account, clause, "add" if occupied else "charge", vessel=vessel.name)
-        step.cooled = step.cooled or vessel.bath is not None
-        if lex.MIX_REFERENCE.search(text) and lex.VERB_OF.get("added") and re.search(r"(is|was) added .*(over|during)", text):
-            step.duration = None
-        place_lots(account, step, second)
-    account.last = vessel
+    if separate and not account.isolated and not lex.BATCH_REFERENCE.search(text) and not _ice_there(_sides(r)[1]):
+        vessel = (
+            account.vessel(other[0], other[0].kind, "")
+            if other
+            else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
+        )
+        account.mix = vessel
+        set_bath(vessel, r.bath)
+        _fill(account, r, vessel)
+        return True
+    return False
 
 
-def _quench(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """The mixture on to ice or into water; water into the mixture is a dose of water."""
-    receiving = [p for p in phrases if p.identity in ("ice", "water")]
-    if not receiving and account.quench is None and not vessels:
-        if account.mix is not None and unspent(account):
-            return _dose_mix(account, clause, text, vessels, bath)
-        return _description(account, clause, text, vessels, bath, phrases)
-    sources, _there, dest = by_destination(clause, phrases)
-    into_flask = (
-        receiving
-        and all(p in sources for p in receiving)
-        and re.search(r"\b(into|to|in) (the )?(flask|pot|mixture|reaction|acid)", text, re.I)
-    )
-    if into_flask or (
-        receiving
-        and dest is None
-        and all(p.index > (clause.verb_at or 0) for p in receiving)
-        and not re.search(r"\bon\b|\bonto\b|\binto\b", text)
+def _side_vessel(account: Account, r: Reading) -> Vessel:
+    if r.vessels and account.main is not None:
+        v = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+        if v.name != account.main.name:
+            return v
+    if account.mix is not None and unspent(account):
+        return account.mix
+    if (
+        account.last is not None
+        and account.last is not account.main
+        and account.last is not account.quench
+        and not account.holds(account.last.name)
     ):
-        vessel = main_vessel(account, [], text)
-        step = new_step(account, clause, "add", vessel=vessel.name)
-        place_lots(account, step, [resolve(account, p, text)[0] for p in receiving])
-        return None
-    vessel = account.vessel(vessels[0], vessels[0].kind, "") if vessels else account.vessel(None, "beaker", "for the ice, not named")
-    account.quench = vessel
-    step = new_step(account, clause, "quench", vessel=vessel.name, from_vessel=account.main.name if account.main else None)
-    step.T_limit, step.T_range = step.T_limit, None
-    place_lots(account, step, [m for m, fresh in (resolve(account, p, text) for p in receiving) if fresh])
+        return account.last
+    return account.vessel(None, "beaker", "for the acids, not named")
+
+
+def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
+    """Put what a clause names into a side vessel, what is there first."""
+    if r.measured:
+        r.mentions = [m for m in r.mentions if not m.generic or m.measured or m.generic.startswith("row ")]
+    sources, there, _ = _sides(r)
+    if not there and len(sources) >= 2 and _only_acids(sources):
+        there, sources = sources[:1], sources[1:]
+    steps: list[Step] = []
+    for group in (there, sources):
+        lots = [x for m in group for x in lots_for(account, m, True)]
+        if not lots:
+            continue
+        full = account.holds(vessel.name)
+        step = new_step(account, r.clause, "add" if full else "charge", vessel=vessel.name)
+        step.cooled = step.cooled or vessel.bath is not None
+        place(account, step, lots)
+        steps.append(step)
+    if len(steps) > 1:
+        steps[0].T_limit = steps[0].T_range = steps[0].duration = None
     account.last = vessel
 
 
-def _pour(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    if any(p.identity in ("ice", "water") for p in phrases):
-        return _quench(account, clause, text, vessels, bath, phrases)
-    return _add(account, clause, text, vessels, bath, phrases)
+def _charge(account: Account, r: Reading) -> None:
+    """Placed, put, dissolved: materials into a vessel, all in a few minutes."""
+    if not r.mentions:
+        return _fragment(account, r)
+    if (
+        lex.DRAWN.search(r.text)
+        and not re.search(r"\bseparat|\bsep\b", r.text, re.I)
+        and (account.holds(account.main.name if account.main else None) or account.waiting or r.clause.verb is None)
+    ):
+        return _draw(account, r)
+    if account.isolated and not r.measured and not account.waiting:
+        return None
+    return _bring(account, r, charge=True)
 
 
-def _neutralise(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """A base to the filtrate."""
-    vessel = account.vessel(vessels[0], vessels[0].kind, "") if vessels else account.vessel(None, "vessel", "for the filtrate, not named")
-    step = new_step(
-        account,
-        clause,
-        "neutralise",
-        vessel=vessel.name,
-        from_vessel=account.quench.name if account.quench else account.main.name if account.main else None,
+def _draw(account: Account, r: Reading) -> None:
+    """In the dropping funnel: told now, used when it runs."""
+    for m in r.mentions:
+        for lot in lots_for(account, m, True):
+            account.waiting[lot.id] = "funnel"
+    account.recent = [k for k, tag in account.waiting.items() if tag == "funnel"]
+
+
+def _add(account: Account, r: Reading) -> None:
+    """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
+    if not r.mentions and not r.vessels and not lex.MIX_REFERENCE.search(r.text) and not account.waiting and not unspent(account):
+        return _later(account, r)
+    return _bring(account, r)
+
+
+def _bring(account: Account, r: Reading, charge: bool = False) -> None:
+    """Materials come to the batch: charged, dosed or added; a prepared mixture is run in; or the batch goes elsewhere."""
+    text, verb = r.text, r.clause.verb
+    if _pours(account, r):
+        return _quench(account, r)
+    if _move(account, r):
+        return None
+    sources, there, _dest = _sides(r)
+    if (r.clause.label in ("funnel", "dropping funnel") or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
+        return _draw(account, r)
+    if (
+        r.clause.verb_at is None
+        and lex.DRAWN.search(text)
+        and durations_in(r.clause)[0] is None
+        and not re.search(r"\bseparat", text, re.I)
+    ):
+        return _draw(account, r)
+    busy = account.holds(account.main.name if account.main else None)
+    named = [
+        v
+        for v in r.vessels
+        if not (busy and account.main is not None and v.nominal_mL is None and v.kind != account.main.kind and v.article == "the")
+    ]
+    vessel = main_vessel(
+        account, named if not busy else [v for v in named if account.main is not None and account.vessel_name(v) == account.main.name]
     )
-    place_lots(
-        account, step, [m for m, fresh in (resolve(account, p, text) for p in phrases if p.identity not in ("water", "ice")) if fresh]
+    if account.place and account.place != vessel.name and account.isolated and busy:
+        vessel = next((v for v in account.doc.vessels if v.name == account.place), vessel)
+    set_bath(vessel, r.bath)
+    if re.search(r"\bhalf of (?:a|the) mixture\b|\bfirst half\b", text, re.I) and len([m for m in sources if m.measured]) > 1:
+        return _half(account, r, vessel, sources)
+    there_lots = [x for m in there for x in lots_for(account, m, m.measured or m.identity is not None)]
+    opens = verb is not None or bool(r.measured) or not busy or durations_in(r.clause)[0] is not None
+    lots = [x for m in sources for x in lots_for(account, m, opens)]
+    if (not lots and not r.mentions) or (not lots and not there_lots and any(m.generic == "it" for m in r.mentions)):
+        lots = [account.lot(k) for k, tag in account.waiting.items() if tag in ("funnel", "part")]
+    if not lots and not there_lots and not r.measured and verb in ("add", "charge"):
+        lots = [account.lot(k) for k, tag in account.waiting.items() if tag == "funnel"]
+    if there_lots:
+        first = new_step(account, r.clause, "add" if account.holds(vessel.name) else "charge", vessel=vessel.name)
+        if lots:
+            first.T_limit = first.duration = None
+            first.all_at_once = False
+        place(account, first, there_lots)
+    if not lots:
+        if not there_lots:
+            _later(account, r)
+        return None
+    empty = not account.holds(vessel.name)
+    if empty and _dissolving(r) and len(lots) >= 2:
+        return _dissolve(account, r, vessel, lots)
+    duration = durations_in(r.clause)[0]
+    limit = temperatures_in(r.clause)[1]
+    slow = duration is not None or lex.SLOWLY.search(text) or (limit is not None and not charge)
+    if empty:
+        kind = "charge"
+    elif charge and not slow:
+        kind = "charge" if verb == "charge" and not lex.ALL_AT_ONCE.search(text) else "add"
+    else:
+        kind = "dose" if slow or not lex.ALL_AT_ONCE.search(text) else "add"
+    if kind != "charge" and all(x.id in account.destroys for x in lots):
+        kind = "destroy"
+    step = new_step(account, r.clause, kind, vessel=vessel.name)
+    place(account, step, lots)
+    account.last = vessel
+    return None
+
+
+def _later(account: Account, r: Reading) -> None:
+    """Said of the last addition afterwards: how long "the remainder" took, how much it was, a limit."""
+    steps = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch]
+    duration, used = durations_in(r.clause)
+    beside = bool(account.doc.steps) and not r.mentions and r.clause.start - account.doc.steps[-1].span[1] < 8
+    if beside:
+        steps = account.doc.steps
+    if steps and duration is not None and (any(m.generic == "it" for m in r.mentions) or beside):
+        last = steps[-1]
+        last.kind, last.duration = "dose" if last.kind == "add" else last.kind, last.duration or duration
+        account.used |= {q.start for q in used}
+    _temperatures(account, r)
+
+
+def _amount_later(account: Account, r: Reading) -> bool:
+    """ "I'd drawn up ten mils": the amount of the material named last, where it had none."""
+    free = [
+        x
+        for x in r.items
+        if isinstance(x, Qty)
+        and x.dim in ("mass", "volume")
+        and x.start not in account.used
+        and all(x not in m.used for m in r.mentions)
+        and all(v.qty is not x for v in vessels_in(r.items))
+    ]
+    last = account.doc.materials[-1] if account.doc.materials else None
+    if not free or last is None or last.amount is not None or last.identity in RECEIVERS or last.role is not None:
+        return False
+    if any(m.start < free[0].start for m in r.measured) or r.clause.start - last.span[1] > 160:
+        return False
+    last.amount = free[0].model()
+    account.used.add(free[0].start)
+    return True
+
+
+def _dissolving(r: Reading) -> bool:
+    return re.search(r"\bdissolv", r.text, re.I) is not None or temperatures_in(r.clause)[1] is not None
+
+
+def _dissolve(account: Account, r: Reading, vessel: Vessel, lots: list[Material]) -> None:
+    """Solids into a liquid that is there first."""
+    cat = catalogue().substances
+    solids = [m for m in lots if m.identity and cat[m.identity].smiles and cat[m.identity].phase == "s"]
+    liquids = [m for m in lots if m not in solids]
+    if not solids or not liquids:
+        step = new_step(account, r.clause, "charge", vessel=vessel.name)
+        place(account, step, lots)
+        return
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.T_range = first.T_limit = first.duration = None
+    place(account, first, liquids)
+    second = new_step(account, r.clause, "add", vessel=vessel.name)
+    place(account, second, solids)
+    account.last = vessel
+
+
+def busy_of(account: Account) -> bool:
+    """Whether the reaction vessel holds anything yet."""
+    return account.holds(account.main.name if account.main else None)
+
+
+def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) -> None:
+    """ "Half of a mixture of A and B": half of each now, the rest waits."""
+    pieces = []
+    for m in sources:
+        m.share = None
+        for lot in lots_for(account, m, True):
+            account.waiting[lot.id] = "part"
+            piece = split(account, lot, 0.5)
+            if piece is not None:
+                pieces.append(piece)
+    step = new_step(account, r.clause, "dose", vessel=vessel.name)
+    place(account, step, pieces)
+
+
+def _move(account: Account, r: Reading) -> bool:
+    """A prepared mixture into the batch, or the batch into what was prepared."""
+    text = r.text
+    for name, vessel in account.labelled.items():
+        if re.search(rf"\b{name}\b", text, re.I):
+            spent = any(s.from_vessel == vessel.name for s in account.doc.steps)
+            if r.clause.verb == "heat" and not spent:  # "Boil acid B in a 2 L flask"
+                if r.vessels:
+                    _rename(account, vessel, account.vessel(r.vessels[0], r.vessels[0].kind, ""))
+                    account.labelled[name] = vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+                new_step(account, r.clause, "heat", vessel=vessel.name)
+                account.mix = vessel
+                return True
+            if not spent and r.clause.verb in ("add", "charge", "pour", None):
+                main = main_vessel(account, r.vessels)
+                set_bath(main, r.bath)
+                kind = "dose" if account.holds(main.name) else "charge"
+                new_step(account, r.clause, kind, vessel=main.name, from_vessel=vessel.name)
+                r.mentions = [m for m in r.mentions if m.generic != "acid"]
+                if r.measured:
+                    step = new_step(account, r.clause, "dose", vessel=main.name)
+                    place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
+                return True
+    if account.mix is None or not unspent(account):
+        return False
+    batch, mix = account.batch, account.mix
+    own = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
+    words = set(re.findall(r"[a-z]+", text.lower()))
+    speaks_of_mix = bool(lex.MIX_REFERENCE.search(text)) or any(
+        w in words for x in own if x for w in re.findall(r"[a-z]{5,}", x) if w not in ("acid", "water", "solution", "chloride")
+    )
+    source, _, tail = (
+        re.split(r"(\binto\b|\bto the\b|\bin this\b|\bto this\b|\bin that\b|\bonto\b|\bin the\b)", text, maxsplit=1, flags=re.I)
+        if re.search(r"\binto\b|\bto the\b|\bin this\b|\bto this\b|\bin that\b|\bonto\b", text, re.I)
+        else (text, "", "")
+    )
+    goes_out = lex.BATCH_REFERENCE.search(source) is not None and not lex.MIX_REFERENCE.search(source)
+    if re.search(r"\bin this\b|\bin that\b", text, re.I) and re.search(r"\bdiazo", text, re.I):
+        goes_out = True
+    if r.measured:
+        return False
+    if (
+        goes_out
+        and batch is not None
+        and (tail or re.search(r"\bin this\b", text, re.I) or account.last is mix)
+        and not lex.MIX_REFERENCE.search(text)
+    ):
+        new_step(account, r.clause, "add" if lex.ALL_AT_ONCE.search(text) else "dose", vessel=mix.name, from_vessel=batch)
+        account.main = mix
+        account.place, account.mix = None, None
+        return True
+    if (
+        lex.MIX_REFERENCE.search(text)
+        or (not r.mentions and r.clause.verb in ("add", "pour"))
+        or speaks_of_mix
+        or re.search(r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:that|it|this)\b", source, re.I)
+    ):
+        main = main_vessel(account, [])
+        if all(not lots_for(account, m, False) for m in r.mentions if not m.generic.startswith("row ")):
+            step = new_step(account, r.clause, "dose", vessel=main.name, from_vessel=mix.name)
+            if step.duration is None and step.all_at_once:
+                step.kind = "add"
+            account.last = main
+            return True
+    return False
+
+
+def _rename(account: Account, old: Vessel, new: Vessel) -> None:
+    for s in account.doc.steps:
+        if s.vessel == old.name:
+            s.vessel = new.name
+    if old in account.doc.vessels and old is not new:
+        account.doc.vessels.remove(old)
+
+
+def _mix(account: Account, r: Reading) -> None:
+    if not r.mentions:
+        return _fragment(account, r)
+    return _bring(account, r, charge=True)
+
+
+def _pour(account: Account, r: Reading) -> None:
+    if _pours(account, r) or (
+        account.doc.steps
+        and any(m.identity in RECEIVERS for m in r.mentions)
+        and not account.isolated
+        and lex.BATCH_REFERENCE.search(r.text)
+    ):
+        return _quench(account, r)
+    if not r.mentions and not unspent(account):
+        if account.doc.steps and lex.BATCH_REFERENCE.search(r.text) and r.vessels:
+            vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+            if vessel.name != account.batch:
+                new_step(account, r.clause, "transfer", vessel=vessel.name, from_vessel=account.batch)
+                account.place = vessel.name
+        return None
+    return _bring(account, r)
+
+
+def _quench(account: Account, r: Reading) -> None:
+    """The batch on to ice or into water."""
+    receiving = [m for m in r.mentions if m.index >= 0]
+    source = account.batch
+    vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "beaker", "for the ice, not named")
+    if vessel.name == source:
+        vessel = account.vessel(None, "beaker", "for the ice, not named")
+    account.quench = vessel
+    step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
+    step.T_range = None
+    place(account, step, [x for m in receiving for x in lots_for(account, m, True)])
+    account.place, account.last = vessel.name, vessel
+
+
+# ------------------------------------------------------------------ the end of the batch and its work-up
+
+
+def _destroy(account: Account, r: Reading) -> None:
+    vessel = account.batch
+    lots = [x for m in r.mentions if not _is_target(account, m, r) for x in lots_for(account, m, m.measured or not _placed(account, m))]
+    if not lots or vessel is None or not account.doc.steps:
+        if r.clause.verb in HANDLERS:
+            return HANDLERS[r.clause.verb](account, r)
+        return _bring(account, r) if r.measured or account.waiting else _fragment(account, r)
+    step = new_step(account, r.clause, "destroy", vessel=vessel)
+    place(account, step, lots)
+    return None
+
+
+def _placed(account: Account, m: Mention) -> bool:
+    return any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
+
+
+def _is_target(account: Account, m: Mention, r: Reading) -> bool:
+    """ "Surplus permanganate", "the excess hydride": what is destroyed, not what destroys it."""
+    before = [x.low for x in r.items[max(0, m.index - 2) : m.index] if isinstance(x, Token)]
+    return (
+        bool({"surplus", "excess", "leftover", "residual", "unreacted", "little"} & set(before))
+        and not m.measured
+        and not m.generic.startswith("row ")
     )
 
 
-def _simple(kind: str):  # type: ignore[no-untyped-def]
+def _neutralise(account: Account, r: Reading) -> None:
+    """An acid or base until a pH: in the batch, or in the filtrate."""
+    if lex.FILTRATE_REFERENCE.search(r.text) and account.quench is not None and not _goes_on(account):
+        return _waste(account, r)
+    vessel = account.batch
+    lots = [x for m in r.mentions for x in lots_for(account, m, m.measured or not _placed(account, m) or m.strength is not None)]
+    if not lots:
+        return _temperatures(account, r)
+    step = new_step(account, r.clause, "neutralise", vessel=vessel, from_vessel=None)
+    place(account, step, lots)
+    return None
+
+
+def _goes_on(account: Account) -> bool:
+    """Whether the product is in what was filtered from: no filter step kept it as a solid."""
+    return account.isolated != "filter"
+
+
+def _waste(account: Account, r: Reading) -> None:
+    """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
+    doc = account.doc
+    if not r.mentions or not doc.steps:
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        return
+    acid = any(m.identity and catalogue().substances[m.identity].parts.get("H+", 0.0) > 0 for m in r.mentions)
+    brings = re.search(r"^\W*(?:the |clear |colourless |cold |alkaline )*filtrate", r.text, re.I) and acid and account.isolated == "filter"
+    lots = [
+        x
+        for m in r.mentions
+        for x in lots_for(account, m, m.measured or m.strength is not None or (m.identity not in ("water",) and not _placed(account, m)))
+    ]
+    if not lots:
+        return
+    if brings:
+        step = new_step(account, r.clause, "neutralise", vessel=account.batch)
+        place(account, step, lots)
+        return
+    vessel = (
+        account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "vessel", "for the filtrate, not named")
+    )
+    ice = [x for x in lots if x.identity in RECEIVERS]
+    rest = [x for x in lots if x not in ice]
+    source = account.quench.name if account.quench else account.main.name if account.main else None
+    if account.layers:
+        source = "aqueous layers"
+    if ice:
+        step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
+        place(account, step, ice)
+        source = None
+    if rest:
+        step = new_step(account, r.clause, "neutralise", vessel=vessel.name, from_vessel=source if source != vessel.name else None)
+        place(account, step, rest)
+
+
+def _wash(account: Account, r: Reading) -> None:
+    """Washing, drying, extracting, filtering: materials of the work-up."""
+    doc, text, verb = account.doc, r.text, r.clause.verb
+    if not doc.steps:
+        return _bring(account, r) if r.measured else _fragment(account, r)
+    lots = []
+    for m in r.mentions:
+        opens = (
+            (verb is not None or bool(r.clause.label) or m.count > 1 or account.isolated != "")
+            and m.identity is not None
+            and m.identity != doc.results.product_identity
+        )
+        lots += lots_for(account, m, m.measured or (opens and not re.search(r"\b(is|are) (?:flammable|toxic|corrosive)", text)))
+    for lot in lots:
+        lot.role = lot.role or "wash"
+    if verb == "dry" and account.isolated == "filter" and not lots:
+        if doc.steps[-1].kind != "dry":
+            new_step(account, r.clause, "dry", vessel="filter")
+        return None
+    kept = catalogue().substances.get(doc.results.product_identity or "")
+    oil = kept is not None and kept.phase == "l" and verb == "wash" and account.isolated != "filter"
+    liquid = (
+        oil
+        or verb == "extract"
+        or account.isolated in ("layer", "distil")
+        or re.search(r"\b(layer|organic|extracts?|funnel|shak\w+|brine|ether layer|taken up)\b", text, re.I)
+    )
+    if verb == "filter" and doc.steps[-1].kind == "distil" and re.search(r"\bcollect", text, re.I):
+        window = temperatures_in(r.clause)[0]
+        doc.steps[-1].T_range = doc.steps[-1].T_range or window
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        return None
+    if (
+        verb == "filter"
+        or (account.isolated == "filter" and verb in ("wash", "dry", "recrystallise", "filter"))
+        or (not liquid and verb in ("wash", "recrystallise"))
+    ):
+        last = doc.steps[-1]
+        if last.kind == "filter" and verb != "filter" and last.vessel == "filter":
+            last.span = (last.span[0], r.clause.end)
+            last.text = account.source[last.span[0] : last.span[1]]
+            place(account, last, lots)
+        else:
+            step = new_step(account, r.clause, "filter", vessel="filter", from_vessel=account.batch)
+            place(account, step, lots)
+        account.isolated = "filter"
+        return None
+    if not lots and verb != "extract":
+        return None
+    step = new_step(account, r.clause, "extract", vessel=account.batch)
+    place(account, step, lots)
+    account.isolated, account.layers = "layer", True
+    return None
+
+
+def _distil(account: Account, r: Reading) -> None:
+    if not account.doc.steps:
+        return _bring(account, r) if r.measured else None
+    removing = re.search(r"\b(distill?ed (?:off|away)|distil off|evaporat\w*|strip\w*|concentrat\w*|removed|remove)\b", r.text, re.I)
+    if r.clause.verb == "distil" and re.search(r"\bdistil", r.text, re.I) and not (removing and account.isolated == ""):
+        step = new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
+        account.isolated = "distil"
+        if any(m.measured for m in r.mentions):
+            place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
+        return None
+    if removing and re.search(r"\bdistil", r.text, re.I):
+        new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
+        return None
+    account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+    return None
+
+
+def _test(account: Account, r: Reading) -> None:
+    account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+    for m in r.measured:
+        if r.clause.verb == "test" and m.identity:
+            lot = new_lot(account, m)
+            lot.role = "wash"
+    if not account.doc.steps:
+        return
+    waits = any(isinstance(x, Qty) and x.dim == "time" for x in r.items) and r.clause.verb in ("hold", None)
+    new_step(account, r.clause, "hold" if waits else "test", vessel=account.batch)
+
+
+# ------------------------------------------------------------------ temperature and time
+
+
+def _thermal(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
-    def handler(
-        account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-    ) -> None:
-        fresh = [
-            p
-            for p in phrases
-            if (p.amount or p.moles) or any(m.identity == p.identity and (m.role or "").startswith("table:") for m in account.doc.materials)
+    def handler(account: Account, r: Reading) -> None:
+        text = r.text
+        brings = [
+            m
+            for m in r.mentions
+            if m.measured
+            or m.generic.startswith("row ")
+            or m.share is not None
+            or any(x.identity == m.identity and m.identity for x in (account.lot(k) for k in account.waiting))
+            or (m.generic and lots_waiting(account, m))
         ]
-        if kind in ("cool", "heat", "hold") and fresh and not (lex.MAIN_REFERENCE.search(text) and account.doc.steps):
-            _charge(account, clause, text, vessels, bath, fresh)
-            if account.doc.steps and account.doc.steps[-1].vessel == (account.main.name if account.main else None):
-                last = account.doc.steps[-1]
-                last.T_range = last.T_limit = last.duration = None
+        if not account.doc.steps and r.mentions:
+            brings = [m for m in r.mentions if m.identity or m.measured]
         if (
-            kind == "hold"
-            and lex.MIX_REFERENCE.search(text) is None
-            and re.search(r"\bice (cooling)?\b", text) is None
-            and not durations_in(clause)[0]
-            and not lex.OVERNIGHT.search(text)
+            kind in ("cool", "heat")
+            and re.search(r"\b(?:when|if|once)\b.*\b(?:reached|reaches|passe[sd]|exceeded)\b", text, re.I)
+            and not brings
         ):
-            limit_only(account, clause, text, vessels, bath)
-            return
-        vessel = main_vessel(account, vessels if kind == "cool" else [], text)
-        set_bath(account, account.last if kind == "hold" and account.last is account.mix else vessel, bath)
-        window, limit, _ = temperatures_in(clause)
-        if kind in ("cool", "heat") and window is None and limit is None and bath is None:
-            return
-        new_step(account, clause, kind, vessel=vessel.name, bath=bath)
+            return _stop(account, r)
+        if brings and kind == "hold" and re.search(r"\b(?:stirr?ed|stirring) (?:in|into)\b", text, re.I) and not _pours(account, r):
+            return _bring(account, r)
+        if _pours(account, r):
+            return _quench(account, r)
+        duration = durations_in(r.clause)[0]
+        window, limit, _ = temperatures_in(r.clause)
+        at = r.clause.verb_at if r.clause.verb_at is not None else -1
+        first = next((i for i, x in enumerate(r.items) if i > at and isinstance(x, Qty) and x.dim in ("temperature", "time")), None)
+        if brings and first is not None and all(m.first > first for m in brings) and account.doc.steps:
+            head, tail = (
+                replace(r.clause, items=r.items[: brings[0].first]),
+                replace(r.clause, items=r.items[brings[0].first :], start=brings[0].start, verb=None, verb_at=None),
+            )
+            read_clause(account, replace(head, end=head.items[-1].end))
+            read_clause(account, tail)
+            return None
+        if brings:
+            r.mentions = brings
+            before = len(account.doc.steps)
+            plain = replace(r.clause, items=[x for x in r.items if not (isinstance(x, Qty) and x.dim in ("time", "temperature"))])
+            inner = Reading.__new__(Reading)
+            inner.__dict__.update(r.__dict__)
+            inner.clause = plain
+            _bring(account, inner, charge=True)
+            if len(account.doc.steps) == before:
+                return None
+        if kind == "hold" and not duration and not lex.OVERNIGHT.search(text) and not brings:
+            if not lex.MIX_REFERENCE.search(text):
+                return _temperatures(account, r)
+        vessel = main_vessel(
+            account,
+            r.vessels
+            if kind == "cool" and (account.main is None or not account.main.named or not account.holds(account.main.name))
+            else [],
+        )
+        side = account.mix if unspent(account) and account.last is account.mix else None
+        set_bath(side or vessel, r.bath)
+        if kind == "hold" and duration is None and window is None and not lex.OVERNIGHT.search(text):
+            return None
+        still = account.still and not account.isolated and kind in ("heat", "reflux")
+        if (
+            kind in ("cool", "heat")
+            and window is None
+            and limit is None
+            and r.bath is None
+            and duration is None
+            and not still
+            and not re.search(r"\bboil|reflux", text, re.I)
+        ):
+            return None
+        real = (
+            "reflux"
+            if kind == "reflux"
+            or (
+                re.search(r"\breflux|\bboil(?:ed|s|ing)?\b (?:gently|under|for|at|\d|two|three|it)|\bgentle boiling", text, re.I)
+                and kind == "heat"
+                and (window is None or duration is not None)
+            )
+            else kind
+        )
+        if real in ("heat", "reflux") and account.still and not account.isolated:
+            new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
+            account.isolated = "distil"
+            return None
+        new_step(account, r.clause, real, vessel=(side or vessel).name if not account.place else account.place, bath=r.bath)
+        return None
 
     return handler
 
 
-def limit_only(account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None) -> None:
+def lots_waiting(account: Account, m: Mention) -> bool:
+    """Whether a common noun fits a lot that waits."""
+    from northsquall.reading.mentions import class_of
+
+    return any(
+        x.identity and m.generic in lex.GENERIC and lex.GENERIC[m.generic] and class_of(m.generic, x.identity)
+        for x in (account.lot(k) for k in account.waiting)
+    )
+
+
+def _temperatures(account: Account, r: Reading) -> None:
     """ "keeping it below 10 °C", "the pot kept under 15": a limit on the step before; or apparatus."""
-    window, limit, used = temperatures_in(clause)
+    window, limit, used = temperatures_in(r.clause)
     steps = account.doc.steps
-    if vessels or bath:
-        vessel = main_vessel(account, vessels, text) if vessels else account.last or account.main
-        set_bath(account, vessel, bath)
-        if vessels and account.last is None:
-            account.last = vessel
+    if r.vessels or r.bath:
+        _apparatus(account, r)
     if steps and (window or limit):
         last = steps[-1]
         last.T_limit = last.T_limit or limit
         last.T_range = last.T_range or window
-        last.span = (min(last.span[0], clause.start), max(last.span[1], clause.end)) if clause.start - last.span[1] < 12 else last.span
-        last.text = account.source[last.span[0] : last.span[1]]
+        if r.clause.start - last.span[1] < 12:
+            last.span = (min(last.span[0], r.clause.start), max(last.span[1], r.clause.end))
+            last.text = account.source[last.span[0] : last.span[1]]
         account.used |= {q.start for q in used}
 
 
-def _stop(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
+def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
-    window, limit, used = temperatures_in(clause)
+    if r.measured:
+        _bring(account, r)
+    window, limit, used = temperatures_in(r.clause)
     q = limit or window
-    doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == (account.main.name if account.main else None)]
-    if q and doses:
+    doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch] or [
+        s for s in account.doc.steps if s.kind in ("dose", "add", "hold", "heat")
+    ]
+    if q and doses and doses[-1].T_limit is None:
         doses[-1].T_limit = q
-        account.used |= {x.start for x in used}
+    account.used |= {x.start for x in used}
 
 
-def _wash(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    """Washing, drying, recrystallising: materials of the work-up; a result may stand here."""
-    steps = account.doc.steps
-    joins = clause.verb in ("wash", "dry") and steps and steps[-1].kind == "filter" and steps[-1].vessel == "filter"
-    if clause.verb in ("dry",):
-        read_result(account, clause, text)
-        if steps and steps[-1].kind == "dry":
-            return
-        new_step(account, clause, "dry", vessel="filter")
-        return
-    step = (
-        steps[-1]
-        if joins
-        else new_step(account, clause, "filter", vessel="filter", from_vessel=account.quench.name if account.quench else None)
-    )
-    if joins:
-        step.span = (step.span[0], clause.end)
-        step.text = account.source[step.span[0] : step.span[1]]
-    lots = [new_lot(account, p) for p in phrases if p.identity]
-    for m in lots:
-        m.role = "wash"
-    place_lots(account, step, lots)
-    read_result(account, clause, text)
-
-
-def _test(
-    account: Account, clause: Clause, text: str, vessels: list[VesselPhrase], bath: Bath | None, phrases: list[MaterialPhrase]
-) -> None:
-    account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
-    waits = any(isinstance(x, Qty) and x.dim == "time" for x in clause.items)  # "after 20 min at 15 °C ... showed"
-    new_step(account, clause, "hold" if waits else "test", vessel=account.main.name if account.main else None)
+def finish(account: Account) -> None:
+    """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
+    doc = account.doc
+    for key, tag in list(account.waiting.items()):
+        lot = account.lot(key)
+        if lot.step is not None or tag == "absorber":
+            continue
+        if tag == "wash" or not doc.steps:
+            lot.role = lot.role or ("wash" if tag == "wash" else None)
+            if doc.steps:
+                continue
+        if account.main is None:
+            main_vessel(account, [])
+        assert account.main is not None
+        clause = Clause([], lot.span[0], lot.span[1], None, None, 0)
+        charge = next((s for s in doc.steps if s.kind == "charge" and s.vessel == account.main.name), None)
+        if tag in ("funnel", "part") or (charge is None and doc.steps):
+            step = new_step(account, clause, "dose", vessel=account.main.name)
+        elif charge is None:
+            step = new_step(account, clause, "charge", vessel=account.main.name)
+        else:
+            step = charge
+        place(account, step, [lot])
+    for lot in doc.materials:
+        if lot.step is None and lot.role is None and lot.amount is not None:
+            doc.unread.append(Unread(text=lot.name, span=lot.span, why="a material that no step uses"))
 
 
 HANDLERS = {
-    "charge": _charge, "add": _add, "mix": _mix, "pour": _pour, "cool": _simple("cool"), "heat": _simple("heat"),
-    "hold": _simple("hold"), "filter": _wash, "wash": _wash, "dry": _wash, "recrystallise": _wash, "neutralise": _neutralise,
-    "stop": _stop, "test": _test,
+    "charge": _charge, "add": _add, "mix": _mix, "pour": _pour, "cool": _thermal("cool"), "heat": _thermal("heat"), "reflux": _thermal("reflux"), "hold": _thermal("hold"),
+    "filter": _wash, "wash": _wash, "dry": _wash, "recrystallise": _wash, "extract": _wash, "neutralise": _neutralise, "distil": _distil, "stop": _stop, "test": _test,
 }  # fmt: skip

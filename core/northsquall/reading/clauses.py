@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
+import re
 from itertools import pairwise
 
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
-from northsquall.reading.phrases import Item, Qty, is_word, quantities
+from northsquall.reading.items import Item, Qty, is_word
+from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token
 
-ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol"}
+ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat"}
 BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
 """Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 
 
-SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":"}
+SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":", "followed"}
 
 
 def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
@@ -22,8 +24,15 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
     out: list[Clause] = []
     sentence: list[Token] = []
     number = 0
+    marked = 0
     depth = 0
     for i, t in enumerate(tokens):
+        if t.kind not in ("mark", "nl"):
+            sentence.append(t)
+            continue
+        if t.kind == "mark" and t.text not in ".;()":
+            sentence.append(t)
+            continue
         follow = tokens[i + 1] if i + 1 < len(tokens) else None
         depth += (t.text == "(") - (t.text == ")")
         depth = max(depth, 0)
@@ -31,8 +40,8 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             "\n\n" in source[t.start : t.end]
             or follow is None
             or follow.text in "-•*–|"
-            or follow.kind == "num"
-            or source[t.end : t.end + 1].isupper()
+            or _short(source, t, tokens, i)
+            or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not _wrapped(source, t, tokens, i))
         )
         brief = (
             bool(i)
@@ -41,8 +50,16 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             and follow is not None
             and source[follow.start].islower()
         )
+        mark = (
+            i > 0
+            and tokens[i - 1].kind == "num"
+            and tokens[i - 1].text.isdigit()
+            and (i < 2 or tokens[i - 2].kind == "nl")
+            and tokens[i - 1].end == t.start
+        )
         stop = (
             t.text == "."
+            and not mark
             and not (i and tokens[i - 1].low in BEFORE_A_NAME and follow is not None and follow.kind != "nl")
             and not brief  # "mech. stirrer": an abbreviation, not an end
             and (follow is None or follow.kind == "nl" or source[t.end : t.end + 1].isspace())
@@ -57,14 +74,119 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
         if hard or (stop and depth == 0) or (t.text == ";" and depth == 0):
             depth = 0
             if sentence:
-                out += _cut(quantities(sentence), number)
+                marked = _row_mark(sentence, marked)
+                out += _sentence(sentence, number)
                 number += t.text != ";"
             sentence = []
         elif t.kind != "nl":
             sentence.append(t)
     if sentence:
-        out += _cut(quantities(sentence), number)
+        _row_mark(sentence, marked)
+        out += _sentence(sentence, number)
     return out
+
+
+def _row_mark(sentence: list[Token], before: int) -> int:
+    """The number of a numbered line, taken off where the next number follows it: "3 30 min, 20 °C" after line 2."""
+    first, then = sentence[0], sentence[1] if len(sentence) > 1 else None
+    if first.kind == "num" and first.text.isdigit() and then is not None:
+        n = int(first.text)
+        if then.kind == "num" and n == before + 1:
+            del sentence[0]
+            return n
+        if n == before + 1 and (then.text in ".)" or then.kind in ("word", "sub")):
+            return n
+    return before
+
+
+OPEN_ENDS = {
+    "to",
+    "of",
+    "at",
+    "for",
+    "in",
+    "with",
+    "and",
+    "the",
+    "a",
+    "an",
+    "from",
+    "into",
+    "over",
+    "below",
+    "under",
+    "by",
+    "or",
+    "was",
+    "were",
+    "is",
+    "about",
+}
+"""Words no line of a list ends with."""
+
+
+def _short(source: str, t: Token, tokens: list[Token], i: int) -> bool:
+    """Whether a line is too short to have been wrapped: the next one begins anew."""
+    line = source[source.rfind("\n", 0, t.start) + 1 : t.start].strip()
+    return 0 < len(line) < 35 and i > 0 and tokens[i - 1].low not in OPEN_ENDS and line[-1] not in ",-(/"
+
+
+def _wrapped(source: str, t: Token, tokens: list[Token], i: int) -> bool:
+    """Whether a line end only wraps a sentence: the line before is long and ends in no stop, the next begins with no list mark."""
+    line = source[source.rfind("\n", 0, t.start) + 1 : t.start].rstrip()
+    nxt = source[t.end : t.end + 8]
+    open_end = i > 0 and tokens[i - 1].low in OPEN_ENDS
+    return (
+        (len(line) >= 50 or (open_end and len(line) >= 20))
+        and line[-1:] not in ".;:!?|"
+        and re.match(r"\s*(?:\d+\s*[.)]|\d+\s{2,}|[a-zA-Z]\)|step\b)", nxt, re.I) is None
+        and i > 0
+    )
+
+
+MARKS = {"-", "–", "*", "•", "#", "·", "—"}
+
+
+def _sentence(tokens: list[Token], number: int) -> list[Clause]:
+    """Clauses of a sentence, without its list mark ("3.", "b)", "STEP 2.", "-") and with its heading ("Limit:") as their label."""
+    tokens = _unmarked(tokens)
+    label = ""
+    colon = next((i for i, t in enumerate(tokens[:6]) if t.text == ":"), None)
+    if colon and all(t.kind in ("word", "sub", "mark") and t.low not in lex.VERB_OF for t in tokens[:colon]):
+        name = " ".join(t.low for t in tokens[:colon])
+        if lex.is_label(name.replace(" - ", "-")):
+            label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
+    if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
+        return []  # an aside
+    out = _cut(quantities(tokens), number)
+    for clause in out:
+        clause.label = label
+    return out
+
+
+def _unmarked(tokens: list[Token]) -> list[Token]:
+    while tokens and tokens[0].text in MARKS and (len(tokens) < 2 or tokens[1].kind != "num" or tokens[1].start > tokens[0].end):
+        tokens = tokens[1:]
+    if len(tokens) > 2 and tokens[0].low == "step" and tokens[1].kind == "num":
+        tokens = tokens[2:]
+        return tokens[1:] if tokens[0].text in ".:)" else tokens
+    if (
+        len(tokens) > 1
+        and tokens[1].text in ".)"
+        and (tokens[0].kind == "num" or (len(tokens[0].text) == 1 and tokens[0].kind == "word"))
+        and tokens[1].start == tokens[0].end
+    ):
+        return tokens[2:]
+    if (
+        len(tokens) > 2
+        and tokens[0].kind == "num"
+        and tokens[1].kind in ("word", "sub")
+        and tokens[1].text[:1].isupper()
+        and float(tokens[0].value or 0) < 30
+        and tokens[0].text.isdigit()
+    ):
+        return tokens[1:]  # "2  Sulfuric acid from the funnel"
+    return tokens
 
 
 def _cut(items: list[Item], number: int) -> list[Clause]:
@@ -110,6 +232,29 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             before, "the", "a", "each", "per", "one"
         ):
             continue
+        if x.low == "concentrated" and not is_word(before, "was", "were", "is", "be", "and", "then"):
+            continue
+        if (
+            x.low in ("dilute", "concentrated", "empty", "boiling", "dry", "separate")
+            and isinstance(after, Token)
+            and (after.kind == "sub" or after.low in lex.GENERIC or after.low in lex.CONTAINERS)
+        ):
+            continue  # "dilute acid", "empty bottle"
+        if x.low in ("addition", "extraction", "filtration", "distillation") and is_word(after, "funnel", "flask", "was", "of"):
+            if not is_word(after, "of") or not is_word(before, "the", "by", "cautious", "slow"):
+                continue
+        if x.low in ("left", "show", "make", "made", "open", "takes", "test", "wash", "washing", "hold") and is_word(
+            before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
+        ):
+            continue
+        if x.low == "reflux" and is_word(after, "condenser", "cooler", "ratio", "head"):
+            continue
+        if x.low == "hold" and is_word(before, "to") and i > 1 and is_word(items[i - 2], "hot"):
+            continue
+        if x.low == "separating" or (x.low in ("wash", "washing") and is_word(after, "bottle", "bottles")):
+            continue
+        if x.low in ("gas",) or (x.low == "react" and is_word(before, "to")):
+            continue
         if kind == "stop" and is_word(before, "not"):
             continue
         if x.low == "let" and not is_word(after, "in"):
@@ -120,6 +265,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
     merged: list[tuple[int, str]] = []
     for i, kind in verbs:  # "was added and stirred in": one clause unless a separator stands between
         if merged and not any(is_word(x, *SPLITTERS) for x in items[merged[-1][0] + 1 : i]):
+            before = items[i - 1] if i else None
+            if merged[-1][1] in ("hold", "cool", "heat", "stop", "test", "charge") and kind in ("add", "pour", "neutralise", "destroy"):
+                if kind == "destroy" and is_word(before, "to"):
+                    continue
+                merged[-1] = (i, kind)  # "the cooled solution was acidified", "from a funnel held at 0 °C run in"
             continue
         merged.append((i, kind))
     if not merged:
@@ -129,6 +279,29 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         cuts.append(_last_separator(items, a, b))
     cuts.append(len(items))
     out = []
+    first, kind = merged[0]
+    if first == 0 and len(merged) == 1 and kind == "hold" and len(items) > 2 and is_word(items[1], ","):  # "stir, acid in over 5 min"
+        return [
+            Clause(items[:1], items[0].start, items[0].end, kind, 0, number),
+            Clause(items[2:], items[2].start, items[-1].end, None, None, number),
+        ]
+    ahead = items[: first - 1]
+    if (
+        first >= 2
+        and kind != "add"
+        and not (items[first].low.endswith("ed") or items[first].low == "made")  # type: ignore[union-attr]
+        and is_word(items[first - 1], ",", "then", ":")
+        and (
+            (
+                any((isinstance(x, Qty) and x.dim in ("mass", "volume", "moles")) or is_word(x, "in", "into", "onto") for x in ahead)
+                and any(isinstance(x, Token) and (x.kind == "sub" or x.low in lex.GENERIC) for x in ahead)
+            )
+            or is_word(ahead[0], "into", "onto", "on")
+        )
+        and sum(is_word(x, "(") - is_word(x, ")") for x in ahead) == 0
+    ):  # "benzoyl chloride 28 g, 40 min, 10-20 °C, pause at 25": what comes first is a clause without a verb
+        out.append(Clause(ahead, ahead[0].start, ahead[-1].end, None, None, number))
+        cuts[0] = first
     for n, (i, kind) in enumerate(merged):
         part = items[cuts[n] : cuts[n + 1]]
         while part and is_word(part[-1], ",", "and", "then"):

@@ -8,44 +8,188 @@ from northsquall.procedure import Quantity, Step
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
-from northsquall.reading.phrases import Qty, is_word
+from northsquall.reading.items import Qty, at, is_word, number_of
 from northsquall.reading.tokens import Token
+
+
+def lead_in(clause: Clause) -> int:
+    """Items of a leading "After a further 20 min at 10 °C": what was waited for before the rest happens. 0 where there is none."""
+    items = clause.items
+    if not items or not is_word(items[0], "after", "afterwards", "following"):
+        return 0
+    n = 0
+    timed = False
+    for i, x in enumerate(items[1:9], 1):
+        if isinstance(x, Qty):
+            if x.dim not in ("time", "temperature"):
+                break
+            timed = timed or x.dim == "time"
+            n = i + 1
+        elif x.low in (
+            "a",
+            "an",
+            "further",
+            "another",
+            "about",
+            "at",
+            "for",
+            "more",
+            "of",
+            "stirring",
+            "standing",
+            "one",
+            "room",
+            "temperature",
+            "this",
+            "these",
+        ):
+            if x.low in ("temperature", "more", "stirring", "standing") and n:
+                n = i + 1
+        elif x.text == "," and n:
+            n = i + 1
+            break
+        else:
+            break
+    if clause.verb_at is not None and clause.verb_at < n and clause.verb != "hold":
+        return 0
+    return n if timed else 0
+
+
+BARE_LIMIT = {
+    "below",
+    "under",
+    "over",
+    "above",
+    "past",
+    "exceed",
+    "exceeding",
+    "<",
+    ">",
+    "max",
+    "maximum",
+    "at",
+    "to",
+    "@",
+    "reaches",
+    "than",
+    "near",
+}
+
+
+def _bare(clause: Clause) -> list[tuple[int, Qty]]:
+    """Temperatures said without a unit: "never over fifteen", "pause at 25", "between twenty and twenty-five"."""
+    items = clause.items
+    out: list[tuple[int, Qty]] = []
+    if any(isinstance(x, Qty) and x.dim == "temperature" for x in items):
+        return out
+    words = {x.low for x in items if isinstance(x, Token)}
+    warm = words & {
+        "stay",
+        "stays",
+        "stayed",
+        "keep",
+        "keeping",
+        "kept",
+        "never",
+        "temperature",
+        "ice",
+        "bath",
+        "warm",
+        "warming",
+        "heat",
+        "cool",
+        "cooled",
+        "pause",
+        "stop",
+        "shut",
+        "thermometer",
+        "hold",
+        "degrees",
+        "rt",
+        "t",
+        "water",
+        "distil",
+        "distilled",
+    }
+    for i, x in enumerate(items):
+        if not (isinstance(x, Token) and x.kind == "num") or i == 0:
+            continue
+        before, after = items[i - 1], items[i + 1] if i + 1 < len(items) else None
+        value = float(x.value or 0.0)
+        if not (isinstance(before, Token) and warm and -90 <= value <= 300):
+            continue
+        high = number_of(at(items, i + 2))
+        if high is not None and (
+            (clause.verb == "distil" and is_word(after, "to", "-", "–")) or (is_word(before, "between") and is_word(after, "and"))
+        ):
+            out.append((i, Qty((value + high) / 2, "°c", x.start, items[i + 2].end, value, high)))
+        elif before.low in BARE_LIMIT and (
+            after is None
+            or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by")))
+        ):
+            out.append((i, Qty(value, "°c", x.start, x.end)))
+    return out
 
 
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
     """(window or target, limit) of a clause, and the quantities taken."""
     window = limit = None
     used: list[Qty] = []
-    for i, x in enumerate(clause.items):
-        if not isinstance(x, Qty) or x.dim != "temperature":
-            continue
+    said = [(i, x) for i, x in enumerate(clause.items) if isinstance(x, Qty) and x.dim == "temperature"] or _bare(clause)
+    for i, x in said:
         used.append(x)
-        before = [y.low for y in clause.items[max(0, i - 5) : i] if isinstance(y, Token)]
-        limiting = (
-            any(b in lex.LIMIT_WORDS for b in before[-3:]) or ("than" in before and "more" in before) or "≤" in before or "<" in before
+        before = [y.low for y in clause.items[max(0, i - 6) : i] if isinstance(y, Token)]
+        if lex.AT_PRESSURE.intersection(before[-3:]) or (before[-1:] == ["until"] and clause.verb == "distil"):
+            pass
+        stops = any(
+            b in ("shut", "stop", "stopped", "pause", "halted", "interrupted", "closed", "off", "cut-out", "reached", "reaches", "gets")
+            for b in before[-5:]
         )
+        limiting = (
+            any(b in lex.LIMIT_WORDS for b in before[-3:])
+            or ({"than", "not"} & set(before[-4:]) and set(before[-4:]) & {"more", "higher", "above", "exceed", "surpass", "over"})
+            or "≤" in before
+            or "<" in before
+            or stops
+        )
+        if (
+            any(b in ("over", "above") for b in before[-1:])
+            and not ({"not", "never", "no", "if", "when", "must", "off"} & set(before[-6:]))
+            and x.low is None
+        ):
+            limiting = limiting and clause.label.startswith("limit")
         q = x.model()
         q.value = convert(q.value, x.unit, "temperature")
         q.low = convert(q.low, x.unit, "temperature") if q.low is not None else None
         q.high = convert(q.high, x.unit, "temperature") if q.high is not None else None
         q.unit = "°c"
+        behind = {y.low for y in clause.items[i + 1 : i + 5] if isinstance(y, Token)}
+        if (clause.label.startswith("limit") and q.low is None) or ("not" in behind and behind & {"exceeded", "passed", "surpassed"}):
+            limiting = True
         if limiting and q.low is None:
-            limit = q if limit is None or q.value < limit.value else limit
-        elif window is None or q.low is not None:
+            if limit is None or (not stops and q.value < limit.value):
+                limit = q
+        elif window is None or (q.low is not None and window.low is None):
             window = q
     if window is None:
-        for x, y in pairwise(clause.items):
-            if is_word(x, "room", "ambient") and is_word(y, "temperature"):
-                window = Quantity(value=20.0, unit="°c", approximate=True, span=(x.start, y.end))
+        for word, follow in pairwise([*clause.items, Token("mark", "", clause.end, clause.end)]):
+            if is_word(word, "room", "ambient") and is_word(follow, "temperature"):
+                window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, follow.end))
+            elif is_word(word, "rt"):
+                window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, word.end))
     return window, limit, used
 
 
 def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
     """The clause's duration, in min."""
-    found, used = None, []
+    found, used, sure = None, [], False
     for i, x in enumerate(clause.items):
         if isinstance(x, Qty) and x.dim == "time":
             used.append(x)
+            before = [y.low for y in clause.items[max(0, i - 3) : i] if isinstance(y, Token)]
+            after = [y.low for y in clause.items[i + 1 : i + 3] if isinstance(y, Token)]
+            if after[:1] in (["apart"], ["beforehand"], ["before"]) or (before[-1:] == ["every"]):
+                continue
             q = x.model()
             factor = convert(1.0, x.unit, "time") / 60.0
             q.value *= factor
@@ -56,8 +200,9 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
             if len(lead) == 2 and is_word(lead[0], "quarter", "half") and is_word(lead[1], "of", "an"):
                 q.value *= 0.25 if is_word(lead[0], "quarter") else 0.5  # "a quarter of an hour"
                 q.span = (lead[0].start, x.end)
-            if found is None:
-                found = q
+            strong = any(b in ("over", "during", "course", "lasting") for b in before)
+            if found is None or (strong and not sure):
+                found, sure = q, strong
     return found, used
 
 
@@ -85,6 +230,17 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
         )
     for key, value in more.items():
         setattr(step, key, value)
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if (
+        kind == "hold"
+        and step.T_range is None
+        and step.duration is not None
+        and last is not None
+        and last.kind in ("heat", "cool")
+        and last.vessel == step.vessel
+    ):
+        if last.duration is None or clause.start - last.span[1] < 12:
+            step.T_range = last.T_range  # "heat to 90 °C and hold for 60 min"
     account.doc.steps.append(step)
     return step
 
@@ -96,33 +252,9 @@ def read_sensor(account: Account, text: str, start: int) -> bool:
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
         vessel = account.main or account.last
         if vessel is None:
-            account.table_vessels["sensor"] = kind or ""
+            account.sensor = kind or ""
         elif kind and vessel.sensor is None:
             vessel.sensor = kind  # type: ignore[assignment]
             vessel.sensor_span = (start + m.start(), start + m.end(1) + len(where))
         return kind is not None
     return False
-
-
-def read_result(account: Account, clause: Clause, text: str) -> bool:
-    """ "Yield 36.2 g", "dried in air: 14.6 g, 85 %"."""
-    masses = [x for x in clause.items if isinstance(x, Qty) and x.dim == "mass" and x.start not in account.used]
-    percents = [x for x in clause.items if isinstance(x, Qty) and x.dim == "percent" and x.start not in account.used]
-    late = any(s.kind in ("quench", "filter", "dry") for s in account.doc.steps)
-    if not masses or not (lex.RESULT.search(text) or clause.verb == "dry" or (late and clause.verb is None)):
-        return False
-    r = account.doc.results
-    if r.mass_g is None:
-        q = masses[-1].model() if clause.verb == "dry" else masses[0].model()
-        q.value = convert(q.value, q.unit, "mass")
-        q.unit = "g"
-        r.mass_g = q
-        account.used.add(q.span[0] if q.span else -1)
-    if percents and r.percent is None:
-        r.percent = percents[0].model()
-        account.used.add(percents[0].start)
-    for x in clause.items:
-        if isinstance(x, Token) and x.kind == "sub" and r.product_identity is None:
-            r.product_identity, r.product = str(x.value), x.text
-            r.product_span = (x.start, x.end)
-    return True

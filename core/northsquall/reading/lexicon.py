@@ -3,68 +3,522 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
+
+from northsquall.reading.items import Item
+from northsquall.reading.tokens import Token
+
+
+class Cue:
+    """A pattern with the letters of which one must be there: most clauses hold none, and are spared the search."""
+
+    def __init__(self, pattern: re.Pattern[str], *letters: str) -> None:
+        self.pattern, self.letters = pattern, letters
+
+    def search(self, text: str) -> re.Match[str] | None:
+        """The first place where the pattern fits."""
+        low = text.lower()
+        return self.pattern.search(text) if any(x in low for x in self.letters) else None
+
+    def finditer(self, text: str) -> Iterator[re.Match[str]]:
+        """All places."""
+        return self.pattern.finditer(text)
+
 
 VERBS: dict[str, set[str]] = {
-    "add": {"added", "add", "adds", "run", "ran", "dripped", "drip", "dropped", "drop", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned"},
-    "charge": {"charge", "charged", "placed", "place", "put", "weigh", "weighed", "taken", "take", "dissolved", "dissolve", "suspended", "holds", "contains", "containing", "given"},
+    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered"},
+    "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute"},
     "cool": {"cooled", "cool", "chilled", "chill"},
-    "heat": {"warmed", "warm", "heated", "heat"},
-    "mix": {"mixed", "mix", "prepared", "prepare", "make", "made"},
-    "hold": {"stirred", "stir", "stirring", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued"},
-    "pour": {"poured", "pour", "tipped", "tip", "emptied", "discharged", "transferred"},
-    "filter": {"filtered", "filter", "collected", "collect", "sucked", "squeeze"},
-    "wash": {"washed", "wash"},
+    "heat": {"warmed", "warm", "heated", "heat", "boil", "boiled", "boils", "heating", "brought"},
+    "reflux": {"reflux", "refluxed", "refluxing"},
+    "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
+    "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
+    "pour": {"poured", "pour", "pours", "tipped", "tip", "emptied", "discharged", "transferred", "transfer", "quenched", "quench"},
+    "filter": {"filtered", "filter", "collected", "collect", "sucked", "suck", "squeeze", "filtration"},
+    "wash": {"washed", "wash", "rinse", "rinsed", "rinses"},
     "dry": {"dried", "dry"},
-    "recrystallise": {"recrystallised", "recrystallized", "recrystallise", "recrystallize", "recryst"},
-    "neutralise": {"neutralised", "neutralized", "neutralise", "neutralize"},
-    "extract": {"extracted", "extract"},
-    "distil": {"distilled", "distil", "distill"},
-    "test": {"showed", "shows", "test", "tested", "check", "checked"},
-    "stop": {"shut", "stop", "stopped", "pause", "paused", "interrupt", "interrupted", "closed"},
+    "recrystallise": {"recrystallised", "recrystallized", "recrystallise", "recrystallize", "recryst", "recrystallisation", "recrystallization"},
+    "neutralise": {"neutralised", "neutralized", "neutralise", "neutralize", "acidified", "acidify", "acidification", "basified", "basify", "alkaline", "neutralising"},
+    "extract": {"extracted", "extract", "extraction", "separate", "separated"},
+    "distil": {"distilled", "distil", "distill", "distils", "distillation", "strip", "stripped", "evaporated", "evaporate", "concentrated", "concentrate", "steam-distilled", "removed"},
+    "destroy": {"destroyed", "destroy", "decomposed", "discharge", "reduced", "decolorise"},
+    "test": {"showed", "shows", "show", "test", "tested", "check", "checked", "titrate", "titrated", "tlc", "gc", "hplc"},
+    "stop": {"shut", "stop", "stopped", "pause", "paused", "interrupt", "interrupted", "closed", "halted"},
 }  # fmt: skip
 VERB_OF = {word: kind for kind, words in VERBS.items() for word in words}
 
-MIX_REFERENCE = re.compile(r"\b(nitrating (?:mixture|acid|mix)|mixed acids?|acid mixture|acids mixture|mixture of (?:the )?acids)\b", re.I)
-MAIN_REFERENCE = re.compile(
-    r"\b(reaction mixture|batch|the mixture|the lot|contents|the slurry|reaction mass|the solution|pour it|it was poured|it is poured|was poured)\b",
+MIX_REFERENCE = Cue(
+    re.compile(
+        r"\b(nitrating (?:mixture|acid|mix)|mixed acids?|acid mixture|acids mixture|mixture of (?:the )?acids|nitrosating mixture)\b", re.I
+    ),
+    "nitr",
+    "mix",
+)
+BATCH_REFERENCE = Cue(
+    re.compile(
+        r"\b(reaction mixture|batch|the (?:\w+ ){0,2}(?:mixture|lot|contents|slurry|mass|solution|suspension|melt|paste|liquor|thing|diazo\w*)|reaction mass|(?:pour|poured|tip|into|on ?to|quench) (?:it|all)|it (?:is|was) (?:poured|stirred|tipped|run)|(?:was|were|is|are) poured|whole (?:\w+ )?(?:lot|thing)|diazo(?:nium)?(?: solution| salt)?|cold mass|everything)\b",
+        re.I,
+    ),
+    "mixture",
+    "batch",
+    "the ",
+    "mass",
+    "it",
+    "pour",
+    "lot",
+    "thing",
+    "diazo",
+    "everything",
+)
+WASTE = re.compile(
+    r"^\W*(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|mother liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
     re.I,
 )
-FILTRATE_REFERENCE = re.compile(r"\b(filtrates?|mother liquors?|aqueous layer|washings)\b", re.I)
-READY = re.compile(r"\b(kept below|stands? ready|kept ready|at hand|standing by|stood ready|to receive the batch)\b", re.I)
-TRAIN = re.compile(
-    r"\b(vented through|vents? through|gas bottle|gas-washing|absorber|scrubber|bubbler|wash(?:ing)?[ -]bottle|gas line|gas trap|to catch)\b",
-    re.I,
+FILTRATE_REFERENCE = re.compile(
+    r"\b(filtrates?|mother liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b", re.I
 )
-RESULT = re.compile(r"\b(yield|yields|yielded|gave|gives|result|obtained|crop|got|product)\b", re.I)
-OVERNIGHT = re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I)
-UNATTENDED = re.compile(r"\b(unattended|left alone|nobody present|went home|go home|went for lunch)\b", re.I)
-NOT_STIRRED = re.compile(
-    r"\b(stirrer off|switch(?:ed)? the stirrer off|without stirring|unstirred|not stirred|let (?:it )?stand without|stirrer (?:was )?stopped)\b",
-    re.I,
+READY = Cue(
+    re.compile(
+        r"\b(kept below the|stands? ready|kept ready|at hand|standing by|stood ready|to receive the batch|near ?by|with ice ready)\b", re.I
+    ),
+    "kept",
+    "stand",
+    "hand",
+    "stood",
+    "near",
+    "ready",
+    "receive",
 )
-STIRRED = re.compile(r"\b(stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I)
-COOLED = re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I)
-ALL_AT_ONCE = re.compile(r"\b(all at once|in one go|in one portion|all in one|at once|poured on)\b", re.I)
-SLOWLY = re.compile(r"\b(slowly|dropwise|drop by drop|gradually|drop-wise|drips?|dripped|trickle)\b", re.I)
-SENSOR = re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I)
+TRAIN = Cue(
+    re.compile(
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|from)|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|end of the tube|gas by|bubbles through)\b|>\s*(?:an? )?(?:empty|\d+)",
+        re.I,
+    ),
+    "bottle",
+    "gas",
+    "absorb",
+    "scrub",
+    "bubbl",
+    "catch",
+    "mouth",
+    "invert",
+    "funnel",
+    "trap",
+    "drawn off",
+    "tube",
+    ">",
+    "vent",
+    "hcl line",
+)
+LABELS_ASIDE = {"where", "before starting", "label", "waste", "scope", "safety", "ppe", "hazards", "apparatus note"}
+LABELS_GAS = {
+    "off-gas",
+    "gas",
+    "hcl line",
+    "line",
+    "gas line",
+    "train",
+    "train in this order",
+    "vent",
+    "tail gas",
+    "exhaust",
+    "absorber",
+    "scrubber",
+}
+LABELS_WASTE = {"filtrate", "mother liquor", "residue", "residues", "what is left", "waste", "glassware", "aqueous", "acid layer"}
+LABELS_WASH = {"organic phase", "organic layer", "wash", "upper layer", "lower layer", "ether layer", "washes", "work-up", "workup"}
+LABELS = LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
+    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected",
+}  # fmt: skip
+OVERNIGHT = Cue(
+    re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I),
+    "night",
+    "weekend",
+    "next",
+)
+UNATTENDED = Cue(
+    re.compile(r"\b(unattended|left alone|nobody present|went home|go home|went for lunch)\b", re.I),
+    "unatt",
+    "alone",
+    "nobody",
+    "home",
+    "lunch",
+)
+NOT_STIRRED = Cue(
+    re.compile(
+        r"\b(stirrer off|switch(?:ed)? the stirrer off|without stirring|unstirred|not stirred|let (?:it )?stand without|stirrer (?:was )?stopped)\b",
+        re.I,
+    ),
+    "stir",
+)
+STIRRED = Cue(
+    re.compile(r"\b(stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
+    "stir",
+    "paddle",
+    "bar",
+    "agit",
+    "swirl",
+)
+COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
+ALL_AT_ONCE = Cue(
+    re.compile(r"\b(all at once|in one (?:go|portion|pour|lot|shot)|all in one|at once|poured on|quick(?:ly)?(?: as you like)?)\b", re.I),
+    "once",
+    "one",
+    "poured",
+    "quick",
+)
+SLOWLY = Cue(
+    re.compile(
+        r"\b(slowly|dropwise|drop by drop|drop to drop|gradually|drop-wise|drips?|dripped|trickle|in (?:\w+ ){0,4}(?:portions|lots|spoonfuls|shots)|a bit at a time|bit by bit|portion-?wise|from the (?:dropping )?funnel|by dropping funnel|from a (?:dropping )?funnel|below the surface|in portions|by the spoon|one spoon\w* at a time|cautious\w*|carefully)\b",
+        re.I,
+    ),
+    "slow",
+    "drop",
+    "drip",
+    "grad",
+    "portion",
+    "lots",
+    "spoon",
+    "shot",
+    "bit",
+    "funnel",
+    "surface",
+    "caut",
+    "caref",
+    "trick",
+)
+ANALYSIS = Cue(
+    re.compile(
+        r"\b(titrat\w+|TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|spot[- ]?test|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
+        re.I,
+    ),
+    "titr",
+    "tlc",
+    "layer",
+    "gc",
+    "hplc",
+    "chromat",
+    "spot",
+    "starch",
+    "litmus",
+    "strip",
+    "electrode",
+    "calib",
+    "indic",
+    "refer",
+    "melting",
+    "refract",
+    "pycno",
+    "sampl",
+    "aliquot",
+    "test",
+)
+TO_PH = Cue(
+    re.compile(
+        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|until (?:it is )?(?:neutral|alkaline|acid|no longer alkaline)|till neutral|strongly alkaline|make alkaline|to neutral)\b",
+        re.I,
+    ),
+    "ph",
+    "neutral",
+    "alkaline",
+    "acid",
+)
+DESTROYS = Cue(
+    re.compile(
+        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|till it isn't|until it no longer did|take the .* away|kill(?:s|ed)?)\b",
+        re.I,
+    ),
+    "destroy",
+    "surplus",
+    "excess",
+    "left was",
+    "colo",
+    "until",
+    "till",
+    "take the",
+    "kill",
+)
+APART = Cue(
+    re.compile(
+        r"\b(separately|meanwhile|in another|in a second|second (?:flask|beaker)|in a little|in a separate|had the|stand ready|premixed)\b",
+        re.I,
+    ),
+    "separate",
+    "mean",
+    "another",
+    "second",
+    "little",
+    "had the",
+    "ready",
+    "premix",
+)
+DRAWN = Cue(
+    re.compile(
+        r"\b(in(?:to)? (?:the|a) (?:dropping |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|funnel:|put in the funnel)\b",
+        re.I,
+    ),
+    "funnel",
+    "drawn",
+)
+SENSOR = Cue(re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I), "therm", "probe", "sensor")
 IN_POT = re.compile(r"\b(liquid|acid|pot|mixture|solution|contents|flask|reaction|immersed|melt|ester)\b", re.I)
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
 HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
 LIMIT_WORDS = {
+    "below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most", "surpass", "never", "cut-out", "limit",
+}  # fmt: skip
+AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
+PEOPLE = Cue(re.compile(r"\b(two people|second person|a colleague|both present)\b", re.I), "people", "person", "colleague", "both")
+PROTECTION = Cue(
+    re.compile(r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|fume cupboard|hood|sash)\b", re.I),
+    "visor",
+    "shield",
+    "gaunt",
+    "glove",
+    "goggle",
+    "apron",
+    "cupboard",
+    "hood",
+    "sash",
+)
+
+STRENGTH_WORDS = {"concentrated", "conc", "dilute", "dil", "fuming", "glacial", "saturated", "satd", "sat", "aqueous"}
+ADJECTIVES = {
+    "cold", "warm", "hot", "crushed", "cracked", "dry", "wet", "solid", "fresh", "freshly", "distilled", "pure", "anhydrous", "powdered", "finely", "ice", "chilled", "iced", "commercial",
+    "clean", "strong", "well", "stirred", "technical", "redistilled", "more", "further", "additional", "grade", "reagent", "molten", "cooled", "precooled", "plain", "tap", "deionised", "deionized",
+    "spent", "molar", "fold", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
+} | STRENGTH_WORDS  # fmt: skip
+CONTAINERS = {
+    "flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot", "rb", "dish", "basin", "can",
+    "drum", "tray", "glass", "generator", "receiver", "trap",
+}  # fmt: skip
+SHAPES = {
+    "round", "bottom", "bottomed", "round-bottom", "neck", "necked", "three", "two", "four", "one", "single", "necks", "conical", "erlenmeyer", "separating", "dropping", "ground", "joint", "dried", "dry", "tared", "wide",
+    "volumetric", "open", "empty", "fresh", "second", "preserving", "gas", "wash", "washing", "safety", "clean", "hood", "3-neck", "jacketed", "litre", "measuring", "big",
+}  # fmt: skip
+NOT_A_NAME = {
+    "each", "it", "the", "same", "mixture", "acid", "acids", "liquid", "flask", "which", "this", "that", "them", "solid", "solution", "product", "more", "surface", "neck", "bath", "mark", "total", "material",
+    "yield", "crude", "dry", "crystals", "both", "filtrate", "portions", "in", "over", "was", "is", "were", "are", "below", "about", "with", "into", "sample", "for", "batch", "ester", "amide", "anilide", "obtained",
+    "pure", "net", "gross", "theory", "and", "to", "of", "a", "an", "by", "from", "on", "at", "oil", "reflux", "cooler", "condenser", "run", "gas", "residue", "left", "lots", "lot", "first", "then", "after", "weight",
+    "water", "we", "i", "you", "colourless", "white", "yellow", "plates", "needles", "headspace", "volume", "air", "nominal", "fresh", "waste", "ice", "mother", "liquor", "i'd", "had",
+}  # fmt: skip
+RESULT_WORDS = {
+    "yield",
+    "yielded",
+    "gave",
+    "gives",
+    "giving",
+    "obtained",
+    "crop",
+    "got",
+    "weighed",
+    "result",
+    "record",
+    "out",
+    "usual",
+    "afforded",
+    "furnished",
+    "isolated",
+    "recovered",
+    "last",
+}
+NOT_MATERIAL_BEFORE = {"no", "without", "any", "than"}
+NOT_MATERIAL_AFTER = {
+    "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "mist", "vapour", "vapor",
+    "fumes", "evolution", "specks", "stains", "content", "pump", "aspirator", "atmosphere", "balloon", "inlet", "line", "trap", "cooling", "cooled", "thermostat", "colour", "color", "smell", "wipes", "burns",
+    "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered",
+}  # fmt: skip
+GENERIC: dict[str, str] = {
+    "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
+    "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide",
+    "chloride": "name:chloride", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
+    "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
+    "powder": "solid", "foil": "name:aluminium", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
+}  # fmt: skip
+"""Common nouns that stand for a material named before: by structure, by name, by kind."""
+
+
+def no_material(items: list[Item], i: int) -> bool:
+    """Whether the substance at `i` is only part of another word's meaning: "water bath", "starch paper", "no iron"."""
+    x = items[i]
+    assert isinstance(x, Token)
+    after = items[i + 1] if i + 1 < len(items) else None
+    before = items[i - 1] if i else None
+    if isinstance(after, Token) and after.text in ("-", "–", "‑", "/") and after.start == x.end and i + 2 < len(items):
+        behind = items[i + 2]
+        if isinstance(behind, Token) and (
+            behind.low in NOT_MATERIAL_AFTER
+            or (behind.kind == "sub" and behind.start == after.end and x.low in ("ice", "starch", "iodide", "water", "potassium iodide"))
+            or behind.low in ("free", "cooled", "water", "cold", "chilled")
+        ):
+            return True  # "ice-salt", "silver-free", "starch-iodide"
+    if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
+        return True
+    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER:
+        return True
+    if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
+        return True
+    if any(isinstance(y, Token) and y.low == "not" for y in items[max(0, i - 3) : i]):
+        return True  # "in the acid, not in the ice"
+    return isinstance(before, Token) and (before.low in NOT_MATERIAL_BEFORE or (before.low == "of" and i > 1 and is_free(items[i - 2])))
+
+
+def is_ice(x: Item) -> bool:
+    """The first half of "ice–salt"."""
+    return isinstance(x, Token) and x.low in ("ice", "iodide", "starch", "potassium iodide")
+
+
+def is_free(x: Item) -> bool:
+    """ "free of", "smell of"."""
+    return isinstance(x, Token) and x.low in (
+        "free",
+        "smell",
+        "traces",
+        "trace",
+        "colour",
+        "color",
+        "amount",
+        "bottle",
+        "mist",
+        "odour",
+        "evolution",
+        "specks",
+        "fumes",
+        "excess",
+        "drops",
+        "escape",
+        "purple",
+        "grams",
+    )
+
+
+def length_of_time(items: list[Item], i: int) -> bool:
+    """Whether a quantity is a rate ("60 mL a minute", "5 L/min") and no amount."""
+    after = [x.low for x in items[i + 1 : i + 3] if isinstance(x, Token)]
+    return bool(
+        (after[:1] == ["/"] and after[1:2] and after[1] in ("min", "h", "s", "minute", "hour"))
+        or (len(after) == 2 and after[0] in ("a", "per") and after[1] in ("minute", "min", "second", "s", "hour", "h"))
+    )
+
+
+NOUNS_TOO = {
+    "charge",
+    "concentrated",
+    "extract",
+    "dry",
+    "test",
+    "drop",
+    "drops",
+    "make",
+    "check",
+    "reflux",
+    "wash",
+    "fresh",
+    "quench",
+    "separate",
+    "boiling",
+    "dilute",
+    "removed",
+    "weigh",
+}
+
+
+def is_gas_name(identity: str) -> bool:
+    """Whether a substance is a gas at room temperature."""
+    from northsquall.substances import catalogue
+
+    return catalogue().substances[identity].phase == "g"
+
+
+LAYER = Cue(
+    re.compile(
+        r"\b(?:lower|upper|bottom|top|organic|ether|oily|acid|aqueous) (?:layer|phase)(?:'s)?\b|\bsep(?:arat\w+)?\.? funnel\b|\blayers?\b.*\bseparated\b",
+        re.I,
+    ),
+    "layer",
+    "phase",
+    "funnel",
+)
+NOT_DONE = Cue(
+    re.compile(
+        r"\b(supposed to|some people|you could|we don't|don't bother|would have|instead of|never (?:filtered|allowed|plugged)|is not done)\b",
+        re.I,
+    ),
+    "suppos",
+    "people",
+    "could",
+    "don't",
+    "no, we",
+    "waste",
+    "bother",
+    "would",
+    "instead",
+    "never",
+    "not done",
+)
+STILL = Cue(
+    re.compile(r"\b(still head|distill?(?:ing|ation) (?:bridge|head)|(?:into|then) the receiver|change to distillation)\b", re.I),
+    "still",
+    "bridge",
+    "receiver",
+    "distil",
+)
+WENT_IN = Cue(
+    re.compile(r"\b(?:really )?(?:it was )?(?:only )?(?:about )?([\w-]+(?: point \w+)?)(?: of the ([\w-]+))?(?: that)? went in\b", re.I),
+    "went in",
+)
+GOES_AWAY = Cue(
+    re.compile(
+        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts) (?:bottle|drum|bin|jar)|(?:aqueous|solvent|aluminium|zinc|manganese|halogen\w*|copper|heavy metal) waste|in(?:to)? the bin|label)\b",
+        re.I,
+    ),
+    "sink",
+    "drain",
+    "waste",
+    "bin",
+    "label",
+    "bottle",
+)
+
+
+def of_gas(label: str) -> bool:
+    """Whether a heading is about the way of the gas: "off-gas", "HCl line", "train, in order"."""
+    words = label.split()
+    return label in LABELS_GAS or (bool(words) and (words[-1] in ("line", "gas") or words[0] == "train"))
+
+
+def is_label(name: str) -> bool:
+    """Whether words before a colon are a heading that says what the clause is about."""
+    return name in LABELS or name.split()[0] in ("limit", "limits") or of_gas(name) or WASTE.search(name) is not None
+
+
+OF_POT = {
+    "pot",
+    "mixture",
+    "temperature",
+    "temp",
+    "reaction",
+    "inner",
+    "internal",
+    "contents",
+    "solution",
+    "liquid",
+    "flask",
+    "batch",
+    "not",
     "below",
     "under",
-    "beneath",
-    "exceed",
-    "exceeding",
-    "above",
-    "past",
-    "over",
-    "pass",
-    "passes",
-    "passed",
+    "never",
+    "at",
     "max",
-    "maximum",
-    "most",
+    "from",
+    "between",
+    "keep",
+    "stay",
 }
-PEOPLE = re.compile(r"\b(two people|second person|a colleague|both present)\b", re.I)
-PROTECTION = re.compile(r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|fume cupboard|hood|sash)\b", re.I)
+
+
+def of_another(text: str) -> bool:
+    """Whether a limit names something else than the pot first: "product flask 0 to 10 °C", "bath 120 °C"."""
+    first = re.match(r"\W*([a-z]+)", text, re.I)
+    return first is not None and first[1].lower() not in OF_POT

@@ -1,21 +1,18 @@
-"""Phrases over tokens: quantities, strengths, materials, vessels, baths, sensors. Small rules that compose."""
+"""Phrases over tokens: quantities, strengths, vessels, baths. Small rules that compose."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
-from northsquall.procedure import Bath, Quantity, Strength
-from northsquall.procedure.units import convert, dimension
+from northsquall.procedure import Bath, Strength
+from northsquall.procedure.units import convert
+from northsquall.reading.items import Item, Qty, is_word
+from northsquall.reading.lexicon import ADJECTIVES
 from northsquall.reading.tokens import Token
+from northsquall.substances import catalogue
 
 DASHES = "-–‑—"
-APPROX = {"about", "approximately", "ca", "circa", "roughly", "around", "some", "~", "approx", "nearly"}
-ADJECTIVES = {
-    "concentrated", "conc", "dilute", "fuming", "glacial", "cold", "warm", "hot", "crushed", "cracked", "dry", "wet", "solid", "fresh",
-    "freshly", "distilled", "pure", "anhydrous", "powdered", "finely", "aqueous", "ice", "chilled", "iced", "saturated", "commercial", "clean",
-    "strong", "well", "stirred", "technical", "redistilled", "more", "further", "additional", "strength", "grade", "reagent", "molten", "cooled", "precooled",
-}  # fmt: skip
-STRENGTH_WORDS = {"concentrated", "conc", "dilute", "fuming", "glacial", "saturated"}
+APPROX = {"about", "approximately", "ca", "circa", "roughly", "around", "some", "~", "approx", "nearly", "maybe"}
 VESSELS = {
     "flask",
     "beaker",
@@ -35,36 +32,27 @@ VESSELS = {
     "tube",
     "crock",
     "pot",
+    "rb",
+    "round-bottom",
+    "glass",
+    "generator",
+    "volumetric",
+    "basin",
+    "dish",
 }
-REACTION_VESSELS = (VESSELS | {"conical flask"}) - {"funnel", "cylinder", "pan", "bottle", "tube", "pot", "bowl"}
-BATH_VERBS = {"in", "inside", "with", "into", "on"}
-
-
-@dataclass
-class Qty:
-    """A quantity in the text; `low`/`high` where a range is written."""
-
-    value: float
-    unit: str
-    start: int
-    end: int
-    low: float | None = None
-    high: float | None = None
-    approx: bool = False
-
-    @property
-    def dim(self) -> str:
-        """Dimension of the unit."""
-        return dimension(self.unit)
-
-    def model(self) -> Quantity:
-        """As it stands in the document."""
-        return Quantity(
-            value=self.value, unit=self.unit, low=self.low, high=self.high, approximate=self.approx, span=(self.start, self.end)
-        )
-
-
-Item = Token | Qty
+REACTION_VESSELS = (VESSELS | {"conical flask"}) - {
+    "funnel",
+    "cylinder",
+    "pan",
+    "bottle",
+    "tube",
+    "pot",
+    "bowl",
+    "glass",
+    "basin",
+    "dish",
+    "volumetric",
+}
 
 
 def quantities(tokens: list[Token]) -> list[Item]:
@@ -108,14 +96,40 @@ def quantities(tokens: list[Token]) -> list[Item]:
             if k < len(tokens) and tokens[k].kind == "unit":
                 first_unit = str(tokens[k].value)
                 j = k + 1
+        if (
+            not first_unit
+            and out
+            and is_word(out[-1], "between")
+            and j + 2 < len(tokens)
+            and tokens[j].low == "and"
+            and tokens[j + 1].kind == "num"
+        ):
+            if tokens[j + 2].kind == "unit":  # "between twenty and twenty-five degrees"
+                low, high, first_unit = number, float(tokens[j + 1].value or 0.0), str(tokens[j + 2].value)
+                j += 3
         if not first_unit:
-            out.append(t)
-            i += 1
-            continue
+            inherited = _inherited(tokens, i, out)
+            if inherited:  # "fifty mils of acid and fifty water"
+                first_unit = inherited
+            else:
+                out.append(t)
+                i += 1
+                continue
         start = t.start
         if negative:
             number = -number
             start = out.pop().start  # type: ignore[union-attr]
+        between = (
+            bool(out)
+            and low is None
+            and j + 1 < len(tokens)
+            and is_word(out[-1], "between")
+            and tokens[j].low == "and"
+            and tokens[j + 1].kind == "num"
+        )
+        if between and j + 2 < len(tokens) and tokens[j + 2].kind == "unit":
+            low, high = number, float(tokens[j + 1].value or 0.0)
+            j += 3
         approx = bool(out) and isinstance(out[-1], Token) and out[-1].low in APPROX
         value = number if low is None else (low + high) / 2  # type: ignore[operator]
         if low is not None and low > (high or 0.0):
@@ -125,142 +139,44 @@ def quantities(tokens: list[Token]) -> list[Item]:
     return out
 
 
+def _inherited(tokens: list[Token], i: int, out: list[Item]) -> str:
+    """The unit of a bare number before a liquid, or before "of each", where one was said before it; "" if none."""
+    j = i + 1
+    while j < len(tokens) and (tokens[j].low == "of" or tokens[j].low in ADJECTIVES or tokens[j].text == "."):
+        j += 1
+    if j >= len(tokens) or not (tokens[j].kind == "sub" or (tokens[j].low == "each" and j > i + 1)) or tokens[i].text in (")", "."):
+        return ""
+    if (
+        tokens[j].kind == "sub"
+        and catalogue().substances[str(tokens[j].value)].phase == "s"
+        and not catalogue().substances[str(tokens[j].value)].commercial
+    ):
+        return ""
+    before = tokens[i - 1] if i else None
+    if before is None or before.low not in ("and", "with", "plus", "then", ",", "so"):
+        return ""
+    return next((x.unit for x in reversed(out) if isinstance(x, Qty) and x.dim == "volume"), "")
+
+
 def _gap(before: Item, after: Item) -> bool:
     return after.start > before.end or (isinstance(before, Token) and before.kind == "mark")
 
 
-def is_word(item: Item | None, *words: str) -> bool:
-    """Whether an item is one of these words (lower case)."""
-    return isinstance(item, Token) and item.low in words
-
-
-@dataclass
-class MaterialPhrase:
-    """One substance as mentioned, with the amount and strength beside it."""
-
-    identity: str | None
-    name: str
-    start: int
-    end: int
-    index: int
-    """Index of the substance in the clause's items."""
-    amount: Qty | None = None
-    moles: Qty | None = None
-    strength: Strength | None = None
-    used: list[Qty] = field(default_factory=list)
-    count: int = 1
-
-
-def strength_of(q: Qty, word: str | None = None) -> Strength | None:
-    """A strength from a percent, a molarity or a normality."""
+def strength_of(q: Qty, word: str | None = None, identity: str | None = None) -> Strength | None:
+    """A strength from a percent, a molarity or a normality (equivalents: protons or hydroxides of the substance)."""
     span = (q.start, q.end)
     if q.dim == "percent":
         return Strength(percent_w=q.value, low=q.low, high=q.high, basis="w/w", word=word, span=span)
     if q.dim == "molar":
         return Strength(molar=q.value, basis="molar", word=word, span=span)
+    if q.dim == "normal":
+        s = catalogue().substances.get(identity or "")
+        per = abs(s.parts.get("H+", 0.0)) if s else 0.0
+        return Strength(molar=q.value / (per or 1.0), basis="molar", word=word, span=span)
     return None
 
 
 AMOUNTS = ("mass", "volume")
-
-
-def take(phrase: MaterialPhrase, q: Qty) -> bool:
-    """Give a quantity to the phrase where it fits and is still free."""
-    if q.dim in AMOUNTS and phrase.amount is None:
-        phrase.amount = q
-    elif q.dim == "moles" and phrase.moles is None:
-        phrase.moles = q
-    elif q.dim in ("percent", "molar") and (phrase.strength is None or phrase.strength.span is None):
-        phrase.strength = strength_of(q, phrase.strength.word if phrase.strength else None)
-    else:
-        return False
-    phrase.used.append(q)
-    return True
-
-
-def material_at(items: list[Item], i: int) -> MaterialPhrase:
-    """The material phrase around the substance at `items[i]`, reading left, then right."""
-    sub = items[i]
-    assert isinstance(sub, Token)
-    phrase = MaterialPhrase(str(sub.value), sub.text, sub.start, sub.end, i)
-    first = sub.low.split()[0].rstrip(".")
-    if first in STRENGTH_WORDS:
-        phrase.strength = Strength(word=first)
-    j = i - 1
-    while j >= 0:
-        left = items[j]
-        if isinstance(left, Qty):
-            if not take(phrase, left):
-                break
-            phrase.start = left.start
-            if phrase.amount is left:
-                if j >= 2 and is_word(items[j - 1], "×", "x") and isinstance(items[j - 2], Token) and items[j - 2].kind == "num":  # type: ignore[union-attr]
-                    phrase.count = int(items[j - 2].value or 1)  # type: ignore[union-attr, arg-type]
-                break
-        elif left.low in STRENGTH_WORDS:
-            phrase.strength = Strength(word=left.low) if phrase.strength is None else phrase.strength
-            phrase.start = left.start
-        elif left.low in ADJECTIVES or (left.low in ("of", "a", "the", "same", "solution", ".", "w", "/", "-") and _continues(items, j)):
-            pass
-        elif left.text == ")" and j >= 2 and isinstance(items[j - 1], Qty) and is_word(items[j - 2], "("):
-            if not take(phrase, items[j - 1]):  # type: ignore[arg-type]
-                break
-            j -= 2
-        else:
-            break
-        j -= 1
-    _read_right(items, i + 1, phrase)
-    return phrase
-
-
-def _continues(items: list[Item], j: int) -> bool:
-    """Whether a filler word on the left leads on to a quantity or a strength within four items."""
-    return any(isinstance(x, Qty) or (isinstance(x, Token) and x.low in STRENGTH_WORDS) for x in items[max(0, j - 4) : j])
-
-
-def _read_right(items: list[Item], j: int, phrase: MaterialPhrase) -> None:
-    while j < len(items) and is_word(items[j], "solution", "powder", "crystals", "flakes"):
-        j += 1
-    if j < len(items) and is_word(items[j], "("):
-        while j < len(items) and not is_word(items[j], ")"):
-            item = items[j]
-            if isinstance(item, Qty) and take(phrase, item):
-                phrase.end = max(phrase.end, item.end)
-            elif isinstance(item, Token) and item.low in STRENGTH_WORDS and phrase.strength is None:
-                phrase.strength = Strength(word=item.low)
-            j += 1
-        if j < len(items):
-            phrase.end = items[j].end
-        return
-    while j < len(items):
-        k = j
-        while k < len(items) and is_word(items[k], ",", ":", "|", "=", "w", "/", "\t", "–", "-", "—", "@"):
-            k += 1
-        if phrase.amount is not None and k == j and is_word(items[k] if k < len(items) else None, "("):
-            k += 1  # "34 g (250 mmol)"
-        beside: Item | None = items[k] if k < len(items) else None
-        if (
-            isinstance(beside, Token)
-            and beside.low in STRENGTH_WORDS
-            and phrase.strength is None
-            and (
-                k + 1 >= len(items) or not isinstance(items[k + 1], Token) or items[k + 1].kind != "sub"  # type: ignore[union-attr]
-            )
-        ):
-            phrase.strength = Strength(word=beside.low)
-            j = k + 1
-            continue
-        if not isinstance(beside, Qty) or beside.dim not in (*AMOUNTS, "moles", "percent", "molar"):
-            return
-        follow = items[k + 1] if k + 1 < len(items) else None
-        if is_word(follow, "of") or (isinstance(follow, Token) and follow.kind in ("sub",)) or is_word(follow, *VESSELS):
-            return  # belongs to what follows
-        if k + 2 < len(items) and isinstance(items[k + 2], Token) and items[k + 2].low in VESSELS:
-            return
-        if not take(phrase, beside):
-            return
-        phrase.end = beside.end
-        j = k + 1
 
 
 @dataclass
@@ -273,11 +189,23 @@ class VesselPhrase:
     index: int
     nominal_mL: float | None = None
     qty: Qty | None = None
+    article: str = ""
+    """"the" where the text speaks of one it knows."""
 
 
 def vessels_in(items: list[Item]) -> list[VesselPhrase]:
     """Vessels, with the nominal volume written before them."""
     out = []
+    for i, item in enumerate(items):
+        if isinstance(item, Qty) and item.dim == "volume" and item.value >= 5:  # "250 mL, 3 necks", "250 mL 4-neck"
+            behind = [x for x in items[i + 1 : i + 6] if isinstance(x, Token)]
+            words = [x.low for x in behind]
+            necks = next((k for k, w in enumerate(words) if w in ("neck", "necks", "necked")), None)
+            if necks is not None and not any(
+                x.kind == "sub" or x.low.rstrip("s") in VESSELS
+                for x in [*behind[: necks + 1], *[y for y in items[i + necks + 2 : i + necks + 4] if isinstance(y, Token)]]
+            ):
+                out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
     for i, item in enumerate(items):
         if not isinstance(item, Token) or item.low.rstrip("s") not in VESSELS:
             continue
@@ -294,6 +222,8 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                     phrase.qty, phrase.nominal_mL = left, convert(left.value, left.unit, "volume")
                     phrase.start = left.start
                 break
+            if left.text == "." and j and isinstance(items[j - 1], Token) and items[j - 1].low in ("r", "b", "rb"):  # type: ignore[union-attr]
+                continue  # "r.b. flask"
             if (
                 left.kind in ("sub", "nl")
                 or left.low in ("in", "into", "to", "onto", "the", "of", ".", ";", ",", ")")
@@ -313,8 +243,41 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 and not (isinstance(follow, Token) and follow.kind == "sub")
             ):
                 phrase.qty, phrase.nominal_mL = nxt, convert(nxt.value, nxt.unit, "volume")
+        before = [x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)]
+        phrase.article = "the" if "the" in before[-2:] and phrase.qty is None else "a"
+        if phrase.qty is None:
+            _bare_size(items, i, phrase)
         out.append(phrase)
     return out
+
+
+SIZES = (5, 10, 25, 50, 100, 125, 150, 200, 250, 400, 500, 600, 800, 1000, 2000)
+
+
+def _bare_size(items: list[Item], i: int, phrase: VesselPhrase) -> None:
+    """ "The 250 round-bottom", "in a 250 conical": a size without its unit."""
+    for j in range(i - 1, max(-1, i - 4), -1):
+        x = items[j]
+        if isinstance(x, Token) and x.kind == "num":
+            if x.value in SIZES and float(x.value or 0) >= 25:  # type: ignore[operator]
+                phrase.nominal_mL, phrase.start = float(x.value or 0.0), x.start
+            return
+        if not isinstance(x, Token) or x.low not in (
+            "round",
+            "bottom",
+            "bottomed",
+            "conical",
+            "erlenmeyer",
+            "-",
+            "three",
+            "neck",
+            "necked",
+            "rb",
+            "beaker",
+            "flask",
+            "mil",
+        ):
+            return
 
 
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
@@ -329,10 +292,30 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
                 return found
     for i, item in enumerate(items):
+        if (
+            isinstance(item, Token)
+            and item.kind == "sub"
+            and item.value == "water"
+            and i > 1
+            and is_word(items[i - 1], "in", "into", "the", "of")
+        ):
+            lead = {x.low for x in items[max(0, i - 5) : i] if isinstance(x, Token)}
+            if lead & {"standing", "stood", "stands", "sits", "sitting", "immersed"} or (
+                "out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold")
+            ):
+                return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
+    for i, item in enumerate(items):
         if not (isinstance(item, Token) and item.kind == "sub" and (item.value == "ice" or item.low in ("ice water", "ice-water"))):
             continue
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
+        ahead = {x.low for x in items[:i] if isinstance(x, Token)}
+        if is_word(before, "the") and i > 1 and is_word(items[i - 2], "into", "in", "on") and ahead & {"down", "stand", "sits", "back"}:
+            return _loose_bath(items, i)  # "then down into the ice"
+        if is_word(before, "with", "by", "under") and is_word(after, "outside", "around", "underneath"):
+            return _loose_bath(items, i)
+        if is_word(after, "outside", "around", "underneath"):
+            return _loose_bath(items, i)
         if is_word(after, "cooling", "cooled") or (is_word(before, "in") and not is_word(after, "water")):
             return _loose_bath(items, i)  # "with ice cooling", "in a beaker in ice"
         k = i

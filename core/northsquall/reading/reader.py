@@ -8,15 +8,20 @@ took is listed as unread.
 from __future__ import annotations
 
 import re
+from typing import Any
 
-from northsquall.procedure import Procedure, Unread
+from pydantic import BaseModel
+
+from northsquall.procedure import Procedure, Quantity, Unread
+from northsquall.procedure.amounts import lots_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
-from northsquall.reading.actions import read_clause
+from northsquall.reading.actions import finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
-from northsquall.reading.phrases import Qty, quantities
-from northsquall.reading.tables import read_row, table_rows
-from northsquall.reading.tokens import Token, tokenise
+from northsquall.reading.items import Qty
+from northsquall.reading.phrases import quantities
+from northsquall.reading.tables import read_tables, split_tables
+from northsquall.reading.tokens import Token, substances_in, tokenise
 from northsquall.substances import catalogue
 
 MAX_BYTES = 1_000_000
@@ -56,19 +61,62 @@ def check(text: str) -> str:
 
 def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
-    source = check(text)
+    original = check(text)
+    source, where = plain(original)
     doc = Procedure(source_text=source)
     account = Account(source, doc)
     tokens = tokenise(source)
     body = _title(doc, source, tokens)
-    rows, body = table_rows(body, source)
-    for row in rows:
-        read_row(account, row)
+    tables, body = split_tables(body, source)
+    read_tables(account, tables)
     for clause in clauses_of(body, source):
         read_clause(account, clause)
-    _product(doc)
+    finish(account)
+    place_absorbers(account)
+    _product(account)
     _finish(account, tokens)
+    if source != original:
+        _moved(doc, where)
+        doc.source_text = original
+        for step in doc.steps:
+            step.text = original[step.span[0] : step.span[1]]
     return doc
+
+
+INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
+"""Soft hyphens and zero-width marks: no part of any word."""
+ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
+
+
+ODD = re.compile("[" + INVISIBLE + "".join(ALIKE) + "]")
+
+
+def plain(text: str) -> tuple[str, list[int]]:
+    """The text as the rules read it, without invisible marks and with look-alikes folded; and where each character stood ([] where nothing changed)."""
+    if not ODD.search(text):
+        return text, []
+    out, where = [], []
+    for i, c in enumerate(text):
+        thousands = c in "\u00a0\u2009\u202f" and text[i - 1 : i].isdigit() and re.match(r"\d{3}(?!\d)", text[i + 1 : i + 5])
+        if c in INVISIBLE or thousands:
+            continue
+        out.append(ALIKE.get(c, c))
+        where.append(i)
+    return "".join(out), [*where, len(text)]
+
+
+def _moved(part: Any, where: list[int]) -> None:
+    """Set the places in a document from the plain text to the author's."""
+    if isinstance(part, list):
+        for x in part:
+            _moved(x, where)
+    elif isinstance(part, BaseModel):
+        for name in type(part).model_fields:
+            value = getattr(part, name)
+            if name.endswith("span") and isinstance(value, tuple):
+                setattr(part, name, (where[value[0]], where[value[1] - 1] + 1 if value[1] > value[0] else where[value[1]]))
+            else:
+                _moved(value, where)
 
 
 def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
@@ -76,14 +124,19 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), None)
     line = source.strip().split("\n", 1)[0].strip()
     doc.title = line[:120]
-    if first is None or len(line) > 100 or line.startswith("|"):
-        return tokens
-    head = tokens[:first]
-    if any(t.low in lex.VERB_OF for t in head) or any(t.kind == "unit" and t.value != "mol" for t in head):
+    head = tokens[: first if first is not None else len(tokens)]
+    listed = any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
+    if (
+        first is None
+        or len(line) > 140
+        or line.startswith("|")
+        or listed
+        or (any(t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in head) and any(t.kind == "unit" for t in head))
+    ):
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
-    for t in head:
-        if t.kind == "sub":
+    for i, t in enumerate(head):
+        if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i):
             doc.results.product_identity = str(t.value)
             doc.results.product = t.text
             doc.results.product_span = (t.start, t.end)
@@ -91,24 +144,52 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     return tokens[first:]
 
 
-def _product(doc: Procedure) -> None:
-    """The product's structure, where its name is known."""
+GIVES = {
+    "preparation",
+    "synthesis",
+    "production",
+    "making",
+    "purification",
+    "distillation",
+    "crystallisation",
+    "crystallization",
+    "isolation",
+    "bottle",
+    "batch",
+}
+
+
+def _goes_in(head: list[Token], i: int) -> bool:
+    """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
+    before = [t.low for t in head[max(0, i - 3) : i]]
+    word = before[before.index("of") - 1] if "of" in before and before.index("of") > 0 else ""
+    return word.endswith(("tion", "sis", "ing", "age")) and word not in GIVES
+
+
+def _product(account: Account) -> None:
+    """The product by its name: the title's, unless that went in; else a substance of the first lines that nobody charged."""
+    doc = account.doc
     r = doc.results
-    if r.product_identity and any(m.identity == r.product_identity and m.role not in ("wash", "absorber") for m in doc.materials):
+    charged = {m.identity for m in doc.materials if m.role not in ("wash", "absorber")}
+    if r.product_identity in charged:
         r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
+    if r.product_identity is None:
+        head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]
+        for t in substances_in(head):
+            s = catalogue().substances[str(t.value)]
+            if t.value not in charged and s.phase != "g" and s.smiles:
+                r.product_identity, r.product, r.product_span = str(t.value), t.text, (t.start, t.end)
+                break
     if r.product_identity:
-        s = catalogue().substances[r.product_identity]
-        r.product_smiles = s.smiles
+        r.product_smiles = catalogue().substances[r.product_identity].smiles
 
 
 def _finish(account: Account, tokens: list[Token]) -> None:
-    """Unread quantities, and lots of a table that no step placed."""
+    """Amounts by equivalents, and unread quantities."""
     doc = account.doc
-    if account.main is not None and account.main.sensor is None and account.table_vessels.get("sensor"):
-        account.main.sensor = account.table_vessels["sensor"]  # type: ignore[assignment]
-    for m in doc.materials:
-        if (m.role or "").startswith("table:"):
-            m.role = None
+    if account.main is not None and account.main.sensor is None and account.sensor:
+        account.main.sensor = account.sensor  # type: ignore[assignment]
+    _equivalents(doc)
     head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
     for item in quantities(tokens):
@@ -116,3 +197,17 @@ def _finish(account: Account, tokens: list[Token]) -> None:
             doc.unread.append(
                 Unread(text=account.source[item.start : item.end], span=(item.start, item.end), why="a quantity that no rule could place")
             )
+
+
+def _equivalents(doc: Procedure) -> None:
+    """Moles of what is written in equivalents alone: of the substrate, the first organic with an amount or the one written as 1."""
+    open_ = [m for m in doc.materials if m.amount is None and m.stated_mol is None and m.equivalents is not None]
+    if not open_:
+        return
+    lots = lots_of(doc, catalogue())
+    known = [x for x in lots.values() if x.mol is not None and x.substance is not None and x.substance.smiles]
+    one = [x for x in known if x.material.equivalents is not None and x.material.equivalents.value == 1.0]
+    base = (one or known)[:1]
+    for m in open_ if base else []:
+        assert m.equivalents is not None and base[0].mol is not None
+        m.stated_mol = Quantity(value=m.equivalents.value * base[0].mol[1], unit="mol", span=m.equivalents.span)

@@ -1,73 +1,215 @@
-"""Charge tables and charge lists."""
+"""Charge tables and charge lists: columns by their headings, else by what stands in them."""
 
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass, field
 
 from northsquall.reading import lexicon as lex
-from northsquall.reading.account import Account
-from northsquall.reading.materials import new_lot
-from northsquall.reading.phrases import REACTION_VESSELS, Item, MaterialPhrase, Qty, quantities, take, vessels_in
+from northsquall.reading.account import Account, declare
+from northsquall.reading.items import Item, Qty
+from northsquall.reading.mentions import mentions_in, take
+from northsquall.reading.phrases import REACTION_VESSELS, quantities, vessels_in
 from northsquall.reading.tokens import Token
 
+HEADINGS = {
+    "material": r"^(charge|material|substance|item|component|reagent|what|stuff|chemical|compound|name|ingredient)s?\b",
+    "mol": r"^(mol|moles|n)\b",
+    "mmol": r"^(mmol|millimoles?)\b",
+    "equiv": r"^(eq|equiv\w*)\b",
+    "amount": r"^(amount|quantity|qty|charge|weight|weigh|mass|volume|how much|g or ml|g|ml|weigh in|used)\b",
+    "number": r"^(#|no|nr|pos|line)\b",
+    "where": r"^(into|to|vessel|where|place|goes)\b",
+    "remark": r"^(remark|note|comment|role|for|use)s?\b",
+}
 
-def table_rows(tokens: list[Token], source: str) -> tuple[list[list[list[Item]]], list[Token]]:
-    """Rows of a charge table (cells split by | ) and the tokens that are not in it."""
-    rows: list[list[list[Item]]] = []
+
+@dataclass
+class Row:
+    """One row: its cells as tokens."""
+
+    cells: list[list[Token]]
+    start: int
+    end: int
+
+
+@dataclass
+class Table:
+    """Rows under one heading line (which may be missing)."""
+
+    rows: list[Row] = field(default_factory=list)
+    columns: list[str] = field(default_factory=list)
+
+
+def _cells(line: list[Token], source: str) -> list[list[Token]] | None:
+    """Cells of a line: between bars, or parted by tabs or wide gaps; None for a line of prose."""
+    if sum(t.text == "|" for t in line) >= 2:
+        cells: list[list[Token]] = [[]]
+        for t in line[1:] if line[0].text == "|" else line:
+            if t.text == "|":
+                cells.append([])
+            else:
+                cells[-1].append(t)
+        return cells if cells[-1] else cells[:-1]
+    if not re.search(r"\t| {3}|\.\.|…", source[line[0].start : line[-1].end]):
+        return None
+    cells = [[]]
+    for a, b in zip([None, *line], line, strict=False):
+        if b.text == "." and ".." in source[b.start - 1 : b.end + 1]:  # leader dots
+            if cells[-1]:
+                cells.append([])
+            continue
+        gap = source[a.end : b.start] if a is not None else ""
+        if "\t" in gap or "   " in gap or re.search(r"\.{3,}|…", gap + (a.text if a else "")):
+            cells.append([])
+        if b.text not in ("…",) and not (b.text == "." and (source[b.end : b.end + 1] == "." or source[b.start - 1 : b.start] == ".")):
+            cells[-1].append(b)
+    cells = [c for c in cells if c]
+    return cells if len(cells) >= 2 else None
+
+
+def split_tables(tokens: list[Token], source: str) -> tuple[list[Table], list[Token]]:
+    """Charge tables, and the tokens of everything else; rows that hold a sentence are given back as one."""
+    tables: list[Table] = []
     rest: list[Token] = []
     line: list[Token] = []
     for t in [*tokens, Token("nl", "\n", 10**9, 10**9)]:
         if t.kind != "nl":
             line.append(t)
             continue
-        if sum(x.text == "|" for x in line) >= 2:
-            cells: list[list[Item]] = []
-            cell: list[Token] = []
-            for x in line[1:] if line[0].text == "|" else line:
-                if x.text == "|":
-                    cells.append(quantities(cell))
-                    cell = []
-                else:
-                    cell.append(x)
-            if cell:
-                cells.append(quantities(cell))
-            rows.append(cells)
-        elif _charge_line(line, source):
-            rows.append([quantities([x for x in line if x.text not in (".", "…")])])
+        cells = _cells(line, source) if line else None
+        columns = _heading(cells) if cells else []
+        if columns:
+            tables.append(Table(columns=columns))
+        elif cells and _is_charge(cells, tables, source):
+            if not tables or (tables[-1].rows and line[0].start - tables[-1].rows[-1].end > 60):
+                tables.append(Table(columns=[]))
+            tables[-1].rows.append(Row(cells, line[0].start, line[-1].end))
+        elif cells and all(x.text in "-|:=" for x in line):
+            pass
+        elif tables and not tables[-1].rows and not cells and _is_charge([line], tables, source):
+            tables[-1].rows.append(Row(_at_quantity(line), line[0].start, line[-1].end))
         else:
-            rest += line
+            rest += [x for x in line if x.text != "|"]
             if t.start < 10**9:
-                rest.append(t)
+                rest.append(Token("nl", "\n\n" if cells else t.text, t.start, t.end))
         line = []
-    return rows, rest
+    return tables, rest
 
 
-def _charge_line(line: list[Token], source: str) -> bool:
-    """A line of a charge list: a name, leader dots or a wide gap, an amount; nothing is done in it."""
-    at = next((i for i, t in enumerate(line) if t.kind == "sub"), None)
-    if at is None or at > 2 or any(t.kind == "word" and t.low in lex.VERB_OF for t in line[: at + 1]):
+def _heading(cells: list[list[Token]]) -> list[str]:
+    if any(t.kind in ("sub", "unit") and t.low not in ("g", "mol", "mmol", "ml") for c in cells for t in c) and not all(
+        len(c) <= 2 for c in cells
+    ):
+        return []
+    out = []
+    for c in cells:
+        text = " ".join(t.low for t in c)
+        out.append(next((k for k, p in HEADINGS.items() if re.search(p, text)), ""))
+    if out and out[0] in ("amount", "number") and "material" not in out and len(out) > 1 and sum(map(bool, out)) >= 2:
+        out[0] = "material" if out[0] == "amount" else out[0]
+    return out if sum(map(bool, out)) >= 2 and "material" in out else []
+
+
+def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bool:
+    """A row that names a material with its amount and does nothing."""
+    flat = [t for c in cells for t in c]
+    name = next((c for c in cells if any(t.kind in ("sub", "word") for t in c)), None)
+    if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in name):
         return False
-    rest = quantities(line[at + 1 :])
-    amount = next((x for x in rest if isinstance(x, Qty) and x.dim in ("mass", "volume", "moles")), None)
-    return amount is not None and re.search(r"\.{3,}|…|\t| {3,}", source[line[at].end : amount.start]) is not None
+    if len(name) > 14 or sum(t.kind == "sub" for t in flat) > 3:
+        return False
+    items = quantities(flat)
+    amount = any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in items)
+    in_table = bool(tables and tables[-1].columns and (not tables[-1].rows or flat[0].start - tables[-1].rows[-1].end < 60))
+    if len(cells) == 1:
+        return in_table and amount and any(t.kind == "sub" for t in flat)
+    if re.match(r"\W*(?:[a-z]|\d+)\W*$", " ".join(t.text for t in cells[0])) and len(cells) == 2 and len(cells[1]) > 5:
+        return False  # "1 | Caustic into the flask, …": a step
+    return (amount and (in_table or any(t.kind == "sub" for t in name))) or (in_table and any(t.kind == "sub" for t in name))
 
 
-def read_row(account: Account, cells: list[list[Item]]) -> None:
-    """One row of a charge table: a lot, and the vessel it goes into ("" repeats the one above)."""
-    flat = [item for cell in cells for item in cell]
-    at = next((i for i, x in enumerate(flat) if isinstance(x, Token) and x.kind == "sub"), None)
-    if at is None:
-        return
-    for cell in cells[1:]:
-        for v in vessels_in(cell):
-            if v.kind in REACTION_VESSELS:
-                account.table_vessels["last"] = account.vessel(v, v.kind, "").name
-    phrase = MaterialPhrase(str(flat[at].value), flat[at].text, flat[at].start, flat[at].end, at)  # type: ignore[union-attr]
-    for cell in cells:
-        if vessels_in(cell):
+def _at_quantity(line: list[Token]) -> list[list[Token]]:
+    at = next((i for i, t in enumerate(line) if t.kind == "num"), len(line))
+    return [line[:at], line[at:]]
+
+
+def read_tables(account: Account, tables: list[Table]) -> None:
+    """Lots of all charge tables; they wait until a step names them."""
+    where = ""
+    for table in tables:
+        for row in table.rows:
+            where = _row(account, table, row, where)
+
+
+def _row(account: Account, table: Table, row: Row, where: str) -> str:
+    cells = row.cells
+    number = ""
+    if cells and len(cells[0]) <= 2 and re.fullmatch(r"\W*(\w)\W*", " ".join(t.text for t in cells[0]) or "") and len(cells) > 2:
+        number = next((t.low for t in cells[0] if t.kind in ("num", "word")), number)
+        cells = cells[1:]
+        columns = table.columns[1:] if table.columns[:1] in (["number"], [""]) and len(table.columns) == len(row.cells) else table.columns
+    else:
+        columns = table.columns
+    flat: list[Item] = []
+    name_items: list[Item] = []
+    label = ""
+    for k, cell in enumerate(cells):
+        kind = columns[k] if k < len(columns) and len(columns) == len(cells) else ""
+        items = quantities(cell)
+        if k == 0 and len(cell) > 2:
+            colon = next((i for i, t in enumerate(cell[:4]) if t.text == ":"), None)
+            if colon is not None:
+                label = " ".join(t.low for t in cell[:colon])
+                items = quantities(cell[colon + 1 :])
+        vessels = [v for v in vessels_in(items) if v.kind in REACTION_VESSELS or v.kind in ("funnel", "bottle")] if k else []
+        if vessels and not any(isinstance(x, Token) and x.kind == "sub" for x in items):
+            v = vessels[0]
+            where = account.vessel(v, v.kind, "").name if v.kind in REACTION_VESSELS else v.kind
             continue
-        for item in cell:
-            if isinstance(item, Qty) and take(phrase, item):
-                phrase.end = max(phrase.end, item.end)
-    m = new_lot(account, phrase)
-    m.role = f"table:{account.table_vessels.get('last', '')}"
+        unit = {"mol": "mol", "mmol": "mmol", "equiv": "equiv"}.get(kind)
+        if unit and len(items) == 1 and isinstance(items[0], Token) and items[0].kind == "num":
+            t = items[0]
+            items = [Qty(float(t.value or 0.0), unit, t.start, t.end)]
+        if k == 0:
+            name_items = items
+        flat += [*items, Token("mark", "|", cell[-1].end if cell else row.end, cell[-1].end if cell else row.end)]
+    found = [m for m in mentions_in(flat, set(), account.source) if not m.generic]
+    if not found:
+        text = [x for x in name_items if isinstance(x, Token)]
+        amount = next((x for x in flat if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
+        if not text or amount is None:
+            return where
+        from northsquall.reading.mentions import Mention
+
+        found = [Mention(None, account.source[text[0].start : text[-1].end].strip(" ,:"), text[0].start, max(text[-1].end, amount.end), 0)]
+    m = found[0]
+    if m.amount is None and len(found) > 1 and found[1].identity == "water" and found[1].amount is not None:
+        m.amount, found[1].amount = found[1].amount, None  # "10 % in water | 100 mL"
+        m.used += found[1].used
+    for x in flat:
+        if isinstance(x, Qty) and x not in m.used and (x.dim != "percent" or m.strength is None or m.strength.span is None):
+            if x.dim in ("moles", "mass", "volume", "equivalents", "percent") and all(x not in y.used for y in found[1:]):
+                take(m, x)
+                m.end = max(m.end, x.end)
+    gas = m.identity is not None and lex.is_gas_name(m.identity)
+    account.used |= {x.start for x in flat if isinstance(x, Qty)}
+    if gas:
+        return where  # "hydrogen formed 4.9 L": said, not charged
+    if (
+        "absorb" in label
+        or "scrubber" in label
+        or where == "bottle"
+        or re.search(r"absorb|scrub", " ".join(t.low for c in cells for t in c))
+    ):
+        lot = declare(account, m, "absorber")
+        lot.role = "absorber"
+    elif label.startswith("wash"):
+        lot = declare(account, m, "wash")
+    else:
+        lot = declare(account, m, "funnel" if where == "funnel" else "list")
+    if re.search(r"destroy|quench|kills", account.source[row.start : row.end], re.I) and not lex.is_gas_name(m.identity or "water"):
+        account.destroys.add(lot.id)
+    if number:
+        account.rows[number] = lot.id
+    return where

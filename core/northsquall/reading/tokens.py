@@ -12,8 +12,8 @@ from northsquall.procedure.units import UNITS, UnitError, canonical
 from northsquall.substances import catalogue
 
 TOKEN = re.compile(
-    r"(?P<num>\d+(?:[.,]\d+)?|[½¼¾])"
-    r"|(?P<unit>°\s?[CF]|º\s?C|℃|%|µ[lLgG])"
+    r"(?P<num>[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
+    r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|%|µ[lLgG]|[cd]m[3³](?!\d))"
     r"|(?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*)"
     r"|(?P<nl>\n+)"
     r"|(?P<mark>[^\s\w])"
@@ -43,8 +43,22 @@ ONES = [
 ]
 TENS = {w: 10 * (i + 2) for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"])}
 NUMBER_WORDS = {w: i for i, w in enumerate(ONES)} | TENS
+SMALL_FRACTIONS = {
+    "half": 0.5,
+    "third": 1 / 3,
+    "quarter": 0.25,
+    "fifth": 0.2,
+    "tenth": 0.1,
+    "thirds": 1 / 3,
+    "quarters": 0.25,
+    "fifths": 0.2,
+}
+SCALES = {"hundred": 100.0, "thousand": 1000.0}
 LONG_UNITS = sorted(
-    (u for u in ("per cent", "degrees C", "degrees Celsius", "deg C", "cubic centimetres", "mL per min", "ml/min")),
+    (
+        u
+        for u in ("per cent", "degrees C", "degrees Celsius", "deg C", "cubic centimetres", "fl oz", "fluid ounces", "mL per min", "ml/min")
+    ),
     key=len,
     reverse=True,
 )
@@ -62,11 +76,11 @@ class Token:
     start: int
     end: int
     value: float | str | None = None
+    low: str = ""
+    """Lower-case text."""
 
-    @property
-    def low(self) -> str:
-        """Lower-case text."""
-        return self.text.lower()
+    def __post_init__(self) -> None:
+        self.low = self.text.lower()
 
 
 def _case_matters(name: str) -> bool:
@@ -81,14 +95,19 @@ def _automaton() -> ahocorasick.Automaton:
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
+    for name, (_, usual) in catalogue().ambiguous.items():
+        if usual and not automaton.exists(name):
+            automaton.add_word(name, (name, usual))
     automaton.make_automaton()
     return automaton
 
 
 def _fold(text: str) -> str:
     """Lower case with usual look-alikes folded, one character for one (offsets stay)."""
-    folded = "".join(c.lower() if len(c.lower()) == 1 else c for c in text)
-    return folded.translate(FOLD)
+    low = text.lower()
+    if len(low) != len(text):  # a letter whose lower case is two
+        low = "".join(c.lower() if len(c.lower()) == 1 else c for c in text)
+    return low.translate(FOLD)
 
 
 def substances_in(text: str) -> list[Token]:
@@ -103,10 +122,11 @@ def substances_in(text: str) -> list[Token]:
         if _case_matters(name) and text[start:stop] != name:
             continue
         hits.append(Token("sub", text[start:stop], start, stop, identity))
-    hits.sort(key=lambda t: (t.start, -t.end))
+    taken = bytearray(len(text))
     out: list[Token] = []
-    for t in sorted(hits, key=lambda t: t.start - t.end):
-        if all(t.end <= o.start or t.start >= o.end for o in out):
+    for t in sorted(hits, key=lambda t: t.start - t.end):  # the longest first
+        if not any(taken[t.start : t.end]):
+            taken[t.start : t.end] = b"\x01" * (t.end - t.start)
             out.append(t)
     return sorted(out, key=lambda t: t.start)
 
@@ -115,6 +135,7 @@ def tokenise(text: str) -> list[Token]:
     """All tokens of `text` in order. Numbers take a decimal point or comma; number words count."""
     subs = substances_in(text)
     tokens: list[Token] = []
+    european = bool(re.search(r"\d,\d{1,2}(?!\d)", text)) and not re.search(r"\d\.\d", text)
     position, k = 0, 0
     while position < len(text):
         if k < len(subs) and subs[k].start <= position:
@@ -130,12 +151,62 @@ def tokenise(text: str) -> list[Token]:
         kind = m.lastgroup or "mark"
         token = Token(kind, m.group(), m.start(), m.end())
         if kind == "num":
-            token.value = FRACTIONS.get(token.text) or float(token.text.replace(",", "."))
+            token.value = _number(token.text, european)
         elif kind == "unit":
             token.value = canonical(re.sub(r"\s", "", token.text))
         tokens.append(token)
         position = m.end()
     return _units(_number_words(tokens), text)
+
+
+def _number(text: str, european: bool) -> float:
+    """A number as written; "1,200" is twelve hundred unless the text writes decimal commas throughout."""
+    half = FRACTIONS.get(text[-1], 0.0)
+    text = text.rstrip("½¼¾")
+    if not text:
+        return half
+    if re.fullmatch(r"[1-9]\d{0,2}(?:,\d{3})+(?:\.\d+)?", text) and not european:
+        text = text.replace(",", "")
+    return float(text.replace(",", ".")) + half
+
+
+def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
+    """(value, index behind it) of a spoken number that begins at `i`: "a hundred and thirty", "four and a half", "fourteen point nine"."""
+
+    def low(k: int) -> str:
+        return tokens[k].low if k < len(tokens) and tokens[k].kind in ("word", "mark") else ""
+
+    value, j = 0.0, i
+    if low(j) in ("a", "an") and low(j + 1) in SCALES:
+        value, j = SCALES[low(j + 1)], j + 2
+    elif low(j) in NUMBER_WORDS:
+        value, j = float(NUMBER_WORDS[low(j)]), j + 1
+    elif low(j) in SCALES and i and tokens[i - 1].kind != "num":
+        value, j = SCALES[low(j)], j + 1
+    else:
+        return None
+    decimal = 0.0
+    while j < len(tokens):
+        w = low(j)
+        if (w == "-" and low(j + 1) in NUMBER_WORDS and value % 10 == 0 and value) or (
+            w == "and" and value >= 100 and not decimal and (low(j + 1) in NUMBER_WORDS)
+        ):
+            j += 1
+        elif w == "point" and low(j + 1) in (*NUMBER_WORDS, "oh", "nought") and not decimal:
+            decimal, j = 0.1, j + 1
+        elif decimal and w in (*NUMBER_WORDS, "oh", "nought"):
+            value, decimal, j = value + NUMBER_WORDS.get(w, 0) * decimal, decimal / 10, j + 1
+        elif (not decimal and w in NUMBER_WORDS and NUMBER_WORDS[w] < 10 and value % 10 == 0 and value % 100 >= 20) or (
+            not decimal and w in NUMBER_WORDS and value >= 100 and value % 100 == 0 and NUMBER_WORDS[w] < 100
+        ):
+            value, j = value + NUMBER_WORDS[w], j + 1
+        elif not decimal and w in SCALES and 0 < value < 100:
+            value, j = value * SCALES[w], j + 1
+        else:
+            break
+    if low(j) == "and" and low(j + 1) in ("a", "one") and low(j + 2) in ("half", "quarter") and not decimal:
+        value, j = value + SMALL_FRACTIONS[low(j + 2)], j + 3
+    return value, j
 
 
 def _number_words(tokens: list[Token]) -> list[Token]:
@@ -144,41 +215,38 @@ def _number_words(tokens: list[Token]) -> list[Token]:
     i = 0
     while i < len(tokens):
         t = tokens[i]
-        if t.kind == "word" and t.low in NUMBER_WORDS:
-            value, j, scale = float(NUMBER_WORDS[t.low]), i + 1, 0.0
-            while j < len(tokens):
-                w = tokens[j]
-                if w.kind == "mark" and w.text == "-" and j + 1 < len(tokens) and tokens[j + 1].low in NUMBER_WORDS and t.low in TENS:
-                    j += 1
-                    continue
-                if w.kind != "word":
-                    break
-                if w.low == "point" and j + 1 < len(tokens) and tokens[j + 1].low in NUMBER_WORDS:
-                    scale = 0.1
-                elif scale and w.low in NUMBER_WORDS:
-                    value += NUMBER_WORDS[w.low] * scale
-                    scale /= 10
-                elif not scale and w.low in NUMBER_WORDS and NUMBER_WORDS[w.low] < 10 and value % 10 == 0 and value > 0:
-                    value += NUMBER_WORDS[w.low]
-                elif not scale and w.low == "hundred":
-                    value *= 100
-                elif not scale and w.low == "thousand":
-                    value *= 1000
-                else:
-                    break
-                j += 1
+        follow = tokens[i + 1] if i + 1 < len(tokens) else None
+        after = tokens[i + 2] if i + 2 < len(tokens) else None
+        found = _spoken(tokens, i) if t.kind == "word" else None
+        if found:
+            value, j = found
             if j == i + 1 and t.low in ("one", "two", "three") and not (j < len(tokens) and _is_unit(tokens[j])):
                 out.append(t)  # "one neck", "the two layers": no quantity
             else:
-                out.append(Token("num", "", t.start, tokens[j - 1].end, value))
+                out.append(Token("num", " ".join(x.text for x in tokens[i:j]), t.start, tokens[j - 1].end, value))
             i = j
             continue
-        if t.low == "hundred" and out and out[-1].low in ("a", "of"):
-            out.append(Token("num", t.text, t.start, t.end, 100.0))
-        elif t.low == "half" and i + 2 < len(tokens) and tokens[i + 1].low in ("an", "a") and _is_unit(tokens[i + 2]):
-            out.append(Token("num", "", t.start, tokens[i + 1].end, 0.5))
-            i += 1
-        elif t.low in ("an", "a") and i + 1 < len(tokens) and tokens[i + 1].low in ("hour", "minute", "kilo", "litre", "liter"):
+        if t.low in SMALL_FRACTIONS and follow is not None:  # "half an hour", "a tenth of a mole", "half a litre", "half-litre"
+            k = i + 1 + (follow.low in ("of", "-"))
+            k += k < len(tokens) and tokens[k].low in ("an", "a")
+            if k < len(tokens) and _is_unit(tokens[k]) and (k > i + 1 or t.low == "half"):
+                first = out.pop() if out and out[-1].low in ("a", "an", "one") else t
+                out.append(Token("num", t.text, first.start, tokens[k - 1].end, SMALL_FRACTIONS[t.low]))
+                i = k
+                continue
+        if (
+            t.low in ("an", "a")
+            and follow is not None
+            and after is not None
+            and follow.low in ("hour", "minute", "kilo", "litre", "liter", "gram", "mole")
+        ):
+            half = after.low == "and" and i + 4 < len(tokens) and tokens[i + 3].low == "a" and tokens[i + 4].low in ("half", "quarter")
+            out.append(Token("num", t.text, t.start, t.end, 1.0 + (SMALL_FRACTIONS[tokens[i + 4].low] if half else 0.0)))
+            if half:  # "an hour and a half"
+                out.append(follow)
+                i += 5
+                continue
+        elif t.low in ("an", "a") and follow is not None and follow.low in ("hour", "minute", "kilo", "litre", "liter"):
             out.append(Token("num", t.text, t.start, t.end, 1.0))
         else:
             out.append(t)
@@ -204,7 +272,12 @@ def _units(tokens: list[Token], text: str) -> list[Token]:
     i = 0
     while i < len(tokens):
         t = tokens[i]
-        after_number = bool(out) and (out[-1].kind == "num" or (out[-1].text in "-–‑" and len(out) > 1 and out[-2].kind == "num"))
+        if t.kind not in ("word", "unit"):
+            out.append(t)
+            i += 1
+            continue
+        last = [x for x in out[-3:] if x.text != "\n"]  # a line may wrap between a number and its unit
+        after_number = bool(last) and (last[-1].kind == "num" or (last[-1].text in "-–‑" and len(last) > 1 and last[-2].kind == "num"))
         if after_number and t.kind in ("word", "unit"):
             done = False
             for long in LONG_UNITS:

@@ -1,0 +1,142 @@
+"""H13 P03 P11 P12 P13: what follows from the author's words about start, tests, sensors, strengths and portions."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from northsquall.assessment import Finding
+from northsquall.findings.base import Context, finding, rule
+
+NO_START = re.compile(
+    r"\b(nothing happen\w*|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
+    r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start))\b",
+    re.I,
+)
+PUSHES = re.compile(
+    r"\b(rest|other half|remainder|remaining|more (?:was|is) added|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off)\b",
+    re.I,
+)
+HOLDS_BACK = re.compile(r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I)
+
+
+@rule("H13")
+def pushed_start(c: Context) -> Iterator[Finding]:
+    """H13: no sign of a start, and more reagent or heat follows: what is there then goes at once."""
+    text = c.procedure.source_text
+    acting = any(s.kind in ("dose", "add", "charge") for s in c.procedure.steps)
+    for m in NO_START.finditer(text) if acting else []:
+        behind = text[m.end() : m.end() + 220]
+        sentence = text[max(0, text.rfind(".", 0, m.start()) + 1) : m.end() + 60]
+        push = PUSHES.search(behind)
+        if push is None or HOLDS_BACK.search(sentence) or HOLDS_BACK.search(behind[: push.start()]):
+            continue
+        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+        yield finding(
+            "H13", "condition", f"“{m.group()}”, and then “{push.group()}”: what has piled up unreacted starts together, with what is added on top.", span=(m.start(), m.end()), step=step,
+            limit="a start that is seen before more is added", remedy="Try a small part first; add no more and no heat until its start is seen; say what is done if it does not start.", source="handbook 2.5 and 4", short="start pushed",
+        )  # fmt: skip
+        return
+
+
+TESTS = re.compile(
+    r"\b(starch[ -]?(?:iodide)?|KI[ -]starch|iodide[ -]starch|peroxide (?:strip|paper|test)|test strips?|spot test|rim test)\b[^.;\n]*",
+    re.I,
+)
+CONTROLS = re.compile(
+    r"\b(control|previously shown|known to|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
+    r"|alongside|beside|on fresh|fresh caustic|works|a drop (?:from|kept|of)|gives (?:red|blue|a \w+)|is blue)\b",
+    re.I,
+)
+
+
+@rule("P03")
+def uncontrolled_test(c: Context) -> Iterator[Finding]:
+    """P03: a test decides, and nothing shows that it would have answered."""
+    text = c.procedure.source_text
+    m = TESTS.search(text)
+    if m is None or CONTROLS.search(text):
+        return
+    yield finding(
+        "P03", "condition", f"“{m.group().strip()[:60]}” decides, and no positive control is written: a dead strip says the same as none left.", span=(m.start(), m.start() + len(m.group(1))),
+        limit="a positive control", remedy="Try the strip on what it is to show, just before.", source="handbook 6.2", short="test without control",
+    )  # fmt: skip
+
+
+@rule("P11")
+def sensor_at_head(c: Context) -> Iterator[Finding]:
+    """P11: a vapour thermometer where a liquid is dosed or held."""
+    for v in c.procedure.vessels:
+        step = next((s for s in c.procedure.steps if s.vessel == v.name and s.kind in ("dose", "hold", "heat")), None)
+        if v.sensor == "head" and step is not None:
+            yield finding(
+                "P11", "condition", "The thermometer is in the vapour, not in what reacts.", span=v.sensor_span, step=step, remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer at the head"
+            )  # fmt: skip
+
+
+WIDE = 0.25
+"""Spread of an assumed strength, over its best value, from which it decides (assumption)."""
+
+
+@rule("P12")
+def assumed_strength(c: Context) -> Iterator[Finding]:
+    """P12: a strength nobody wrote; a condition where its range moves the charge by more than a quarter."""
+    for lot in c.lots.values():
+        st, m = lot.material.strength, lot.material
+        step = c.step(m.step)
+        if st is None or st.basis != "assumed" or not lot.mol or m.role in ("wash", "absorber") or step is None:
+            continue
+        if step.kind not in ("charge", "dose", "add", "dissolve", "generate") or lot.substance is None or not lot.substance.commercial:
+            continue
+        if not set(lot.substance.parts) & (set(c.purpose.demand) - {"H2O"}):
+            continue
+        low, best, high = lot.mol
+        spread = (high - low) / best if best else 0.0
+        yield finding(
+            "P12", "condition" if spread > WIDE else "note", f"The strength of {lot.label} is not written; {st.low:g} to {st.high:g} % is what bottles hold: {low:.3g} to {high:.3g} mol.",
+            span=m.span, step=step, figure=spread, limit=f"{WIDE * 100:.0f} %", established=spread <= WIDE, remedy=f"Read the label of {lot.label}, or titrate it.", source="handbook 2.1", short=f"strength of {lot.label}",
+        )  # fmt: skip
+
+
+PORTIONS = re.compile(r"\b(portions?|lots|spoonfuls?|shots|a bit at a time|half)\b", re.I)
+CRITERION = re.compile(
+    r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
+    re.I,
+)
+BURST_K, BURST_MOL = 40.0, 0.05
+"""Rise (K) or gas (mol) of one step from which all at once asks for a rate (assumption)."""
+
+
+@rule("P13")
+def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
+    """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
+    for step in c.procedure.steps:
+        if step.kind not in ("dose", "add", "charge"):
+            continue
+        rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
+        gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())
+        if rise < BURST_K and gas < BURST_MOL:
+            continue
+        effect = " and ".join(
+            x
+            for x in (
+                f"{rise:.0f} K if nothing is taken away" if rise >= BURST_K else "",
+                f"{gas:.2g} mol of gas" if gas >= BURST_MOL else "",
+            )
+            if x
+        )
+        place = c.procedure.source_text[step.span[0] : step.span[1] + 120]
+        if step.all_at_once and step.duration is None:
+            yield finding(
+                "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
+            )  # fmt: skip
+        elif (
+            PORTIONS.search(step.text)
+            and not CRITERION.search(place)
+            and step.T_limit is None
+            and step.T_range is None
+            and step.duration is None
+        ):
+            yield finding(
+                "P13", "condition", f"Portions, and no criterion for the next; in all {effect}.", step=step, figure=rise or gas, remedy="Say what must be seen before the next portion: temperature back, gas over.", source="handbook 6.1", short="portions without a criterion",
+            )  # fmt: skip

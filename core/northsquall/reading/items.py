@@ -1,0 +1,61 @@
+"""What a sentence is made of for the rules: tokens, and quantities folded from them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from northsquall.procedure import Quantity
+from northsquall.procedure.units import dimension
+from northsquall.reading.tokens import Token
+
+
+@dataclass
+class Qty:
+    """A quantity in the text; `low`/`high` where a range is written."""
+
+    value: float
+    unit: str
+    start: int
+    end: int
+    low: float | None = None
+    high: float | None = None
+    approx: bool = False
+
+    @property
+    def dim(self) -> str:
+        """Dimension of the unit."""
+        return dimension(self.unit)
+
+    def model(self) -> Quantity:
+        """As it stands in the document."""
+        return Quantity(
+            value=self.value, unit=self.unit, low=self.low, high=self.high, approximate=self.approx, span=(self.start, self.end)
+        )
+
+
+Item = Token | Qty
+
+
+def is_word(item: Item | None, *words: str) -> bool:
+    """Whether an item is one of these words (lower case)."""
+    return isinstance(item, Token) and item.low in words
+
+
+def at(items: list[Item], i: int) -> Item | None:
+    """The item at `i`, or None outside the clause."""
+    return items[i] if 0 <= i < len(items) else None
+
+
+def text_of(item: Item | None) -> str:
+    """A token's text; "" for a quantity or nothing."""
+    return item.text if isinstance(item, Token) else ""
+
+
+def number_of(item: Item | None) -> float | None:
+    """The value of a bare number, or None."""
+    return float(item.value or 0.0) if isinstance(item, Token) and item.kind == "num" else None
+
+
+def is_quantity(item: Item | None, *dims: str) -> bool:
+    """Whether an item is a quantity of one of these dimensions."""
+    return isinstance(item, Qty) and item.dim in dims

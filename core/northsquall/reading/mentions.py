@@ -1,0 +1,586 @@
+"""Materials as a clause mentions them: substance, amount, strength, count, share; what dissolves what."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass, field
+from itertools import pairwise
+
+from northsquall.procedure import Strength
+from northsquall.reading import lexicon as lex
+from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, text_of
+from northsquall.reading.phrases import AMOUNTS, strength_of
+from northsquall.reading.tokens import Token
+from northsquall.substances import catalogue
+
+
+@dataclass
+class Mention:
+    """One material in a clause. `share`: a fraction of what was named before, "rest", or None."""
+
+    identity: str | None
+    name: str
+    start: int
+    end: int
+    index: int
+    """Index of its head word in the clause's items."""
+    amount: Qty | None = None
+    moles: Qty | None = None
+    equivalents: Qty | None = None
+    strength: Strength | None = None
+    used: list[Qty] = field(default_factory=list)
+    count: int = 1
+    share: float | str | None = None
+    generic: str = ""
+    """The common noun that stands for it: "ester", "solution"."""
+    partial: bool = False
+    """"Some of the water": a part of what was named before."""
+    again: bool = False
+    """"The same acid": more of what was named before."""
+    first: int = 0
+    """Index of the first item that belongs to it."""
+    last: int = 0
+
+    @property
+    def measured(self) -> bool:
+        """Whether it says how much."""
+        return self.amount is not None or self.moles is not None or self.equivalents is not None
+
+
+def take(m: Mention, q: Qty) -> bool:
+    """Give a quantity to the mention where it fits and is still free."""
+    if q.dim in AMOUNTS and m.amount is None:
+        m.amount = q
+    elif q.dim == "mass" and m.amount is not None and m.amount.dim == "volume" and q.start - m.amount.end <= 3 and m.count == 1:
+        m.amount = q  # "10.3 mL, 15.2 g": the mass needs no density
+    elif q.dim == "moles" and m.moles is None:
+        m.moles = q
+    elif q.dim == "equivalents" and m.equivalents is None:
+        m.equivalents = q
+    elif q.dim in ("percent", "molar", "normal") and (m.strength is None or m.strength.span is None):
+        m.strength = strength_of(q, m.strength.word if m.strength else None, m.identity)
+    elif q.dim not in (*AMOUNTS, "moles"):
+        return False
+    m.used.append(q)
+    return True
+
+
+COUNTS = {"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "twice": 2, "thrice": 3, "once": 1}
+
+
+def _count(items: list[Item], i: int) -> int:
+    """How many times the quantity at `i` is used: "3 × 30 mL", "two 10 mL portions", "three times thirty mils"."""
+
+    def number(k: int) -> int:
+        x = items[k] if 0 <= k < len(items) else None
+        if not isinstance(x, Token):
+            return 0
+        if x.kind == "num" and x.value is not None and float(x.value) == int(float(x.value)) and 1 < float(x.value) <= 12:
+            return int(float(x.value))
+        return COUNTS.get(x.low, 0)
+
+    before = items[i - 1] if i else None
+    if is_word(before, "×", "x", "*") and number(i - 2):
+        return number(i - 2)
+    if is_word(before, "times") and number(i - 2):
+        return number(i - 2)
+    if is_word(before, "of", "with") and i >= 3 and is_word(items[i - 2], "lots", "portions", "rinses", "times"):
+        return number(i - 3) or 1
+    if (
+        is_word(before, ",")
+        and is_word(items[i - 2] if i > 1 else None, "twice", "thrice")
+        and any(is_word(x, "each") for x in items[i + 1 : i + 4])
+    ):
+        return number(i - 2)
+    if is_word(before, "with") and is_word(at(items, i - 2), "twice", "thrice", "times"):
+        return number(i - 2) or number(i - 3) or 1  # "twice with 15 mL portions of"
+    if number(i - 1) and any(is_word(x, "portions", "portion", "lots", "times", "each") for x in items[i + 1 : i + 5]):
+        return number(i - 1)
+    return 1
+
+
+PORTIONS = ("lots", "lot", "portions", "portion", "shots", "spoonfuls", "batches", "doses", "increments")
+
+
+def portion_size(items: list[Item], i: int) -> bool:
+    """Whether the quantity at `i` is the size of a portion and not an amount: "in 5 mL lots", "in portions of 5 g", "0.1 g at a time"."""
+    after = [x.low for x in items[i + 1 : i + 4] if isinstance(x, Token)]
+    before = [x.low for x in items[max(0, i - 3) : i] if isinstance(x, Token)]
+    if after[:3] == ["at", "a", "time"] or (after[:1] == ["each"] and set(before) & {"of", "about"}) or after[:2] == ["-", "portions"]:
+        return True
+    if after[:1] and after[0] in PORTIONS and _count(items, i) == 1:
+        return True
+    return (before[-1:] == ["of"] and before[-2:-1] != [] and before[-2] in PORTIONS) or (
+        before[-2:] == ["of", "about"] and bool(set(before) & set(PORTIONS))
+    )
+
+
+LEFT = lex.ADJECTIVES | {
+    "of",
+    "a",
+    "an",
+    "the",
+    "same",
+    "solution",
+    "w",
+    "v",
+    "/",
+    "portions",
+    "portion",
+    "lots",
+    "each",
+    "-",
+    "strength",
+    "in",
+    "water",
+}
+
+
+def _left(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
+    """What stands before the head: "12 mL of 48 % ", "three 25 mL portions of"."""
+    j = i - 1
+    while j >= 0:
+        x = items[j]
+        if isinstance(x, Qty):
+            if x.start in busy or x.dim not in (*AMOUNTS, "moles", "percent", "molar", "normal", "equivalents") or not take(m, x):
+                break
+            m.start, m.first = min(m.start, x.start), j
+            if m.amount is x:
+                m.count = _count(items, j)
+                if j and is_word(items[j - 1], "first"):
+                    m.share = "first"
+                break
+        elif x.low in lex.STRENGTH_WORDS:
+            m.strength = m.strength or Strength(word=x.low)
+            m.start, m.first = min(m.start, x.start), j
+        elif x.text == "." and j and isinstance(items[j - 1], Token) and items[j - 1].low in ("conc", "dil", "sat", "satd", "aq", "anh"):  # type: ignore[union-attr]
+            pass
+        elif x.text == ")" and j >= 2 and any(is_word(y, "(") for y in items[max(0, j - 6) : j]):
+            k = max(n for n in range(max(0, j - 6), j) if is_word(items[n], "("))
+            inner = [y for y in items[k + 1 : j] if isinstance(y, Qty)]
+            if not inner and all(
+                isinstance(y, Token) and y.low in ("w", "v", "/", "wt", "vol", "by", "mass", "weight", "volume") for y in items[k + 1 : j]
+            ):
+                j = k - 1
+                continue
+            if (
+                not inner
+                or any(isinstance(y, Token) and y.kind == "sub" for y in items[k + 1 : j])
+                or not k
+                or not isinstance(items[k - 1], Qty)
+            ):
+                break
+            for y in inner:
+                if y.start not in busy:
+                    take(m, y)
+            j = k
+        elif x.low in LEFT and _leads(items, j, busy):
+            pass
+        else:
+            break
+        j -= 1
+
+
+def _leads(items: list[Item], j: int, busy: set[int]) -> bool:
+    """Whether a filler on the left leads on to a quantity or a strength close by."""
+    for x in reversed(items[max(0, j - 5) : j]):
+        if isinstance(x, Qty):
+            return x.start not in busy
+        if x.low in lex.STRENGTH_WORDS:
+            return True
+        if x.low == "ice":
+            continue  # "ice-cold methanol"
+        if x.kind == "sub" or (x.low not in LEFT and x.kind != "num" and x.text not in ").×x" and x.low not in COUNTS):
+            return False
+    return False
+
+
+FILLERS = {"first", "now", "next", "then", "dry", "granulated", "anhydrous", "commercial", "absolute", "glacial", "in", "all", "altogether", "total", "about", "ca", "approximately", "roughly", "maybe", "net", "only", "exactly", "it's", "that's", "to", "abs", "some", "lumps", "pieces", "chips", "powder", "the", "normal", "one", "is", "was", "extra", "solid"}  # fmt: skip
+
+
+def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
+    """What stands behind the head: brackets, ", 12 g, 0.1 mol", "10 % in water | 100 mL"."""
+    j = i + 1
+    while j < len(items) and (is_word(items[j], "solution", "powder", "crystals", "flakes", "turnings", "pellets", "chips", "dust", "granules", "lumps", "chunks", "foil") or (
+        isinstance(items[j], Token) and items[j].low in FILLERS and items[j].low not in ("to", "in", "all") and m.amount is None and isinstance(items[j + 1] if j + 1 < len(items) else None, Qty))):  # type: ignore[union-attr]  # fmt: skip
+        j += 1
+    brackets = 0
+    while j < len(items):
+        x = items[j]
+        if is_word(x, "("):
+            close = _close(items, j)
+            inner = items[j + 1 : close]
+            if any(isinstance(y, Token) and y.kind == "sub" and not _same(y, m) for y in inner) and not any(
+                isinstance(y, Qty) for y in inner[:2]
+            ):
+                break
+            for y in inner:
+                if isinstance(y, Qty) and y.start not in busy and take(m, y):
+                    if m.amount is y:
+                        k = items.index(y)
+                        m.count = max(m.count, _count(items, k))
+                        if is_word(items[k - 1], "first"):
+                            m.share = "first"
+                elif isinstance(y, Token) and y.low in lex.STRENGTH_WORDS and m.strength is None:
+                    m.strength = Strength(word=y.low)
+            m.end = max(m.end, items[min(close, len(items) - 1)].end)
+            m.last = min(close, len(items) - 1)
+            j = close + 1
+            brackets += 1
+            continue
+        k = j
+        while is_word(at(items, k), ",", ":", "|", "=", "w", "v", "/", "–", "-", "—", "@", ";", ".") and (
+            text_of(at(items, k)) not in ";." or _abbreviated(items, k)
+        ):
+            k += 1
+        if is_word(at(items, k), "to", "at") and is_quantity(at(items, k + 1), "percent"):
+            k += 1
+        while k < len(items) and isinstance(items[k], Token) and items[k].low in FILLERS and k - j < 4:  # type: ignore[union-attr]
+            k += 1
+        beside_it = at(items, k)
+        if beside_it is None:
+            return
+        y = beside_it
+        if isinstance(y, Token) and y.low in lex.STRENGTH_WORDS and m.strength is None:
+            after = items[k + 1] if k + 1 < len(items) else None
+            if not (isinstance(after, Token) and after.kind == "sub"):
+                m.strength = Strength(word=y.low)
+                j = k + 1
+                continue
+        if not isinstance(y, Qty) or y.start in busy or y.dim not in (*AMOUNTS, "moles", "percent", "molar", "normal", "equivalents"):
+            return
+        beside = all(is_word(x, "solution", "to", "at", "of") for x in items[i + 1 : k])
+        if _belongs_right(items, k) or (y.dim == "percent" and m.amount is not None and not (beside and brackets == 0)):
+            return
+        if k > j and y.dim in AMOUNTS and m.amount is not None:
+            return
+        if not take(m, y):
+            return
+        if m.amount is y:
+            m.count = max(m.count, _count(items, k))
+        m.end, m.last = max(m.end, y.end), k
+        j = k + 1
+
+
+def _abbreviated(items: list[Item], k: int) -> bool:
+    before = items[k - 1] if k else None
+    return isinstance(before, Token) and before.low in ("conc", "dil", "sat", "satd", "aq", "anh", "abs", "w", "v")
+
+
+def _same(y: Token, m: Mention) -> bool:
+    return str(y.value) == m.identity
+
+
+def _close(items: list[Item], j: int) -> int:
+    depth = 0
+    for k in range(j, len(items)):
+        depth += is_word(items[k], "(") - is_word(items[k], ")")
+        if depth == 0:
+            return k
+    return len(items)
+
+
+def _belongs_right(items: list[Item], k: int) -> bool:
+    """Whether the quantity at `k` is of what follows: "…, 20 mL of water", "40 mL 5 % NaHCO3", "a 250 mL flask"."""
+    j = k + 1
+    while j < len(items):
+        x = items[j]
+        if isinstance(x, Qty):
+            if x.dim not in ("percent", "molar", "normal"):
+                return False
+        elif x.kind == "sub" or x.low.rstrip("s") in lex.CONTAINERS:
+            return True
+        elif x.low == "of":
+            pass
+        elif (
+            x.low in lex.ADJECTIVES
+            or x.low in lex.STRENGTH_WORDS
+            or x.low in lex.SHAPES
+            or x.text in "-.×"
+            or x.low in ("w", "v", "portions", "lots")
+            or (x.text == "/" and j > k + 1 and is_word(items[j - 1], "w", "v"))
+        ):
+            if x.text == "." and not _abbreviated(items, j):
+                return False
+        else:
+            return False
+        j += 1
+    return False
+
+
+def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]:
+    """All materials of a clause in the order of the words; unknown ones with an amount as well."""
+    out: list[Mention] = []
+    busy: set[int] = {x.start for i, x in enumerate(items) if isinstance(x, Qty) and (i in skip or portion_size(items, i))}
+    heads = [i for i, x in enumerate(items) if isinstance(x, Token) and x.kind == "sub" and i not in skip and not lex.no_material(items, i)]
+    right_first = _amounts_follow(items, heads)
+    for i in heads:
+        x = items[i]
+        assert isinstance(x, Token)
+        if any(m.first <= i <= m.last and m.index != i for m in out) and any(_same(x, m) for m in out):
+            continue  # "(NaOH)", said again in the brackets
+        m = Mention(str(x.value), x.text, x.start, x.end, i, first=i, last=i)
+        word = x.low.split()[0].rstrip(".")
+        if word in lex.STRENGTH_WORDS:
+            m.strength = Strength(word=word)
+        for look in (_right, _left) if right_first else (_left, _right):
+            look(items, i, m, busy)
+        busy |= {q.start for q in m.used}
+        m.share = m.share or _share(items, i)
+        m.partial = (i > 1 and is_word(items[i - 1], "the") and is_word(items[i - 2], "of")) or m.share == "first"
+        if is_word(items[i + 1] if i + 1 < len(items) else None, "solution") and m.strength is None:
+            m.strength = Strength(word="solution")
+        out.append(m)
+    out += _unknowns(items, skip, busy, source)
+    out += _generics(items, skip, out, busy)
+    out.sort(key=lambda m: m.index)
+    _orphans(items, out, busy, skip)
+    _each(items, out)
+    _corrected(items, out)
+    measured = {m.identity for m in out if m.measured and m.index >= 0}
+    for m in out:  # "Nitrite: fifteen grams of sodium nitrite", "the copper: cuprous chloride, 22 g"
+        heading = is_word(items[m.index + 1] if 0 <= m.index < len(items) - 1 else None, ":")
+        if (
+            m.index >= 0
+            and not m.measured
+            and not m.generic
+            and m.share is None
+            and (m.identity in measured or heading)
+            and (measured - {m.identity} or m.identity in measured)
+            and m.identity not in ("water", "ice")
+        ):
+            m.index = -1
+    seen: set[str] = set()
+    for m in out:  # said again under another name: once
+        if m.index >= 0 and m.identity and not m.measured and m.share is None and m.strength is None and m.identity not in ("water", "ice"):
+            if m.identity in seen:
+                m.index = -1
+            seen.add(m.identity)
+    return [m for m in out if m.index >= 0]
+
+
+def _amounts_follow(items: list[Item], heads: list[int]) -> bool:
+    """Whether amounts stand behind their substances here ("methanol 60 mL, acetone 3 mL"), rather than before them."""
+    if not heads:
+        return False
+    after = before = 0
+    for i in heads:
+        nxt = items[i + 1] if i + 1 < len(items) else None
+        if is_word(nxt, ",", ":") and i + 2 < len(items):
+            nxt = items[i + 2]
+        follows = isinstance(nxt, Qty) and nxt.dim in AMOUNTS and not _belongs_right(items, items.index(nxt))
+        left = items[i - 1] if i else None
+        if is_word(left, "of") and i > 1:
+            left = items[i - 2]
+        after += follows
+        before += isinstance(left, Qty)
+    return after > before
+
+
+def _share(items: list[Item], i: int) -> float | str | None:
+    """ "half of the", "the remaining", "the second half of the", "one fifth of"."""
+    words = [x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)]
+    for n, w in enumerate(words):
+        tail = words[n + 1 :]
+        if w in ("remaining", "remainder", "rest", "balance"):
+            return "rest"
+        if w in ("half", "third", "fifth", "quarter", "tenth") and all(t in ("of", "the", "a", "that", "this", "total") for t in tail):
+            lead = words[n - 1] if n else ""
+            if lead in ("second", "other", "last"):
+                return "rest"
+            return {"half": 0.5, "third": 1 / 3, "fifth": 0.2, "quarter": 0.25, "tenth": 0.1}[w]
+    return None
+
+
+def _orphans(items: list[Item], out: list[Mention], busy: set[int], skip: set[int]) -> None:
+    """An amount that nothing took goes to the nearest mention before it that has none: "the water on to it, a hundred mils"."""
+    for i, x in enumerate(items):
+        if not isinstance(x, Qty) or x.start in busy or i in skip or x.dim not in (*AMOUNTS, "moles"):
+            continue
+        if _belongs_right(items, i) or lex.length_of_time(items, i) or (x.unit == "drop"):
+            continue
+        if is_word(items[i - 1] if i else None, "to") and any(
+            is_word(y, "up", "made", "mark", "diluted") for y in items[max(0, i - 4) : i]
+        ):
+            busy.add(x.start)  # "made up to 40 mL": the whole
+            continue
+        free = [
+            m
+            for m in out
+            if m.index < i and (m.amount is None if x.dim in AMOUNTS else m.moles is None) and not m.generic and m.share is None
+        ]
+        if free and m_free(items, free[-1], i):
+            m = free[-1]
+            take(m, x)
+            m.count = max(m.count, _count(items, i))
+            m.end, m.last = max(m.end, x.end), max(m.last, i)
+            busy.add(x.start)
+
+
+def m_free(items: list[Item], m: Mention, i: int) -> bool:
+    """Whether nothing between a mention and an amount speaks against belonging together."""
+    between = [x for x in items[m.last + 1 : i] if isinstance(x, Token)]
+    words = [x.low for x in between]
+    if "until" in words and "ph" in words and is_word(items[i - 1], ",", "about"):
+        words.remove("until")  # "until pH 8, about 45 mL"
+    return not any(x.kind == "sub" for x in between) and not any(
+        w in lex.RESULT_WORDS or w in ("under", "above", "over", "containing", "until", "leave", "left") for w in words
+    )
+
+
+def _each(items: list[Item], out: list[Mention]) -> None:
+    """ "20 mL each of A and B", "forty of each"."""
+    for i, x in enumerate(items):
+        if is_word(x, "each") and out:
+            given = [m for m in out if m.amount is not None]
+            stated = items[i - 2] if i > 1 and is_word(items[i - 1], "of") else None
+            if isinstance(stated, Qty) and stated.dim in AMOUNTS and len(out) > 1:  # "eighty mils in all, so forty of each"
+                for m in out:
+                    m.amount = stated
+                    m.used.append(stated)
+            elif is_word(items[i + 1] if i + 1 < len(items) else None, "of") or is_word(items[i - 1] if i else None, "of"):
+                if given and len(given) < len(out):
+                    for m in out:
+                        m.amount = m.amount or given[0].amount
+
+
+def _corrected(items: list[Item], out: list[Mention]) -> None:
+    """ "sodium nitrate, nitrite, sorry": the later name holds; "A - no, B"."""
+    for a, b in pairwise(out):
+        between = [x.low for x in items[a.last + 1 : b.index] if isinstance(x, Token)]
+        after = [x.low for x in items[b.last + 1 : b.last + 4] if isinstance(x, Token)]
+        turn = {"sorry", "no", "mean", "rather", "correction", "scrap"}
+        if a.identity == b.identity and not b.measured and not between[3:]:
+            b.amount, b.moles, b.used, b.count, b.strength = a.amount, a.moles, a.used, a.count, b.strength or a.strength
+            b.start, b.first, a.index = min(a.start, b.start), min(a.first, b.first), -1
+            continue
+        if a.index < 0 or a.generic or b.generic:
+            continue
+        if (
+            (set(between) & turn and len(between) <= 6)
+            or ("sorry" in after[:2] and len(between) <= 2)
+            or (set(after[:3]) >= {"i", "mean"} and len(between) <= 2)
+        ):
+            if not b.measured:
+                b.amount, b.moles, b.strength, b.count = a.amount, a.moles, b.strength or a.strength, a.count
+                b.start, b.first = min(a.start, b.start), min(a.first, b.first)
+            b.used += a.used
+            a.index = -1
+
+
+def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) -> list[Mention]:
+    """A name that is in no catalogue beside a mass or volume: "5 g of X", "X (5 g, …)"."""
+    out = []
+    for i, x in enumerate(items):
+        if not isinstance(x, Qty) or x.dim not in AMOUNTS or x.start in busy or i in skip:
+            continue
+        found = _unknown(items, i)
+        if found is None:
+            continue
+        a, b = found
+        name = source[items[a].start : items[b].end]
+        m = Mention(None, name, items[a].start, items[b].end, min(a, b), first=min(a, i), last=max(b, i))
+        take(m, x)
+        m.count = _count(items, i)
+        m.start, m.end = min(m.start, x.start), max(m.end, x.end)
+        if a < i:
+            _right(items, b, m, busy | {x.start})
+        else:
+            for y in items[i + 1 : a]:
+                if isinstance(y, Qty) and y.dim in ("moles", "percent"):
+                    take(m, y)
+        busy |= {q.start for q in m.used}
+        out.append(m)
+    return out
+
+
+def _name_part(x: Item) -> bool:
+    return (
+        isinstance(x, Token)
+        and (x.kind in ("word", "num") or x.text in "-'’,")
+        and x.low not in lex.NOT_A_NAME
+        and x.low not in lex.VERB_OF
+        and x.low.rstrip("s") not in lex.CONTAINERS
+    )
+
+
+def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
+    j = i + 1
+    if is_word(items[j] if j < len(items) else None, "of"):
+        j += 1
+        k = j
+        while (
+            k < len(items)
+            and k < j + 5
+            and _name_part(items[k])
+            and not (text_of(items[k]) == "," and k + 1 < len(items) and items[k + 1].start > items[k].end)
+        ):
+            k += 1
+        return (j, k - 1) if k > j and _a_word(items[j:k], 3) else None
+    j = i - 1
+    if is_word(items[j] if j >= 0 else None, "("):
+        k = j - 1
+        while k >= 0 and k > j - 6 and _name_part(items[k]) and items[k].text != ",":  # type: ignore[union-attr]
+            k -= 1
+        if (
+            k >= 0
+            and is_word(items[k], "for", "from", "by", "as", "kind", "sold", "in", "with")
+            and any(isinstance(x, Token) and x.kind == "sub" for x in items[:k])
+        ):
+            return None  # "X of the kind used for Y (20 mL)": the amount is of X
+        return (k + 1, j - 1) if k + 1 < j and _a_word(items[k + 1 : j], 4) else None
+    return None
+
+
+def _a_word(items: list[Item], longer: int) -> bool:
+    return any(isinstance(x, Token) and x.kind == "word" and len(x.text) > longer for x in items)
+
+
+def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set[int]) -> list[Mention]:
+    """ "The ester", "the rest of it", "acid": nouns that stand for what was named before."""
+    out = []
+    taken = {k for m in named for k in range(m.first, m.last + 1)}
+    for i, x in enumerate(items):
+        if i in skip or i in taken or not isinstance(x, Token) or x.kind != "word":
+            continue
+        share = _share([*items[: i + 1], x], i + 1) if x.low in ("half", "rest", "remainder", "remaining") else None
+        if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
+            out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
+        elif x.low in lex.GENERIC and not (
+            i + 1 < len(items)
+            and is_word(items[i + 1], "bath", "bottle", "waste", "layer", "wash", "water", "gas", "mist", "fumes", "proof")
+        ):
+            m = Mention(None, x.text, x.start, x.end, i, share=_share(items, i), generic=x.low, first=i, last=i)
+            j = i + 1
+            if is_word(items[j] if j < len(items) else None, "("):
+                for y in items[j + 1 : _close(items, j)]:
+                    if isinstance(y, Qty) and y.start not in busy:
+                        take(m, y)
+            if i and is_word(items[i - 1], "same"):
+                m.again = True
+                _left(items, i, m, busy)
+            left = items[i - 1] if i else None
+            if isinstance(left, Qty) and left.dim in ("percent", "molar") and left.start not in busy:
+                take(m, left)
+            out.append(m)
+    return out
+
+
+def class_of(generic: str, identity: str) -> bool:
+    """Whether a common noun may stand for a substance."""
+    s = catalogue().substances[identity]
+    rule = lex.GENERIC[generic]
+    if rule.startswith("name:"):
+        return re.search(rule[5:], s.id) is not None
+    if rule == "solid":
+        return s.phase == "s"
+    if rule == "acid":
+        return s.parts.get("H+", 0.0) > 0 or "acid" in s.id
+    if rule.startswith("smarts:"):
+        from northsquall.chemistry.families import count_matches
+
+        return bool(s.smiles and count_matches(s.smiles, rule[7:]))
+    return False
+
+
+__all__ = ["Mention", "class_of", "mentions_in", "portion_size", "take"]

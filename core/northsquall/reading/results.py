@@ -1,0 +1,128 @@
+"""What the author reports: mass, per cent, and which words name the product."""
+
+from __future__ import annotations
+
+import re
+
+from northsquall.procedure.units import convert
+from northsquall.reading import lexicon as lex
+from northsquall.reading.account import Account, Clause
+from northsquall.reading.items import Qty, is_word
+from northsquall.reading.mentions import Mention
+from northsquall.reading.tokens import Token
+from northsquall.substances import catalogue
+
+
+def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bool:
+    """ "Yield 36.2 g", "gave 8.3 g (83 %)", "dried in air: 14.6 g, 85 %", "Out: 24.5 g". True where the clause says nothing else."""
+    items, doc = clause.items, account.doc
+    masses = [(i, x) for i, x in enumerate(items) if isinstance(x, Qty) and x.dim == "mass" and x.start not in account.used]
+    if not masses or not (doc.steps or account.waiting) or doc.results.mass_g is not None:
+        return False
+    text = clause.text(account.source)
+    for i, x in masses:
+        owner = next((m for m in mentions if x in m.used), None)
+        product = (
+            owner is not None
+            and owner.identity is not None
+            and owner.identity == doc.results.product_identity
+            and clause.verb not in ("add", "charge", "pour", "mix")
+        )
+        before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
+        said = (
+            bool(set(before) & lex.RESULT_WORDS)
+            or clause.label in RESULT_LABELS
+            or (i <= 2 and bool(set(before) & {"crystals", "solid", "oil"}))
+        )
+        percent = _percent_behind(items, i, owner.index if owner is not None else -1)
+        late = bool(account.isolated) or any(s.kind in ("quench", "filter", "distil", "extract") for s in doc.steps)
+        if owner is not None and not product and percent is not None and percent in owner.used:
+            pure = (
+                owner.identity is not None and not catalogue().substances[owner.identity].commercial and owner.index < items.index(percent)
+            )
+            if pure and late and clause.verb is None and all(m.identity != owner.identity for m in doc.materials):
+                owner.strength = None  # "15.2 g aniline, 82 %": a yield
+            else:
+                percent = None
+        own_name = owner is not None and not product and not _new_product(account, owner)
+        if own_name:
+            continue
+        late = bool(account.isolated) or any(s.kind in ("quench", "filter", "distil", "extract") for s in doc.steps)
+        bare = (
+            owner is None
+            and late
+            and clause.verb in (None, "dry", "filter", "wash", "recrystallise", "distil", "extract")
+            and not re.search(r"\b(leave|leaving|left|under|ice)\b", text, re.I)
+        )
+        alone = (
+            owner is not None
+            and bool(account.isolated)
+            and clause.verb is None
+            and len(mentions) == 1
+            and owner.amount is x
+            and owner.index > i
+            and x.unit == "g"
+            and _new_product(account, owner)
+            and doc.results.product_identity is None
+        )
+        if (
+            said
+            or alone
+            or percent is not None
+            or product
+            or bare
+            or (
+                owner is not None
+                and late
+                and _new_product(account, owner)
+                and owner.index > i
+                and bool({"dry", "crude", "pure", "moist"} & {y.low for y in items[i : owner.index] if isinstance(y, Token)})
+            )
+        ):
+            q = x.model()
+            q.value, q.unit = convert(q.value, x.unit, "mass"), "g"
+            q.low = convert(q.low, x.unit, "mass") if q.low is not None else None
+            q.high = convert(q.high, x.unit, "mass") if q.high is not None else None
+            doc.results.mass_g = q
+            account.used.add(x.start)
+            if percent is not None:
+                doc.results.percent = percent.model()
+                account.used.add(percent.start)
+            if owner is not None and owner.identity is not None and doc.results.product_identity is None:
+                _name(account, owner)
+            for m in mentions:
+                if m is not owner and m.identity and not m.measured and doc.results.product_identity is None and _new_product(account, m):
+                    _name(account, m)
+            account.used |= {
+                y.start for y in items if isinstance(y, Qty) and y.dim in ("temperature", "percent", "moles") and y.start > x.start
+            }
+            rest = [m for m in mentions if m is not owner and m.measured]
+            if rest or clause.verb in ("filter", "wash", "dry", "distil", "extract", "recrystallise", "pour"):
+                if owner is not None and owner in mentions:
+                    mentions.remove(owner)
+                return False
+            return True
+    return False
+
+
+RESULT_LABELS = {"out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product"}
+
+
+def _percent_behind(items: list, i: int, name: int) -> Qty | None:  # type: ignore[type-arg]
+    for k, y in enumerate(items[i + 1 : i + 6], i + 1):
+        if k == name:
+            continue
+        if isinstance(y, Qty) and y.dim == "percent":
+            return y
+        if isinstance(y, Token) and (y.kind == "sub" or y.low == "of") and not is_word(y, "of"):
+            return None
+    return None
+
+
+def _new_product(account: Account, m: Mention) -> bool:
+    return m.identity is not None and all(x.identity != m.identity for x in account.doc.materials) and m.strength is None
+
+
+def _name(account: Account, m: Mention) -> None:
+    r = account.doc.results
+    r.product_identity, r.product, r.product_span = m.identity, m.name, (m.start, m.end)
