@@ -62,7 +62,7 @@ def main() -> int:
             page.goto(f"{server.url}/intake")
             page.get_by_label("Text of the procedure").fill((ROOT / "demo" / "ethyl-3-nitrobenzoate.txt").read_text("utf-8"))
             page.get_by_text("Ask over how long it is added.").wait_for()
-            page.get_by_role("button", name="Show as read").click()
+            page.locator(".piece").filter(has_text="30 mL").click()
             shot("intake")
             page.goto(f"{server.url}/decision/3")
             page.get_by_text("Signed;").wait_for()

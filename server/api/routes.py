@@ -13,15 +13,17 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.views.decorators.csrf import csrf_protect
-from ninja import NinjaAPI, Schema, Status
+from ninja import File, NinjaAPI, Schema, Status, UploadedFile
 from ninja.decorators import decorate_view
 from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, TextEdit
+from northsquall.assessment import Assessment, Mark, TextEdit, UnreadItem
+from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.procedure import Chemistry
-from northsquall.reading import ReadError
+from northsquall.reading import ReadError, read
+from northsquall.reading.reader import check
 from northsquall.settle import SettingError
 from procedures import actions as procedures
 from procedures.models import Procedure, Revision
@@ -37,6 +39,25 @@ class Message(Schema):
     """One sentence: what was given, where, what was expected."""
 
     message: str
+
+
+class WordsIn(Schema):
+    """A text as it is typed."""
+
+    text: str
+
+
+class ReadOut(Schema):
+    """What was recognised in a text, and what was not: no figures."""
+
+    marks: list[Mark]
+    unread: list[UnreadItem]
+
+
+class FileText(Schema):
+    """What stands in a file, as the text a reviewer sees and can change."""
+
+    text: str
 
 
 class Conflict(Message):
@@ -310,6 +331,11 @@ def _unreadable(request: HttpRequest, exc: ReadError) -> HttpResponse:
     return api.create_response(request, {"message": f"{exc}."[0].upper() + f"{exc}."[1:]}, status=422)
 
 
+@api.exception_handler(FileError)
+def _unopened(request: HttpRequest, exc: FileError) -> HttpResponse:
+    return api.create_response(request, {"message": f"{exc}."[0].upper() + f"{exc}."[1:]}, status=422)
+
+
 @api.exception_handler(SettingError)
 def _unsettable(request: HttpRequest, exc: SettingError) -> HttpResponse:
     return api.create_response(request, {"message": str(exc)}, status=422)
@@ -443,6 +469,26 @@ def assess_text(request: HttpRequest, given: TextIn) -> Any:
     # written by pydantic at once: a second validation of our own document would cost as much as the engine
     body = f'{{"text": {json.dumps(text)}, "assessment": {assessment.model_dump_json(by_alias=True)}}}'
     return HttpResponse(body, content_type="application/json")
+
+
+@api.post("/read", response={200: ReadOut, 401: Message, 403: Message, 422: Message})
+def read_text(request: HttpRequest, given: WordsIn) -> Any:
+    """The recognised pieces alone, for marks while one types."""
+    from northsquall.sheets.charge import marks
+
+    p = read(given.text)
+    unread = [{"text": u.text, "start": u.span[0], "end": u.span[1], "why": u.why} for u in p.unread]
+    body = json.dumps({"marks": [m.model_dump() for m in marks(p)], "unread": unread})  # no second validation: a key waits for it
+    return HttpResponse(body, content_type="application/json")
+
+
+@api.post("/files", response={200: FileText, 401: Message, 403: Message, 422: Message})
+def open_file(request: HttpRequest, file: File[UploadedFile]) -> Any:
+    """The text of a file; nothing is kept."""
+    name = file.name or "the file"
+    if file.size is not None and file.size > MAX_BYTES:
+        raise FileError(f"{name} has {file.size / 1e6:.1f} MB; at most {MAX_BYTES // 1_000_000} MB is read")
+    return {"text": check(text_of(name, file.read()))}
 
 
 @api.post("/preview", by_alias=True, response={200: Assessment, 401: Message, 403: Message, 422: Message})

@@ -6,7 +6,7 @@ import os
 import secrets
 from pathlib import Path
 
-from csp.constants import NONE, SELF
+from csp.constants import NONCE, NONE, SELF
 
 ROOT = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("NORTHSQUALL_DATA", ROOT / ".data"))
@@ -119,7 +119,7 @@ CONTENT_SECURITY_POLICY = {
     "DIRECTIVES": {
         "default-src": [NONE],
         "script-src": [SELF, *(["http://localhost:5173"] if DEV else [])],
-        "style-src": [SELF, *(["'unsafe-inline'"] if DEV else [])],
+        "style-src": [SELF, *(["'unsafe-inline'"] if DEV else [NONCE])],  # the text editor sets its own rules
         "font-src": [SELF],
         "img-src": [SELF, "data:"],
         "connect-src": [SELF, *(["ws://localhost:5173", "http://localhost:5173"] if DEV else [])],

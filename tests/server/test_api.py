@@ -313,3 +313,19 @@ def test_demo_laboratory_loads_once(db: None, settings: Any) -> None:
     assert {p.latest.assessment["verdict"] for p in Procedure.objects.all()} == {"not acceptable", "not established", "acceptable"}
     assert {p.state for p in Procedure.objects.all()} == {"reviewer", "author", "decided"}
     assert broken_at() is None and json.dumps([e.subject for e in Entry.objects.all()])
+
+
+def test_a_file_becomes_text_and_a_broken_one_a_sentence(people: dict[str, Any]) -> None:
+    from django.core.files.uploadedfile import SimpleUploadedFile
+
+    author = people["author"]
+    page = SimpleUploadedFile("batch.html", b"<h1>Ester</h1><p>20 mL of methanol is placed in a flask.</p>")
+    r = author.client.post("/api/files", {"file": page})
+    assert r.status_code == 200 and "20 mL of methanol" in r.json()["text"]
+    for name, raw, says in (
+        ("scan.docx", b"no zip", "office file"),
+        ("film.mp4", b"x", "was expected"),
+        ("nothing.html", b"<p></p>", "empty"),
+    ):
+        r = author.client.post("/api/files", {"file": SimpleUploadedFile(name, raw)})
+        assert r.status_code == 422 and says in r.json()["message"] and "\n" not in r.json()["message"]

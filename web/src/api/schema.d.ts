@@ -108,6 +108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open File
+         * @description The text of a file; nothing is kept.
+         */
+        post: operations["api_routes_open_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -282,6 +302,26 @@ export interface paths {
          * @description Sign one's decision; the password is asked for again.
          */
         post: operations["api_routes_sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Text
+         * @description The recognised pieces alone, for marks while one types.
+         */
+        post: operations["api_routes_read_text"];
         delete?: never;
         options?: never;
         head?: never;
@@ -606,6 +646,14 @@ export interface components {
             /** Unit */
             unit: string;
             working?: components["schemas"]["Working"] | null;
+        };
+        /**
+         * FileText
+         * @description What stands in a file, as the text a reviewer sees and can change.
+         */
+        FileText: {
+            /** Text */
+            text: string;
         };
         /**
          * Finding
@@ -1047,6 +1095,16 @@ export interface components {
             step: number;
             /** Vessel */
             vessel: string;
+        };
+        /**
+         * ReadOut
+         * @description What was recognised in a text, and what was not: no figures.
+         */
+        ReadOut: {
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
+            /** Unread */
+            unread: components["schemas"]["UnreadItem"][];
         };
         /**
          * Remedy
@@ -1558,6 +1616,14 @@ export interface components {
             why: string;
         };
         /**
+         * WordsIn
+         * @description A text as it is typed.
+         */
+        WordsIn: {
+            /** Text */
+            text: string;
+        };
+        /**
          * Working
          * @description Expression, inputs and sources behind a figure.
          */
@@ -1863,6 +1929,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Row"][];
+                };
+            };
+        };
+    };
+    api_routes_open_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileText"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };
@@ -2333,6 +2456,57 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_read_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

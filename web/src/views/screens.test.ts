@@ -4,6 +4,7 @@ import { session } from '../lib/session.svelte';
 import { assessment, figure, procedure, TEXT } from '../testing/documents.test.fixtures';
 import Decision from './decision/Decision.svelte';
 import Docket from './docket/Docket.svelte';
+import { EditorView } from '@codemirror/view';
 import Intake from './intake/Intake.svelte';
 import SignIn from './signin/SignIn.svelte';
 
@@ -49,6 +50,10 @@ const row = (changes = {}) => ({
   mine: true,
   ...changes,
 });
+
+const editor = () => EditorView.findFromDOM(screen.getByLabelText('Text of the procedure'))!;
+const type = (text: string) =>
+  editor().dispatch({ changes: { from: 0, to: editor().state.doc.length, insert: text } });
 
 describe('docket', () => {
   it('groups by who waits, and says in words what the marks mean', async () => {
@@ -154,27 +159,26 @@ describe('intake', () => {
         }),
       },
     ];
+    answers['POST /api/read'] = () => [200, { marks: [], unread: [] }];
     render(Intake);
-    await fireEvent.input(screen.getByLabelText('Text of the procedure'), { target: { value: TEXT } });
+    type(TEXT);
     expect(await screen.findByText('Ask for the amount of ice.', {}, { timeout: 3000 })).toBeTruthy();
     expect(screen.getByText('decides')).toBeTruthy();
     expect(localStorage.getItem('northsquall-draft-intake')).toContain('500 mL flask');
     const answer = screen.getByLabelText('Answer: Ask for the amount of ice.');
     await fireEvent.input(answer, { target: { value: '400 g' } });
     await fireEvent.submit(answer.closest('form')!);
-    expect(
-      (screen.getByLabelText('Text of the procedure') as HTMLTextAreaElement).value.startsWith('In (400 g)'),
-    ).toBe(true);
+    expect(editor().state.doc.toString().startsWith('In (400 g)')).toBe(true);
   });
 
   it('gives the server’s sentence for what cannot be read, and loses nothing', async () => {
     answers['POST /api/assess'] = () => [422, { message: 'Line 1 holds a control character.' }];
     render(Intake);
-    await fireEvent.input(screen.getByLabelText('Text of the procedure'), { target: { value: 'odd text' } });
+    type('odd text');
     expect((await screen.findByRole('alert', {}, { timeout: 3000 })).textContent).toContain(
       'control character',
     );
-    expect((screen.getByLabelText('Text of the procedure') as HTMLTextAreaElement).value).toBe('odd text');
+    expect(editor().state.doc.toString()).toBe('odd text');
   });
 });
 

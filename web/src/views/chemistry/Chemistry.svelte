@@ -7,6 +7,7 @@
   import Equation from '../../parts/Equation.svelte';
   import Foot from '../../parts/Foot.svelte';
   import KeyMap from '../../parts/KeyMap.svelte';
+  import Waiting from '../../parts/Waiting.svelte';
   import { bindKeys } from '../../parts/keys';
   import { blocks, ChemistryState, trust } from './chemistry.svelte';
   import ReactionEditor from './ReactionEditor.svelte';
@@ -115,15 +116,7 @@
     <a class="filled" href={`/decision/${id}`} onclick={inner}>Decide</a>
   </Bar>
   {#if !a}
-    <main class="p-8">
-      {#if chem.message}<p class="text-rust">{chem.message}</p>
-        <p class="mt-2"><a class="link" href="/" onclick={inner}>To the docket</a></p>{:else}<p
-          class="text-soft"
-          aria-busy="true"
-        >
-          Reading the procedure…
-        </p>{/if}
-    </main>
+    <Waiting message={chem.message} />
   {:else}
     {#if chem.onTrial || chem.message || chem.changes.length}
       <div

@@ -1,16 +1,6 @@
-import {
-  ask,
-  client,
-  Refused,
-  type Assessed,
-  type Assessment,
-  type Chemistry,
-  type ContentsLine,
-  type ProcedureOut,
-  type ReactionLine,
-} from '../../api/client';
+import type { Assessment, Chemistry, ContentsLine, ReactionLine } from '../../api/client';
 import { forget, keep, kept } from '../../lib/drafts';
-import { session } from '../../lib/session.svelte';
+import { RevisionState } from '../../lib/revision.svelte';
 
 export interface StepBlock {
   step: number;
@@ -41,11 +31,12 @@ export function warmth(c: ContentsLine | null): string {
   return low === high ? `${minus(low)} °C` : `${minus(low)} to ${minus(high)} °C`;
 }
 
-/** The assessment vessel by vessel, step by step, in the order in which vessels are first used. */
+/** The assessment vessel by vessel, step by step: in the order in which vessels are first used, absorbers behind them. */
 export function blocks(a: Assessment): VesselBlock[] {
   const order: string[] = [];
   for (const x of [...a.contents, ...a.reactions]) if (!order.includes(x.vessel)) order.push(x.vessel);
-  return order.map((name) => {
+  const absorbs = (name: string) => a.contents.some((c) => c.vessel === name && c.absorber);
+  return [...order.filter((n) => !absorbs(n)), ...order.filter(absorbs)].map((name) => {
     const v = a.vessels.find((x) => x.name === name);
     const numbers = [...a.contents, ...a.reactions].filter((x) => x.vessel === name).map((x) => x.step);
     const steps = numbers
@@ -76,7 +67,7 @@ export function blocks(a: Assessment): VesselBlock[] {
       name,
       kind: v?.kind ?? 'vessel',
       size: v?.nominal_mL ?? null,
-      absorber: a.contents.some((c) => c.vessel === name && c.absorber),
+      absorber: absorbs(name),
       fill: v?.max_fill_fraction ?? null,
       steps,
     };
@@ -98,14 +89,9 @@ export function trust(a: Assessment): { route: string; kJ: number }[] {
 }
 
 /** The Chemistry screen: a revision's assessment, and changes to its reactions on trial. */
-export class ChemistryState {
-  given = $state.raw<ProcedureOut | null>(null);
+export class ChemistryState extends RevisionState {
   trial = $state.raw<Assessment | null>(null);
   changes = $state.raw<Chemistry[]>([]);
-  message = $state('');
-  computing = $state(false);
-
-  constructor(readonly id: number) {}
 
   get shown(): Assessment | null {
     return this.trial ?? this.given?.assessment ?? null;
@@ -115,27 +101,20 @@ export class ChemistryState {
     return this.trial !== null;
   }
 
-  private get draftName() {
+  protected get draftName() {
     return `chemistry-${this.id}`;
   }
 
-  private fail(e: unknown) {
-    this.message = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) session.lost();
+  protected clear() {
+    this.trial = null;
+    this.changes = this.given?.chemistry ?? [];
   }
 
-  async load() {
-    try {
-      this.given = await ask<ProcedureOut>(
-        client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: this.id } } }),
-      );
-      this.changes = this.given.chemistry;
-      const draft = kept<{ number: number; changes: Chemistry[] }>(this.draftName);
-      if (draft && draft.number === this.given.number) await this.set(draft.changes);
-      else forget(this.draftName);
-    } catch (e) {
-      this.fail(e);
-    }
+  protected async resume() {
+    this.changes = this.given?.chemistry ?? [];
+    const draft = kept<{ number: number; changes: Chemistry[] }>(this.draftName);
+    if (draft && draft.number === this.given?.number) await this.set(draft.changes);
+    else forget(this.draftName);
   }
 
   /** Put one change in the place of any earlier one on the same reaction and step. */
@@ -159,19 +138,8 @@ export class ChemistryState {
       return;
     }
     keep(this.draftName, { number: this.given.number, changes });
-    this.computing = true;
-    try {
-      const found = await ask<Assessed>(
-        client.POST('/api/assess', {
-          body: { text: this.given.text, edits: [], overrides: this.given.overrides, chemistry: changes },
-        }),
-      );
-      this.trial = found.assessment;
-      this.message = '';
-    } catch (e) {
-      this.fail(e);
-    }
-    this.computing = false;
+    const found = await this.assessed({ edits: [], overrides: {}, chemistry: changes });
+    if (found) this.trial = found.assessment;
   }
 
   async putBack() {
@@ -179,36 +147,8 @@ export class ChemistryState {
   }
 
   async adopt() {
-    if (!this.given || !this.trial) return;
-    this.computing = true;
-    try {
-      const why = this.changes.map((c) => `${c.family}: ${c.why}`).join('; ') || 'chemistry put back';
-      this.given = await ask<ProcedureOut>(
-        client.POST('/api/procedures/{procedure_id}/revisions', {
-          params: { path: { procedure_id: this.id } },
-          body: {
-            base: this.given.number,
-            edits: [],
-            overrides: {},
-            chemistry: this.changes,
-            why: why.slice(0, 390),
-          },
-        }),
-      );
-      this.trial = null;
-      this.changes = this.given.chemistry;
-      this.message = `Revision ${this.given.number} stands.`;
-      forget(this.draftName);
-    } catch (e) {
-      this.fail(e);
-      if (e instanceof Refused && e.status === 409) {
-        const said = this.message;
-        forget(this.draftName);
-        this.trial = null;
-        await this.load();
-        this.message = said;
-      }
-    }
-    this.computing = false;
+    if (!this.trial) return;
+    const why = this.changes.map((c) => `${c.family}: ${c.why}`).join('; ') || 'chemistry put back';
+    await this.revise({ edits: [], overrides: {}, chemistry: this.changes, why: why.slice(0, 390) });
   }
 }

@@ -152,3 +152,11 @@ describe('the screen', () => {
     expect(Object.values(localStorage).join()).not.toContain('calorimeter');
   });
 });
+
+describe('the order of vessels', () => {
+  it('puts an absorber behind the vessel whose gas it takes, though it is filled first', () => {
+    const washer = { ...holding(1, 1), vessel: 'washer', absorber: true };
+    const a = assessment({ contents: [washer, holding(2, 0.1)], reactions: [reaction()] });
+    expect(blocks(a).map((v) => v.name)).toEqual([holding(2, 1).vessel, 'washer']);
+  });
+});

@@ -9,6 +9,7 @@
   import KeyMap from '../../parts/KeyMap.svelte';
   import Manuscript from '../../parts/Manuscript.svelte';
   import Strip from '../../parts/Strip.svelte';
+  import Waiting from '../../parts/Waiting.svelte';
   import { bindKeys } from '../../parts/keys';
   import { DeskState } from './desk.svelte';
 
@@ -151,15 +152,7 @@
     <a class="filled" href={`/decision/${id}`} onclick={inner}>Decide</a>
   </Bar>
   {#if !desk.given}
-    <main class="p-8">
-      {#if desk.message}<p class="text-rust">{desk.message}</p>
-        <p class="mt-2"><a class="link" href="/" onclick={inner}>To the docket</a></p>{:else}<p
-          class="text-soft"
-          aria-busy="true"
-        >
-          Reading the procedure…
-        </p>{/if}
-    </main>
+    <Waiting message={desk.message} />
   {:else if a}
     <main class="grid min-h-0 flex-1 grid-cols-[344px_minmax(0,1fr)_332px]">
       <section class="border-rule bg-sheet flex min-h-0 flex-col border-r" aria-label="Manuscript">

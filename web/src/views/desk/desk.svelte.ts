@@ -1,15 +1,7 @@
-import {
-  ask,
-  client,
-  Refused,
-  type Assessed,
-  type Assessment,
-  type ProcedureOut,
-  type TextEdit,
-} from '../../api/client';
+import { ask, client, type Assessment, type TextEdit } from '../../api/client';
 import { forget, keep, kept } from '../../lib/drafts';
 import { Latest } from '../../lib/latest';
-import { session } from '../../lib/session.svelte';
+import { RevisionState } from '../../lib/revision.svelte';
 import { before, points, withEdit } from '../../lib/spans';
 
 interface Change {
@@ -24,18 +16,13 @@ interface Draft extends Change {
 const NOTHING: Change = { edits: [], overrides: {}, label: '' };
 
 /** What the Desk holds: the revision as written, a trial beside it, and a preview while dragging. */
-export class DeskState {
-  given = $state.raw<ProcedureOut | null>(null);
+export class DeskState extends RevisionState {
   trial = $state.raw<{ text: string; assessment: Assessment } | null>(null);
   preview = $state.raw<Assessment | null>(null);
   change = $state.raw<Change>(NOTHING);
   past = $state.raw<Change[]>([]);
-  message = $state('');
-  computing = $state(false);
   private readonly drag = new Latest<{ sets: Record<string, number> }>((v) => this.runPreview(v.sets));
   private readonly full = new Latest<Change>((v) => this.runTrial(v));
-
-  constructor(readonly id: number) {}
 
   get shown(): Assessment | null {
     return this.preview ?? this.trial?.assessment ?? this.given?.assessment ?? null;
@@ -51,34 +38,24 @@ export class DeskState {
     );
   }
 
-  private get draftName() {
+  protected get draftName() {
     return `desk-${this.id}`;
   }
 
-  private fail(e: unknown) {
-    this.message = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) session.lost();
+  protected clear() {
+    this.trial = null;
+    this.preview = null;
+    this.change = NOTHING;
+    this.past = [];
   }
 
-  async load() {
-    try {
-      this.given = await ask<ProcedureOut>(
-        client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: this.id } } }),
-      );
-      const draft = kept<Draft>(this.draftName);
-      if (
-        draft &&
-        draft.number === this.given.number &&
-        (draft.edits.length || Object.keys(draft.overrides).length)
-      )
-        this.set(draft);
-      else if (draft && draft.number !== this.given.number) {
-        this.message = `A trial on revision ${draft.number} was kept; this is revision ${this.given.number} now. Compare before trying it again.`;
-        forget(this.draftName);
-      }
-    } catch (e) {
-      this.fail(e);
-    }
+  protected resume() {
+    const draft = kept<Draft>(this.draftName);
+    if (!draft || !this.given) return;
+    if (draft.number !== this.given.number) {
+      this.message = `A trial on revision ${draft.number} was kept; this is revision ${this.given.number} now. Compare before trying it again.`;
+      forget(this.draftName);
+    } else if (draft.edits.length || Object.keys(draft.overrides).length) this.set(draft);
   }
 
   /** The figures alone, while a handle moves. */
@@ -164,51 +141,15 @@ export class DeskState {
       forget(this.draftName);
       return;
     }
-    this.computing = true;
-    try {
-      const found = await ask<Assessed>(
-        client.POST('/api/assess', {
-          body: {
-            text: this.given.text,
-            edits: change.edits,
-            overrides: { ...this.given.overrides, ...change.overrides },
-            chemistry: this.given.chemistry,
-          },
-        }),
-      );
-      this.trial = found;
-      this.preview = null;
-      this.message = '';
-    } catch (e) {
-      this.fail(e);
-    }
-    this.computing = false;
+    const found = await this.assessed({ ...change, chemistry: this.given.chemistry });
+    if (!found) return;
+    this.trial = found;
+    this.preview = null;
   }
 
   /** A whole new text in place of the revision's: what was typed is kept in this browser until it stands. */
   async rewrite(text: string): Promise<boolean> {
-    if (!this.given) return false;
-    this.computing = true;
-    try {
-      this.given = await ask<ProcedureOut>(
-        client.POST('/api/procedures/{procedure_id}/revisions', {
-          params: { path: { procedure_id: this.id } },
-          body: { base: this.given.number, text, overrides: {}, why: 'text edited' },
-        }),
-      );
-      this.trial = null;
-      this.preview = null;
-      this.change = NOTHING;
-      this.past = [];
-      this.message = `Revision ${this.given.number} stands.`;
-      forget(this.draftName);
-      this.computing = false;
-      return true;
-    } catch (e) {
-      this.fail(e);
-    }
-    this.computing = false;
-    return false;
+    return this.revise({ text, overrides: {}, why: 'text edited' }, true);
   }
 
   undo() {
@@ -222,42 +163,9 @@ export class DeskState {
     this.tryChange(NOTHING);
   }
 
-  async adopt(): Promise<boolean> {
-    if (!this.given || !this.onTrial) return false;
-    this.computing = true;
-    try {
-      const found = await ask<ProcedureOut>(
-        client.POST('/api/procedures/{procedure_id}/revisions', {
-          params: { path: { procedure_id: this.id } },
-          body: {
-            base: this.given.number,
-            edits: this.change.edits,
-            overrides: this.change.overrides,
-            why: this.change.label,
-          },
-        }),
-      );
-      this.given = found;
-      this.trial = null;
-      this.preview = null;
-      this.change = NOTHING;
-      this.past = [];
-      this.message = `Revision ${found.number} stands.`;
-      forget(this.draftName);
-    } catch (e) {
-      this.fail(e);
-      if (e instanceof Refused && e.status === 409) {
-        // both are kept on the server: show the newest, which someone else wrote
-        forget(this.draftName);
-        this.change = NOTHING;
-        this.trial = null;
-        this.past = [];
-        const said = this.message;
-        await this.load();
-        this.message = said;
-      }
-    }
-    this.computing = false;
-    return true;
+  async adopt(): Promise<void> {
+    if (!this.onTrial) return;
+    const { edits, overrides, label } = this.change;
+    await this.revise({ edits, overrides, why: label });
   }
 }

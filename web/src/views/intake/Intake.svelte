@@ -1,32 +1,46 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { ask, client, Refused, type Assessed, type Assessment, type ProcedureOut } from '../../api/client';
+  import {
+    ask,
+    client,
+    Refused,
+    type Assessed,
+    type Assessment,
+    type ProcedureOut,
+    type ReadOut,
+  } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
   import { figureText, formulaPieces, minutes, short } from '../../lib/format';
   import { Latest } from '../../lib/latest';
   import { route } from '../../lib/route.svelte';
   import { session } from '../../lib/session.svelte';
+  import { pieces, type TextPiece } from '../../lib/pieces';
   import { points } from '../../lib/spans';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
   import KeyMap from '../../parts/KeyMap.svelte';
-  import Manuscript from '../../parts/Manuscript.svelte';
+  import TextEditor from '../../parts/TextEditor.svelte';
   import { bindKeys } from '../../parts/keys';
 
   let text = $state(kept<string>('intake') ?? '');
   let read = $state<{ text: string; assessment: Assessment } | null>(null);
-  let message = $state('');
+  /** Why the text could not be read; gone with the next reading that can. */
+  let trouble = $state('');
+  /** Why a file or the handing in was refused; it stands until one types, opens or hands in again. */
+  let refusal = $state('');
   let reading = $state(false);
-  let writing = $state(true);
+  let opening = $state('');
   let busy = $state(false);
   let showKeys = $state(false);
-  let area = $state<HTMLTextAreaElement>();
+  let editor = $state<ReturnType<typeof TextEditor>>();
+  let marks = $state.raw<TextPiece[]>([]);
+  let here = $state.raw<TextPiece | null>(null);
   let answers = $state<Record<number, string>>({});
 
   const reader = new Latest<string>(async (value) => {
     if (!value.trim()) {
       read = null;
-      message = '';
+      trouble = '';
       return;
     }
     reading = true;
@@ -36,41 +50,70 @@
       );
       if (value === text) {
         read = { text: answer.text, assessment: answer.assessment };
-        message = '';
+        marks = pieces(value, answer.assessment.marks, answer.assessment.unread);
+        trouble = '';
       }
     } catch (e) {
-      message = (e as Error).message;
+      trouble = (e as Error).message;
       if (e instanceof Refused && e.status === 401) session.lost();
     }
     reading = false;
   });
-  let timer: ReturnType<typeof setTimeout>;
-  function typed() {
-    keep('intake', text);
-    clearTimeout(timer);
-    timer = setTimeout(() => reader.ask(text), 250);
-  }
-  function changed(start: number, end: number, words: string) {
-    const chars = points(read?.text ?? text);
-    text = chars.slice(0, start).join('') + words + chars.slice(end).join('');
-    keep('intake', text);
-    reader.ask(text);
-  }
-  async function file(event: Event) {
-    const chosen = (event.target as HTMLInputElement).files?.[0];
-    if (chosen) await take(chosen);
-  }
-  async function take(chosen: File) {
-    if (chosen.size > 1_000_000) {
-      message = `${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; at most 1 MB of text is read.`;
+  /** The pieces alone, soon after every key; the figures follow when the hand rests. */
+  const marker = new Latest<string>(async (value) => {
+    if (!value.trim()) {
+      marks = [];
       return;
     }
-    text = await chosen.text();
-    writing = false;
-    typed();
+    try {
+      const found = await ask<ReadOut>(client.POST('/api/read', { body: { text: value } }));
+      if (value === text) marks = pieces(value, found.marks, found.unread);
+    } catch {
+      // the full reading says why, in its place
+    }
+  });
+  let timer: ReturnType<typeof setTimeout>;
+  function typed(value: string) {
+    if (value === text) return;
+    refusal = '';
+    take(value);
+  }
+  function take(value: string) {
+    text = value;
+    keep('intake', text);
+    marker.ask(text);
+    clearTimeout(timer);
+    timer = setTimeout(() => reader.ask(text), text.length > 3000 ? 900 : 250);
+  }
+  async function file(event: Event) {
+    const input = event.target as HTMLInputElement;
+    const chosen = input.files?.[0];
+    if (chosen) await open(chosen);
+    input.value = ''; // the same file, mended, can be chosen again
+  }
+  async function open(chosen: File) {
+    if (chosen.size > 20_000_000) {
+      refusal = `${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; at most 20 MB is read.`;
+      return;
+    }
+    opening = chosen.name;
+    refusal = '';
+    try {
+      const form = new FormData();
+      form.append('file', chosen);
+      const found = await ask<{ text: string }>(
+        client.POST('/api/files', { body: { file: chosen.name }, bodySerializer: () => form }),
+      );
+      take(found.text);
+    } catch (e) {
+      refusal = (e as Error).message; // what was typed before stays
+      if (e instanceof Refused && e.status === 401) session.lost();
+    }
+    opening = '';
   }
   async function handIn() {
     busy = true;
+    refusal = '';
     try {
       const made = await ask<ProcedureOut>(
         client.POST('/api/procedures', { body: { text, edits: [], overrides: {}, chemistry: [] } }),
@@ -78,7 +121,7 @@
       forget('intake');
       route.go(`/desk/${made.id}`);
     } catch (e) {
-      message = (e as Error).message;
+      refusal = (e as Error).message;
       if (e instanceof Refused && e.status === 401) session.lost();
     }
     busy = false;
@@ -94,31 +137,31 @@
     const lead = /[\s(]$/.test(head) ? '' : ' ';
     text = head + lead + `(${words})` + chars.slice(at).join('');
     answers = {};
-    keep('intake', text);
-    reader.ask(text);
+    take(text);
   }
   const a = $derived(read?.assessment ?? null);
+  /** The line of the charge sheet that the cursor is in, where the figures are of this very text. */
+  const known = $derived.by(() => {
+    if (!here || !a || read?.text !== text) return null;
+    const at = points(text.slice(0, here.from)).length;
+    return a.materials.find((m) => m.anchor.start <= at && at < m.anchor.end) ?? null;
+  });
+  const place = $derived.by(() => {
+    if (!here || !a || read?.text !== text) return null;
+    const at = points(text.slice(0, here.from)).length;
+    return a.marks.find((m) => m.start === at)?.step ?? null;
+  });
   const may = $derived(session.has('author') || session.has('reviewer'));
   const keys: [string, string][] = [
-    ['e', 'edit the text'],
-    ['r', 'show what was read'],
+    ['e', 'into the text'],
     ['h', 'hand in'],
     ['g', 'docket'],
     ['?', 'all keys'],
   ];
   onMount(() => {
-    if (text) {
-      writing = false;
-      reader.ask(text);
-    }
+    if (text) reader.ask(text);
     return bindKeys({
-      e: () => {
-        writing = true;
-        setTimeout(() => area?.focus());
-      },
-      r: () => {
-        if (text.trim()) writing = false;
-      },
+      e: () => setTimeout(() => editor?.focus()),
       h: () => {
         if (may && text.trim()) void handIn();
       },
@@ -138,61 +181,51 @@
     <section class="border-rule bg-sheet flex min-h-0 flex-col border-r" aria-label="Text">
       <div class="head mx-4 mt-3 flex items-baseline justify-between">
         <h2>
-          {writing ? 'Text' : 'As read'}
+          Text
           <span class="text-soft font-normal"
-            >{a ? `${a.marks.length} pieces read, ${a.unread.length} not` : ''}</span
+            >{marks.length
+              ? `${marks.filter((m) => m.kind !== 'unread').length} pieces read, ${marks.filter((m) => m.kind === 'unread').length} not`
+              : ''}</span
           >
         </h2>
-        {#if text.trim()}<button
-            class="link"
-            onclick={() => {
-              writing = !writing;
-              if (writing) setTimeout(() => area?.focus());
-            }}>{writing ? 'Show as read' : 'Edit text'}</button
-          >{/if}
       </div>
-      {#if writing}
-        <textarea
-          bind:this={area}
-          bind:value={text}
-          oninput={typed}
-          ondrop={(e) => {
-            const f = e.dataTransfer?.files[0];
-            if (f) {
-              e.preventDefault();
-              void take(f);
-            }
-          }}
-          class="min-h-0 flex-1 resize-none bg-transparent px-4 py-3 font-serif text-[15px] leading-[1.5] outline-offset-[-3px]"
-          placeholder="Paste the procedure here, or drop a text file."
-          aria-label="Text of the procedure"
-          spellcheck="false"></textarea>
-        <label class="text-soft px-4 pb-3"
-          >or a text file <input
-            type="file"
-            accept=".txt,.md,text/plain"
-            onchange={file}
-            class="text-[13px]"
-          /></label
-        >
-      {:else if read && a}
-        <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <div class="min-h-0 flex-1 overflow-auto py-2" tabindex="0" role="region" aria-label="Text as read">
-          <Manuscript
-            text={read.text}
-            assessment={{ ...a, findings: [] }}
-            step={null}
-            editable={true}
-            onchange={changed}
-          />
-        </div>
-      {/if}
+      <TextEditor
+        bind:this={editor}
+        value={text}
+        {marks}
+        label="Text of the procedure"
+        hint="Paste the procedure here, or drop a file."
+        onchange={typed}
+        onpiece={(p) => (here = p)}
+        onfile={(f) => void open(f)}
+      />
+      <div class="border-rule min-h-[58px] border-t px-4 py-2" role="status" aria-label="At the cursor">
+        {#if here}
+          <p>
+            <span class="font-semibold" class:text-ochre={here.kind === 'unread'}>{here.says}</span>
+            {#if place}<span class="text-soft">step {place}</span>{/if}
+          </p>
+          {#each known?.assumptions ?? [] as line (line)}<p class="text-soft">{line}</p>{/each}
+        {:else}
+          <label class="text-soft"
+            >{opening ? `Opening ${opening}…` : 'or a file: Word, PDF, web page, table, text'}
+            <input
+              type="file"
+              accept=".txt,.md,.docx,.pdf,.html,.htm,.csv,.xlsx,.json"
+              onchange={file}
+              class="text-[13px]"
+            /></label
+          >
+        {/if}
+      </div>
     </section>
     <section class="border-rule min-h-0 overflow-auto border-r px-4 py-3" aria-label="Questions">
       <h2 class="head">
         Questions <span class="text-soft font-normal">what moves the answer most comes first</span>
       </h2>
-      {#if message}<p class="text-rust mt-3 font-semibold" role="alert">{message}</p>{/if}
+      {#each [refusal, trouble].filter(Boolean) as said (said)}
+        <p class="text-rust mt-3 font-semibold" role="alert">{said}</p>
+      {/each}
       {#if !text.trim()}
         <p class="mt-4">
           Nothing is guessed: what cannot be read stays marked, and what is missing is asked here.
@@ -258,7 +291,7 @@
             ><tr class="text-soft text-left"
               ><th class="py-1 font-normal">material</th><th class="num font-normal">g</th><th
                 class="num font-normal">mol</th
-              ><th class="num font-normal">equiv.</th><th class="pl-3 font-normal">role</th></tr
+              ><th class="num pl-3 font-normal">equiv.</th><th class="pl-3 font-normal">role</th></tr
             ></thead
           >
           <tbody>
@@ -275,7 +308,9 @@
                       class="text-ochre">not<br />established</span
                     >{/if}</td
                 >
-                <td class="num py-1">{m.equivalents === null ? '' : Number(m.equivalents.toPrecision(3))}</td>
+                <td class="num py-1 pl-3"
+                  >{m.equivalents === null ? '' : Number(m.equivalents.toPrecision(3))}</td
+                >
                 <td class="py-1 pl-3"
                   >{#if m.limiting}<strong>limits</strong>{:else}{m.role ?? ''}{/if}</td
                 >
