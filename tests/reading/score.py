@@ -14,8 +14,11 @@ from practice.load import material
 
 from northsquall.assess import assess
 from northsquall.procedure import Procedure, Step
-from northsquall.procedure.amounts import lot_of, lots_of
+from northsquall.procedure.amounts import Lot, lot_of, lots_of
 from northsquall.reading import read
+from northsquall.reading.items import Qty
+from northsquall.reading.phrases import quantities
+from northsquall.reading.tokens import tokenise
 from northsquall.substances import catalogue
 
 TEXTS = Path(__file__).resolve().parent / "texts.txt"
@@ -118,6 +121,8 @@ def score(t: Text) -> Score:
                 total = sum(lots[k].best_mol for k in same)
                 if abs(total - want) <= TOLERANCE * want:
                     hit = same[0]
+        if hit is None:
+            out.check("flagged", _flagged(line, p, lots), line)
         out.check("lots", hit is not None, f"{line}; read {[round(lots[k].best_mol, 4) if lots[k].mol else None for k in same]}")
         if hit is not None:
             free.pop(hit)
@@ -136,6 +141,21 @@ def score(t: Text) -> Score:
             ok = p.results.product_identity == s.id and (m[2] is None or grams == float(m[2]))
             out.check("product", ok, f"{t.product}; read {p.results.product_identity} {grams}")
     return out
+
+
+def _flagged(line: str, p: Procedure, lots: dict[str, Lot]) -> bool:
+    """Whether what was not read as it should be stands on the list of what is unread, or is asked for."""
+    open_ = [u.text for u in p.unread] + [x.material.name for x in lots.values() if x.substance is None or x.mol is None]
+    words = {w for w in re.findall(r"[a-z]{4,}", line.lower())}
+    amount = next((x for x in quantities(tokenise(line)) if isinstance(x, Qty)), None)
+    for text in open_:
+        said = [x.value for x in quantities(tokenise(text)) if isinstance(x, Qty)]
+        if words & set(re.findall(r"[a-z]{4,}", text.lower())) or (amount is not None and amount.value in said):
+            return True
+    return any(
+        x.substance is None and amount is not None and x.material.amount is not None and x.material.amount.value == amount.value
+        for x in lots.values()
+    )
 
 
 def _names(p: Procedure, s: Step) -> set[str]:

@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Container, Iterator
 
 from northsquall.assessment import Finding, Severity
+from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
+from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert
+from northsquall.substances import catalogue
 
 NEEDED = ("charge", "dose", "add", "dissolve", "quench")
 
@@ -208,6 +211,63 @@ def unresolved(c: Context) -> Iterator[Finding]:
                 remedy="Ask which is meant.",
                 short="ambiguous name",
             )
+
+
+@rule("P05")
+def taken_back(c: Context) -> Iterator[Finding]:
+    """P05, P01: the author corrected himself; what was taken is said, and is asked for."""
+    for slip in c.procedure.slips:
+        if slip.what == "spelling":
+            continue
+        yield finding(
+            "P05" if slip.what == "name" else "P01",
+            "note",
+            f"“{slip.said}” is taken back in the text; {slip.taken} is read.",
+            span=slip.span,
+            remedy=f"Ask whether {slip.taken} is meant, and not {slip.said}.",
+            short="taken back",
+        )
+
+
+ENDINGS = (("ite", "ate"), ("ate", "ite"), ("ide", "ite"), ("ide", "ate"), ("oxide", "hydroxide"), ("ane", "ene"), ("ene", "ane"))
+"""Names that differ by an ending are heard and written one for the other (handbook 6.5)."""
+
+
+def _sound_alike(identity: str, known: Container[str]) -> list[str]:
+    """Ids of substances whose name differs from this one by such an ending."""
+    out = []
+    for was, becomes in ENDINGS:
+        if identity.endswith(was) and (other := identity[: -len(was)] + becomes) in known:
+            out.append(other)
+    return out
+
+
+@rule("P05")
+def sounds_like_another(c: Context) -> Iterator[Finding]:
+    """P05: nothing makes the named product, and a substance whose name sounds the same would: a slip of the tongue is asked for."""
+    wanted = c.procedure.results.product_smiles
+    made = {root for e in c.walk.events() if not e.latent for root, n in e.reaction.change if n > 0}
+    if not wanted or wanted in made:
+        return
+    cat = catalogue()
+    for key, lot in c.lots.items():
+        for other in _sound_alike(lot.substance.id, cat.substances) if lot.substance else []:
+            trial = c.procedure.model_copy(deep=True)
+            m = next(m for m in trial.materials if m.id == key)
+            m.identity = other
+            events = walk(trial, lots_of(trial, cat), (wanted,)).events()
+            if any(not e.latent and dict(e.reaction.change).get(wanted, 0) > 0 for e in events):
+                yield finding(
+                    "P05",
+                    "condition",
+                    f"{lot.substance.id} makes no {c.procedure.results.product} here; {other} would. A slip of the name?",  # type: ignore[union-attr]
+                    span=lot.material.span,
+                    step=c.step(lot.material.step),
+                    established=False,
+                    remedy=f"Ask whether {other} is meant.",
+                    short=f"{lot.label} or {other}",
+                )
+                return
 
 
 @rule("P06")

@@ -10,6 +10,7 @@ from northsquall.procedure.document import (
     Procedure,
     Quantity,
     Results,
+    Slip,
     Span,
     Step,
     Strength,
@@ -19,6 +20,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "Assumption", "Bath", "Chemistry", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Span",
+    "Assumption", "Bath", "Chemistry", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Slip", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

@@ -147,6 +147,15 @@ class Unread(Part):
     why: str
 
 
+class Slip(Part):
+    """Words that the author took back or misspelt, and what was taken instead."""
+
+    what: Literal["amount", "name", "spelling"]
+    said: str
+    taken: str
+    span: Span
+
+
 class Assumption(Part):
     """A value nobody wrote, and who put it there."""
 
@@ -200,6 +209,7 @@ class Procedure(Part):
     ready: list[str] = []
     """What stands ready: dump, second person, protection."""
     unread: list[Unread] = []
+    slips: list[Slip] = []
     assumptions: list[Assumption] = []
     chemistry: list[Chemistry] = []
     edits: list[Edit] = []

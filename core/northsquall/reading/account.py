@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
-from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Vessel
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Slip, Step, Strength, Vessel
 from northsquall.reading import lexicon as lex
 from northsquall.reading.items import Item
 from northsquall.reading.mentions import Mention, class_of
@@ -106,6 +106,15 @@ class Account:
         """Whether anything was put into a vessel."""
         return any(s.vessel == name and (s.materials or s.from_vessel) for s in self.doc.steps)
 
+    def trace(self) -> tuple[object, ...]:
+        """What a clause may have changed; the same before and after where nothing came of it."""
+        d = self.doc
+        last = [(s.kind, s.duration, s.T_range, s.T_limit, s.stirred, s.cooled, s.all_at_once, s.attended, s.into) for s in d.steps[-2:]]
+        return (
+            len(d.steps), last, len(d.materials), [m.amount for m in d.materials[-3:]], d.results.mass_g, d.results.product, list(d.ready), dict(self.waiting),
+            [(v.name, v.bath, v.sensor, v.closure) for v in d.vessels], len(self.trains), self.still, self.sensor, self.aside, self.isolated, self.layers,
+        )  # fmt: skip
+
     @property
     def batch(self) -> str | None:
         """Name of the vessel that holds the batch now."""
@@ -171,7 +180,8 @@ def new_lot(account: Account, m: Mention) -> Material:
         strength = _saturated(s, strength)
     if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
         c = s.commercial
-        around = account.source[max(0, m.start - 25) : m.end + 25].lower()
+        before, after = account.source[max(0, m.start - 25) : m.start], account.source[m.end : m.end + 25]
+        around = (before.rpartition("\n\n")[2] + account.source[m.start : m.end] + after.partition("\n\n")[0]).lower()
         low, best, high = next((v for word, v in c.get("words", {}).items() if word in around), (c["low"], c["best"], c["high"]))
         strength = Strength(
             percent_w=float(best), low=float(low), high=float(high), basis="assumed", word=strength.word if strength else None, span=strength.span if strength else None
@@ -182,6 +192,13 @@ def new_lot(account: Account, m: Mention) -> Material:
     )  # fmt: skip
     account.doc.materials.append(lot)
     account.used |= {q.start for q in m.used}
+    if m.struck and s is not None:
+        account.doc.slips.append(Slip(what="name", said=m.struck, taken=m.name, span=lot.span))
+    for q in m.used:
+        if q.was:
+            account.doc.slips.append(Slip(what="amount", said=q.was, taken=account.source[q.start : q.end], span=(q.start, q.end)))
+    if s is not None and m.name.lower() in (x.lower() for x in s.misspelt):
+        account.doc.slips.append(Slip(what="spelling", said=m.name, taken=s.id, span=lot.span))
     return lot
 
 

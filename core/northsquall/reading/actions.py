@@ -80,7 +80,7 @@ class Reading:
             self.account.used |= {q.start for q in m.used}
             return True
         return (
-            m.amount is None
+            not m.measured
             and m.identity == self.account.doc.results.product_identity
             and not any(x.identity == m.identity for x in self.account.doc.materials)
         )
@@ -403,7 +403,7 @@ def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if _first_then(account, r):
         return None
-    if lex.WASTE.search(text) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)):
+    if (verb != "distil" and lex.WASTE.search(text)) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)):
         return _waste(account, r)
     if (
         r.mentions
@@ -1025,7 +1025,23 @@ def _pour(account: Account, r: Reading) -> None:
                 new_step(account, r.clause, "transfer", vessel=vessel.name, from_vessel=account.batch)
                 account.place = vessel.name
         return None
-    return _bring(account, r)
+    return _batch_into(account, r) or _bring(account, r)
+
+
+def _batch_into(account: Account, r: Reading) -> bool | None:
+    """ "The diazonium solution is poured into 11 g of X in 40 mL of Y in a 500 mL flask": that flask takes the batch."""
+    into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
+    other = next((v for v in r.vessels if into is not None and v.start > into.start and account.vessel_name(v) != account.batch), None)
+    if into is None or other is None or not account.batch or not lex.BATCH_REFERENCE.search(account.source[r.clause.start : into.start]):
+        return None
+    there = [m for m in r.measured if m.start > into.start]
+    if not there or any(m.start < into.start for m in r.measured):
+        return None
+    vessel = account.vessel(other, other.kind, "")
+    step = new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=account.batch)
+    place(account, step, [x for m in there for x in lots_for(account, m, True)])
+    account.place, account.last = vessel.name, vessel
+    return True
 
 
 def _quench(account: Account, r: Reading) -> None:
@@ -1190,10 +1206,8 @@ def _distil(account: Account, r: Reading) -> None:
         if any(m.measured for m in r.mentions):
             place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
         return None
-    if removing and re.search(r"\bdistil", r.text, re.I):
+    if removing or r.clause.verb == "distil":
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
-        return None
-    account.used |= {x.start for x in r.items if isinstance(x, Qty)}
     return None
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from itertools import pairwise
 
 from northsquall.reading import lexicon as lex
@@ -158,10 +159,34 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
             label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
     if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
         return []  # an aside
-    out = _cut(quantities(tokens), number)
+    out = _cut(_taken_back(quantities(tokens)), number)
     for clause in out:
         clause.label = label
     return out
+
+
+TURNS = {"sorry", "no", "rather", "mean", "correction"}
+
+
+def _taken_back(items: list[Item]) -> list[Item]:
+    """ "Thirty, sorry, thirty-seven grams"; "fifty mils of water - sorry, sixty": the later number stands where the first one stood."""
+    for k, x in enumerate(items):
+        if not is_word(x, *TURNS):
+            continue
+        r = next((i for i in range(k + 1, min(k + 4, len(items))) if not is_word(items[i], ",", "-", "–", "i", "mean", "that's")), None)
+        right = items[r] if r is not None else None
+        bare = isinstance(right, Token) and right.kind == "num"
+        l_ = next((i for i in range(k - 1, max(k - 7, -1), -1) if isinstance(y := items[i], Qty) or y.kind == "num"), None)
+        if r is None or l_ is None or not (isinstance(right, Qty) or bare) or sum(isinstance(y, Token) and y.kind == "sub" for y in items[l_:k]) > 1:
+            continue
+        left = items[l_]
+        was = left.text if isinstance(left, Token) else f"{left.value:g} {left.unit}"
+        if isinstance(right, Qty) and isinstance(left, Token):  # the number alone was taken back
+            return _taken_back([*items[:l_], *items[l_ + 1 : k], replace(right, was=was), *items[r + 1 :]]) if k - l_ <= 2 else items
+        if isinstance(left, Qty) and (bare or (isinstance(right, Qty) and right.dim == left.dim)):
+            new = replace(right, was=was) if isinstance(right, Qty) else replace(left, value=float(right.value or 0.0), low=None, high=None, start=right.start, end=right.end, was=was)  # type: ignore[union-attr]
+            return _taken_back([*items[:l_], new, *items[l_ + 1 : k], *items[r + 1 :]])
+    return items
 
 
 def _unmarked(tokens: list[Token]) -> list[Token]:

@@ -20,6 +20,8 @@ class Qty:
     low: float | None = None
     high: float | None = None
     approx: bool = False
+    was: str = ""
+    """The words that the author took back before it."""
 
     @property
     def dim(self) -> str:
@@ -38,7 +40,7 @@ Item = Token | Qty
 
 def is_word(item: Item | None, *words: str) -> bool:
     """Whether an item is one of these words (lower case)."""
-    return isinstance(item, Token) and item.low in words
+    return type(item) is Token and item.low in words
 
 
 def at(items: list[Item], i: int) -> Item | None:

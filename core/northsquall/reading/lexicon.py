@@ -18,7 +18,10 @@ class Cue:
     def search(self, text: str) -> re.Match[str] | None:
         """The first place where the pattern fits."""
         low = text.lower()
-        return self.pattern.search(text) if any(x in low for x in self.letters) else None
+        for letters in self.letters:
+            if letters in low:
+                return self.pattern.search(text)
+        return None
 
     def finditer(self, text: str) -> Iterator[re.Match[str]]:
         """All places."""
@@ -77,6 +80,15 @@ WASTE = re.compile(
 FILTRATE_REFERENCE = re.compile(
     r"\b(filtrates?|mother liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b", re.I
 )
+SEEN = Cue(
+    re.compile(
+        r"\b(becom\w*|became|gets?|got|went (?:up|away|to)|goes (?:up|clear|brown|dark|pale)|rose|rises|fell|turns?|turned|colou?r|appears?|appeared|changes?|gone|visible|strongly|exothermic)\b",
+        re.I,
+    ),
+    "becom", "became", "get", "got", "went", "goes", "rose", "rise", "fell", "turn", "col", "appear", "chang", "gone", "visible", "strongly", "exotherm",
+)  # fmt: skip
+"""What is seen and not done."""
+
 READY = Cue(
     re.compile(
         r"\b(kept below the|stands? ready|kept ready|at hand|standing by|stood ready|to receive the batch|near ?by|with ice ready)\b", re.I

@@ -37,6 +37,10 @@ class Mention:
     """"Some of the water": a part of what was named before."""
     again: bool = False
     """"The same acid": more of what was named before."""
+    vague: bool = False
+    """"A glug of": something goes in, and nobody says how much."""
+    struck: str = ""
+    """What the author said before and took back."""
     first: int = 0
     """Index of the first item that belongs to it."""
     last: int = 0
@@ -44,7 +48,7 @@ class Mention:
     @property
     def measured(self) -> bool:
         """Whether it says how much."""
-        return self.amount is not None or self.moles is not None or self.equivalents is not None
+        return self.amount is not None or self.moles is not None or self.equivalents is not None or self.vague
 
 
 def take(m: Mention, q: Qty) -> bool:
@@ -331,7 +335,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         if is_word(items[i + 1] if i + 1 < len(items) else None, "solution") and m.strength is None:
             m.strength = Strength(word="solution")
         out.append(m)
+        m.vague = not m.measured and _vague(items, m)
     out += _unknowns(items, skip, busy, source)
+    out += _vague_unknowns(items, skip, out, source)
     out += _generics(items, skip, out, busy)
     out.sort(key=lambda m: m.index)
     _orphans(items, out, busy, skip)
@@ -357,6 +363,35 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
                 m.index = -1
             seen.add(m.identity)
     return [m for m in out if m.index >= 0]
+
+
+VAGUE = {"spatula", "spatulas", "spoonful", "spoonfuls", "glug", "splash", "pinch", "dash", "knife-point", "handful", "handfuls", "squirt", "dollop", "scoop", "scoops", "little"}
+
+
+def _vague(items: list[Item], m: Mention) -> bool:
+    """Whether an amount is told in a way that nobody can measure: "a pinch of iodine", "zinc dust, a spatula or two"."""
+    if is_word(at(items, m.first - 1), "of") and isinstance(x := at(items, m.first - 2), Token) and x.low in VAGUE - {"little"}:
+        return True
+    if is_word(at(items, m.first - 1), "little", "some") and is_word(at(items, m.first - 2), "a", "very", "with", "of"):
+        return is_word(at(items, m.first - 1), "little")
+    behind = [x.low for x in items[m.last + 1 : m.last + 5] if isinstance(x, Token)]
+    return is_word(at(items, m.last + 1), ",", "(") and bool(VAGUE - {"little"} & set(behind))
+
+
+def _vague_unknowns(items: list[Item], skip: set[int], named: list[Mention], source: str) -> list[Mention]:
+    """ "A glug of vinegar": a name that is in no catalogue behind a vague amount."""
+    out = []
+    taken = {k for m in named for k in range(m.first, m.last + 1)}
+    for i, x in enumerate(items[:-2]):
+        if not (isinstance(x, Token) and x.low in VAGUE and is_word(items[i + 1], "of")):
+            continue
+        k = i + 2
+        while k < len(items) and k < i + 6 and _name_part(items[k]) and k not in taken and text_of(items[k]) != ",":
+            k += 1
+        if k > i + 2 and i + 2 not in skip and _a_word(items[i + 2 : k], 3):
+            a, b = items[i + 2].start, items[k - 1].end
+            out.append(Mention(None, source[a:b], a, b, i + 2, vague=True, first=i, last=k - 1))
+    return out
 
 
 def _amounts_follow(items: list[Item], heads: list[int]) -> bool:
@@ -423,6 +458,8 @@ def m_free(items: list[Item], m: Mention, i: int) -> bool:
     words = [x.low for x in between]
     if "until" in words and "ph" in words and is_word(items[i - 1], ",", "about"):
         words.remove("until")  # "until pH 8, about 45 mL"
+    if any(a in ("and", "then") and b in ("the", "that", "this", "some", "a") for a, b in pairwise(words)):
+        return False  # "zinc in the flask, and then the yellow stuff, ten mils": of something else
     return not any(x.kind == "sub" for x in between) and not any(
         w in lex.RESULT_WORDS or w in ("under", "above", "over", "containing", "until", "leave", "left") for w in words
     )
@@ -453,8 +490,11 @@ def _corrected(items: list[Item], out: list[Mention]) -> None:
         if a.identity == b.identity and not b.measured and not between[3:]:
             b.amount, b.moles, b.used, b.count, b.strength = a.amount, a.moles, a.used, a.count, b.strength or a.strength
             b.start, b.first, a.index = min(a.start, b.start), min(a.first, b.first), -1
+            b.struck = b.struck or a.struck
             continue
         if a.index < 0 or a.generic or b.generic:
+            continue
+        if a.amount is not None and b.amount is not None and a.amount.dim != b.amount.dim:
             continue
         if (
             (set(between) & turn and len(between) <= 6)
@@ -465,6 +505,7 @@ def _corrected(items: list[Item], out: list[Mention]) -> None:
                 b.amount, b.moles, b.strength, b.count = a.amount, a.moles, b.strength or a.strength, a.count
                 b.start, b.first = min(a.start, b.start), min(a.first, b.first)
             b.used += a.used
+            b.struck = a.name
             a.index = -1
 
 

@@ -20,8 +20,9 @@ from northsquall.reading.actions import finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.items import Qty
 from northsquall.reading.phrases import quantities
+from northsquall.reading.resume import Resume
 from northsquall.reading.tables import read_tables, split_tables
-from northsquall.reading.tokens import Token, substances_in, tokenise
+from northsquall.reading.tokens import Token, decimal_comma, substances_in, tokenise
 from northsquall.substances import catalogue
 
 MAX_BYTES = 1_000_000
@@ -63,14 +64,23 @@ def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     original = check(text)
     source, where = plain(original)
-    doc = Procedure(source_text=source)
-    account = Account(source, doc)
+    account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
-    body = _title(doc, source, tokens)
+    body = _title(account.doc, source, tokens)
     tables, body = split_tables(body, source)
     read_tables(account, tables)
+    # a table's rows may be meant anywhere, so a text with one is always read from its beginning
+    resume = Resume(source, [] if tables else [t.end for t in tokens if t.kind == "nl" and len(t.text) > 1], decimal_comma(source))
+    begun, account = resume.found() or (0, account)
     for clause in clauses_of(body, source):
-        read_clause(account, clause)
+        if clause.start >= begun:
+            resume.passed(clause.start, account)
+            before = account.trace() if clause.verb else None
+            read_clause(account, clause)
+            if before is not None and account.trace() == before and not lex.SEEN.search(clause.text(source)):
+                text, span = source[clause.start : clause.end], (clause.start, clause.end)
+                account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
+    doc = account.doc
     finish(account)
     place_absorbers(account)
     _product(account)
@@ -162,6 +172,8 @@ GIVES = {
 def _goes_in(head: list[Token], i: int) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
+    if before[-1:] == ["with"]:
+        return True
     word = before[before.index("of") - 1] if "of" in before and before.index("of") > 0 else ""
     return word.endswith(("tion", "sis", "ing", "age")) and word not in GIVES
 
@@ -192,7 +204,10 @@ def _finish(account: Account, tokens: list[Token]) -> None:
     _equivalents(doc)
     head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
+    listed = [u.span for u in doc.unread]
     for item in quantities(tokens):
+        if any(a <= item.start < b for a, b in listed):
+            continue
         if isinstance(item, Qty) and item.start not in seen and item.start >= head and item.dim != "equivalents":
             doc.unread.append(
                 Unread(text=account.source[item.start : item.end], span=(item.start, item.end), why="a quantity that no rule could place")

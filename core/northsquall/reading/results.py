@@ -114,8 +114,8 @@ def _percent_behind(items: list, i: int, name: int) -> Qty | None:  # type: igno
             continue
         if isinstance(y, Qty) and y.dim == "percent":
             return y
-        if isinstance(y, Token) and (y.kind == "sub" or y.low == "of") and not is_word(y, "of"):
-            return None
+        if (isinstance(y, Token) and (y.kind == "sub" or y.low in ("in", "into"))) or (isinstance(y, Qty) and y.dim in ("mass", "volume")):
+            return None  # "11 g in 40 mL of 36 % acid": a strength
     return None
 
 

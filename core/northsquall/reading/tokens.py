@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
+from itertools import pairwise
 
 import ahocorasick
 
@@ -82,16 +83,38 @@ class Token:
     def __post_init__(self) -> None:
         self.low = self.text.lower()
 
+    def moved(self, by: int) -> Token:
+        """The same token, `by` characters further on."""
+        new = object.__new__(Token)
+        new.__dict__.update(self.__dict__)
+        new.start += by
+        new.end += by
+        return new
+
 
 def _case_matters(name: str) -> bool:
     return len(name) <= 7 and name[0].isupper() and not name.islower() and " " not in name and name != name.capitalize()
+
+
+STATE_WORDS = {"(I)": "one", "(II)": "two", "(III)": "three", "(IV)": "four", "(V)": "five", "(VI)": "six", "(VII)": "seven"}
+
+
+def _spoken_states(names: list[str]) -> list[str]:
+    """Names with an oxidation state as it is said and heard: "copper one chloride", "iron 3 chloride"."""
+    out = []
+    for name in names:
+        m = re.fullmatch(r"(\w+) ?(\([IV]+\)) (.+)", name)
+        if m and m[2] in STATE_WORDS:
+            word = STATE_WORDS[m[2]]
+            out += [f"{m[1]} {word} {m[3]}", f"{m[1]}-{word}-{m[3]}", f"{m[1]}-{list(STATE_WORDS).index(m[2]) + 1}-{m[3]}"]
+    return out
 
 
 @cache
 def _automaton() -> ahocorasick.Automaton:
     automaton = ahocorasick.Automaton()
     for substance in catalogue().substances.values():
-        for name in substance.names:
+        for name in (*substance.names, *substance.misspelt, *_spoken_states(substance.names)):
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
@@ -131,11 +154,41 @@ def substances_in(text: str) -> list[Token]:
     return sorted(out, key=lambda t: t.start)
 
 
+CUT = re.compile(r"(?<=\n\n)(?=[^\n])|(?<=[a-z]{6}\.) (?=[A-Z])")
+"""Between paragraphs and behind a sentence that ends in a long word: no number, unit or name goes across."""
+KEPT = 4000
+"""Characters of the longest piece whose tokens are kept for the next reading."""
+
+
 def tokenise(text: str) -> list[Token]:
-    """All tokens of `text` in order. Numbers take a decimal point or comma; number words count."""
+    """All tokens of `text` in order. Numbers take a decimal point or comma; number words count.
+
+    The text is cut where nothing goes across, and the tokens of each piece are kept: a text that is read anew after every key has
+    most of its pieces as they were.
+    """
+    european = decimal_comma(text)
+    out: list[Token] = []
+    cuts = [0, *(m.start() for m in CUT.finditer(text)), len(text)]
+    for begin, end in pairwise(cuts):
+        piece = text[begin:end]
+        found = _kept(piece, european) if len(piece) <= KEPT else _tokens(piece, european)
+        out += [t.moved(begin) for t in found] if begin else found
+    return out
+
+
+def decimal_comma(text: str) -> bool:
+    """Whether the text writes decimal commas throughout."""
+    return bool(re.search(r"\d,\d{1,2}(?!\d)", text)) and not re.search(r"\d\.\d", text)
+
+
+@lru_cache(maxsize=4096)
+def _kept(text: str, european: bool) -> tuple[Token, ...]:
+    return tuple(_tokens(text, european))
+
+
+def _tokens(text: str, european: bool) -> list[Token]:
     subs = substances_in(text)
     tokens: list[Token] = []
-    european = bool(re.search(r"\d,\d{1,2}(?!\d)", text)) and not re.search(r"\d\.\d", text)
     position, k = 0, 0
     while position < len(text):
         if k < len(subs) and subs[k].start <= position:

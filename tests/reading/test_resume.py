@@ -1,0 +1,48 @@
+"""Reading on from where an earlier reading stood gives what reading from the beginning gives."""
+
+from __future__ import annotations
+
+import random
+
+import pytest
+from deepness import DEEP
+from northsquall.reading import read
+from northsquall.reading.account import Account
+from northsquall.reading.resume import Resume, cold, shared
+from reading.score import texts
+
+WORDS = [" 5 g of aniline", ".\n\nThen 20 mL of water is added", " at 5 °C", ",", " not above 10 °C", "\n\n", " over 20 min", " the rest", " (12 mL)"]
+
+
+def test_a_text_typed_on_is_read_as_if_it_were_new(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Own texts joined to long ones, typed into at random places: the warm document equals the cold one, and is found warm."""
+    warmed = []
+    look = Resume.found
+
+    def found(self: Resume) -> tuple[int, Account] | None:
+        out = look(self)
+        warmed.append(out is not None)
+        return out
+
+    monkeypatch.setattr(Resume, "found", found)
+    rng = random.Random(11)
+    own = [t.text.split("\n", 1)[1] for t in texts()]
+    for _ in range(150 if DEEP else 15):
+        text = "A procedure\n" + "\n\n".join(rng.sample(own, 4))
+        at = rng.randrange(len(text))
+        for _ in range(4):  # a few words, one after the other, where the cursor stands
+            words = rng.choice(WORDS)
+            text = text[:at] + words + text[at:]
+            at += len(words)
+            warm = read(text)
+            place = warmed.pop()
+            with cold():
+                assert warm == read(text)
+            warmed[-1] = place
+    assert sum(warmed) > len(warmed) / 6, "hardly any reading went on from an earlier one"
+
+
+def test_the_beginning_that_two_texts_share() -> None:
+    assert shared("abcdef", "abcxef") == 3
+    assert shared("abc", "abcd") == 3
+    assert shared("", "x") == 0
