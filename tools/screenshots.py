@@ -61,7 +61,7 @@ def main() -> int:
             shot("catalogue")
             page.goto(f"{server.url}/intake")
             page.get_by_label("Text of the procedure").fill((ROOT / "demo" / "ethyl-3-nitrobenzoate.txt").read_text("utf-8"))
-            page.get_by_text("Ask over how long it is added.").wait_for()
+            page.get_by_text("over 10 min: up to").wait_for()
             page.locator(".piece").filter(has_text="30 mL").click()
             shot("intake")
             page.goto(f"{server.url}/decision/3")

@@ -13,7 +13,6 @@ from northsquall.assessment import (
     Doc,
     Exotherm,
     Heat,
-    Question,
     Schedule,
     Strip,
     UnreadItem,
@@ -25,6 +24,7 @@ from northsquall.dynamics.criticality import bracket, criticality
 from northsquall.dynamics.pot import Run, run
 from northsquall.dynamics.schedule import Pot, build_pot, main_vessel, timetable
 from northsquall.findings import Context, raise_all, verdict_of
+from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import lots_of
@@ -119,11 +119,7 @@ def assess(
         remedies = _remedies(procedure, context, control, findings)
     verdict, decides = verdict_of(findings)
     schedule = sheet.schedule(procedure, context, quench)
-    questions = [
-        Question(text=f.remedy, why=f.message, decides=f.severity != "note", anchor=f.anchor)
-        for f in findings
-        if not f.established and f.code in ("P01", "P02", "P05", "P06", "H08")
-    ]
+    questions = questions_of(findings, lots, _taken(context))
     return Assessment(
         versions={"core": CORE_VERSION, "catalogue": data.version()},
         title=procedure.title,
@@ -153,6 +149,19 @@ def assess(
         caution=CAUTION,
         citations=sheet.citations(reactions),
     )
+
+
+def _taken(c: Context) -> dict[str, str]:
+    """What stands in for an answer nobody gave, by what is asked."""
+    out = {f"identity:{x.material.id}": x.substance.id for x in c.lots.values() if x.candidates and x.substance is not None}
+    out |= {f"strength:{x.material.id}": f"{st.percent_w:g} %" for x in c.lots.values() if (st := x.material.strength) and st.percent_w}
+    if c.pot is None:
+        return out
+    name, plan = c.pot.vessel.name, c.pot.plan
+    out[f"bath-ice:{name}"] = f"{plan.ice_kg * 1e3:.0f} g of ice in as much water"
+    out[f"vessel:{name}"] = f"{plan.nominal_mL:.0f} mL"
+    out[f"bath:{name}"] = "air"
+    return out
 
 
 def _wanted(procedure: Procedure, cat: Catalogue) -> tuple[str, ...]:

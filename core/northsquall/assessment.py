@@ -253,6 +253,8 @@ class Finding(Doc):
     source: str
     parts: list[str] = []
     short: str = ""
+    asks: str = ""
+    """What an answer would settle: "duration:3", "amount:m4", "bath-ice:flask"; empty where no answer does."""
 
 
 class TextEdit(Doc):
@@ -274,6 +276,24 @@ class Remedy(Doc):
     MTSR_C: Figure
 
 
+class Trial(Doc):
+    """What one possible answer to a question gives."""
+
+    answer: str
+    verdict: Verdict
+    peak_C: float | None
+    heat_kJ: float | None
+    gas_L: float | None
+
+
+class Remembered(Doc):
+    """An answer given before for the same words in this laboratory."""
+
+    answer: str
+    by: str
+    on: str
+
+
 class Question(Doc):
     """What is missing, in order of its weight."""
 
@@ -281,6 +301,18 @@ class Question(Doc):
     why: str
     decides: bool
     anchor: Anchor | None
+    asks: str = ""
+    """As in the finding that raises it."""
+    default: str = ""
+    """What stands in while nobody answers; empty where nothing does."""
+    options: list[str] = []
+    """Names to choose from, where the words may mean several things."""
+    trials: list[Trial] = []
+    changes: str = ""
+    """What the answers tried would change, in a sentence; empty where it was not tried."""
+    weight: float = 0.0
+    """How much the answers tried move verdict, temperature, heat and gas; sorts the questions."""
+    remembered: Remembered | None = None
 
 
 class Mark(Doc):

@@ -19,7 +19,7 @@ from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, Mark, TextEdit, UnreadItem
+from northsquall.assessment import Assessment, Mark, Question, TextEdit, UnreadItem
 from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.procedure import Chemistry
 from northsquall.reading import ReadError, read
@@ -52,6 +52,14 @@ class ReadOut(Schema):
 
     marks: list[Mark]
     unread: list[UnreadItem]
+
+
+class AnswerIn(Schema):
+    """An answer to a question, with the words that raised it."""
+
+    asks: str
+    phrase: str
+    answer: str
 
 
 class FileText(Schema):
@@ -480,6 +488,22 @@ def read_text(request: HttpRequest, given: WordsIn) -> Any:
     unread = [{"text": u.text, "start": u.span[0], "end": u.span[1], "why": u.why} for u in p.unread]
     body = json.dumps({"marks": [m.model_dump() for m in marks(p)], "unread": unread})  # no second validation: a key waits for it
     return HttpResponse(body, content_type="application/json")
+
+
+@api.post("/questions", by_alias=True, response={200: list[Question], 401: Message, 403: Message, 422: Message})
+def weighed_questions(request: HttpRequest, given: TextIn) -> Any:
+    """The questions of a text, each tried with answers one would expect; what was answered before for the same words."""
+    found = procedures.questions(
+        given.text, [e.model_dump() for e in given.edits], given.overrides, [c.model_dump() for c in given.chemistry]
+    )
+    return HttpResponse(json.dumps([q.model_dump(by_alias=True) for q in found]), content_type="application/json")
+
+
+@api.post("/answers", response={200: AnswerIn, 401: Message, 403: Message, 422: Message})
+def keep_answer(request: HttpRequest, given: AnswerIn) -> Any:
+    """Remember an answer for the same words in this laboratory."""
+    kept = procedures.remember(_me(request), given.asks, given.phrase, given.answer)
+    return {"asks": kept.asks, "phrase": kept.phrase, "answer": kept.answer}
 
 
 @api.post("/files", response={200: FileText, 401: Message, 403: Message, 422: Message})

@@ -13,13 +13,14 @@ from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
-from northsquall.assessment import Assessment, TextEdit
+from northsquall.assessment import Assessment, Question, Remembered, TextEdit
 from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
+from northsquall.questions import weigh
 from northsquall.reading import read
 from northsquall.settle import SettingError, apply_edits, set_value
 from procedures.laboratory import current as laboratory
-from procedures.models import Procedure, Revision
+from procedures.models import Answer, Procedure, Revision
 from records.models import log
 
 
@@ -177,3 +178,37 @@ def return_to_author(by: User, procedure_id: int, message: str) -> Procedure:
     procedure.save()
     log(by, "returned to author", f"procedure {procedure.pk}", message=message[:1000])
     return procedure
+
+
+def phrase_of(text: str) -> str:
+    """Words as they are remembered: lower case, single spaces, at most 300 characters."""
+    return " ".join(text.lower().split())[:300]
+
+
+def questions(given: str, edits: list[dict[str, Any]], overrides: dict[str, float], chemistry: list[dict[str, Any]]) -> list[Question]:
+    """The questions of a text with their answers tried, what moves most first, and what was answered before for the same words."""
+    document, assessment = assessed(given, edits, overrides, preview=True, chemistry=chemistry)
+    out = weigh(document, assessment.questions, catalogue=catalogue.current(), laboratory=laboratory())
+    for q in out:
+        if q.anchor is None or not q.asks:
+            continue
+        phrase = phrase_of(document.source_text[q.anchor.start : q.anchor.end])
+        known = Answer.objects.filter(asks=q.asks.partition(":")[0], phrase=phrase).select_related("by").first()
+        if known is not None:
+            q.remembered = Remembered(answer=known.answer, by=known.by.full_name, on=known.at.date().isoformat())
+    return out
+
+
+@transaction.atomic
+def remember(by: User, asks: str, phrase: str, answer: str) -> Answer:
+    """Keep an answer for the same words. Authors and reviewers may. Raises SettingError for an empty one."""
+    if not (by.is_author or by.is_reviewer):
+        raise NotAllowed(f"{by.full_name} may read procedures; answering a question needs the role author or reviewer.")
+    kind, words, said = asks.partition(":")[0], phrase_of(phrase), " ".join(answer.split())
+    if not kind or not words or not said:
+        raise SettingError("an answer needs the words it is about and what is answered; one of them is empty")
+    if len(said) > 200:
+        raise SettingError(f"the answer has {len(said)} characters; at most 200 were expected")
+    kept = Answer.objects.create(asks=kind[:20], phrase=words, answer=said, by=by, at=timezone.now())
+    log(by, "answered", f"question about {kind}"[:120], words=words, answer=said)
+    return kept

@@ -69,3 +69,19 @@ class Revision(models.Model):
         if self.pk:
             raise TypeError("a revision is not changed; write a new one")
         super().save(*args, **kwargs)
+
+
+class Answer(models.Model):
+    """What somebody of this laboratory answered to a question about these words; the newest is offered again."""
+
+    asks = models.CharField(max_length=20, db_collation=settings.BINARY)
+    """Kind of the question: "duration", "amount", "identity"…"""
+    phrase = models.CharField(max_length=300, db_collation=settings.BINARY)
+    """The words that raised it, in lower case with single spaces."""
+    answer = models.CharField(max_length=200, db_collation=settings.BINARY)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="+")
+    at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["-id"]
+        indexes = [models.Index(fields=["asks", "phrase"], name="answer_by_phrase")]

@@ -125,3 +125,36 @@ def test_an_answer_stands_in_the_text(as_user: Callable[..., Page], axe: Callabl
     expect(editor(page)).to_contain_text("(over 45 min)")
     expect(ask).to_be_hidden()
     assert not axe(page)
+
+
+def test_questions_say_what_they_change_and_remember_an_answer(as_user: Callable[..., Page], axe: Callable[[Page], list[str]]) -> None:
+    """The question that moves most stands first with its effect; an answer given once is offered for the same words in the next text."""
+    page = intake(as_user("brekke"))
+    text = (ROOT / "demo" / "ethyl-3-nitrobenzoate.txt").read_text("utf-8")
+    editor(page).fill(text)
+    questions = page.get_by_role("region", name="Questions")
+    expect(questions.locator("form").first).to_contain_text("over 10 min: up to", timeout=30000)
+    expect(questions.locator("form").first).to_contain_text("Ask over how long it is added.")
+    page.get_by_label("Answer: Ask over how long it is added.").fill("over 55 min")
+    page.keyboard.press("Enter")
+    expect(editor(page)).to_contain_text("(over 55 min)")
+    editor(page).fill(text.replace("Ethyl 3-nitrobenzoate", "Ethyl 3-nitrobenzoate, again"))
+    take = questions.get_by_role("button", name="Take “over 55 min”")
+    expect(take).to_be_visible(timeout=30000)
+    expect(questions).to_contain_text("answered for the same words by Torunn Brekke")
+    take.click()
+    expect(editor(page)).to_contain_text("(over 55 min)")
+    assert not axe(page)
+
+
+def test_a_name_with_two_meanings_is_chosen_where_it_stands(as_user: Callable[..., Page]) -> None:
+    page = intake(as_user("brekke"))
+    editor(page).fill("Sulfide\n\n20 mL of DMS and 5 g of sodium hydroxide are placed in a 250 mL flask.")
+    name = page.locator(".piece").filter(has_text="DMS")
+    expect(name).to_be_visible(timeout=15000)
+    expect(page.get_by_role("region", name="Questions")).to_contain_text("dimethyl sulfate", timeout=15000)
+    name.click()
+    status = page.get_by_role("status", name="At the cursor")
+    status.get_by_role("button", name="dimethyl sulfide").click()
+    expect(editor(page)).to_contain_text("20 mL of dimethyl sulfide and 5 g")
+    expect(page.get_by_role("region", name="Charge sheet")).to_contain_text("dimethyl sulfide", timeout=15000)

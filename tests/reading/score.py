@@ -146,7 +146,7 @@ def score(t: Text) -> Score:
 def _flagged(line: str, p: Procedure, lots: dict[str, Lot]) -> bool:
     """Whether what was not read as it should be stands on the list of what is unread, or is asked for."""
     open_ = [u.text for u in p.unread] + [x.material.name for x in lots.values() if x.substance is None or x.mol is None]
-    words = {w for w in re.findall(r"[a-z]{4,}", line.lower())}
+    words = set(re.findall(r"[a-z]{4,}", line.lower()))
     amount = next((x for x in quantities(tokenise(line)) if isinstance(x, Qty)), None)
     for text in open_:
         said = [x.value for x in quantities(tokenise(text)) if isinstance(x, Qty)]

@@ -6,12 +6,23 @@ import random
 
 import pytest
 from deepness import DEEP
+from reading.score import texts
+
 from northsquall.reading import read
 from northsquall.reading.account import Account
 from northsquall.reading.resume import Resume, cold, shared
-from reading.score import texts
 
-WORDS = [" 5 g of aniline", ".\n\nThen 20 mL of water is added", " at 5 °C", ",", " not above 10 °C", "\n\n", " over 20 min", " the rest", " (12 mL)"]
+WORDS = [
+    " 5 g of aniline",
+    ".\n\nThen 20 mL of water is added",
+    " at 5 °C",
+    ",",
+    " not above 10 °C",
+    "\n\n",
+    " over 20 min",
+    " the rest",
+    " (12 mL)",
+]
 
 
 def test_a_text_typed_on_is_read_as_if_it_were_new(monkeypatch: pytest.MonkeyPatch) -> None:

@@ -45,7 +45,11 @@ def test_a_correction_is_a_finding_and_a_question() -> None:
 
 
 def test_no_and_rather_that_correct_nothing_change_nothing() -> None:
-    for text in ("5 g of urea is added, no 2 mL of water.", "It is rather warm, 10 g of urea is added.", "No more than 5 g of urea is added. No, nothing else."):
+    for text in (
+        "5 g of urea is added, no 2 mL of water.",
+        "It is rather warm, 10 g of urea is added.",
+        "No more than 5 g of urea is added. No, nothing else.",
+    ):
         assert not read(f"A batch\n\n{text}\n").slips, text
 
 
@@ -79,5 +83,5 @@ def test_what_is_done_and_not_understood_is_listed() -> None:
 def test_an_amount_is_not_carried_over_to_the_wrong_thing() -> None:
     p = read("Zinc\n\nZinc dust, 10 g, and water in the flask, and then the yellow stuff from the shelf, ten mils.\n")
     assert lot(p, "zinc").amount.value == 10.0  # type: ignore[union-attr]
-    assert all(m.amount is None or m.amount.value == 10.0 and m.amount.unit == "g" for m in p.materials if m.identity)
+    assert all(m.amount is None or (m.amount.value == 10.0 and m.amount.unit == "g") for m in p.materials if m.identity)
     assert any(u.text == "ten mils" for u in p.unread)

@@ -329,3 +329,29 @@ def test_a_file_becomes_text_and_a_broken_one_a_sentence(people: dict[str, Any])
     ):
         r = author.client.post("/api/files", {"file": SimpleUploadedFile(name, raw)})
         assert r.status_code == 422 and says in r.json()["message"] and "\n" not in r.json()["message"]
+
+
+def test_an_answer_is_remembered_for_the_same_words_in_this_laboratory(people: dict[str, Any]) -> None:
+    text = "Ether\n\n20 mL of DMS and 5 g of sodium hydroxide are placed in a 250 mL flask.\n"
+    author, reader = people["author"], people["operator"]
+
+    def name_question(body: str) -> dict[str, Any]:
+        return next(q for q in author.post("/questions", text=body).json() if q["asks"].startswith("identity:"))
+
+    asked = name_question(text)
+    assert asked["remembered"] is None and asked["options"] == ["dimethyl sulfide", "dimethyl sulfate"]
+    words = text[asked["anchor"]["start"] : asked["anchor"]["end"]]
+    assert words == "DMS"
+    assert author.post("/answers", asks=asked["asks"], phrase=words, answer="dimethyl sulfide").status_code == 200
+    again = name_question("Another\n\n" + text.split("\n\n")[1].replace("20 mL", "7 mL"))
+    assert again["remembered"]["answer"] == "dimethyl sulfide"
+    assert again["remembered"]["by"] == "Author"
+    assert name_question(text.replace("DMS", "DMA"))["remembered"] is None
+    assert author.post("/answers", asks=asked["asks"], phrase=words, answer="dimethyl sulfate").status_code == 200
+    assert name_question(text)["remembered"]["answer"] == "dimethyl sulfate"  # the newest
+    assert reader.post("/answers", asks=asked["asks"], phrase=words, answer="x").status_code == 403
+    for empty in ({"phrase": " ", "answer": "x"}, {"phrase": "x", "answer": " "}):
+        r = author.post("/answers", asks="identity:m1", **empty)
+        assert r.status_code == 422 and "empty" in r.json()["message"]
+    assert "expected" in author.post("/answers", asks="identity:m1", phrase="x", answer="y" * 201).json()["message"]
+    assert [e.action for e in Entry.objects.all()].count("answered") == 2

@@ -20,6 +20,8 @@ from northsquall.review import Settings
 from northsquall.working import Figure
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0}
+SIZES_ML = (25, 50, 100, 250, 500, 1000, 2000, 3000, 5000, 10000, 20000, 50000, 100000)
+"""Flasks one can take from the shelf, mL."""
 AFTER = ("quench", "neutralise", "filter", "dry", "test", "destroy", "extract", "absorb", "store", "distil")
 """Kinds of steps that are no part of the pot's plan."""
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
@@ -143,7 +145,8 @@ def build_pot(
     all_lots = [lots[k] for t in ours for k in (*t.step.materials, *_poured(procedure, t.step))]
     charged = sum(x.volume_mL or 0.0 for x in all_lots)
     if not nominal:
-        nominal = charged / settings.best("fill_fraction")
+        least = charged / settings.best("fill_fraction")
+        nominal = next((size for size in SIZES_ML if size >= least), least)
         notes.append(f"vessel without a size: taken {settings.best('fill_fraction') * 100:.0f} % full at the end")
     nominal = max(nominal, charged * 1.02)
     bath, bath_assumed = vessel.bath, False

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
-from northsquall.assessment import Anchor, Finding, Question, ReactionLine, Severity
+from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.pot import Run
@@ -63,7 +63,6 @@ class Context:
     quench_end: dict[int, tuple[float, float, float]]
     quench_fill: dict[int, float]
     total_heat: Figure
-    questions: list[Question] = field(default_factory=list)
     purpose: Purpose = field(default_factory=Purpose)
     yield_percent: float | None = None
 
@@ -100,13 +99,14 @@ def finding(
     source: str = "handbook 4",
     parts: list[str] | None = None,
     short: str = "",
+    asks: str = "",
 ) -> Finding:
     """A finding, anchored to the words that cause it."""
     place = span or (step.span if step else None)
     return Finding(
         code=code, severity=severity, established=established, step=step.n if step else None,
         anchor=Anchor(start=place[0], end=place[1]) if place else None, figure=figure, limit=limit,
-        message=message, remedy=remedy, source=source, parts=parts or [], short=short,
+        message=message, remedy=remedy, source=source, parts=parts or [], short=short, asks=asks,
     )  # fmt: skip
 
 

@@ -7,6 +7,7 @@ from collections.abc import Container, Iterator
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
+from northsquall.procedure import Material
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert
 from northsquall.substances import catalogue
@@ -122,6 +123,7 @@ def missing(c: Context) -> Iterator[Finding]:
             established=False,
             remedy=f"Ask for the amount of {lot.label}.",
             short=f"amount of {lot.label}",
+            asks=f"amount:{lot.material.id}",
         )
     t = c.unknown_dose
     if t is not None:
@@ -133,6 +135,7 @@ def missing(c: Context) -> Iterator[Finding]:
             established=False,
             remedy="Ask over how long it is added.",
             short="time of addition",
+            asks=f"duration:{t.step.n}",
         )
     if c.pot and c.pot.bath_assumed and c.pot.bath:
         yield finding(
@@ -143,6 +146,7 @@ def missing(c: Context) -> Iterator[Finding]:
             established=False,
             remedy="Ask how much ice, in how large a bath.",
             short="size of the bath",
+            asks=f"bath-ice:{c.pot.vessel.name}",
         )
     if c.pot and c.pot.vessel.nominal_mL is None:
         yield finding(
@@ -153,6 +157,7 @@ def missing(c: Context) -> Iterator[Finding]:
             established=False,
             remedy="Ask for the size of the flask.",
             short="size of the vessel",
+            asks=f"vessel:{c.pot.vessel.name}",
         )
     if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts:
         yield finding(
@@ -163,6 +168,7 @@ def missing(c: Context) -> Iterator[Finding]:
             established=False,
             remedy="Ask what the flask stands in.",
             short="bath",
+            asks=f"bath:{c.pot.vessel.name}",
         )
     for step in c.procedure.steps:
         if step.kind == "quench" and c.enthalpy:
@@ -176,7 +182,14 @@ def missing(c: Context) -> Iterator[Finding]:
                     established=False,
                     remedy="Ask for the size of the vessel for the quench.",
                     short="quench vessel",
+                    asks=f"vessel:{step.vessel}",
                 )
+
+
+def _name_span(c: Context, m: Material) -> tuple[int, int]:
+    """Where the name alone stands, without its amount: what an answer takes the place of."""
+    at = c.procedure.source_text.find(m.name, m.span[0], m.span[1])
+    return (at, at + len(m.name)) if at >= 0 else m.span
 
 
 @rule("P05")
@@ -194,11 +207,12 @@ def unresolved(c: Context) -> Iterator[Finding]:
                 "P05",
                 "condition",
                 f"{lot.reason or m.name}; what it does is not established.",
-                span=m.span,
+                span=_name_span(c, m),
                 step=c.step(m.step),
                 established=False,
                 remedy=choice,
                 short="unresolved substance",
+                asks=f"identity:{m.id}",
             )
         elif lot.candidates:
             others = [x for x in lot.candidates if x != lot.substance.id]
@@ -206,10 +220,11 @@ def unresolved(c: Context) -> Iterator[Finding]:
                 "P05",
                 "note",
                 f"“{m.name}” is taken as {lot.substance.id}; it may also mean {' or '.join(others)}.",
-                span=m.span,
+                span=_name_span(c, m),
                 step=c.step(m.step),
                 remedy="Ask which is meant.",
                 short="ambiguous name",
+                asks=f"identity:{m.id}",
             )
 
 
@@ -226,6 +241,7 @@ def taken_back(c: Context) -> Iterator[Finding]:
             span=slip.span,
             remedy=f"Ask whether {slip.taken} is meant, and not {slip.said}.",
             short="taken back",
+            asks=f"slip:{slip.what}",
         )
 
 
@@ -261,11 +277,13 @@ def sounds_like_another(c: Context) -> Iterator[Finding]:
                     "P05",
                     "condition",
                     f"{lot.substance.id} makes no {c.procedure.results.product} here; {other} would. A slip of the name?",  # type: ignore[union-attr]
-                    span=lot.material.span,
+                    span=_name_span(c, lot.material),
                     step=c.step(lot.material.step),
                     established=False,
                     remedy=f"Ask whether {other} is meant.",
                     short=f"{lot.label} or {other}",
+                    parts=[lot.label, other],
+                    asks=f"identity:{key}",
                 )
                 return
 

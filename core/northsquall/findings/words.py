@@ -94,7 +94,7 @@ def assumed_strength(c: Context) -> Iterator[Finding]:
         spread = (high - low) / best if best else 0.0
         yield finding(
             "P12", "condition" if spread > WIDE else "note", f"The strength of {lot.label} is not written; {st.low:g} to {st.high:g} % is what bottles hold: {low:.3g} to {high:.3g} mol.",
-            span=m.span, step=step, figure=spread, limit=f"{WIDE * 100:.0f} %", established=spread <= WIDE, remedy=f"Read the label of {lot.label}, or titrate it.", source="handbook 2.1", short=f"strength of {lot.label}",
+            span=m.span, step=step, figure=spread, limit=f"{WIDE * 100:.0f} %", established=spread <= WIDE, remedy=f"Read the label of {lot.label}, or titrate it.", source="handbook 2.1", short=f"strength of {lot.label}", asks=f"strength:{m.id}",
         )  # fmt: skip
 
 

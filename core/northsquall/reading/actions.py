@@ -403,7 +403,9 @@ def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if _first_then(account, r):
         return None
-    if (verb != "distil" and lex.WASTE.search(text)) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)):
+    if (verb != "distil" and lex.WASTE.search(text)) or (
+        r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)
+    ):
         return _waste(account, r)
     if (
         r.mentions
@@ -678,7 +680,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         doses = (
             verb == "add"
             and busy
-            and re.search(r"\b(over|during|in the course|dropwise|dripped|drip)\b", text, re.I)
+            and re.search(r"\b(over|during|in the course|dropwise|dripped|drip)\b|^\W*(?:then )?(?:an?|the) (?:[\w-]+ )?mixture of\b", text, re.I)
             and not re.search(r"\binto (?:the )?(?:nitric|sulfuric|sulphuric)\b", text, re.I)
             and not lex.APART.search(text)
         )
@@ -1025,18 +1027,20 @@ def _pour(account: Account, r: Reading) -> None:
                 new_step(account, r.clause, "transfer", vessel=vessel.name, from_vessel=account.batch)
                 account.place = vessel.name
         return None
-    return _batch_into(account, r) or _bring(account, r)
+    if not _batch_into(account, r):
+        _bring(account, r)
+    return None
 
 
-def _batch_into(account: Account, r: Reading) -> bool | None:
+def _batch_into(account: Account, r: Reading) -> bool:
     """ "The diazonium solution is poured into 11 g of X in 40 mL of Y in a 500 mL flask": that flask takes the batch."""
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
     other = next((v for v in r.vessels if into is not None and v.start > into.start and account.vessel_name(v) != account.batch), None)
     if into is None or other is None or not account.batch or not lex.BATCH_REFERENCE.search(account.source[r.clause.start : into.start]):
-        return None
+        return False
     there = [m for m in r.measured if m.start > into.start]
     if not there or any(m.start < into.start for m in r.measured):
-        return None
+        return False
     vessel = account.vessel(other, other.kind, "")
     step = new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=account.batch)
     place(account, step, [x for m in there for x in lots_for(account, m, True)])

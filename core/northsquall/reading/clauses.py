@@ -177,14 +177,21 @@ def _taken_back(items: list[Item]) -> list[Item]:
         right = items[r] if r is not None else None
         bare = isinstance(right, Token) and right.kind == "num"
         l_ = next((i for i in range(k - 1, max(k - 7, -1), -1) if isinstance(y := items[i], Qty) or y.kind == "num"), None)
-        if r is None or l_ is None or not (isinstance(right, Qty) or bare) or sum(isinstance(y, Token) and y.kind == "sub" for y in items[l_:k]) > 1:
+        if (
+            r is None
+            or l_ is None
+            or not (isinstance(right, Qty) or bare)
+            or sum(isinstance(y, Token) and y.kind == "sub" for y in items[l_:k]) > 1
+        ):
             continue
         left = items[l_]
         was = left.text if isinstance(left, Token) else f"{left.value:g} {left.unit}"
         if isinstance(right, Qty) and isinstance(left, Token):  # the number alone was taken back
             return _taken_back([*items[:l_], *items[l_ + 1 : k], replace(right, was=was), *items[r + 1 :]]) if k - l_ <= 2 else items
         if isinstance(left, Qty) and (bare or (isinstance(right, Qty) and right.dim == left.dim)):
-            new = replace(right, was=was) if isinstance(right, Qty) else replace(left, value=float(right.value or 0.0), low=None, high=None, start=right.start, end=right.end, was=was)  # type: ignore[union-attr]
+            new = replace(right, was=was) if isinstance(right, Qty) else left
+            if isinstance(right, Token):
+                new = replace(left, value=float(right.value or 0.0), low=None, high=None, start=right.start, end=right.end, was=was)
             return _taken_back([*items[:l_], new, *items[l_ + 1 : k], *items[r + 1 :]])
     return items
 

@@ -365,7 +365,24 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     return [m for m in out if m.index >= 0]
 
 
-VAGUE = {"spatula", "spatulas", "spoonful", "spoonfuls", "glug", "splash", "pinch", "dash", "knife-point", "handful", "handfuls", "squirt", "dollop", "scoop", "scoops", "little"}
+VAGUE = {
+    "spatula",
+    "spatulas",
+    "spoonful",
+    "spoonfuls",
+    "glug",
+    "splash",
+    "pinch",
+    "dash",
+    "knife-point",
+    "handful",
+    "handfuls",
+    "squirt",
+    "dollop",
+    "scoop",
+    "scoops",
+    "little",
+}
 
 
 def _vague(items: list[Item], m: Mention) -> bool:
@@ -557,7 +574,7 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
             and not (text_of(items[k]) == "," and k + 1 < len(items) and items[k + 1].start > items[k].end)
         ):
             k += 1
-        return (j, k - 1) if k > j and _a_word(items[j:k], 3) else None
+        return (j, k - 1) if k > j and (_a_word(items[j:k], 3) or _ambiguous(items[j])) else None
     j = i - 1
     if is_word(items[j] if j >= 0 else None, "("):
         k = j - 1
@@ -569,8 +586,13 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
             and any(isinstance(x, Token) and x.kind == "sub" for x in items[:k])
         ):
             return None  # "X of the kind used for Y (20 mL)": the amount is of X
-        return (k + 1, j - 1) if k + 1 < j and _a_word(items[k + 1 : j], 4) else None
+        return (k + 1, j - 1) if k + 1 < j and (_a_word(items[k + 1 : j], 4) or _ambiguous(items[j - 1])) else None
     return None
+
+
+def _ambiguous(x: Item) -> bool:
+    """Whether a short name is known to mean several things: "DMS"."""
+    return isinstance(x, Token) and x.low in catalogue().ambiguous
 
 
 def _a_word(items: list[Item], longer: int) -> bool:

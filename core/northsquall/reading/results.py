@@ -7,7 +7,7 @@ import re
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
-from northsquall.reading.items import Qty, is_word
+from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Answer
+         * @description Remember an answer for the same words in this laboratory.
+         */
+        post: operations["api_routes_keep_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assess": {
         parameters: {
             query?: never;
@@ -308,6 +328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weighed Questions
+         * @description The questions of a text, each tried with answers one would expect; what was answered before for the same words.
+         */
+        post: operations["api_routes_weighed_questions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/read": {
         parameters: {
             query?: never;
@@ -369,6 +409,18 @@ export interface components {
             end: number;
             /** Start */
             start: number;
+        };
+        /**
+         * AnswerIn
+         * @description An answer to a question, with the words that raised it.
+         */
+        AnswerIn: {
+            /** Answer */
+            answer: string;
+            /** Asks */
+            asks: string;
+            /** Phrase */
+            phrase: string;
         };
         /**
          * Assessed
@@ -661,6 +713,11 @@ export interface components {
          */
         Finding: {
             anchor: components["schemas"]["Anchor"] | null;
+            /**
+             * Asks
+             * @default
+             */
+            asks: string;
             /** Code */
             code: string;
             /** Established */
@@ -1044,10 +1101,41 @@ export interface components {
          */
         Question: {
             anchor: components["schemas"]["Anchor"] | null;
+            /**
+             * Asks
+             * @default
+             */
+            asks: string;
+            /**
+             * Changes
+             * @default
+             */
+            changes: string;
             /** Decides */
             decides: boolean;
+            /**
+             * Default
+             * @default
+             */
+            default: string;
+            /**
+             * Options
+             * @default []
+             */
+            options: string[];
+            remembered?: components["schemas"]["Remembered"] | null;
             /** Text */
             text: string;
+            /**
+             * Trials
+             * @default []
+             */
+            trials: components["schemas"]["Trial"][];
+            /**
+             * Weight
+             * @default 0
+             */
+            weight: number;
             /** Why */
             why: string;
         };
@@ -1121,6 +1209,18 @@ export interface components {
             /** Label */
             label: string;
             peak_C: components["schemas"]["Figure"];
+        };
+        /**
+         * Remembered
+         * @description An answer given before for the same words in this laboratory.
+         */
+        Remembered: {
+            /** Answer */
+            answer: string;
+            /** By */
+            by: string;
+            /** On */
+            on: string;
         };
         /**
          * RevisionIn
@@ -1522,6 +1622,25 @@ export interface components {
             text: string;
         };
         /**
+         * Trial
+         * @description What one possible answer to a question gives.
+         */
+        Trial: {
+            /** Answer */
+            answer: string;
+            /** Gas L */
+            gas_L: number | null;
+            /** Heat Kj */
+            heat_kJ: number | null;
+            /** Peak C */
+            peak_C: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "not acceptable" | "not established" | "acceptable with conditions" | "acceptable";
+        };
+        /**
          * UnreadItem
          * @description A passage that was not understood.
          */
@@ -1664,6 +1783,57 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    api_routes_keep_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerIn"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     api_routes_assess_text: {
         parameters: {
             query?: never;
@@ -2456,6 +2626,57 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_weighed_questions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Question"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

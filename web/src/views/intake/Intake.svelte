@@ -7,6 +7,7 @@
     type Assessed,
     type Assessment,
     type ProcedureOut,
+    type Question,
     type ReadOut,
   } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
@@ -35,7 +36,19 @@
   let editor = $state<ReturnType<typeof TextEditor>>();
   let marks = $state.raw<TextPiece[]>([]);
   let here = $state.raw<TextPiece | null>(null);
-  let answers = $state<Record<number, string>>({});
+  let answers = $state<Record<string, string>>({});
+  /** The questions with their answers tried: they come after the figures, for the same text. */
+  let weighed = $state.raw<{ text: string; questions: Question[] } | null>(null);
+  const weigher = new Latest<string>(async (value) => {
+    try {
+      const found = await ask<Question[]>(
+        client.POST('/api/questions', { body: { text: value, edits: [], overrides: {}, chemistry: [] } }),
+      );
+      if (value === text) weighed = { text: value, questions: found };
+    } catch {
+      // the questions stand untried; the reading says what is wrong with the text
+    }
+  });
 
   const reader = new Latest<string>(async (value) => {
     if (!value.trim()) {
@@ -52,6 +65,7 @@
         read = { text: answer.text, assessment: answer.assessment };
         marks = pieces(value, answer.assessment.marks, answer.assessment.unread);
         trouble = '';
+        if (answer.assessment.questions.length) weigher.ask(value);
       }
     } catch (e) {
       trouble = (e as Error).message;
@@ -88,10 +102,10 @@
   async function file(event: Event) {
     const input = event.target as HTMLInputElement;
     const chosen = input.files?.[0];
-    if (chosen) await open(chosen);
+    if (chosen) await openFile(chosen);
     input.value = ''; // the same file, mended, can be chosen again
   }
-  async function open(chosen: File) {
+  async function openFile(chosen: File) {
     if (chosen.size > 20_000_000) {
       refusal = `${chosen.name} has ${(chosen.size / 1e6).toFixed(1)} MB; at most 20 MB is read.`;
       return;
@@ -126,25 +140,64 @@
     }
     busy = false;
   }
-  function answer(event: SubmitEvent, i: number, anchor: { start: number; end: number } | null | undefined) {
-    event.preventDefault();
-    const words = (answers[i] ?? '').trim();
-    if (!words) return;
-    // the answer stands in the text at the words that raised the question: one master, the text
-    const chars = points(read?.text ?? text);
-    const at = anchor ? anchor.end : chars.length;
-    const head = chars.slice(0, at).join('');
-    const lead = /[\s(]$/.test(head) ? '' : ' ';
-    text = head + lead + `(${words})` + chars.slice(at).join('');
+  /** The answer stands in the text, at the words that raised the question or (a name) in their place: one master, the text. */
+  function settle(q: Question, words: string) {
+    const said = words.trim();
+    if (!said) return;
+    const then = points(read?.text ?? text);
+    const phrase = q.anchor ? then.slice(q.anchor.start, q.anchor.end).join('') : '';
+    let [from, to] = q.anchor ? [then.slice(0, q.anchor.start).join('').length, 0] : [text.length, 0];
+    // typed on since the question came: the same words, wherever they stand now, or the end
+    if (read?.text !== text) from = phrase ? text.indexOf(phrase) : text.length;
+    const found = from >= 0;
+    if (!found) from = text.length;
+    to = from + (found ? phrase.length : 0);
+    const name = q.options.includes(said) && found && !!phrase;
+    const head = text.slice(0, name ? from : to);
+    const lead = /[\s(]$/.test(head) || name ? '' : ' ';
+    if (may && q.asks && phrase)
+      void ask(client.POST('/api/answers', { body: { asks: q.asks, phrase, answer: said } })).catch(() => {
+        // the answer stands in the text all the same; only the next text will not be offered it
+      });
     answers = {};
-    take(text);
+    take(head + lead + (name ? said : `(${said})`) + text.slice(to));
   }
+  /** What an answer to each kind of question looks like. */
+  const HINTS: Record<string, string> = {
+    duration: 'e.g. over 45 min',
+    amount: 'e.g. 12 g',
+    vessel: 'e.g. 500 mL flask',
+    'bath-ice': 'e.g. ice bath of 1.5 kg of ice and water',
+    bath: 'e.g. in an ice bath',
+    strength: 'e.g. 65 %',
+  };
+  const hintFor = (q: Question) =>
+    HINTS[q.asks.split(':')[0] ?? ''] ?? 'e.g. the thermometer dips into the liquid';
+  /** A question's name in the page: it stays through a new reading, so that what is being typed stays with it. */
+  const keyOf = (q: Question) => `${q.asks}|${q.text}`;
   const a = $derived(read?.assessment ?? null);
   /** The line of the charge sheet that the cursor is in, where the figures are of this very text. */
   const known = $derived.by(() => {
     if (!here || !a || read?.text !== text) return null;
     const at = points(text.slice(0, here.from)).length;
     return a.materials.find((m) => m.anchor.start <= at && at < m.anchor.end) ?? null;
+  });
+  /** What to ask, what moves most first once it was tried. */
+  const questions = $derived(
+    a && weighed && weighed.text === read?.text ? weighed.questions : (a?.questions ?? []),
+  );
+  const untried = $derived(questions.length > 0 && !(weighed && weighed.text === read?.text));
+  const heavy = (q: Question) => q.decides || q.weight >= 0.2 || !!q.remembered || q.options.length > 1;
+  const foremost = $derived(questions.filter(heavy));
+  const lesser = $derived(questions.filter((q) => !heavy(q)));
+  /** Questions about the very words the cursor is in. */
+  const open = $derived.by(() => {
+    if (!here || read?.text !== text) return [];
+    const [from, to] = [points(text.slice(0, here.from)).length, points(text.slice(0, here.to)).length];
+    // an assumed strength stands among the assumptions already
+    return questions
+      .filter((q) => q.anchor && q.anchor.start < to && q.anchor.end > from && !q.asks.startsWith('strength'))
+      .slice(0, 2);
   });
   const place = $derived.by(() => {
     if (!here || !a || read?.text !== text) return null;
@@ -170,6 +223,49 @@
     });
   });
 </script>
+
+{#snippet question(q: Question)}
+  <form
+    class="border-rule border-b py-2.5"
+    onsubmit={(e) => {
+      e.preventDefault();
+      settle(q, answers[keyOf(q)] ?? '');
+    }}
+  >
+    <p class="flex gap-2 font-semibold">
+      <span class="mt-1"><span class={q.decides ? 'mark-open' : 'mark-note'}></span></span>{q.text}
+      <span class="text-soft ml-auto font-normal whitespace-nowrap">{q.decides ? 'decides' : 'narrows'}</span>
+    </p>
+    <p class="text-soft mt-0.5">{q.why}</p>
+    {#if q.changes}<p class="mt-0.5"><span class="text-soft">If answered</span> {q.changes}</p>{/if}
+    {#if q.remembered}
+      <p class="mt-0.5">
+        <button class="plain" type="button" onclick={() => settle(q, q.remembered?.answer ?? '')}
+          >Take “{q.remembered.answer}”</button
+        >
+        <span class="text-soft">answered for the same words by {q.remembered.by}, {q.remembered.on}</span>
+      </p>
+    {/if}
+    {#if q.options.length}
+      <p class="mt-1.5 flex flex-wrap gap-2">
+        {#each q.options as option (option)}
+          <button class="plain" type="button" onclick={() => settle(q, option)}
+            >{option}{option === q.default ? ' (taken now)' : ''}</button
+          >
+        {/each}
+      </p>
+    {:else}
+      <p class="mt-1.5 flex gap-2">
+        <input
+          class="field"
+          bind:value={answers[keyOf(q)]}
+          aria-label={`Answer: ${q.text}`}
+          placeholder={q.default ? `taken now: ${q.default}` : hintFor(q)}
+        /><button class="plain" type="submit">Settle</button>
+      </p>
+    {/if}
+  </form>
+{/snippet}
 
 <svelte:head><title>Intake · Northsquall</title></svelte:head>
 <div class="flex h-full flex-col">
@@ -197,7 +293,7 @@
         hint="Paste the procedure here, or drop a file."
         onchange={typed}
         onpiece={(p) => (here = p)}
-        onfile={(f) => void open(f)}
+        onfile={(f) => void openFile(f)}
       />
       <div class="border-rule min-h-[58px] border-t px-4 py-2" role="status" aria-label="At the cursor">
         {#if here}
@@ -206,6 +302,17 @@
             {#if place}<span class="text-soft">step {place}</span>{/if}
           </p>
           {#each known?.assumptions ?? [] as line (line)}<p class="text-soft">{line}</p>{/each}
+          {#each open as q (keyOf(q))}
+            <p>
+              {q.why}
+              {#each q.options as option (option)}
+                <button class="plain ml-2" type="button" onclick={() => settle(q, option)}
+                  >{option}{option === q.default ? ' (taken now)' : ''}</button
+                >
+              {/each}
+              {#if q.default && !q.options.length}<span class="text-soft">Taken now: {q.default}.</span>{/if}
+            </p>
+          {/each}
         {:else}
           <label class="text-soft"
             >{opening ? `Opening ${opening}…` : 'or a file: Word, PDF, web page, table, text'}
@@ -235,27 +342,23 @@
       {:else if a.referred}
         <p class="text-rust mt-4 text-lg font-semibold">{a.referred}</p>
       {:else}
-        {#each a.questions as q, i (q.text + i)}
-          <form class="border-rule border-b py-2.5" onsubmit={(e) => answer(e, i, q.anchor)}>
-            <p class="flex gap-2 font-semibold">
-              <span class="mt-1"><span class={q.decides ? 'mark-open' : 'mark-note'}></span></span>{q.text}
-              <span class="text-soft ml-auto font-normal whitespace-nowrap"
-                >{q.decides ? 'decides' : 'narrows'}</span
-              >
-            </p>
-            <p class="text-soft mt-0.5">{q.why}</p>
-            <p class="mt-1.5 flex gap-2">
-              <input
-                class="field"
-                bind:value={answers[i]}
-                aria-label={`Answer: ${q.text}`}
-                placeholder="e.g. over 45 min; 12 g; 2 kg of ice and water"
-              /><button class="plain" type="submit">Settle</button>
-            </p>
-          </form>
+        {#each foremost as q, i (keyOf(q) + i)}
+          {@render question(q)}
         {:else}
-          <p class="mt-4">Nothing is missing that a figure needs.</p>
+          <p class="mt-4">Nothing is missing that decides.</p>
         {/each}
+        {#if untried}<p class="text-soft mt-2" aria-live="polite">
+            Trying what the answers would change…
+          </p>{/if}
+        {#if lesser.length}
+          <details class="mt-3">
+            <summary class="cursor-pointer font-semibold"
+              >{lesser.length} more {lesser.length === 1 ? 'question' : 'questions'}
+              <span class="text-soft font-normal">whose answer hardly moves a figure</span></summary
+            >
+            {#each lesser as q, i (keyOf(q) + i)}{@render question(q)}{/each}
+          </details>
+        {/if}
         {#if a.unread.length}
           <h3 class="head mt-5">Not read, set aside</h3>
           {#each a.unread as u (u.start)}
