@@ -44,7 +44,7 @@ SPELLINGS: dict[str, str] = {
     "kilo": "kg", "kilos": "kg", "kilogram": "kg", "kilograms": "kg", "kgs": "kg",
     "milligram": "mg", "milligrams": "mg", "ounce": "oz", "ounces": "oz", "pound": "lb", "pounds": "lb",
     "mls": "ml", "mil": "ml", "mils": "ml", "millilitre": "ml", "millilitres": "ml", "milliliter": "ml",
-    "milliliters": "ml", "cc": "ml", "ccm": "ml", "cm3": "ml", "cm³": "ml", "cubic centimetres": "ml",
+    "milliliters": "ml", "cc": "ml", "c.c": "ml", "ccm": "ml", "cm3": "ml", "cm³": "ml", "cubic centimetres": "ml",
     "litre": "l", "litres": "l", "liter": "l", "liters": "l", "dm3": "l", "dm³": "l",
     "mole": "mol", "moles": "mol", "mols": "mol", "millimole": "mmol", "millimoles": "mmol", "mmoles": "mmol",
     "drops": "drop", "fluid ounces": "fl oz", "fluid ounce": "fl oz", "pints": "pint",

@@ -12,7 +12,7 @@ from northsquall.reading.conditions import durations_in, lead_in, new_step, read
 from northsquall.reading.items import Item, Qty, is_word
 from northsquall.reading.mentions import Mention, mentions_in, portion_size
 from northsquall.reading.phrases import REACTION_VESSELS, bath_in, vessels_in
-from northsquall.reading.results import read_result
+from northsquall.reading.results import RESULT_LABELS, read_result
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
 
@@ -680,7 +680,9 @@ def _to_side(account: Account, r: Reading) -> bool:
         doses = (
             verb == "add"
             and busy
-            and re.search(r"\b(over|during|in the course|dropwise|dripped|drip)\b|^\W*(?:then )?(?:an?|the) (?:[\w-]+ )?mixture of\b", text, re.I)
+            and re.search(
+                r"\b(over|during|in the course|dropwise|dripped|drip)\b|^\W*(?:then )?(?:an?|the) (?:[\w-]+ )?mixture of\b", text, re.I
+            )
             and not re.search(r"\binto (?:the )?(?:nitric|sulfuric|sulphuric)\b", text, re.I)
             and not lex.APART.search(text)
         )
@@ -882,6 +884,8 @@ def _amount_later(account: Account, r: Reading) -> bool:
         and all(v.qty is not x for v in vessels_in(r.items))
     ]
     last = account.doc.materials[-1] if account.doc.materials else None
+    if r.clause.label in RESULT_LABELS or lex.RESULT_WORDS & {x.low for x in r.items if isinstance(x, Token)}:
+        return False  # what was weighed at the end
     if not free or last is None or last.amount is not None or last.identity in RECEIVERS or last.role is not None:
         return False
     if any(m.start < free[0].start for m in r.measured) or r.clause.start - last.span[1] > 160:

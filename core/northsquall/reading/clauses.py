@@ -31,6 +31,8 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
         if t.kind not in ("mark", "nl"):
             sentence.append(t)
             continue
+        if t.kind == "mark" and t.text == "." and i and tokens[i - 1].kind == "unit" and i + 1 < len(tokens) and tokens[i + 1].low == "of":
+            continue  # "25 cc. of water"
         if t.kind == "mark" and t.text not in ".;()":
             sentence.append(t)
             continue
@@ -46,7 +48,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
         )
         brief = (
             bool(i)
-            and tokens[i - 1].kind == "word"
+            and tokens[i - 1].kind in ("word", "unit")
             and len(tokens[i - 1].text) <= 5
             and follow is not None
             and source[follow.start].islower()
@@ -153,8 +155,8 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
     tokens = _unmarked(tokens)
     label = ""
     colon = next((i for i, t in enumerate(tokens[:6]) if t.text == ":"), None)
-    if colon and all(t.kind in ("word", "sub", "mark") and t.low not in lex.VERB_OF for t in tokens[:colon]):
-        name = " ".join(t.low for t in tokens[:colon])
+    name = " ".join(t.low for t in tokens[:colon]) if colon else ""
+    if colon and (name in lex.LABELS or all(t.kind in ("word", "sub", "mark") and t.low not in lex.VERB_OF for t in tokens[:colon])):
         if lex.is_label(name.replace(" - ", "-")):
             label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
     if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
@@ -289,6 +291,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if kind == "stop" and is_word(before, "not"):
             continue
+        if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
+            continue  # "let it cool": what it does is what is done
+        if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):
+            kind = "hold"  # "take it out of the bath"
         if x.low == "let" and not is_word(after, "in"):
             kind = "hold"  # "let it stand"
         if x.low == "dissolved" and is_word(before, "which", "it"):

@@ -138,7 +138,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     said = [(i, x) for i, x in enumerate(clause.items) if isinstance(x, Qty) and x.dim == "temperature"] or _bare(clause)
     for i, x in said:
         used.append(x)
-        before = [y.low for y in clause.items[max(0, i - 6) : i] if isinstance(y, Token)]
+        before = ["not" if y.low.endswith("n't") else y.low for y in clause.items[max(0, i - 6) : i] if isinstance(y, Token)]
         if lex.AT_PRESSURE.intersection(before[-3:]) or (before[-1:] == ["until"] and clause.verb == "distil"):
             pass
         stops = any(
@@ -175,7 +175,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         for word, follow in pairwise([*clause.items, Token("mark", "", clause.end, clause.end)]):
             if is_word(word, "room", "ambient") and is_word(follow, "temperature"):
                 window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, follow.end))
-            elif is_word(word, "rt"):
+            elif is_word(word, "rt", "r.t", "r. t"):
                 window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, word.end))
     return window, limit, used
 

@@ -140,7 +140,7 @@ LABELS_GAS = {
 LABELS_WASTE = {"filtrate", "mother liquor", "residue", "residues", "what is left", "waste", "glassware", "aqueous", "acid layer"}
 LABELS_WASH = {"organic phase", "organic layer", "wash", "upper layer", "lower layer", "ether layer", "washes", "work-up", "workup"}
 LABELS = LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
-    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected",
+    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got",
 }  # fmt: skip
 OVERNIGHT = Cue(
     re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I),

@@ -105,7 +105,22 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
     return False
 
 
-RESULT_LABELS = {"out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product"}
+RESULT_LABELS = {
+    "out",
+    "record",
+    "yield",
+    "result",
+    "usual",
+    "obtained",
+    "mass obtained",
+    "crop",
+    "product",
+    "weigh",
+    "weight",
+    "weighed",
+    "mass",
+    "got",
+}
 
 
 def _percent_behind(items: list, i: int, name: int) -> Qty | None:  # type: ignore[type-arg]

@@ -14,8 +14,8 @@ from northsquall.substances import catalogue
 
 TOKEN = re.compile(
     r"(?P<num>[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
-    r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|%|µ[lLgG]|[cd]m[3³](?!\d))"
-    r"|(?P<word>[^\W\d_]+(?:['’][^\W\d_]+)*)"
+    r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|°(?!\s?[CFK]\b)|%|µ[lLgG]|[cd]m[3³](?!\d)|c\.\s?c\.(?!\w))"
+    r"|(?P<word>r\.\s?t\b|[^\W\d_]+(?:['’][^\W\d_]+)*)"
     r"|(?P<nl>\n+)"
     r"|(?P<mark>[^\s\w])"
 )

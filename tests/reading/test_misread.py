@@ -1,0 +1,81 @@
+"""What was misread when procedures were typed as one remembers them from teaching: each cured, each kept here."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.procedure import Procedure, Step
+from northsquall.reading import read
+
+FLASK = "20 g of aniline and 50 mL of water are placed in a 250 mL flask in an ice bath. "
+
+
+def batch(words: str, title: str = "A batch") -> Procedure:
+    return read(f"{title}\n\n{FLASK}{words}\n")
+
+
+def last(p: Procedure, kind: str) -> Step:
+    return next(s for s in reversed(p.steps) if s.kind == kind)
+
+
+@pytest.mark.parametrize("unit", ["cc", "c.c.", "cc.", "c. c.", "ml", "cm³"])
+def test_cubic_centimetres_are_no_degrees(unit: str) -> None:
+    p = batch(f"11 {unit} of concentrated sulphuric acid is added over 10 min.")
+    acid = next(m for m in p.materials if m.identity == "sulfuric acid")
+    assert acid.amount is not None
+    assert (acid.amount.value, acid.amount.unit) == (11.0, "ml")
+    assert all(s.T_range is None for s in p.steps)
+
+
+@pytest.mark.parametrize("words", ["doesn't go over 10°", "must not go over 10 °C", "isn't above 10 deg", "is never over 10 °C"])
+def test_limits_said_with_a_negation(words: str) -> None:
+    p = batch(f"10 mL of acetic anhydride is added so slowly (25 min) that the thermometer in the flask {words}.")
+    dose = last(p, "dose")
+    assert dose.T_limit is not None and dose.T_limit.value == 10.0
+    assert dose.T_range is None
+
+
+def test_letting_it_cool_is_cooling_and_sets_no_limit_on_what_was_before() -> None:
+    p = batch("Reflux gently for two hours. Let cool below 50 °C.")
+    assert last(p, "reflux").T_limit is None
+    assert p.steps[-1].kind == "cool"
+
+
+def test_what_is_weighed_at_the_end_is_no_charge() -> None:
+    p = read(
+        "Alcohol\n\n1) Dissolve 1.5 g of camphor in 6 mL of methanol in a 50 mL flask.\n2) Filter. Dissolve in 15 mL ether, dry Na2SO4.\n3) Weigh: 1.21 g. mp 208-212\n"
+    )
+    assert p.results.mass_g is not None and p.results.mass_g.value == 1.21
+    assert all(m.amount is None or m.amount.value != 1.21 for m in p.materials)
+
+
+def test_a_strength_behind_a_charge_is_no_yield() -> None:
+    p = batch("The mixture is poured into copper(I) chloride (11 g) in 40 mL of 36 % hydrochloric acid in a 500 mL flask.")
+    assert p.results.mass_g is None and p.results.percent is None
+    copper = next(m for m in p.materials if m.identity == "copper(I) chloride")
+    step = next(s for s in p.steps if copper.id in s.materials)
+    assert (step.vessel, step.from_vessel) == ("500 mL flask", "250 mL flask")
+
+
+def test_a_mixture_that_is_added_goes_to_the_batch() -> None:
+    p = batch("A mixture of 9 mL of 65 % nitric acid and 9 mL of conc. sulfuric acid is added, not above 15 °C.")
+    dose = last(p, "dose")
+    assert dose.vessel == "250 mL flask" and len(dose.materials) == 2
+
+
+def test_room_temperature_by_its_letters_and_a_bath_taken_away() -> None:
+    p = batch("Take it out of the bath, 40 min at r.t.")
+    hold = last(p, "hold")
+    assert hold.duration is not None and hold.duration.value == 40.0
+    assert hold.T_range is not None and hold.T_range.value == 20.0
+
+
+def test_distilling_a_residue_is_a_step_and_no_waste() -> None:
+    p = batch("The toluene was removed at 40 °C under reduced pressure, and the residue was distilled at 15 mbar.")
+    assert [s.kind for s in p.steps].count("distil") == 2
+
+
+@pytest.mark.parametrize("said", ["copper one chloride", "copper-one-chloride", "copper(I) chloride", "cuprous chloride"])
+def test_oxidation_states_as_they_are_said(said: str) -> None:
+    p = batch(f"11 g of {said} is added.")
+    assert any(m.identity == "copper(I) chloride" for m in p.materials)
