@@ -21,8 +21,9 @@ from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import purpose_of
 from northsquall.chemistry.walk import TRIAL_MOL, Walk, walk
 from northsquall.dynamics.criticality import bracket, criticality
+from northsquall.dynamics.kinetics import deciding
 from northsquall.dynamics.pot import Run, run
-from northsquall.dynamics.schedule import Pot, build_pot, main_vessel, timetable
+from northsquall.dynamics.schedule import Pot, Timed, build_pot, main_vessel, timetable
 from northsquall.findings import Context, raise_all, verdict_of
 from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
@@ -76,8 +77,6 @@ def assess(
     slow = any(e.latent == "slow" and (e.could > 0 or trials) for t in (trials or [best]) for e in t.events())
     slow_on = [walk(procedure, lots, wanted, 1, t, slow=True, energy=True) for t in (TRIAL_MOL if trials else (1.0,))] if slow else []
     purpose = purpose_of(procedure, trials[len(trials) // 2] if trials else best, lots, wanted)
-    main = next((e for e in best.events() if e.latent is None and e.reaction.family.rate), None)
-    heat_of = sheet.enthalpy_of(main, procedure, cat) if main else None
     reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat, purpose, slow_on)
     absorbers = set(best.lines.values())
 
@@ -88,7 +87,11 @@ def assess(
     # minute by minute
     wanted_lines = [r for r in reactions if r.role == "wanted" and r.heat_kJ.best is not None]
     hottest = max(wanted_lines, key=lambda r: abs(r.heat_kJ.best or 0.0)).vessel if wanted_lines else None
-    vessel = main_vessel(procedure, best, hottest)
+    main = deciding(
+        best, {(r.step, r.vessel, r.family_id): r.heat_kJ.best or 0.0 for r in wanted_lines}, {s.n: s.kind for s in procedure.steps}
+    )
+    heat_of = sheet.enthalpy_of(main, procedure, cat) if main else None
+    vessel = main_vessel(procedure, best, main, hottest)
     timed = timetable(procedure, lots, settings, vessel)
     built: Pot | str = "nothing is charged to a vessel"
     if vessel is not None:
@@ -104,7 +107,7 @@ def assess(
 
     # when control is lost
     context = _context(
-        procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total
+        procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total, cat
     )
     control = _exotherm(context, procedure)
     context.purpose = purpose
@@ -198,6 +201,7 @@ def _context(
     reactions: list[Any],
     stages: list[Any],
     total: Figure,
+    cat: Catalogue,
 ) -> Context:
     warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
     unknown = next(
@@ -221,12 +225,13 @@ def _context(
     if not pot.plan.reacts:
         return c
     high = {n: r.worst().mtsr_C for n, r in runs.items()}
+    taken = "best" if pot.kinetics is None or pot.kinetics.known else "slow"  # without a rate the worse bound is the figure
     c.mtsr = figure(
-        high["best"], "°C", low=min(high.values()), high=max(high.values()), expression="MTSR = max over t of T + X_ac (−ΔH) ξ / C",
+        high[taken], "°C", low=min(high.values()), high=max(high.values()), expression="MTSR = max over t of T + X_ac (−ΔH) ξ / C",
         inputs=[
             Input(name="ΔH with its water", value=round(pot.plan.corners[0].dH_kJ, 0), unit="kJ/mol", origin="computed"),
             Input(name="heat capacity of the pot at the end", value=round(pot.cp_J_K), unit="J/K", origin="computed"),
-            Input(name="rate constant at 10 °C", value=pot.plan.k_ref * 1e3, unit="L/(mol s)", origin="assumed", note="family default, a factor of 4 either way", path="assumptions.rate_k"),
+            *_rate_inputs(pot),
         ],
         sources=["handbook 2.5"],
     )  # fmt: skip
@@ -235,16 +240,43 @@ def _context(
     doses = [procedure.steps[n - 1] for n in pot.dose_steps]
     windows = [s.T_range for s in doses if s.T_range] or [s.T_limit for s in doses if s.T_limit]
     c.process_C = windows[-1].value if windows else c.peak[pot.dose_steps[-1]][1] if pot.dose_steps else None
-    c.mtt = sheet.boiling(best, pot.vessel.name)
+    c.mtt = sheet.boiling(best, pot.vessel.name, cat, max(pot.dose_steps, default=None))
     if c.process_C is not None and c.mtt is not None and c.mtsr.high is not None:
         low = bound.TD24_C if bound else float("inf")
         process = min(c.process_C, c.mtsr.high)
         c.bracket = bracket(process, c.mtsr.high, (c.mtt[0], c.mtt[2]), low)
         decides = bound is not None and c.mtsr.high >= low
         c.klass = criticality(process, c.mtsr.high, c.mtt[1], low) if decides else c.bracket[0]
-        if unknown is not None:
+        if unknown is not None and _harmless(c, unknown):
+            c.unknown_dose, c.moot_dose = None, unknown
+        elif unknown is not None:
             c.klass = None
     return c
+
+
+MARGIN_K = 10.0
+"""Room below boiling and the class's bound that the worst case must leave for a missing time not to decide (assumption)."""
+
+
+def _harmless(c: Context, dose: Timed) -> bool:
+    """Whether all at once, with all unreacted when the cooling stops, still keeps limit, boiling point and bound (handbook 4, verdict)."""
+    seg = next((s for s in c.pot.plan.segments if s.step == dose.step.n), None) if c.pot else None
+    if seg is None or c.mtt is None or c.mtsr.high is None or dose.step.n not in c.peak:
+        return False
+    rise = max((s.rise_K[2] for s in c.stages), default=0.0)
+    ceiling = min(c.mtt[0], c.bound.TD24_C if c.bound else 1e9) - MARGIN_K
+    kept = c.peak[dose.step.n][2] <= (seg.limit_C if seg.limit_C is not None else 1e9)
+    return kept and c.mtsr.high < ceiling and rise < c.settings.severity("H01_note_K")
+
+
+def _rate_inputs(pot: Pot) -> list[Input]:
+    """The rate behind a figure: its constant where there is one, else how it was taken."""
+    rate = pot.kinetics
+    if rate is None:
+        return []
+    if rate.how != "second order":
+        return [Input(name="rate", value=None, unit="", origin="assumed", note=f"{rate.how}: {rate.note}")]
+    return [Input(name=f"rate constant at {rate.T_ref_C:.0f} °C", value=pot.plan.k_ref * 1e3, unit="L/(mol s)", origin="assumed", note=f"family default, a factor of {rate.factors[1]:g} either way", path="assumptions.rate_k")]  # fmt: skip
 
 
 def _deciding_step(c: Context) -> int | None:
@@ -275,7 +307,7 @@ def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
     out = Exotherm(
         vessel=c.pot.vessel.name if c.pot else None, process_T_C=c.process_C, limit_C=None, peak_T_C=none("°C"), peak_at_min=None, peak_step=None,
         peak_heat_W=none("W"), removable_W=none("W"), accumulation_max=none("1"), MTSR_C=c.mtsr if not c.unknown_dose else none("°C"), MTSR_at_min=None,
-        MTT_C=figure(c.mtt[1], "°C", low=c.mtt[0], high=c.mtt[2], expression="boiling point of the sulfuric acid by strength; 83 °C (nitric acid) as its low end", sources=["memory: boiling points of sulfuric acid", "CRC: nitric acid"]) if c.mtt else none("°C"),
+        MTT_C=figure(c.mtt[1], "°C", low=c.mtt[0], high=c.mtt[2], expression="Σ x_i P_i(T) = 1 atm over what is volatile; sulfuric acid by strength, with nitric acid's 83 °C as its low end", sources=["catalogue: boiling points and heats of vaporisation", "memory: boiling points of sulfuric acid"]) if c.mtt else none("°C"),
         TD24_C=td24, TD24_bound_C=c.bound.TD24_C if c.bound else None, criticality_class=c.klass,
         criticality_bracket=c.bracket, min_addition_min=none("min"), ice_needed_g=none("g"), ice_offered_g=ice_offered, ice_gone_min=None,
     )  # fmt: skip

@@ -53,7 +53,7 @@ def test_a_bottle_without_its_strength_is_a_band() -> None:
     ("identity", "value", "unit", "says"),
     [
         ("methyl benzoate", None, "g", "no amount"), ("methyl benzoate", 0.0, "g", "more than 0"), ("methyl benzoate", -3.0, "g", "more than 0"), ("acetanilide", 10.0, "ml", "solid"),
-        ("methyl benzoate", 3.0, "min", "neither a mass nor a volume"), (None, 5.0, "g", "in no catalogue"), ("methyl 4-chlorobenzoate", 5.0, "ml", "solid"),
+        ("methyl benzoate", 3.0, "min", "neither a mass nor a volume"), (None, 5.0, "g", "in no catalogue"), ("methyl 4-chlorobenzoate", 15.0, "ml", "solid"),
     ],
 )  # fmt: skip
 def test_what_gives_no_moles_gives_a_reason(identity: str | None, value: float | None, unit: str, says: str) -> None:

@@ -41,7 +41,7 @@ def pot_of(words: str) -> Pot:
     lots = lots_of(p, catalogue())
     w = walk(p, lots, p.results.product_smiles)
     event = next(e for e in w.events() if e.reaction.family.rate and not e.latent)
-    vessel = main_vessel(p, w)
+    vessel = main_vessel(p, w, event)
     assert vessel
     s = settings_for(p, None)
     built = build_pot(p, lots, w, timetable(p, lots, s, vessel), s, vessel, event, enthalpy.of_reaction(event.reaction, catalogue()).value)

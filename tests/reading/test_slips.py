@@ -66,7 +66,16 @@ def test_a_name_that_sounds_alike_is_asked_for_where_it_would_make_the_product()
     assert not [f for f in right.findings if f.code == "P05"]
 
 
-@pytest.mark.parametrize("said", ["a glug of xylol", "a pinch of iodine", "iodine, a spatula or two,"])
+def test_a_word_for_a_small_amount_is_a_range_that_is_said() -> None:
+    """A crystal, a pinch: under a gram (common practice, no source), as a range and as an assumption."""
+    p = read("A batch\n\n10 g of zinc is placed in a flask. Then a crystal of iodine is added.\n")
+    found = lots_of(p, catalogue())[lot(p, "iodine").id]
+    assert found.mass_g is not None
+    assert found.mass_g[0] < 0.05 < 0.5 < found.mass_g[2] <= 1.0
+    assert any("told by a word" in a for a in found.assumptions)
+
+
+@pytest.mark.parametrize("said", ["a glug of xylol", "iodine, a spatula or two,"])
 def test_an_amount_nobody_can_measure_is_not_established_and_not_dropped(said: str) -> None:
     p = read(f"A batch\n\n10 g of zinc is placed in a flask. Then {said} is added.\n")
     vague = [m for m in p.materials if m.identity != "zinc"]

@@ -36,6 +36,8 @@ class Segment:
     bath_T_K: float = ZERO_C
     limit_C: float | None = None
     stirred: bool = True
+    reacts: bool = True
+    """Whether the reaction can happen in this step."""
 
 
 @dataclass(frozen=True)
@@ -153,7 +155,7 @@ def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndar
     row[k.UPOT] = corner.U * mixing
     row[k.MODE] = {"ice": k.ICE_BATH, "fixed": k.FIXED_BATH, "none": k.NO_BATH}[seg.bath]
     row[k.TSET] = seg.bath_T_K
-    row[k.KFAC] = mixing
+    row[k.KFAC] = mixing if seg.reacts else 0.0
     row[k.SEG_FEED :] = np.array(seg.feed_mol) / seg.duration_s
     return row
 
@@ -194,7 +196,8 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
                 starts[i + 1],
                 s[rodas.PEAK_T] - ZERO_C,
                 s[rodas.PEAK_T_AT],
-                s[rodas.MTSR_MAX] - ZERO_C if main >= 0 else float("nan"),
+                # an endothermic reaction warms nothing when cooling stops
+                (s[rodas.MTSR_MAX] if corner.dH_kJ < 0 else s[rodas.PEAK_T]) - ZERO_C if main >= 0 else float("nan"),
                 s[rodas.MTSR_AT],
                 s[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0,
                 s[rodas.MADE_MAX],

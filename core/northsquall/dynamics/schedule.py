@@ -12,6 +12,7 @@ from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.kernel import wetted
+from northsquall.dynamics.kinetics import Kinetics, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Segment
 from northsquall.heat.enthalpy import uptake_kJ
 from northsquall.procedure import Bath, Procedure, Step, Vessel
@@ -54,11 +55,15 @@ class Pot:
     notes: list[str] = field(default_factory=list)
     cp_J_K: float = 0.0
     uptake_kJ: float = 0.0
+    until: int = 0
+    """The last step in which the deciding reaction happens."""
+    kinetics: Kinetics | None = None
+    event: Event | None = None
 
 
-def main_vessel(procedure: Procedure, walk: Walk, hottest: str | None = None) -> Vessel | None:
-    """The vessel where the reaction with a rate happens; else that of the wanted heat; else the one charged first."""
-    names = [e.vessel for e in walk.events() if e.latent is None and e.reaction.family.rate]
+def main_vessel(procedure: Procedure, walk: Walk, main: Event | None, hottest: str | None = None) -> Vessel | None:
+    """The vessel of the deciding reaction; else that of the wanted heat; else the one charged first."""
+    names = [main.vessel] if main is not None else []
     names += [e.vessel for e in walk.events() if e.reaction.family.rate]
     names += [hottest] if hottest else []
     names += [s.vessel for s in procedure.steps if s.vessel and s.materials and s.kind != "absorb"]
@@ -132,15 +137,22 @@ def build_pot(
     ours = [t for t in timed if t.step.vessel == vessel.name and t.step.kind not in AFTER]
     if not ours:
         return "nothing is charged to a vessel"
-    for t in ours:
-        for key in (*t.step.materials, *_poured(procedure, t.step)):
-            if lots[key].cp_J_K is None or lots[key].mol is None:
-                return f"{lots[key].label}: {lots[key].reason or 'no amount'}"
+    notes: list[str] = []
+    until = max((e.step for e in walk.events() if main_event and followed(e, main_event)), default=ours[-1].step.n)
+    for i, t in enumerate(ours):
+        short = next(
+            (lots[k] for k in (*t.step.materials, *_poured(procedure, t.step)) if lots[k].cp_J_K is None or lots[k].mol is None), None
+        )
+        if short is not None and main_event is not None and t.step.n > until:
+            notes.append(f"the curve ends before step {t.step.n}: {short.label}: {short.reason or 'no amount'}")
+            ours = ours[:i]
+            break
+        if short is not None:
+            return f"{short.label}: {short.reason or 'no amount'}"
     heats = beside if beside is not None else {e.step: e.mixing for e in walk.entries if e.vessel == vessel.name}
     for t in ours:
         if t.step.n in heats and heats[t.step.n] is None:
             return f"the heat of step {t.step.n} is not established"
-    notes: list[str] = []
     nominal = vessel.nominal_mL
     all_lots = [lots[k] for t in ours for k in (*t.step.materials, *_poured(procedure, t.step))]
     charged = sum(x.volume_mL or 0.0 for x in all_lots)
@@ -174,11 +186,10 @@ def build_pot(
         vm.append(sum(lots[x].volume_mL or 0.0 for x in keys) * 1e-6)
     entries = {e.step: e for e in walk.entries if e.vessel == vessel.name}
     uptake = sum(uptake_kJ(e) for e in entries.values() if any(v.latent is None and v.reaction.family.rate for v in e.events))
-    extent = sum(
-        e.extent
-        for e in walk.events()
-        if main_event and e.latent is None and e.reaction is not None and e.reaction.family.rate and e.vessel == vessel.name
-    )
+    extent = sum(e.extent for e in walk.events() if main_event and followed(e, main_event))
+    begins = 0
+    if main_event and not main_event.reaction.family.rate:  # gated by the ledger: nothing before the step in which it first happens
+        begins = min(e.step for e in walk.events() if followed(e, main_event))
     ambient = settings.best("ambient_C") + ZERO_C
     segments: list[Segment] = []
     start = [0.0] * len(species)
@@ -237,28 +248,26 @@ def build_pot(
                 seg_T + ZERO_C,
                 limit if mine else None,
                 step.stirred is not False,
+                step.n >= begins,
             )
         )
     shift = 0.0
     for t in timed:
         t.start = shift
         shift += t.best
-    rate = main_event.reaction.family.rate if main_event else None
+    rate = kinetics_of(main_event) if main_event else None
     U = settings.get("U_stirred_W_m2K")
-    factor = float(rate["k_factor"]) if rate else 1.0
-    corners = _corners(dH, uptake, extent, U, factor)
+    corners = _corners(dH, uptake, extent, U, rate)
     nu = [0.0] * len(species)
     if main_event:
         for i, r in enumerate(reactants):
             nu[i] = dict(main_event.reaction.change)[r]
         nu[len(reactants)] = 1.0
-    k_ref = float(rate["k_ref"]) * 1e-3 if rate else 0.0
-    if "rate_k" in settings.overrides:
-        k_ref = settings.overrides["rate_k"] * 1e-3
+    one = sum(n < 0 for n in nu) == 1
+    k_ref = (settings.overrides.get("rate_k", rate.k_ref) if rate else 0.0) * (1.0 if one else 1e-3)
     plan = Plan(
         species=species, start_mol=tuple(start), start_T_K=ambient, cp=tuple(cp), vm=tuple(vm), nu=(tuple(nu),), k_ref=k_ref,
-        Ea_J=float(rate["Ea_kJ"]) * 1e3 if rate else 0.0, T_ref_K=(float(rate["T_ref_C"]) if rate else 10.0) + ZERO_C,
-        tau_s=float(rate["tau_mix_s"]) if rate else 0.0, nominal_mL=nominal, glass_J_K=settings.best("glass_J_per_K_per_mL") * nominal,
+        Ea_J=rate.Ea_kJ * 1e3 if rate else 0.0, T_ref_K=(rate.T_ref_C if rate else 10.0) + ZERO_C, tau_s=rate.tau_s if rate else 0.0, nominal_mL=nominal, glass_J_K=settings.best("glass_J_per_K_per_mL") * nominal,
         ambient_K=ambient, U_air=settings.best("U_air_W_m2K"), ice_kg=ice_kg, bath_water_kg=water_kg, bath_start_K=bath_T + ZERO_C,
         unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=extent,
         reacts=bool(main_event and rate and dH and dH.established and extent > 0),
@@ -272,6 +281,9 @@ def build_pot(
         notes,
         present_cp,
         uptake,
+        until,
+        rate,
+        main_event,
     )
 
 
@@ -309,15 +321,16 @@ def _cooling_s(step: Step, cp: float, mL: float, nominal: float, settings: Setti
     return float(np.clip(capacity / ua * math.log((start - bath_T) / (target - bath_T)), 60.0, 7200.0))
 
 
-def _corners(dH: Figure | None, uptake: float, extent: float, U: tuple[float, float, float], factor: float) -> tuple[Corner, ...]:
+def _corners(dH: Figure | None, uptake: float, extent: float, U: tuple[float, float, float], rate: Kinetics | None) -> tuple[Corner, ...]:
     """Best; hot (most heat, poorest bath, fastest); slow (most heat, poorest bath, slowest); cool."""
     if dH is None or not dH.established or extent <= 0:
         return tuple(Corner(n, 0.0, u, 1.0) for n, u in (("best", U[1]), ("hot", U[0]), ("cool", U[2])))
-    assert dH.best is not None and dH.low is not None and dH.high is not None
+    assert dH.best is not None and dH.low is not None and dH.high is not None and rate is not None
+    slowest, fastest = rate.factors
     water = -uptake / extent
     return (
         Corner("best", dH.best + water, U[1], 1.0),
-        Corner("hot", dH.low + water, U[0], factor),
-        Corner("slow", dH.low + water, U[0], 1.0 / factor),
-        Corner("cool", dH.high + water, U[2], factor),
+        Corner("hot", dH.low + water, U[0], fastest),
+        Corner("slow", dH.low + water, U[0], slowest),
+        Corner("cool", dH.high + water, U[2], fastest),
     )

@@ -63,6 +63,8 @@ class Context:
     quench_end: dict[int, tuple[float, float, float]]
     quench_fill: dict[int, float]
     total_heat: Figure
+    moot_dose: Timed | None = None
+    """A dose without a time, where even all at once nothing is passed."""
     purpose: Purpose = field(default_factory=Purpose)
     yield_percent: float | None = None
 

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Container, Iterator
 
+import numpy as np
+
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
@@ -101,6 +103,21 @@ def _equivalents(c: Context, step: int):  # type: ignore[no-untyped-def]
     return None
 
 
+NO_BATH_K = 15.0
+"""Warming in air alone from which a bath is asked for (assumption)."""
+
+
+def _warms(c: Context) -> bool:
+    """Whether a step in which the reaction is fed warms the pot noticeably with what is written."""
+    assert c.pot is not None
+    for r in c.runs.values():
+        for s in r.steps:
+            begin = int(np.searchsorted(r.t_s, s.start_s))
+            if s.step in c.pot.dose_steps and s.step <= c.pot.until and begin < len(r.pot_C) and s.peak_C - r.pot_C[begin] > NO_BATH_K:
+                return True
+    return False
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -137,6 +154,17 @@ def missing(c: Context) -> Iterator[Finding]:
             short="time of addition",
             asks=f"duration:{t.step.n}",
         )
+    if c.moot_dose is not None:
+        yield finding(
+            "P02",
+            "note",
+            f"No time is written for the addition; even all at once it stays below {c.mtsr.high:.0f} °C.",
+            step=c.moot_dose.step,
+            established=False,
+            remedy="Ask over how long it is added.",
+            short="time of addition",
+            asks=f"duration:{c.moot_dose.step.n}",
+        )
     if c.pot and c.pot.bath_assumed and c.pot.bath:
         yield finding(
             "P02",
@@ -159,7 +187,7 @@ def missing(c: Context) -> Iterator[Finding]:
             short="size of the vessel",
             asks=f"vessel:{c.pot.vessel.name}",
         )
-    if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts:
+    if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts and _warms(c):
         yield finding(
             "P02",
             "condition",

@@ -99,6 +99,12 @@ def _triple(q: float, low: float | None, high: float | None, factor: float) -> T
     return ((q if low is None else low) * factor, q * factor, (q if high is None else high) * factor)
 
 
+SPOON_ML = 5.0
+"""Volume of a solid up to which it was measured by a spoon; more is a slip or a solution."""
+BULK_G_ML = (0.3, 0.9, 2.5)
+"""Apparent densities of powders and crystals, low, best, high."""
+
+
 def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
     """One material as a Lot. Whatever is missing leaves None and a reason; nothing becomes zero."""
     lot = Lot(m, None)
@@ -115,6 +121,10 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         lot.reason = f"{m.amount.value:g} {m.amount.unit} is not an amount; more than 0 was expected"
         lot.faults.append(("absurd", lot.reason))
         return lot
+    if m.amount is not None and m.amount.low and m.amount.high and m.amount.high >= 20 * m.amount.low:
+        lot.assumptions.append(
+            f"told by a word: {m.amount.low:g} to {m.amount.high:g} {m.amount.unit} is taken (common practice, no source)"
+        )
     w = _mass_fraction(lot, m, s, catalogue)
     if m.amount is None:
         assert m.stated_mol is not None
@@ -222,6 +232,10 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
     barely = melts is not None and melts.value <= WARM_ROOM_C and density is not None  # tert-butanol, glacial acids: poured warm
     if s.phase == "s" and s.id != "ice" and not barely:
         lot.faults.append(("solid by volume", f"{mL[1]:g} mL of {s.id}, which is a solid"))
+        if mL[2] <= SPOON_ML and not s.commercial:
+            low, best, high = BULK_G_ML
+            lot.assumptions.append(f"a solid by the spoon: {low:g} to {high:g} g/mL is taken (common practice, no source)")
+            return (mL[0] * low, mL[1] * best, mL[2] * high)
         lot.reason = f"{s.id} is a solid; its amount is written as a volume"
         return None
     if s.id == "ice":

@@ -163,6 +163,10 @@ def name_main(account: Account, vessel: Vessel) -> None:
 # ------------------------------------------------------------------ lots
 
 
+SATURATED = {"brine", "lime water", "limewater", "baryta water"}
+"""Names of saturated solutions."""
+
+
 def new_lot(account: Account, m: Mention) -> Material:
     """Record one lot; it has no place yet."""
     cat = catalogue()
@@ -174,7 +178,7 @@ def new_lot(account: Account, m: Mention) -> Material:
     strength = m.strength
     if (
         s is not None
-        and (m.name.lower() == "brine" or (strength is not None and strength.word in ("saturated", "satd", "sat")))
+        and (m.name.lower() in SATURATED or (strength is not None and strength.word in ("saturated", "satd", "sat")))
         and (strength is None or strength.percent_w is None)
     ):
         strength = _saturated(s, strength)

@@ -336,6 +336,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
             m.strength = Strength(word="solution")
         out.append(m)
         m.vague = not m.measured and _vague(items, m)
+        _small(items, m)
     out += _unknowns(items, skip, busy, source)
     out += _vague_unknowns(items, skip, out, source)
     out += _generics(items, skip, out, busy)
@@ -365,6 +366,10 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     return [m for m in out if m.index >= 0]
 
 
+SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula"}
+"""Words for what is weighed by nobody and is well under a gram."""
+SMALL_G = (0.02, 0.2, 1.0)
+"""Grams that such a word stands for, low, best, high (common practice, no source)."""
 VAGUE = {
     "spatula",
     "spatulas",
@@ -393,6 +398,19 @@ def _vague(items: list[Item], m: Mention) -> bool:
         return is_word(at(items, m.first - 1), "little")
     behind = [x.low for x in items[m.last + 1 : m.last + 5] if isinstance(x, Token)]
     return is_word(at(items, m.last + 1), ",", "(") and bool(VAGUE - {"little"} & set(behind))
+
+
+def _small(items: list[Item], m: Mention) -> None:
+    """ "A crystal of iodine", "a pinch of vanadate": a solid by a word, as the range of grams that it stands for."""
+    before = [x for x in items[max(0, m.first - 2) : m.first] if isinstance(x, Token)]
+    said = next((x for x in before if x.low in SMALL), None)
+    if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or m.identity is None:
+        return
+    if catalogue().substances[m.identity].phase != "s":
+        return
+    low, best, high = SMALL_G
+    m.amount, m.vague = Qty(best, "g", said.start, said.end, low, high, True), False
+    m.start = min(m.start, said.start)
 
 
 def _vague_unknowns(items: list[Item], skip: set[int], named: list[Mention], source: str) -> list[Mention]:

@@ -109,19 +109,20 @@ def assumptions(c: Context) -> list[dict[str, Any]]:
         for a in c.settings.used.values()
     ]
     if c.enthalpy is not None and c.pot is not None:
-        event = next(e for e in c.walk.events() if e.latent is None and e.reaction.family.rate)
-        rate = event.reaction.family.rate or {}
+        rate = c.pot.kinetics
         k = c.settings.overrides.get("rate_k")
-        out.append(
-            {
-                "path": "assumptions.rate_k",
-                "low": rate["k_ref"] / rate["k_factor"],
-                "value": k or rate["k_ref"],
-                "high": rate["k_ref"] * rate["k_factor"],
-                "why": rate["note"],
-                "by": "reviewer" if k else "default",
-            }
-        )
+        numbers = rate is not None and rate.how == "second order"
+        if rate is not None:
+            out.append(
+                {
+                    "path": "assumptions.rate_k" if numbers else "",
+                    "low": rate.k_ref * rate.factors[0] if numbers else None,
+                    "value": (k or rate.k_ref) if numbers else None,
+                    "high": rate.k_ref * rate.factors[1] if numbers else None,
+                    "why": rate.note,
+                    "by": "reviewer" if k else "default",
+                }
+            )
     out += [
         {"path": "", "low": None, "value": None, "high": None, "why": f"{x.label}: {a}", "by": "default"}
         for x in c.lots.values()

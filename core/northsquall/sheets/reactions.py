@@ -6,9 +6,6 @@ from collections.abc import Callable
 from functools import partial
 from typing import Any
 
-import numpy as np
-
-from northsquall import data
 from northsquall.assessment import (
     Gas,
     ReactionLine,
@@ -22,6 +19,7 @@ from northsquall.chemistry.species import slots_of, speciate
 from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Stage
 from northsquall.heat import acids, enthalpy
+from northsquall.heat.boiling import boiling as at_boil
 from northsquall.heat.enthalpy import Enthalpy
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
@@ -557,23 +555,16 @@ def contents_cp(procedure: Procedure, lots: dict[str, Lot], vessel: str, upto: i
     return total or None
 
 
-def boiling(walk: Walk, vessel: str) -> tuple[float, float, float] | None:
-    """Boiling point (low, best, high), °C, of the acid in a vessel at its end.
-
-    Sulfuric acid by strength (table); with nitric acid in it the low end is that of nitric acid alone.
-    """
-    ends = [e for e in walk.entries if e.vessel == vessel and e.after.get("SO4-2", 0.0) > 0]
-    if not ends:
-        return None
-    roots = ends[-1].after
-    acid, water = roots.get("SO4-2", 0.0), max(roots.get("H2O", 0.0), 0.0)
-    if acid <= 0:
-        return None
-    percent = 100 * acid * 98.08 / (acid * 98.08 + water * 18.015)
-    rows = data.table("heat/boiling_sulfuric.csv")
-    point = float(np.interp(percent, [float(r["percent"]) for r in rows], [float(r["boiling_C"]) for r in rows]))
-    nitric = roots.get("NO3-", 0.0) > 0.02 * acid
-    return (min(83.0, point), min(point, 120.5), point) if nitric else (point - 10, point, point + 10)
+def boiling(walk: Walk, vessel: str, cat: Catalogue, until: int | None = None) -> tuple[float, float, float] | None:
+    """Boiling point (low, best, high), °C, of a vessel's mixture: the lowest of its steps up to `until`, sulfuric mixtures at their end."""
+    entries = [e for e in walk.entries if e.vessel == vessel and (until is None or e.step <= until)]
+    acid = [e for e in walk.entries if e.vessel == vessel and e.after.get("SO4-2", 0.0) > 0]
+    if acid and acid[-1].after.get("H+", 0.0) > 1.2 * acid[-1].after["SO4-2"]:
+        found = at_boil(acid[-1].after, cat)
+        if found is not None and found[1] > 100.0:
+            return found
+    points = [p for e in entries if (p := at_boil(e.after, cat)) is not None]
+    return min(points, key=lambda p: p[1], default=None)
 
 
 def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: list[Walk], purpose: Purpose) -> list[Gas]:
