@@ -30,6 +30,7 @@ def test_lots_steps_and_parameters_of_all_texts(scored: list[tuple[bool, str, Sc
     assert total.share("lots") >= 0.97, said
     assert total.share("steps") >= 0.95, said
     assert total.share("parameters") >= 0.95, said
+    assert total.share("flagged") == 1.0, "what was not read as it should be is listed or asked for"
     assert total.share("product") >= 0.85 and total.share("limits") >= 0.88, said
 
 

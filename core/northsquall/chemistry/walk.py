@@ -140,7 +140,7 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
             if bath.kind == "ice-salt"
             else (0.0, 8.0)
             if bath.kind == "ice"
-            else (ROOM, ROOM)
+            else (last if last[1] > ROOM else (ROOM, ROOM))  # a bath that warmed it goes on warming it
         )
     elif step.kind == "cool":
         low, high = 0.0, ROOM

@@ -356,6 +356,9 @@ def not_recognised(c: Context) -> Iterator[Finding]:
         )
 
 
+RUNS = ("reflux", "distil", "heat")
+
+
 @rule("P08")
 def unattended(c: Context) -> Iterator[Finding]:
     """P08: left alone with heat, gas, reflux or vacuum on."""
@@ -363,20 +366,25 @@ def unattended(c: Context) -> Iterator[Finding]:
     for step in c.procedure.steps:
         if step.attended is not False or step.kind in ("dry", "filter", "store"):
             continue
-        energetic = c.enthalpy is not None
-        if not energetic:
+        warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > 35.0)
+        can_react = c.enthalpy is not None or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
+        gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
+        if not (warm or can_react or gas):
             continue
-        when = f"{convert(step.duration.value, step.duration.unit, 'time') / 3600:.0f} h" if step.duration else "some time"
+        when = f"for {convert(step.duration.value, step.duration.unit, 'time') / 3600:.0f} h" if step.duration else "for some time"
+        doing = "while it can still react" if can_react else "with the heat on" if warm else "while gas comes"
         severity: Severity = "stop" if klass is not None and klass >= 3 else "condition"
-        shown = f"class {klass}" if klass is not None else "the class is not established"
+        shown = f" (class {klass})" if klass is not None else " (the class is not established)" if can_react else ""
         yield finding(
             "P08",
             severity,
-            f"The mixture is left alone for {when} while it can still react ({shown}).",
+            f"The mixture is left alone {when} {doing}{shown}.",
             step=step,
             figure=klass,
             limit="class 1–2: condition; class 3 and above: stop",
-            established=klass is not None,
-            remedy="Quench before leaving, or stay until the temperature follows the bath.",
+            established=klass is not None or not can_react,
+            remedy="Quench before leaving, or stay until the temperature follows the bath."
+            if can_react
+            else "Stay, or put in what turns the heat off by itself.",
             short="left alone",
         )

@@ -67,6 +67,8 @@ class Account:
     """The sentence that tells what is not done here."""
     train_sentence: int = -1
     """The sentence that last spoke of the gas line."""
+    stirrer_off: bool = False
+    """Whether the stirrer was switched off, and not on again."""
     layers: bool = False
     """Whether an aqueous layer was parted off."""
     isolated: str = ""

@@ -164,6 +164,17 @@ def lots_for(account: Account, m: Mention, opens: bool) -> list[Material]:
 
 def read_clause(account: Account, clause: Clause) -> None:
     """What one clause says: what stands ready, the way of the gas, or what is done."""
+    text = clause.text(account.source)
+    off = lex.STIRRER_OFF.search(text) is not None
+    if account.stirrer_off and not off and lex.STIRRED.search(text):  # "then the bar on again": from the next clause on
+        _clause(account, clause)
+        account.stirrer_off = False
+        return
+    account.stirrer_off = account.stirrer_off or off
+    _clause(account, clause)
+
+
+def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
     if lex.PEOPLE.search(text):
@@ -207,6 +218,18 @@ def read_clause(account: Account, clause: Clause) -> None:
     if account.doc.steps and account.isolated in ("", "distil") and lex.LAYER.search(r.text):
         account.isolated = "layer"
     read_sensor(account, r.text, r.clause.start)
+    _beside_the_step(account, text)
+
+
+def _beside_the_step(account: Account, text: str) -> None:
+    """The stirrer off, nobody there: said in a clause of its own it is of the step before."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None:
+        return
+    if last.stirred is not False and lex.NOT_STIRRED.search(text) and not lex.STIRRER_OFF.search(text):  # switched off: from here on
+        last.stirred = False
+    if last.attended is None and lex.UNATTENDED.search(text):
+        last.attended = False
 
 
 def _went_in(account: Account, clause: Clause, text: str) -> bool:

@@ -138,7 +138,10 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     said = [(i, x) for i, x in enumerate(clause.items) if isinstance(x, Qty) and x.dim == "temperature"] or _bare(clause)
     for i, x in said:
         used.append(x)
-        before = ["not" if y.low.endswith("n't") else y.low for y in clause.items[max(0, i - 6) : i] if isinstance(y, Token)]
+        own = clause.items[max(0, i - 6) : i]
+        times = [k for k, y in enumerate(own) if isinstance(y, Qty) and y.dim == "time"]
+        own = own[times[-1] + 1 :] if times else own  # the "over" of "over 90 min at 90 °C" is of the time
+        before = ["not" if y.low.endswith("n't") else y.low for y in own if isinstance(y, Token)]
         if lex.AT_PRESSURE.intersection(before[-3:]) or (before[-1:] == ["until"] and clause.verb == "distil"):
             pass
         stops = any(
@@ -218,7 +221,7 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
     step = Step(
         n=len(account.doc.steps) + 1, kind=SHORT_STEP.get(kind, kind), text=text, span=(clause.start, clause.end),  # type: ignore[arg-type]
         T_range=window, T_limit=limit, duration=duration,
-        stirred=False if lex.NOT_STIRRED.search(text) else True if lex.STIRRED.search(text) else None,
+        stirred=False if lex.NOT_STIRRED.search(text) or account.stirrer_off else True if lex.STIRRED.search(text) else None,
         cooled=bool(lex.COOLED.search(text)), all_at_once=bool(lex.ALL_AT_ONCE.search(text)),
         attended=False if lex.OVERNIGHT.search(text) or lex.UNATTENDED.search(text) else None,
     )  # fmt: skip

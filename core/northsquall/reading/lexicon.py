@@ -149,24 +149,42 @@ OVERNIGHT = Cue(
     "next",
 )
 UNATTENDED = Cue(
-    re.compile(r"\b(unattended|left alone|nobody present|went home|go home|went for lunch)\b", re.I),
+    re.compile(
+        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|by itself|on its own)\b",
+        re.I,
+    ),
     "unatt",
     "alone",
     "nobody",
     "home",
     "lunch",
+    "coffee",
+    "tea",
+    "dinner",
+    "itself",
+    "its own",
 )
 NOT_STIRRED = Cue(
     re.compile(
-        r"\b(stirrer off|switch(?:ed)? the stirrer off|without stirring|unstirred|not stirred|let (?:it )?stand without|stirrer (?:was )?stopped)\b",
+        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        r"|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
 )
+STIRRER_OFF = Cue(
+    re.compile(
+        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off))\b",
+        re.I,
+    ),
+    "stirrer",
+    "stirring",
+)
 STIRRED = Cue(
-    re.compile(r"\b(stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
+    re.compile(r"\b(bar on|stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
     "stir",
     "paddle",
+    "bar on",
     "bar",
     "agit",
     "swirl",

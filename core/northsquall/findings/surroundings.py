@@ -1,0 +1,201 @@
+"""H04 H07 H09 H12 H16 H17 P07 S02: what the vessel stands in, what stirs it, what warms it, and what was tried before."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from northsquall.assessment import Finding, ReactionLine, Severity
+from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.procedure import Step
+from northsquall.working import figure
+
+WARMED = ("heat", "hold", "reflux", "distil")
+COLD_CHARGE_K, COLD_CHARGE_STOP_K = 50.0, 200.0
+"""Rise of what was charged cold and then warmed, from which it is a condition, and a stop (severity bands of handbook 2.3)."""
+NEAR_BOILING_K = 10.0
+"""Room below boiling that a step needs where boiling is not meant (handbook 4, H07)."""
+
+
+def _stage(c: Context, n: int) -> Stage | None:
+    return max((s for s in c.stages if s.step == n), key=lambda s: s.rise_K[2], default=None)
+
+
+def _batch_reactions(c: Context) -> Iterator[tuple[ReactionLine, Step]]:
+    """Wanted reactions that go on while the vessel is warmed or held, with nothing fed."""
+    for r in c.reactions:
+        step = c.step(r.step)
+        if r.role == "wanted" and step is not None and step.kind in WARMED and not step.materials and (r.heat_kJ.best or 0.0) > 0:
+            yield r, step
+
+
+@rule("H04")
+def cold_charge_then_heat(c: Context) -> Iterator[Finding]:
+    """H04: all is charged below the temperature where it starts, and then warmed: it starts together."""
+    for r, step in _batch_reactions(c):
+        stage = _stage(c, step.n)
+        if stage is None or stage.rise_K[2] < COLD_CHARGE_K or step.kind == "distil":
+            continue
+        low, best, high = stage.rise_K
+        severity: Severity = "stop" if best > COLD_CHARGE_STOP_K else "condition"
+        yield finding(
+            "H04", severity, f"All of it is there before it is warmed: {r.names} could warm its mass by {best:.0f} K ({low:.0f} to {high:.0f}) once it starts, and nothing doses it.",
+            step=step, figure=figure(best, "K", low=low, high=high), limit=f"{COLD_CHARGE_K:.0f} K condition, {COLD_CHARGE_STOP_K:.0f} K stop",
+            remedy=f"Warm first, and add one reagent at the temperature where it reacts; a tenth of it makes {best / 10:.0f} K.", source="handbook 2.5 and 4", short="cold charge, then heat",
+        )  # fmt: skip
+        return
+
+
+@rule("H07")
+def boils_unasked(c: Context) -> Iterator[Finding]:
+    """H07: within ten kelvin of boiling, or over it, in a step in which boiling is not meant."""
+    if c.pot is None or c.mtt is None or not c.runs or c.unknown_dose is not None:
+        return
+    for seg in c.pot.plan.segments:
+        step = c.step(seg.step)
+        if step is None or seg.step not in c.peak or seg.step > c.pot.until or seg.kind not in ("dose", "add"):
+            continue
+        low, best, high = c.peak[seg.step]
+        begins = c.process_C if c.process_C is not None else low
+        if BOILS.search(step.text) or high < c.mtt[1] - NEAR_BOILING_K or (high - begins < 2.0 and high < c.mtt[1]):
+            continue
+        if step.T_range is not None and step.T_range.value >= c.mtt[0] - NEAR_BOILING_K:
+            continue  # held there on purpose
+        over = best > c.mtt[1]
+        yield finding(
+            "H07", "stop" if over else "condition", f"The pot reaches {best:.0f} °C (up to {high:.0f}); the mixture boils at about {c.mtt[1]:.0f} °C, and boiling is not meant here.",
+            step=step, figure=figure(best, "°C", low=low, high=high), limit=f"{c.mtt[1] - NEAR_BOILING_K:.0f} °C",
+            remedy="Add more slowly or colder, or fit a condenser whose duty covers the heat.", source="handbook 4", short="boiling",
+        )  # fmt: skip
+        return
+
+
+BOILS = re.compile(r"\b(reflux\w*|boil\w*|distil\w*)\b", re.I)
+
+
+@rule("H09")
+def not_stirred(c: Context) -> Iterator[Finding]:
+    """H09: heat or gas is made while nothing stirs."""
+    for step in c.procedure.steps:
+        if step.stirred is not False or step.kind in ("filter", "dry", "store", "distil", "extract"):
+            continue
+        here = [r for r in c.reactions if r.step == step.n and (r.extent_mol or 0.0) > 0 and (abs(r.heat_kJ.best or 0.0) > 0.5)]
+        later = [r for r in c.reactions if r.role == "wanted" and r.vessel == step.vessel and r.step > step.n]
+        if not here and not (later and step.kind in ("dose", "add", "charge")):
+            continue
+        steps = {r.step for r in (here or later)}
+        worst = max((s.rise_K[1] for s in c.stages if s.step in steps), default=0.0)
+        if (
+            c.pot is not None and c.pot.cp_J_K > 0 and c.pot.vessel.name == step.vessel
+        ):  # work-up in the same vessel has no stage of its own
+            worst = max(worst, sum(max(r.heat_kJ.best or 0.0, 0.0) for r in here) * 1e3 / c.pot.cp_J_K)
+        if worst < 5.0:
+            continue
+        yield finding(
+            "H09", "stop" if c.klass is not None and c.klass >= 4 else "condition", f"Nothing stirs here, and {(here or later)[0].names} makes up to {worst:.0f} K: layers or a thick mass react together when they are mixed.",
+            step=step, figure=worst, limit="stirred before anything is added", remedy="Stir first, with a stirrer that takes the thick mass; stop the feed when it stops.", source="handbook 4", short="not stirred",
+        )  # fmt: skip
+        return
+
+
+FLAME = re.compile(
+    r"\b(?:(?:naked|open|free|direct|bare|small|luminous) (?:gas )?flame|bunsen(?: burner)?|over (?:a|the) (?:gas )?(?:burner|flame)|with (?:a|the) (?:gas )?burner)\b",
+    re.I,
+)
+DENIES = re.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;]{0,40}$", re.I)
+
+
+@rule("H12")
+def flame_on_glass(c: Context) -> Iterator[Finding]:
+    """H12: glass is heated by a flame."""
+    text = c.procedure.source_text
+    for m in FLAME.finditer(text):
+        if DENIES.search(text[max(0, m.start() - 60) : m.start()]):
+            continue
+        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+        yield finding(
+            "H12", "condition", f"“{m.group()}” on glass: it cracks by the shock, cannot be turned down at once, and lights what escapes.", span=(m.start(), m.end()), step=step,
+            remedy="Take a bath or a mantle on a jack that can be dropped away.", source="handbook 4", short="flame",
+        )  # fmt: skip
+        return
+
+
+SEALED = re.compile(
+    r"\b(microwave(?:d| oven| reactor| vial)?|sealed (?:tube|vial|ampoule|vessel|flask)|pressure (?:tube|vial|bottle)|bomb tube|autoclave|closed (?:vial|tube))\b",
+    re.I,
+)
+WARM_WORD = re.compile(r"\b(heat\w*|warm\w*|irradiat\w*|boil\w*|°\s?C|degrees)\b", re.I)
+
+
+@rule("H16")
+def sealed_heating(c: Context) -> Iterator[Finding]:
+    """H16: heated where nothing can get out."""
+    text = c.procedure.source_text
+    for m in SEALED.finditer(text):
+        sentence = text[text.rfind(".", 0, m.start()) + 1 : (text.find(".", m.end()) + 1) or len(text)]
+        if DENIES.search(text[max(0, m.start() - 40) : m.start()]) or re.search(r"\b(mp|m\.p\.|melting|melts)\b", sentence, re.I):
+            continue
+        if not WARM_WORD.search(sentence):
+            continue
+        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+        gas = any(n > 1e-3 for e in c.walk.entries for n in e.gas.values())
+        yield finding(
+            "H16", "stop" if gas else "condition", f"“{m.group()}”, heated{', with gas from the reaction' if gas else ''}: the pressure is not established, and cooling from outside comes too late.", span=(m.start(), m.end()), step=step,
+            established=False, remedy="Work open under reflux, or in a vessel rated for the computed pressure, with its relief.", source="handbook 4", short="sealed and heated",
+        )  # fmt: skip
+        return
+
+
+STANDS_ON = re.compile(r"\b(hot ?plate|plate|mantle|sand bath|heater)\b", re.I)
+DROPS = re.compile(
+    r"\b(lift\w*|jack|lower\w*|drop(?:ped)? away|taken away|remov\w*|take (?:it )?off|pull\w* away|off the (?:plate|heat))\b", re.I
+)
+
+
+@rule("H17")
+def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
+    """H17: the source of heat stays under a reaction that may run away."""
+    text = c.procedure.source_text
+    m = STANDS_ON.search(text)
+    if m is None or DROPS.search(text):
+        return
+    batch = [(r, s, st) for r, s in _batch_reactions(c) if (st := _stage(c, s.n)) is not None and st.rise_K[2] >= COLD_CHARGE_K]
+    fed = c.klass is not None and c.klass >= 3
+    if not batch and not fed:
+        return
+    step = batch[0][1] if batch else c.step(c.pot.dose_steps[-1]) if c.pot and c.pot.dose_steps else None
+    yield finding(
+        "H17", "condition", f"The heat comes from a “{m.group()}” that nothing takes away, under a reaction that can run on by itself.", span=(m.start(), m.end()), step=step,
+        remedy="Stand it on a jack, so that the heat can be dropped away with one hand.", source="handbook 4", short="heat source",
+    )  # fmt: skip
+
+
+@rule("P07")
+def larger_than_before(c: Context) -> Iterator[Finding]:
+    """P07: more of a family than this laboratory has run."""
+    seen = c.settings.laboratory.largest_scale_mol
+    for r in c.reactions:
+        most = seen.get(r.family_id)
+        if r.role != "wanted" or most is None or r.extent_mol is None or r.extent_mol <= most:
+            continue
+        yield finding(
+            "P07", "condition", f"{r.extent_mol:.2g} mol of {r.names}; the largest run here was {most:.2g} mol.", step=c.step(r.step), figure=r.extent_mol, limit=f"{most:.2g} mol",
+            remedy=f"Run {most:.2g} mol first, or look at the ladder for what changes by the factor {r.extent_mol / most:.1f}.", source="laboratory rule", short="larger than before",
+        )  # fmt: skip
+        return
+
+
+@rule("S02")
+def margin_to_decomposition(c: Context) -> Iterator[Finding]:
+    """S02: the room between what losing control reaches and where decomposition becomes fast, by the class's bound."""
+    if c.bound is None or not c.td24_applies or c.unknown_dose is not None or c.mtsr.high is None or c.pot is None:
+        return
+    margin = c.settings.laboratory.td24_margin_K or c.settings.severity("H14_margin_K")
+    room = c.bound.TD24_C - c.mtsr.high
+    if not 0.0 <= room < margin:
+        return  # past it, H03 says so
+    yield finding(
+        "S02", "condition", f"Losing the cooling leaves {room:.0f} K to {c.bound.TD24_C:.0f} °C, the bound of TD24 by class ({c.bound.what} in {c.bound.medium}).",
+        step=c.step(c.pot.dose_steps[-1]) if c.pot.dose_steps else None, figure=room, limit=f"{margin:.0f} K", established=False,
+        remedy="Add more slowly, or measure the mixture (DSC).", source="handbook 2.10", short="margin to TD24",
+    )  # fmt: skip
