@@ -152,10 +152,10 @@ def _flagged(line: str, p: Procedure, lots: dict[str, Lot]) -> bool:
         said = [x.value for x in quantities(tokenise(text)) if isinstance(x, Qty)]
         if words & set(re.findall(r"[a-z]{4,}", text.lower())) or (amount is not None and amount.value in said):
             return True
-    return any(
-        x.substance is None and amount is not None and x.material.amount is not None and x.material.amount.value == amount.value
-        for x in lots.values()
-    )
+    unknown = [x.material.amount for x in lots.values() if x.substance is None]
+    if amount is None:
+        return any(a is None for a in unknown)
+    return any(a is not None and a.value == amount.value for a in unknown)
 
 
 def _names(p: Procedure, s: Step) -> set[str]:

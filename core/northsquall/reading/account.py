@@ -216,9 +216,9 @@ def _saturated(s: Substance, strength: Strength | None) -> Strength:
         return strength or Strength(word=word)
     percent = 100 * v.value / (100 + v.value)
     return Strength(
-        percent_w=round(percent, 1),
-        low=round(0.85 * percent, 1),
-        high=round(percent, 1),
+        percent_w=float(f"{percent:.3g}"),
+        low=float(f"{0.85 * percent:.3g}"),
+        high=float(f"{percent:.3g}"),
         basis="assumed",
         word=word,
         span=strength.span if strength else None,
