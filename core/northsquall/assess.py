@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -13,12 +14,13 @@ from northsquall.assessment import (
     Doc,
     Exotherm,
     Heat,
+    ReactionLine,
     Schedule,
     Strip,
     UnreadItem,
 )
 from northsquall.chemistry.families import FREE
-from northsquall.chemistry.roles import purpose_of
+from northsquall.chemistry.roles import Purpose, purpose_of
 from northsquall.chemistry.walk import TRIAL_MOL, Walk, walk
 from northsquall.dynamics.criticality import bracket, criticality
 from northsquall.dynamics.kinetics import deciding
@@ -28,7 +30,7 @@ from northsquall.findings import Context, raise_all, verdict_of
 from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
 from northsquall.procedure import Laboratory, Procedure
-from northsquall.procedure.amounts import lots_of
+from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.remedies import search
 from northsquall.review import Settings, settings_for
 from northsquall.stability import td24_bound
@@ -58,6 +60,71 @@ def assess(
     if referral:
         return sheet.referred(procedure, cat, referral, CAUTION)
 
+    w = work_out(procedure, cat, settings)
+    lots, best, walks, trials, slow_on = w.lots, w.walks[1], w.walks, w.trials, w.slow_on
+    purpose, reactions, total, context = w.purpose, w.reactions, w.total, w.context
+    pot, built = context.pot, context.pot_missing
+    control = _exotherm(context, procedure)
+    yielded = sheet.yield_line(procedure, lots, purpose, bool(trials), cat)
+    context.yield_percent = yielded.percent
+
+    # quench, what must change, the verdict
+    context.quench_end, context.quench_fill, quench = sheet.quench(procedure, lots, walks, context)
+    findings = raise_all(context)
+    remedies = []
+    if not preview and pot is not None and context.unknown_dose is None:
+        remedies = _remedies(procedure, context, control, findings)
+    verdict, decides = verdict_of(findings)
+    schedule = sheet.schedule(procedure, context, quench)
+    questions = questions_of(findings, lots, _taken(context))
+    return Assessment(
+        versions={"core": CORE_VERSION, "catalogue": data.version()},
+        title=procedure.title,
+        materials=sheet.material_lines(procedure, lots, purpose),
+        unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
+        steps=sheet.step_lines(context),
+        reactions=reactions,
+        contents=sheet.contents(procedure, best, trials, cat),
+        heat=_heat(context, total),
+        exotherm=control,
+        gases=sheet.gases(procedure, walks, trials, slow_on, purpose),
+        vessels=sheet.vessel_lines(procedure, context),
+        quench=quench,
+        schedule=schedule,
+        yield_=yielded,
+        findings=findings,
+        verdict=verdict,
+        decides=decides,
+        not_established=_open(control, total, findings),
+        questions=questions,
+        governs=sheet.governs(context, control),
+        remedies=remedies,
+        strip=_strip(context, built),
+        marks=sheet.marks(procedure),
+        edits=[e.model_dump() for e in procedure.edits],
+        assumptions=sheet.assumptions(context),
+        caution=CAUTION,
+        citations=sheet.citations(reactions),
+    )
+
+
+@dataclass
+class Work:
+    """What every sheet and finding is made from."""
+
+    lots: dict[str, Lot]
+    walks: list[Walk]
+    """Low, best and high amounts."""
+    trials: list[Walk]
+    slow_on: list[Walk]
+    purpose: Purpose
+    reactions: list[ReactionLine]
+    total: Figure
+    context: Context
+
+
+def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
+    """Amounts, chemistry, heats and the pot's runs of one procedure, before anything is judged."""
     # charge sheet
     lots = lots_of(procedure, cat)
     wanted = _wanted(procedure, cat)
@@ -109,49 +176,8 @@ def assess(
     context = _context(
         procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total, cat
     )
-    control = _exotherm(context, procedure)
     context.purpose = purpose
-    yielded = sheet.yield_line(procedure, lots, purpose, bool(trials), cat)
-    context.yield_percent = yielded.percent
-
-    # quench, what must change, the verdict
-    context.quench_end, context.quench_fill, quench = sheet.quench(procedure, lots, walks, context)
-    findings = raise_all(context)
-    remedies = []
-    if not preview and pot is not None and context.unknown_dose is None:
-        remedies = _remedies(procedure, context, control, findings)
-    verdict, decides = verdict_of(findings)
-    schedule = sheet.schedule(procedure, context, quench)
-    questions = questions_of(findings, lots, _taken(context))
-    return Assessment(
-        versions={"core": CORE_VERSION, "catalogue": data.version()},
-        title=procedure.title,
-        materials=sheet.material_lines(procedure, lots, purpose),
-        unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
-        steps=sheet.step_lines(context),
-        reactions=reactions,
-        contents=sheet.contents(procedure, best, trials, cat),
-        heat=_heat(context, total),
-        exotherm=control,
-        gases=sheet.gases(procedure, walks, trials, slow_on, purpose),
-        vessels=sheet.vessel_lines(procedure, context),
-        quench=quench,
-        schedule=schedule,
-        yield_=yielded,
-        findings=findings,
-        verdict=verdict,
-        decides=decides,
-        not_established=_open(control, total, findings),
-        questions=questions,
-        governs=sheet.governs(context, control),
-        remedies=remedies,
-        strip=_strip(context, built if isinstance(built, str) else None),
-        marks=sheet.marks(procedure),
-        edits=[e.model_dump() for e in procedure.edits],
-        assumptions=sheet.assumptions(context),
-        caution=CAUTION,
-        citations=sheet.citations(reactions),
-    )
+    return Work(lots, walks, trials, slow_on, purpose, reactions, total, context)
 
 
 def _taken(c: Context) -> dict[str, str]:

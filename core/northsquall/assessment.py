@@ -315,6 +315,23 @@ class Question(Doc):
     remembered: Remembered | None = None
 
 
+class Failure(Doc):
+    """One thing gone wrong at one moment: what it comes to, and its curve (the unfavourable one)."""
+
+    id: str
+    name: str
+    at_min: float
+    step: int
+    peak_C: float | None
+    high_C: float | None
+    after_min: float | None
+    over: bool
+    """Whether the limit, the boiling point or the class's bound is passed."""
+    says: str
+    t_min: list[float]
+    pot_C: list[float]
+
+
 class Mark(Doc):
     """A recognised piece of the text: a live quantity, a substance, a vessel, a bath."""
 

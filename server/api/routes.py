@@ -19,7 +19,8 @@ from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, Mark, Question, TextEdit, UnreadItem
+from northsquall.assessment import Assessment, Failure, Mark, Question, TextEdit, UnreadItem
+from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.procedure import Chemistry
 from northsquall.reading import ReadError, read
@@ -105,6 +106,13 @@ class TextIn(Schema):
     edits: list[TextEdit] = []
     overrides: dict[str, float] = {}
     chemistry: list[Chemistry] = []
+
+
+class FailIn(TextIn):
+    """A text, and when what fails: minutes of the timetable (none: each at its worst moment), kinds (none: all)."""
+
+    at_min: float | None = None
+    kinds: list[str] = []
 
 
 class PreviewIn(TextIn):
@@ -344,8 +352,9 @@ def _unopened(request: HttpRequest, exc: FileError) -> HttpResponse:
     return api.create_response(request, {"message": f"{exc}."[0].upper() + f"{exc}."[1:]}, status=422)
 
 
+@api.exception_handler(NoCurve)
 @api.exception_handler(SettingError)
-def _unsettable(request: HttpRequest, exc: SettingError) -> HttpResponse:
+def _unsettable(request: HttpRequest, exc: SettingError | NoCurve) -> HttpResponse:
     return api.create_response(request, {"message": str(exc)}, status=422)
 
 
@@ -522,6 +531,13 @@ def preview(request: HttpRequest, given: PreviewIn) -> Any:
         given.text, [], given.overrides, given.sets, preview=True, chemistry=[c.model_dump() for c in given.chemistry]
     )
     return HttpResponse(assessment.model_dump_json(by_alias=True), content_type="application/json")
+
+
+@api.post("/failures", by_alias=True, response={200: list[Failure], 401: Message, 403: Message, 422: Message})
+def failures(request: HttpRequest, given: FailIn) -> Any:
+    """What each failure of the deciding vessel comes to: a curve and a sentence."""
+    found = procedures.failures(given.text, given.overrides, [c.model_dump() for c in given.chemistry], given.at_min, given.kinds)
+    return HttpResponse(json.dumps([f.model_dump(by_alias=True) for f in found]), content_type="application/json")
 
 
 @api.post("/procedures", by_alias=True, response={200: ProcedureOut, 401: Message, 403: Message, 422: Message})

@@ -13,7 +13,8 @@ from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
-from northsquall.assessment import Assessment, Question, Remembered, TextEdit
+from northsquall.assessment import Assessment, Failure, Question, Remembered, TextEdit
+from northsquall.failing import fail
 from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
 from northsquall.questions import weigh
@@ -70,6 +71,14 @@ def assessed(
     for path, value in (sets or {}).items():
         set_value(document, path, str(value))
     return document, assess(document, catalogue=catalogue.current(), laboratory=laboratory(), preview=preview)
+
+
+def failures(
+    text: str, overrides: dict[str, float], chemistry: list[dict[str, Any]], at_min: float | None, kinds: list[str]
+) -> list[Failure]:
+    """What each failure comes to, at a moment or at its worst one. Raises NoCurve where there is no curve."""
+    document = document_of(text, [], overrides, chemistry)
+    return fail(document, at_min, kinds or None, catalogue=catalogue.current(), laboratory=laboratory())
 
 
 def input_hash(text: str, overrides: dict[str, float], rules: Laboratory, chemistry: list[dict[str, Any]] | None = None) -> str:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 from collections.abc import Callable
 from pathlib import Path
 
@@ -312,6 +313,36 @@ def test_bath_by_drag_and_by_keys(as_user: Callable[..., Page], server) -> None:
     expect(bath).to_have_attribute("aria-valuenow", "-1")
     page.get_by_role("button", name="Put back").click()
     expect(page.get_by_text("Proposed: not acceptable")).to_be_visible()
+
+
+def test_failures_played_through_on_the_strip(as_user: Callable[..., Page], axe: Callable[[Page], list[str]]) -> None:
+    """At the worst moment, then at the cursor; one is drawn at a time, chosen by keys; a trial makes them stale."""
+    page = as_user("lindqvist")
+    page.goto(page.url.split("/docket")[0].rstrip("/") + "/desk/1")
+    governs = page.get_by_role("region", name="What governs")
+    governs.get_by_role("button", name="At the worst moment", exact=True).click()
+    drawn = page.locator("path.failed-line")
+    expect(drawn).to_be_visible(timeout=20000)
+    expect(governs.get_by_text("Cooling lost, the feed is stopped at")).to_be_visible()
+    first = drawn.get_attribute("d")
+    governs.get_by_role("radio", name="Cooling lost, the feed is stopped").focus()
+    page.keyboard.press("ArrowDown")
+    expect(governs.get_by_role("radio", name="Cooling lost, and nobody stops the feed")).to_be_checked()
+    assert drawn.get_attribute("d") != first
+    strip = page.get_by_role("region", name="Strip").locator("svg").first
+    box = strip.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + box["width"] * 0.6, box["y"] + 200)
+    page.mouse.click(box["x"] + box["width"] * 0.6, box["y"] + 200)
+    governs.get_by_role("button", name=re.compile(r"^At \d+ min$")).click()
+    expect(governs.get_by_text(re.compile(r"at \d+ min, step"))).to_be_visible(timeout=20000)
+    assert not axe(page)
+    governs.get_by_role("button", name="Try: Add over").click()
+    expect(governs.get_by_text("Proposed, trial: acceptable")).to_be_visible()
+    expect(governs.get_by_text("play them again")).to_be_visible()
+    expect(drawn).to_be_hidden()
+    governs.get_by_role("button", name="put away").click()
+    expect(governs.get_by_role("radio")).to_have_count(0)
 
 
 def test_replacing_an_assumption_recomputes(as_user: Callable[..., Page], server) -> None:  # type: ignore[no-untyped-def]

@@ -355,3 +355,18 @@ def test_an_answer_is_remembered_for_the_same_words_in_this_laboratory(people: d
         assert r.status_code == 422 and "empty" in r.json()["message"]
     assert "expected" in author.post("/answers", asks="identity:m1", phrase="x", answer="y" * 201).json()["message"]
     assert [e.action for e in Entry.objects.all()].count("answered") == 2
+
+
+def test_failures_come_with_a_curve_or_a_sentence(people: dict[str, Any], demo: dict[str, str]) -> None:
+    reviewer = people["reviewer"]
+    found = reviewer.post("/failures", text=demo["methyl-3-nitrobenzoate"]).json()
+    assert {"cooling", "valve", "stirrer"} <= {f["id"] for f in found}
+    assert all(len(f["t_min"]) == len(f["pot_C"]) > 20 and f["says"].endswith(".") for f in found)
+    one = reviewer.post("/failures", text=demo["methyl-3-nitrobenzoate"], at_min=40, kinds=["valve"]).json()
+    assert [f["id"] for f in one] == ["valve"] and one[0]["at_min"] == pytest.approx(40, abs=0.1)
+    for text, kinds, says in (
+        (demo["ethyl-3-nitrobenzoate"], [], "no time is written"),
+        (demo["methyl-3-nitrobenzoate"], ["hail"], "expected one of"),
+    ):
+        r = reviewer.post("/failures", text=text, kinds=kinds)
+        assert r.status_code == 422 and says in r.json()["message"]

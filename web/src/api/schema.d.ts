@@ -128,6 +128,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/failures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Failures
+         * @description What each failure of the deciding vessel comes to: a curve and a sentence.
+         */
+        post: operations["api_routes_failures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files": {
         parameters: {
             query?: never;
@@ -676,6 +696,66 @@ export interface components {
             removable_W: components["schemas"]["Figure"];
             /** Vessel */
             vessel: string | null;
+        };
+        /**
+         * FailIn
+         * @description A text, and when what fails: minutes of the timetable (none: each at its worst moment), kinds (none: all).
+         */
+        FailIn: {
+            /** At Min */
+            at_min?: number | null;
+            /**
+             * Chemistry
+             * @default []
+             */
+            chemistry: components["schemas"]["Chemistry"][];
+            /**
+             * Edits
+             * @default []
+             */
+            edits: components["schemas"]["TextEdit"][];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[];
+            /**
+             * Overrides
+             * @default {}
+             */
+            overrides: {
+                [key: string]: number;
+            };
+            /** Text */
+            text: string;
+        };
+        /**
+         * Failure
+         * @description One thing gone wrong at one moment: what it comes to, and its curve (the unfavourable one).
+         */
+        Failure: {
+            /** After Min */
+            after_min: number | null;
+            /** At Min */
+            at_min: number;
+            /** High C */
+            high_C: number | null;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Over */
+            over: boolean;
+            /** Peak C */
+            peak_C: number | null;
+            /** Pot C */
+            pot_C: number[];
+            /** Says */
+            says: string;
+            /** Step */
+            step: number;
+            /** T Min */
+            t_min: number[];
         };
         /**
          * Figure
@@ -2099,6 +2179,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Row"][];
+                };
+            };
+        };
+    };
+    api_routes_failures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FailIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Failure"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
-  import type { Assessment, StepLine } from '../api/client';
+  import type { Assessment, Failure, StepLine } from '../api/client';
   import { minutes, short } from '../lib/format';
   import { at, band, durationUnder, path, timeAxis } from './scale';
 
@@ -8,6 +8,7 @@
     shown: Assessment;
     written: Assessment;
     trial: boolean;
+    failed?: Failure | null;
     step: number | null;
     cursor: number | null;
     editable: boolean;
@@ -16,7 +17,19 @@
     ondose: (n: number, minutes: number, done: boolean) => void;
     onbath: (n: number, celsius: number, done: boolean) => void;
   }
-  let { shown, written, trial, step, cursor, editable, onstep, oncursor, ondose, onbath }: Props = $props();
+  let {
+    shown,
+    written,
+    trial,
+    failed = null,
+    step,
+    cursor,
+    editable,
+    onstep,
+    oncursor,
+    ondose,
+    onbath,
+  }: Props = $props();
 
   let width = $state(600);
   let height = $state(640);
@@ -52,6 +65,7 @@
       ...(s.pot_high_C ?? []),
       ...(s.mtsr_C ?? []),
       ...(trial ? (written.strip.pot_C ?? []) : []),
+      ...(failed?.pot_C ?? []),
     ];
     const top = Math.max(20, ...(s.limits ?? []).map((l) => (l['C'] ?? 0) + 6), ...tops);
     const low = Math.min(0, ...(s.bath_C ?? []), ...(s.pot_low_C ?? []));
@@ -328,6 +342,10 @@
               class="asWritten"
             />{/if}
           <path d={path(t, s.pot_C ?? [], x, yT)} class="rust-line" />
+          {#if failed}
+            <path d={path(failed.t_min, failed.pot_C, x, yT)} class="failed-line" />
+            <line x1={x(failed.at_min)} x2={x(failed.at_min)} y1={tempTop} y2={tempBase} class="failed-at" />
+          {/if}
           {#each s.limits ?? [] as l (l['step'])}
             <line
               x1={x(l['from'] ?? 0)}
@@ -355,6 +373,16 @@
             >
           {/if}
         {/each}
+        {#if failed && failed.high_C !== null}
+          {@const fx = x(failed.at_min)}
+          {@const end = fx > (left + right) / 2}
+          <text
+            x={end ? fx - 8 : fx + 8}
+            y={Math.min(Math.max(yT(failed.high_C) + 16, tempTop + 26), tempBase - 8)}
+            text-anchor={end ? 'end' : 'start'}
+            class="small rust-text strong plate">{failed.name}: up to {short(failed.high_C)} °C</text
+          >
+        {/if}
         {#if t.length}
           {@const px = x(t[peakIndex] ?? 0)}
           {#if (t[peakIndex] ?? 0) > mtsrFrom - 1e-6}
@@ -667,6 +695,17 @@
   }
   .teal-area {
     fill: var(--teal-wash);
+  }
+  .failed-line {
+    fill: none;
+    stroke: var(--rust);
+    stroke-width: 1.75;
+    stroke-dasharray: 7 4;
+  }
+  .failed-at {
+    stroke: var(--rust);
+    stroke-width: 1;
+    stroke-dasharray: 1 3;
   }
   .ghost {
     fill: none;

@@ -224,6 +224,7 @@
           shown={a}
           written={desk.given.assessment}
           trial={desk.onTrial}
+          failed={desk.failed}
           {step}
           {cursor}
           {editable}
@@ -315,6 +316,50 @@
                 >
               </div>
             {/each}
+          {/if}
+          <h2 class="head mt-3 flex items-baseline justify-between">
+            If something fails
+            {#if desk.failures}<button class="link font-normal" onclick={() => desk.leaveFailures()}
+                >put away</button
+              >{/if}
+          </h2>
+          <p class="mt-1.5 flex flex-wrap gap-2">
+            <button class="plain" disabled={desk.tryingFailures} onclick={() => desk.playFailures(null)}
+              >At the worst moment</button
+            >
+            <button
+              class="plain"
+              disabled={desk.tryingFailures || cursor === null}
+              onclick={() => desk.playFailures(cursor)}
+              >{cursor === null ? 'At the cursor' : `At ${cursor.toFixed(0)} min`}</button
+            >
+          </p>
+          {#if desk.tryingFailures}<p class="text-soft mt-1" aria-live="polite">
+              Playing each failure through…
+            </p>{/if}
+          {#if desk.noFailures}<p class="mt-1" role="status">{desk.noFailures}</p>{/if}
+          {#if desk.failures && desk.failures.text !== desk.text}
+            <p class="text-ochre mt-1">These were played for the text before the change; play them again.</p>
+          {/if}
+          {#if desk.failures?.list.length}
+            <fieldset class="mt-1">
+              <legend class="sr-only">Failure drawn on the strip</legend>
+              {#each desk.failures.list as f (f.id)}
+                <label class="border-rule flex gap-2 border-b py-1.5 leading-snug">
+                  <input type="radio" name="failure" class="mt-1" value={f.id} bind:group={desk.failing} />
+                  <span
+                    ><span class="font-semibold">{f.name}</span>
+                    {#if f.peak_C !== null}<span class:text-rust={f.over} class="whitespace-nowrap"
+                        >{Math.round(f.peak_C)} °C{f.high_C !== null && f.high_C - f.peak_C > 1
+                          ? `, up to ${Math.round(f.high_C)}`
+                          : ''}</span
+                      >{/if}
+                    {#if f.id === desk.failing}<span class="text-soft block text-[13px]">{f.says}</span
+                      >{/if}</span
+                  >
+                </label>
+              {/each}
+            </fieldset>
           {/if}
           {#if a.questions.length}
             <h2 class="head mt-3">To ask the author</h2>

@@ -1,4 +1,4 @@
-import { ask, client, type Assessment, type TextEdit } from '../../api/client';
+import { ask, client, type Assessment, type Failure, type TextEdit } from '../../api/client';
 import { forget, keep, kept } from '../../lib/drafts';
 import { Latest } from '../../lib/latest';
 import { RevisionState } from '../../lib/revision.svelte';
@@ -21,6 +21,12 @@ export class DeskState extends RevisionState {
   preview = $state.raw<Assessment | null>(null);
   change = $state.raw<Change>(NOTHING);
   past = $state.raw<Change[]>([]);
+  /** What each failure comes to, for the text and the moment it was asked for. */
+  failures = $state.raw<{ text: string; at: number | null; list: Failure[] } | null>(null);
+  failing = $state<string | null>(null);
+  noFailures = $state('');
+  tryingFailures = $state(false);
+  private readonly fails = new Latest<{ at: number | null }>((v) => this.runFailures(v.at));
   private readonly drag = new Latest<{ sets: Record<string, number> }>((v) => this.runPreview(v.sets));
   private readonly full = new Latest<Change>((v) => this.runTrial(v));
 
@@ -38,6 +44,51 @@ export class DeskState extends RevisionState {
     );
   }
 
+  /** The failure whose curve is drawn, while it is of what is shown. */
+  get failed(): Failure | null {
+    if (!this.failures || this.failures.text !== this.text || this.preview) return null;
+    return this.failures.list.find((f) => f.id === this.failing) ?? null;
+  }
+
+  /** Play all failures at a moment of the timetable, or each at its own worst one. */
+  playFailures(at: number | null) {
+    this.fails.ask({ at });
+  }
+
+  private async runFailures(at: number | null) {
+    if (!this.given) return;
+    this.tryingFailures = true;
+    this.noFailures = '';
+    const text = this.text;
+    try {
+      const list = await ask<Failure[]>(
+        client.POST('/api/failures', {
+          body: {
+            text,
+            edits: [],
+            overrides: { ...this.given.overrides, ...this.change.overrides },
+            chemistry: this.given.chemistry,
+            at_min: at,
+            kinds: [],
+          },
+        }),
+      );
+      this.failures = { text, at, list };
+      if (!list.length) this.noFailures = 'Nothing is fed, cooled or warmed at this moment that could fail.';
+      if (!list.some((f) => f.id === this.failing)) this.failing = list[0]?.id ?? null;
+    } catch (e) {
+      this.failures = null;
+      this.noFailures = (e as Error).message;
+    }
+    this.tryingFailures = false;
+  }
+
+  leaveFailures() {
+    this.failures = null;
+    this.failing = null;
+    this.noFailures = '';
+  }
+
   protected get draftName() {
     return `desk-${this.id}`;
   }
@@ -47,6 +98,7 @@ export class DeskState extends RevisionState {
     this.preview = null;
     this.change = NOTHING;
     this.past = [];
+    this.leaveFailures();
   }
 
   protected resume() {

@@ -1,0 +1,78 @@
+"""fail(procedure) -> what each failure of the deciding vessel comes to, in a curve and a sentence."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from northsquall.assess import work_out
+from northsquall.assessment import Failure
+from northsquall.dynamics.failures import KINDS, Failed, applies, simulate, worst_moment
+from northsquall.findings.base import Context
+from northsquall.procedure import Laboratory, Procedure
+from northsquall.review import settings_for
+from northsquall.substances import Catalogue
+from northsquall.substances import catalogue as shipped
+
+
+class NoCurve(ValueError):
+    """There is no curve in which something could fail; the message says why."""
+
+
+def fail(
+    procedure: Procedure, at_min: float | None = None, kinds: list[str] | None = None, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None
+) -> list[Failure]:  # fmt: skip
+    """Each failure at `at_min` (minutes of the timetable), or at its own worst moment. Raises NoCurve where nothing can be drawn, or for a kind that is none."""
+    c = work_out(procedure, catalogue or shipped(), settings_for(procedure, laboratory)).context
+    if c.pot is None or not c.runs:
+        raise NoCurve(f"No curve can be drawn: {c.pot_missing or 'nothing is charged to a vessel'}.")
+    if c.unknown_dose is not None:
+        raise NoCurve("No curve can be drawn: no time is written for the addition.")
+    plan = c.pot.plan
+    offset = next((x.start for x in c.timed if x.step.n == plan.segments[0].step), 0.0)
+    end = sum(s.duration_s for s in plan.segments)
+    out = []
+    for kind in kinds or list(KINDS):
+        if kind not in KINDS:
+            raise NoCurve(f"“{kind}” is no failure that is known; expected one of {', '.join(KINDS)}.")
+        at = worst_moment(plan, kind, c.runs) if at_min is None else float(np.clip((at_min - offset) * 60.0, 0.0, end - 1e-3))
+        if at is None or not applies(plan, kind, at):
+            continue
+        found = simulate(plan, kind, at)
+        out.append(_line(c, kind, at, offset, found))
+    return out
+
+
+def _line(c: Context, kind: str, at: float, offset: float, found: Failed | None) -> Failure:
+    name, at_min = KINDS[kind][0], at / 60 + offset
+    if found is None:
+        return Failure(id=kind, name=name, at_min=round(at_min, 1), step=0, peak_C=None, high_C=None, after_min=None, over=False, says=f"{name}: not established, the integration did not succeed.", t_min=[], pot_C=[])  # fmt: skip
+    t = found.t_s
+    keep = np.concatenate([[True], np.diff(t) > 1e-9]) & (np.arange(len(t)) % 2 == 0)
+    says, over = _sentence(c, found, at_min)
+    return Failure(
+        id=kind, name=name, at_min=round(at_min, 1), step=found.step, peak_C=round(found.peak_C, 1), high_C=round(found.high_C, 1),
+        after_min=round(max(found.peak_at_s - at, 0.0) / 60, 1), over=over, says=says,
+        t_min=[round(float(v) / 60 + offset, 3) for v in t[keep]], pot_C=[round(float(v), 2) for v in found.pot_C[keep]],
+    )  # fmt: skip
+
+
+def _sentence(c: Context, f: Failed, at_min: float) -> tuple[str, bool]:
+    """What happens, against the limit, boiling and the bound of decomposition; and whether one of these is passed."""
+    assert c.pot is not None
+    after = max(f.peak_at_s - f.at_s, 0.0) / 60
+    high = f" (up to {f.high_C:.0f})" if f.high_C - f.peak_C > 1.0 else ""
+    when = f"{after:.0f} min later" if after >= 1.5 else "within a minute or two"
+    out = [f"{f.name} at {at_min:.0f} min, step {f.step}: the pot goes to {f.peak_C:.0f} °C{high} {when}"]
+    limit = next((s.limit_C for s in c.pot.plan.segments if s.step == f.step and s.limit_C is not None), None)
+    over = False
+    if c.bound is not None and c.td24_applies and f.high_C > c.bound.TD24_C:
+        out.append(f"past {c.bound.TD24_C:.0f} °C, the bound of decomposition by class")
+        over = True
+    if c.mtt is not None and f.high_C > c.mtt[0]:
+        out.append(f"it boils at about {c.mtt[1]:.0f} °C" if f.high_C > c.mtt[1] else f"it may boil from {c.mtt[0]:.0f} °C on")
+        over = True
+    if limit is not None:
+        passed = f.high_C > limit + 0.5
+        out.append(f"{'over' if passed else 'within'} the limit of {limit:.0f} °C")
+        over = over or passed
+    return "; ".join(out) + ".", over
