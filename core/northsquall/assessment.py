@@ -218,13 +218,63 @@ class QuenchLine(Doc):
     fill_fraction: float | None = None
 
 
+class Refill(Doc):
+    """What is renewed, when (minutes from the start) and how much."""
+
+    what: str
+    at_min: Figure
+    mass_g: Figure
+    vessel: str
+
+
+class Rest(Doc):
+    """A place where the work may be left, with why; `max_min` null where no limit is known."""
+
+    after_step: int
+    max_min: float | None
+    why: str
+
+
+class PlanRow(Doc):
+    """One step by the clock (local times, ISO 8601)."""
+
+    step: int
+    kind: str
+    text: str
+    vessel: str | None
+    start: str
+    end: str
+    duration_min: Figure
+    attended_min: float
+    attended_until: str | None
+    outside: bool
+    """Whether somebody must be there outside working hours."""
+    alone: bool
+    """Whether the author leaves it alone."""
+    written: bool
+    assumption: str | None
+
+
+class DayPlan(Doc):
+    """The steps by the clock."""
+
+    start: str
+    end: str
+    rows: list[PlanRow]
+    refills: list[dict[str, str]]
+    rests: list[Rest]
+    latest_start: str | None
+    work_hours: str | None
+    not_established: list[str]
+
+
 class Schedule(Doc):
     """Timetable."""
 
     total_min: Figure
     attended_min: Figure
-    refills: list[dict[str, Any]]
-    rests: list[dict[str, Any]]
+    refills: list[Refill]
+    rests: list[Rest]
     alone: list[dict[str, Any]]
     latest_start: str | None
 

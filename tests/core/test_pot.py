@@ -206,11 +206,14 @@ def test_timetable_adds_up_and_ice_is_renewed() -> None:
     for x, y in zip(a.steps, a.steps[1:], strict=False):
         assert y.start_min == pytest.approx(x.end_min, abs=0.02)
     assert a.schedule.total_min.best == pytest.approx(a.steps[-1].end_min, abs=0.05)
-    attended = sum((s.end_min or 0) - (s.start_min or 0) for s in a.steps if s.attended)
-    assert a.schedule.attended_min.best == pytest.approx(attended, abs=0.1)
+    watched = sum((s.end_min or 0) - (s.start_min or 0) for s in a.steps if s.attended)
+    by_hand = sum((s.end_min or 0) - (s.start_min or 0) for s in a.steps if s.attended and s.kind != "hold")
+    assert a.schedule.attended_min.best is not None
+    assert by_hand - 0.1 <= a.schedule.attended_min.best <= watched + 0.1  # a hold is watched until it is quiet
     little = review(text(ice="150 g", water="400 g", time=240))
     refill = little.schedule.refills[0]
-    left = np.interp(refill["at_min"]["best"], little.strip.t_min, little.strip.ice_g)
+    assert refill.at_min.best is not None
+    left = np.interp(refill.at_min.best, little.strip.t_min, little.strip.ice_g)
     assert left == pytest.approx(0.2 * 150, abs=6)
 
 

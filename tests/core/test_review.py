@@ -171,7 +171,7 @@ def test_small_bath_loses_its_ice() -> None:
     )
     a = review(text)
     assert "H06" in codes(a, "condition", "stop")
-    assert a.schedule.refills and a.schedule.refills[0]["what"] == "ice"
+    assert a.schedule.refills and a.schedule.refills[0].what == "ice"
     assert a.exotherm.ice_gone_min is not None
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import dataclass, field, replace
+from itertools import zip_longest
 
 import numpy as np
 
@@ -88,14 +89,27 @@ def heat_capacity(procedure: Procedure, lots: dict[str, Lot], step_ns: list[int]
 
 def timetable(procedure: Procedure, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> list[Timed]:
     """Durations of all steps, in order, one after the other."""
-    out: list[Timed] = []
-    t = 0.0
-    for step in procedure.steps:
-        timed = _duration(procedure, step, lots, settings, pot)
-        timed.start = t
-        t += timed.best
-        out.append(timed)
+    out = [_duration(procedure, step, lots, settings, pot) for step in procedure.steps]
+    lay_out(out)
     return out
+
+
+BY_ITSELF = ("dry", "store")
+"""Kinds of steps that go on by themselves while the next is done in another vessel."""
+
+
+def lay_out(timed: list[Timed]) -> tuple[float, float, float]:
+    """Set the starts, one step after the other, what dries by itself beside the next; returns the whole time (low, best, high), min."""
+    ends = []
+    for key in ("low", "high", "best"):
+        at = end = 0.0
+        for t, follow in zip_longest(timed, timed[1:]):
+            t.start = at
+            end = max(end, at + getattr(t, key))
+            beside = t.step.kind in BY_ITSELF and follow is not None and follow.step.vessel != t.step.vessel
+            at += 0.0 if beside else getattr(t, key)
+        ends.append(end)
+    return ends[0], ends[2], ends[1]
 
 
 def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> Timed:
@@ -193,7 +207,7 @@ def build_pot(
     ambient = settings.best("ambient_C") + ZERO_C
     segments: list[Segment] = []
     start = [0.0] * len(species)
-    span = [t for t in timed if ours[0].start <= t.start <= ours[-1].start]
+    span = timed[timed.index(ours[0]) : timed.index(ours[-1]) + 1]
     present_cp, present_mL = 0.0, 0.0
     cooled = False
     for t in span:
@@ -251,10 +265,7 @@ def build_pot(
                 step.n >= begins,
             )
         )
-    shift = 0.0
-    for t in timed:
-        t.start = shift
-        shift += t.best
+    lay_out(timed)
     rate = kinetics_of(main_event) if main_event else None
     U = settings.get("U_stirred_W_m2K")
     corners = _corners(dH, uptake, extent, U, rate)

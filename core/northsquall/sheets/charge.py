@@ -20,6 +20,7 @@ from northsquall.findings.base import Context
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
 from northsquall.sheets.reactions import step_of
+from northsquall.sheets.timetable import is_attended
 from northsquall.substances import Catalogue
 from northsquall.working import figure, not_established
 
@@ -171,16 +172,6 @@ def marks(procedure: Procedure) -> list[Mark]:
         if place >= 0:
             mark((place, place + len(m.name)), "substance", m.identity or "not in the catalogue", m.step)
     return sorted(found, key=lambda x: x.start)
-
-
-def is_attended(c: Context, s: Step) -> bool:
-    """Doses, makings, quench and neutralisation are; holds while heat is over 1 W/L (handbook 2.13)."""
-    if s.kind in ("dry", "store", "filter", "record"):
-        return False
-    if s.kind == "hold" and c.pot is not None and "best" in c.runs:
-        run = c.runs["best"].over(s.n)
-        return run is None or run.made_W > run.volume_mL / 1e3
-    return True
 
 
 def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:

@@ -374,13 +374,13 @@
           {/if}
         {/each}
         {#if failed && failed.high_C !== null}
-          {@const fx = x(failed.at_min)}
-          {@const end = fx > (left + right) / 2}
+          {@const fx = Math.min(x(failed.at_min + (failed.after_min ?? 0)), right)}
+          {@const end = fx > right - 150}
           <text
-            x={end ? fx - 8 : fx + 8}
-            y={Math.min(Math.max(yT(failed.high_C) + 16, tempTop + 26), tempBase - 8)}
+            x={end ? fx - 10 : fx + 10}
+            y={Math.min(Math.max(yT(failed.high_C) + 4, tempTop + 12), tempBase - 8)}
             text-anchor={end ? 'end' : 'start'}
-            class="small rust-text strong plate">{failed.name}: up to {short(failed.high_C)} °C</text
+            class="small rust-text strong plate">if it fails, up to {short(failed.high_C)} °C</text
           >
         {/if}
         {#if t.length}

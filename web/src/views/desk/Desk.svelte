@@ -345,7 +345,7 @@
             <fieldset class="mt-1">
               <legend class="sr-only">Failure drawn on the strip</legend>
               {#each desk.failures.list as f (f.id)}
-                <label class="border-rule flex gap-2 border-b py-1.5 leading-snug">
+                <label class="border-rule flex items-start gap-2 border-b py-1.5 leading-snug">
                   <input type="radio" name="failure" class="mt-1" value={f.id} bind:group={desk.failing} />
                   <span
                     ><span class="font-semibold">{f.name}</span>
@@ -354,7 +354,7 @@
                           ? `, up to ${Math.round(f.high_C)}`
                           : ''}</span
                       >{/if}
-                    {#if f.id === desk.failing}<span class="text-soft block text-[13px]">{f.says}</span
+                    {#if f.id === desk.failing}<span class="text-soft block text-[13px]">{f.says.slice(f.name.length + 1)}</span
                       >{/if}</span
                   >
                 </label>
