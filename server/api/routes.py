@@ -19,9 +19,10 @@ from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, Failure, Mark, Question, TextEdit, UnreadItem
+from northsquall.assessment import Assessment, DayPlan, Failure, Mark, Question, TextEdit, UnreadItem
 from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
+from northsquall.planning import as_csv
 from northsquall.procedure import Chemistry
 from northsquall.reading import ReadError, read
 from northsquall.reading.reader import check
@@ -31,6 +32,7 @@ from procedures.models import Procedure, Revision
 from records.models import Entry, broken_at, log
 from reviews import actions as reviews
 from reviews import printed
+from reviews.calendar import as_calendar
 from reviews.models import Decision
 
 api = NinjaAPI(title="Northsquall", version="1", auth=django_auth, urls_namespace="api", docs_url=None)
@@ -613,6 +615,38 @@ def bench_card(request: HttpRequest, procedure_id: int, number: int | None = Non
     p = Procedure.objects.get(pk=procedure_id)
     revision = p.latest if number is None else p.revisions.get(number=number)
     return _pdf(printed.bench_card(revision), f"northsquall-{p.pk}-bench-card.pdf")
+
+
+def _planned(procedure_id: int, start: str) -> tuple[Revision, DayPlan]:
+    revision = Procedure.objects.get(pk=procedure_id).latest
+    return revision, procedures.planned(revision, start)
+
+
+@api.get("/procedures/{procedure_id}/plan", by_alias=True, response={200: DayPlan, 401: Message, 404: Message, 422: Message})
+def show_plan(request: HttpRequest, procedure_id: int, start: str) -> Any:
+    """The newest revision by the clock."""
+    return HttpResponse(_planned(procedure_id, start)[1].model_dump_json(by_alias=True), content_type="application/json")
+
+
+@api.get("/procedures/{procedure_id}/plan.ics", include_in_schema=False)
+def plan_calendar(request: HttpRequest, procedure_id: int, start: str) -> HttpResponse:
+    """The plan for a calendar (RFC 5545)."""
+    revision, plan = _planned(procedure_id, start)
+    body = as_calendar(plan, revision.procedure.title, f"procedure-{procedure_id}-revision-{revision.number}")
+    return _file(body, "text/calendar; charset=utf-8", f"northsquall-{procedure_id}-plan.ics")
+
+
+@api.get("/procedures/{procedure_id}/plan.csv", include_in_schema=False)
+def plan_table(request: HttpRequest, procedure_id: int, start: str) -> HttpResponse:
+    """The plan as a table (RFC 4180)."""
+    _, plan = _planned(procedure_id, start)
+    return _file(as_csv(plan).encode(), "text/csv; charset=utf-8", f"northsquall-{procedure_id}-plan.csv")
+
+
+def _file(body: bytes, kind: str, name: str) -> HttpResponse:
+    answer = HttpResponse(body, content_type=kind)
+    answer["Content-Disposition"] = f'attachment; filename="{name}"'
+    return answer
 
 
 @api.get("/log", response={200: LogOut, 401: Message, 403: Message})

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
+from datetime import datetime
 from functools import lru_cache
 from typing import Any
 
@@ -13,8 +14,9 @@ from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
-from northsquall.assessment import Assessment, Failure, Question, Remembered, TextEdit
+from northsquall.assessment import Assessment, DayPlan, Failure, Question, Remembered, TextEdit
 from northsquall.failing import fail
+from northsquall.planning import plan_day
 from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
 from northsquall.questions import weigh
@@ -79,6 +81,20 @@ def failures(
     """What each failure comes to, at a moment or at its worst one. Raises NoCurve where there is no curve."""
     document = document_of(text, [], overrides, chemistry)
     return fail(document, at_min, kinds or None, catalogue=catalogue.current(), laboratory=laboratory())
+
+
+def planned(revision: Revision, start: str) -> DayPlan:
+    """The day plan of a revision from `start` (ISO 8601, local time). Raises SettingError for what is no time."""
+    try:
+        at = datetime.fromisoformat(start)
+    except ValueError as exc:
+        raise SettingError(f"“{start[:40]}” is no start; a day and a time were expected, e.g. 2026-11-27T09:00") from exc
+    if at.tzinfo is not None:
+        raise SettingError(f"“{start[:40]}” names a time zone; the laboratory's own clock was expected, e.g. 2026-11-27T09:00")
+    if not 2000 <= at.year <= 2199:
+        raise SettingError(f"the year {at.year} is out of range; 2000 to 2199 was expected")
+    document = document_of(revision.text, revision.edits, revision.overrides, revision.chemistry)
+    return plan_day(document, at.replace(second=0, microsecond=0), catalogue=catalogue.current(), laboratory=laboratory())
 
 
 def input_hash(text: str, overrides: dict[str, float], rules: Laboratory, chemistry: list[dict[str, Any]] | None = None) -> str:

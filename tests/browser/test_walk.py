@@ -356,3 +356,30 @@ def test_replacing_an_assumption_recomputes(as_user: Callable[..., Page], server
     expect(page.get_by_text("60 W/(m² K)")).to_be_visible()
     page.get_by_role("button", name="Put back").click()
     expect(page.get_by_text("160 W/(m² K)")).to_be_visible()
+
+
+def test_the_day_plan_by_the_clock(as_user: Callable[..., Page], axe: Callable[[Page], list[str]]) -> None:
+    """From the desk to the plan; a late start puts steps outside the working hours; the files come with the start that is shown."""
+    page = as_user("lindqvist")
+    page.goto(page.url.split("/docket")[0].rstrip("/") + "/desk/3")
+    page.get_by_role("link", name="Day plan").click()
+    table = page.get_by_role("table")
+    page.get_by_label("Start").fill("2026-11-27T09:00")
+    expect(table.get_by_role("row").nth(1)).to_contain_text("09:00")
+    side = page.get_by_role("region", name="The day as a whole")
+    expect(side).to_contain_text("08:00 to 17:30")
+    expect(table.get_by_text("outside working hours")).to_have_count(0)
+    assert not axe(page)
+    page.keyboard.press("Escape")
+    page.locator("body").click()
+    page.keyboard.press("s")
+    expect(page.get_by_label("Start")).to_be_focused()
+    page.get_by_label("Start").fill("2026-11-27T16:45")
+    expect(table.get_by_text("outside working hours").first).to_be_visible()
+    expect(side).to_contain_text("need somebody outside working hours")
+    with page.expect_download() as kept:
+        page.get_by_role("link", name="Calendar file").click()
+    body = Path(kept.value.path()).read_text("utf-8")
+    assert body.startswith("BEGIN:VCALENDAR") and "DTSTART:20261127T164500" in body
+    page.reload()
+    expect(page.get_by_label("Start")).to_have_value("2026-11-27T16:45")  # the start is kept

@@ -370,3 +370,21 @@ def test_failures_come_with_a_curve_or_a_sentence(people: dict[str, Any], demo: 
     ):
         r = reviewer.post("/failures", text=text, kinds=kinds)
         assert r.status_code == 422 and says in r.json()["message"]
+
+
+def test_the_day_plan_leaves_as_json_table_and_calendar(people: dict[str, Any], demo: dict[str, str]) -> None:
+    from icalendar import Calendar
+
+    given = hand_in(people["author"], demo["4-nitroacetanilide"])
+    path, reader = f"/procedures/{given['id']}/plan", people["operator"]
+    plan = reader.get(f"{path}?start=2026-11-27T09:00").json()
+    assert plan["rows"][0]["start"] == "2026-11-27T09:00" and plan["rows"][-1]["kind"]
+    calendar = Calendar.from_ical(reader.get(f"{path}.ics?start=2026-11-27T09:00").content)
+    events = [e for e in calendar.walk("VEVENT") if str(e["summary"])[0].isdigit()]
+    assert [e["dtstart"].dt.isoformat(timespec="minutes") for e in events] == [r["start"] for r in plan["rows"]]
+    assert len({str(e["uid"]) for e in calendar.walk("VEVENT")}) == len(calendar.walk("VEVENT"))
+    table = reader.get(f"{path}.csv?start=2026-11-27T09:00")
+    assert "attachment" in table["Content-Disposition"] and table.content.decode().count("\n") == len(plan["rows"]) + 1
+    for start, says in (("noon", "were expected"), ("2026-11-27T09:00%2B02:00", "time zone"), ("1812-01-01T09:00", "out of range")):
+        r = reader.get(f"{path}?start={start}")
+        assert r.status_code == 422 and says in r.json()["message"], r.json()

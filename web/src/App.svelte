@@ -8,6 +8,7 @@
   import Desk from './views/desk/Desk.svelte';
   import Docket from './views/docket/Docket.svelte';
   import Intake from './views/intake/Intake.svelte';
+  import Plan from './views/plan/Plan.svelte';
   import SignIn from './views/signin/SignIn.svelte';
 
   let failed = $state('');
@@ -33,6 +34,8 @@
   {#key id}<Desk {id} />{/key}
 {:else if view === 'chemistry' && id}
   {#key id}<Chemistry {id} />{/key}
+{:else if view === 'plan' && id}
+  {#key id}<Plan {id} />{/key}
 {:else if view === 'catalogue'}
   <Catalogue />
 {:else if view === 'decision' && id}

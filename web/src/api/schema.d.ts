@@ -288,6 +288,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/procedures/{procedure_id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Plan
+         * @description The newest revision by the clock.
+         */
+        get: operations["api_routes_show_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/procedures/{procedure_id}/return": {
         parameters: {
             query?: never;
@@ -606,6 +626,30 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * DayPlan
+         * @description The steps by the clock.
+         */
+        DayPlan: {
+            /** End */
+            end: string;
+            /** Latest Start */
+            latest_start: string | null;
+            /** Not Established */
+            not_established: string[];
+            /** Refills */
+            refills: {
+                [key: string]: string;
+            }[];
+            /** Rests */
+            rests: components["schemas"]["Rest"][];
+            /** Rows */
+            rows: components["schemas"]["PlanRow"][];
+            /** Start */
+            start: string;
+            /** Work Hours */
+            work_hours: string | null;
         };
         /**
          * DecisionIn
@@ -1083,6 +1127,37 @@ export interface components {
             username: string;
         };
         /**
+         * PlanRow
+         * @description One step by the clock (local times, ISO 8601).
+         */
+        PlanRow: {
+            /** Alone */
+            alone: boolean;
+            /** Assumption */
+            assumption: string | null;
+            /** Attended Min */
+            attended_min: number;
+            /** Attended Until */
+            attended_until: string | null;
+            duration_min: components["schemas"]["Figure"];
+            /** End */
+            end: string;
+            /** Kind */
+            kind: string;
+            /** Outside */
+            outside: boolean;
+            /** Start */
+            start: string;
+            /** Step */
+            step: number;
+            /** Text */
+            text: string;
+            /** Vessel */
+            vessel: string | null;
+            /** Written */
+            written: boolean;
+        };
+        /**
          * PreviewIn
          * @description As TextIn, with values that stand in for words while dragging.
          */
@@ -1275,6 +1350,18 @@ export interface components {
             unread: components["schemas"]["UnreadItem"][];
         };
         /**
+         * Refill
+         * @description What is renewed, when (minutes from the start) and how much.
+         */
+        Refill: {
+            at_min: components["schemas"]["Figure"];
+            mass_g: components["schemas"]["Figure"];
+            /** Vessel */
+            vessel: string;
+            /** What */
+            what: string;
+        };
+        /**
          * Remedy
          * @description A change that can be tried: words for the text, and the figures after it.
          */
@@ -1301,6 +1388,18 @@ export interface components {
             by: string;
             /** On */
             on: string;
+        };
+        /**
+         * Rest
+         * @description A place where the work may be left, with why; `max_min` null where no limit is known.
+         */
+        Rest: {
+            /** After Step */
+            after_step: number;
+            /** Max Min */
+            max_min: number | null;
+            /** Why */
+            why: string;
         };
         /**
          * RevisionIn
@@ -1401,13 +1500,9 @@ export interface components {
             /** Latest Start */
             latest_start: string | null;
             /** Refills */
-            refills: {
-                [key: string]: unknown;
-            }[];
+            refills: components["schemas"]["Refill"][];
             /** Rests */
-            rests: {
-                [key: string]: unknown;
-            }[];
+            rests: components["schemas"]["Rest"][];
             total_min: components["schemas"]["Figure"];
         };
         /**
@@ -2553,6 +2648,57 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_show_plan: {
+        parameters: {
+            query: {
+                start: string;
+            };
+            header?: never;
+            path: {
+                procedure_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayPlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -354,7 +354,8 @@
                           ? `, up to ${Math.round(f.high_C)}`
                           : ''}</span
                       >{/if}
-                    {#if f.id === desk.failing}<span class="text-soft block text-[13px]">{f.says.slice(f.name.length + 1)}</span
+                    {#if f.id === desk.failing}<span class="text-soft block text-[13px]"
+                        >{f.says.slice(f.name.length + 1)}</span
                       >{/if}</span
                   >
                 </label>
