@@ -365,6 +365,32 @@ class Question(Doc):
     remembered: Remembered | None = None
 
 
+class Rung(Doc):
+    """One scale of the ladder; null where it is not established (`missing` says why)."""
+
+    factor: float
+    vessel_mL: float | None
+    volume_mL: float | None
+    heat_kJ: Figure
+    takes_W_K_L: float | None
+    """Heat that the bath takes for each kelvin and litre at the end of the deciding dose, W/(K L)."""
+    limit_C: float | None
+    peak_low_C: float | None
+    peak_C: float | None
+    peak_high_C: float | None
+    MTSR_C: Figure
+    criticality_class: int | None
+    written_min: float | None
+    shortest_min: float | None
+    no_time_keeps: bool
+    """Whether no addition time up to eight hours keeps the limit."""
+    ice_g: float | None
+    verdict: Verdict
+    breaks_first: str
+    says: str
+    missing: str
+
+
 class Failure(Doc):
     """One thing gone wrong at one moment: what it comes to, and its curve (the unfavourable one)."""
 

@@ -19,9 +19,10 @@ from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, DayPlan, Failure, Mark, Question, TextEdit, UnreadItem
+from northsquall.assessment import Assessment, DayPlan, Failure, Mark, Question, Rung, TextEdit, UnreadItem
 from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
+from northsquall.ladder import NoRung
 from northsquall.planning import as_csv
 from northsquall.procedure import Chemistry
 from northsquall.reading import ReadError, read
@@ -355,8 +356,9 @@ def _unopened(request: HttpRequest, exc: FileError) -> HttpResponse:
 
 
 @api.exception_handler(NoCurve)
+@api.exception_handler(NoRung)
 @api.exception_handler(SettingError)
-def _unsettable(request: HttpRequest, exc: SettingError | NoCurve) -> HttpResponse:
+def _unsettable(request: HttpRequest, exc: SettingError | NoCurve | NoRung) -> HttpResponse:
     return api.create_response(request, {"message": str(exc)}, status=422)
 
 
@@ -647,6 +649,13 @@ def _file(body: bytes, kind: str, name: str) -> HttpResponse:
     answer = HttpResponse(body, content_type=kind)
     answer["Content-Disposition"] = f'attachment; filename="{name}"'
     return answer
+
+
+@api.get("/procedures/{procedure_id}/ladder", by_alias=True, response={200: list[Rung], 401: Message, 404: Message, 422: Message})
+def show_ladder(request: HttpRequest, procedure_id: int, scales: str = "1, 3, 10, 30, 100") -> Any:
+    """The newest revision at several scales."""
+    found = procedures.rungs(Procedure.objects.get(pk=procedure_id).latest, scales)
+    return HttpResponse(json.dumps([r.model_dump(by_alias=True) for r in found]), content_type="application/json")
 
 
 @api.get("/log", response={200: LogOut, 401: Message, 403: Message})

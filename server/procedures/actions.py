@@ -14,8 +14,9 @@ from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
-from northsquall.assessment import Assessment, DayPlan, Failure, Question, Remembered, TextEdit
+from northsquall.assessment import Assessment, DayPlan, Failure, Question, Remembered, Rung, TextEdit
 from northsquall.failing import fail
+from northsquall.ladder import ladder
 from northsquall.planning import plan_day
 from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
@@ -25,6 +26,8 @@ from northsquall.settle import SettingError, apply_edits, set_value
 from procedures.laboratory import current as laboratory
 from procedures.models import Answer, Procedure, Revision
 from records.models import log
+
+MOST_RUNGS = 8
 
 
 class NotAllowed(Exception):
@@ -95,6 +98,22 @@ def planned(revision: Revision, start: str) -> DayPlan:
         raise SettingError(f"the year {at.year} is out of range; 2000 to 2199 was expected")
     document = document_of(revision.text, revision.edits, revision.overrides, revision.chemistry)
     return plan_day(document, at.replace(second=0, microsecond=0), catalogue=catalogue.current(), laboratory=laboratory())
+
+
+def rungs(revision: Revision, scales: str) -> list[Rung]:
+    """The ladder of a revision at the scales given as "1, 3, 10". Raises SettingError or NoRung for what is no scale."""
+    factors = []
+    for word in scales.replace(";", ",").split(","):
+        if not word.strip():
+            continue
+        try:
+            factors.append(float(word))
+        except ValueError as exc:
+            raise SettingError(f"“{word.strip()[:20]}” is no scale; numbers such as 1, 3, 10 were expected") from exc
+    if not 1 <= len(factors) <= MOST_RUNGS:
+        raise SettingError(f"{len(factors)} scales were given; one to {MOST_RUNGS} were expected")
+    document = document_of(revision.text, revision.edits, revision.overrides, revision.chemistry)
+    return ladder(document, factors, catalogue=catalogue.current(), laboratory=laboratory())
 
 
 def input_hash(text: str, overrides: dict[str, float], rules: Laboratory, chemistry: list[dict[str, Any]] | None = None) -> str:

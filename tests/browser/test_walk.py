@@ -383,3 +383,20 @@ def test_the_day_plan_by_the_clock(as_user: Callable[..., Page], axe: Callable[[
     assert body.startswith("BEGIN:VCALENDAR") and "DTSTART:20261127T164500" in body
     page.reload()
     expect(page.get_by_label("Start")).to_have_value("2026-11-27T16:45")  # the start is kept
+
+
+def test_the_ladder_side_by_side(as_user: Callable[..., Page], axe: Callable[[Page], list[str]]) -> None:
+    page = as_user("lindqvist")
+    page.goto(page.url.split("/docket")[0].rstrip("/") + "/ladder/3")
+    table = page.get_by_role("table")
+    expect(table.get_by_role("columnheader", name="×100")).to_be_visible(timeout=20000)
+    expect(page.get_by_text("The verdict changes at")).to_be_visible()
+    assert not axe(page)
+    page.get_by_label("Scales", exact=True).fill("1, 2, two")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("“two” is no scale")
+    expect(table.get_by_role("columnheader", name="×100")).to_be_visible()  # what stood stays
+    page.get_by_label("Scales", exact=True).fill("1, 2")
+    page.keyboard.press("Enter")
+    expect(table.get_by_role("columnheader")).to_have_count(3, timeout=20000)
+    expect(page.get_by_role("alert")).to_have_count(0)

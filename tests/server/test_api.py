@@ -388,3 +388,20 @@ def test_the_day_plan_leaves_as_json_table_and_calendar(people: dict[str, Any], 
     for start, says in (("noon", "were expected"), ("2026-11-27T09:00%2B02:00", "time zone"), ("1812-01-01T09:00", "out of range")):
         r = reader.get(f"{path}?start={start}")
         assert r.status_code == 422 and says in r.json()["message"], r.json()
+
+
+def test_the_ladder_at_scales_of_ones_own_and_its_refusals(people: dict[str, Any], demo: dict[str, str]) -> None:
+    given = hand_in(people["author"], demo["4-nitroacetanilide"])
+    path, reader = f"/procedures/{given['id']}/ladder", people["operator"]
+    assert [r["factor"] for r in reader.get(path).json()] == [1, 3, 10, 30, 100]
+    assert [r["factor"] for r in reader.get(f"{path}?scales=7,%202").json()] == [2, 7]
+    for scales, says in (
+        ("ten", "no scale"),
+        ("", "0 scales"),
+        ("1,2,3,4,5,6,7,8,9", "9 scales"),
+        ("1e9", "out of range"),
+        ("-1", "out of range"),
+        ("nan", "out of range"),
+    ):
+        r = reader.get(f"{path}?scales={scales}")
+        assert r.status_code == 422 and says in r.json()["message"], (scales, r.json())

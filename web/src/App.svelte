@@ -8,6 +8,7 @@
   import Desk from './views/desk/Desk.svelte';
   import Docket from './views/docket/Docket.svelte';
   import Intake from './views/intake/Intake.svelte';
+  import Ladder from './views/ladder/Ladder.svelte';
   import Plan from './views/plan/Plan.svelte';
   import SignIn from './views/signin/SignIn.svelte';
 
@@ -36,6 +37,8 @@
   {#key id}<Chemistry {id} />{/key}
 {:else if view === 'plan' && id}
   {#key id}<Plan {id} />{/key}
+{:else if view === 'ladder' && id}
+  {#key id}<Ladder {id} />{/key}
 {:else if view === 'catalogue'}
   <Catalogue />
 {:else if view === 'decision' && id}

@@ -14,6 +14,7 @@ export type DecisionOut = components['schemas']['DecisionOut'];
 export type Assessed = components['schemas']['Assessed'];
 export type Failure = components['schemas']['Failure'];
 export type DayPlan = components['schemas']['DayPlan'];
+export type Rung = components['schemas']['Rung'];
 export type Question = components['schemas']['Question'];
 export type ReadOut = components['schemas']['ReadOut'];
 export type ReactionLine = components['schemas']['ReactionLine'];

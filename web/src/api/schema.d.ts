@@ -288,6 +288,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/procedures/{procedure_id}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Ladder
+         * @description The newest revision at several scales.
+         */
+        get: operations["api_routes_show_ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/procedures/{procedure_id}/plan": {
         parameters: {
             query?: never;
@@ -1488,6 +1508,51 @@ export interface components {
             verdict: string;
         };
         /**
+         * Rung
+         * @description One scale of the ladder; null where it is not established (`missing` says why).
+         */
+        Rung: {
+            MTSR_C: components["schemas"]["Figure"];
+            /** Breaks First */
+            breaks_first: string;
+            /** Criticality Class */
+            criticality_class: number | null;
+            /** Factor */
+            factor: number;
+            heat_kJ: components["schemas"]["Figure"];
+            /** Ice G */
+            ice_g: number | null;
+            /** Limit C */
+            limit_C: number | null;
+            /** Missing */
+            missing: string;
+            /** No Time Keeps */
+            no_time_keeps: boolean;
+            /** Peak C */
+            peak_C: number | null;
+            /** Peak High C */
+            peak_high_C: number | null;
+            /** Peak Low C */
+            peak_low_C: number | null;
+            /** Says */
+            says: string;
+            /** Shortest Min */
+            shortest_min: number | null;
+            /** Takes W K L */
+            takes_W_K_L: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "not acceptable" | "not established" | "acceptable with conditions" | "acceptable";
+            /** Vessel Ml */
+            vessel_mL: number | null;
+            /** Volume Ml */
+            volume_mL: number | null;
+            /** Written Min */
+            written_min: number | null;
+        };
+        /**
          * Schedule
          * @description Timetable.
          */
@@ -2648,6 +2713,57 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_show_ladder: {
+        parameters: {
+            query?: {
+                scales?: string;
+            };
+            header?: never;
+            path: {
+                procedure_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rung"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -19,6 +19,7 @@
       ? [
           { path: `/desk/${id}`, label: 'Desk' },
           { path: `/chemistry/${id}`, label: 'Chemistry' },
+          { path: `/ladder/${id}`, label: 'Ladder' },
           { path: `/plan/${id}`, label: 'Day plan' },
           { path: `/decision/${id}`, label: 'Decision' },
         ]
