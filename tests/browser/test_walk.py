@@ -323,7 +323,7 @@ def test_failures_played_through_on_the_strip(as_user: Callable[..., Page], axe:
     governs.get_by_role("button", name="At the worst moment", exact=True).click()
     drawn = page.locator("path.failed-line")
     expect(drawn).to_be_visible(timeout=20000)
-    expect(governs.get_by_text("Cooling lost, the feed is stopped at")).to_be_visible()
+    expect(governs.get_by_text(re.compile(r"at \d+ min, step 6: the pot goes to"))).to_be_visible()
     first = drawn.get_attribute("d")
     governs.get_by_role("radio", name="Cooling lost, the feed is stopped").focus()
     page.keyboard.press("ArrowDown")

@@ -6,10 +6,10 @@ P_i(T) = 1 atm exp(-dHvap,i/R (1/T - 1/Tb,i)) (Clausius and Clapeyron with the h
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 
 import numpy as np
-from scipy.optimize import brentq
 
 from northsquall import data
 from northsquall.substances import Catalogue
@@ -40,12 +40,15 @@ def bubble_point(parts: Mapping[str, tuple[float, float, float]], other_mol: flo
         return None
 
     def excess(T: float) -> float:
-        return sum(n / total * float(np.exp(-h / R_GAS * (1 / T - 1 / tb))) for n, tb, h in parts.values()) - 1.0
+        return sum(n / total * math.exp(-h / R_GAS * (1 / T - 1 / tb)) for n, tb, h in parts.values()) - 1.0
 
     low, high = 150.0, 900.0
     if excess(high) < 0 or excess(low) > 0:
         return None
-    return float(brentq(excess, low, high, xtol=1e-3)) - 273.15
+    while high - low > 1e-3:  # monotone in T; scipy's solvers would double the time to import the core
+        middle = (low + high) / 2
+        low, high = (middle, high) if excess(middle) < 0 else (low, middle)
+    return (low + high) / 2 - 273.15
 
 
 def boiling(roots: Mapping[str, float], cat: Catalogue, solids: Mapping[str, float] | None = None) -> tuple[float, float, float] | None:
