@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import OrderedDict
 from dataclasses import dataclass
 from typing import Any
 
@@ -21,7 +22,7 @@ from northsquall.assessment import (
 )
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import Purpose, purpose_of
-from northsquall.chemistry.walk import TRIAL_MOL, Walk, walk
+from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
 from northsquall.dynamics.criticality import bracket, criticality
 from northsquall.dynamics.kinetics import deciding
 from northsquall.dynamics.pot import Run, run
@@ -123,13 +124,44 @@ class Work:
     context: Context
 
 
-def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
-    """Amounts, chemistry, heats and the pot's runs of one procedure, before anything is judged."""
-    # charge sheet
-    lots = lots_of(procedure, cat)
-    wanted = _wanted(procedure, cat)
+_known: OrderedDict[str, tuple[list[Walk], list[Walk], list[Walk]]] = OrderedDict()
+KEPT_WALKS = 24
 
-    # chemistry: what happens in every vessel, over the range of the amounts
+
+def _walked(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str, ...]) -> tuple[list[Walk], list[Walk], list[Walk]]:
+    """What happens in every vessel: (low, best and high amounts), with trial amounts where one is missing, with what is slow let on.
+
+    Kept for procedures that differ in nothing that the chemistry looks at: a dose that is dragged changes its time alone.
+    """
+    key = _chemistry_of(procedure, lots, wanted)
+    found = _known.get(key)
+    if found is None:
+        found = _walk_all(procedure, lots, wanted)
+        _known[key] = found
+        while len(_known) > KEPT_WALKS:
+            _known.popitem(last=False)
+    return found
+
+
+def _chemistry_of(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str, ...]) -> str:
+    """All that the chemistry depends on; of a step's time only whether it is a night's."""
+    steps = [
+        (
+            s.model_dump_json(exclude={"duration", "text", "span", "attended", "stirred", "cooled"}),
+            "reflux" in s.text.lower(),
+            s.duration is not None and s.duration.value >= OVERNIGHT_MIN,
+        )
+        for s in procedure.steps
+    ]
+    charges = [
+        (k, x.mol, x.water_mol, x.water_per_mol, x.substance.id, sorted(x.substance.parts.items())) if x.substance else (k,)
+        for k, x in lots.items()
+    ]
+    rest = procedure.model_dump_json(include={"vessels", "materials", "chemistry", "scale", "results", "train"})
+    return f"{wanted}{steps}{charges}{rest}"
+
+
+def _walk_all(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str, ...]) -> tuple[list[Walk], list[Walk], list[Walk]]:
     best = walk(procedure, lots, wanted, energy=True)
     exact = all(
         x.mol is None or (x.mol[0] == x.mol[2] and (x.water_mol or (0.0,))[0] == (x.water_mol or (0.0,))[-1]) for x in lots.values()
@@ -143,6 +175,17 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
     trials = [walk(procedure, lots, wanted, 1, t, energy=True) for t in TRIAL_MOL] if unknown else []
     slow = any(e.latent == "slow" and (e.could > 0 or trials) for t in (trials or [best]) for e in t.events())
     slow_on = [walk(procedure, lots, wanted, 1, t, slow=True, energy=True) for t in (TRIAL_MOL if trials else (1.0,))] if slow else []
+    return walks, trials, slow_on
+
+
+def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
+    """Amounts, chemistry, heats and the pot's runs of one procedure, before anything is judged."""
+    # charge sheet
+    lots = lots_of(procedure, cat)
+    wanted = _wanted(procedure, cat)
+
+    walks, trials, slow_on = _walked(procedure, lots, wanted)
+    best = walks[1]
     purpose = purpose_of(procedure, trials[len(trials) // 2] if trials else best, lots, wanted)
     reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat, purpose, slow_on)
     absorbers = set(best.lines.values())

@@ -360,3 +360,20 @@ def test_shipped_catalogue_is_in_order() -> None:
     assert not found
     assert counts["values from memory"] < 0.15 * counts["values"]
     assert counts["substances"] >= 600 and counts["names"] >= 4000 and counts["families"] >= 140 and counts["never-together pairs"] >= 80
+
+
+def test_a_review_does_not_depend_on_what_was_reviewed_before() -> None:
+    """The chemistry is kept between reviews: the same text gives the same document after others, and a changed charge another one."""
+    from northsquall.assess import _known
+
+    _known.clear()
+    first = review(NITRATION.format(**SOUND))
+    longer = review(NITRATION.format(**{**SOUND, "time": "200 min"}))
+    kept = len(_known)
+    more = review(NITRATION.format(**{**SOUND, "nitric": "11 mL"}))
+    assert len(_known) > kept  # another charge is other chemistry
+    again = review(NITRATION.format(**SOUND))
+    assert again == first
+    _known.clear()
+    assert review(NITRATION.format(**{**SOUND, "time": "200 min"})) == longer
+    assert more.heat.total_kJ != first.heat.total_kJ or more.contents != first.contents
