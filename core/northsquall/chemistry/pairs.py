@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Any
 
 from northsquall import data
@@ -57,6 +57,12 @@ def _by_structure(root: str) -> frozenset[str]:
 
 def classes_in(contents: dict[str, float]) -> dict[str, frozenset[str]]:
     """Classes present in a mixture, each with the components that bring it."""
+    return dict(_classes_of(tuple(contents.items())))
+
+
+@lru_cache(maxsize=2048)
+def _classes_of(held: tuple[tuple[str, float], ...]) -> dict[str, frozenset[str]]:
+    contents = dict(held)
     s = speciate(contents)
     most = max((n for r, n in contents.items() if r not in ("H2O", "H+")), default=0.0)
     out: dict[str, set[str]] = {}

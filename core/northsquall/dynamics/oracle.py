@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import numpy as np
-from scipy.integrate import solve_ivp
 
 from northsquall.dynamics import kernel as k
 from northsquall.dynamics import rodas
@@ -14,6 +13,8 @@ FINE = 2001
 
 def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limits, rtol, atol, grid):  # type: ignore[no-untyped-def]
     """As `rodas.integrate`, by Radau: (rows, stats, ends), or None where Radau fails."""
+    from scipy.integrate import solve_ivp  # half the time to import the core, and hardly ever needed
+
     ns = len(cp)
     ends = np.zeros((len(segments), ns + 3))
     stats = np.zeros((len(segments), rodas.NSTATS))

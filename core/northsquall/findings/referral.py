@@ -29,6 +29,8 @@ def referral_of(procedure: Procedure, catalogue: Catalogue) -> Referral | None:
     caution = record["caution"]["words"]
     for r in record["referral"]:
         for word in r["words"]:
+            if word not in low:
+                continue
             for m in re.finditer(rf"(?<![\w-]){re.escape(word)}(?![\w-])", low):
                 start = max(low.rfind(".", 0, m.start()), low.rfind("\n", 0, m.start())) + 1
                 before = low[start : m.start()]
