@@ -215,6 +215,10 @@ def test_axe_finds_nothing(
     page.get_by_role("button", name="Values as a table").click()
     expect(page.get_by_text("Proposed, trial: acceptable")).to_be_visible()
     assert axe(page) == []
+    for screen, shown in (("ladder", "what breaks first"), ("plan", "To renew")):
+        page.goto(f"{server.url}/{screen}/3")
+        expect(page.get_by_text(shown).first).to_be_visible(timeout=20000)
+        assert axe(page) == [], screen
     page.goto(f"{server.url}/decision/1")
     expect(page.get_by_role("button", name="Sign decision")).to_be_visible()
     page.get_by_role("button", name="Dismiss with a reason").first.click()
