@@ -63,6 +63,8 @@ def _sentence(c: Context, f: Failed, at_min: float) -> tuple[str, bool]:
     high = f" (up to {f.high_C:.0f})" if f.high_C - f.peak_C > 1.0 else ""
     when = f"{after:.0f} min later" if after >= 1.5 else "within a minute or two"
     out = [f"{f.name} at {at_min:.0f} min, step {f.step}: the pot goes to {f.peak_C:.0f} °C{high} {when}"]
+    if f.high_C <= c.pot.plan.ambient_K - 273.15 + 2.0:
+        out.append("no warmer than the room")
     limit = next((s.limit_C for s in c.pot.plan.segments if s.step == f.step and s.limit_C is not None), None)
     over = False
     if c.bound is not None and c.td24_applies and f.high_C > c.bound.TD24_C:

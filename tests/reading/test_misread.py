@@ -79,3 +79,19 @@ def test_distilling_a_residue_is_a_step_and_no_waste() -> None:
 def test_oxidation_states_as_they_are_said(said: str) -> None:
     p = batch(f"11 g of {said} is added.")
     assert any(m.identity == "copper(I) chloride" for m in p.materials)
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "500 ml 3-neck, ice bath",
+        "500 mL three-necked flask in an ice bath",
+        "500 mL, 3 necks, in an ice bath",
+        "3-neck flask, 500 mL, in an ice bath",
+    ],
+)
+def test_a_flask_by_its_necks(words: str) -> None:
+    p = read(f"Alcohol\n\n30.4 g of camphor in 150 mL of methanol, {words}. 7.6 g of sodium borohydride is added over 40 min.\n")
+    flask = p.vessels[0]
+    assert (flask.kind, flask.nominal_mL) == ("flask", 500.0)
+    assert flask.bath is not None and flask.bath.kind == "ice"

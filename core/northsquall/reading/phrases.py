@@ -201,10 +201,11 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             behind = [x for x in items[i + 1 : i + 6] if isinstance(x, Token)]
             words = [x.low for x in behind]
             necks = next((k for k, w in enumerate(words) if w in ("neck", "necks", "necked")), None)
-            if necks is not None and not any(
-                x.kind == "sub" or x.low.rstrip("s") in VESSELS
-                for x in [*behind[: necks + 1], *[y for y in items[i + necks + 2 : i + necks + 4] if isinstance(y, Token)]]
-            ):
+            if necks is None:
+                continue
+            beyond = [y for y in items[i + necks + 2 : i + necks + 4] if isinstance(y, Token)]
+            named = any(x.low.rstrip("s") in VESSELS for x in [*behind[: necks + 1], *beyond])  # "500 mL 3-neck flask" names its flask
+            if not named and not any(x.kind == "sub" for x in behind[: necks + 1]):
                 out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
     for i, item in enumerate(items):
         if not isinstance(item, Token) or item.low.rstrip("s") not in VESSELS:
