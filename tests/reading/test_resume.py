@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import random
+import time
 
 import pytest
 from deepness import DEEP
@@ -57,3 +58,21 @@ def test_the_beginning_that_two_texts_share() -> None:
     assert shared("abcdef", "abcxef") == 3
     assert shared("abc", "abcd") == 3
     assert shared("", "x") == 0
+
+
+def test_reading_grows_with_the_text_and_not_with_its_square() -> None:
+    """Four times the text in at most eight times the time (a square would take sixteen)."""
+    own = "\n\n".join(t.text.split("\n", 1)[1] for t in texts()) * 6
+
+    def seconds(n: int) -> float:
+        best = 1e9
+        for _ in range(2):
+            with cold():
+                began = time.process_time()
+                read("A procedure\n" + own[:n])
+                best = min(best, time.process_time() - began)
+        return best
+
+    seconds(2000)
+    short, long = seconds(40_000), seconds(160_000)
+    assert long < 8 * short, (short, long)

@@ -75,8 +75,8 @@ class Account:
     """How the batch was last isolated: "", "filter", "layer", "distil"."""
 
     def lot(self, key: str) -> Material:
-        """A lot by id."""
-        return next(m for m in self.doc.materials if m.id == key)
+        """A lot by id: "m3" is the third, since lots are only ever added."""
+        return self.doc.materials[int(key[1:]) - 1]
 
     def vessel(self, phrase: VesselPhrase | None, default_kind: str, role: str) -> Vessel:
         """The vessel of a phrase, or an implied one."""

@@ -650,8 +650,7 @@ def _pours(account: Account, r: Reading) -> bool:
         return False
     row_water = any(m.generic.startswith("row ") and m.identity in RECEIVERS for m in there)
     batch = lex.BATCH_REFERENCE.search(r.text) is not None or not any(
-        m.measured or (m.identity and any(x.id in account.waiting for x in account.doc.materials if x.identity == m.identity))
-        for m in sources
+        m.measured or (m.identity and any(account.lot(k).identity == m.identity for k in account.waiting)) for m in sources
     )
     reacted = sum(1 for s in account.doc.steps if s.vessel == account.batch and s.materials) >= 2 or any(
         s.kind in ("dose", "hold", "reflux") for s in account.doc.steps

@@ -8,7 +8,7 @@ from northsquall.procedure import Quantity, Step
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
-from northsquall.reading.items import Qty, at, is_word, number_of
+from northsquall.reading.items import Qty, at, is_quantity, is_word, number_of
 from northsquall.reading.tokens import Token
 
 
@@ -80,7 +80,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
     """Temperatures said without a unit: "never over fifteen", "pause at 25", "between twenty and twenty-five"."""
     items = clause.items
     out: list[tuple[int, Qty]] = []
-    if any(isinstance(x, Qty) and x.dim == "temperature" for x in items):
+    if not any(isinstance(x, Token) and x.kind == "num" for x in items) or any(is_quantity(x, "temperature") for x in items):
         return out
     words = {x.low for x in items if isinstance(x, Token)}
     warm = words & {
@@ -135,7 +135,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     """(window or target, limit) of a clause, and the quantities taken."""
     window = limit = None
     used: list[Qty] = []
-    said = [(i, x) for i, x in enumerate(clause.items) if isinstance(x, Qty) and x.dim == "temperature"] or _bare(clause)
+    said = [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"] or _bare(clause)
     for i, x in said:
         used.append(x)
         own = clause.items[max(0, i - 6) : i]
@@ -174,7 +174,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
                 limit = q
         elif window is None or (q.low is not None and window.low is None):
             window = q
-    if window is None:
+    if window is None and any(is_word(x, "room", "ambient", "rt", "r.t", "r. t") for x in clause.items):
         for word, follow in pairwise([*clause.items, Token("mark", "", clause.end, clause.end)]):
             if is_word(word, "room", "ambient") and is_word(follow, "temperature"):
                 window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, follow.end))

@@ -9,7 +9,7 @@ from northsquall.procedure.units import dimension
 from northsquall.reading.tokens import Token
 
 
-@dataclass
+@dataclass(slots=True)
 class Qty:
     """A quantity in the text; `low`/`high` where a range is written."""
 
@@ -22,11 +22,11 @@ class Qty:
     approx: bool = False
     was: str = ""
     """The words that the author took back before it."""
+    dim: str = ""
+    """Dimension of the unit."""
 
-    @property
-    def dim(self) -> str:
-        """Dimension of the unit."""
-        return dimension(self.unit)
+    def __post_init__(self) -> None:
+        self.dim = dimension(self.unit)
 
     def model(self) -> Quantity:
         """As it stands in the document."""

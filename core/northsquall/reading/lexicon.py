@@ -4,9 +4,16 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
+from functools import lru_cache
 
 from northsquall.reading.items import Item
 from northsquall.reading.tokens import Token
+
+
+@lru_cache(maxsize=64)
+def _lower(text: str) -> str:
+    """Lower case; each clause is asked for by dozens of cues."""
+    return text.lower()
 
 
 class Cue:
@@ -17,7 +24,7 @@ class Cue:
 
     def search(self, text: str) -> re.Match[str] | None:
         """The first place where the pattern fits."""
-        low = text.lower()
+        low = _lower(text)
         for letters in self.letters:
             if letters in low:
                 return self.pattern.search(text)

@@ -312,9 +312,16 @@ def _belongs_right(items: list[Item], k: int) -> bool:
     return False
 
 
+def _may_name(x: Item) -> bool:
+    """Whether an item can lead to a mention: a quantity, a substance, a common noun or a word for a part of something."""
+    return type(x) is Qty or x.kind == "sub" or x.low in lex.GENERIC or x.low in PARTS or x.low in VAGUE  # type: ignore[union-attr]
+
+
 def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]:
     """All materials of a clause in the order of the words; unknown ones with an amount as well."""
     out: list[Mention] = []
+    if not any(_may_name(x) for x in items):
+        return out
     busy: set[int] = {x.start for i, x in enumerate(items) if isinstance(x, Qty) and (i in skip or portion_size(items, i))}
     heads = [i for i, x in enumerate(items) if isinstance(x, Token) and x.kind == "sub" and i not in skip and not lex.no_material(items, i)]
     right_first = _amounts_follow(items, heads)
@@ -366,6 +373,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     return [m for m in out if m.index >= 0]
 
 
+PARTS = {"half", "rest", "remainder", "remaining"}
 SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula"}
 """Words for what is weighed by nobody and is well under a gram."""
 SMALL_G = (0.02, 0.2, 1.0)
@@ -624,7 +632,7 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
     for i, x in enumerate(items):
         if i in skip or i in taken or not isinstance(x, Token) or x.kind != "word":
             continue
-        share = _share([*items[: i + 1], x], i + 1) if x.low in ("half", "rest", "remainder", "remaining") else None
+        share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None
         if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
             out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
         elif x.low in lex.GENERIC and not (

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from northsquall.procedure import Bath, Strength
 from northsquall.procedure.units import convert
@@ -193,6 +194,13 @@ class VesselPhrase:
     """"the" where the text speaks of one it knows."""
 
 
+@lru_cache(maxsize=4096)
+def _vessel(word: str) -> str:
+    """The vessel that a word names, in the singular; "" where it names none."""
+    one = word.rstrip("s")
+    return one if one in VESSELS else ""
+
+
 def vessels_in(items: list[Item]) -> list[VesselPhrase]:
     """Vessels, with the nominal volume written before them."""
     out = []
@@ -208,9 +216,9 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             if not named and not any(x.kind == "sub" for x in behind[: necks + 1]):
                 out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
     for i, item in enumerate(items):
-        if not isinstance(item, Token) or item.low.rstrip("s") not in VESSELS:
+        kind = _vessel(item.low) if isinstance(item, Token) else ""
+        if not kind or not isinstance(item, Token):
             continue
-        kind = item.low.rstrip("s")
         if kind == "conical" and i + 1 < len(items) and is_word(items[i + 1], "flask"):
             continue
         if kind in ("conical", "erlenmeyer") or (kind == "flask" and i and is_word(items[i - 1], "conical", "erlenmeyer")):

@@ -72,12 +72,14 @@ def read(text: str) -> Procedure:
     # a table's rows may be meant anywhere, so a text with one is always read from its beginning
     resume = Resume(source, [] if tables else [t.end for t in tokens if t.kind == "nl" and len(t.text) > 1], decimal_comma(source))
     begun, account = resume.found() or (0, account)
+    before = account.trace()
     for clause in clauses_of(body, source):
         if clause.start >= begun:
             resume.passed(clause.start, account)
-            before = account.trace() if clause.verb else None
             read_clause(account, clause)
-            if before is not None and account.trace() == before and not lex.SEEN.search(clause.text(source)):
+            after = account.trace()
+            nothing, before = after == before, after
+            if nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
                 text, span = source[clause.start : clause.end], (clause.start, clause.end)
                 account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
     doc = account.doc
@@ -204,11 +206,11 @@ def _finish(account: Account, tokens: list[Token]) -> None:
     _equivalents(doc)
     head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
-    listed = [u.span for u in doc.unread]
+    listed = {place for u in doc.unread for place in range(*u.span)}
     for item in quantities(tokens):
-        if any(a <= item.start < b for a, b in listed):
+        if not isinstance(item, Qty) or item.start in seen or item.start < head or item.dim == "equivalents":
             continue
-        if isinstance(item, Qty) and item.start not in seen and item.start >= head and item.dim != "equivalents":
+        if item.start not in listed:
             doc.unread.append(
                 Unread(text=account.source[item.start : item.end], span=(item.start, item.end), why="a quantity that no rule could place")
             )

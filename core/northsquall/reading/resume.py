@@ -54,9 +54,9 @@ class Resume:
 
     def passed(self, offset: int, account: Account) -> None:
         """Called before what begins at `offset` is read: freezes the account where the next reading will want it."""
-        key = (self.source[: self.keep_at], self.european)
         if self.keep_at < 0 or offset < self.keep_at:
             return
+        key = (self.source[: self.keep_at], self.european)
         self.keep_at = -1
         if key not in _frozen:
             source, account.source, account.doc.source_text = account.source, "", ""

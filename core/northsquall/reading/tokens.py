@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import re
+from collections import OrderedDict
 from dataclasses import dataclass
-from functools import cache, lru_cache
+from functools import cache
 from itertools import pairwise
 
 import ahocorasick
@@ -44,6 +45,8 @@ ONES = [
 ]
 TENS = {w: 10 * (i + 2) for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"])}
 NUMBER_WORDS = {w: i for i, w in enumerate(ONES)} | TENS
+SPOKEN = {"a", "an", "hundred", "thousand", *NUMBER_WORDS}
+"""Words with which a spoken number begins."""
 SMALL_FRACTIONS = {
     "half": 0.5,
     "third": 1 / 3,
@@ -68,7 +71,7 @@ LONG_UNITS = sorted(
 FOLD: dict[int, str] = {ord(k): v for k, v in {"‐": "-", "‑": "-", "–": "-", "’": "'", "′": "'", "\u00a0": " ", "\n": " "}.items()}
 
 
-@dataclass
+@dataclass(slots=True)
 class Token:
     """kind: num, unit, sub, word, mark, nl. `value` is a number, a canonical unit or a substance id."""
 
@@ -81,15 +84,11 @@ class Token:
     """Lower-case text."""
 
     def __post_init__(self) -> None:
-        self.low = self.text.lower()
+        self.low = self.low or self.text.lower()
 
     def moved(self, by: int) -> Token:
         """The same token, `by` characters further on."""
-        new = object.__new__(Token)
-        new.__dict__.update(self.__dict__)
-        new.start += by
-        new.end += by
-        return new
+        return Token(self.kind, self.text, self.start + by, self.end + by, self.value, self.low)
 
 
 def _case_matters(name: str) -> bool:
@@ -133,8 +132,8 @@ def _fold(text: str) -> str:
     return low.translate(FOLD)
 
 
-def substances_in(text: str) -> list[Token]:
-    """All catalogue names in the text: longest first, no overlap, whole words."""
+def substances_in(text: str, begin: int = 0) -> list[Token]:
+    """All catalogue names in a text that begins at `begin` of the whole: longest first, no overlap, whole words."""
     folded = _fold(text)
     hits = []
     for end, (name, identity) in _automaton().iter(folded):
@@ -151,7 +150,8 @@ def substances_in(text: str) -> list[Token]:
         if not any(taken[t.start : t.end]):
             taken[t.start : t.end] = b"\x01" * (t.end - t.start)
             out.append(t)
-    return sorted(out, key=lambda t: t.start)
+    out.sort(key=lambda t: t.start)
+    return [t.moved(begin) for t in out] if begin else out
 
 
 CUT = re.compile(r"(?<=\n\n)(?=[^\n])|(?<=[a-z]{6}\.) (?=[A-Z])")
@@ -170,10 +170,25 @@ def tokenise(text: str) -> list[Token]:
     out: list[Token] = []
     cuts = [0, *(m.start() for m in CUT.finditer(text)), len(text)]
     for begin, end in pairwise(cuts):
-        piece = text[begin:end]
-        found = _kept(piece, european) if len(piece) <= KEPT else _tokens(piece, european)
-        out += [t.moved(begin) for t in found] if begin else found
+        out += _piece(text, begin, end, european)
     return out
+
+
+_kept: OrderedDict[tuple[str, bool], tuple[int, list[Token]]] = OrderedDict()
+"""Tokens of pieces of text, with the place where they last stood."""
+PIECES = 4096
+
+
+def _piece(text: str, begin: int, end: int, european: bool) -> list[Token]:
+    key = (text[begin:end], european)
+    at, found = _kept.get(key, (begin, None))
+    if found is None:
+        found = _tokens(text, begin, end, european)
+        if end - begin <= KEPT:
+            _kept[key] = (begin, found)
+            while len(_kept) > PIECES:
+                _kept.popitem(last=False)
+    return found if at == begin else [t.moved(begin - at) for t in found]
 
 
 def decimal_comma(text: str) -> bool:
@@ -181,34 +196,23 @@ def decimal_comma(text: str) -> bool:
     return bool(re.search(r"\d,\d{1,2}(?!\d)", text)) and not re.search(r"\d\.\d", text)
 
 
-@lru_cache(maxsize=4096)
-def _kept(text: str, european: bool) -> tuple[Token, ...]:
-    return tuple(_tokens(text, european))
-
-
-def _tokens(text: str, european: bool) -> list[Token]:
-    subs = substances_in(text)
+def _tokens(text: str, begin: int, end: int, european: bool) -> list[Token]:
+    """Tokens of one piece of the text, with their places in the whole."""
     tokens: list[Token] = []
-    position, k = 0, 0
-    while position < len(text):
-        if k < len(subs) and subs[k].start <= position:
-            tokens.append(subs[k])
-            position = subs[k].end
-            k += 1
-            continue
-        stop = subs[k].start if k < len(subs) else len(text)
-        m = TOKEN.search(text, position, stop)
-        if not m:
-            position = stop
-            continue
-        kind = m.lastgroup or "mark"
-        token = Token(kind, m.group(), m.start(), m.end())
-        if kind == "num":
-            token.value = _number(token.text, european)
-        elif kind == "unit":
-            token.value = canonical(re.sub(r"\s", "", token.text))
-        tokens.append(token)
-        position = m.end()
+    position = begin
+    for sub in [*substances_in(text[begin:end], begin), None]:
+        stop = sub.start if sub is not None else end
+        for m in TOKEN.finditer(text, position, stop):
+            kind = m.lastgroup or "mark"
+            token = Token(kind, m.group(), m.start(), m.end())
+            if kind == "num":
+                token.value = _number(token.text, european)
+            elif kind == "unit":
+                token.value = canonical(re.sub(r"\s", "", token.text))
+            tokens.append(token)
+        if sub is not None:
+            tokens.append(sub)
+            position = sub.end
     return _units(_number_words(tokens), text)
 
 
@@ -270,7 +274,7 @@ def _number_words(tokens: list[Token]) -> list[Token]:
         t = tokens[i]
         follow = tokens[i + 1] if i + 1 < len(tokens) else None
         after = tokens[i + 2] if i + 2 < len(tokens) else None
-        found = _spoken(tokens, i) if t.kind == "word" else None
+        found = _spoken(tokens, i) if t.kind == "word" and t.low in SPOKEN else None
         if found:
             value, j = found
             if j == i + 1 and t.low in ("one", "two", "three") and not (j < len(tokens) and _is_unit(tokens[j])):
@@ -329,9 +333,8 @@ def _units(tokens: list[Token], text: str) -> list[Token]:
             out.append(t)
             i += 1
             continue
-        last = [x for x in out[-3:] if x.text != "\n"]  # a line may wrap between a number and its unit
-        after_number = bool(last) and (last[-1].kind == "num" or (last[-1].text in "-–‑" and len(last) > 1 and last[-2].kind == "num"))
-        if after_number and t.kind in ("word", "unit"):
+        last = [x for x in out[-3:] if x.text != "\n"] if out and out[-1].kind != "word" else []  # a line may wrap before a unit
+        if last and (last[-1].kind == "num" or (last[-1].text in "-–‑" and len(last) > 1 and last[-2].kind == "num")):
             done = False
             for long in LONG_UNITS:
                 if text[t.start : t.start + len(long)].lower() == long.lower():
