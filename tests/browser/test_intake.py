@@ -9,7 +9,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 from reading.score import texts
-from reading.test_files import as_csv, as_docx, as_html, as_pdf, as_reaction, as_xlsx
+from reading.test_files import as_csv, as_docx, as_html, as_markdown, as_own, as_pdf, as_reaction, as_text, as_xlsx
 
 ROOT = Path(__file__).resolve().parents[2]
 TWO_PAGES = 8000
@@ -90,6 +90,9 @@ def test_a_key_is_followed_by_its_marks_within_a_tenth_of_a_second(as_user: Call
         ("batch.csv", as_csv),
         ("batch.xlsx", as_xlsx),
         ("batch.json", lambda: as_reaction(True)),
+        ("batch.txt", as_text),
+        ("batch.md", as_markdown),
+        ("own.json", as_own),
     ],
 )
 def test_every_kind_of_file_is_opened(as_user: Callable[..., Page], tmp_path: Path, name: str, make: Callable[[], bytes]) -> None:

@@ -190,16 +190,30 @@ def _steps(t: Text, p: Procedure, out: Score) -> None:
 
         found = [s for s in p.steps if fits(s)]
         s = max((x for x in found if x.n > at), key=lambda x: (_right(x, opts), -x.n), default=found[0] if found else None)
+        if s is None:
+            out.check("flagged", all(_said_unread(p, v) for v in _figures(opts)), line)
         out.check("steps", s is not None, f"{line}; read {[(x.kind, sorted(_names(p, x))) for x in p.steps]}")
         if s is None:
             continue
         at = max(at, s.n)
         for key, value in opts.items():
+            if not _holds(s, key, value):
+                out.check("flagged", all(_said_unread(p, v) for v in _figures({key: value})), f"{line}: {key}")
             out.check(
                 "parameters",
                 _holds(s, key, value),
                 f"{line}: {key}; read {s.duration and s.duration.value} {s.T_limit and s.T_limit.value} {s.T_range and (s.T_range.low, s.T_range.value, s.T_range.high)}",
             )
+
+
+def _figures(opts: dict[str, str]) -> list[float]:
+    return [float(x) for v in opts.values() for x in v.split("..")]
+
+
+def _said_unread(p: Procedure, value: float) -> bool:
+    """Whether a figure of the text stands on the list of what was not read."""
+    words = [x for u in p.unread for x in quantities(tokenise(u.text))]
+    return any(value in ((x.value, x.low, x.high) if isinstance(x, Qty) else (x.value,)) for x in words)
 
 
 def _right(s: Step, opts: dict[str, str]) -> int:

@@ -123,6 +123,18 @@ def as_reaction(words: bool) -> bytes:
     return json.dumps(message).encode()
 
 
+def as_text() -> bytes:
+    return "\n".join([TITLE, "", *LINES]).encode()
+
+
+def as_markdown() -> bytes:
+    return "\n".join([f"# {TITLE}", "", *(f"{n}. {x}" for n, x in enumerate(LINES, 1))]).encode()
+
+
+def as_own() -> bytes:
+    return read(as_text().decode()).model_dump_json(by_alias=True).encode()
+
+
 def charged(p: Procedure) -> dict[str, float]:
     lots = lots_of(p, catalogue())
     return {x.label: round(x.best_mol, 3) for x in lots.values() if x.label in ("4-nitrobenzoic acid", "methanol", "sulfuric acid")}
@@ -130,7 +142,8 @@ def charged(p: Procedure) -> dict[str, float]:
 
 FILES = {
     "batch.docx": as_docx, "table.docx": lambda: as_docx(True), "page.html": as_html, "print.pdf": as_pdf, "methyl_4-nitrobenzoate.csv": as_csv, "semicolons.csv": lambda: as_csv(";"),
-    "batch.xlsx": as_xlsx, "words.json": lambda: as_reaction(True), "inputs.json": lambda: as_reaction(False), "utf16.txt": lambda: "\n".join([TITLE, "", *LINES]).encode("utf-16"),
+    "batch.xlsx": as_xlsx, "words.json": lambda: as_reaction(True), "inputs.json": lambda: as_reaction(False), "utf16.txt": lambda: as_text().decode().encode("utf-16"),
+    "plain.txt": as_text, "plain.md": as_markdown, "own.json": as_own,
 }  # fmt: skip
 
 

@@ -113,7 +113,7 @@ class Account:
         d = self.doc
         last = [(s.kind, s.duration, s.T_range, s.T_limit, s.stirred, s.cooled, s.all_at_once, s.attended, s.into) for s in d.steps[-2:]]
         return (
-            len(d.steps), last, len(d.materials), [m.amount for m in d.materials[-3:]], d.results.mass_g, d.results.product, list(d.ready), dict(self.waiting),
+            len(d.steps), last, len(d.materials), [m.amount for m in d.materials[-3:]], d.results.mass_g, d.results.product, dict(self.waiting),
             [(v.name, v.bath, v.sensor, v.closure) for v in d.vessels], len(self.trains), self.still, self.sensor, self.aside, self.isolated, self.layers,
         )  # fmt: skip
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import replace
+from itertools import pairwise
 
 from northsquall.procedure import Bath, Material, Step, Unread, Vessel
 from northsquall.reading import lexicon as lex
@@ -844,6 +845,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     if re.search(r"\bhalf of (?:a|the) mixture\b|\bfirst half\b", text, re.I) and len([m for m in sources if m.measured]) > 1:
         return _half(account, r, vessel, sources)
     there_lots = [x for m in there for x in lots_for(account, m, m.measured or m.identity is not None)]
+    if not sources and there_lots and _runs_into(account, r, vessel, there_lots):
+        return None
     opens = verb is not None or bool(r.measured) or not busy or durations_in(r.clause)[0] is not None
     lots = [x for m in sources for x in lots_for(account, m, opens)]
     if (not lots and not r.mentions) or (not lots and not there_lots and any(m.generic == "it" for m in r.mentions)):
@@ -880,10 +883,32 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     return None
 
 
+def _runs_into(account: Account, r: Reading, vessel: Vessel, there: list[Material]) -> bool:
+    """ "You take 15 g of ester, and let it run into 40 mL of acid over 10 min": what was taken alone is what is run in."""
+    step = account.doc.steps[-1] if account.doc.steps else None
+    at = next((i for i, x in enumerate(r.items) if is_word(x, "into", "onto")), 0)
+    alone = step is not None and step.n == 1 and step.kind == "charge" and step.vessel == vessel.name and len(step.materials) == 1
+    if step is None or not alone or r.clause.verb != "add" or not any(is_word(x, "it", "this") for x in r.items[:at]):
+        return False
+    taken, step.materials = step.materials, []
+    for m in there:
+        place(account, step, [m])
+    dose = new_step(account, r.clause, "dose", vessel=vessel.name)
+    dose.materials = taken
+    account.lot(taken[0]).step = dose.n
+    account.recent = taken
+    return True
+
+
 def _later(account: Account, r: Reading) -> None:
     """Said of the last addition afterwards: how long "the remainder" took, how much it was, a limit."""
     steps = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch]
     duration, used = durations_in(r.clause)
+    of_another = r.clause.verb == "add" and any(  # "I dripped the chloride in over 40 min", and no chloride is known: not of the last one
+        is_word(a, "the") and isinstance(b, Token) and b.low in lex.GENERIC for a, b in pairwise(r.items)
+    )
+    if of_another and not r.mentions:
+        return
     beside = bool(account.doc.steps) and not r.mentions and r.clause.start - account.doc.steps[-1].span[1] < 8
     if beside:
         steps = account.doc.steps

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
-from northsquall.reading.items import Item, Qty, is_word
+from northsquall.reading.items import Item, Qty, is_quantity, is_word
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token
 
@@ -260,8 +260,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and (after.kind == "sub" or after.low in ("crushed", "ice", "water", "into"))
         ):
             continue
-        if x.low in ("kept", "keep", "held", "hold") and is_word(before, ","):
-            continue
+        if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
+            continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("run", "drop", "feed", "drip", "dose", "test", "make", "charge", "meter") and is_word(
             before, "the", "a", "each", "per", "one"
         ):
@@ -318,11 +318,6 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
     cuts.append(len(items))
     out = []
     first, kind = merged[0]
-    if first == 0 and len(merged) == 1 and kind == "hold" and len(items) > 2 and is_word(items[1], ","):  # "stir, acid in over 5 min"
-        return [
-            Clause(items[:1], items[0].start, items[0].end, kind, 0, number),
-            Clause(items[2:], items[2].start, items[-1].end, None, None, number),
-        ]
     ahead = items[: first - 1]
     if (
         first >= 2
@@ -344,7 +339,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         part = items[cuts[n] : cuts[n + 1]]
         while part and is_word(part[-1], ",", "and", "then"):
             part = part[:-1]
-        if part:
+        if kind == "hold" and i == cuts[n] and len(part) > 2 and is_word(part[0], "stir") and is_word(part[1], ","):
+            out.append(Clause(part[:1], part[0].start, part[0].end, kind, 0, number))  # "stir, acid in over 5 min"
+            out.append(Clause(part[2:], part[2].start, part[-1].end, None, None, number))
+        elif part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
 

@@ -125,6 +125,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
             out.append((i, Qty((value + high) / 2, "°c", x.start, items[i + 2].end, value, high)))
         elif before.low in BARE_LIMIT and (
             after is None
+            or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
             or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by")))
         ):
             out.append((i, Qty(value, "°c", x.start, x.end)))
@@ -132,12 +133,10 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
 
 
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
-    """(window or target, limit) of a clause, and the quantities taken."""
+    """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
-    used: list[Qty] = []
     said = [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"] or _bare(clause)
     for i, x in said:
-        used.append(x)
         own = clause.items[max(0, i - 6) : i]
         times = [k for k, y in enumerate(own) if isinstance(y, Qty) and y.dim == "time"]
         own = own[times[-1] + 1 :] if times else own  # the "over" of "over 90 min at 90 °C" is of the time
@@ -180,15 +179,17 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
                 window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, follow.end))
             elif is_word(word, "rt", "r.t", "r. t"):
                 window = Quantity(value=20.0, unit="°c", approximate=True, span=(word.start, word.end))
-    return window, limit, used
+    ends = {q.span[1] for q in (window, limit) if q is not None and q.span is not None}
+    return window, limit, [x for _, x in said if x.end in ends]
 
 
 def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
-    """The clause's duration, in min."""
-    found, used, sure = None, [], False
+    """(the clause's duration in min, the quantity taken for it); what else is said stays unread."""
+    found: Quantity | None = None
+    used: list[Qty] = []
+    sure = False
     for i, x in enumerate(clause.items):
         if isinstance(x, Qty) and x.dim == "time":
-            used.append(x)
             before = [y.low for y in clause.items[max(0, i - 3) : i] if isinstance(y, Token)]
             after = [y.low for y in clause.items[i + 1 : i + 3] if isinstance(y, Token)]
             if after[:1] in (["apart"], ["beforehand"], ["before"]) or (before[-1:] == ["every"]):
@@ -205,7 +206,7 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
                 q.span = (lead[0].start, x.end)
             strong = any(b in ("over", "during", "course", "lasting") for b in before)
             if found is None or (strong and not sure):
-                found, sure = q, strong
+                found, used, sure = q, [x], strong
     return found, used
 
 

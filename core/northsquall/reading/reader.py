@@ -76,9 +76,12 @@ def read(text: str) -> Procedure:
     for clause in clauses_of(body, source):
         if clause.start >= begun:
             resume.passed(clause.start, account)
+            ready = len(account.doc.ready)
             read_clause(account, clause)
             after = account.trace()
-            nothing, before = after == before, after
+            # gloves put on are a doing; a feed "in the hood" that goes nowhere is not read by its hood
+            nothing = after == before and (len(account.doc.ready) == ready or clause.verb in ("add", "pour", "mix"))
+            before = after
             if nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
                 text, span = source[clause.start : clause.end], (clause.start, clause.end)
                 account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
@@ -137,7 +140,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     line = source.strip().split("\n", 1)[0].strip()
     doc.title = line[:120]
     head = tokens[: first if first is not None else len(tokens)]
-    listed = any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
+    apart = first is not None and len(tokens[first].text) > 1  # a blank line behind it: "AMMONIA WATER, 250 mL" says how much comes out
+    listed = not apart and any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
     if (
         first is None
         or len(line) > 140
@@ -174,7 +178,7 @@ GIVES = {
 def _goes_in(head: list[Token], i: int) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
-    if before[-1:] == ["with"]:
+    if before[-1:] == ["with"] or "leftover" in before or {"rid", "disposal", "destruction"} & set(before):
         return True
     word = before[before.index("of") - 1] if "of" in before and before.index("of") > 0 else ""
     return word.endswith(("tion", "sis", "ing", "age")) and word not in GIVES
