@@ -1,8 +1,8 @@
 """The baseline, written by hand and left alone: the same pot in plain Python under scipy's LSODA.
 
-Nine states: moles of A, B, P, D, charge, feed; pot and bath temperature; ice. Equations as in
-`northsquall.dynamics.kernel` (second-order A + B -> P, first-order P -> D, dosing, finite ice bath,
-sphere wetted to its level, air). Restarts at each breakpoint of the schedule.
+Nine states: moles of A, B, P, S, gas, bulk; pot and bath temperature; ice. Equations as in
+`northsquall.dynamics.kernel` (A + B -> P, the side reaction P + B -> S, the decomposition P -> gas, dosing, finite ice bath,
+boiling, sphere wetted to its level, air). Restarts at each breakpoint of the schedule.
 """
 
 from __future__ import annotations
@@ -21,32 +21,37 @@ def run(problem: dict, outputs: int = 600) -> tuple[np.ndarray, np.ndarray]:
     c_flask, a_full, v_full, t_amb, u_amb, c_bath, g_bath = (
         problem[k] for k in ("C_flask", "A_full", "V_full", "T_amb", "U_amb", "C_bath", "G_bath")
     )
+    t_boil, k_boil = problem["T_boil"], problem["K_boil"]
 
     def rhs(t: float, y: np.ndarray, feed: list[float], t_feed: float, u: float, ice: bool) -> list[float]:
-        a, b, p, d, w, f, temp, tb, _ = y
-        amounts = (a, b, p, d, w, f)
+        a, b, p, side, gas, w, temp, tb, _ = y
+        amounts = (a, b, p, side, gas, w)
         capacity, volume, sensible = c_flask, 1e-12, 0.0
         for n, c, v, q in zip(amounts, cp, vm, feed, strict=False):
             capacity += n * c
             volume += n * v
             sensible += q * c * (t_feed - temp)
-        (k1, e1, t1, tau1, h1), (k2, e2, t2, tau2, h2) = reactions
+        (k1, e1, t1, tau1, h1), (k2, e2, t2, tau2, h2), (k3, e3, t3, tau3, h3) = reactions
         k = k1 * math.exp(-e1 * (1.0 / temp - 1.0 / t1))
         k = k / (1.0 + k * tau1 * 1000.0)
         r1 = 0.0 if (a < 0.0 and b < 0.0) else k * a * b / volume
         k = k2 * math.exp(-e2 * (1.0 / temp - 1.0 / t2))
-        r2 = k / (1.0 + k * tau2) * p
+        k = k / (1.0 + k * tau2 * 1000.0)
+        r2 = 0.0 if (p < 0.0 and b < 0.0) else k * p * b / volume
+        k = k3 * math.exp(-e3 * (1.0 / temp - 1.0 / t3))
+        r3 = k / (1.0 + k * tau3) * p
         level = min(max(volume / v_full, 1e-9), 0.999)
         x = 0.5 - math.sin(math.asin(1.0 - 2.0 * level) / 3.0)
         q_bath = u * a_full * x * (temp - tb)
-        dt = (-h1 * r1 - h2 * r2 + sensible - q_bath + u_amb * a_full * (1.0 - x) * (t_amb - temp)) / capacity
+        boil = k_boil * (temp - t_boil) if temp > t_boil else 0.0
+        dt = (-h1 * r1 - h2 * r2 - h3 * r3 + sensible - q_bath + u_amb * a_full * (1.0 - x) * (t_amb - temp) - boil) / capacity
         q_b = q_bath + g_bath * (t_amb - tb)
         return [
             feed[0] - r1,
-            feed[1] - r1,
-            feed[2] + r1 - r2,
+            feed[1] - r1 - r2,
+            feed[2] + r1 - r2 - r3,
             feed[3] + r2,
-            feed[4],
+            feed[4] + r3,
             feed[5],
             dt,
             0.0 if ice else q_b / c_bath,
@@ -77,7 +82,7 @@ def run(problem: dict, outputs: int = 600) -> tuple[np.ndarray, np.ndarray]:
                 events=[melted] if ice else None,
             )
             times.append(found.t)
-            states.append(found.y.T)
+            states.append(np.reshape(found.y, (9, -1)).T)  # a list where the ice was gone before the next output
             if found.status == 1:
                 t, y, ice = found.t_events[0][0], found.y_events[0][0].copy(), False
                 y[-1] = 0.0

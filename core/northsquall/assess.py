@@ -23,10 +23,11 @@ from northsquall.assessment import (
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import Purpose, purpose_of
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
+from northsquall.dynamics.building import Followed, Pot, build_pot, followed_by
 from northsquall.dynamics.criticality import bracket, criticality
-from northsquall.dynamics.kinetics import deciding
+from northsquall.dynamics.kinetics import beside, deciding
 from northsquall.dynamics.pot import Run, run
-from northsquall.dynamics.schedule import Pot, Timed, build_pot, main_vessel, timetable
+from northsquall.dynamics.schedule import Timed, main_vessel, timetable
 from northsquall.findings import Context, raise_all, verdict_of
 from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
@@ -197,17 +198,19 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
     # minute by minute
     wanted_lines = [r for r in reactions if r.role == "wanted" and r.heat_kJ.best is not None]
     hottest = max(wanted_lines, key=lambda r: abs(r.heat_kJ.best or 0.0)).vessel if wanted_lines else None
-    main = deciding(
-        best, {(r.step, r.vessel, r.family_id): r.heat_kJ.best or 0.0 for r in wanted_lines}, {s.n: s.kind for s in procedure.steps}
-    )
+    heats = {(r.step, r.vessel, r.family_id): r.heat_kJ.best or 0.0 for r in wanted_lines}
+    kinds: dict[int, str] = {s.n: s.kind for s in procedure.steps}
+    main = deciding(best, heats, kinds)
     heat_of = sheet.enthalpy_of(main, procedure, cat) if main else None
     vessel = main_vessel(procedure, best, main, hottest)
     timed = timetable(procedure, lots, settings, vessel)
     built: Pot | str = "nothing is charged to a vessel"
     if vessel is not None:
-        built = build_pot(
-            procedure, lots, best, timed, settings, vessel, main, heat_of.value if heat_of else None, _beside(reactions, vessel.name, main)
-        )
+        followed = [followed_by(procedure, main, heat_of.value)] if main and heat_of else []
+        if main is not None and followed:
+            others = [followed_by(procedure, e, sheet.enthalpy_of(e, procedure, cat).value) for e in beside(best, main, heats, kinds)]
+            followed += [f for f in others if f.dH.established and f.rate.known]
+        built = build_pot(procedure, lots, best, timed, settings, vessel, followed, _beside(reactions, vessel.name, followed))
     pot = built if isinstance(built, Pot) else None
     runs: dict[str, Run] = {}
     if pot is not None:
@@ -245,11 +248,12 @@ def _wanted(procedure: Procedure, cat: Catalogue) -> tuple[str, ...]:
     return tuple(canonical_smiles(x) if x == procedure.results.product_smiles else x for x in out)
 
 
-def _beside(lines: list[Any], vessel: str, main: Any) -> dict[int, float | None]:
-    """Heat (kJ) of each step of a vessel beside the reaction with a rate; None where it is not established."""
+def _beside(lines: list[Any], vessel: str, reactions: list[Followed]) -> dict[int, float | None]:
+    """Heat (kJ) of each step of a vessel beside the reactions with a rate; None where it is not established."""
     out: dict[int, float | None] = {}
+    own = {f.event.reaction.family.id for f in reactions} | ({"water-uptake"} if reactions else set())
     for r in lines:
-        if r.vessel != vessel or (main is not None and r.family_id in (main.reaction.family.id, "water-uptake")):
+        if r.vessel != vessel or r.family_id in own:
             continue
         best = r.heat_kJ.best
         before = out.get(r.step, 0.0)
@@ -345,7 +349,7 @@ def _rate_inputs(pot: Pot) -> list[Input]:
         return []
     if rate.how != "second order":
         return [Input(name="rate", value=None, unit="", origin="assumed", note=f"{rate.how}: {rate.note}")]
-    return [Input(name=f"rate constant at {rate.T_ref_C:.0f} °C", value=pot.plan.k_ref * 1e3, unit="L/(mol s)", origin="assumed", note=f"family default, a factor of {rate.factors[1]:g} either way", path="assumptions.rate_k")]  # fmt: skip
+    return [Input(name=f"rate constant at {rate.T_ref_C:.0f} °C", value=pot.plan.rates[0].k_ref * 1e3, unit="L/(mol s)", origin="assumed", note=f"family default, a factor of {rate.factors[1]:g} either way", path="assumptions.rate_k")]  # fmt: skip
 
 
 def _deciding_step(c: Context) -> int | None:

@@ -14,8 +14,9 @@ from northsquall.assess import assess
 from northsquall.assessment import Assessment
 from northsquall.chemistry.walk import walk
 from northsquall.dynamics import pot as pots
+from northsquall.dynamics.building import Pot, build_pot, followed_by
 from northsquall.dynamics.pot import Corner, Plan, run, with_bath, with_duration
-from northsquall.dynamics.schedule import Pot, build_pot, main_vessel, timetable
+from northsquall.dynamics.schedule import main_vessel, timetable
 from northsquall.heat import enthalpy
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import read
@@ -44,7 +45,8 @@ def pot_of(words: str) -> Pot:
     vessel = main_vessel(p, w, event)
     assert vessel
     s = settings_for(p, None)
-    built = build_pot(p, lots, w, timetable(p, lots, s, vessel), s, vessel, event, enthalpy.of_reaction(event.reaction, catalogue()).value)
+    main = followed_by(p, event, enthalpy.of_reaction(event.reaction, catalogue()).value)
+    built = build_pot(p, lots, w, timetable(p, lots, s, vessel), s, vessel, [main])
     assert isinstance(built, Pot)
     return built
 

@@ -113,9 +113,8 @@ def _valve(plan: Plan, t: float) -> list[Segment]:
 def _strong(plan: Plan, t: float) -> list[Segment]:
     """The dose that runs at `t` at double strength, from its start: twice the reactants in the same volume."""
     i = segment_at(plan, t)
-    reactants = sum(n < 0 for n in plan.nu[0]) if plan.nu else 0
     out = list(plan.segments)
-    fed = tuple(n * 2 if k < reactants else n for k, n in enumerate(out[i].feed_mol))
+    fed = tuple(n * 2 if any(r.nu[k] < 0 for r in plan.rates) else n for k, n in enumerate(out[i].feed_mol))
     out[i] = replace(out[i], feed_mol=fed)
     return [*out, _rest(plan, plan.segments[-1])]
 
@@ -123,7 +122,8 @@ def _strong(plan: Plan, t: float) -> list[Segment]:
 def _late(plan: Plan, t: float) -> list[Segment]:
     """Nothing reacts until `t`, and then all that waits does."""
     head, tail = cut(plan, t)
-    return [*(replace(s, reacts=False) for s in head), *tail, _rest(plan, plan.segments[-1])]
+    shut = tuple(range(len(plan.rates)))
+    return [*(replace(s, shut=shut) for s in head), *tail, _rest(plan, plan.segments[-1])]
 
 
 def _heat(plan: Plan, t: float) -> list[Segment]:

@@ -5,11 +5,13 @@ Where nothing is known both bounds are run: the heat as fast as the reagent come
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, Literal
 
 from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
+from northsquall.dynamics.pot import Rate
+from northsquall.procedure import Chemistry
 
 FAST_L_MOL_S = 10.0
 """Rate constant that stands for "as fast as it is mixed": capped by the mixing time, so that its value does not matter."""
@@ -24,16 +26,22 @@ WRITTEN_IN = {"D": "dosing-controlled", "K": "second order", "S": "slow or with 
 
 @dataclass(frozen=True)
 class Kinetics:
-    """Rate law of the deciding reaction. `factors`: low and high over the best rate constant; `best` where the curve is drawn."""
+    """Rate law of a reaction. `factors`: low and high over the best rate constant; the curve is drawn with the best."""
 
-    how: Literal["second order", "dosing-controlled", "not known"]
+    how: Literal[
+        "second order", "dosing-controlled", "not known", "first order", "autocatalytic", "two-phase", "after a wait", "dissolving"
+    ]
     k_ref: float
-    """L/(mol s), or 1/s for one reactant."""
+    """L/(mol s), or 1/s for one reactant; what is catalysed by its product has L/mol more; dissolving: 1/s of the solid."""
     Ea_kJ: float
     T_ref_C: float
     tau_s: float
     factors: tuple[float, float]
     note: str
+    start: float = 0.01
+    """Autocatalytic: the rate at the beginning, as a part of the rate at 1 mol/L of product."""
+    wait_min: float = 0.0
+    """After a wait: minutes from the first feed in which nothing reacts."""
 
     @property
     def known(self) -> bool:
@@ -41,8 +49,10 @@ class Kinetics:
         return self.how != "not known"
 
 
-def kinetics_of(e: Event) -> Kinetics:
-    """The rate of an event by its family: numbers where the record has them, else by the class of its kind."""
+def kinetics_of(e: Event, settled: Chemistry | None = None) -> Kinetics:
+    """The rate of an event: as a reviewer settled it, by its family where the record has numbers, else by the class of its kind."""
+    if settled is not None:
+        return of_reviewer(settled)
     rate: dict[str, Any] | None = e.reaction.family.rate
     if rate:
         f = float(rate["k_factor"])
@@ -55,6 +65,41 @@ def kinetics_of(e: Event) -> Kinetics:
         return Kinetics("dosing-controlled", FAST_L_MOL_S, 0.0, 20.0, TAU_S, (1.0, 1.0), note)
     note = f"no rate is known ({WRITTEN_IN.get(kind, kind)}): the curve takes it as fast as it is fed, the loss of control as all unreacted, the worse of each"
     return Kinetics("not known", FAST_L_MOL_S, 0.0, 20.0, TAU_S, (NEVER, 1.0), note)
+
+
+def of_reviewer(c: Chemistry) -> Kinetics:
+    """The rate that a reviewer put in, measured or from a paper."""
+    f = max(c.factor, 1.0)
+    fast = c.law == "dosing-controlled"
+    k_ref = FAST_L_MOL_S if fast or c.value is None else c.value
+    tau = c.tau_s if c.tau_s is not None else TAU_S
+    note = f"{c.law} by {c.by}: {c.why}"
+    return Kinetics(
+        c.law or "second order", k_ref, 0.0 if fast else (c.Ea_kJ or 0.0), c.T_ref_C if c.T_ref_C is not None else 20.0, tau, (1 / f, f), note,
+        start=c.start if c.start is not None else 0.01, wait_min=c.wait_min or 0.0,
+    )  # fmt: skip
+
+
+def rows(
+    kin: Kinetics, nu: tuple[float, ...], a: int, b: int, product: int, solid: int, heat: tuple[float, float, float] | None
+) -> list[Rate]:
+    """The engine's rows for one reaction, the one that counts when control is lost first.
+
+    `a`, `b`, `product`, `solid`: places of the substrate, the second reactant (-1: none), what is made, what is not yet dissolved (-1: none).
+    """
+    per = 1.0 if b < 0 or kin.how == "first order" else 1e-3
+    b = -1 if kin.how == "first order" else b
+    dissolves = kin.how == "dissolving"
+    main = Rate(
+        nu, a, b, (FAST_L_MOL_S if dissolves else kin.k_ref) * per, 0.0 if dissolves else kin.Ea_kJ * 1e3, kin.T_ref_C + 273.15, kin.tau_s, heat, varies=not dissolves
+    )  # fmt: skip
+    if kin.how == "autocatalytic":
+        return [replace(main, k_ref=main.k_ref * kin.start), replace(main, k_ref=main.k_ref * 1e-3, catalyst=product)]
+    if dissolves and solid >= 0:
+        goes = [0.0] * len(nu)
+        goes[solid], goes[a] = -1.0, 1.0
+        return [main, Rate(tuple(goes), solid, -1, kin.k_ref, kin.Ea_kJ * 1e3, kin.T_ref_C + 273.15, 0.0, (0.0, 0.0, 0.0))]
+    return [main]
 
 
 FED = ("dose", "add")
@@ -79,6 +124,25 @@ def deciding(walk: Walk, heats: dict[tuple[int, str, str], float], kinds: dict[i
         if e.latent is None and e.extent > 0 and heat > most and any(n < 0 for _, n in e.reaction.change):
             best, most = e, heat
     return best
+
+
+def beside(walk: Walk, main: Event, heats: dict[tuple[int, str, str], float], kinds: dict[int, str]) -> list[Event]:
+    """Other wanted reactions of the deciding one's vessel that have a rate to follow: one event for each, the most heat first."""
+    most: dict[str, tuple[float, Event]] = {}
+    for e in walk.events():
+        family = e.reaction.family
+        heat = heats.get((e.step, e.vessel, family.id), 0.0)
+        if e.vessel != main.vessel or family.id == main.reaction.family.id or e.latent is not None or e.extent <= 0 or heat <= LEAST_KJ:
+            continue
+        if (
+            family.record.get("kind") in ASIDE
+            or not (family.rate or kinds.get(e.step) in FED)
+            or not any(n < 0 for _, n in e.reaction.change)
+        ):
+            continue
+        if heat > most.get(family.id, (0.0, e))[0]:
+            most[family.id] = (heat, e)
+    return [e for _, e in sorted(most.values(), key=lambda x: -x[0])]
 
 
 def followed(e: Event, main: Event) -> bool:

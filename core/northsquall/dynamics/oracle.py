@@ -21,6 +21,14 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
     rows = np.full((len(grid), ns + 3), np.nan)
     y, t, ice = np.array(y_start, dtype=float), t_start, 1.0 if y_start[-1] > 0 else 0.0
     scratch = np.zeros(ns + 3)
+
+    def look(times, solution, mode, limit, s, seg):  # type: ignore[no-untyped-def]
+        """Take the maxima at these times of one piece of the solution."""
+        for at in times:
+            state = solution(at)
+            rodas._watch(at, state, nu, reactions, cp, vessel, main, limit, s)
+            rodas._watch_heat(at, k.rhs(state, nu, reactions, cp, vm, vessel, seg, mode, scratch), s)
+
     for i, seg in enumerate(segments):
         if seg[k.MODE] == k.FIXED_BATH:
             y[-2] = seg[k.TSET]
@@ -51,11 +59,16 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
         s[rodas.ICE_GONE_AT], s[rodas.OVER_AT] = gone_at, -1.0
         s[rodas.PEAK_T] = s[rodas.MTSR_MAX] = -1e300
         for a, b, solution, mode in pieces:
-            for at in np.linspace(a, b, FINE):
-                state = solution(at)
-                rodas._watch(at, state, nu, reactions, cp, vessel, main, limits[i], s)
-                made, took = k.rhs(state, nu, reactions, cp, vm, vessel, seg, mode, scratch)
-                rodas._watch_heat(at, made, took, s)
+            look(np.linspace(a, b, FINE), solution, mode, limits[i], s, seg)
+            gap = (b - a) / (FINE - 1)
+            for at in (
+                s[rodas.PEAK_T_AT],
+                s[rodas.MTSR_AT],
+                s[rodas.MADE_AT],
+                s[rodas.GAS_AT],
+            ):  # once more, closely, round what is highest
+                if a <= at <= b:
+                    look(np.linspace(max(a, at - gap), min(b, at + gap), 201), solution, mode, limits[i], s, seg)
         for g in np.nonzero((grid >= start) & (grid <= t))[0]:
             solution = next(p for p in pieces if p[0] - 1e-9 <= grid[g] <= p[1] + 1e-9)[2]
             rows[g] = solution(grid[g])

@@ -19,6 +19,9 @@ R_GAS = 8.314462618
 ZERO_C = 273.15
 RTOL = 1e-5
 MAX_STEPS = 20_000
+THERMOSTAT_W_K = 100.0
+"""How sharply a thermostat or a held heater corrects, W per K off its set point (assumption)."""
+MODES = {"ice": k.ICE_BATH, "fixed": k.FIXED_BATH, "jacket": k.JACKET, "heater": k.HEATER, "none": k.NO_BATH}
 
 
 @dataclass(frozen=True)
@@ -32,12 +35,35 @@ class Segment:
     feed_heat_J: float = 0.0
     feed_T_K: float = 293.15
     bath: str = "ice"
-    """"ice" (finite), "fixed" or "none"."""
+    """"ice" (finite), "fixed", "jacket" (a thermostat of finite power), "heater" (plate, mantle or microwave held by the pot's sensor) or "none"."""
     bath_T_K: float = ZERO_C
     limit_C: float | None = None
     stirred: bool = True
-    reacts: bool = True
-    """Whether the reaction can happen in this step."""
+    shut: tuple[int, ...] = ()
+    """Rates that cannot happen in this step, by their place in the plan."""
+    boils_K: float = k.NEVER_BOILS
+
+
+@dataclass(frozen=True)
+class Rate:
+    """One reaction as a row of the engine's table: what it consumes and makes, and what its rate depends on.
+
+    `nu` over the plan's species; `a`, `b` their places in the rate law (b = -1: first order); k_ref in m3/(mol s) or 1/s; `heat_kJ` given as
+    (most, best, least) enthalpy, None where the corner's own is taken; `varies`: whether the corner's factor is its; `gas` mol set free a mol;
+    `catalyst`: a species whose concentration the rate goes with (k_ref then has m3/mol more).
+    """
+
+    nu: tuple[float, ...]
+    a: int
+    b: int
+    k_ref: float
+    Ea_J: float
+    T_ref_K: float
+    tau_s: float = 0.0
+    heat_kJ: tuple[float, float, float] | None = None
+    varies: bool = True
+    gas: float = 0.0
+    catalyst: int = -1
 
 
 @dataclass(frozen=True)
@@ -59,12 +85,12 @@ class Plan:
     start_T_K: float
     cp: tuple[float, ...]
     vm: tuple[float, ...]
-    nu: tuple[tuple[float, ...], ...]
-    k_ref: float
-    """m3/(mol s)"""
-    Ea_J: float
-    T_ref_K: float
-    tau_s: float
+    rates: tuple[Rate, ...]
+    """The deciding reaction first; none where no heat comes from a rate."""
+    followed: int
+    """How many of them, from the first on, count when control is lost."""
+    waits: tuple[tuple[int, int, float], ...]
+    """(rate, segment, seconds): the rate stands still until so long after the segment began."""
     nominal_mL: float
     glass_J_K: float
     ambient_K: float
@@ -76,7 +102,15 @@ class Plan:
     segments: tuple[Segment, ...]
     corners: tuple[Corner, ...]
     extent_mol: float
-    reacts: bool
+    """Whole extent of what is followed, in mol of the first by heat."""
+    condenser_W: float | None = None
+    power_W: float = 300.0
+    """What a heater or thermostat can give, and a thermostat take."""
+
+    @property
+    def reacts(self) -> bool:
+        """Whether any heat comes from a rate."""
+        return bool(self.rates)
 
 
 @dataclass
@@ -96,6 +130,8 @@ class StepRun:
     ice_gone_s: float | None
     volume_mL: float
     UA_W_K: float
+    gas_mol_s: float = 0.0
+    boil_W: float = 0.0
 
 
 @dataclass
@@ -112,6 +148,10 @@ class Run:
     volume_mL: np.ndarray = field(default_factory=lambda: np.zeros(0))
     removable_W_K: np.ndarray = field(default_factory=lambda: np.zeros(0))
     ice_g: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    unreacted: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    """What has piled up over the whole extent, 0 to 1."""
+    gas_mol_s: np.ndarray = field(default_factory=lambda: np.zeros(0))
+    boil_W: np.ndarray = field(default_factory=lambda: np.zeros(0))
     failed: bool = False
 
     def worst(self) -> StepRun:
@@ -124,14 +164,13 @@ class Run:
 
 
 def _arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
-    nu = np.array(plan.nu if plan.reacts else np.zeros((0, len(plan.species))), dtype=float).reshape(-1, len(plan.species))
-    reactions = np.zeros((len(nu), 7))
-    for j in range(len(nu)):
-        sides = [i for i, n in enumerate(nu[j]) if n < 0]
-        reactions[j] = (
-            sides[0], sides[1] if len(sides) > 1 else -1, plan.k_ref * corner.k_factor, plan.Ea_J / R_GAS, plan.T_ref_K,
-            plan.tau_s, corner.dH_kJ * 1e3,
-        )  # fmt: skip
+    nu = np.array([r.nu for r in plan.rates], dtype=float).reshape(-1, len(plan.species))
+    reactions = np.zeros((len(nu), k.NREACTION))
+    end = {"hot": 0, "slow": 0, "cool": 2}.get(corner.name, 1)
+    for j, r in enumerate(plan.rates):
+        heat = corner.dH_kJ if r.heat_kJ is None else r.heat_kJ[end]
+        speed = corner.k_factor if r.varies else 1.0
+        reactions[j] = (r.a, r.b, r.catalyst, r.k_ref * speed, r.Ea_J / R_GAS, r.T_ref_K, r.tau_s, heat * 1e3, r.gas)
     radius = (3 * plan.nominal_mL * 1.1e-6 / (4 * math.pi)) ** (1 / 3)
     vessel = np.zeros(k.NCONST)
     vessel[k.CFLASK] = plan.glass_J_K
@@ -139,25 +178,67 @@ def _arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
     vessel[k.VFULL] = plan.nominal_mL * 1.1e-6
     vessel[k.TAMB] = plan.ambient_K
     vessel[k.UAMB] = plan.U_air
-    vessel[k.TBOIL] = 1e4
     vessel[k.KBOIL] = 500.0
     vessel[k.CBATH] = max((plan.ice_kg + plan.bath_water_kg) * k.CP_WATER, 1.0)
     vessel[k.GBATH] = 0.3
+    vessel[k.PHEAT] = vessel[k.PCOOL] = plan.power_W
+    vessel[k.KTH] = THERMOSTAT_W_K
     return nu, reactions, np.array(plan.cp), np.array(plan.vm), vessel
 
 
 def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndarray:
-    row = np.zeros(k.SEG_FEED + len(plan.species))
+    ns = len(plan.species)
+    row = np.zeros(k.SEG_FEED + ns + len(plan.rates))
     mixing = 1.0 if seg.stirred else plan.unstirred
     row[k.TEND] = t0 + seg.duration_s
     row[k.TFEED] = seg.feed_T_K
     row[k.QFEED] = seg.feed_heat_J / seg.duration_s
     row[k.UPOT] = corner.U * mixing
-    row[k.MODE] = {"ice": k.ICE_BATH, "fixed": k.FIXED_BATH, "none": k.NO_BATH}[seg.bath]
+    row[k.MODE] = MODES[seg.bath]
     row[k.TSET] = seg.bath_T_K
-    row[k.KFAC] = mixing if seg.reacts else 0.0
-    row[k.SEG_FEED :] = np.array(seg.feed_mol) / seg.duration_s
+    row[k.KFAC] = mixing
+    row[k.TBOIL] = seg.boils_K
+    row[k.SEG_FEED : k.SEG_FEED + ns] = np.array(seg.feed_mol) / seg.duration_s
+    row[k.SEG_FEED + ns :] = [0.0 if j in seg.shut else 1.0 for j in range(len(plan.rates))]
     return row
+
+
+def tolerances(plan: Plan) -> np.ndarray:
+    """Absolute tolerances of the states: moles by the extent, 0.1 mK, 1 mg of ice."""
+    return np.array([max(plan.extent_mol, 1e-3) * 1e-7] * len(plan.species) + [1e-4, 1e-4, 1e-6])
+
+
+def _table(plan: Plan, corner: Corner) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
+    """(starts of the segments and the end in s, rows of the engine's schedule, limits in K, the segment that each row is of)."""
+    starts = np.concatenate([[0.0], np.cumsum([s.duration_s for s in plan.segments])])
+    rows, owner = [], []
+    opens = [(j, starts[i] + wait) for j, i, wait in plan.waits]
+    for i, seg in enumerate(plan.segments):
+        row = _segment_row(plan, corner, seg, starts[i])
+        for end in sorted({t for _, t in opens if starts[i] < t < starts[i + 1]} | {starts[i + 1]}):
+            part = row.copy()
+            part[k.TEND] = end
+            for j, t in opens:
+                if end <= t:
+                    part[k.SEG_FEED + len(plan.species) + j] = 0.0
+            rows.append(part)
+            owner.append(i)
+    own = [plan.segments[i].limit_C for i in owner]
+    limits = np.array([(1e4 if x is None else x) + ZERO_C for x in own])
+    return starts, np.array(rows), limits, np.array(owner)
+
+
+def _joined(parts: np.ndarray) -> np.ndarray:
+    """The report of one segment from those of its parts: each highest with its time, the first passing of a limit."""
+    out = parts[-1].copy()
+    for top, at in ((rodas.PEAK_T, rodas.PEAK_T_AT), (rodas.MTSR_MAX, rodas.MTSR_AT), (rodas.PILED_MAX, rodas.PILED_AT), (rodas.MADE_MAX, rodas.MADE_AT), (rodas.GAS_MAX, rodas.GAS_AT)):  # fmt: skip
+        best = parts[np.argmax(parts[:, top])]
+        out[top], out[at] = best[top], best[at]
+    for first in (rodas.OVER_AT, rodas.ICE_GONE_AT):
+        seen = parts[parts[:, first] >= 0, first]
+        out[first] = seen[0] if len(seen) else -1.0
+    out[rodas.BOIL_MAX] = parts[:, rodas.BOIL_MAX].max()
+    return out
 
 
 def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
@@ -169,16 +250,13 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
     nu, reactions, cp, vm, vessel = _arrays(plan, corner)
     ns = len(plan.species)
     y = np.array([*plan.start_mol, plan.start_T_K, plan.bath_start_K, plan.ice_kg])
-    atol = np.array([max(plan.extent_mol, 1e-3) * 1e-7] * ns + [1e-4, 1e-4, 1e-6])
-    main = 0 if plan.reacts else -1
-    starts = np.concatenate([[0.0], np.cumsum([s.duration_s for s in plan.segments])])
-    table = np.array([_segment_row(plan, corner, s, t) for s, t in zip(plan.segments, starts[:-1], strict=True)])
-    limits = np.array([(s.limit_C if s.limit_C is not None else 1e4) + ZERO_C for s in plan.segments])
+    main = plan.followed - 1
+    starts, table, limits, owner = _table(plan, corner)
     grid = np.zeros(0)
     if points:  # the first point of a step lies just behind its start, so that a jump is drawn as one
         grid = np.concatenate([np.linspace(a + 1e-6 * (b - a), b, points) for a, b in pairwise(starts)])
     problem = (y, 0.0, table, nu, reactions, cp, vm, vessel, main, limits)
-    rows, stats, ends = rodas.integrate(*problem, RTOL, atol, grid, MAX_STEPS)
+    rows, stats, ends = rodas.integrate(*problem, RTOL, tolerances(plan), grid, MAX_STEPS)
     if stats[:, rodas.FLAG].any():
         retried = oracle.integrate(*problem, 1e-8, 1e-9, grid)
         if retried is None:
@@ -188,7 +266,8 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
     ua_end = _relative_height(filled) * vessel[k.AFULL] * table[:, k.UPOT]
     steps = []
     for i, seg in enumerate(plan.segments):
-        s = stats[i]
+        own = np.nonzero(owner == i)[0]
+        s, last = _joined(stats[own]), own[-1]
         steps.append(
             StepRun(
                 seg.step,
@@ -197,24 +276,33 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
                 s[rodas.PEAK_T] - ZERO_C,
                 s[rodas.PEAK_T_AT],
                 # an endothermic reaction warms nothing when cooling stops
-                (s[rodas.MTSR_MAX] if corner.dH_kJ < 0 else s[rodas.PEAK_T]) - ZERO_C if main >= 0 else float("nan"),
+                (s[rodas.MTSR_MAX] if corner.dH_kJ < 0 or main > 0 else s[rodas.PEAK_T]) - ZERO_C if main >= 0 else float("nan"),
                 s[rodas.MTSR_AT],
                 s[rodas.PILED_MAX] / plan.extent_mol if plan.extent_mol else 0.0,
                 s[rodas.MADE_MAX],
                 s[rodas.OVER_AT] if s[rodas.OVER_AT] >= 0 else None,
                 s[rodas.ICE_GONE_AT] if s[rodas.ICE_GONE_AT] >= 0 else None,
-                float(ends[i, :ns] @ vm) * 1e6,
-                float(ua_end[i]),
+                float(ends[last, :ns] @ vm) * 1e6,
+                float(ua_end[last]),
+                s[rodas.GAS_MAX],
+                s[rodas.BOIL_MAX],
             )
         )
     result = Run(corner, steps)
     if points:
-        made, _took, mtsr = rodas.read_off(grid, rows, table, nu, reactions, cp, vm, vessel, main)
+        made, _took, mtsr, result.gas_mol_s, result.boil_W = rodas.read_off(grid, rows, table, nu, reactions, cp, vm, vessel, main)
         volumes = rows[:, :ns] @ vm
-        ua = _relative_height(np.clip(volumes / vessel[k.VFULL], 1e-9, 1.0)) * vessel[k.AFULL] * np.repeat(table[:, k.UPOT], points)
+        ua = (
+            _relative_height(np.clip(volumes / vessel[k.VFULL], 1e-9, 1.0))
+            * vessel[k.AFULL]
+            * np.repeat([table[np.argmax(owner == i), k.UPOT] for i in range(len(plan.segments))], points)
+        )
         result.t_s, result.pot_C, result.bath_C = grid, rows[:, ns] - ZERO_C, rows[:, ns + 1] - ZERO_C
         result.mtsr_C, result.made_W, result.volume_mL = mtsr - ZERO_C, made, volumes * 1e6
         result.removable_W_K, result.ice_g = ua, rows[:, ns + 2] * 1e3
+        if main >= 0 and corner.dH_kJ != 0 and plan.extent_mol:
+            capacity = plan.glass_J_K + rows[:, :ns] @ cp
+            result.unreacted = np.clip((mtsr - rows[:, ns]) * capacity / (-corner.dH_kJ * 1e3 * plan.extent_mol), 0.0, None)
     return result
 
 

@@ -11,7 +11,7 @@ import math
 
 import numpy as np
 
-from northsquall.dynamics.kernel import ICE_BATH, MODE, TEND, compiled, jacobian, mtsr, rhs
+from northsquall.dynamics.kernel import FIXED_BATH, ICE_BATH, MODE, SEG_FEED, TEND, TSET, compiled, jacobian, mtsr, rhs
 
 GAMMA = 0.25
 A21, A31, A32 = 1.544, 0.9466785280815826, 0.2557011698983284
@@ -29,8 +29,8 @@ H34, H35 = 24.76722511418386, -6.594389125716872
 
 # what `integrate` reports, by index
 PEAK_T, PEAK_T_AT, MTSR_MAX, MTSR_AT, PILED_MAX, PILED_AT, MADE_MAX, MADE_AT = range(8)
-ICE_GONE_AT, STEPS, FLAG, OVER_AT, TOOK_MAX, ICE_MIN = range(8, 14)
-NSTATS = 14
+ICE_GONE_AT, STEPS, FLAG, OVER_AT, TOOK_MAX, ICE_MIN, GAS_MAX, GAS_AT, BOIL_MAX = range(8, 17)
+NSTATS = 17
 GOLDEN = 0.6180339887498949
 
 
@@ -118,32 +118,40 @@ def _watch(t, y, nu, reactions, cp, vessel, main, limit, stats):  # type: ignore
 
 
 @compiled
-def _watch_heat(t, made, took, stats):  # type: ignore[no-untyped-def]
-    """Take the maxima of the heat made and of what the bath takes."""
+def _watch_heat(t, flows, stats):  # type: ignore[no-untyped-def]
+    """Take the maxima of the heat made, of what the bath takes, of the gas set free and of the boil-up."""
+    made, took, gas, boil = flows
     if made > stats[MADE_MAX]:
         stats[MADE_MAX] = made
         stats[MADE_AT] = t
     if took > stats[TOOK_MAX]:
         stats[TOOK_MAX] = took
+    if gas > stats[GAS_MAX]:
+        stats[GAS_MAX] = gas
+        stats[GAS_AT] = t
+    if boil > stats[BOIL_MAX]:
+        stats[BOIL_MAX] = boil
 
 
 @compiled
-def _surplus(y, nu, main, ia, ib):  # type: ignore[no-untyped-def]
-    return y[ia] / -nu[main, ia] - y[ib] / -nu[main, ib]
+def _surplus(y, nu, ia, ib):  # type: ignore[no-untyped-def]
+    return y[ia] / -nu[0, ia] - y[ib] / -nu[0, ib]
 
 
 @compiled
 def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, limits, rtol, atol, grid, max_steps):  # type: ignore[no-untyped-def]
     """Integrate through all segments.
 
-    y_start (ns + 3,), segments (k, SEG_FEED + ns) with rising TEND, grid (m,) rising times in s,
-    limits (k,) pot temperatures (K) whose first passing in the segment is timed, `main` the reaction
-    whose loss of control is followed (-1: none). Returns (states on the grid (m, ns + 3), stats
+    y_start (ns + 3,), segments (k, SEG_FEED + ns + nr) with rising TEND, grid (m,) rising times in s,
+    limits (k,) pot temperatures (K) whose first passing in the segment is timed, `main` the last of the reactions
+    whose loss of control is followed, from 0 on (-1: none). Returns (states on the grid (m, ns + 3), stats
     (k, NSTATS), states at the end of each segment (k, ns + 3)). stats[s, FLAG] is 0 when done, 1 when the step size vanished, 2 when
-    max_steps were not enough, 3 when the segment was not reached.
+    max_steps were not enough, 3 when the segment was not reached. Raises ValueError where the segments' columns do not fit.
     """
     n = y_start.shape[0]
     ns = cp.shape[0]
+    if segments.shape[1] != SEG_FEED + ns + reactions.shape[0]:
+        raise ValueError("a segment has a feed for each species and a gate for each reaction")
     m = grid.shape[0]
     rows = np.full((m, n), np.nan)
     all_stats = np.zeros((segments.shape[0], NSTATS))
@@ -169,7 +177,7 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
     ib = -1
     if main >= 0:
         for i in range(ns):
-            if nu[main, i] < 0.0:
+            if nu[0, i] < 0.0:
                 if ia < 0:
                     ia = i
                 elif ib < 0:
@@ -188,12 +196,12 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
         stats[ICE_GONE_AT] = -1.0
         stats[OVER_AT] = -1.0
         stats[ICE_MIN] = y[n - 1]
-        if seg[MODE] != 1.0:
-            y[n - 2] = seg[5] if seg[MODE] == 2.0 else y[n - 2]
+        if seg[MODE] == FIXED_BATH:
+            y[n - 2] = seg[TSET]
         t_end = seg[TEND]
         if t_end <= t:
             continue
-        h = min(t_end - t, 0.5)
+        h = min(t_end - t, 4.0)
         _watch(t, y, nu, reactions, cp, vessel, main, limit, stats)
         while t < t_end - 1e-9 * max(1.0, t_end):
             if steps >= max_steps:
@@ -203,12 +211,12 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
             steps += 1
             if t + 1.01 * h >= t_end:
                 h = t_end - t
-            made_now, took_now = rhs(y, nu, reactions, cp, vm, vessel, seg, ice, f)
-            _watch_heat(t, made_now, took_now, stats)
+            _watch_heat(t, rhs(y, nu, reactions, cp, vm, vessel, seg, ice, f), stats)
             jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac)
             accepted = False
             while not accepted:
-                gh = 1.0 / (h * GAMMA)
+                per = 1.0 / h
+                gh = per / GAMMA
                 for i in range(n):
                     for k in range(n):
                         w[i, k] = -jac[i, k]
@@ -223,31 +231,31 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                     point[i] = y[i] + A21 * u1[i]
                 rhs(point, nu, reactions, cp, vm, vessel, seg, ice, u2)
                 for i in range(n):
-                    u2[i] += C21 * u1[i] / h
+                    u2[i] += C21 * u1[i] * per
                 _solve(w, pivots, u2)
                 for i in range(n):
                     point[i] = y[i] + A31 * u1[i] + A32 * u2[i]
                 rhs(point, nu, reactions, cp, vm, vessel, seg, ice, u3)
                 for i in range(n):
-                    u3[i] += (C31 * u1[i] + C32 * u2[i]) / h
+                    u3[i] += (C31 * u1[i] + C32 * u2[i]) * per
                 _solve(w, pivots, u3)
                 for i in range(n):
                     point[i] = y[i] + A41 * u1[i] + A42 * u2[i] + A43 * u3[i]
                 rhs(point, nu, reactions, cp, vm, vessel, seg, ice, u4)
                 for i in range(n):
-                    u4[i] += (C41 * u1[i] + C42 * u2[i] + C43 * u3[i]) / h
+                    u4[i] += (C41 * u1[i] + C42 * u2[i] + C43 * u3[i]) * per
                 _solve(w, pivots, u4)
                 for i in range(n):
                     ynew[i] = y[i] + A51 * u1[i] + A52 * u2[i] + A53 * u3[i] + A54 * u4[i]
                 rhs(ynew, nu, reactions, cp, vm, vessel, seg, ice, u5)
                 for i in range(n):
-                    u5[i] += (C51 * u1[i] + C52 * u2[i] + C53 * u3[i] + C54 * u4[i]) / h
+                    u5[i] += (C51 * u1[i] + C52 * u2[i] + C53 * u3[i] + C54 * u4[i]) * per
                 _solve(w, pivots, u5)
                 for i in range(n):
                     ynew[i] += u5[i]
                 rhs(ynew, nu, reactions, cp, vm, vessel, seg, ice, u6)
                 for i in range(n):
-                    u6[i] += (C61 * u1[i] + C62 * u2[i] + C63 * u3[i] + C64 * u4[i] + C65 * u5[i]) / h
+                    u6[i] += (C61 * u1[i] + C62 * u2[i] + C63 * u3[i] + C64 * u4[i] + C65 * u5[i]) * per
                 _solve(w, pivots, u6)
                 err = 0.0
                 for i in range(n):
@@ -283,10 +291,13 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                 taken = high
                 gone = True
             before = stats[PEAK_T]
+            climbed = stats[MTSR_AT]
             for q in range(1, 5):
                 _dense(y, ynew, c2, c3, taken * q / 4.0, point)
                 _watch(t + h * taken * q / 4.0, point, nu, reactions, cp, vessel, main, limit, stats)
-            if stats[PEAK_T] > before:  # where in this step the pot is warmest: golden section on the dense output
+            at_peak = stats[PEAK_T_AT]
+            # where in this step the pot is warmest, if it turned here: golden section on the dense output
+            if at_peak < t + h * taken * 0.99 and (stats[PEAK_T] > before or at_peak >= t):
                 low = max((stats[PEAK_T_AT] - t) / h - 0.25 * taken, 0.0)
                 high = min((stats[PEAK_T_AT] - t) / h + 0.25 * taken, taken)
                 for _ in range(24):
@@ -300,28 +311,43 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                 if top > stats[PEAK_T]:
                     stats[PEAK_T] = top
                     stats[PEAK_T_AT] = t + h * 0.5 * (low + high)
+            at_top = stats[MTSR_AT]
+            if main >= 0 and at_top < t + h * taken * 0.99 and (at_top != climbed or at_top >= t):  # it turned within this step
+                low = max((at_top - t) / h - 0.25 * taken, 0.0)
+                high = min((at_top - t) / h + 0.25 * taken, taken)
+                for _ in range(16):
+                    m1 = high - GOLDEN * (high - low)
+                    m2 = low + GOLDEN * (high - low)
+                    _dense(y, ynew, c2, c3, m1, point)
+                    top1, _ = mtsr(point, nu, reactions, cp, vessel, main)
+                    _dense(y, ynew, c2, c3, m2, point)
+                    top2, _ = mtsr(point, nu, reactions, cp, vessel, main)
+                    if top1 < top2:
+                        low = m1
+                    else:
+                        high = m2
+                _dense(y, ynew, c2, c3, 0.5 * (low + high), point)
+                _watch(t + h * 0.5 * (low + high), point, nu, reactions, cp, vessel, main, limit, stats)
             if ib >= 0:
-                d0 = _surplus(y, nu, main, ia, ib)
-                d1 = _surplus(ynew, nu, main, ia, ib)
+                d0 = _surplus(y, nu, ia, ib)
+                d1 = _surplus(ynew, nu, ia, ib)
                 if d0 * d1 < 0.0:
                     low = 0.0
                     high = taken
                     for _ in range(50):
                         mid = 0.5 * (low + high)
                         _dense(y, ynew, c2, c3, mid, point)
-                        if _surplus(point, nu, main, ia, ib) * d0 > 0.0:
+                        if _surplus(point, nu, ia, ib) * d0 > 0.0:
                             low = mid
                         else:
                             high = mid
                     _dense(y, ynew, c2, c3, high, point)
                     _watch(t + h * high, point, nu, reactions, cp, vessel, main, limit, stats)
-                    made_now, took_now = rhs(point, nu, reactions, cp, vm, vessel, seg, ice, work)
-                    _watch_heat(t + h * high, made_now, took_now, stats)
+                    _watch_heat(t + h * high, rhs(point, nu, reactions, cp, vm, vessel, seg, ice, work), stats)
             while g < m and grid[g] <= t + h * taken + 1e-12:
-                at = (grid[g] - t) / h
-                _dense(y, ynew, c2, c3, at, point)
+                at = (grid[g] - t) * per
                 for i in range(n):
-                    rows[g, i] = point[i]
+                    rows[g, i] = _dense_one(y, ynew, c2, c3, at, i)
                 g += 1
             if gone:
                 _dense(y, ynew, c2, c3, taken, point)
@@ -337,8 +363,7 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
                     y[i] = ynew[i]
                 t = t + h
                 h *= min(5.0, max(0.2, 0.9 * max(err, 1e-8) ** -0.25))
-        made_now, took_now = rhs(y, nu, reactions, cp, vm, vessel, seg, ice, work)
-        _watch_heat(t, made_now, took_now, stats)
+        _watch_heat(t, rhs(y, nu, reactions, cp, vm, vessel, seg, ice, work), stats)
         for i in range(n):
             ends[s, i] = y[i]
         stats[STEPS] = steps
@@ -351,18 +376,16 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
 
 @compiled
 def read_off(grid, rows, segments, nu, reactions, cp, vm, vessel, main):  # type: ignore[no-untyped-def]
-    """(heat made in W, heat taken by the bath in W, MTSR in K or NaN) at each state of a grid."""
+    """(heat made in W, heat taken by the bath in W, MTSR in K or NaN, gas in mol/s, boil-up in W) at each state of a grid."""
     m = grid.shape[0]
-    out = np.full((3, m), np.nan)
+    out = np.full((5, m), np.nan)
     work = np.zeros(rows.shape[1])
     s = 0
     for g in range(m):
         while s + 1 < segments.shape[0] and grid[g] > segments[s, TEND]:
             s += 1
         ice = 1.0 if rows[g, rows.shape[1] - 1] > 0.0 else 0.0
-        made, took = rhs(rows[g], nu, reactions, cp, vm, vessel, segments[s], ice, work)
-        out[0, g] = made
-        out[1, g] = took
+        out[0, g], out[1, g], out[3, g], out[4, g] = rhs(rows[g], nu, reactions, cp, vm, vessel, segments[s], ice, work)
         if main >= 0:
             out[2, g] = mtsr(rows[g], nu, reactions, cp, vessel, main)[0]
     return out

@@ -8,8 +8,9 @@ from dataclasses import dataclass, field
 from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.walk import Walk
+from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
-from northsquall.dynamics.schedule import Pot, Timed
+from northsquall.dynamics.schedule import Timed
 from northsquall.heat.enthalpy import Enthalpy
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot

@@ -167,18 +167,29 @@ class Assumption(Part):
 
 
 class Chemistry(Part):
-    """What a reviewer settled about a reaction: switched off, its heat or extent replaced, or one added."""
+    """What a reviewer settled about a reaction: switched off, its heat, extent or rate replaced, or one added."""
 
-    what: Literal["off", "heat", "extent", "add"]
+    what: Literal["off", "heat", "extent", "add", "rate"]
     family: str
     """Family id as the ledger names it; for an added reaction a name."""
     step: int | None = None
     """Only in this step (switched off: from this step on); None: everywhere."""
     value: float | None = None
-    """kJ/mol for heat, mol for extent; for an added reaction kJ/mol."""
+    """kJ/mol for heat, mol for extent; for an added reaction kJ/mol; for a rate its constant at T_ref_C in L/(mol s), or 1/s for first order."""
     extent_mol: float | None = None
     equation: str = ""
     vessel: str | None = None
+    law: Literal["dosing-controlled", "first order", "second order", "autocatalytic", "two-phase", "after a wait", "dissolving"] | None = (
+        None
+    )
+    Ea_kJ: float | None = None
+    T_ref_C: float | None = None
+    factor: float = 2.0
+    """How many times faster or slower it may be."""
+    tau_s: float | None = None
+    """Time of mixing, or of the passage between two phases, s."""
+    start: float | None = None
+    wait_min: float | None = None
     why: str
     by: str = "reviewer"
 

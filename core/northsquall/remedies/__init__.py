@@ -6,8 +6,8 @@ import math
 from dataclasses import replace
 
 from northsquall.assessment import Remedy, TextEdit
+from northsquall.dynamics.building import BATH_T, Pot
 from northsquall.dynamics.pot import ZERO_C, Plan, run, with_bath, with_duration
-from northsquall.dynamics.schedule import BATH_T, Pot
 from northsquall.procedure import Procedure, Step
 from northsquall.working import figure, range_text
 

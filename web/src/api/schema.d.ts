@@ -568,9 +568,13 @@ export interface components {
         };
         /**
          * Chemistry
-         * @description What a reviewer settled about a reaction: switched off, its heat or extent replaced, or one added.
+         * @description What a reviewer settled about a reaction: switched off, its heat, extent or rate replaced, or one added.
          */
         Chemistry: {
+            /** Ea Kj */
+            Ea_kJ?: number | null;
+            /** T Ref C */
+            T_ref_C?: number | null;
             /**
              * By
              * @default reviewer
@@ -583,19 +587,32 @@ export interface components {
             equation: string;
             /** Extent Mol */
             extent_mol?: number | null;
+            /**
+             * Factor
+             * @default 2
+             */
+            factor: number;
             /** Family */
             family: string;
+            /** Law */
+            law?: ("dosing-controlled" | "first order" | "second order" | "autocatalytic" | "two-phase" | "after a wait" | "dissolving") | null;
+            /** Start */
+            start?: number | null;
             /** Step */
             step?: number | null;
+            /** Tau S */
+            tau_s?: number | null;
             /** Value */
             value?: number | null;
             /** Vessel */
             vessel?: string | null;
+            /** Wait Min */
+            wait_min?: number | null;
             /**
              * What
              * @enum {string}
              */
-            what: "off" | "heat" | "extent" | "add";
+            what: "off" | "heat" | "extent" | "add" | "rate";
             /** Why */
             why: string;
         };

@@ -1,0 +1,366 @@
+"""From a procedure to the pot's plan: mixture, reactions, bath and schedule of the deciding vessel (handbook 2.4)."""
+
+from __future__ import annotations
+
+import math
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from northsquall.chemistry.families import FREE
+from northsquall.chemistry.ledger import Entry, Event
+from northsquall.chemistry.walk import Walk
+from northsquall.dynamics import kinetics
+from northsquall.dynamics.kernel import NEVER_BOILS, wetted
+from northsquall.dynamics.kinetics import Kinetics, followed, kinetics_of
+from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
+from northsquall.dynamics.schedule import AFTER, SIZES_ML, Timed, lay_out
+from northsquall.heat.boiling import boiling
+from northsquall.heat.enthalpy import uptake_kJ
+from northsquall.procedure import Bath, Procedure, Step, Vessel
+from northsquall.procedure.amounts import Lot
+from northsquall.review import Settings
+from northsquall.substances import catalogue
+from northsquall.working import Figure
+
+BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
+COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+REFLUX_K = 15.0
+"""A bath stands this much over the boiling point of what it keeps at reflux (common practice, no source)."""
+
+
+@dataclass
+class Pot:
+    """The plan of the deciding vessel with what the findings need of it."""
+
+    vessel: Vessel
+    plan: Plan
+    dose_steps: list[int]
+    bath: Bath | None
+    bath_assumed: bool
+    notes: list[str] = field(default_factory=list)
+    cp_J_K: float = 0.0
+    uptake_kJ: float = 0.0
+    until: int = 0
+    """The last step in which the deciding reaction happens."""
+    kinetics: Kinetics | None = None
+    event: Event | None = None
+
+
+@dataclass(frozen=True)
+class Followed:
+    """A reaction with a rate of its own, its enthalpy (kJ/mol) and how fast it goes."""
+
+    event: Event
+    dH: Figure
+    rate: Kinetics
+
+
+def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
+    """The reaction with its rate: what a reviewer put in, its family's, or its class's."""
+    family = event.reaction.family.id
+    own = next((c for c in procedure.chemistry if c.what == "rate" and c.family in (family, family.split(":")[0])), None)
+    return Followed(event, dH, kinetics_of(event, own))
+
+
+def build_pot(
+    procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
+    reactions: Sequence[Followed], beside: dict[int, float | None] | None = None,
+) -> Pot | str:  # fmt: skip
+    """The pot's plan; a sentence that says what is missing where there is none. `reactions`: the deciding one first."""
+    return _Builder(procedure, lots, walk, timed, settings, vessel, reactions, beside).build()
+
+
+class _Builder:
+    """Puts one plan together."""
+
+    def __init__(
+        self, procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
+        reactions: Sequence[Followed], beside: dict[int, float | None] | None,
+    ) -> None:  # fmt: skip
+        self.procedure, self.lots, self.walk, self.timed, self.settings, self.vessel = procedure, lots, walk, timed, settings, vessel
+        self.main = reactions[0] if reactions else None
+        self.notes: list[str] = []
+        self.entries: dict[int, Entry] = {e.step: e for e in walk.entries if e.vessel == vessel.name}
+        self.heats = beside if beside is not None else {e.step: e.mixing for e in walk.entries if e.vessel == vessel.name}
+        self.reactions = [r for r in reactions if r is self.main or r.dH.established]
+        self.ambient = settings.best("ambient_C") + ZERO_C
+
+    def build(self) -> Pot | str:
+        ours = [t for t in self.timed if t.step.vessel == self.vessel.name and t.step.kind not in AFTER]
+        if not ours:
+            return "nothing is charged to a vessel"
+        event = self.main.event if self.main else None
+        until = max((e.step for e in self.walk.events() if event and followed(e, event)), default=ours[-1].step.n)
+        checked = self._known(ours, until)
+        if isinstance(checked, str):
+            return checked
+        ours = checked
+        self._vessel_and_bath(ours)
+        self._mixture(ours)
+        segments, start, present_cp = self._schedule(ours)
+        lay_out(self.timed)
+        uptake = sum(uptake_kJ(e) for e in self.entries.values() if any(v.latent is None and v.reaction.family.rate for v in e.events))
+        extent = sum(e.extent for e in self.walk.events() if event and followed(e, event))
+        corners = _corners(
+            self.main.dH if self.main else None, uptake, extent, self.settings.get("U_stirred_W_m2K"), self.main.rate if self.main else None
+        )
+        rates, count, waits = self._rates(segments, corners, extent)
+        first = corners[0].dH_kJ
+        whole = extent
+        if rates and first < 0:
+            whole += sum(self._extent(r.event) * (r.dH.best or 0.0) / first for r in self.reactions[1:])
+        settings = self.settings
+        plan = Plan(
+            species=self.species, start_mol=tuple(start), start_T_K=self.ambient, cp=tuple(self.cp), vm=tuple(self.vm), rates=rates, followed=count, waits=waits,
+            nominal_mL=self.nominal, glass_J_K=settings.best("glass_J_per_K_per_mL") * self.nominal,
+            ambient_K=self.ambient, U_air=settings.best("U_air_W_m2K"), ice_kg=self.ice_kg, bath_water_kg=self.water_kg, bath_start_K=self.bath_T + ZERO_C,
+            unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=whole,
+            power_W=settings.best("thermostat_W") if self.bath is not None and self.bath.kind == "thermostat" else 300.0,
+        )  # fmt: skip
+        doses = [n for n in self.doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)]
+        rate = self.main.rate if self.main else None
+        return Pot(self.vessel, plan, doses, self.bath, self.bath_assumed, self.notes, present_cp, uptake, until, rate, event)
+
+    def _known(self, ours: list[Timed], until: int) -> list[Timed] | str:
+        """The steps that can be drawn: up to the first lot without amount or heat capacity behind the reaction."""
+        for i, t in enumerate(ours):
+            keys = (*t.step.materials, *_poured(self.procedure, t.step))
+            short = next((self.lots[k] for k in keys if self.lots[k].cp_J_K is None or self.lots[k].mol is None), None)
+            if short is not None and self.main is not None and t.step.n > until:
+                self.notes.append(f"the curve ends before step {t.step.n}: {short.label}: {short.reason or 'no amount'}")
+                ours = ours[:i]
+                break
+            if short is not None:
+                return f"{short.label}: {short.reason or 'no amount'}"
+        for t in ours:
+            if t.step.n in self.heats and self.heats[t.step.n] is None:
+                return f"the heat of step {t.step.n} is not established"
+        return ours
+
+    def _vessel_and_bath(self, ours: list[Timed]) -> None:
+        settings = self.settings
+        all_lots = [self.lots[k] for t in ours for k in (*t.step.materials, *_poured(self.procedure, t.step))]
+        charged = sum(x.volume_mL or 0.0 for x in all_lots)
+        nominal = self.vessel.nominal_mL
+        if not nominal:
+            least = charged / settings.best("fill_fraction")
+            nominal = next((size for size in SIZES_ML if size >= least), least)
+            self.notes.append(f"vessel without a size: taken {settings.best('fill_fraction') * 100:.0f} % full at the end")
+        self.nominal = max(nominal, charged * 1.02)
+        self.bath, self.bath_assumed = self.vessel.bath, False
+        self.ice_kg = self.water_kg = 0.0
+        self.bath_T = 20.0
+        if self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
+            self.bath_T = self.bath.T_C if self.bath.T_C is not None else BATH_T[self.bath.kind]
+            ice_g, water_g = self.bath.ice_g, self.bath.water_g
+            if ice_g is None:
+                total = settings.best("bath_volume_per_vessel") * self.nominal
+                ice_g = total * settings.best("ice_fraction")
+                water_g = total - ice_g
+                self.bath_assumed = True
+            self.ice_kg, self.water_kg = ice_g / 1e3, (water_g or 0.0) / 1e3
+
+    def _mixture(self, ours: list[Timed]) -> None:
+        """Species: what the followed reactions consume, what is made, one for the bulk of each charge, what is not dissolved yet."""
+        self.doses = [t.step.n for t in ours if t.step.materials or t.step.from_vessel]
+        self.reactants: list[str] = []
+        for f in self.reactions:
+            own = [r for r, n in f.event.reaction.change if n < 0 and r not in FREE]
+            own.sort(key=lambda r: r != f.event.reaction.substrate)
+            self.reactants += [r for r in own if r not in self.reactants]
+        solid = ("undissolved",) if self.main is not None and self.main.rate.how == "dissolving" else ()
+        self.product = len(self.reactants)
+        self.species = (*self.reactants, "product", *(f"charge {n}" for n in self.doses), *solid)
+        self.cp = [0.0] * (self.product + 1)
+        self.vm = [0.0] * (self.product + 1)
+        for n in self.doses:
+            step = next(s for s in self.procedure.steps if s.n == n)
+            keys = (*step.materials, *_poured(self.procedure, step))
+            self.cp.append(sum(self.lots[x].cp_J_K or 0.0 for x in keys))
+            self.vm.append(sum(self.lots[x].volume_mL or 0.0 for x in keys) * 1e-6)
+        self.cp += [0.0] * len(solid)
+        self.vm += [0.0] * len(solid)
+        self.solid = len(self.species) - 1 if solid else -1
+
+    def _extent(self, e: Event) -> float:
+        return sum(x.extent for x in self.walk.events() if followed(x, e))
+
+    def _fed(self, step: Step) -> list[float]:
+        """Moles of every species that a step brings."""
+        feed = [0.0] * len(self.species)
+        entry = self.entries[step.n]
+        for s in entry.before[1:] if len(entry.before) > 1 else []:
+            for i, r in enumerate(self.reactants):
+                feed[i] += s.get(r, 0.0)
+        if self.solid >= 0:
+            feed[self.solid], feed[0] = feed[0], 0.0
+        feed[self.product + 1 + self.doses.index(step.n)] = 1.0
+        return feed
+
+    def _schedule(self, ours: list[Timed]) -> tuple[list[Segment], list[float], float]:
+        """(segments, what is there at the start in mol, heat capacity at the end in J/K); cooling times from the duty go into the timetable."""
+        segments: list[Segment] = []
+        start = [0.0] * len(self.species)
+        timed = self.timed
+        present_cp, present_mL = 0.0, 0.0
+        cooled = False
+        begins = {f.event.reaction.family.id: min(e.step for e in self.walk.events() if followed(e, f.event)) for f in self.reactions}
+        for t in timed[timed.index(ours[0]) : timed.index(ours[-1]) + 1]:
+            step = t.step
+            feed = [0.0] * len(self.species)
+            feed_T = self.ambient
+            mine = t in ours
+            before = (present_cp, present_mL)
+            heat = (self.heats.get(step.n) or 0.0) * 1e3 if mine else 0.0
+            if mine and step.n in self.doses:
+                feed = self._fed(step)
+                source = next((v for v in self.procedure.vessels if v.name == step.from_vessel), None)
+                if COLD.search(step.text) or (source is not None and source.bath is not None):
+                    feed_T = 5.0 + ZERO_C
+                if not segments and step.kind == "charge":
+                    start = [a + b for a, b in zip(start, feed, strict=True)]
+                    feed, heat = [0.0] * len(self.species), 0.0
+                index = self.product + 1 + self.doses.index(step.n)
+                present_cp += self.cp[index]
+                present_mL += self.vm[index] * 1e6
+            duration_s = max(t.best, 0.05) * 60.0
+            boils = self._boils(step) if mine else NEVER_BOILS
+            seg_bath, seg_T = self._segment_bath(step if mine else None, boils)
+            if mine and step.kind == "cool" and not t.written:
+                duration_s = self._cooling_s(step, present_cp, present_mL)
+                t.low = t.best = t.high = duration_s / 60.0
+                t.why = "from the duty of the bath"
+            if mine and not cooled and step.kind == "dose" and self.bath is not None and segments and (step.T_limit or step.T_range):
+                wait_s = self._cooling_s(step, *before)
+                last = segments[-1]
+                segments[-1] = replace(last, duration_s=last.duration_s + wait_s)
+                previous = next(x for x in timed if x.step.n == last.step)
+                previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
+                previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
+                cooled = True
+            cooled = cooled or step.kind == "cool"
+            if mine and seg_bath == "fixed" and self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
+                self.notes.append(f"step {step.n} is warmer than the bath: a bath at {seg_T:.0f} °C is taken for it")
+            limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range else None
+            segments.append(
+                Segment(
+                    step.n, step.kind if mine else "wait", duration_s, tuple(feed), heat, feed_T, seg_bath, seg_T + ZERO_C, limit if mine else None,
+                    step.stirred is not False, self._shut(step.n, begins), boils,
+                )
+            )  # fmt: skip
+        return segments, start, present_cp
+
+    def _shut(self, step: int, begins: dict[str, int]) -> tuple[int, ...]:
+        """Reactions that the ledger knows to begin later; one with a rate of its own goes by its rate alone. By place among the reactions."""
+        return tuple(
+            j for j, f in enumerate(self.reactions) if not f.event.reaction.family.rate and step < begins[f.event.reaction.family.id]
+        )
+
+    def _boils(self, step: Step) -> float:
+        """Where the pot boils in this step, K: the high end, so that nothing is held down that might rise; a temperature never reached where it is not known."""
+        entry = self.entries.get(step.n)
+        found = boiling(entry.after, catalogue()) if entry is not None else None
+        return found[2] + ZERO_C if found is not None else NEVER_BOILS
+
+    def _segment_bath(self, step: Step | None, boils_K: float) -> tuple[str, float]:
+        """(kind of exchange, temperature in °C) of a step."""
+        bath, bath_T = self.bath, self.bath_T
+        if step is not None and step.kind == "reflux" and step.T_range is None and boils_K < NEVER_BOILS:
+            return "fixed", boils_K - ZERO_C + REFLUX_K
+        if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:
+            low = step.T_range.low if step.T_range.low is not None else step.T_range.value
+            if low > bath_T + 6 or bath is None:
+                return "fixed", step.T_range.value
+        own = step.bath if step is not None and step.bath is not None else bath
+        if own is None:
+            return "none", bath_T
+        if own.kind in ("ice", "ice-salt"):
+            return "ice", bath_T
+        T = own.T_C if own.T_C is not None else BATH_T.get(own.kind, 20.0)
+        if own.kind in ("mantle", "plate", "microwave"):
+            return ("heater", T) if own.T_C is not None else ("none", bath_T)
+        return ("jacket" if own.kind == "thermostat" else "fixed"), T
+
+    def _cooling_s(self, step: Step, cp: float, mL: float) -> float:
+        """Time to cool what is in the pot to the target (2 K above the bath at the closest), s."""
+        settings, bath_T = self.settings, self.bath_T
+        target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else bath_T + 5
+        target = max(target, bath_T + 2.0)
+        start = settings.best("ambient_C")
+        if target >= start:
+            return 60.0
+        radius = (3 * self.nominal * 1.1e-6 / (4 * math.pi)) ** (1 / 3)
+        area = wetted(mL / (self.nominal * 1.1))[0] * 4 * math.pi * radius**2
+        ua = max(settings.best("U_stirred_W_m2K") * area, 1e-3)
+        capacity = cp + settings.best("glass_J_per_K_per_mL") * self.nominal
+        return float(np.clip(capacity / ua * math.log((start - bath_T) / (target - bath_T)), 60.0, 7200.0))
+
+    def _rates(
+        self, segments: list[Segment], corners: tuple[Corner, ...], extent: float
+    ) -> tuple[tuple[Rate, ...], int, tuple[tuple[int, int, float], ...]]:
+        """(rows of the engine, how many of them count when control is lost, waits); the segments' gates go from reactions to rows."""
+        main = self.main
+        if main is None or not main.dH.established or extent <= 0:
+            for i, s in enumerate(segments):
+                segments[i] = replace(s, shut=())
+            return (), 0, ()
+        counted: list[Rate] = []
+        further: list[Rate] = []
+        place: dict[int, list[tuple[bool, int]]] = {}
+        waits: list[tuple[int, int, float]] = []
+        for j, f in enumerate(self.reactions):
+            nu = [0.0] * len(self.species)
+            change = dict(f.event.reaction.change)
+            for i, r in enumerate(self.reactants):
+                nu[i] = change.get(r, 0.0)
+            if j == 0:
+                nu[self.product] = 1.0
+            sides = [i for i, n in enumerate(nu) if n < 0]
+            if not sides:
+                continue
+            k = f.rate
+            if j == 0 and k.how == "second order" and "rate_k" in self.settings.overrides:
+                k = replace(k, k_ref=self.settings.overrides["rate_k"])
+            a, b = sides[0], sides[1] if len(sides) > 1 else -1
+            heat = None if j == 0 else (f.dH.low or 0.0, f.dH.best or 0.0, f.dH.high or 0.0)
+            made = kinetics.rows(k, tuple(nu), a, b, self.product, self.solid if j == 0 else -1, heat)
+            if j > 0:
+                made = [replace(x, varies=False) for x in made]
+            dissolving = k.how == "dissolving"
+            place[j] = [(True, len(counted))]
+            counted.append(made[0])
+            for x in made[1:]:
+                place[j].append((dissolving, len(counted) if dissolving else len(further)))
+                (counted if dissolving else further).append(x)
+            if k.wait_min > 0:
+                first = next((i for i, s in enumerate(segments) if any(s.feed_mol[x] > 0 for x in sides)), 0)
+                waits.append((j, first, k.wait_min * 60.0))
+        at = {j: tuple(n if own else len(counted) + n for own, n in where) for j, where in place.items()}
+        for i, s in enumerate(segments):
+            segments[i] = replace(s, shut=tuple(n for j in s.shut for n in at.get(j, ())))
+        return tuple(counted + further), len(counted), tuple((n, i, w) for j, i, w in waits for n in at[j])
+
+
+def _poured(procedure: Procedure, step: Step) -> list[str]:
+    """Materials that come with the contents of another vessel."""
+    if not step.from_vessel or step.kind in ("quench", "neutralise"):
+        return []
+    return [m for s in procedure.steps if s.vessel == step.from_vessel and s.n < step.n for m in s.materials]
+
+
+def _corners(dH: Figure | None, uptake: float, extent: float, U: tuple[float, float, float], rate: Kinetics | None) -> tuple[Corner, ...]:
+    """Best; hot (most heat, poorest bath, fastest); slow (most heat, poorest bath, slowest); cool."""
+    if dH is None or not dH.established or extent <= 0:
+        return tuple(Corner(n, 0.0, u, 1.0) for n, u in (("best", U[1]), ("hot", U[0]), ("cool", U[2])))
+    assert dH.best is not None and dH.low is not None and dH.high is not None and rate is not None
+    slowest, fastest = rate.factors
+    water = -uptake / extent
+    return (
+        Corner("best", dH.best + water, U[1], 1.0),
+        Corner("hot", dH.low + water, U[0], fastest),
+        Corner("slow", dH.low + water, U[0], slowest),
+        Corner("cool", dH.high + water, U[2], fastest),
+    )
