@@ -20,6 +20,7 @@ from northsquall.assessment import (
     Strip,
     UnreadItem,
 )
+from northsquall.calorimetry.measured import Measured, decomposes, measured_of
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import Purpose, purpose_of
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
@@ -33,9 +34,9 @@ from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import Lot, lots_of
-from northsquall.remedies import search
+from northsquall.remedies import Target, search, why_none
 from northsquall.review import Settings, settings_for
-from northsquall.stability import td24_bound
+from northsquall.stability import Bound, td24_bound
 from northsquall.substances import Catalogue
 from northsquall.substances import catalogue as shipped
 from northsquall.substances.catalogue import canonical_smiles
@@ -107,6 +108,7 @@ def assess(
         assumptions=sheet.assumptions(context),
         caution=CAUTION,
         citations=sheet.citations(reactions),
+        curves=sheet.curve_lines(context),
     )
 
 
@@ -204,13 +206,16 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
     heat_of = sheet.enthalpy_of(main, procedure, cat) if main else None
     vessel = main_vessel(procedure, best, main, hottest)
     timed = timetable(procedure, lots, settings, vessel)
+    curves, measured = measured_of(procedure)
     built: Pot | str = "nothing is charged to a vessel"
     if vessel is not None:
         followed = [followed_by(procedure, main, heat_of.value)] if main and heat_of else []
         if main is not None and followed:
             others = [followed_by(procedure, e, sheet.enthalpy_of(e, procedure, cat).value) for e in beside(best, main, heats, kinds)]
             followed += [f for f in others if f.dH.established and f.rate.known]
-        built = build_pot(procedure, lots, best, timed, settings, vessel, followed, _beside(reactions, vessel.name, followed))
+        built = build_pot(
+            procedure, lots, best, timed, settings, vessel, followed, _beside(reactions, vessel.name, followed), decomposes(curves)
+        )
     pot = built if isinstance(built, Pot) else None
     runs: dict[str, Run] = {}
     if pot is not None:
@@ -220,7 +225,20 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
 
     # when control is lost
     context = _context(
-        procedure, lots, best, settings, timed, pot, built if isinstance(built, str) else None, runs, heat_of, reactions, stages, total, cat
+        procedure,
+        lots,
+        best,
+        settings,
+        timed,
+        pot,
+        built if isinstance(built, str) else None,
+        runs,
+        heat_of,
+        reactions,
+        stages,
+        total,
+        cat,
+        (curves, measured),
     )
     context.purpose = purpose
     return Work(lots, walks, trials, slow_on, purpose, reactions, total, context)
@@ -275,16 +293,18 @@ def _context(
     stages: list[Any],
     total: Figure,
     cat: Catalogue,
+    known: tuple[list[Measured], Bound | None],
 ) -> Context:
     warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
     unknown = next(
         (t for t in timed if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name)), None
     )  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
-    bound = td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
+    curves, measured = known
+    bound = measured or td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
     c = Context(
         procedure=procedure, lots=lots, walk=best, settings=settings, timed=timed, pot=pot, pot_missing=missing, runs=runs,
-        enthalpy=heat_of, reactions=reactions, stages=stages, bound=bound, td24_applies=bool(structures), process_C=None, mtt=None,
+        enthalpy=heat_of, reactions=reactions, stages=stages, bound=bound, td24_applies=bool(structures) or measured is not None, curves=curves, process_C=None, mtt=None,
         mtsr=not_established("°C", missing or "no reaction with a rate"), peak={}, accumulation=None, bracket=None, klass=None,
         unknown_dose=unknown, quench_end={}, quench_fill={}, total_heat=total,
     )  # fmt: skip
@@ -317,8 +337,8 @@ def _context(
     if c.process_C is not None and c.mtt is not None and c.mtsr.high is not None:
         low = bound.TD24_C if bound else float("inf")
         process = min(c.process_C, c.mtsr.high)
-        c.bracket = bracket(process, c.mtsr.high, (c.mtt[0], c.mtt[2]), low)
-        decides = bound is not None and c.mtsr.high >= low
+        c.bracket = bracket(process, c.mtsr.high, (c.mtt[0], c.mtt[2]), low, low if measured else float("inf"))
+        decides = bound is not None and (measured is not None or c.mtsr.high >= low)
         c.klass = criticality(process, c.mtsr.high, c.mtt[1], low) if decides else c.bracket[0]
         if unknown is not None and _harmless(c, unknown):
             c.unknown_dose, c.moot_dose = None, unknown
@@ -370,7 +390,7 @@ def _deciding_step(c: Context) -> int | None:
 def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
     why = c.pot_missing or ("no time is written for the addition" if c.unknown_dose else "no reaction with heat")
     none = lambda unit: not_established(unit, why)  # noqa: E731
-    td24 = not_established(
+    td24 = sheet.td24_of(c) or not_established(
         "°C",
         f"no calorimetry; by class at least {c.bound.TD24_C:.0f} °C ({c.bound.what} in {c.bound.medium}: onset {c.bound.onset_C:.0f} °C − 100 K)"
         if c.bound
@@ -381,7 +401,7 @@ def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
         vessel=c.pot.vessel.name if c.pot else None, process_T_C=c.process_C, limit_C=None, peak_T_C=none("°C"), peak_at_min=None, peak_step=None,
         peak_heat_W=none("W"), removable_W=none("W"), accumulation_max=none("1"), MTSR_C=c.mtsr if not c.unknown_dose else none("°C"), MTSR_at_min=None,
         MTT_C=figure(c.mtt[1], "°C", low=c.mtt[0], high=c.mtt[2], expression="Σ x_i P_i(T) = 1 atm over what is volatile; sulfuric acid by strength, with nitric acid's 83 °C as its low end", sources=["catalogue: boiling points and heats of vaporisation", "memory: boiling points of sulfuric acid"]) if c.mtt else none("°C"),
-        TD24_C=td24, TD24_bound_C=c.bound.TD24_C if c.bound else None, criticality_class=c.klass,
+        TD24_C=td24, TMRad_h=sheet.tmrad_of(c), TD24_bound_C=c.bound.TD24_C if c.bound else None, criticality_class=c.klass,
         criticality_bracket=c.bracket, min_addition_min=none("min"), ice_needed_g=none("g"), ice_offered_g=ice_offered, ice_gone_min=None,
     )  # fmt: skip
     if c.pot is None or not c.runs:
@@ -460,24 +480,36 @@ def _exotherm(c: Context, procedure: Procedure) -> Exotherm:
     return out
 
 
-def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: list[Any]) -> list[Any]:
-    """Searches where a limit is passed; the shortest addition where it is kept."""
-    assert c.pot is not None
-    hot = [f for f in findings if f.code in ("H02", "H03", "H05") and f.severity != "note"]
-    doses = [s for s in c.pot.plan.segments if s.step in c.pot.dose_steps and s.limit_C is not None and any(s.feed_mol[: len(s.feed_mol)])]
-    target = next((f.step for f in hot if f.step in c.pot.dose_steps), None) or (
-        control.peak_step if control.peak_step in c.pot.dose_steps else doses[-1].step if doses else None
+HOT = ("H02", "H03", "H05")
+"""Findings that a search may cure."""
+
+
+def target_of(procedure: Procedure, c: Context, control: Exotherm, findings: list[Any]) -> Target | None:
+    """The dose that a search is for: the one a finding names, else the one that decides; None where nothing is fed or no limit is set."""
+    if c.pot is None or not c.runs or c.pot.cp_J_K <= 0:
+        return None
+    hot = [f for f in findings if f.code in HOT and f.severity != "note"]
+    doses = [s for s in c.pot.plan.segments if s.step in c.pot.dose_steps and s.limit_C is not None and any(s.feed_mol)]
+    limited = [s.step for s in doses]
+    step = next((f.step for f in hot if f.step in limited), None) or (
+        control.peak_step if control.peak_step in limited else limited[-1] if limited else None
     )
-    if target is None or not c.pot.plan.reacts:
-        return []
-    seg = next(s for s in c.pot.plan.segments if s.step == target)
-    if seg.limit_C is None:
-        return []
+    seg = next((s for s in c.pot.plan.segments if s.step == step), None)
+    if step is None or seg is None or seg.limit_C is None:
+        return None
     bound = c.bound.TD24_C if c.bound else c.settings.severity("H03_no_td24_T_C")
     ceiling = min(bound, c.mtt[0] if c.mtt else bound) - 1.0
-    if not hot:
+    margin = c.settings.laboratory.limit_margin_K or 0.0
+    return Target(procedure, c.pot, procedure.steps[step - 1], seg.limit_C - margin, ceiling)
+
+
+def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: list[Any]) -> list[Any]:
+    """Searches where a limit is passed."""
+    hot = [f for f in findings if f.code in HOT and f.severity != "note"]
+    target = target_of(procedure, c, control, findings)
+    if not hot or target is None:
         return []
-    found, shortest = search(procedure, c.pot, procedure.steps[target - 1], seg.limit_C, ceiling)
+    found, shortest = search(target)
     if shortest is not None:
         control.min_addition_min = figure(
             shortest,
@@ -486,10 +518,8 @@ def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: lis
             sources=["handbook 2.6"],
         )
     for f in hot:
-        if f.step == target and not f.remedy and found:
-            f.remedy = f"{found[0].label}: {found[0].detail}."
-        elif f.step == target and not f.remedy:
-            f.remedy = "No addition time up to eight hours keeps the limit in this bath; use a colder or larger bath, or a smaller batch."
+        if f.step == target.step.n and not f.remedy:
+            f.remedy = f"{found[0].label}: {found[0].detail}." if found else why_none(target)
     return found
 
 

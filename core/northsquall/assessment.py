@@ -6,6 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from northsquall.procedure import Chemistry
 from northsquall.working import Figure
 
 Severity = Literal["stop", "condition", "note"]
@@ -169,6 +170,7 @@ class Exotherm(Doc):
     MTSR_at_min: float | None
     MTT_C: Figure
     TD24_C: Figure
+    TMRad_h: Figure
     TD24_bound_C: float | None
     criticality_class: int | None
     criticality_bracket: tuple[int, int] | None
@@ -176,6 +178,43 @@ class Exotherm(Doc):
     ice_needed_g: Figure
     ice_offered_g: float | None
     ice_gone_min: float | None
+
+
+class CurveLine(Doc):
+    """A calorimeter's curve and what it says. Times in min, temperatures in °C, heat flow in W or W/g; None where its kind does not say."""
+
+    kind: Literal["scan", "reaction", "adiabatic"]
+    name: str
+    why: str
+    by: str
+    trouble: str = ""
+    x: list[float] = []
+    y: list[float] = []
+    baseline: list[float] = []
+    conversion: list[float] = []
+    onset_C: float | None = None
+    tangent_C: float | None = None
+    top_C: float | None = None
+    heat_J_g: float | None = None
+    TD24_C: float | None = None
+    decides: str = ""
+    rules: dict[str, float] = {}
+    Ea_kJ: float | None = None
+    q_W_kg: float | None = None
+    q_at_C: float | None = None
+    tmr_C: list[float] = []
+    tmr_h: list[float] = []
+    dH_kJ_mol: float | None = None
+    heat_kJ: float | None = None
+    piled_max: float | None = None
+    piled_at_min: float | None = None
+    k_L_mol_s: float | None = None
+    misfit: float | None = None
+    mol_per_L: float | None = None
+    plan_mol_per_L: float | None = None
+    notes: list[str] = []
+    offers: list[Chemistry] = []
+    """What it would put in the place of a default: heat, rate."""
 
 
 class Gas(Doc):
@@ -324,6 +363,58 @@ class Remedy(Doc):
     edits: list[TextEdit]
     peak_C: Figure
     MTSR_C: Figure
+
+
+class Driver(Doc):
+    """How much an input drives the figures: rank correlation with each, −1 to 1."""
+
+    name: str
+    peak: float
+    MTSR: float
+
+
+class Spread(Doc):
+    """Figures over the uncertain inputs: 5th, 50th and 95th percentile of the members that were drawn."""
+
+    seed: int
+    members: int
+    failed: int
+    """Members whose integration did not succeed: left out, and said."""
+    step: int
+    limit_C: float | None
+    peak_C: tuple[float, float, float]
+    MTSR_C: tuple[float, float, float]
+    heat_W: tuple[float, float, float]
+    margin_K: tuple[float, float, float] | None
+    over: float | None
+    """Part of the members that pass the limit, the thermometer's own error counted."""
+    past_TD24: float | None
+    drivers: list[Driver]
+    t_min: list[float]
+    low_C: list[float]
+    high_C: list[float]
+    says: str
+
+
+class Proposal(Doc):
+    """A change or a pair of changes, its figures, and the verdict of the text with it."""
+
+    label: str
+    detail: str
+    edits: list[TextEdit]
+    peak_C: Figure
+    MTSR_C: Figure
+    verdict: Verdict
+
+
+class Proposed(Doc):
+    """What the searches came to; where nothing helps, why."""
+
+    before: Proposal
+    singles: list[Proposal] = []
+    pairs: list[Proposal] = []
+    none: str = ""
+    limit_C: float | None = None
 
 
 class Trial(Doc):
@@ -483,3 +574,4 @@ class Assessment(Doc):
     referred: str | None = None
     caution: str
     citations: list[str]
+    curves: list[CurveLine] = []

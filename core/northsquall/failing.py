@@ -68,7 +68,7 @@ def _sentence(c: Context, f: Failed, at_min: float) -> tuple[str, bool]:
     limit = next((s.limit_C for s in c.pot.plan.segments if s.step == f.step and s.limit_C is not None), None)
     over = False
     if c.bound is not None and c.td24_applies and f.high_C > c.bound.TD24_C:
-        out.append(f"past {c.bound.TD24_C:.0f} °C, the bound of decomposition by class")
+        out.append(f"past {c.bound.TD24_C:.0f} °C, {c.bound.says}")
         over = True
     if c.mtt is not None and f.high_C > c.mtt[0]:
         out.append(f"it boils at about {c.mtt[1]:.0f} °C" if f.high_C > c.mtt[1] else f"it may boil from {c.mtt[0]:.0f} °C on")

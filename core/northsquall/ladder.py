@@ -14,7 +14,7 @@ from northsquall.dynamics.schedule import SIZES_ML
 from northsquall.findings.base import Context, raise_all
 from northsquall.findings.verdict import verdict_of
 from northsquall.procedure import Laboratory, Procedure
-from northsquall.remedies import rounded_up, shortest_addition
+from northsquall.remedies.plans import rounded_up, shortest_addition
 from northsquall.review import settings_for
 from northsquall.sheets import quench
 from northsquall.substances import Catalogue

@@ -4,22 +4,25 @@ from __future__ import annotations
 
 import json
 from datetime import datetime
-from typing import Any
+from itertools import chain
+from typing import Any, Literal
 
 from catalogue import actions as catalogue
 from catalogue.models import LocalRecord
 from django.contrib.auth import authenticate, login, logout
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.middleware.csrf import get_token
 from django.views.decorators.csrf import csrf_protect
-from ninja import File, NinjaAPI, Schema, Status, UploadedFile
+from ninja import File, Form, NinjaAPI, Schema, Status, UploadedFile
 from ninja.decorators import decorate_view
 from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, DayPlan, Failure, Mark, Question, Rung, TextEdit, UnreadItem
+from northsquall.assessment import Assessment, CurveLine, DayPlan, Failure, Mark, Proposed, Question, Rung, Spread, TextEdit, UnreadItem
+from northsquall.calorimetry import CurveError
+from northsquall.calorimetry.curves import MAX_BYTES as CURVE_BYTES
 from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.ladder import NoRung
@@ -49,6 +52,32 @@ class WordsIn(Schema):
     """A text as it is typed."""
 
     text: str
+
+
+class CurveIn(Schema):
+    """What is known of a calorimeter's curve beside its numbers."""
+
+    kind: Literal["scan", "reaction", "adiabatic"]
+    family: str
+    why: str
+    exo_up: bool = True
+    sample_mg: float | None = None
+    rate_K_min: float | None = None
+    cp_J_gK: float | None = None
+    phi: float = 1.0
+    mol: float | None = None
+    feed_from_min: float | None = None
+    feed_to_min: float | None = None
+    fed_equivalents: float = 1.0
+    volume_mL: float | None = None
+    T_C: float | None = None
+
+
+class CurveOut(Schema):
+    """A curve as an entry to adopt, and what it says."""
+
+    entry: Chemistry
+    says: CurveLine
 
 
 class ReadOut(Schema):
@@ -109,6 +138,22 @@ class TextIn(Schema):
     edits: list[TextEdit] = []
     overrides: dict[str, float] = {}
     chemistry: list[Chemistry] = []
+
+
+class SearchLine(Schema):
+    """One line of a search: how far it is and what it looks at; the last holds what was found."""
+
+    done: int
+    of: int
+    what: str
+    found: Proposed | None
+
+
+class SpreadIn(TextIn):
+    """A text with what was settled, and how often to draw."""
+
+    seed: int = 1
+    members: int = 1000
 
 
 class FailIn(TextIn):
@@ -355,10 +400,11 @@ def _unopened(request: HttpRequest, exc: FileError) -> HttpResponse:
     return api.create_response(request, {"message": f"{exc}."[0].upper() + f"{exc}."[1:]}, status=422)
 
 
+@api.exception_handler(CurveError)
 @api.exception_handler(NoCurve)
 @api.exception_handler(NoRung)
 @api.exception_handler(SettingError)
-def _unsettable(request: HttpRequest, exc: SettingError | NoCurve | NoRung) -> HttpResponse:
+def _unsettable(request: HttpRequest, exc: SettingError | NoCurve | NoRung | CurveError) -> HttpResponse:
     return api.create_response(request, {"message": str(exc)}, status=422)
 
 
@@ -528,6 +574,16 @@ def open_file(request: HttpRequest, file: File[UploadedFile]) -> Any:
     return {"text": check(text_of(name, file.read()))}
 
 
+@api.post("/curves", by_alias=True, response={200: CurveOut, 401: Message, 403: Message, 422: Message})
+def open_curve(request: HttpRequest, file: File[UploadedFile], given: Form[CurveIn]) -> Any:
+    """A calorimeter's curve from CSV or JCAMP-DX, and what it says; nothing is kept."""
+    name = file.name or "the file"
+    if file.size is not None and file.size > CURVE_BYTES:
+        raise CurveError(f"{name} has {file.size / 1e6:.1f} MB; at most {CURVE_BYTES // 1_000_000} MB is read")
+    entry, says = procedures.curve(name, file.read(), given.model_dump(), _me(request).username)
+    return {"entry": entry, "says": says}
+
+
 @api.post("/preview", by_alias=True, response={200: Assessment, 401: Message, 403: Message, 422: Message})
 def preview(request: HttpRequest, given: PreviewIn) -> Any:
     """The figures while dragging: values by path stand in for words; no search for remedies."""
@@ -542,6 +598,24 @@ def failures(request: HttpRequest, given: FailIn) -> Any:
     """What each failure of the deciding vessel comes to: a curve and a sentence."""
     found = procedures.failures(given.text, given.overrides, [c.model_dump() for c in given.chemistry], given.at_min, given.kinds)
     return HttpResponse(json.dumps([f.model_dump(by_alias=True) for f in found]), content_type="application/json")
+
+
+@api.post("/proposals", response={200: SearchLine, 401: Message, 403: Message, 422: Message})
+def proposals(request: HttpRequest, given: TextIn) -> Any:
+    """Searches for changes that would make it acceptable: lines of JSON, progress first, what was found last. It ends with whoever reads it."""
+    found = procedures.proposals(
+        given.text, [e.model_dump() for e in given.edits], given.overrides, [c.model_dump() for c in given.chemistry]
+    )
+    first = next(found)  # what cannot be read is refused before the first line goes out
+    lines = (json.dumps(x) + "\n" for x in chain([first], found))
+    return StreamingHttpResponse(lines, content_type="application/x-ndjson")
+
+
+@api.post("/uncertainty", by_alias=True, response={200: Spread, 401: Message, 403: Message, 422: Message})
+def uncertainty(request: HttpRequest, given: SpreadIn) -> Any:
+    """How the figures spread over the uncertain inputs, and what drives them; the same seed gives the same draws."""
+    found = procedures.spread(given.text, given.overrides, [c.model_dump() for c in given.chemistry], given.seed, given.members)
+    return HttpResponse(found.model_dump_json(by_alias=True), content_type="application/json")
 
 
 @api.post("/procedures", by_alias=True, response={200: ProcedureOut, 401: Message, 403: Message, 422: Message})

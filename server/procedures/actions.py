@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import json
+from collections.abc import Iterator
 from datetime import datetime
 from functools import lru_cache
 from typing import Any
@@ -14,15 +15,20 @@ from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
-from northsquall.assessment import Assessment, DayPlan, Failure, Question, Remembered, Rung, TextEdit
+from northsquall.assessment import Assessment, CurveLine, DayPlan, Failure, Proposed, Question, Remembered, Rung, Spread, TextEdit
+from northsquall.calorimetry import CurveError, curve_of, evaluate
+from northsquall.calorimetry.measured import Measured
 from northsquall.failing import fail
 from northsquall.ladder import ladder
 from northsquall.planning import plan_day
 from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
+from northsquall.proposing import propose
 from northsquall.questions import weigh
 from northsquall.reading import read
 from northsquall.settle import SettingError, apply_edits, set_value
+from northsquall.sheets.curves import curve_line
+from northsquall.uncertainty import spread as spread_of
 from procedures.laboratory import current as laboratory
 from procedures.models import Answer, Procedure, Revision
 from records.models import log
@@ -76,6 +82,38 @@ def assessed(
     for path, value in (sets or {}).items():
         set_value(document, path, str(value))
     return document, assess(document, catalogue=catalogue.current(), laboratory=laboratory(), preview=preview)
+
+
+def curve(name: str, raw: bytes, given: dict[str, Any], by: str) -> tuple[Chemistry, CurveLine]:
+    """A calorimeter's curve as an entry for a procedure, and what it says. Raises CurveError."""
+    why = given.pop("why").strip()
+    if len(why) < 3:
+        raise CurveError("what was measured is not said; the sample and who ran it were expected, e.g. “final mixture, DSC of 3 May”")
+    family, mg = given.pop("family"), given.pop("sample_mg")
+    read = curve_of(name, raw, given["kind"])
+    entry = Chemistry(
+        what="curve", family=family, curve=read.model_copy(update={**given, "sample_g": mg / 1e3 if mg else None}), why=why, by=by
+    )
+    assert entry.curve is not None
+    return entry, curve_line(Measured(entry, evaluate(entry.curve)))
+
+
+def proposals(
+    text: str, edits: list[dict[str, Any]], overrides: dict[str, float], chemistry: list[dict[str, Any]]
+) -> Iterator[dict[str, Any]]:
+    """Searches as they go: how far before each, what was found last."""
+    document = document_of(text, edits, overrides, chemistry)
+    for x in propose(document, catalogue=catalogue.current(), laboratory=laboratory()):
+        if isinstance(x, Proposed):
+            yield {"done": 1, "of": 1, "what": "", "found": x.model_dump(by_alias=True)}
+        else:
+            yield {"done": x.done, "of": x.of, "what": x.what, "found": None}
+
+
+def spread(text: str, overrides: dict[str, float], chemistry: list[dict[str, Any]], seed: int, members: int) -> Spread:
+    """Figures over the uncertain inputs. Raises NoCurve where there is no curve, SettingError for a number that cannot be drawn."""
+    document = document_of(text, [], overrides, chemistry)
+    return spread_of(document, seed, members, catalogue=catalogue.current(), laboratory=laboratory())
 
 
 def failures(

@@ -20,7 +20,7 @@ from northsquall.dynamics.schedule import main_vessel, timetable
 from northsquall.heat import enthalpy
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import read
-from northsquall.remedies import scaled, shortest_addition, unfavourable
+from northsquall.remedies.plans import scaled, shortest_addition, unfavourable
 from northsquall.review import settings_for
 from northsquall.substances import catalogue
 

@@ -14,7 +14,7 @@ from northsquall.data.check import faults
 from northsquall.dynamics.criticality import bracket, criticality
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.reading import read
-from northsquall.remedies import rounded_up
+from northsquall.remedies.plans import rounded_up
 from northsquall.settle import SettingError, apply_edits, set_value
 from northsquall.stability import td24_bound
 

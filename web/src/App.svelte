@@ -10,6 +10,7 @@
   import Intake from './views/intake/Intake.svelte';
   import Ladder from './views/ladder/Ladder.svelte';
   import Plan from './views/plan/Plan.svelte';
+  import Stability from './views/stability/Stability.svelte';
   import SignIn from './views/signin/SignIn.svelte';
 
   let failed = $state('');
@@ -35,6 +36,8 @@
   {#key id}<Desk {id} />{/key}
 {:else if view === 'chemistry' && id}
   {#key id}<Chemistry {id} />{/key}
+{:else if view === 'stability' && id}
+  {#key id}<Stability {id} />{/key}
 {:else if view === 'plan' && id}
   {#key id}<Plan {id} />{/key}
 {:else if view === 'ladder' && id}

@@ -13,6 +13,7 @@ from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics import kinetics
+from northsquall.dynamics.decomposition import Decomposition
 from northsquall.dynamics.kernel import NEVER_BOILS, wetted
 from northsquall.dynamics.kinetics import Kinetics, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
@@ -67,10 +68,13 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
 
 def build_pot(
     procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
-    reactions: Sequence[Followed], beside: dict[int, float | None] | None = None,
+    reactions: Sequence[Followed], beside: dict[int, float | None] | None = None, decomposition: tuple[Decomposition, float] | None = None,
 ) -> Pot | str:  # fmt: skip
-    """The pot's plan; a sentence that says what is missing where there is none. `reactions`: the deciding one first."""
-    return _Builder(procedure, lots, walk, timed, settings, vessel, reactions, beside).build()
+    """The pot's plan; a sentence that says what is missing where there is none.
+
+    `reactions`: the deciding one first; `decomposition`: heat rate of the whole mixture by itself and its heat in J/g, where it was measured.
+    """
+    return _Builder(procedure, lots, walk, timed, settings, vessel, reactions, beside, decomposition).build()
 
 
 class _Builder:
@@ -78,8 +82,9 @@ class _Builder:
 
     def __init__(
         self, procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
-        reactions: Sequence[Followed], beside: dict[int, float | None] | None,
+        reactions: Sequence[Followed], beside: dict[int, float | None] | None, decomposition: tuple[Decomposition, float] | None,
     ) -> None:  # fmt: skip
+        self.decomposition = decomposition
         self.procedure, self.lots, self.walk, self.timed, self.settings, self.vessel = procedure, lots, walk, timed, settings, vessel
         self.main = reactions[0] if reactions else None
         self.notes: list[str] = []
@@ -116,7 +121,7 @@ class _Builder:
         plan = Plan(
             species=self.species, start_mol=tuple(start), start_T_K=self.ambient, cp=tuple(self.cp), vm=tuple(self.vm), rates=rates, followed=count, waits=waits,
             nominal_mL=self.nominal, glass_J_K=settings.best("glass_J_per_K_per_mL") * self.nominal,
-            ambient_K=self.ambient, U_air=settings.best("U_air_W_m2K"), ice_kg=self.ice_kg, bath_water_kg=self.water_kg, bath_start_K=self.bath_T + ZERO_C,
+            ambient_K=self.ambient, U_air=settings.best("U_air_W_m2K"), ice_kg=self.ice_kg, bath_water_kg=self.water_kg, bath_start_K=self._bath_start(),
             unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=whole,
             power_W=settings.best("thermostat_W") if self.bath is not None and self.bath.kind == "thermostat" else 300.0,
         )  # fmt: skip
@@ -172,8 +177,9 @@ class _Builder:
             own.sort(key=lambda r: r != f.event.reaction.substrate)
             self.reactants += [r for r in own if r not in self.reactants]
         solid = ("undissolved",) if self.main is not None and self.main.rate.how == "dissolving" else ()
+        whole = ("undecomposed",) if self.decomposition is not None else ()
         self.product = len(self.reactants)
-        self.species = (*self.reactants, "product", *(f"charge {n}" for n in self.doses), *solid)
+        self.species = (*self.reactants, "product", *(f"charge {n}" for n in self.doses), *solid, *whole)
         self.cp = [0.0] * (self.product + 1)
         self.vm = [0.0] * (self.product + 1)
         for n in self.doses:
@@ -181,9 +187,15 @@ class _Builder:
             keys = (*step.materials, *_poured(self.procedure, step))
             self.cp.append(sum(self.lots[x].cp_J_K or 0.0 for x in keys))
             self.vm.append(sum(self.lots[x].volume_mL or 0.0 for x in keys) * 1e-6)
-        self.cp += [0.0] * len(solid)
-        self.vm += [0.0] * len(solid)
-        self.solid = len(self.species) - 1 if solid else -1
+        self.cp += [0.0] * len(solid + whole)
+        self.vm += [0.0] * len(solid + whole)
+        self.solid = self.species.index("undissolved") if solid else -1
+        self.whole = len(self.species) - 1 if whole else -1
+
+    def _bath_start(self) -> float:
+        """Where the bath begins, K."""
+        held = self.bath is not None and self.bath.kind == "thermostat" and self.bath.T_C is not None
+        return (self.bath.T_C if held else self.bath_T) + ZERO_C  # type: ignore[union-attr,operator]
 
     def _extent(self, e: Event) -> float:
         return sum(x.extent for x in self.walk.events() if followed(x, e))
@@ -198,6 +210,9 @@ class _Builder:
         if self.solid >= 0:
             feed[self.solid], feed[0] = feed[0], 0.0
         feed[self.product + 1 + self.doses.index(step.n)] = 1.0
+        if self.whole >= 0:  # what can decompose, in kg of mixture
+            lots = [self.lots[k] for k in (*step.materials, *_poured(self.procedure, step))]
+            feed[self.whole] = sum(x.mass_g[1] for x in lots if x.mass_g) / 1e3
         return feed
 
     def _schedule(self, ours: list[Timed]) -> tuple[list[Segment], list[float], float]:
@@ -298,6 +313,15 @@ class _Builder:
         capacity = cp + settings.best("glass_J_per_K_per_mL") * self.nominal
         return float(np.clip(capacity / ua * math.log((start - bath_T) / (target - bath_T)), 60.0, 7200.0))
 
+    def _decomposing(self) -> tuple[Rate, ...]:
+        """The mixture's own decomposition, first order in what is left of it (kg)."""
+        if self.decomposition is None:
+            return ()
+        d, heat = self.decomposition
+        nu = [0.0] * len(self.species)
+        nu[self.whole] = -1.0
+        return (Rate(tuple(nu), self.whole, -1, d.q_ref / (heat * 1e3), d.Ea, d.T_ref_C + ZERO_C, 1.0, (-heat,) * 3, varies=False),)
+
     def _rates(
         self, segments: list[Segment], corners: tuple[Corner, ...], extent: float
     ) -> tuple[tuple[Rate, ...], int, tuple[tuple[int, int, float], ...]]:
@@ -306,7 +330,7 @@ class _Builder:
         if main is None or not main.dH.established or extent <= 0:
             for i, s in enumerate(segments):
                 segments[i] = replace(s, shut=())
-            return (), 0, ()
+            return self._decomposing(), 0, ()
         counted: list[Rate] = []
         further: list[Rate] = []
         place: dict[int, list[tuple[bool, int]]] = {}
@@ -336,12 +360,12 @@ class _Builder:
                 place[j].append((dissolving, len(counted) if dissolving else len(further)))
                 (counted if dissolving else further).append(x)
             if k.wait_min > 0:
-                first = next((i for i, s in enumerate(segments) if any(s.feed_mol[x] > 0 for x in sides)), 0)
+                first = max(next((i for i, s in enumerate(segments) if s.feed_mol[x] > 0), 0) for x in sides)  # all is there from here on
                 waits.append((j, first, k.wait_min * 60.0))
         at = {j: tuple(n if own else len(counted) + n for own, n in where) for j, where in place.items()}
         for i, s in enumerate(segments):
             segments[i] = replace(s, shut=tuple(n for j in s.shut for n in at.get(j, ())))
-        return tuple(counted + further), len(counted), tuple((n, i, w) for j, i, w in waits for n in at[j])
+        return (*counted, *further, *self._decomposing()), len(counted), tuple((n, i, w) for j, i, w in waits for n in at[j])
 
 
 def _poured(procedure: Procedure, step: Step) -> list[str]:

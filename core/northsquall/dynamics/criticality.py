@@ -16,7 +16,9 @@ def criticality(process_C: float, mtsr_C: float, mtt_C: float, td24_C: float) ->
     return 3 if mtsr_C < td24_C else 4
 
 
-def bracket(process_C: float, mtsr_C: float, mtt: tuple[float, float], td24_low_C: float) -> tuple[int, int]:
-    """Lowest and highest class that the bounds of MTT and of TD24 (to infinity) allow."""
-    seen = [criticality(process_C, mtsr_C, m, t) for m in mtt for t in (td24_low_C, float("inf"))]
+def bracket(
+    process_C: float, mtsr_C: float, mtt: tuple[float, float], td24_low_C: float, td24_high_C: float = float("inf")
+) -> tuple[int, int]:
+    """Lowest and highest class that the bounds of MTT and of TD24 (to infinity where it is not measured) allow."""
+    seen = [criticality(process_C, mtsr_C, m, t) for m in mtt for t in (td24_low_C, td24_high_C)]
     return min(seen), max(seen)

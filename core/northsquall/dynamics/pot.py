@@ -109,8 +109,8 @@ class Plan:
 
     @property
     def reacts(self) -> bool:
-        """Whether any heat comes from a rate."""
-        return bool(self.rates)
+        """Whether a wanted reaction is followed by its rate."""
+        return self.followed > 0
 
 
 @dataclass

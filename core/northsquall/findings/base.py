@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
+from northsquall.calorimetry.measured import Measured
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
@@ -64,6 +65,7 @@ class Context:
     quench_end: dict[int, tuple[float, float, float]]
     quench_fill: dict[int, float]
     total_heat: Figure
+    curves: list[Measured] = field(default_factory=list)
     moot_dose: Timed | None = None
     """A dose without a time, where even all at once nothing is passed."""
     purpose: Purpose = field(default_factory=Purpose)

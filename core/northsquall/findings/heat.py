@@ -152,7 +152,7 @@ def accumulation(c: Context) -> Iterator[Finding]:
         return
     worst = c.bracket[1]
     bound = c.bound
-    if c.bracket[0] >= 4 or (worst >= 4 and bound is None):
+    if c.bracket[0] >= 4 or (worst >= 4 and (bound is None or bound.measured)):
         yield finding(
             "H03",
             "stop",
@@ -339,8 +339,8 @@ def hold_near_td24(c: Context) -> Iterator[Finding]:
         top = step.T_range.high if step.T_range.high is not None else step.T_range.value
         if top > c.bound.TD24_C - margin:
             yield finding(
-                "H14", "condition", f"Holding at {top:.0f} °C is within {margin:.0f} K of {c.bound.TD24_C:.0f} °C, the bound of TD24 by class ({c.bound.what} in {c.bound.medium}); TD24 itself is not established.",
-                step=step, span=step.T_range.span, figure=top, limit=f"{c.bound.TD24_C - margin:.0f} °C", established=False, remedy="Hold colder, or measure TD24 of this mixture.", short="hold",
+                "H14", "condition", f"Holding at {top:.0f} °C is within {margin:.0f} K of {c.bound.TD24_C:.0f} °C, {c.bound.says}{'' if c.bound.measured else '; TD24 itself is not established'}.",
+                step=step, span=step.T_range.span, figure=top, limit=f"{c.bound.TD24_C - margin:.0f} °C", established=c.bound.measured, remedy="Hold colder." if c.bound.measured else "Hold colder, or measure TD24 of this mixture.", short="hold",
             )  # fmt: skip
 
 

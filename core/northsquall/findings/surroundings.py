@@ -195,7 +195,7 @@ def margin_to_decomposition(c: Context) -> Iterator[Finding]:
     if not 0.0 <= room < margin:
         return  # past it, H03 says so
     yield finding(
-        "S02", "condition", f"Losing the cooling leaves {room:.0f} K to {c.bound.TD24_C:.0f} °C, the bound of TD24 by class ({c.bound.what} in {c.bound.medium}).",
-        step=c.step(c.pot.dose_steps[-1]) if c.pot.dose_steps else None, figure=room, limit=f"{margin:.0f} K", established=False,
-        remedy="Add more slowly, or measure the mixture (DSC).", source="handbook 2.10", short="margin to TD24",
+        "S02", "condition", f"Losing the cooling leaves {room:.0f} K to {c.bound.TD24_C:.0f} °C, {c.bound.says}.",
+        step=c.step(c.pot.dose_steps[-1]) if c.pot.dose_steps else None, figure=room, limit=f"{margin:.0f} K", established=c.bound.measured,
+        remedy="Add more slowly." if c.bound.measured else "Add more slowly, or measure the mixture (DSC).", source="handbook 2.10", short="margin to TD24",
     )  # fmt: skip

@@ -4,6 +4,7 @@ from northsquall.procedure.document import (
     Assumption,
     Bath,
     Chemistry,
+    Curve,
     Edit,
     Laboratory,
     Material,
@@ -20,6 +21,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "Assumption", "Bath", "Chemistry", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Slip", "Span",
+    "Assumption", "Bath", "Chemistry", "Curve", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Slip", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

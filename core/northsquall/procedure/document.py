@@ -166,10 +166,34 @@ class Assumption(Part):
     by: Literal["default", "reviewer", "laboratory"] = "default"
 
 
+class Curve(Part):
+    """A calorimeter's curve, and what is known of its sample. Times in s, temperatures in °C, heat flow in W or W/g."""
+
+    kind: Literal["scan", "reaction", "adiabatic"]
+    name: str
+    x: list[float]
+    y: list[float]
+    per_gram: bool = False
+    exo_up: bool = True
+    sample_g: float | None = None
+    rate_K_min: float | None = None
+    """Scan: heating rate."""
+    cp_J_gK: float | None = None
+    phi: float = 1.0
+    """Adiabatic: thermal inertia of the cell, 1 for none."""
+    mol: float | None = None
+    """Reaction: moles of the limiting reactant in the calorimeter."""
+    feed_from_min: float | None = None
+    feed_to_min: float | None = None
+    fed_equivalents: float = 1.0
+    volume_mL: float | None = None
+    T_C: float | None = None
+
+
 class Chemistry(Part):
     """What a reviewer settled about a reaction: switched off, its heat, extent or rate replaced, or one added."""
 
-    what: Literal["off", "heat", "extent", "add", "rate"]
+    what: Literal["off", "heat", "extent", "add", "rate", "curve"]
     family: str
     """Family id as the ledger names it; for an added reaction a name."""
     step: int | None = None
@@ -190,6 +214,8 @@ class Chemistry(Part):
     """Time of mixing, or of the passage between two phases, s."""
     start: float | None = None
     wait_min: float | None = None
+    curve: Curve | None = None
+    """A calorimeter's curve: of a scan or an adiabatic run the decomposition follows, of a reaction its heat and rate as entries of their own."""
     why: str
     by: str = "reviewer"
 

@@ -2,6 +2,7 @@
 
 from northsquall.sheets.charge import marks, material_lines, step_lines, vessel_lines, yield_line
 from northsquall.sheets.contents import contents
+from northsquall.sheets.curves import curve_lines, decomposition_of, td24_of, tmrad_of
 from northsquall.sheets.govern import assumptions, citations, governs, referred
 from northsquall.sheets.quench import quench, quench_on_strip
 from northsquall.sheets.reactions import boiling, enthalpy_of, gases, reaction_lines, stages, total_heat
@@ -12,6 +13,8 @@ __all__ = [
     "boiling",
     "citations",
     "contents",
+    "curve_lines",
+    "decomposition_of",
     "enthalpy_of",
     "gases",
     "governs",
@@ -24,6 +27,8 @@ __all__ = [
     "schedule",
     "stages",
     "step_lines",
+    "td24_of",
+    "tmrad_of",
     "total_heat",
     "vessel_lines",
     "yield_line",

@@ -57,7 +57,8 @@ def governs(c: Context, x: Exotherm) -> list[Governs]:
                 colour="heat",
             )
         )
-    against = f"bound {x.TD24_bound_C:.0f} °C by class" if x.TD24_bound_C is not None else "no energetic group"
+    how = "TD24 {:.0f} °C, measured" if c.bound is not None and c.bound.measured else "bound {:.0f} °C by class"
+    against = how.format(x.TD24_bound_C) if x.TD24_bound_C is not None else "no energetic group"
     out.append(
         Governs(
             key="mtsr",
@@ -178,7 +179,7 @@ def referred(procedure: Procedure, cat: Catalogue, r: Referral, caution: str) ->
         versions={"core": CORE_VERSION, "catalogue": data.version()}, title=procedure.title, materials=lines,
         unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread], steps=[], reactions=[],
         heat=Heat(total_kJ=none("kJ"), adiabatic_rise_K=none("K"), kJ_per_kg=none("kJ/kg"), severity="not established"),
-        exotherm=Exotherm(vessel=None, process_T_C=None, limit_C=None, peak_T_C=none("°C"), peak_at_min=None, peak_step=None, peak_heat_W=none("W"), removable_W=none("W"), accumulation_max=none("1"), MTSR_C=none("°C"), MTSR_at_min=None, MTT_C=none("°C"), TD24_C=none("°C"), TD24_bound_C=None, criticality_class=None, criticality_bracket=None, min_addition_min=none("min"), ice_needed_g=none("g"), ice_offered_g=None, ice_gone_min=None),
+        exotherm=Exotherm(vessel=None, process_T_C=None, limit_C=None, peak_T_C=none("°C"), peak_at_min=None, peak_step=None, peak_heat_W=none("W"), removable_W=none("W"), accumulation_max=none("1"), MTSR_C=none("°C"), MTSR_at_min=None, MTT_C=none("°C"), TD24_C=none("°C"), TMRad_h=none("h"), TD24_bound_C=None, criticality_class=None, criticality_bracket=None, min_addition_min=none("min"), ice_needed_g=none("g"), ice_offered_g=None, ice_gone_min=None),
         gases=[], vessels=[], quench=[], schedule=Schedule(total_min=none("min"), attended_min=none("min"), refills=[], rests=[], alone=[], latest_start=None),
         yield_=Yield(product=None, theoretical_g=None, reported_g=None, percent=None), findings=[f], verdict="not acceptable", decides=["P14 referred out"], not_established=["everything: referred out"], questions=[], governs=[], remedies=[], strip=Strip(missing="referred out"), marks=[], edits=[e.model_dump() for e in procedure.edits], assumptions=[], referred=f.message, caution=caution, citations=[],
     )  # fmt: skip

@@ -12,13 +12,19 @@ from northsquall.chemistry.roots import formula_of
 
 @dataclass(frozen=True)
 class Bound:
-    """Lower bound for TD24 in °C, and what it rests on."""
+    """Lower bound for TD24 in °C, and what it rests on: the class of a structure, or (measured) a curve of this mixture."""
 
     TD24_C: float
     onset_C: float
     what: str
     medium: str
     source: str
+    measured: bool = False
+
+    @property
+    def says(self) -> str:
+        """How it was had, in words behind its figure."""
+        return f"TD24 by calorimetry ({self.what})" if self.measured else f"the bound of TD24 by class ({self.what} in {self.medium})"
 
 
 def td24_bound(structures: list[str], medium: str) -> Bound | None:

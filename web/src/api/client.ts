@@ -20,6 +20,11 @@ export type ReadOut = components['schemas']['ReadOut'];
 export type ReactionLine = components['schemas']['ReactionLine'];
 export type ContentsLine = components['schemas']['ContentsLine'];
 export type Chemistry = components['schemas']['Chemistry'];
+export type CurveLine = Required<components['schemas']['CurveLine']>;
+export type CurveOut = { entry: Chemistry; says: CurveLine };
+export type Proposal = components['schemas']['Proposal'];
+export type Proposed = Required<components['schemas']['Proposed']>;
+export type Spread = components['schemas']['Spread'];
 export type SubstanceOut = components['schemas']['SubstanceOut'];
 export type HitOut = components['schemas']['HitOut'];
 export type LocalOut = components['schemas']['LocalOut'];
@@ -72,4 +77,38 @@ export async function ask<T>(call: Promise<Answer>): Promise<T> {
     ? 'Your session has ended. Sign in again; what you typed is kept in this browser.'
     : `The server refused (${answer.response.status}).`;
   throw new Refused(said || fallback, expired ? 401 : answer.response.status, body);
+}
+
+/** The lines of an answer that is sent as it is made; throws Refused as `ask` does. Stopping the signal ends it here and on the server. */
+export async function* lines<T>(path: string, body: unknown, signal: AbortSignal): AsyncGenerator<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'X-CSRFToken': held.token },
+      body: JSON.stringify(body),
+      signal,
+    });
+  } catch (e) {
+    if (signal.aborted) return;
+    throw new Refused((e as Error).message || 'The server was not reached.', 0);
+  }
+  if (!response.ok || !response.body) {
+    const error: unknown = await response.json().catch(() => ({}));
+    await ask(Promise.resolve({ error, response }));
+    return;
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader();
+  let rest = '';
+  try {
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      const parts = (rest + value).split('\n');
+      rest = parts.pop() ?? '';
+      for (const part of parts) yield JSON.parse(part) as T;
+    }
+  } catch (e) {
+    if (!signal.aborted) throw new Refused('The answer broke off; ask again.', 0, { cause: String(e) });
+  }
 }

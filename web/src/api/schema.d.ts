@@ -108,6 +108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Curve
+         * @description A calorimeter's curve from CSV or JCAMP-DX, and what it says; nothing is kept.
+         */
+        post: operations["api_routes_open_curve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/docket": {
         parameters: {
             query?: never;
@@ -388,6 +408,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Proposals
+         * @description Searches for changes that would make it acceptable: lines of JSON, progress first, what was found last. It ends with whoever reads it.
+         */
+        post: operations["api_routes_proposals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/questions": {
         parameters: {
             query?: never;
@@ -456,6 +496,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/uncertainty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Uncertainty
+         * @description How the figures spread over the uncertain inputs, and what drives them; the same seed gives the same draws.
+         */
+        post: operations["api_routes_uncertainty"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -509,6 +569,11 @@ export interface components {
              * @default []
              */
             contents: components["schemas"]["ContentsLine"][];
+            /**
+             * Curves
+             * @default []
+             */
+            curves: components["schemas"]["CurveLine"][];
             /** Decides */
             decides: string[];
             /** Edits */
@@ -580,6 +645,7 @@ export interface components {
              * @default reviewer
              */
             by: string;
+            curve?: components["schemas"]["Curve"] | null;
             /**
              * Equation
              * @default
@@ -612,7 +678,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "off" | "heat" | "extent" | "add" | "rate";
+            what: "off" | "heat" | "extent" | "add" | "rate" | "curve";
             /** Why */
             why: string;
         };
@@ -663,6 +729,219 @@ export interface components {
             password: string;
             /** Username */
             username: string;
+        };
+        /**
+         * Curve
+         * @description A calorimeter's curve, and what is known of its sample. Times in s, temperatures in °C, heat flow in W or W/g.
+         */
+        Curve: {
+            /** T C */
+            T_C?: number | null;
+            /** Cp J Gk */
+            cp_J_gK?: number | null;
+            /**
+             * Exo Up
+             * @default true
+             */
+            exo_up: boolean;
+            /**
+             * Fed Equivalents
+             * @default 1
+             */
+            fed_equivalents: number;
+            /** Feed From Min */
+            feed_from_min?: number | null;
+            /** Feed To Min */
+            feed_to_min?: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scan" | "reaction" | "adiabatic";
+            /** Mol */
+            mol?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Per Gram
+             * @default false
+             */
+            per_gram: boolean;
+            /**
+             * Phi
+             * @default 1
+             */
+            phi: number;
+            /** Rate K Min */
+            rate_K_min?: number | null;
+            /** Sample G */
+            sample_g?: number | null;
+            /** Volume Ml */
+            volume_mL?: number | null;
+            /** X */
+            x: number[];
+            /** Y */
+            y: number[];
+        };
+        /**
+         * CurveIn
+         * @description What is known of a calorimeter's curve beside its numbers.
+         */
+        CurveIn: {
+            /** T C */
+            T_C?: number | null;
+            /** Cp J Gk */
+            cp_J_gK?: number | null;
+            /**
+             * Exo Up
+             * @default true
+             */
+            exo_up: boolean;
+            /** Family */
+            family: string;
+            /**
+             * Fed Equivalents
+             * @default 1
+             */
+            fed_equivalents: number;
+            /** Feed From Min */
+            feed_from_min?: number | null;
+            /** Feed To Min */
+            feed_to_min?: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scan" | "reaction" | "adiabatic";
+            /** Mol */
+            mol?: number | null;
+            /**
+             * Phi
+             * @default 1
+             */
+            phi: number;
+            /** Rate K Min */
+            rate_K_min?: number | null;
+            /** Sample Mg */
+            sample_mg?: number | null;
+            /** Volume Ml */
+            volume_mL?: number | null;
+            /** Why */
+            why: string;
+        };
+        /**
+         * CurveLine
+         * @description A calorimeter's curve and what it says. Times in min, temperatures in °C, heat flow in W or W/g; None where its kind does not say.
+         */
+        CurveLine: {
+            /** Ea Kj */
+            Ea_kJ?: number | null;
+            /** Td24 C */
+            TD24_C?: number | null;
+            /**
+             * Baseline
+             * @default []
+             */
+            baseline: number[];
+            /** By */
+            by: string;
+            /**
+             * Conversion
+             * @default []
+             */
+            conversion: number[];
+            /** Dh Kj Mol */
+            dH_kJ_mol?: number | null;
+            /**
+             * Decides
+             * @default
+             */
+            decides: string;
+            /** Heat J G */
+            heat_J_g?: number | null;
+            /** Heat Kj */
+            heat_kJ?: number | null;
+            /** K L Mol S */
+            k_L_mol_s?: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "scan" | "reaction" | "adiabatic";
+            /** Misfit */
+            misfit?: number | null;
+            /** Mol Per L */
+            mol_per_L?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Notes
+             * @default []
+             */
+            notes: string[];
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["Chemistry"][];
+            /** Onset C */
+            onset_C?: number | null;
+            /** Piled At Min */
+            piled_at_min?: number | null;
+            /** Piled Max */
+            piled_max?: number | null;
+            /** Plan Mol Per L */
+            plan_mol_per_L?: number | null;
+            /** Q W Kg */
+            q_W_kg?: number | null;
+            /** Q At C */
+            q_at_C?: number | null;
+            /**
+             * Rules
+             * @default {}
+             */
+            rules: {
+                [key: string]: number;
+            };
+            /** Tangent C */
+            tangent_C?: number | null;
+            /**
+             * Tmr C
+             * @default []
+             */
+            tmr_C: number[];
+            /**
+             * Tmr H
+             * @default []
+             */
+            tmr_h: number[];
+            /** Top C */
+            top_C?: number | null;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+            /** Why */
+            why: string;
+            /**
+             * X
+             * @default []
+             */
+            x: number[];
+            /**
+             * Y
+             * @default []
+             */
+            y: number[];
+        };
+        /**
+         * CurveOut
+         * @description A curve as an entry to adopt, and what it says.
+         */
+        CurveOut: {
+            entry: components["schemas"]["Chemistry"];
+            says: components["schemas"]["CurveLine"];
         };
         /**
          * DayPlan
@@ -739,6 +1018,18 @@ export interface components {
             verdict: string;
         };
         /**
+         * Driver
+         * @description How much an input drives the figures: rank correlation with each, −1 to 1.
+         */
+        Driver: {
+            /** Mtsr */
+            MTSR: number;
+            /** Name */
+            name: string;
+            /** Peak */
+            peak: number;
+        };
+        /**
          * Exotherm
          * @description The vessel that decides.
          */
@@ -750,6 +1041,7 @@ export interface components {
             TD24_C: components["schemas"]["Figure"];
             /** Td24 Bound C */
             TD24_bound_C: number | null;
+            TMRad_h: components["schemas"]["Figure"];
             accumulation_max: components["schemas"]["Figure"];
             /** Criticality Bracket */
             criticality_bracket: [
@@ -1267,6 +1559,49 @@ export interface components {
             why_not: string;
         };
         /**
+         * Proposal
+         * @description A change or a pair of changes, its figures, and the verdict of the text with it.
+         */
+        Proposal: {
+            MTSR_C: components["schemas"]["Figure"];
+            /** Detail */
+            detail: string;
+            /** Edits */
+            edits: components["schemas"]["TextEdit"][];
+            /** Label */
+            label: string;
+            peak_C: components["schemas"]["Figure"];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "not acceptable" | "not established" | "acceptable with conditions" | "acceptable";
+        };
+        /**
+         * Proposed
+         * @description What the searches came to; where nothing helps, why.
+         */
+        Proposed: {
+            before: components["schemas"]["Proposal"];
+            /** Limit C */
+            limit_C?: number | null;
+            /**
+             * None
+             * @default
+             */
+            none: string;
+            /**
+             * Pairs
+             * @default []
+             */
+            pairs: components["schemas"]["Proposal"][];
+            /**
+             * Singles
+             * @default []
+             */
+            singles: components["schemas"]["Proposal"][];
+        };
+        /**
          * QuenchLine
          * @description A leftover and what destroys it.
          */
@@ -1588,6 +1923,19 @@ export interface components {
             total_min: components["schemas"]["Figure"];
         };
         /**
+         * SearchLine
+         * @description One line of a search: how far it is and what it looks at; the last holds what was found.
+         */
+        SearchLine: {
+            /** Done */
+            done: number;
+            found: components["schemas"]["Proposed"] | null;
+            /** Of */
+            of: number;
+            /** What */
+            what: string;
+        };
+        /**
          * Session
          * @description The session, with the token for changes.
          */
@@ -1638,6 +1986,95 @@ export interface components {
             pot_C: number[];
             /** T Min */
             t_min: number[];
+        };
+        /**
+         * Spread
+         * @description Figures over the uncertain inputs: 5th, 50th and 95th percentile of the members that were drawn.
+         */
+        Spread: {
+            /** Mtsr C */
+            MTSR_C: [
+                number,
+                number,
+                number
+            ];
+            /** Drivers */
+            drivers: components["schemas"]["Driver"][];
+            /** Failed */
+            failed: number;
+            /** Heat W */
+            heat_W: [
+                number,
+                number,
+                number
+            ];
+            /** High C */
+            high_C: number[];
+            /** Limit C */
+            limit_C: number | null;
+            /** Low C */
+            low_C: number[];
+            /** Margin K */
+            margin_K: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Members */
+            members: number;
+            /** Over */
+            over: number | null;
+            /** Past Td24 */
+            past_TD24: number | null;
+            /** Peak C */
+            peak_C: [
+                number,
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+            /** Seed */
+            seed: number;
+            /** Step */
+            step: number;
+            /** T Min */
+            t_min: number[];
+        };
+        /**
+         * SpreadIn
+         * @description A text with what was settled, and how often to draw.
+         */
+        SpreadIn: {
+            /**
+             * Chemistry
+             * @default []
+             */
+            chemistry: components["schemas"]["Chemistry"][];
+            /**
+             * Edits
+             * @default []
+             */
+            edits: components["schemas"]["TextEdit"][];
+            /**
+             * Members
+             * @default 1000
+             */
+            members: number;
+            /**
+             * Overrides
+             * @default {}
+             */
+            overrides: {
+                [key: string]: number;
+            };
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Text */
+            text: string;
         };
         /**
          * StepLine
@@ -2322,6 +2759,103 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_open_curve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** T C */
+                    T_C?: number | null;
+                    /** Cp J Gk */
+                    cp_J_gK?: number | null;
+                    /**
+                     * Exo Up
+                     * @default true
+                     */
+                    exo_up?: boolean;
+                    /** Family */
+                    family: string;
+                    /**
+                     * Fed Equivalents
+                     * @default 1
+                     */
+                    fed_equivalents?: number;
+                    /** Feed From Min */
+                    feed_from_min?: number | null;
+                    /** Feed To Min */
+                    feed_to_min?: number | null;
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * Kind
+                     * @enum {string}
+                     */
+                    kind: "scan" | "reaction" | "adiabatic";
+                    /** Mol */
+                    mol?: number | null;
+                    /**
+                     * Phi
+                     * @default 1
+                     */
+                    phi?: number;
+                    /** Rate K Min */
+                    rate_K_min?: number | null;
+                    /** Sample Mg */
+                    sample_mg?: number | null;
+                    /** Volume Ml */
+                    volume_mL?: number | null;
+                    /** Why */
+                    why: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurveOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3054,6 +3588,57 @@ export interface operations {
             };
         };
     };
+    api_routes_proposals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TextIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchLine"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
     api_routes_weighed_questions: {
         parameters: {
             query?: never;
@@ -3252,6 +3837,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    api_routes_uncertainty: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpreadIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Spread"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
         };

@@ -19,6 +19,7 @@
       ? [
           { path: `/desk/${id}`, label: 'Desk' },
           { path: `/chemistry/${id}`, label: 'Chemistry' },
+          { path: `/stability/${id}`, label: 'Stability' },
           { path: `/ladder/${id}`, label: 'Ladder' },
           { path: `/plan/${id}`, label: 'Day plan' },
           { path: `/decision/${id}`, label: 'Decision' },
@@ -27,11 +28,11 @@
   ]);
 </script>
 
-<header class="border-ink flex h-10 shrink-0 items-center gap-4 border-b px-4">
+<header class="border-ink flex h-10 shrink-0 items-center gap-3 border-b px-4 whitespace-nowrap">
   <a href="/" onclick={inner} class="font-bold">Northsquall</a>
-  <h1 class="truncate font-semibold">{title}</h1>
+  <h1 class="min-w-24 truncate font-semibold">{title}</h1>
   {#if detail}<span class="text-soft truncate">{detail}</span>{/if}
-  <nav class="ml-auto flex h-full items-center gap-5" aria-label="Screens">
+  <nav class="ml-auto flex h-full items-center gap-3.5" aria-label="Screens">
     {#each places as p (p.path)}
       <a
         href={p.path}
@@ -45,7 +46,7 @@
   {@render children?.()}
   <button class="link" onclick={() => theme.toggle()}>{theme.dark ? 'Light' : 'Dark'}</button>
   {#if session.person}
-    <span class="text-soft max-w-40 truncate" title={session.person.roles.join(', ')}
+    <span class="text-soft max-w-24 truncate" title={session.person.roles.join(', ')}
       >{session.person.full_name}</span
     >
     <button class="link" onclick={() => session.signOut()}>Sign out</button>

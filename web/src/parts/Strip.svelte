@@ -1,6 +1,6 @@
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
-  import type { Assessment, Failure, StepLine } from '../api/client';
+  import type { Assessment, Failure, Spread, StepLine } from '../api/client';
   import { minutes, short } from '../lib/format';
   import { at, band, durationUnder, path, timeAxis } from './scale';
 
@@ -9,6 +9,7 @@
     written: Assessment;
     trial: boolean;
     failed?: Failure | null;
+    spread?: Spread | null;
     step: number | null;
     cursor: number | null;
     editable: boolean;
@@ -22,6 +23,7 @@
     written,
     trial,
     failed = null,
+    spread = null,
     step,
     cursor,
     editable,
@@ -66,6 +68,7 @@
       ...(s.mtsr_C ?? []),
       ...(trial ? (written.strip.pot_C ?? []) : []),
       ...(failed?.pot_C ?? []),
+      ...(spread?.high_C ?? []),
     ];
     const top = Math.max(20, ...(s.limits ?? []).map((l) => (l['C'] ?? 0) + 6), ...tops);
     const low = Math.min(0, ...(s.bath_C ?? []), ...(s.pot_low_C ?? []));
@@ -342,6 +345,10 @@
               class="asWritten"
             />{/if}
           <path d={path(t, s.pot_C ?? [], x, yT)} class="rust-line" />
+          {#if spread}
+            <path d={path(spread.t_min, spread.low_C, x, yT)} class="spread-line" />
+            <path d={path(spread.t_min, spread.high_C, x, yT)} class="spread-line" />
+          {/if}
           {#if failed}
             <path d={path(failed.t_min, failed.pot_C, x, yT)} class="failed-line" />
             <line x1={x(failed.at_min)} x2={x(failed.at_min)} y1={tempTop} y2={tempBase} class="failed-at" />
@@ -695,6 +702,12 @@
   }
   .teal-area {
     fill: var(--teal-wash);
+  }
+  .spread-line {
+    fill: none;
+    stroke: var(--rust);
+    stroke-width: 1.2;
+    stroke-dasharray: 1.5 3.5;
   }
   .failed-line {
     fill: none;

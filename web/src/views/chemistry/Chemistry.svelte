@@ -132,9 +132,12 @@
                 ? 'Added'
                 : c.what === 'heat'
                   ? `Heat ${short(c.value ?? 0)} kJ/mol`
-                  : `Extent ${short(c.extent_mol ?? 0)} mol`}: {c.family.split(':')[0]}{c.step
-              ? `, step ${c.step}`
-              : ''} <span class="text-soft">({c.why})</span>
+                  : c.what === 'extent'
+                    ? `Extent ${short(c.extent_mol ?? 0)} mol`
+                    : c.what === 'rate'
+                      ? `Rate, ${c.law}`
+                      : 'Curve'}: {c.family.split(':')[0]}{c.step ? `, step ${c.step}` : ''}
+            <span class="text-soft">({c.why})</span>
             {#if editable}<button class="link" onclick={() => chem.drop(c)}
                 >undo<span class="sr-only"> {c.family}</span></button
               >{/if}</span

@@ -18,6 +18,20 @@
   let value = $state('');
   let extent = $state('');
   let equation = $state('');
+  let law = $state<NonNullable<Chemistry['law']>>('second order');
+  let rate = $state('');
+  let Ea = $state('');
+  let at = $state('');
+  let wait = $state('');
+  const laws: NonNullable<Chemistry['law']>[] = [
+    'dosing-controlled',
+    'second order',
+    'first order',
+    'autocatalytic',
+    'two-phase',
+    'after a wait',
+    'dissolving',
+  ];
   let name = $state('');
   let why = $state('');
   let said = $state('');
@@ -48,6 +62,14 @@
       said = 'Give the reason: where the figure is from, or why the reaction cannot happen.';
     else if (what === 'heat' && kJ === null)
       said = `“${value}” is no number; the enthalpy in kJ/mol was expected, negative where heat is given off.`;
+    else if (
+      what === 'rate' &&
+      law !== 'dosing-controlled' &&
+      (number(rate) === null || (number(rate) ?? 0) <= 0)
+    )
+      said = `“${rate}” is no rate constant; a number over 0 was expected, in ${law === 'first order' || law === 'dissolving' ? '1/s' : 'L/(mol s)'}.`;
+    else if (what === 'rate' && law === 'after a wait' && (number(wait) ?? 0) <= 0)
+      said = `“${wait}” is no wait; minutes over 0 were expected.`;
     else if ((what === 'extent' || what === 'add') && (mol === null || mol < 0))
       said = `“${extent}” is no amount; moles of at least 0 were expected.`;
     else if (what === 'add' && (!name.trim() || (!equation.includes('>') && !equation.includes('→'))))
@@ -58,7 +80,12 @@
         what,
         family: r ? r.family_id || r.family : name.trim(),
         step: r?.step ?? step ?? null,
-        value: what === 'heat' || what === 'add' ? kJ : null,
+        value: what === 'heat' || what === 'add' ? kJ : what === 'rate' ? number(rate) : null,
+        law: what === 'rate' ? law : null,
+        Ea_kJ: what === 'rate' ? number(Ea) : null,
+        T_ref_C: what === 'rate' ? number(at) : null,
+        wait_min: what === 'rate' && law === 'after a wait' ? number(wait) : null,
+        factor: 2,
         extent_mol: what === 'extent' || what === 'add' ? mol : null,
         equation: equation.replace('->', '→'),
         vessel: r?.vessel ?? vessel ?? null,
@@ -89,7 +116,7 @@
       {#if r}
         <fieldset class="flex gap-3">
           <legend class="sr-only">What to change</legend>
-          {#each [['heat', 'Replace its heat'], ['extent', 'Replace its extent'], ['off', 'Does not happen from here on']] as [v, label] (v)}
+          {#each [['heat', 'Replace its heat'], ['extent', 'Replace its extent'], ['rate', 'Replace its rate'], ['off', 'Does not happen from here on']] as [v, label] (v)}
             <label class="flex min-h-6 items-center gap-1"
               ><input type="radio" name={`${id}-what`} value={v} bind:group={what} /> {label}</label
             >
@@ -102,6 +129,37 @@
       {#if what === 'heat' || what === 'add'}<label
           >kJ/mol <input class="field w-24" inputmode="decimal" bind:value /></label
         >{/if}
+      {#if what === 'rate'}
+        <label
+          >Rate law <select class="field block w-40" bind:value={law}>
+            {#each laws as l (l)}<option value={l}>{l}</option>{/each}
+          </select></label
+        >
+        {#if law !== 'dosing-controlled'}
+          <label
+            >Rate constant, {law === 'first order' || law === 'dissolving'
+              ? '1/s'
+              : law === 'autocatalytic'
+                ? 'L²/(mol² s)'
+                : 'L/(mol s)'}
+            <input class="field w-28" inputmode="decimal" bind:value={rate} /></label
+          >
+          <label
+            >At, °C <input class="field w-16" inputmode="decimal" placeholder="20" bind:value={at} /></label
+          >
+          <label
+            >Activation energy, kJ/mol <input
+              class="field w-20"
+              inputmode="decimal"
+              placeholder="0"
+              bind:value={Ea}
+            /></label
+          >
+        {/if}
+        {#if law === 'after a wait'}<label
+            >Waits, min <input class="field w-16" inputmode="decimal" bind:value={wait} /></label
+          >{/if}
+      {/if}
       {#if what === 'extent' || what === 'add'}<label
           >Extent, mol <input class="field w-24" inputmode="decimal" bind:value={extent} /></label
         >{/if}

@@ -120,9 +120,14 @@ export class ChemistryState extends RevisionState {
   /** Put one change in the place of any earlier one on the same reaction and step. */
   async change(c: Chemistry) {
     const rest = this.changes.filter(
-      (x) => !(x.what === c.what && x.family === c.family && x.step === c.step),
+      (x) => x.what === 'curve' || !(x.what === c.what && x.family === c.family && x.step === c.step),
     );
     await this.set([...rest, c]);
+  }
+
+  /** All changes at once, in their order. */
+  async put(changes: Chemistry[]) {
+    await this.set(changes);
   }
 
   async drop(c: Chemistry) {

@@ -11,6 +11,8 @@
   import Strip from '../../parts/Strip.svelte';
   import Waiting from '../../parts/Waiting.svelte';
   import { bindKeys } from '../../parts/keys';
+  import HowSure from './HowSure.svelte';
+  import Searches from './Searches.svelte';
   import { DeskState } from './desk.svelte';
 
   let { id }: { id: number } = $props();
@@ -225,6 +227,7 @@
           written={desk.given.assessment}
           trial={desk.onTrial}
           failed={desk.failed}
+          spread={desk.spread}
           {step}
           {cursor}
           {editable}
@@ -298,25 +301,8 @@
                 >{/if}.
             </p>
           {/if}
-          {@const remedies = desk.given.assessment.remedies}
-          {#if remedies.length}
-            <h2 class="head mt-2">What would make it acceptable</h2>
-            {#each remedies as r, i (r.id)}
-              <div class="border-rule flex items-start gap-2 border-b py-1.5">
-                <p class="min-w-0 flex-1 leading-snug">
-                  <span class="font-semibold">{r.label}</span><br /><span class="text-soft text-[13px]"
-                    >{r.detail}</span
-                  >
-                </p>
-                <button
-                  class="plain shrink-0"
-                  disabled={!editable}
-                  onclick={() => desk.tryEdits(r.edits, r.label)}
-                  aria-label={`Try: ${r.label}`}>{i === 0 ? 'Try' : 'Try'}</button
-                >
-              </div>
-            {/each}
-          {/if}
+          <Searches {desk} {editable} />
+          <HowSure {desk} />
           <h2 class="head mt-3 flex items-baseline justify-between">
             If something fails
             {#if desk.failures}<button class="link font-normal" onclick={() => desk.leaveFailures()}

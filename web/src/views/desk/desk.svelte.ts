@@ -1,9 +1,23 @@
-import { ask, client, type Assessment, type Failure, type TextEdit } from '../../api/client';
+import {
+  ask,
+  client,
+  lines,
+  type Assessment,
+  type Failure,
+  type Proposed,
+  type Spread,
+  type TextEdit,
+} from '../../api/client';
 import { forget, keep, kept } from '../../lib/drafts';
 import { Latest } from '../../lib/latest';
 import { RevisionState } from '../../lib/revision.svelte';
 import { before, points, withEdit } from '../../lib/spans';
 
+interface Looked {
+  done: number;
+  of: number;
+  what: string;
+}
 interface Change {
   edits: TextEdit[];
   overrides: Record<string, number>;
@@ -83,6 +97,99 @@ export class DeskState extends RevisionState {
     this.tryingFailures = false;
   }
 
+  /** Changes found for the revision as written, singles and pairs. */
+  proposed = $state.raw<Proposed | null>(null);
+  searching = $state.raw<Looked | null>(null);
+  noSearch = $state('');
+  private stop: AbortController | null = null;
+
+  /** Whether a limit is passed or the verdict asks for a change. */
+  get canSearch(): boolean {
+    const a = this.given?.assessment;
+    return !!a && !a.referred && a.strip.t_min.length > 0;
+  }
+
+  async search() {
+    if (!this.given) return;
+    this.stop?.abort();
+    const stop = (this.stop = new AbortController());
+    this.noSearch = '';
+    this.searching = { done: 0, of: 1, what: 'beginning' };
+    const { text, overrides, chemistry } = this.given;
+    try {
+      for await (const x of lines<Looked & { found: Proposed | null }>(
+        '/api/proposals',
+        { text, edits: [], overrides, chemistry },
+        stop.signal,
+      )) {
+        if (x.found) this.proposed = x.found;
+        else this.searching = x;
+      }
+      if (stop.signal.aborted) this.noSearch = 'The search was cancelled.';
+    } catch (e) {
+      this.noSearch = (e as Error).message;
+    }
+    if (this.stop === stop) this.searching = null;
+  }
+
+  stopSearch() {
+    this.stop?.abort();
+    this.searching = null;
+    this.noSearch = 'The search was cancelled.';
+  }
+
+  leaveSearch() {
+    this.stop?.abort();
+    this.proposed = null;
+    this.searching = null;
+    this.noSearch = '';
+  }
+
+  /** The figures over the uncertain inputs, for the text they were drawn for. */
+  private drawn = $state.raw<{ text: string; spread: Spread } | null>(null);
+  seed = $state('1');
+  drawing = $state(false);
+  noSpread = $state('');
+
+  get spread(): Spread | null {
+    return this.drawn && this.drawn.text === this.text && !this.preview ? this.drawn.spread : null;
+  }
+
+  async draw() {
+    if (!this.given) return;
+    const seed = Number(this.seed);
+    if (!this.seed.trim() || !Number.isInteger(seed) || seed < 0) {
+      this.noSpread = `“${this.seed}” is no seed; a whole number from 0 on was expected.`;
+      return;
+    }
+    this.drawing = true;
+    this.noSpread = '';
+    const text = this.text;
+    try {
+      const spread = await ask<Spread>(
+        client.POST('/api/uncertainty', {
+          body: {
+            text,
+            edits: [],
+            overrides: { ...this.given.overrides, ...this.change.overrides },
+            chemistry: this.given.chemistry,
+            seed,
+            members: 1000,
+          },
+        }),
+      );
+      this.drawn = { text, spread };
+    } catch (e) {
+      this.noSpread = (e as Error).message;
+    }
+    this.drawing = false;
+  }
+
+  leaveSpread() {
+    this.drawn = null;
+    this.noSpread = '';
+  }
+
   leaveFailures() {
     this.failures = null;
     this.failing = null;
@@ -99,6 +206,8 @@ export class DeskState extends RevisionState {
     this.change = NOTHING;
     this.past = [];
     this.leaveFailures();
+    this.leaveSearch();
+    this.leaveSpread();
   }
 
   protected resume() {
