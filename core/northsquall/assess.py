@@ -606,7 +606,7 @@ def _strip(c: Context, missing: str | None) -> Strip:
     return Strip(
         t_min=[round(float(v) / 60 + offset, 3) for v in t[keep]], pot_C=out(best.pot_C), pot_low_C=out(pots.min(axis=0)), pot_high_C=out(pots.max(axis=0)),
         bath_C=out(best.bath_C), mtsr_C=out(mtsr), made_W=out(best.made_W), made_high_W=out(made.max(axis=0)), removable_W=out(removable),
-        volume_mL=out(best.volume_mL, 1), ice_g=out(best.ice_g, 0), limits=limits, quench=sheet.quench_on_strip(c),
+        unreacted=out(best.unreacted, 4) if len(best.unreacted) else [], volume_mL=out(best.volume_mL, 1), ice_g=out(best.ice_g, 0), limits=limits, quench=sheet.quench_on_strip(c),
     )  # fmt: skip
 
 

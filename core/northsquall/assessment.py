@@ -307,6 +307,16 @@ class DayPlan(Doc):
     not_established: list[str]
 
 
+class Shared(Doc):
+    """What two runs of one day want at the same time: somebody's eyes, the hood, a bath, an absorber. Times in ISO 8601."""
+
+    what: Literal["person", "hood", "ice bath", "absorber"]
+    start: str
+    end: str
+    minutes: float
+    says: str
+
+
 class Schedule(Doc):
     """Timetable."""
 
@@ -533,6 +543,8 @@ class Strip(Doc):
     made_W: list[float] = []
     made_high_W: list[float] = []
     removable_W: list[float] = []
+    unreacted: list[float] = []
+    """What has piled up, of the whole extent (0 to 1); empty where no reaction is followed by its rate."""
     volume_mL: list[float] = []
     ice_g: list[float] = []
     limits: list[dict[str, float]] = []

@@ -20,9 +20,23 @@ from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
-from northsquall.assessment import Assessment, CurveLine, DayPlan, Failure, Mark, Proposed, Question, Rung, Spread, TextEdit, UnreadItem
+from northsquall.assessment import (
+    Assessment,
+    CurveLine,
+    DayPlan,
+    Failure,
+    Mark,
+    Proposed,
+    Question,
+    Rung,
+    Shared,
+    Spread,
+    TextEdit,
+    UnreadItem,
+)
 from northsquall.calorimetry import CurveError
 from northsquall.calorimetry.curves import MAX_BYTES as CURVE_BYTES
+from northsquall.curves_out import as_csv as curves_as_csv
 from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.ladder import NoRung
@@ -671,6 +685,11 @@ def sign(request: HttpRequest, procedure_id: int, given: SignIn) -> Any:
     return _decision(s.decision)
 
 
+def _numbered(procedure_id: int, number: int | None) -> Revision:
+    p = Procedure.objects.get(pk=procedure_id)
+    return p.latest if number is None else p.revisions.get(number=number)
+
+
 def _pdf(body: bytes, name: str) -> HttpResponse:
     response = HttpResponse(body, content_type="application/pdf")
     response["Content-Disposition"] = f'attachment; filename="{name}"'
@@ -680,17 +699,14 @@ def _pdf(body: bytes, name: str) -> HttpResponse:
 @api.get("/procedures/{procedure_id}/report.pdf", include_in_schema=False)
 def report(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
     """The decision as a tagged PDF."""
-    p = Procedure.objects.get(pk=procedure_id)
-    revision = p.latest if number is None else p.revisions.get(number=number)
-    return _pdf(printed.report(revision), f"northsquall-{p.pk}-revision-{revision.number}.pdf")
+    revision = _numbered(procedure_id, number)
+    return _pdf(printed.report(revision), f"northsquall-{procedure_id}-revision-{revision.number}.pdf")
 
 
 @api.get("/procedures/{procedure_id}/bench-card.pdf", include_in_schema=False)
 def bench_card(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
     """One page for the bench."""
-    p = Procedure.objects.get(pk=procedure_id)
-    revision = p.latest if number is None else p.revisions.get(number=number)
-    return _pdf(printed.bench_card(revision), f"northsquall-{p.pk}-bench-card.pdf")
+    return _pdf(printed.bench_card(_numbered(procedure_id, number)), f"northsquall-{procedure_id}-bench-card.pdf")
 
 
 def _planned(procedure_id: int, start: str) -> tuple[Revision, DayPlan]:
@@ -702,6 +718,12 @@ def _planned(procedure_id: int, start: str) -> tuple[Revision, DayPlan]:
 def show_plan(request: HttpRequest, procedure_id: int, start: str) -> Any:
     """The newest revision by the clock."""
     return HttpResponse(_planned(procedure_id, start)[1].model_dump_json(by_alias=True), content_type="application/json")
+
+
+@api.get("/procedures/{procedure_id}/shared", response={200: list[Shared], 401: Message, 404: Message, 422: Message})
+def show_shared(request: HttpRequest, procedure_id: int, start: str, other: int, then: str) -> Any:
+    """What this run and another of the same day want at the same time."""
+    return procedures.shared(Procedure.objects.get(pk=procedure_id).latest, start, Procedure.objects.get(pk=other).latest, then)
 
 
 @api.get("/procedures/{procedure_id}/plan.ics", include_in_schema=False)
@@ -723,6 +745,30 @@ def _file(body: bytes, kind: str, name: str) -> HttpResponse:
     answer = HttpResponse(body, content_type=kind)
     answer["Content-Disposition"] = f'attachment; filename="{name}"'
     return answer
+
+
+@api.get("/procedures/{procedure_id}/curves.csv", include_in_schema=False)
+def curves_table(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
+    """The strip's curves as a table."""
+    revision = _numbered(procedure_id, number)
+    strip = Assessment.model_validate(revision.assessment).strip
+    return _file(curves_as_csv(strip).encode(), "text/csv; charset=utf-8", f"curves-{procedure_id}-{revision.number}.csv")
+
+
+@api.get("/procedures/{procedure_id}/assessment.json", include_in_schema=False)
+def assessment_file(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
+    """The whole assessment as it was signed or stands."""
+    revision = _numbered(procedure_id, number)
+    body = json.dumps(revision.assessment, ensure_ascii=False, indent=1).encode()
+    return _file(body, "application/json", f"assessment-{procedure_id}-{revision.number}.json")
+
+
+@api.get("/procedures/{procedure_id}/procedure.json", include_in_schema=False)
+def procedure_file(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
+    """The procedure as the open document that intake and the command line take."""
+    revision = _numbered(procedure_id, number)
+    body = json.dumps(revision.document, ensure_ascii=False, indent=1).encode()
+    return _file(body, "application/json", f"procedure-{procedure_id}-{revision.number}.json")
 
 
 @api.get("/procedures/{procedure_id}/ladder", by_alias=True, response={200: list[Rung], 401: Message, 404: Message, 422: Message})

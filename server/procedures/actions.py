@@ -15,12 +15,13 @@ from django.utils import timezone
 
 from accounts.models import User
 from northsquall.assess import assess
-from northsquall.assessment import Assessment, CurveLine, DayPlan, Failure, Proposed, Question, Remembered, Rung, Spread, TextEdit
+from northsquall.assessment import Assessment, CurveLine, DayPlan, Failure, Proposed, Question, Remembered, Rung, Shared, Spread, TextEdit
 from northsquall.calorimetry import CurveError, curve_of, evaluate
 from northsquall.calorimetry.measured import Measured
 from northsquall.failing import fail
 from northsquall.ladder import ladder
 from northsquall.planning import plan_day
+from northsquall.planning import shared as shared_of
 from northsquall.procedure import Chemistry, Edit, Laboratory
 from northsquall.procedure import Procedure as Document
 from northsquall.proposing import propose
@@ -110,6 +111,12 @@ def proposals(
             yield {"done": x.done, "of": x.of, "what": x.what, "found": None}
 
 
+def shared(revision: Revision, start: str, other: Revision, then: str) -> list[Shared]:
+    """What two runs on one day want at the same time. Raises SettingError for what is no time."""
+    a, b = (document_of(r.text, r.edits, r.overrides, r.chemistry) for r in (revision, other))
+    return shared_of(a, _clock(start), b, _clock(then), catalogue=catalogue.current(), laboratory=laboratory())
+
+
 def spread(text: str, overrides: dict[str, float], chemistry: list[dict[str, Any]], seed: int, members: int) -> Spread:
     """Figures over the uncertain inputs. Raises NoCurve where there is no curve, SettingError for a number that cannot be drawn."""
     document = document_of(text, [], overrides, chemistry)
@@ -124,8 +131,8 @@ def failures(
     return fail(document, at_min, kinds or None, catalogue=catalogue.current(), laboratory=laboratory())
 
 
-def planned(revision: Revision, start: str) -> DayPlan:
-    """The day plan of a revision from `start` (ISO 8601, local time). Raises SettingError for what is no time."""
+def _clock(start: str) -> datetime:
+    """A day and a time of the laboratory's own clock. Raises SettingError."""
     try:
         at = datetime.fromisoformat(start)
     except ValueError as exc:
@@ -134,6 +141,12 @@ def planned(revision: Revision, start: str) -> DayPlan:
         raise SettingError(f"“{start[:40]}” names a time zone; the laboratory's own clock was expected, e.g. 2026-11-27T09:00")
     if not 2000 <= at.year <= 2199:
         raise SettingError(f"the year {at.year} is out of range; 2000 to 2199 was expected")
+    return at
+
+
+def planned(revision: Revision, start: str) -> DayPlan:
+    """The day plan of a revision from `start` (ISO 8601, local time). Raises SettingError for what is no time."""
+    at = _clock(start)
     document = document_of(revision.text, revision.edits, revision.overrides, revision.chemistry)
     return plan_day(document, at.replace(second=0, microsecond=0), catalogue=catalogue.current(), laboratory=laboratory())
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 
 from northsquall.assess import assess
@@ -118,3 +120,67 @@ def test_more_than_was_run_before_is_a_condition_with_the_factor() -> None:
 def test_left_alone_with_the_heat_on(words: str, found: bool) -> None:
     """P08 only with heat, gas, reflux or vacuum on (handbook 4)."""
     assert bool(of(review(MILD.format(words=words)), "P08")) is found
+
+
+@pytest.mark.parametrize(
+    ("words", "kind"),
+    [
+        ("in a dry ice-acetone bath", "dry-ice"),
+        ("in a dry-ice bath at -70 °C", "dry-ice"),
+        ("in a sand bath at 120 °C", "sand"),
+        ("in an oil bath at 90 °C", "oil"),
+        ("in a heating mantle", "mantle"),
+        ("on a hot plate", "plate"),
+        ("in a microwave", "microwave"),
+    ],
+)
+def test_what_it_stands_in_is_read_and_exchanges_heat(words: str, kind: str) -> None:
+    """Colder than the room in dry ice; a heater held by the pot's sensor stops at 60 °C, a sand bath at 120 °C goes past it."""
+    p = read(
+        f"Warmed\n\nIn a 250 mL flask with a stirrer and a thermometer in the liquid, {words}, 100 mL of ethanol is placed. "
+        "10 mL of water is added over 30 min. It is heated at 60 °C for 30 min."
+    )
+    assert p.vessels[0].bath is not None and p.vessels[0].bath.kind == kind
+    assert [m.identity for m in p.materials] == ["ethanol", "water"] and not p.unread
+    a = assess(p)
+    assert a.strip.pot_C
+    if kind == "dry-ice":
+        assert min(a.strip.pot_C) < -40
+    if kind in ("mantle", "plate", "microwave"):
+        assert 55 < max(a.strip.pot_C) < 60.5
+
+
+HELD = "Salt\n\nIn a 500 mL flask with a stirrer and a thermometer in the liquid, {bath}, 100 mL of water and 10 g of sodium hydroxide are placed. 20 mL of 37 % hydrochloric acid is added over 30 min, below {limit}."
+
+
+def codes(text: str) -> dict[str, str]:
+    return {f.code: f.message for f in assess(read(text)).findings}
+
+
+def test_a_mixture_that_freezes_is_said() -> None:
+    """Water with 2.5 mol/kg of sodium hydroxide freezes near −9 °C (2 × 1.86 K kg/mol, cryoscopic constant; CRC Handbook, from memory)."""
+    found = codes(HELD.format(bath="in an acetone bath at -60 °C", limit="-20 °C"))
+    assert "frozen" in found["H09"] and re.search(r"about -(7|8|9|10) °C", found["H09"])
+    assert "frozen" not in codes(HELD.format(bath="in an ice bath", limit="20 °C")).get("H09", "")
+
+
+def test_a_melt_that_does_not_melt_is_said() -> None:
+    text = "Nitration\n\nIn a 250 mL flask with a stirrer, 50 g of naphthalene is melted in an oil bath at {T} °C. 20 mL of 68 % nitric acid is added over 60 min, below 95 °C."
+    assert "melts at 80 °C" in codes(text.format(T=60))["H09"]
+    assert "melts at" not in codes(text.format(T=90)).get("H09", "")
+
+
+def test_limits_that_contradict_are_said() -> None:
+    text = HELD.format(bath="in an ice bath", limit="15 °C")
+    assert "both cannot be kept" in codes(text + " It is stirred for 20 min at 40 °C, never above 20 °C.").get("P01", "")
+    assert "both cannot" not in codes(text + " It is stirred for 20 min at 15 °C, never above 20 °C.").get("P01", "")
+
+
+def test_a_condenser_that_is_too_small_is_said() -> None:
+    """3 mol of a Grignard reagent in 5 min at reflux makes kilowatts, in an hour and a half less than a condenser takes."""
+    text = (
+        "Phenylmagnesium bromide\n\nMagnesium (24.3 g) and diethyl ether (300 mL) are placed in a 2 L flask with a stirrer and a thermometer in the ether, under a reflux condenser, in a bath of 2 kg of ice and 2 kg of water. "
+        "Bromobenzene (157 g) in diethyl ether (500 mL) is added over {minutes} min, so that it boils gently.\n"
+    )
+    assert any("condenser takes" in f.message for f in of(review(text.format(minutes=5)), "H07"))
+    assert not any("condenser takes" in f.message for f in of(review(text.format(minutes=120)), "H07"))

@@ -13,7 +13,10 @@ import pytest
 
 from northsquall.assess import assess
 from northsquall.assessment import Assessment, DayPlan
-from northsquall.planning import COLUMNS, as_csv, plan_day
+from northsquall.curves_out import COLUMNS as COLUMNS_OF_CURVES
+from northsquall.curves_out import as_csv as curves_csv
+from northsquall.curves_out import from_csv
+from northsquall.planning import COLUMNS, as_csv, plan_day, shared
 from northsquall.procedure import Laboratory
 from northsquall.reading import read
 
@@ -154,3 +157,62 @@ def test_the_plan_leaves_as_a_table_and_comes_back_equal() -> None:
     assert [(int(r["step"]), r["start"], r["end"]) for r in rows] == [(r.step, r.start, r.end) for r in p.rows]
     assert [float(r["duration_min"]) for r in rows] == [r.duration_min.best for r in p.rows]
     assert DayPlan.model_validate_json(p.model_dump_json(by_alias=True)) == p
+
+
+COLOUR = (
+    "4-Bromoacetanilide\n\nIn a 500 mL flask with a stirrer and a thermometer in the liquid, in a bath of 1 kg of ice and 1 kg of water, acetanilide (27 g) and 120 mL of acetic acid are placed. "
+    "A solution of 32 g of bromine in 50 mL of acetic acid is added in ten portions, each only when the colour of the last is gone, below 25 °C. "
+    "It is poured into 600 mL of water in a 2 L beaker. The solid is filtered off.\n"
+)
+SPACED = "Acid\n\nIn a 1 L flask, 500 mL of water and 12 g of 2-chlorotoluene are placed. 30 g of potassium permanganate is added in 5 g portions every 10 min. It is filtered.\n"
+BY_DROPS = "Solvent\n\n200 mL of toluene is placed in a 500 mL flask. 150 mL is distilled off at two drops a second.\n"
+
+
+def test_portions_wait_for_the_colour() -> None:
+    """Ten portions, 30 s to add and 3 min (1 to 10) until the colour is gone: 35 min (15 to 105), attended; weighing and making up stand beside it."""
+    rows = {r.step: r for r in plan(COLOUR).rows}
+    dose = next(r for r in rows.values() if r.kind in ("dose", "add"))
+    assert (dose.duration_min.low, dose.duration_min.best, dose.duration_min.high) == (
+        pytest.approx(15.0),
+        pytest.approx(35.0),
+        pytest.approx(105.0),
+    )
+    assert dose.attended_min == pytest.approx(35.0) and not dose.written and "10 portions" in (dose.assumption or "")
+
+
+def test_portions_at_written_intervals_and_drops_have_their_time() -> None:
+    """Six portions every 10 min: 60 min. 150 mL at two drops a second of 0.05 mL: 25 min."""
+    dose = next(r for r in plan(SPACED).rows if r.kind in ("dose", "add"))
+    assert dose.duration_min.best == 60.0
+    off = next(r for r in plan(BY_DROPS).rows if r.kind == "distil")
+    assert off.duration_min.best == pytest.approx(25.0) and off.attended_min == pytest.approx(25.0)
+
+
+def test_portions_are_portions_on_the_curve() -> None:
+    """Each portion makes its heat at once: the same amount as a feed of the same time makes less at its peak."""
+    words = NITRATION.format(ice=2000, time="40 min").replace("is added over 40 min", "is added in four portions every 10 min")
+    portions, feed = review(words), review(NITRATION.format(ice=2000, time="40 min"))
+    assert max(portions.strip.made_W) > 0 and portions.exotherm.peak_heat_W.best > 1.5 * feed.exotherm.peak_heat_W.best  # type: ignore[operator]
+
+
+def test_two_runs_of_one_day_share_what_both_want() -> None:
+    """Worked by hand: the diazonium run begins at 9:00, the nitration at 9:10; both need somebody and ice from 9:10 on, nothing at six in the evening."""
+    first, second = read(DIAZONIUM), read(NITRATION.format(ice=2000, time="60 min"))
+    found = shared(first, NINE, second, NINE.replace(minute=10), laboratory=LAB)
+    person = next(s for s in found if s.what == "person")
+    assert person.start.endswith("T09:10") and person.minutes > 25
+    assert {s.what for s in found} >= {"person", "ice bath", "hood"}
+    assert shared(first, NINE, second, NINE.replace(hour=21), laboratory=LAB) == []
+    swapped = shared(second, NINE.replace(minute=10), first, NINE, laboratory=LAB)
+    assert [(s.what, s.start, s.end) for s in swapped] == [(s.what, s.start, s.end) for s in found]
+
+
+def test_curves_leave_as_a_table_and_come_back_equal() -> None:
+    strip = review(NITRATION.format(ice=2000, time="60 min")).strip
+    back = from_csv(curves_csv(strip))
+    assert strip.t_min and all(back[name] == list(getattr(strip, name)) for name in COLUMNS_OF_CURVES.values())
+    assert max(back["unreacted"]) <= 1.0
+    empty = review(BY_DROPS).strip
+    assert from_csv(curves_csv(empty))["t_min"] == list(empty.t_min)
+    with pytest.raises(ValueError, match="was expected"):
+        from_csv("a,b\n1,2\n")

@@ -28,6 +28,7 @@ from northsquall.working import Figure
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+HEATERS = ("mantle", "plate", "microwave")
 REFLUX_K = 15.0
 """A bath stands this much over the boiling point of what it keeps at reflux (common practice, no source)."""
 
@@ -263,7 +264,7 @@ class _Builder:
             segments.append(
                 Segment(
                     step.n, step.kind if mine else "wait", duration_s, tuple(feed), heat, feed_T, seg_bath, seg_T + ZERO_C, limit if mine else None,
-                    step.stirred is not False, self._shut(step.n, begins), boils,
+                    step.stirred is not False, self._shut(step.n, begins), boils, step.portions or 1,
                 )
             )  # fmt: skip
         return segments, start, present_cp
@@ -285,6 +286,9 @@ class _Builder:
         bath, bath_T = self.bath, self.bath_T
         if step is not None and step.kind == "reflux" and step.T_range is None and boils_K < NEVER_BOILS:
             return "fixed", boils_K - ZERO_C + REFLUX_K
+        held = bath is not None and bath.kind in HEATERS
+        if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None and held:
+            return "heater", step.T_range.value
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:
             low = step.T_range.low if step.T_range.low is not None else step.T_range.value
             if low > bath_T + 6 or bath is None:
@@ -295,7 +299,7 @@ class _Builder:
         if own.kind in ("ice", "ice-salt"):
             return "ice", bath_T
         T = own.T_C if own.T_C is not None else BATH_T.get(own.kind, 20.0)
-        if own.kind in ("mantle", "plate", "microwave"):
+        if own.kind in HEATERS:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)
         return ("jacket" if own.kind == "thermostat" else "fixed"), T
 

@@ -67,7 +67,11 @@ def cut(plan: Plan, t: float) -> tuple[list[Segment], list[Segment]]:
 
 def _part(seg: Segment, share: float) -> Segment:
     return replace(
-        seg, duration_s=seg.duration_s * share, feed_mol=tuple(n * share for n in seg.feed_mol), feed_heat_J=seg.feed_heat_J * share
+        seg,
+        portions=max(1, round(seg.portions * share)),
+        duration_s=seg.duration_s * share,
+        feed_mol=tuple(n * share for n in seg.feed_mol),
+        feed_heat_J=seg.feed_heat_J * share,
     )
 
 
@@ -128,8 +132,11 @@ def _late(plan: Plan, t: float) -> list[Segment]:
 
 def _heat(plan: Plan, t: float) -> list[Segment]:
     head, tail = cut(plan, t)
-    tail = [replace(s, bath="fixed", bath_T_K=max(s.bath_T_K, plan.ambient_K) + STUCK_K) for s in tail]
-    return [*head, *tail, replace(_rest(plan, plan.segments[-1]), bath="fixed", bath_T_K=plan.ambient_K + STUCK_K)]
+    own = segment_at(plan, t)
+    stuck = max(plan.segments[own].bath_T_K, plan.ambient_K) + STUCK_K
+    kind = plan.segments[own].bath if plan.segments[own].bath in ("jacket", "heater") else "fixed"
+    tail = [replace(s, bath=kind, bath_T_K=stuck) for s in tail]
+    return [*head, *tail, replace(_rest(plan, plan.segments[-1]), bath=kind, bath_T_K=stuck)]
 
 
 KINDS: dict[str, tuple[str, Callable[[Plan, float], list[Segment]]]] = {
@@ -143,6 +150,10 @@ KINDS: dict[str, tuple[str, Callable[[Plan, float], list[Segment]]]] = {
 }
 
 
+def _warmed(plan: Plan, seg: Segment) -> bool:
+    return seg.bath in ("fixed", "jacket", "heater") and seg.bath_T_K > plan.ambient_K + 5.0
+
+
 def applies(plan: Plan, kind: str, t: float) -> bool:
     """Whether a failure means anything at this moment: what is fed, or cooled, or warmed then."""
     seg = plan.segments[segment_at(plan, t)]
@@ -152,7 +163,7 @@ def applies(plan: Plan, kind: str, t: float) -> bool:
     if kind == "late":
         return plan.reacts and fed
     if kind == "heat":
-        return seg.bath == "fixed" and seg.bath_T_K > plan.ambient_K + 5.0
+        return _warmed(plan, seg)
     if kind in ("cooling", "unseen"):
         return seg.bath != "none" and (kind == "cooling" or fed)
     return True
@@ -165,7 +176,7 @@ def worst_moment(plan: Plan, kind: str, runs: dict[str, Run]) -> float | None:
     if kind in ("valve", "strong", "late", "unseen", "stirrer") and not doses:
         return None
     if kind == "heat":
-        warm = next((i for i, s in enumerate(plan.segments) if s.bath == "fixed" and s.bath_T_K > plan.ambient_K + 5.0), None)
+        warm = next((i for i, s in enumerate(plan.segments) if _warmed(plan, s)), None)
         return None if warm is None else starts[warm] + 0.5 * plan.segments[warm].duration_s
     if kind in ("cooling", "unseen") and plan.reacts:
         r = runs.get("slow") or runs["best"]

@@ -42,6 +42,8 @@ class Segment:
     shut: tuple[int, ...] = ()
     """Rates that cannot happen in this step, by their place in the plan."""
     boils_K: float = k.NEVER_BOILS
+    portions: int = 1
+    """As so many portions of a few seconds, evenly spread, where more than one."""
 
 
 @dataclass(frozen=True)
@@ -215,6 +217,10 @@ def _table(plan: Plan, corner: Corner) -> tuple[np.ndarray, np.ndarray, np.ndarr
     opens = [(j, starts[i] + wait) for j, i, wait in plan.waits]
     for i, seg in enumerate(plan.segments):
         row = _segment_row(plan, corner, seg, starts[i])
+        if seg.portions > 1:
+            rows += _in_portions(plan, row, seg, starts[i])
+            owner += [i] * (2 * seg.portions)
+            continue
         for end in sorted({t for _, t in opens if starts[i] < t < starts[i + 1]} | {starts[i + 1]}):
             part = row.copy()
             part[k.TEND] = end
@@ -226,6 +232,26 @@ def _table(plan: Plan, corner: Corner) -> tuple[np.ndarray, np.ndarray, np.ndarr
     own = [plan.segments[i].limit_C for i in owner]
     limits = np.array([(1e4 if x is None else x) + ZERO_C for x in own])
     return starts, np.array(rows), limits, np.array(owner)
+
+
+PORTION_S = 10.0
+"""Seconds in which a portion goes in (handbook 2.4: an all-at-once charge is a dose of a few seconds)."""
+
+
+def _in_portions(plan: Plan, row: np.ndarray, seg: Segment, start: float) -> list[np.ndarray]:
+    """The rows of a segment as portions, each a short feed and a wait; a waiting rate opens with the segment."""
+    out = []
+    apart = seg.duration_s / seg.portions
+    pulse = min(PORTION_S, 0.5 * apart)
+    fed = slice(k.SEG_FEED, k.SEG_FEED + len(plan.species))
+    for n in range(seg.portions):
+        on, off = row.copy(), row.copy()
+        on[k.TEND], off[k.TEND] = start + n * apart + pulse, start + (n + 1) * apart
+        on[fed] *= apart / pulse
+        on[k.QFEED] *= apart / pulse
+        off[fed] = off[k.QFEED] = 0.0
+        out += [on, off]
+    return out
 
 
 def _joined(parts: np.ndarray) -> np.ndarray:

@@ -10,6 +10,7 @@ from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
+from northsquall.reading.pacing import DROP_ML, apart_of, drop_time
 from northsquall.review import Settings
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0}
@@ -85,6 +86,15 @@ def lay_out(timed: list[Timed]) -> tuple[float, float, float]:
     return ends[0], ends[2], ends[1]
 
 
+VOLUME = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mL|ml|cm3|L)\b")
+
+
+def _distilled_mL(step: Step) -> float:
+    """What a step says comes over, mL; 0 where it does not say."""
+    m = VOLUME.search(step.text)
+    return float(m[1].replace(",", ".")) * (1e3 if m[2] == "L" else 1.0) if m else 0.0
+
+
 def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> Timed:
     if step.duration is not None and step.duration.value > 0:
         q = step.duration
@@ -103,6 +113,34 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
         "heat": "cool_min",
         "cool": "cool_min",
     }.get(step.kind, "mix_min")
+    if step.kind in ("dose", "add") and step.portions:
+        between = apart_of(step)
+        if between is not None:
+            whole = step.portions * between
+            return Timed(step, whole, whole, whole, True)
+        low, best, high = settings.get("portion_wait_min")
+        pour = settings.get("pour_min")[1]
+        low, best, high = (step.portions * (pour + wait) for wait in (low, best, high))
+        return Timed(
+            step,
+            low,
+            best,
+            high,
+            False,
+            f"{step.portions} portions, each when the last has settled: {settings.used['portion_wait_min'].why}",
+        )
+    if step.kind in ("distil", "dose"):
+        volume = _distilled_mL(step) if step.kind == "distil" else sum(lots[m].volume_mL or 0.0 for m in step.materials)
+        dropped = drop_time(step, volume)
+        if dropped is not None:
+            return Timed(
+                step,
+                dropped.low or dropped.value,
+                dropped.value,
+                dropped.high or dropped.value,
+                False,
+                f"{volume:.0f} mL by drops of {DROP_ML} mL",
+            )
     if step.kind in ("dose", "add") and in_pot:
         solid = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.phase == "s"]  # type: ignore[union-attr]
         if step.kind == "add" and step.all_at_once:

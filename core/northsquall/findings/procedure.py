@@ -388,3 +388,17 @@ def unattended(c: Context) -> Iterator[Finding]:
             else "Stay, or put in what turns the heat off by itself.",
             short="left alone",
         )
+
+
+@rule("P01")
+def contradictory_limits(c: Context) -> Iterator[Finding]:
+    """P01: a step that is to be warmer than it may be."""
+    for step in c.procedure.steps:
+        if step.T_range is None or step.T_limit is None or step.T_of != "pot":
+            continue
+        least = step.T_range.low if step.T_range.low is not None else step.T_range.value
+        if least > step.T_limit.value + 0.5:
+            yield finding(
+                "P01", "condition", f"{least:.0f} °C is asked for and {step.T_limit.value:.0f} °C is the limit: both cannot be kept.",
+                step=step, span=step.T_range.span, figure=least, limit=f"{step.T_limit.value:.0f} °C", remedy="Ask which of the two is meant.", source="handbook 4", short="limits contradict",
+            )  # fmt: skip

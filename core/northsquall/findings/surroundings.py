@@ -7,7 +7,9 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, ReactionLine, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.heat.freezing import freezing
 from northsquall.procedure import Step
+from northsquall.substances import catalogue
 from northsquall.working import figure
 
 WARMED = ("heat", "hold", "reflux", "distil")
@@ -199,3 +201,64 @@ def margin_to_decomposition(c: Context) -> Iterator[Finding]:
         step=c.step(c.pot.dose_steps[-1]) if c.pot.dose_steps else None, figure=room, limit=f"{margin:.0f} K", established=c.bound.measured,
         remedy="Add more slowly." if c.bound.measured else "Add more slowly, or measure the mixture (DSC).", source="handbook 2.10", short="margin to TD24",
     )  # fmt: skip
+
+
+FROZEN_K = 3.0
+"""How far below the estimate a temperature must lie before freezing is said (the estimate's own error)."""
+MELTS = re.compile(r"\b(melt(?:s|ed|ing)?|molten|fused)\b", re.I)
+
+
+@rule("H09")
+def frozen(c: Context) -> Iterator[Finding]:
+    """H09: colder than where the mixture freezes, or a melt in a bath below its melting point: nothing stirs it."""
+    for step in c.procedure.steps:
+        entry = next((e for e in c.walk.entries if e.step == step.n and e.vessel == step.vessel), None)
+        target = min((q.value for q in (step.T_range, step.T_limit) if q is not None), default=None)
+        found = freezing(entry.after, catalogue()) if entry is not None else None
+        if (
+            found is not None
+            and target is not None
+            and step.T_of == "pot"
+            and target < found[0] - FROZEN_K
+            and step.kind in ("dose", "add", "hold", "cool")
+        ):
+            at, name = found
+            yield finding(
+                "H09", "condition", f"At {target:.0f} °C the mixture is frozen: {name} begins to freeze at about {at:.0f} °C in it, and a stirrer that stands lets reagent pile up.",
+                step=step, figure=target, limit=f"{at:.0f} °C", remedy=f"Work above {at + FROZEN_K:.0f} °C, or in a liquid that stays one.", source="ideal freezing point; handbook 2.4", short="freezes",
+            )  # fmt: skip
+            return
+        vessel = next((v for v in c.procedure.vessels if v.name == step.vessel), None)
+        bath = step.bath or (vessel.bath if vessel is not None else None)
+        lots = [c.lots[m] for m in step.materials]
+        if not (bath is not None and bath.T_C is not None and MELTS.search(step.text) and len(lots) == 1 and lots[0].substance):
+            continue
+        melting = lots[0].substance.value("Tm")
+        if melting is not None and melting.value - FROZEN_K > bath.T_C:
+            yield finding(
+                "H09", "condition", f"{lots[0].label} melts at {melting.value:.0f} °C; in a bath at {bath.T_C:.0f} °C it stays solid and is not stirred.",
+                step=step, figure=bath.T_C, limit=f"{melting.value:.0f} °C", remedy=f"A bath over {melting.value + 5:.0f} °C, or a solvent.", source=melting.source, short="does not melt",
+            )  # fmt: skip
+            return
+
+
+@rule("H07")
+def condenser_short(c: Context) -> Iterator[Finding]:
+    """H07: a reaction at reflux that makes more heat than the condenser takes: the rest leaves as vapour."""
+    if c.pot is None or not c.runs or c.unknown_dose is not None:
+        return
+    low, best, high = c.settings.get("condenser_W")
+    for seg in c.pot.plan.segments:
+        step = c.step(seg.step)
+        if step is None or not (seg.kind == "reflux" or BOILS.search(step.text)):
+            continue
+        made = sorted(r.over(seg.step).made_W for r in c.runs.values() if r.over(seg.step))  # type: ignore[union-attr]
+        if not made or made[-1] <= best:
+            continue
+        longer = seg.duration_s / 60 * made[-1] / low
+        yield finding(
+            "H07", "stop" if made[0] > high else "condition", f"At reflux up to {made[-1]:.0f} W are made, and a condenser takes about {best:.0f} W ({low:.0f} to {high:.0f}): the rest leaves as vapour.",
+            step=step, figure=figure(made[len(made) // 2], "W", low=made[0], high=made[-1]), limit=f"{best:.0f} W, the condenser",
+            remedy=f"Add over {longer:.0f} min or more, or two condensers." if any(seg.feed_mol) else "Feed one reagent under reflux, or a larger condenser.", source="handbook 2.4; the condenser's duty is an assumption", short="condenser short",
+        )  # fmt: skip
+        return

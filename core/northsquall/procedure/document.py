@@ -50,7 +50,7 @@ class Strength(Part):
 class Bath(Part):
     """What the vessel stands in. Masses in grams; None is "not written", never zero."""
 
-    kind: Literal["ice", "ice-salt", "water", "oil", "air", "thermostat"]
+    kind: Literal["ice", "ice-salt", "dry-ice", "water", "oil", "sand", "air", "thermostat", "mantle", "plate", "microwave"]
     ice_g: float | None = None
     water_g: float | None = None
     T_C: float | None = None

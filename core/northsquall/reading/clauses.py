@@ -237,7 +237,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         after = items[i + 1] if i + 1 < len(items) else None
         if kind in ("cool", "heat") and is_word(before, ",") and is_word(after, ","):
             continue  # ", chilled, is added": an adjective
-        if kind in ("cool", "heat") and isinstance(after, Token) and (after.kind == "sub" or after.low in ("water", "bath")):
+        if (
+            kind in ("cool", "heat")
+            and isinstance(after, Token)
+            and (after.kind == "sub" or after.low in ("water", "bath", "mantle", "jacket"))
+        ):
             if not (before is None or is_word(before, ",", "and", "then")):
                 continue  # "cold water", "warm water": adjectives
         if kind == "dry" and not (is_word(before, ",", "and", "then", "is", "was", "were", "are", "air") or before is None):

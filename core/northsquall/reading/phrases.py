@@ -289,6 +289,11 @@ def _bare_size(items: list[Item], i: int, phrase: VesselPhrase) -> None:
             return
 
 
+COLD_LIQUIDS = ("acetone", "ethanol", "propan-2-ol", "isopropanol", "carbon dioxide")
+"""What a cold bath is made of, beside ice."""
+HEATERS = {"mantle": "mantle", "hotplate": "plate", "hot-plate": "plate", "microwave": "microwave"}
+
+
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items: (bath, first and last item, quantities used); None if there is none.
 
@@ -300,6 +305,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             found = _named_bath(items, i)
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
                 return found
+    for i, item in enumerate(items):
+        plate = is_word(item, "plate") and i > 0 and is_word(items[i - 1], "hot")
+        if isinstance(item, Token) and (plate or item.low in HEATERS) and not is_word(items[i + 1] if i + 1 < len(items) else None, "off"):
+            kind = "plate" if plate else HEATERS[item.low]
+            return Bath(kind=kind, span=(item.start, item.end)), i, i, []  # type: ignore[arg-type]
     for i, item in enumerate(items):
         if (
             isinstance(item, Token)
@@ -370,6 +380,7 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     words: set[str] = set()
     used: list[Qty] = []
     temperature = None
+    dry = False
     while first > 0:
         left = items[first - 1]
         if isinstance(left, Qty):
@@ -384,6 +395,9 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             "water",
             "oil",
             "sand",
+            "acetone",
+            "alcohol",
+            "dry",
             "cold",
             "warm",
             "hot",
@@ -398,8 +412,9 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             "well",
             "stirred",
             "filled",
-        ) or (left.kind == "sub" and left.value in ("ice", "water", "sodium chloride")):
+        ) or (left.kind == "sub" and left.value in ("ice", "water", "sodium chloride", *COLD_LIQUIDS)):
             words.add(left.low)
+            dry = dry or (left.kind == "sub" and left.value == "carbon dioxide")
         else:
             break
         first -= 1
@@ -408,7 +423,9 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     if i + 2 < len(items) and is_word(items[i + 1], "at") and isinstance(items[i + 2], Qty) and items[i + 2].dim == "temperature":  # type: ignore[union-attr]
         q = items[i + 2]
         assert isinstance(q, Qty)
-        bath = Bath(kind="ice-salt" if "salt" in words else "thermostat", T_C=q.value, span=(items[first].start, q.end))
+        dry = dry or "dry" in words
+        held = "ice-salt" if "salt" in words else "dry-ice" if dry else next((k for k in ("oil", "sand") if k in words), "thermostat")
+        bath = Bath(kind=held, T_C=q.value, span=(items[first].start, q.end))  # type: ignore[arg-type]
         return bath, first, i + 2, [*used, q]
     if i + 1 < len(items) and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
         k = i + 2
@@ -429,8 +446,12 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             parts.pop()
         if parts:
             last = i + 1 + len(parts)
+    dry = dry or "dry" in words
     text = " ".join(words) + " " + " ".join(p.low for p in parts if isinstance(p, Token))
-    kind = "ice-salt" if "salt" in text or "sodium chloride" in text else "ice" if "ice" in text else "oil" if "oil" in text else "water"
+    kind = (
+        "dry-ice" if dry else "ice-salt" if "salt" in text or "sodium chloride" in text else "ice" if "ice" in text
+        else next((k for k in ("oil", "sand") if k in text), "water")
+    )  # fmt: skip
     ice, water, more = _masses(parts)
     for q in parts:
         if isinstance(q, Qty) and q.dim == "temperature":

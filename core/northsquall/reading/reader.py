@@ -19,6 +19,7 @@ from northsquall.reading.account import Account
 from northsquall.reading.actions import finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.items import Qty
+from northsquall.reading.pacing import portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.resume import Resume
 from northsquall.reading.tables import read_tables, split_tables
@@ -90,6 +91,10 @@ def read(text: str) -> Procedure:
     place_absorbers(account)
     _product(account)
     _finish(account, tokens)
+    by_id = {m.id: m for m in doc.materials}
+    for step in doc.steps:
+        if step.kind in ("dose", "add") and step.materials:
+            step.portions = portions_of(step, [by_id[k] for k in step.materials])
     if source != original:
         _moved(doc, where)
         doc.source_text = original

@@ -24,6 +24,7 @@ export type CurveLine = Required<components['schemas']['CurveLine']>;
 export type CurveOut = { entry: Chemistry; says: CurveLine };
 export type Proposal = components['schemas']['Proposal'];
 export type Proposed = Required<components['schemas']['Proposed']>;
+export type Shared = components['schemas']['Shared'];
 export type Spread = components['schemas']['Spread'];
 export type SubstanceOut = components['schemas']['SubstanceOut'];
 export type HitOut = components['schemas']['HitOut'];

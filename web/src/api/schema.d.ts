@@ -388,6 +388,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/procedures/{procedure_id}/shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Show Shared
+         * @description What this run and another of the same day want at the same time.
+         */
+        get: operations["api_routes_show_shared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/procedures/{procedure_id}/signature": {
         parameters: {
             query?: never;
@@ -1947,6 +1967,25 @@ export interface components {
             token: string;
         };
         /**
+         * Shared
+         * @description What two runs of one day want at the same time: somebody's eyes, the hood, a bath, an absorber. Times in ISO 8601.
+         */
+        Shared: {
+            /** End */
+            end: string;
+            /** Minutes */
+            minutes: number;
+            /** Says */
+            says: string;
+            /** Start */
+            start: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "person" | "hood" | "ice bath" | "absorber";
+        };
+        /**
          * SignIn
          * @description The password again.
          */
@@ -2200,6 +2239,11 @@ export interface components {
              * @default []
              */
             t_min: number[];
+            /**
+             * Unreacted
+             * @default []
+             */
+            unreacted: number[];
             /**
              * Volume Ml
              * @default []
@@ -3504,6 +3548,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_show_shared: {
+        parameters: {
+            query: {
+                start: string;
+                other: number;
+                then: string;
+            };
+            header?: never;
+            path: {
+                procedure_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shared"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
                 };
             };
             /** @description Unprocessable Entity */

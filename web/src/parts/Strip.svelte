@@ -10,6 +10,8 @@
     trial: boolean;
     failed?: Failure | null;
     spread?: Spread | null;
+    /** Where this revision's curves and assessment are fetched as files. */
+    files?: string;
     step: number | null;
     cursor: number | null;
     editable: boolean;
@@ -24,6 +26,7 @@
     trial,
     failed = null,
     spread = null,
+    files = '',
     step,
     cursor,
     editable,
@@ -111,6 +114,7 @@
       made: at(t, s.made_W ?? [], cursor),
       take: at(t, s.removable_W ?? [], cursor),
       level: at(t, s.volume_mL ?? [], cursor),
+      left: s.unreacted?.length ? at(t, s.unreacted, cursor) : null,
     };
   });
 
@@ -434,6 +438,7 @@
             {#if read.made !== null}<tspan class="rust-text strong">{short(read.made)}</tspan> made{/if}
             {#if read.take !== null}<tspan class="teal-text strong" dx="6">{short(read.take)}</tspan> the bath can
               take at the limit{/if}
+            {#if read.left !== null}<tspan class="strong" dx="6">{Math.round(read.left * 100)} %</tspan> unreacted{/if}
           </text>
         {/if}
         {#each yW.ticks(3) as v (v)}
@@ -574,6 +579,13 @@
       <button class="link text-[13px]" aria-expanded={table} onclick={() => (table = !table)}
         >{table ? 'Hide the table' : 'Values as a table'}</button
       >
+      {#if files && !trial}
+        <span class="text-soft ml-3 text-[13px]"
+          >as files: <a class="link" href={`${files}/curves.csv`} download>curves, CSV</a>,
+          <a class="link" href={`${files}/assessment.json`} download>assessment, JSON</a>,
+          <a class="link" href={`${files}/procedure.json`} download>procedure, JSON</a></span
+        >
+      {/if}
     </div>
     {#if table}
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
@@ -588,7 +600,9 @@
             ><tr
               ><th class="num">min</th><th class="num">pot °C</th><th class="num">band °C</th><th class="num"
                 >bath °C</th
-              ><th class="num">MTSR °C</th><th class="num">made W</th><th class="num">level mL</th></tr
+              ><th class="num">MTSR °C</th><th class="num">made W</th><th class="num">unreacted %</th><th
+                class="num">level mL</th
+              ></tr
             ></thead
           >
           <tbody>
@@ -606,6 +620,9 @@
                 <td class="num">{(at(t, s.bath_C ?? [], r) ?? 0).toFixed(1)}</td>
                 <td class="num">{(at(t, s.mtsr_C ?? [], r) ?? 0).toFixed(0)}</td>
                 <td class="num">{(at(t, s.made_W ?? [], r) ?? 0).toFixed(1)}</td>
+                <td class="num"
+                  >{s.unreacted?.length ? (100 * (at(t, s.unreacted, r) ?? 0)).toFixed(0) : ''}</td
+                >
                 <td class="num">{(at(t, s.volume_mL ?? [], r) ?? 0).toFixed(0)}</td>
               </tr>
             {/each}

@@ -228,6 +228,7 @@
           trial={desk.onTrial}
           failed={desk.failed}
           spread={desk.spread}
+          files={`/api/procedures/${id}`}
           {step}
           {cursor}
           {editable}

@@ -11,6 +11,7 @@
   import KeyMap from '../../parts/KeyMap.svelte';
   import Waiting from '../../parts/Waiting.svelte';
   import { bindKeys } from '../../parts/keys';
+  import Sharing from './Sharing.svelte';
   import { clock, dayOf, share, span } from './clock';
 
   interface Props {
@@ -236,6 +237,7 @@
               {r['what']}, {r['mass_g']} g
             </p>
           {:else}<p class="text-soft py-1">Nothing has to be renewed.</p>{/each}
+          <Sharing {id} {start} />
           <h2 class="head no-print mt-4">Take it along</h2>
           <p class="no-print mt-1.5 flex flex-wrap gap-3">
             <button class="plain" onclick={() => print()}>Print</button>

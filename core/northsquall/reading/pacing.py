@@ -1,0 +1,72 @@
+"""How an addition is paced: portions, the time between them, drops a second; from the step's own words."""
+
+from __future__ import annotations
+
+import re
+
+from northsquall.procedure import Material, Quantity, Step
+from northsquall.reading.tokens import NUMBER_WORDS
+
+COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
+PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts)"
+IN_COUNT = re.compile(rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|roughly\s+equal\s+)*{PIECES}\b", re.I)
+BY_SIZE = re.compile(
+    rf"\b(?:in|of)\s+(?:about\s+)?(\d+(?:[.,]\d+)?)[\s-]*(g|mg|mL|ml)\s+{PIECES}\b|{PIECES}\s+of\s+(?:about\s+)?(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\b"
+    r"|\b(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\s+at\s+a\s+time\b",
+    re.I,
+)
+APART = re.compile(
+    rf"\b(?:every|at\s+intervals\s+of|each)\s+(?:about\s+)?{COUNT}\s*(?:min|minutes)\b|\b{COUNT}\s*(?:min|minutes)\s+apart\b|\b{COUNT}[-\s]min(?:ute)?\s+intervals\b",
+    re.I,
+)
+PER_SECOND = re.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
+DROP_ML = 0.05
+"""Volume of a drop of water, mL (common practice, no source)."""
+
+
+def _number(word: str) -> float:
+    return float(word) if word.isdigit() else float(NUMBER_WORDS.get(word.lower(), 1))
+
+
+def portions_of(step: Step, materials: list[Material]) -> int | None:
+    """How many portions a step is added in; None where it does not say, or where the size of one is more than there is."""
+    if m := IN_COUNT.search(step.text):
+        return int(_number(m[1])) if _number(m[1]) > 1 else None
+    if m := BY_SIZE.search(step.text):
+        size = float(next(x for x in (m[1], m[3], m[5]) if x).replace(",", "."))
+        unit = next(x for x in (m[2], m[4], m[6]) if x).lower()
+        to = {"g": ("mass", 1.0), "mg": ("mass", 1e-3), "ml": ("volume", 1.0)}[unit]
+        whole = sum(_in(x, to[0]) for x in materials)
+        count = round(whole / (size * to[1])) if size > 0 else 0
+        return count if 1 < count <= 100 else None
+    return None
+
+
+def _in(m: Material, kind: str) -> float:
+    """Grams or millilitres of a material as written; 0 where it is told otherwise."""
+    q = m.amount
+    units = {"mass": {"g": 1.0, "kg": 1e3, "mg": 1e-3}, "volume": {"ml": 1.0, "l": 1e3, "cm3": 1.0}}[kind]
+    return q.value * units.get(q.unit.lower(), 0.0) if q is not None else 0.0
+
+
+def apart_of(step: Step) -> float | None:
+    """Minutes from portion to portion, where they are said."""
+    m = APART.search(step.text)
+    return _number(next(x for x in m.groups() if x)) if m else None
+
+
+def drop_time(step: Step, volume_mL: float) -> Quantity | None:
+    """Time (min) in which a volume comes over or goes in by drops, from "two drops a second"; None without such words."""
+    m = PER_SECOND.search(step.text)
+    if m is None or volume_mL <= 0:
+        return None
+    rate = (_number(m[1]) if m[1] else 1.0) * (60.0 if m[2].lower().startswith("s") else 1.0)  # drops a minute
+    minutes = volume_mL / DROP_ML / rate
+    return Quantity(
+        value=minutes,
+        unit="min",
+        low=minutes / 1.5,
+        high=minutes * 1.5,
+        approximate=True,
+        span=(step.span[0] + m.start(), step.span[0] + m.end()),
+    )

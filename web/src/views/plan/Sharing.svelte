@@ -1,0 +1,70 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { ask, client, type Row, type Shared } from '../../api/client';
+  import { clock } from './clock';
+
+  interface Props {
+    id: number;
+    start: string;
+  }
+  let { id, start }: Props = $props();
+  let others = $state.raw<Row[]>([]);
+  let other = $state('');
+  // svelte-ignore state_referenced_locally
+  let then = $state(start);
+  let found = $state.raw<Shared[] | null>(null);
+  let message = $state('');
+
+  onMount(() => {
+    ask<Row[]>(client.GET('/api/docket'))
+      .then((rows) => (others = rows.filter((r) => r.id !== id)))
+      .catch((e: Error) => (message = e.message));
+  });
+  async function compare() {
+    if (!other) return;
+    try {
+      found = await ask<Shared[]>(
+        client.GET('/api/procedures/{procedure_id}/shared', {
+          params: { path: { procedure_id: id }, query: { start, other: Number(other), then } },
+        }),
+      );
+      message = '';
+    } catch (e) {
+      found = null;
+      message = (e as Error).message;
+    }
+  }
+</script>
+
+<h2 class="head mt-4">Another run that day</h2>
+<form
+  class="no-print mt-1.5"
+  onsubmit={(e) => {
+    e.preventDefault();
+    void compare();
+  }}
+>
+  <label class="block"
+    >Procedure <select class="field w-full" bind:value={other} onchange={() => void compare()}>
+      <option value="">none</option>
+      {#each others as r (r.id)}<option value={String(r.id)}>{r.title}</option>{/each}
+    </select></label
+  >
+  <label class="mt-1 block"
+    >It starts <input
+      class="field w-full"
+      type="datetime-local"
+      bind:value={then}
+      onchange={() => void compare()}
+    /></label
+  >
+</form>
+{#if message}<p class="text-rust mt-1 font-semibold" role="alert">{message}</p>{/if}
+{#if found}
+  {#each found as s (s.what + s.start)}
+    <p class="border-rule border-b py-1 leading-snug">
+      <span class="font-semibold">{clock(s.start)}</span>
+      {s.says}
+    </p>
+  {:else}<p class="text-soft py-1">They want nothing at the same time.</p>{/each}
+{/if}
