@@ -26,7 +26,7 @@ from northsquall.chemistry.roles import Purpose, purpose_of
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
 from northsquall.dynamics.building import Followed, Pot, build_pot, followed_by
 from northsquall.dynamics.criticality import bracket, criticality
-from northsquall.dynamics.kinetics import beside, deciding
+from northsquall.dynamics.kinetics import LEAST_KJ, beside, deciding
 from northsquall.dynamics.pot import Run, run
 from northsquall.dynamics.schedule import Timed, main_vessel, timetable
 from northsquall.findings import Context, raise_all, verdict_of
@@ -34,7 +34,7 @@ from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import Lot, lots_of
-from northsquall.remedies import Target, search, why_none
+from northsquall.remedies import Target, contrary, search, why_none
 from northsquall.review import Settings, settings_for
 from northsquall.stability import Bound, td24_bound
 from northsquall.substances import Catalogue
@@ -316,6 +316,7 @@ def _context(
         if mid and seg.kind in ("dose", "add", "hold", "heat", "charge"):
             c.peak[seg.step] = (min(tops), mid.peak_C, max(tops))
     if not pot.plan.reacts:
+        _batch(c, cat)
         return c
     high = {n: r.worst().mtsr_C for n, r in runs.items()}
     taken = "best" if pot.kinetics is None or pot.kinetics.known else "slow"  # without a rate the worse bound is the figure
@@ -345,6 +346,46 @@ def _context(
         elif unknown is not None:
             c.klass = None
     return c
+
+
+BATCH = ("heat", "hold", "reflux")
+
+
+def _batch(c: Context, cat: Catalogue) -> None:
+    """MTSR and class where a wanted reaction goes on with nothing fed: all of it is there, X_ac = 1, from the step's own temperature on."""
+    assert c.pot is not None
+    here = [
+        (s, r)
+        for s in c.stages
+        for r in c.reactions
+        if r.step == s.step and r.vessel == s.vessel == c.pot.vessel.name and r.role == "wanted" and (r.heat_kJ.best or 0.0) > LEAST_KJ
+        and (step := c.step(s.step)) is not None and step.kind in BATCH and not step.materials
+    ]  # fmt: skip
+    stage, _ = max(here, key=lambda x: x[0].rise_K[2], default=(None, None))
+    if stage is None:
+        return
+    step = c.step(stage.step)
+    c.mtt = sheet.boiling(c.walk, stage.vessel, cat, stage.step)
+    written = step.T_range.value if step is not None and step.T_range is not None else None
+    reflux = step is not None and step.kind == "reflux"
+    start = written if written is not None else c.mtt[1] if reflux and c.mtt is not None else c.settings.best("ambient_C")
+    low, best, high = (start + x for x in stage.rise_K)
+    c.process_C = start
+    c.mtsr = figure(
+        best, "°C", low=low, high=high, expression="MTSR = T + ΔTad: nothing is fed, so all of it is there when it starts",
+        inputs=[
+            Input(name="temperature of the step", value=round(start, 1), unit="°C", origin="procedure" if written is not None else "computed", span=step.T_range.span if step is not None and step.T_range else None),
+            Input(name="adiabatic rise of the stage", value=round(stage.rise_K[1], 1), unit="K", origin="computed", note=stage.what),
+        ],
+        sources=["handbook 2.5"],
+    )  # fmt: skip
+    c.accumulation = (1.0, 1.0, 1.0)
+    if c.mtt is None:
+        return
+    bound = c.bound.TD24_C if c.bound else float("inf")
+    c.klass = criticality(min(start, c.mtt[1]), high, c.mtt[1], bound)
+    if reflux and high >= c.mtt[1]:
+        c.klass = max(c.klass, 3)
 
 
 MARGIN_K = 10.0
@@ -507,6 +548,7 @@ def _remedies(procedure: Procedure, c: Context, control: Exotherm, findings: lis
     """Searches where a limit is passed."""
     hot = [f for f in findings if f.code in HOT and f.severity != "note"]
     target = target_of(procedure, c, control, findings)
+    control.contrary = contrary(target) if target is not None else []
     if not hot or target is None:
         return []
     found, shortest = search(target)

@@ -79,6 +79,9 @@ class StepLine(Doc):
     """Words for another bath temperature, with {T} to fill in."""
     duration_path: str | None
     bath_path: str | None
+    limit_path: str | None
+    limit_anchor: Anchor | None
+    """Place of the limit's words, where it may be moved."""
     assumption: str | None
 
 
@@ -178,6 +181,8 @@ class Exotherm(Doc):
     ice_needed_g: Figure
     ice_offered_g: float | None
     ice_gone_min: float | None
+    contrary: list[str] = []
+    """Where slower or more ice makes it worse: a sentence each."""
 
 
 class CurveLine(Doc):

@@ -8,7 +8,7 @@ from northsquall.assess import work_out
 from northsquall.assessment import Failure
 from northsquall.dynamics.failures import KINDS, Failed, applies, simulate, worst_moment
 from northsquall.findings.base import Context
-from northsquall.procedure import Laboratory, Procedure
+from northsquall.procedure import Laboratory, Material, Procedure, Quantity, Step
 from northsquall.review import settings_for
 from northsquall.substances import Catalogue
 from northsquall.substances import catalogue as shipped
@@ -27,19 +27,76 @@ def fail(
         raise NoCurve(f"No curve can be drawn: {c.pot_missing or 'nothing is charged to a vessel'}.")
     if c.unknown_dose is not None:
         raise NoCurve("No curve can be drawn: no time is written for the addition.")
+    known = [*KINDS, WATER]
     plan = c.pot.plan
     offset = next((x.start for x in c.timed if x.step.n == plan.segments[0].step), 0.0)
     end = sum(s.duration_s for s in plan.segments)
     out = []
-    for kind in kinds or list(KINDS):
-        if kind not in KINDS:
-            raise NoCurve(f"“{kind}” is no failure that is known; expected one of {', '.join(KINDS)}.")
+    for kind in kinds or known:
+        if kind not in known:
+            raise NoCurve(f"“{kind}” is no failure that is known; expected one of {', '.join(known)}.")
+        if kind == WATER:
+            out += _water(procedure, c, at_min, catalogue or shipped(), laboratory)
+            continue
         at = worst_moment(plan, kind, c.runs) if at_min is None else float(np.clip((at_min - offset) * 60.0, 0.0, end - 1e-3))
         if at is None or not applies(plan, kind, at):
             continue
         found = simulate(plan, kind, at)
         out.append(_line(c, kind, at, offset, found))
     return out
+
+
+WATER = "water"
+ANSWERS_K = 2.0
+"""Rise by the heat that the water itself makes, from which it is worth saying."""
+WATER_ML = 50.0
+"""What a burst condenser or a fallen lump of ice lets into the pot (assumption)."""
+
+
+def _water(procedure: Procedure, c: Context, at_min: float | None, cat: Catalogue, laboratory: Laboratory | None) -> list[Failure]:
+    """Water into the pot behind the step that runs at `at_min`, or behind the last addition: what the ledger makes of it, on the curve."""
+    assert c.pot is not None
+    after = c.pot.dose_steps[-1] if c.pot.dose_steps else c.pot.plan.segments[-1].step
+    if at_min is not None:
+        after = next((t.step.n for t in c.timed if t.start <= at_min < t.start + t.best and t.step.vessel == c.pot.vessel.name), after)
+    p = procedure.model_copy(deep=True)
+    for s in p.steps:
+        s.n += s.n > after
+    for m in p.materials:
+        m.step = m.step + 1 if m.step is not None and m.step > after else m.step
+    for x in p.chemistry:
+        x.step = x.step + 1 if x.step is not None and x.step > after else x.step
+    end = p.steps[after - 1].span[1]
+    p.materials.append(
+        Material(id="let-in", name="water", identity="water", amount=Quantity(value=WATER_ML, unit="ml"), step=after + 1, span=(end, end))
+    )
+    step = Step(
+        n=after + 1, kind="add", text="water is let in", span=(end, end), vessel=c.pot.vessel.name, materials=["let-in"], all_at_once=True
+    )
+    p.steps.insert(after, step)
+    name = f"Water let in, {WATER_ML:.0f} mL"
+    now = work_out(p, cat, settings_for(p, laboratory)).context
+    if now.pot is None or after + 1 not in now.peak:
+        return [Failure(id=WATER, name=name, at_min=0.0, step=after, peak_C=None, high_C=None, after_min=None, over=False, says=f"{name}: not established, {now.pot_missing or 'no curve can be drawn'}.", t_min=[], pot_C=[])]  # fmt: skip
+    r = now.runs["hot"] if "hot" in now.runs else now.runs["best"]
+    seg = r.over(after + 1)
+    assert seg is not None
+    behind = r.t_s >= seg.start_s - 1e-6
+    _, best, high = now.peak[after + 1]
+    offset = next((x.start for x in now.timed if x.step.n == now.pot.plan.segments[0].step), 0.0)
+    found = Failed(WATER, name, seg.start_s, after, best, high, seg.peak_at_s, r.t_s[behind], r.pot_C[behind])
+    at = seg.start_s / 60 + offset
+    says, over = _sentence(now, found, at)
+    gas = {g: n for e in now.walk.entries if e.step == after + 1 for g, n in e.gas.items() if n > 1e-3}
+    if gas:
+        says = says[:-1] + "; " + ", ".join(f"{n:.2g} mol of {g} come off" for g, n in gas.items()) + "."
+        over = True
+    kJ = sum(x.heat_kJ.best or 0.0 for x in now.reactions if x.step == after + 1 and x.vessel == c.pot.vessel.name)
+    if kJ * 1e3 < ANSWERS_K * now.pot.cp_J_K and not gas:
+        return []  # nothing here answers water
+    return [
+        Failure(id=WATER, name=name, at_min=round(at, 1), step=after, peak_C=round(best, 1), high_C=round(high, 1), after_min=round(max(seg.peak_at_s - seg.start_s, 0.0) / 60, 1), over=over, says=says, t_min=[round(float(v) / 60 + offset, 3) for v in r.t_s[behind]], pot_C=[round(float(v), 2) for v in r.pot_C[behind]])
+    ]  # fmt: skip
 
 
 def _line(c: Context, kind: str, at: float, offset: float, found: Failed | None) -> Failure:

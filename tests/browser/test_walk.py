@@ -381,6 +381,9 @@ def test_the_day_plan_by_the_clock(as_user: Callable[..., Page], axe: Callable[[
     page.get_by_label("Start").fill("2026-11-27T16:45")
     expect(table.get_by_text("outside working hours").first).to_be_visible()
     expect(side).to_contain_text("need somebody outside working hours")
+    page.get_by_label("Procedure").select_option(label="Methyl 3-nitrobenzoate")
+    page.get_by_label("The other begins").fill("2026-11-27T17:00")
+    expect(side).to_contain_text("Both want somebody beside them")
     with page.expect_download() as kept:
         page.get_by_role("link", name="Calendar file").click()
     body = Path(kept.value.path()).read_text("utf-8")
@@ -404,3 +407,24 @@ def test_the_ladder_side_by_side(as_user: Callable[..., Page], axe: Callable[[Pa
     page.keyboard.press("Enter")
     expect(table.get_by_role("columnheader")).to_have_count(3, timeout=20000)
     expect(page.get_by_role("alert")).to_have_count(0)
+
+
+def test_the_limit_is_moved_by_keys_and_the_files_leave(as_user: Callable[..., Page]) -> None:
+    """The limit's handle changes the words of the text; curves, assessment and procedure leave as files."""
+    page = as_user("lindqvist")
+    page.goto(page.url.split("/docket")[0].rstrip("/") + "/desk/1")
+    links = page.get_by_text("as files:")
+    with page.expect_download() as kept:
+        links.get_by_role("link", name="curves, CSV").click()
+    head = Path(kept.value.path()).read_text("utf-8").splitlines()
+    assert head[0].startswith("time_min,pot_C,") and len(head) > 100
+    with page.expect_download() as kept:
+        links.get_by_role("link", name="procedure, JSON").click()
+    assert '"northsquall-procedure/1"' in Path(kept.value.path()).read_text("utf-8")
+    handle = page.get_by_role("slider", name="Limit of step 6")
+    handle.focus()
+    for _ in range(3):
+        page.keyboard.press("ArrowUp")
+        page.wait_for_timeout(400)
+    expect(page.get_by_text("Trial: limit of step 6 at 18 °C")).to_be_visible()
+    expect(page.get_by_role("button", name="Adopt change")).to_be_enabled()

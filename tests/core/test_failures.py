@@ -124,3 +124,37 @@ def test_without_a_curve_there_is_a_sentence() -> None:
     with pytest.raises(NoCurve, match="expected one of cooling"):
         fail(procedure(), kinds=["earthquake"])
     assert len(KINDS) >= 6
+
+
+def test_water_let_in_is_said_where_it_is_answered() -> None:
+    """Mixed acid is diluted hot; thionyl chloride gives sulfur dioxide, which shows in the sentence; what is in water already takes it as it is."""
+    acid = next(f for f in fail(procedure()) if f.id == "water")
+    assert acid.high_C is not None and acid.high_C > 30 and acid.t_min
+    chloride = read(
+        "Benzoyl chloride\n\nIn a 250 mL flask with a stirrer and a thermometer in the liquid, 24.4 g of benzoic acid is placed. "
+        "36 g of thionyl chloride is added over 30 min at 20 °C. It is stirred for 30 min at 20 °C.\n"
+    )
+    assert "SO2" in next(f.says for f in fail(chloride) if f.id == "water")
+    watery = read(
+        "Benzanilide\n\nIn a 500 mL flask with a stirrer and a thermometer in the liquid, in a bath of 1 kg of ice and 0.5 kg of water, aniline (18.6 g) and 180 mL of 10 % sodium hydroxide are placed. "
+        "Benzoyl chloride (28.1 g) is added over 30 min, below 20 °C.\n"
+    )
+    assert "water" not in {f.id for f in fail(watery)}
+
+
+def test_the_wrong_way_round_brings_the_same_amounts_in_the_other_order(context: Context) -> None:
+    """What was fed is there at the start and the other is run in; the sums stay, and so does all of the heat."""
+    assert context.pot is not None
+    plan = context.pot.plan
+    at = worst_moment(plan, "order", context.runs)
+    assert at is not None and applies(plan, "order", at)
+    from northsquall.dynamics.failures import _swapped
+
+    found = _swapped(plan, at)
+    assert found is not None
+    start, segments = found
+    for i in range(len(plan.species)):
+        before = plan.start_mol[i] + sum(s.feed_mol[i] for s in plan.segments)
+        assert start[i] + sum(s.feed_mol[i] for s in segments) == pytest.approx(before)
+    other = simulate(plan, "order", at)
+    assert other is not None and other.peak_C > 0

@@ -15,6 +15,7 @@ from northsquall.assess import assess
 from northsquall.assessment import Proposed
 from northsquall.dynamics.pot import run
 from northsquall.failing import NoCurve
+from northsquall.procedure import Chemistry
 from northsquall.proposing import changed, propose
 from northsquall.reading import read
 from northsquall.remedies import Progress
@@ -133,3 +134,37 @@ def test_a_found_time_is_feasible_and_what_it_names_is_active(minutes: int, ice:
     if found > 1.1:
         assert excess(with_duration(short, t.step.n, found * 54), t.step.n, t.limit_C, t.mtsr_C) > 0
     assert not run(t.pot.plan, t.pot.plan.corners[0]).failed
+
+
+ICED = """Methyl 3-nitrobenzoate
+
+In a 500 mL flask with a paddle stirrer and a thermometer in the liquid, 70 mL of 96 % sulfuric acid is cooled to 3 °C in a bath of {ice} g of ice and {water} g of water. Methyl benzoate (27.2 g) is stirred in over 15 min, below 10 °C.
+
+16 mL of 68 % nitric acid, chilled, is added over {time} min, below 15 °C. The mixture is stirred for 20 min at 10 °C. It is poured on to 600 g of ice in a 2 L beaker.
+"""
+
+
+def said(ice: float, water: float, time: float, k: float | None = None, Ea: float = 110.0) -> list[str]:
+    p = read(ICED.format(ice=ice, water=water, time=time))
+    if k is not None:
+        family = next(r.family_id for r in assess(p).reactions if r.role == "wanted" and "nitr" in r.family_id)
+        p.chemistry = [
+            Chemistry(what="rate", family=family, law="second order", value=k, Ea_kJ=Ea, T_ref_C=10.0, factor=1.5, why="practice")
+        ]
+    return assess(p).exotherm.contrary
+
+
+@pytest.mark.parametrize(("ice", "water", "time"), [(350, 200, 300), (200, 200, 120)])
+def test_slower_that_makes_it_worse_is_said(ice: float, water: float, time: float) -> None:
+    """Handbook 2.4: a long addition in little ice; the room melts what the batch does not."""
+    assert any(x.startswith("Slower is not safer here") for x in said(ice, water, time))
+
+
+@pytest.mark.parametrize(("ice", "water", "time", "k", "Ea"), [(60, 500, 90, 3e-4, 110), (200, 300, 120, 3e-4, 110)])
+def test_more_ice_that_makes_it_worse_is_said(ice: float, water: float, time: float, k: float, Ea: float) -> None:
+    """Handbook 2.4: a slow reaction in a bath that stays cold piles up."""
+    assert any(x.startswith("More ice is not safer here") for x in said(ice, water, time, k, Ea))
+
+
+def test_an_ample_bath_is_not_spoken_against() -> None:
+    assert said(2000, 1000, 60) == []

@@ -90,8 +90,14 @@ def _held(record: dict[str, Any], s: Speciation, most: float) -> bool:
 
 def hits(contents: dict[str, float], T_high: float = 20.0, streams: list[dict[str, float]] | None = None) -> list[Hit]:
     """Pairs that a mixture holds, or that the streams bring which come together in it."""
+    return list(_hits(tuple(contents.items()), T_high, tuple(tuple(s.items()) for s in streams or [])))
+
+
+@lru_cache(2000)  # a dose that is dragged leaves every mixture as it is
+def _hits(held: tuple[tuple[str, float], ...], T_high: float, brought: tuple[tuple[tuple[str, float], ...], ...]) -> tuple[Hit, ...]:
+    contents, streams = dict(held), [dict(x) for x in brought]
     here = dict(classes_in(contents))
-    for part in streams or []:
+    for part in streams:
         for key, found in classes_in(part).items():
             here[key] = here.get(key, frozenset()) | found
     out = []
@@ -108,7 +114,7 @@ def hits(contents: dict[str, float], T_high: float = 20.0, streams: list[dict[st
         out.append(
             Hit(names[r["a"]]["name"], names[r["b"]]["name"], r["then"], r.get("severity", "stop"), r["source"], a, b, f"{r['a']}+{r['b']}")
         )
-    return out
+    return tuple(out)
 
 
 def meant(hit: Hit, entry: Entry, planned: set[int]) -> bool:

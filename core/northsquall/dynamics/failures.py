@@ -139,12 +139,37 @@ def _heat(plan: Plan, t: float) -> list[Segment]:
     return [*head, *tail, replace(_rest(plan, plan.segments[-1]), bath=kind, bath_T_K=stuck)]
 
 
+def _swapped(plan: Plan, t: float) -> tuple[tuple[float, ...], list[Segment]] | None:
+    """(start, segments) with what is fed at `t` in the pot first, and what was there run in over the same time; None where nothing else was there."""
+    i = segment_at(plan, t)
+    fed = plan.segments[i].feed_mol
+    sides = [k for k, n in enumerate(plan.rates[0].nu) if n < 0] if plan.rates else []
+    other = next((k for k in sides if fed[k] <= 0), None)
+    if other is None or not any(fed[k] > 0 for k in sides):
+        return None
+    out = list(plan.segments)
+    if plan.start_mol[other] > 0:
+        out[i] = replace(out[i], feed_mol=plan.start_mol)
+        return fed, out
+    j = next((k for k in range(i) if plan.segments[k].feed_mol[other] > 0), None)
+    if j is None:
+        return None
+    out[i], out[j] = replace(out[i], feed_mol=out[j].feed_mol), replace(out[j], feed_mol=fed)
+    return plan.start_mol, out
+
+
+def _order(plan: Plan, t: float) -> list[Segment]:
+    found = _swapped(plan, t)
+    return [*(found[1] if found else plan.segments), _rest(plan, plan.segments[-1])]
+
+
 KINDS: dict[str, tuple[str, Callable[[Plan, float], list[Segment]]]] = {
     "cooling": ("Cooling lost, the feed is stopped", lambda p, t: _cooling(p, t, False)),
     "unseen": ("Cooling lost, and nobody stops the feed", lambda p, t: _cooling(p, t, True)),
     "stirrer": ("Stirrer stands for ten minutes, then runs again", _stirrer),
     "valve": ("Tap wide open: the rest of the feed at once", _valve),
     "strong": ("Feed of double strength", _strong),
+    "order": ("Wrong way round: what is fed was there first", _order),
     "late": ("It starts only now", _late),
     "heat": ("Heat left on", _heat),
 }
@@ -160,6 +185,8 @@ def applies(plan: Plan, kind: str, t: float) -> bool:
     fed = any(seg.feed_mol)
     if kind in ("valve", "strong"):
         return fed and seg.kind in ("dose", "add")
+    if kind == "order":
+        return fed and plan.reacts and _swapped(plan, t) is not None
     if kind == "late":
         return plan.reacts and fed
     if kind == "heat":
@@ -173,7 +200,7 @@ def worst_moment(plan: Plan, kind: str, runs: dict[str, Run]) -> float | None:
     """When a failure is worst, s: losing the cooling at the highest MTSR, an open tap when most is left to come; None where it cannot be."""
     starts = _starts(plan)
     doses = [i for i, s in enumerate(plan.segments) if s.kind in ("dose", "add") and any(s.feed_mol)]
-    if kind in ("valve", "strong", "late", "unseen", "stirrer") and not doses:
+    if kind in ("valve", "strong", "late", "unseen", "stirrer", "order") and not doses:
         return None
     if kind == "heat":
         warm = next((i for i, s in enumerate(plan.segments) if _warmed(plan, s)), None)
@@ -188,14 +215,18 @@ def worst_moment(plan: Plan, kind: str, runs: dict[str, Run]) -> float | None:
     if not doses:
         return None
     i = max(doses, key=lambda k: sum(plan.segments[k].feed_mol))
-    share = {"valve": 0.1, "strong": 0.0, "late": 0.6, "stirrer": 0.5, "cooling": 0.9}.get(kind, 0.5)
+    share = {"valve": 0.1, "strong": 0.0, "order": 0.0, "late": 0.6, "stirrer": 0.5, "cooling": 0.9}.get(kind, 0.5)
     return starts[i] + share * plan.segments[i].duration_s
 
 
 def simulate(plan: Plan, kind: str, at_s: float) -> Failed | None:
     """One failure at one moment; None where the integration fails. Raises KeyError for a kind that is none."""
     name, change = KINDS[kind]
-    tampered = replace(plan, segments=tuple(change(plan, at_s)), unstirred=UNSTIRRED if kind == "stirrer" else plan.unstirred)
+    swapped = _swapped(plan, at_s) if kind == "order" else None
+    start = swapped[0] if swapped is not None else plan.start_mol
+    tampered = replace(
+        plan, start_mol=start, segments=tuple(change(plan, at_s)), unstirred=UNSTIRRED if kind == "stirrer" else plan.unstirred
+    )
     names = {c.name for c in plan.corners}
     wanted = ["best", "hot", *(["slow"] if "slow" in names else [])]
     runs: list[tuple[Corner, Run]] = []

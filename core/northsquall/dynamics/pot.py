@@ -256,6 +256,8 @@ def _in_portions(plan: Plan, row: np.ndarray, seg: Segment, start: float) -> lis
 
 def _joined(parts: np.ndarray) -> np.ndarray:
     """The report of one segment from those of its parts: each highest with its time, the first passing of a limit."""
+    if len(parts) == 1:
+        return np.asarray(parts[0])
     out = parts[-1].copy()
     for top, at in ((rodas.PEAK_T, rodas.PEAK_T_AT), (rodas.MTSR_MAX, rodas.MTSR_AT), (rodas.PILED_MAX, rodas.PILED_AT), (rodas.MADE_MAX, rodas.MADE_AT), (rodas.GAS_MAX, rodas.GAS_AT)):  # fmt: skip
         best = parts[np.argmax(parts[:, top])]

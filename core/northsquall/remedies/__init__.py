@@ -146,6 +146,38 @@ def look(t: Target) -> Iterator[Progress | Found]:
     yield found
 
 
+WORSE_K = 1.0
+"""A change that warms the peak or the MTSR by this much has made it worse."""
+
+
+def contrary(t: Target) -> list[str]:
+    """What intuition gets wrong: twice the time, or twice the ice, where these make the peak or the MTSR worse (handbook 2.4)."""
+    plan = up_to(t.pot.plan, t.step.n)
+    if t.written_min is None or not plan.reacts:
+        return []
+    peak, top = unfavourable(plan, t.step.n)
+    longer = 2 * plan.segments[-1].duration_s
+    out = []
+    slow_peak, slow_top = unfavourable(with_duration(plan, t.step.n, longer), t.step.n)
+    if slow_peak > peak + WORSE_K or slow_top > top + WORSE_K:
+        out.append(
+            f"Slower is not safer here: over {longer / 60:.0f} min {_worse(peak, top, slow_peak, slow_top, 'the ice goes to the warmth of the room')}."
+        )
+    if plan.ice_kg > 0:
+        cold_peak, cold_top = unfavourable(with_bath(plan, 2 * plan.ice_kg, plan.bath_water_kg, plan.bath_start_K), t.step.n)
+        if cold_peak > peak + WORSE_K or cold_top > top + WORSE_K:
+            out.append(
+                f"More ice is not safer here: with {2 * plan.ice_kg:.2g} kg {_worse(peak, top, cold_peak, cold_top, 'it starts late and then all at once')}."
+            )
+    return out
+
+
+def _worse(peak: float, top: float, new_peak: float, new_top: float, why: str) -> str:
+    if new_peak > peak + WORSE_K:
+        return f"the pot reaches {new_peak:.0f} °C instead of {peak:.0f}, since {why}"
+    return f"losing the cooling ends at {new_top:.0f} °C instead of {top:.0f}, since it runs colder and more piles up"
+
+
 def why_none(t: Target) -> str:
     """Why neither time nor bath nor batch helps, from the plan at its gentlest."""
     seg = next(s for s in t.pot.plan.segments if s.step == t.step.n)

@@ -119,7 +119,8 @@ def step_lines(c: Context) -> list[StepLine]:
                 T_C=window, limit_C=s.T_limit.value if s.T_limit else None, attended=is_attended(c, s), anchor=Anchor(start=s.span[0], end=s.span[1]),
                 duration_anchor=Anchor(start=d[0], end=d[1]) if d else None, bath_anchor=Anchor(start=b[0], end=b[1]) if b else None,
                 bath_C=round(seg.bath_T_K - 273.15, 1) if seg and seg.bath != "none" else None, bath_template="cooling bath at {T} °C" if b and in_pot else None,
-                duration_path=f"steps[{s.n - 1}].duration_min" if in_pot and s.kind in ("dose", "add", "hold") else None, bath_path=f"vessels[{index}].bath.T_C" if b and in_pot else None, assumption=None if t.written else t.why,
+                duration_path=f"steps[{s.n - 1}].duration_min" if in_pot and s.kind in ("dose", "add", "hold") else None, bath_path=f"vessels[{index}].bath.T_C" if b and in_pot else None,
+                limit_path=f"steps[{s.n - 1}].T_limit_C" if in_pot and s.T_limit else None, limit_anchor=Anchor(start=s.T_limit.span[0], end=s.T_limit.span[1]) if s.T_limit and s.T_limit.span else None, assumption=None if t.written else t.why,
             )
         )  # fmt: skip
     return out

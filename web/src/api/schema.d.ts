@@ -1063,6 +1063,11 @@ export interface components {
             TD24_bound_C: number | null;
             TMRad_h: components["schemas"]["Figure"];
             accumulation_max: components["schemas"]["Figure"];
+            /**
+             * Contrary
+             * @default []
+             */
+            contrary: string[];
             /** Criticality Bracket */
             criticality_bracket: [
                 number,
@@ -2144,6 +2149,9 @@ export interface components {
             kind: string;
             /** Limit C */
             limit_C: number | null;
+            limit_anchor: components["schemas"]["Anchor"] | null;
+            /** Limit Path */
+            limit_path: string | null;
             /** Material */
             material: string[];
             /** N */

@@ -19,6 +19,7 @@
     oncursor: (t: number) => void;
     ondose: (n: number, minutes: number, done: boolean) => void;
     onbath: (n: number, celsius: number, done: boolean) => void;
+    onlimit: (n: number, celsius: number, done: boolean) => void;
   }
   let {
     shown,
@@ -34,6 +35,7 @@
     oncursor,
     ondose,
     onbath,
+    onlimit,
   }: Props = $props();
 
   let width = $state(600);
@@ -102,6 +104,9 @@
   }
   const active = $derived(
     ruled.find((q) => q.n === step && q.duration_path && q.kind !== 'hold') ?? firstDose(ruled) ?? null,
+  );
+  const limitStep = $derived(
+    active && active.limit_path && active.limit_anchor && active.limit_C !== null ? active : null,
   );
   const bathStep = $derived(active && active.bath_path && active.bath_C !== null ? active : null);
 
@@ -188,6 +193,35 @@
     event.preventDefault();
     event.stopPropagation();
     onbath(q.n, Math.max(-20, Math.min(40, (q.bath_C ?? 0) + by)), true);
+  }
+
+  const LIMITS = [-80, 200] as const;
+  function dragLimit(event: PointerEvent, q: StepLine) {
+    if (!editable) return;
+    event.preventDefault();
+    (event.target as Element).setPointerCapture(event.pointerId);
+    frozen.y = [tempDomain[0], tempDomain[1]];
+    let value = q.limit_C ?? 0;
+    const move = (e: PointerEvent) => {
+      value = Math.max(LIMITS[0], Math.min(LIMITS[1], Math.round(yT.invert(place(e)[1]))));
+      onlimit(q.n, value, false);
+    };
+    const up = () => {
+      removeEventListener('pointermove', move);
+      removeEventListener('pointerup', up);
+      frozen.y = null;
+      onlimit(q.n, value, true);
+    };
+    addEventListener('pointermove', move);
+    addEventListener('pointerup', up);
+  }
+
+  function keyLimit(event: KeyboardEvent, q: StepLine) {
+    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
+    if (!by || !editable) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onlimit(q.n, Math.max(LIMITS[0], Math.min(LIMITS[1], (q.limit_C ?? 0) + by)), true);
   }
 
   function moveCursor(event: PointerEvent) {
@@ -525,7 +559,7 @@
         {/if}
 
         <!-- handles -->
-        {#each ruled.filter((q) => q.duration_path && q.kind !== 'hold' && q.duration_anchor) as q (q.n)}
+        {#each ruled.filter((q) => q.duration_path && (q.kind !== 'hold' || q.n === step) && q.duration_anchor) as q (q.n)}
           {@const px = x(q.end_min ?? 0)}
           {#if q.n === active?.n || q.n === step}
             <g
@@ -549,6 +583,28 @@
             </g>
           {/if}
         {/each}
+        {#if limitStep}
+          {@const px = x(limitStep.end_min ?? 0) - 16}
+          {@const py = yT(limitStep.limit_C ?? 0)}
+          <g
+            class="handle"
+            role="slider"
+            tabindex="0"
+            aria-label={`Limit of step ${limitStep.n}, °C`}
+            aria-valuemin={LIMITS[0]}
+            aria-valuemax={LIMITS[1]}
+            aria-valuenow={limitStep.limit_C ?? 0}
+            aria-valuetext={`${short(limitStep.limit_C ?? 0)} degrees Celsius`}
+            aria-disabled={!editable}
+            onpointerdown={(e) => dragLimit(e, limitStep)}
+            onkeydown={(e) => keyLimit(e, limitStep)}
+          >
+            <rect x={px - 14} y={py - 12} width="28" height="24" class="handle-hit" />
+            <rect x={px - 9} y={py - 5} width="18" height="10" class="handle-box" />
+            <path d={`M${px - 5} ${py}h10`} class="ridge" />
+            <path d={`M${px - 4} ${py - 8}l4 -4l4 4M${px - 4} ${py + 8}l4 4l4 -4`} class="chevron" />
+          </g>
+        {/if}
         {#if bathStep}
           {@const px = (x(bathStep.start_min ?? 0) + x(bathStep.end_min ?? 0)) / 2}
           {@const py = yT(bathStep.bath_C ?? 0)}

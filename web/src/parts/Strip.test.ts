@@ -4,7 +4,7 @@ import { assessment } from '../testing/documents.test.fixtures';
 import Strip from './Strip.svelte';
 
 function show(changes = {}, props = {}) {
-  const calls = { onstep: vi.fn(), oncursor: vi.fn(), ondose: vi.fn(), onbath: vi.fn() };
+  const calls = { onstep: vi.fn(), oncursor: vi.fn(), ondose: vi.fn(), onbath: vi.fn(), onlimit: vi.fn() };
   const a = assessment(changes);
   const view = render(Strip, {
     shown: a,
@@ -59,6 +59,14 @@ describe('the strip', () => {
     expect(slider.getAttribute('aria-valuetext')).toBe('0 degrees Celsius');
   });
 
+  it('lets the keys move the limit by a degree', async () => {
+    const { onlimit } = show();
+    const slider = screen.getByRole('slider', { name: 'Limit of step 2, °C' });
+    await fireEvent.keyDown(slider, { key: 'ArrowDown' });
+    expect(onlimit).toHaveBeenLastCalledWith(2, 14, true);
+    expect(slider.getAttribute('aria-valuetext')).toBe('15 degrees Celsius');
+  });
+
   it('moves nothing for who may only read', async () => {
     const { ondose, onbath } = show({}, { editable: false });
     await fireEvent.keyDown(screen.getByRole('slider', { name: /Duration/ }), { key: 'ArrowRight' });
@@ -77,7 +85,16 @@ describe('the strip', () => {
     show();
     await fireEvent.click(screen.getByRole('button', { name: 'Values as a table' }));
     const heads = screen.getAllByRole('columnheader').map((h) => h.textContent);
-    expect(heads).toEqual(['min', 'pot °C', 'band °C', 'bath °C', 'MTSR °C', 'made W', 'level mL']);
+    expect(heads).toEqual([
+      'min',
+      'pot °C',
+      'band °C',
+      'bath °C',
+      'MTSR °C',
+      'made W',
+      'unreacted %',
+      'level mL',
+    ]);
     expect(screen.getAllByRole('row').length).toBe(14);
   });
 

@@ -67,6 +67,8 @@ export function assessment(changes: Partial<Assessment> = {}): Assessment {
         bath_template: null,
         duration_path: null,
         bath_path: null,
+        limit_path: null,
+        limit_anchor: null,
         assumption: null,
       },
       {
@@ -88,6 +90,8 @@ export function assessment(changes: Partial<Assessment> = {}): Assessment {
         bath_template: 'cooling bath at {T} °C',
         duration_path: 'steps[1].duration_min',
         bath_path: 'vessels[0].bath.T_C',
+        limit_path: 'steps[1].T_limit_C',
+        limit_anchor: place('15 °C'),
         assumption: null,
       },
     ],

@@ -68,6 +68,17 @@
         `step ${n} over ${minutes} min`,
       );
   }
+  function limit(n: number, celsius: number, done: boolean) {
+    const s = place(n);
+    if (!s?.limit_path || !s.limit_anchor) return;
+    if (!done) return desk.pull({ [s.limit_path]: celsius });
+    desk.tryWords(
+      s.limit_anchor.start,
+      s.limit_anchor.end,
+      `${String(celsius).replace('-', '−')} °C`,
+      `limit of step ${n} at ${celsius} °C`,
+    );
+  }
   function bath(n: number, celsius: number, done: boolean) {
     const s = place(n);
     if (!s?.bath_path) return;
@@ -236,6 +247,7 @@
           oncursor={(t) => (cursor = t)}
           ondose={dose}
           onbath={bath}
+          onlimit={limit}
         />
       </section>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

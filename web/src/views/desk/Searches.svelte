@@ -57,5 +57,8 @@
       </p>
     {/if}
   {/if}
+  {#each desk.given?.assessment.exotherm.contrary ?? [] as line (line)}
+    <p class="border-ochre my-1.5 border-l-2 pl-2 leading-snug">{line}</p>
+  {/each}
   {#if desk.noSearch}<p class="mt-1" role="status">{desk.noSearch}</p>{/if}
 {/if}

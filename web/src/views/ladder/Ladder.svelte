@@ -64,7 +64,16 @@
   const changed = $derived(
     rungs.find((r, i) => i > 0 && r.verdict !== rungs[0]?.verdict && rungs[0]?.verdict !== undefined) ?? null,
   );
-  const rows: { name: string; of: (r: Rung) => string | null; why?: string }[] = [
+  const graver = $derived(
+    rungs.find(
+      (r, i) =>
+        i > 0 &&
+        r.criticality_class !== null &&
+        rungs[0]?.criticality_class != null &&
+        r.criticality_class > rungs[0].criticality_class,
+    ) ?? null,
+  );
+  const rows: { name: string; of: (r: Rung) => string | null }[] = [
     { name: 'vessel', of: (r) => (r.vessel_mL === null ? null : volume(r.vessel_mL)) },
     { name: 'in it at the end', of: (r) => (r.volume_mL === null ? null : volume(r.volume_mL)) },
     {
@@ -139,6 +148,9 @@
           {:else if rungs.length > 1}
             The verdict is the same on every rung: <strong>{rungs[0]?.verdict}</strong>.
           {/if}
+          {#if graver}The criticality class goes to {graver.criticality_class} at ×{short(
+              graver.factor,
+            )}.{/if}
         </p>
         <table class="mt-2 w-full table-fixed">
           <caption class="sr-only">Figures of each scale</caption>

@@ -51,7 +51,7 @@
     </select></label
   >
   <label class="mt-1 block"
-    >It starts <input
+    >The other begins <input
       class="field w-full"
       type="datetime-local"
       bind:value={then}
