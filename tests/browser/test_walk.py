@@ -428,3 +428,17 @@ def test_the_limit_is_moved_by_keys_and_the_files_leave(as_user: Callable[..., P
         page.wait_for_timeout(400)
     expect(page.get_by_text("Trial: limit of step 6 at 18 °C")).to_be_visible()
     expect(page.get_by_role("button", name="Adopt change")).to_be_enabled()
+
+
+def test_the_strip_is_printed_whole(as_user: Callable[..., Page]) -> None:
+    """On paper: the strip over the width of the page with every lane on it, what governs below, nothing to press."""
+    page = as_user("lindqvist")
+    page.goto(page.url.split("/docket")[0].rstrip("/") + "/desk/1")
+    expect(page.locator("svg.strip")).to_be_visible()
+    page.emulate_media(media="print")
+    box = page.locator("svg.strip").bounding_box()
+    view = page.viewport_size
+    assert box is not None and view is not None and box["width"] > 0.95 * view["width"] and box["height"] <= 150 / 25.4 * 96 + 1
+    expect(page.get_by_role("button", name="Edit text")).to_be_hidden()
+    below = page.get_by_role("region", name="What governs").bounding_box()
+    assert below is not None and below["y"] >= box["y"] + box["height"] - 1

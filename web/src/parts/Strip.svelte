@@ -270,7 +270,8 @@
         bind:this={svg}
         {width}
         {height}
-        class="block select-none"
+        viewBox={`0 0 ${width} ${height}`}
+        class="strip block select-none"
         role="group"
         aria-label="Strip of temperature, heat and level over time; the table below gives its values"
         onpointermove={(e) => e.buttons === 0 && moveCursor(e)}
@@ -636,7 +637,7 @@
         >{table ? 'Hide the table' : 'Values as a table'}</button
       >
       {#if files && !trial}
-        <span class="text-soft ml-3 text-[13px]"
+        <span class="files text-soft ml-3 text-[13px]"
           >as files: <a class="link" href={`${files}/curves.csv`} download>curves, CSV</a>,
           <a class="link" href={`${files}/assessment.json`} download>assessment, JSON</a>,
           <a class="link" href={`${files}/procedure.json`} download>procedure, JSON</a></span

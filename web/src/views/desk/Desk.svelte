@@ -154,7 +154,7 @@
 </script>
 
 <svelte:head><title>{desk.given?.title ?? 'Desk'} · Northsquall</title></svelte:head>
-<div class="flex h-full flex-col">
+<div class="desk flex h-full flex-col">
   <Bar
     title={desk.given?.title ?? 'Desk'}
     detail={desk.given
