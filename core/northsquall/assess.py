@@ -46,8 +46,8 @@ CAUTION = (
     "This review supports a competent person's judgement. It replaces neither calorimetry, local codes, the institution's "
     "chemical-hygiene rules nor licensed practice."
 )
-POINTS = 60
-"""Points a step for the curves."""
+POINTS, FEWER = 60, 30
+"""Points a step for the curves, and while a handle moves."""
 
 
 def assess(
@@ -55,7 +55,7 @@ def assess(
 ) -> Assessment:
     """The whole review of one procedure. Pure: the same input gives the same document.
 
-    `preview` leaves out the searches for remedies: what a drag needs at once.
+    `preview` leaves out the searches for remedies and what the vessels hold, and draws with fewer points: what a drag needs at once.
     """
     cat = catalogue or shipped()
     settings = settings_for(procedure, laboratory)
@@ -63,7 +63,7 @@ def assess(
     if referral:
         return sheet.referred(procedure, cat, referral, CAUTION)
 
-    w = work_out(procedure, cat, settings)
+    w = work_out(procedure, cat, settings, FEWER if preview else POINTS)
     lots, best, walks, trials, slow_on = w.lots, w.walks[1], w.walks, w.trials, w.slow_on
     purpose, reactions, total, context = w.purpose, w.reactions, w.total, w.context
     pot, built = context.pot, context.pot_missing
@@ -87,7 +87,7 @@ def assess(
         unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
         steps=sheet.step_lines(context),
         reactions=reactions,
-        contents=sheet.contents(procedure, best, trials, cat),
+        contents=[] if preview else sheet.contents(procedure, best, trials, cat),
         heat=_heat(context, total),
         exotherm=control,
         gases=sheet.gases(procedure, walks, trials, slow_on, purpose),
@@ -181,7 +181,7 @@ def _walk_all(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str, ...
     return walks, trials, slow_on
 
 
-def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
+def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: int = POINTS) -> Work:
     """Amounts, chemistry, heats and the pot's runs of one procedure, before anything is judged."""
     # charge sheet
     lots = lots_of(procedure, cat)
@@ -219,7 +219,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings) -> Work:
     pot = built if isinstance(built, Pot) else None
     runs: dict[str, Run] = {}
     if pot is not None:
-        runs = {c.name: run(pot.plan, c, POINTS) for c in pot.plan.corners}
+        runs = {c.name: run(pot.plan, c, points) for c in pot.plan.corners}
         if any(r.failed for r in runs.values()):
             built, pot, runs = "the integration did not succeed", None, {}
 

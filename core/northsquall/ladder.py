@@ -10,10 +10,11 @@ from collections.abc import Sequence
 
 from northsquall.assess import work_out
 from northsquall.assessment import Rung
+from northsquall.dynamics.building import BATH_T
 from northsquall.dynamics.schedule import SIZES_ML
 from northsquall.findings.base import Context, raise_all
 from northsquall.findings.verdict import verdict_of
-from northsquall.procedure import Laboratory, Procedure
+from northsquall.procedure import Bath, Laboratory, Procedure
 from northsquall.remedies.plans import rounded_up, shortest_addition
 from northsquall.review import settings_for
 from northsquall.sheets import quench
@@ -29,18 +30,28 @@ class NoRung(ValueError):
     """A scale that cannot be climbed to; the message says what was given and expected."""
 
 
-def grown(procedure: Procedure, factor: float) -> Procedure:
-    """The procedure `factor` times as large: amounts times the factor, vessels the next size from the shelf, ice and water of baths with them."""
+REACTOR_ML = 1000.0
+"""Smallest jacketed reactor, mL (common practice, no source)."""
+
+
+def grown(procedure: Procedure, factor: float, reactor: bool = False) -> Procedure:
+    """The procedure `factor` times as large: amounts times the factor, vessels the next size from the shelf, ice and water of baths with them.
+
+    `reactor`: from a litre on, a vessel that stands in a bath is a jacketed reactor with a thermostat at the bath's temperature.
+    """
     p = procedure.model_copy(deep=True)
     p.scale = procedure.scale * factor
     for v in p.vessels:
         if v.nominal_mL is not None:
             wanted = v.nominal_mL * factor
             v.nominal_mL = v.nominal_mL if factor == 1.0 else float(next((s for s in SIZES_ML if s >= wanted * 0.999), wanted))
-        for bath in (v.bath,):
-            if bath is not None:
-                bath.ice_g = bath.ice_g * factor if bath.ice_g is not None else None
-                bath.water_g = bath.water_g * factor if bath.water_g is not None else None
+        bath = v.bath
+        if bath is not None:
+            bath.ice_g = bath.ice_g * factor if bath.ice_g is not None else None
+            bath.water_g = bath.water_g * factor if bath.water_g is not None else None
+            if reactor and (v.nominal_mL or 0.0) >= REACTOR_ML:
+                held = bath.T_C if bath.T_C is not None else BATH_T.get(bath.kind, 20.0)
+                v.kind, v.bath = "reactor", Bath(kind="thermostat", T_C=held, span=bath.span)
     for s in p.steps:
         if s.bath is not None and s.bath.ice_g is not None:
             s.bath = s.bath.model_copy(update={"ice_g": s.bath.ice_g * factor, "water_g": (s.bath.water_g or 0.0) * factor or None})
@@ -48,7 +59,12 @@ def grown(procedure: Procedure, factor: float) -> Procedure:
 
 
 def ladder(
-    procedure: Procedure, factors: Sequence[float] = RUNGS, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None
+    procedure: Procedure,
+    factors: Sequence[float] = RUNGS,
+    *,
+    reactor: bool = False,
+    catalogue: Catalogue | None = None,
+    laboratory: Laboratory | None = None,
 ) -> list[Rung]:
     """Each rung with its figures. Raises NoRung for a factor out of range."""
     cat = catalogue or shipped()
@@ -56,7 +72,7 @@ def ladder(
     for factor in sorted(set(factors)):
         if not SMALLEST <= factor <= LARGEST:
             raise NoRung(f"a scale of {factor:g} is out of range; {SMALLEST:g} to {LARGEST:g} was expected")
-        p = grown(procedure, factor)
+        p = grown(procedure, factor, reactor)
         w = work_out(p, cat, settings_for(p, laboratory))
         c = w.context
         c.yield_percent = None

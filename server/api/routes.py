@@ -772,9 +772,9 @@ def procedure_file(request: HttpRequest, procedure_id: int, number: int | None =
 
 
 @api.get("/procedures/{procedure_id}/ladder", by_alias=True, response={200: list[Rung], 401: Message, 404: Message, 422: Message})
-def show_ladder(request: HttpRequest, procedure_id: int, scales: str = "1, 3, 10, 30, 100") -> Any:
+def show_ladder(request: HttpRequest, procedure_id: int, scales: str = "1, 3, 10, 30, 100", reactor: bool = False) -> Any:
     """The newest revision at several scales."""
-    found = procedures.rungs(Procedure.objects.get(pk=procedure_id).latest, scales)
+    found = procedures.rungs(Procedure.objects.get(pk=procedure_id).latest, scales, reactor)
     return HttpResponse(json.dumps([r.model_dump(by_alias=True) for r in found]), content_type="application/json")
 
 

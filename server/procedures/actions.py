@@ -151,7 +151,7 @@ def planned(revision: Revision, start: str) -> DayPlan:
     return plan_day(document, at.replace(second=0, microsecond=0), catalogue=catalogue.current(), laboratory=laboratory())
 
 
-def rungs(revision: Revision, scales: str) -> list[Rung]:
+def rungs(revision: Revision, scales: str, reactor: bool = False) -> list[Rung]:
     """The ladder of a revision at the scales given as "1, 3, 10". Raises SettingError or NoRung for what is no scale."""
     factors = []
     for word in scales.replace(";", ",").split(","):
@@ -164,7 +164,7 @@ def rungs(revision: Revision, scales: str) -> list[Rung]:
     if not 1 <= len(factors) <= MOST_RUNGS:
         raise SettingError(f"{len(factors)} scales were given; one to {MOST_RUNGS} were expected")
     document = document_of(revision.text, revision.edits, revision.overrides, revision.chemistry)
-    return ladder(document, factors, catalogue=catalogue.current(), laboratory=laboratory())
+    return ladder(document, factors, reactor=reactor, catalogue=catalogue.current(), laboratory=laboratory())
 
 
 def input_hash(text: str, overrides: dict[str, float], rules: Laboratory, chemistry: list[dict[str, Any]] | None = None) -> str:

@@ -80,3 +80,13 @@ def test_growing_keeps_the_procedure_and_never_takes_a_smaller_flask(factor: flo
         if a.nominal_mL is not None and b.nominal_mL is not None:
             assert b.nominal_mL >= a.nominal_mL * factor * 0.998
             assert b.nominal_mL <= max(a.nominal_mL * factor * 2.51, 25.0)
+
+
+def test_a_jacketed_reactor_needs_no_ice_and_holds_while_its_circulator_can() -> None:
+    """From a litre on the bath is a thermostat at its temperature: no ice is written, and the ladder says the same heat."""
+    flasks, reactors = ladder(procedure(), [1, 10, 100]), ladder(procedure(), [1, 10, 100], reactor=True)
+    assert reactors[0] == flasks[0]
+    for f, r in zip(flasks[1:], reactors[1:], strict=True):
+        assert r.ice_g is None and f.ice_g is not None and r.vessel_mL == f.vessel_mL
+        assert r.heat_kJ.best == pytest.approx(f.heat_kJ.best, rel=1e-6)
+        assert r.peak_C is not None and r.peak_high_C is not None and r.peak_high_C >= r.peak_C

@@ -3338,6 +3338,7 @@ export interface operations {
         parameters: {
             query?: {
                 scales?: string;
+                reactor?: boolean;
             };
             header?: never;
             path: {

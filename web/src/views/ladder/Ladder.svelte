@@ -19,6 +19,7 @@
   let rungs = $state.raw<Rung[]>([]);
   let scales = $state('1, 3, 10, 30, 100');
   let message = $state('');
+  let reactor = $state(false);
   let climbing = $state(false);
   let showKeys = $state(false);
   let field = $state<HTMLInputElement>();
@@ -28,7 +29,7 @@
     try {
       rungs = await ask<Rung[]>(
         client.GET('/api/procedures/{procedure_id}/ladder', {
-          params: { path: { procedure_id: id }, query: { scales: value } },
+          params: { path: { procedure_id: id }, query: { scales: value, reactor } },
         }),
       );
       message = '';
@@ -132,11 +133,22 @@
       >
         <label for="scales" class="font-semibold">Scales</label>
         <input id="scales" class="field w-56" bind:value={scales} bind:this={field} />
+        <fieldset class="flex gap-3">
+          <legend class="sr-only">Larger vessels</legend>
+          {#each [[false, 'flasks in a bath'], [true, 'jacketed reactors from a litre on']] as [value, label] (label)}
+            <label class="flex min-h-6 items-center gap-1"
+              ><input
+                type="radio"
+                name="vessel"
+                {value}
+                bind:group={reactor}
+                onchange={() => climber.ask(scales)}
+              />
+              {label}</label
+            >
+          {/each}
+        </fieldset>
         <button class="plain" disabled={climbing}>{climbing ? 'Climbing…' : 'Climb'}</button>
-        <span class="text-soft"
-          >times the procedure as written; the flask is the next size from the shelf, the bath grows with it,
-          the times stay</span
-        >
       </form>
       {#if message}<p class="text-rust mt-2 font-semibold" role="alert">{message}</p>{/if}
       {#if rungs.length}
@@ -243,8 +255,9 @@
           </tbody>
         </table>
         <p class="text-soft mt-3 text-[13px]">
-          Findings about protection, contingency and yield are left out here. A jacketed reactor is another
-          vessel: its heat transfer has to be entered before these figures hold for it.
+          Times the procedure as written; the vessel is the next size from the shelf, the bath grows with it,
+          the times stay. A reactor's jacket is held at the bath's temperature by a circulator of 60 W a
+          litre, an assumption. Findings about protection, contingency and yield are left out here.
         </p>
       {:else if !message}
         <p class="text-soft mt-4" aria-busy="true">Climbing: each rung is assessed anew…</p>
