@@ -95,3 +95,16 @@ def test_a_flask_by_its_necks(words: str) -> None:
     flask = p.vessels[0]
     assert (flask.kind, flask.nominal_mL) == ("flask", 500.0)
     assert flask.bath is not None and flask.bath.kind == "ice"
+
+
+def test_a_bowl_of_ice_stays_a_bath_beside_a_plate_that_is_off() -> None:
+    """Six pairs' camphor: the plate only stirs, "ice + water" is no charge, ten little lots every two minutes are twenty minutes."""
+    p = read(
+        "Isoborneol\n\n28 g of camphor and 120 mL of methanol, 250 mL conical, thermometer hung in it, stirred on a hot plate with the heat off, the conical in a washing-up bowl with ice + water.\n"
+        "NaBH4: 5 g weighed out in ten little lots, one lot goes in every 2 minutes, below 30 °C.\n"
+    )
+    bath = p.vessels[0].bath
+    assert bath is not None and bath.kind == "ice"
+    assert [m.identity for m in p.materials] == ["camphor", "methanol", "sodium borohydride"]
+    dose = p.steps[-1]
+    assert dose.portions == 10 and dose.every is not None and dose.every.value == 2

@@ -10,7 +10,7 @@ from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
-from northsquall.reading.pacing import DROP_ML, apart_of, drop_time
+from northsquall.reading.pacing import DROP_ML, drop_time
 from northsquall.review import Settings
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0}
@@ -114,9 +114,8 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
         "cool": "cool_min",
     }.get(step.kind, "mix_min")
     if step.kind in ("dose", "add") and step.portions:
-        between = apart_of(step)
-        if between is not None:
-            whole = step.portions * between
+        if step.every is not None:
+            whole = step.portions * step.every.value
             return Timed(step, whole, whole, whole, True)
         low, best, high = settings.get("portion_wait_min")
         pour = settings.get("pour_min")[1]

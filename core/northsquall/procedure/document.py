@@ -110,6 +110,8 @@ class Step(Part):
     stirred: bool | None = None
     cooled: bool = False
     portions: int | None = None
+    every: Quantity | None = None
+    """Minutes from portion to portion, as written."""
     all_at_once: bool = False
     attended: bool | None = None
     into: str | None = None

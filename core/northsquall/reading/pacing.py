@@ -9,7 +9,7 @@ from northsquall.reading.tokens import NUMBER_WORDS
 
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
 PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts)"
-IN_COUNT = re.compile(rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|roughly\s+equal\s+)*{PIECES}\b", re.I)
+IN_COUNT = re.compile(rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b", re.I)
 BY_SIZE = re.compile(
     rf"\b(?:in|of)\s+(?:about\s+)?(\d+(?:[.,]\d+)?)[\s-]*(g|mg|mL|ml)\s+{PIECES}\b|{PIECES}\s+of\s+(?:about\s+)?(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\b"
     r"|\b(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\s+at\s+a\s+time\b",
@@ -49,10 +49,14 @@ def _in(m: Material, kind: str) -> float:
     return q.value * units.get(q.unit.lower(), 0.0) if q is not None else 0.0
 
 
-def apart_of(step: Step) -> float | None:
-    """Minutes from portion to portion, where they are said."""
-    m = APART.search(step.text)
-    return _number(next(x for x in m.groups() if x)) if m else None
+def apart_of(step: Step, source: str) -> Quantity | None:
+    """Minutes from portion to portion, where the step's sentence says them."""
+    end = re.compile(r"[.;\n]").search(source, step.span[1])
+    stop = end.start() if end else len(source)
+    m = APART.search(source, step.span[0], stop)
+    if m is None:
+        return None
+    return Quantity(value=_number(next(x for x in m.groups() if x)), unit="min", span=m.span())
 
 
 def drop_time(step: Step, volume_mL: float) -> Quantity | None:

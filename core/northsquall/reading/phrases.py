@@ -306,11 +306,6 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
                 return found
     for i, item in enumerate(items):
-        plate = is_word(item, "plate") and i > 0 and is_word(items[i - 1], "hot")
-        if isinstance(item, Token) and (plate or item.low in HEATERS) and not is_word(items[i + 1] if i + 1 < len(items) else None, "off"):
-            kind = "plate" if plate else HEATERS[item.low]
-            return Bath(kind=kind, span=(item.start, item.end)), i, i, []  # type: ignore[arg-type]
-    for i, item in enumerate(items):
         if (
             isinstance(item, Token)
             and item.kind == "sub"
@@ -372,6 +367,17 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and "in" in lead
         ) or {"bowl"} & lead:
             return _loose_bath(items, i)
+    return _heater_in(items)
+
+
+def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
+    """ "in a heating mantle", "on a hot plate", "in a microwave"; one that is off warms nothing."""
+    for i, item in enumerate(items):
+        plate = is_word(item, "plate") and i > 0 and is_word(items[i - 1], "hot")
+        off = any(is_word(x, "off", "cold", "unplugged") for x in items[i + 1 : i + 6])
+        if isinstance(item, Token) and (plate or item.low in HEATERS) and not off:
+            kind = "plate" if plate else HEATERS[item.low]
+            return Bath(kind=kind, span=(item.start, item.end)), i, i, []  # type: ignore[arg-type]
     return None
 
 
@@ -501,11 +507,11 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         and k < i + 6
         and (
             (isinstance(items[k], Qty) and items[k].dim in AMOUNTS)  # type: ignore[union-attr]
-            or is_word(items[k], "and", "of", "-", "–", "/", "salt")
+            or is_word(items[k], "and", "of", "-", "–", "/", "+", "&", "salt")
             or (isinstance(items[k], Token) and items[k].kind == "sub" and items[k].value in ("water", "sodium chloride"))  # type: ignore[union-attr]
         )
     ):
-        if not is_word(items[k], "and", "of", "-", "–", "/"):
+        if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&"):
             last = k
         k += 1
     parts = items[first : last + 1]

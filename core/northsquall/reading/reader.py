@@ -19,7 +19,7 @@ from northsquall.reading.account import Account
 from northsquall.reading.actions import finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.items import Qty
-from northsquall.reading.pacing import portions_of
+from northsquall.reading.pacing import apart_of, portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.resume import Resume
 from northsquall.reading.tables import read_tables, split_tables
@@ -95,6 +95,7 @@ def read(text: str) -> Procedure:
     for step in doc.steps:
         if step.kind in ("dose", "add") and step.materials:
             step.portions = portions_of(step, [by_id[k] for k in step.materials])
+            step.every = apart_of(step, source) if step.portions else None
     if source != original:
         _moved(doc, where)
         doc.source_text = original

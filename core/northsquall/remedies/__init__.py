@@ -77,7 +77,7 @@ class Found:
 
 def search(t: Target) -> tuple[list[Remedy], float | None]:
     """What an assessment offers at once: the shortest addition, and a salted bath or half the batch where these spare much time (with it, min)."""
-    if t.step.duration is None or t.step.duration.span is None:
+    if t.step.duration is not None and t.step.duration.span is None:
         return [], None
     out: list[Remedy] = []
     shortest = shortest_addition(t.pot.plan, t.step.n, t.limit_C, t.mtsr_C)
@@ -187,6 +187,8 @@ def why_none(t: Target) -> str:
     if bath > t.limit_C - 1.0:
         return f"None of these helps: the bath at {bath:.0f} °C cannot keep {t.limit_C:.0f} °C, whatever the time."
     peak, top = unfavourable(with_duration(up_to(t.pot.plan, t.step.n), t.step.n, 480 * 60.0), t.step.n)
+    if peak <= t.limit_C and top <= t.mtsr_C:
+        return "A longer addition keeps the limit; write over how long it is added."
     if top > t.mtsr_C:
         return f"None of these helps: even over eight hours enough piles up for {top:.0f} °C, over {t.mtsr_C:.0f}; it needs another procedure, or its rate measured."
     return f"None of these helps: even over eight hours the pot reaches {peak:.0f} °C, over {t.limit_C:.0f}."
