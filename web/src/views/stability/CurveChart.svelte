@@ -4,7 +4,7 @@
 
   let { c }: { c: CurveLine } = $props();
   const W = 560;
-  const H = 200;
+  const H = 212;
   const left = 48;
   const foot = 36;
   const x0 = $derived(c.x[0] ?? 0);
@@ -13,7 +13,7 @@
   const low = $derived(Math.min(...values));
   const high = $derived(Math.max(...values, low + 1e-9));
   const px = (v: number) => left + ((v - x0) / (x1 - x0)) * (W - left - 8);
-  const py = (v: number) => 10 + (1 - (v - low) / (high - low)) * (H - foot - 14);
+  const py = (v: number) => 24 + (1 - (v - low) / (high - low)) * (H - foot - 28);
   /** To a hundredth of what the axis spans. */
   const round = (v: number) => {
     const digits = Math.max(0, Math.min(6, 1 - Math.floor(Math.log10(high - low))));
@@ -25,7 +25,7 @@
     c.conversion
       .map(
         (v, i) =>
-          `${i ? 'L' : 'M'}${px(c.x[i] ?? 0).toFixed(1)} ${(10 + (1 - v) * (H - foot - 14)).toFixed(1)}`,
+          `${i ? 'L' : 'M'}${px(c.x[i] ?? 0).toFixed(1)} ${(24 + (1 - v) * (H - foot - 28)).toFixed(1)}`,
       )
       .join(''),
   );
@@ -62,11 +62,11 @@
   <path d={path(c.y)} class="line" />
   {#if conversion}
     <path d={conversion} class="conversion" />
-    <text x={W - 10} y={24} text-anchor="end" class="tick violet">converted, 0 to 100 %</text>
+    <text x={W - 10} y={40} text-anchor="end" class="tick violet">converted, 0 to 100 %</text>
   {/if}
   {#if c.onset_C !== null && c.kind === 'scan'}
-    <line x1={px(c.onset_C)} x2={px(c.onset_C)} y1={16} y2={H - foot} class="onset" />
-    <text x={px(c.onset_C) - 4} y={30} text-anchor="end" class="tick">onset {Math.round(c.onset_C)} °C</text>
+    <line x1={px(c.onset_C)} x2={px(c.onset_C)} y1={28} y2={H - foot} class="onset" />
+    <text x={px(c.onset_C) - 4} y={42} text-anchor="end" class="tick">onset {Math.round(c.onset_C)} °C</text>
   {/if}
 </svg>
 

@@ -250,7 +250,10 @@
               >
               {#if kind === 'reaction'}
                 <label
-                  >Reaction <select class="field block w-52" bind:value={family}>
+                  >Reaction <select
+                    class="field block w-52"
+                    bind:value={() => family || (reactions[0]?.family_id ?? ''), (v) => (family = v)}
+                  >
                     {#each reactions as r (r.family_id)}<option value={r.family_id}>{r.family}</option>{/each}
                   </select></label
                 >
@@ -316,8 +319,9 @@
                       <dd class="num">{short(c.dH_kJ_mol)} kJ/mol</dd>{/if}
                     {#if c.piled_max !== null}<dt>piled up at most</dt>
                       <dd class="num">
-                        {Math.round(c.piled_max * 100)} %{#if c.piled_at_min !== null}
-                          at {Math.round(c.piled_at_min)} min{/if}
+                        {Math.round(c.piled_max * 100)} %{c.piled_at_min !== null
+                          ? ` at ${Math.round(c.piled_at_min)} min`
+                          : ''}
                       </dd>{/if}
                     {#if c.k_L_mol_s !== null}<dt>rate constant</dt>
                       <dd class="num">{c.k_L_mol_s.toPrecision(2)} L/(mol s)</dd>{/if}
