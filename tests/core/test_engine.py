@@ -8,9 +8,12 @@ import math
 import numpy as np
 import pytest
 from deepness import DEEP
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from northsquall.dynamics import kernel as k
 from northsquall.dynamics import oracle, rodas
+from northsquall.dynamics.criticality import bracket, criticality
 
 R = 8.314462618
 RUNS = 200 if DEEP else 24
@@ -238,3 +241,26 @@ def test_wetted_area_of_a_sphere() -> None:
     assert x * x * (3 - 2 * x) == pytest.approx(0.2)
     assert slope == pytest.approx((k.wetted(0.2001)[0] - k.wetted(0.1999)[0]) / 0.0002, rel=1e-4)
     assert math.isfinite(k.wetted(0.0)[1])
+
+
+@settings(max_examples=500 if DEEP else 40, deadline=None)
+@given(st.floats(-20, 120), st.floats(0, 250), st.floats(40, 250), st.lists(st.floats(0, 400), min_size=2, max_size=8))
+def test_the_class_never_falls_as_td24_falls(process: float, rise: float, mtt: float, td24: list[float]) -> None:
+    """Criticality by the order of four temperatures: a lower TD24 is never better (handbook 2.5), and a bracket holds the class of its unfavourable end."""
+    mtsr = process + rise
+    classes = [criticality(process, mtsr, mtt, t) for t in sorted(td24)]
+    assert classes == sorted(classes, reverse=True) and set(classes) <= {1, 2, 3, 4, 5}
+    low, high = bracket(process, mtsr, (mtt - 5, mtt + 5), min(td24))
+    assert low <= high and high >= criticality(process, mtsr, mtt + 5, min(td24))
+
+
+@settings(max_examples=500 if DEEP else 25, deadline=None)
+@given(st.floats(0.05, 0.5), st.floats(0.05, 0.5), st.floats(-2.0e5, -2e4), st.floats(0.0, 300.0), st.floats(270, 320))
+def test_an_adiabatic_batch_peaks_at_its_mtsr(a: float, b: float, dH: float, flask: float, T0: float) -> None:
+    """Exchange off, nothing fed, one reaction to its end, the flask's heat capacity in both: peak = MTSR within 0.3 K (handbook 2.5)."""
+    nu, rx = np.array([[-1.0, -1, 1]]), rates((0, 1, 2e-5, 6000.0, 283.15, 2.0, dH))
+    cp = np.array([200.0, 110, 310])
+    y = [a, b, 0, T0, T0, 0.0]
+    _, stats, ends = integrate(y, [segment(5e7, [0] * 3, k.NO_BATH)], nu, rx, cp, np.full(3, 1e-4), vessel(C=flask + 20.0), np.zeros(0))
+    assert ends[0, :2].min() < 0.01 * min(a, b)
+    assert stats[0, rodas.PEAK_T] == pytest.approx(stats[0, rodas.MTSR_MAX], abs=0.3)
