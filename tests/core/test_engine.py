@@ -264,3 +264,30 @@ def test_an_adiabatic_batch_peaks_at_its_mtsr(a: float, b: float, dH: float, fla
     _, stats, ends = integrate(y, [segment(5e7, [0] * 3, k.NO_BATH)], nu, rx, cp, np.full(3, 1e-4), vessel(C=flask + 20.0), np.zeros(0))
     assert ends[0, :2].min() < 0.01 * min(a, b)
     assert stats[0, rodas.PEAK_T] == pytest.approx(stats[0, rodas.MTSR_MAX], abs=0.3)
+
+
+@settings(max_examples=500 if DEEP else 25, deadline=None)
+@given(st.floats(0.05, 0.5), st.floats(0.8, 1.6), st.floats(300, 7200), st.floats(-7, -4), st.floats(-2e5, -3e4), st.floats(20, 250))
+def test_energy_balance_closes_to_a_millionth(n_a: float, excess: float, time: float, log_k: float, dH: float, U: float) -> None:
+    """Heat of reaction and feed = what the contents hold and the ice has melted, from the states alone.
+
+    Reactants and product hold the same heat, air and the room's warmth are off, so that the bath's heat is the melted ice's: no quadrature.
+    """
+    nu, rx = np.array([[-1.0, -1, 1, 0]]), rates((0, 1, 10**log_k, 6000.0, 283.15, 2.0, dH))
+    cp, vm = np.array([200.0, 110, 310, 140]), np.array([1.2e-4, 4e-5, 1.4e-4, 5e-5])
+    v = vessel(C=60.0, area=0.03, volume=5e-4, U_air=0.0, G=0.0)
+    fed = n_a * excess
+    T_feed, T0, ice = 295.0, 280.0, 5.0
+    segs = [
+        segment(time, [0, fed / time, 0, 1.0 / time], k.ICE_BATH, U=U, T_feed=T_feed),
+        segment(time + 3600.0, [0] * 4, k.ICE_BATH, U=U),
+    ]
+    y = [n_a, 0.0, 0.0, 1.0, T0, 273.15, ice]
+    _, _, ends = integrate(y, segs, nu, rx, cp, vm, v, np.zeros(0), rtol=1e-10, scale=1e-4)
+    last = ends[-1]
+    reacted = n_a - last[0]
+    assert last[1] == pytest.approx(fed - reacted, abs=1e-9)
+    into = -dH * reacted + (fed * 110 + 140) * (T_feed - T0)
+    held = (60.0 + last[:4] @ cp) * (last[4] - T0)
+    melted = k.LATENT_ICE * (ice - last[6])
+    assert into == pytest.approx(held + melted, abs=1e-6 * max(abs(into), abs(melted), 1e3))
