@@ -120,7 +120,8 @@ def test_energy_balance_closes(minutes: float, speed: float, U: float) -> None:
     arrived = np.cumsum([sum(n * c for n, c in zip(seg.feed_mol, plan.cp, strict=True)) for seg in plan.segments])
     capacity = np.interp(r.t_s, [*(q.start_s for q in r.steps), r.steps[-1].end_s], [start, *(start + arrived)])
     held = float(np.sum(0.5 * (capacity[1:] + capacity[:-1]) * np.diff(pot)))
-    assert made + feed - taken == pytest.approx(held, abs=2e-3 * max(abs(made), 1e4))
+    stirred = plan.stirring_W * r.steps[-1].end_s
+    assert stirred > 0 and made + feed + stirred - taken == pytest.approx(held, abs=2e-3 * max(abs(made), 1e4))
     assert capacity[-1] == pytest.approx(total)
 
 

@@ -124,6 +124,7 @@ class _Builder:
             nominal_mL=self.nominal, glass_J_K=settings.best("glass_J_per_K_per_mL") * self.nominal,
             ambient_K=self.ambient, U_air=settings.best("U_air_W_m2K"), ice_kg=self.ice_kg, bath_water_kg=self.water_kg, bath_start_K=self._bath_start(),
             unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=whole,
+            stirring_W=settings.best("stirring_W_per_L") * sum(self.vm) * 1e3,
             power_W=max(settings.best("thermostat_W"), settings.best("thermostat_W_per_L") * self.nominal / 1e3),
         )  # fmt: skip
         doses = [n for n in self.doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)]

@@ -106,6 +106,8 @@ class Plan:
     extent_mol: float
     """Whole extent of what is followed, in mol of the first by heat."""
     condenser_W: float | None = None
+    stirring_W: float = 0.0
+    """What the stirrer puts in."""
     power_W: float = 300.0
     """What a heater or thermostat can give, and a thermostat take."""
 
@@ -199,6 +201,7 @@ def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndar
     row[k.MODE] = MODES[seg.bath]
     row[k.TSET] = seg.bath_T_K
     row[k.KFAC] = mixing
+    row[k.POWER] = plan.stirring_W if seg.stirred else 0.0
     row[k.TBOIL] = seg.boils_K
     row[k.SEG_FEED : k.SEG_FEED + ns] = np.array(seg.feed_mol) / seg.duration_s
     row[k.SEG_FEED + ns :] = [0.0 if j in seg.shut else 1.0 for j in range(len(plan.rates))]
