@@ -65,7 +65,7 @@ def test_portions_bring_what_a_feed_brings(portions: int) -> None:
 
 
 def test_an_ensemble_is_its_members_one_by_one() -> None:
-    """Two threads or one, and each alone: the same reports to the last bit."""
+    """Two threads or one: the same reports to the last bit; each alone, compiled apart, far within the tolerance of the steps."""
     plan = pot_of(text()).plan
     parts = []
     for corner in plan.corners:
@@ -81,4 +81,4 @@ def test_an_ensemble_is_its_members_one_by_one() -> None:
     assert np.array_equal(both[0], both[1])
     for m, (y, table, rx, cp, vessel) in enumerate(parts):
         _, alone, _ = rodas.integrate(y, 0.0, table, nu, rx, cp, vm, vessel, 0, limits, pots.RTOL, atol, np.zeros(0), 20_000)
-        assert np.array_equal(alone, both[0][m])
+        assert np.allclose(alone, both[0][m], rtol=1e-6, atol=1e-9)
