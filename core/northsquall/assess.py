@@ -212,7 +212,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
         followed = [followed_by(procedure, main, heat_of.value)] if main and heat_of else []
         if main is not None and followed:
             others = [followed_by(procedure, e, sheet.enthalpy_of(e, procedure, cat).value) for e in beside(best, main, heats, kinds)]
-            followed += [f for f in others if f.dH.established and f.rate.known]
+            followed += [f for f in others if f.dH.established]
         built = build_pot(
             procedure, lots, best, timed, settings, vessel, followed, _beside(reactions, vessel.name, followed), decomposes(curves)
         )
@@ -319,7 +319,7 @@ def _context(
         _batch(c, cat)
         return c
     high = {n: r.worst().mtsr_C for n, r in runs.items()}
-    taken = "best" if pot.kinetics is None or pot.kinetics.known else "slow"  # without a rate the worse bound is the figure
+    taken = "best" if pot.rates_known else "slow"  # without a rate the worse bound is the figure
     c.mtsr = figure(
         high[taken], "°C", low=min(high.values()), high=max(high.values()), expression="MTSR = max over t of T + X_ac (−ΔH) ξ / C",
         inputs=[

@@ -91,8 +91,9 @@ def _water(procedure: Procedure, c: Context, at_min: float | None, cat: Catalogu
     if gas:
         says = says[:-1] + "; " + ", ".join(f"{n:.2g} mol of {g} come off" for g, n in gas.items()) + "."
         over = True
-    kJ = sum(x.heat_kJ.best or 0.0 for x in now.reactions if x.step == after + 1 and x.vessel == c.pot.vessel.name)
-    if kJ * 1e3 < ANSWERS_K * now.pot.cp_J_K and not gas:
+    own = [x.heat_kJ.best for x in now.reactions if x.step == after + 1 and x.vessel == c.pot.vessel.name]
+    kJ = sum(x for x in own if x is not None)
+    if None not in own and kJ * 1e3 < ANSWERS_K * now.pot.cp_J_K and not gas:
         return []  # nothing here answers water
     return [
         Failure(id=WATER, name=name, at_min=round(at, 1), step=after, peak_C=round(best, 1), high_C=round(high, 1), after_min=round(max(seg.peak_at_s - seg.start_s, 0.0) / 60, 1), over=over, says=says, t_min=[round(float(v) / 60 + offset, 3) for v in r.t_s[behind]], pot_C=[round(float(v), 2) for v in r.pot_C[behind]])

@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from datetime import datetime, timedelta
 
 from northsquall.assess import work_out
 from northsquall.assessment import DayPlan, Shared
+from northsquall.exporting import table
 from northsquall.findings.base import Context
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.review import settings_for
@@ -36,12 +35,22 @@ def plan_day(procedure: Procedure, start: datetime, *, catalogue: Catalogue | No
     return day_plan(c, start)
 
 
+class OpenTime(ValueError):
+    """A time that nobody wrote leaves a day open; the message says which."""
+
+
 def shared(
     first: Procedure, at: datetime, second: Procedure, then: datetime, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None
 ) -> list[Shared]:  # fmt: skip
-    """What two runs, started at `at` and `then`, want at the same time, in the order of the clock."""
+    """What two runs, started at `at` and `then`, want at the same time, in the order of the clock. Raises OpenTime where a time that decides is not written."""
     cat = catalogue or shipped()
-    wants = [_wants(work_out(p, cat, settings_for(p, laboratory)).context, t) for p, t in ((first, at), (second, then))]
+    both = [work_out(p, cat, settings_for(p, laboratory)).context for p in (first, second)]
+    for c in both:
+        if c.unknown_dose is not None:
+            raise OpenTime(
+                f"What they share is not established: step {c.unknown_dose.step.n} of “{c.procedure.title}” has no time, and all behind it moves with it."
+            )
+    wants = [_wants(c, t) for c, t in zip(both, (at, then), strict=True)]
     out = []
     for what, words in SHARED.items():
         for a, b in _both(wants[0].get(what, []), wants[1].get(what, [])):
@@ -101,13 +110,9 @@ def _both(a: Spans, b: Spans) -> Spans:
 
 def as_csv(plan: DayPlan) -> str:
     """One row a step, with a header; times in ISO 8601, durations in minutes, empty where not established."""
-    out = io.StringIO()
-    writer = csv.writer(out, lineterminator="\n")
-    writer.writerow(COLUMNS)
+    rows = []
     for r in plan.rows:
         d = r.duration_min
-        shown = [d.low, d.best, d.high] if d.established else ["", "", ""]
-        # a cell that begins like a formula is shielded: the file is opened in a spreadsheet
-        text = "'" + r.text if r.text[:1] in "=+-@" else r.text
-        writer.writerow([r.step, r.kind, r.start, r.end, r.attended_until or "", *shown, r.vessel or "", text, r.assumption or ""])
-    return out.getvalue()
+        shown = (d.low, d.best, d.high) if d.established else (None, None, None)
+        rows.append((r.step, r.kind, r.start, r.end, r.attended_until, *shown, r.vessel, r.text, r.assumption))
+    return table(COLUMNS, rows)

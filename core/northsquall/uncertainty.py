@@ -38,6 +38,10 @@ def spread(
         raise NoCurve(f"Nothing can be drawn: {c.pot_missing or 'no time is written for the addition'}.")
     if not c.pot.plan.reacts:
         raise NoCurve("Nothing can be drawn: no reaction with a rate was found.")
+    if not c.pot.rates_known:
+        raise NoCurve(
+            "Nothing can be drawn: no rate is known for a reaction that is followed, and draws between its two bounds would be made up. Put in a rate, or go by the bounds."
+        )
     return _drawn(c, seed, members)
 
 
@@ -70,7 +74,7 @@ def _drawn(c: Context, seed: int, n: int) -> Spread:
     starts, table, limits, owner = pots._table(plan, best)
     ns = len(plan.species)
     main = [j for j, r in enumerate(plan.rates) if r.heat_kJ is None]
-    varied = [j for j, r in enumerate(plan.rates) if r.varies]
+    varied = [j for j, r in enumerate(plan.rates) if r.factors is None]
     fed = [i for i in range(ns) if any(r.nu[i] < 0 for r in plan.rates[: plan.followed])]
     dosed = np.array([plan.segments[i].kind in ("dose", "add") for i in owner])
 

@@ -20,6 +20,7 @@ from ninja.errors import ValidationError
 from ninja.security import django_auth
 
 from accounts.models import User
+from northsquall import exporting
 from northsquall.assessment import (
     Assessment,
     CurveLine,
@@ -36,12 +37,12 @@ from northsquall.assessment import (
 )
 from northsquall.calorimetry import CurveError
 from northsquall.calorimetry.curves import MAX_BYTES as CURVE_BYTES
-from northsquall.curves_out import as_csv as curves_as_csv
 from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.ladder import NoRung
-from northsquall.planning import as_csv
+from northsquall.planning import OpenTime, as_csv
 from northsquall.procedure import Chemistry
+from northsquall.procedure import Procedure as Document
 from northsquall.reading import ReadError, read
 from northsquall.reading.reader import check
 from northsquall.settle import SettingError
@@ -416,9 +417,10 @@ def _unopened(request: HttpRequest, exc: FileError) -> HttpResponse:
 
 @api.exception_handler(CurveError)
 @api.exception_handler(NoCurve)
+@api.exception_handler(OpenTime)
 @api.exception_handler(NoRung)
 @api.exception_handler(SettingError)
-def _unsettable(request: HttpRequest, exc: SettingError | NoCurve | NoRung | CurveError) -> HttpResponse:
+def _unsettable(request: HttpRequest, exc: SettingError | NoCurve | NoRung | CurveError | OpenTime) -> HttpResponse:
     return api.create_response(request, {"message": str(exc)}, status=422)
 
 
@@ -752,7 +754,22 @@ def curves_table(request: HttpRequest, procedure_id: int, number: int | None = N
     """The strip's curves as a table."""
     revision = _numbered(procedure_id, number)
     strip = Assessment.model_validate(revision.assessment).strip
-    return _file(curves_as_csv(strip).encode(), "text/csv; charset=utf-8", f"curves-{procedure_id}-{revision.number}.csv")
+    return _file(exporting.curves(strip).encode(), "text/csv; charset=utf-8", f"curves-{procedure_id}-{revision.number}.csv")
+
+
+@api.get("/procedures/{procedure_id}/charges.csv", include_in_schema=False)
+def charge_table(request: HttpRequest, procedure_id: int, number: int | None = None) -> HttpResponse:
+    """The charge table as intake takes it, with what it comes to."""
+    revision = _numbered(procedure_id, number)
+    body = exporting.charges(Document.model_validate(revision.document), Assessment.model_validate(revision.assessment))
+    return _file(body.encode(), "text/csv; charset=utf-8", f"charges-{procedure_id}-{revision.number}.csv")
+
+
+@api.get("/procedures/{procedure_id}/ladder.csv", include_in_schema=False)
+def ladder_table(request: HttpRequest, procedure_id: int, scales: str = "1, 3, 10, 30, 100", reactor: bool = False) -> HttpResponse:
+    """The ladder as a table, one row a rung."""
+    found = procedures.rungs(Procedure.objects.get(pk=procedure_id).latest, scales, reactor)
+    return _file(exporting.rungs(found).encode(), "text/csv; charset=utf-8", f"ladder-{procedure_id}.csv")
 
 
 @api.get("/procedures/{procedure_id}/assessment.json", include_in_schema=False)

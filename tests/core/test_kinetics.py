@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+import numpy as np
 import pytest
 
-from northsquall.assess import assess
+from northsquall.assess import assess, work_out
 from northsquall.assessment import Assessment
 from northsquall.chemistry.walk import walk
 from northsquall.dynamics.kinetics import kinetics_of
+from northsquall.dynamics.pot import run
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import read
+from northsquall.review import settings_for
 from northsquall.substances import catalogue
 
 ALDOL = (
@@ -78,3 +83,36 @@ def test_every_family_has_a_rate_or_says_that_it_has_none() -> None:
 def test_melting_endothermic_steps_are_not_warmed_by_losing_the_cooling() -> None:
     a = result("Salt\n\nWater (100 mL) is placed in a 250 mL flask. Ammonium chloride (20 g) is added over 10 min.\n")
     assert not [f for f in a.findings if f.code in ("H03", "H02")]
+
+
+TIN = (
+    "Aniline\n\nNitrobenzene (12.3 g) and granulated tin (24 g) are placed in a 500 mL flask with a stirrer and a thermometer in the liquid, in a bath of 1 kg of ice and 1 kg of water. "
+    "60 mL of 36 % hydrochloric acid is added over {minutes} min.\n"
+)
+
+
+def test_acid_that_is_fed_paces_what_consumes_it() -> None:
+    """Nitrobenzene and tin wait for the acid: the heat comes while it is fed and not all at its first drop, and little piles up."""
+    a = result(TIN.format(minutes=60))
+    t, made = np.array(a.strip.t_min), np.array(a.strip.made_W)
+    dose = next(s for s in a.steps if s.kind == "dose")
+    assert dose.start_min is not None and dose.end_min is not None
+    early = np.trapezoid(made[t <= dose.start_min + 5], t[t <= dose.start_min + 5])
+    assert early < 0.25 * np.trapezoid(made, t)
+    assert a.exotherm.accumulation_max.best is not None and a.exotherm.accumulation_max.best < 0.1
+    slow = result(TIN.format(minutes=240)).exotherm.peak_T_C.best
+    assert slow is not None and a.exotherm.peak_T_C.best is not None and slow < a.exotherm.peak_T_C.best - 5
+
+
+def test_a_second_reaction_without_a_rate_counts_as_unreacted_when_control_is_lost() -> None:
+    """Two rows, one of them with nothing known: its slowest end lies at nothing, and the figure shown is the worse bound."""
+    p = read(TIN.format(minutes=60))
+    c = work_out(p, catalogue(), settings_for(p, None)).context
+    assert c.pot is not None and c.pot.plan.followed == 2
+    rates = c.pot.plan.rates
+    unknown = replace(c.pot.plan, rates=(rates[0], replace(rates[1], factors=(1e-8, 1.0)), *rates[2:]))
+    known = replace(unknown, rates=(rates[0], replace(rates[1], factors=(1.0, 1.0)), *rates[2:]))
+    slow = next(x for x in unknown.corners if x.name == "slow")
+    assert run(unknown, slow).worst().mtsr_C > run(known, slow).worst().mtsr_C + 5
+    best = next(x for x in unknown.corners if x.name == "best")
+    assert run(unknown, best).worst().mtsr_C == pytest.approx(run(known, best).worst().mtsr_C, abs=1e-6)

@@ -13,12 +13,14 @@ import pytest
 
 from northsquall.assess import assess
 from northsquall.assessment import Assessment, DayPlan
-from northsquall.curves_out import COLUMNS as COLUMNS_OF_CURVES
-from northsquall.curves_out import as_csv as curves_csv
-from northsquall.curves_out import from_csv
-from northsquall.planning import COLUMNS, as_csv, plan_day, shared
+from northsquall.exporting import CURVES, charges, curves, curves_from, rungs
+from northsquall.files import text_of
+from northsquall.ladder import ladder
+from northsquall.planning import COLUMNS, OpenTime, as_csv, plan_day, shared
 from northsquall.procedure import Laboratory
+from northsquall.procedure.amounts import lots_of
 from northsquall.reading import read
+from northsquall.substances import catalogue
 
 LAB = Laboratory(work_start="08:00", work_end="17:30")
 NINE = datetime(2026, 11, 27, 9, 0)
@@ -209,10 +211,54 @@ def test_two_runs_of_one_day_share_what_both_want() -> None:
 
 def test_curves_leave_as_a_table_and_come_back_equal() -> None:
     strip = review(NITRATION.format(ice=2000, time="60 min")).strip
-    back = from_csv(curves_csv(strip))
-    assert strip.t_min and all(back[name] == list(getattr(strip, name)) for name in COLUMNS_OF_CURVES.values())
+    back = curves_from(curves(strip))
+    assert strip.t_min and all(back[name] == list(getattr(strip, name)) for name in CURVES.values())
     assert max(back["unreacted"]) <= 1.0
     empty = review(BY_DROPS).strip
-    assert from_csv(curves_csv(empty))["t_min"] == list(empty.t_min)
+    assert curves_from(curves(empty))["t_min"] == list(empty.t_min)
     with pytest.raises(ValueError, match="was expected"):
-        from_csv("a,b\n1,2\n")
+        curves_from("a,b\n1,2\n")
+
+
+@pytest.mark.parametrize("text", [DIAZONIUM, TWO_DAYS, NITRATION.format(ice=2000, time="60 min")])
+def test_the_charge_table_leaves_and_is_read_back_with_the_same_moles(text: str) -> None:
+    """The columns are those that intake takes: read again, every measured charge has its moles."""
+    p, a = read(text), review(text)
+    again = lots_of(read(text_of("charges.csv", charges(p, a).encode())), catalogue())
+    back = sorted(x.best_mol for x in again.values() if x.mol is not None)
+    assert back == pytest.approx(sorted(m.mol.best for m in a.materials if m.mol.best is not None), rel=1e-3)
+
+
+def test_a_ladder_leaves_as_a_table_with_what_is_not_established_left_empty() -> None:
+    found = ladder(read(OVERNIGHT), (1.0, 10.0))
+    rows = list(csv.DictReader(io.StringIO(rungs(found))))
+    assert [float(r["scale"]) for r in rows] == [1.0, 10.0]
+    for r, line in zip(found, rows, strict=True):
+        assert (line["peak_C"] == "") == (r.peak_C is None) and line["verdict"] == r.verdict
+        assert (line["MTSR_C"] == "") == (not r.MTSR_C.established)
+
+
+def test_what_two_runs_share_is_not_said_where_a_time_that_decides_is_open() -> None:
+    open_time = read(NITRATION.format(ice=2000, time="60 min").replace("is added over 60 min", "is added"))
+    with pytest.raises(OpenTime, match="has no time"):
+        shared(read(DIAZONIUM), NINE, open_time, NINE, laboratory=LAB)
+
+
+@pytest.mark.parametrize(
+    ("words", "minutes"),
+    [
+        ("150 mL is distilled off from the 500 mL flask at two drops a second", 25.0),
+        ("it is distilled from a 500 mL flask at two drops a second", None),
+    ],
+)
+def test_a_vessel_is_no_distillate(words: str, minutes: float | None) -> None:
+    """Without a volume that comes over, drops a second give no time: the shown assumption stands."""
+    row = next(
+        r
+        for r in plan(f"Solvent\n\n200 mL of toluene is placed in a 500 mL flask. {words[0].upper()}{words[1:]}.\n").rows
+        if r.kind == "distil"
+    )
+    if minutes is None:
+        assert "drops" not in (row.assumption or "")
+    else:
+        assert row.duration_min.best == pytest.approx(minutes)

@@ -12,7 +12,7 @@ import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from northsquall.assessment import Assessment
-from northsquall.curves_out import from_csv
+from northsquall.exporting import curves_from
 from northsquall.procedure import Procedure as Document
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
@@ -109,7 +109,7 @@ def test_curves_assessment_and_procedure_leave_and_come_back_equal(people: dict[
     given = hand_in(people["author"], demo["methyl-3-nitrobenzoate"])
     path, reader = f"/procedures/{given['id']}", people["operator"]
     table = reader.get(f"{path}/curves.csv").content.decode()
-    assert from_csv(table)["pot_C"] == given["assessment"]["strip"]["pot_C"]
+    assert curves_from(table)["pot_C"] == given["assessment"]["strip"]["pot_C"]
     assert len({len(r) for r in csv.reader(io.StringIO(table))}) == 1
     whole = json.loads(reader.get(f"{path}/assessment.json").content)
     assert whole == given["assessment"] and Assessment.model_validate(whole)

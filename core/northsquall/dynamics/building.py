@@ -49,6 +49,8 @@ class Pot:
     """The last step in which the deciding reaction happens."""
     kinetics: Kinetics | None = None
     event: Event | None = None
+    rates_known: bool = True
+    """Whether a rate, or that the feed sets it, is known of every reaction that is followed; else the worse bound is the figure."""
 
 
 @dataclass(frozen=True)
@@ -129,7 +131,8 @@ class _Builder:
         )  # fmt: skip
         doses = [n for n in self.doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)]
         rate = self.main.rate if self.main else None
-        return Pot(self.vessel, plan, doses, self.bath, self.bath_assumed, self.notes, present_cp, uptake, until, rate, event)
+        known = all(f.rate.known for f in self.reactions)
+        return Pot(self.vessel, plan, doses, self.bath, self.bath_assumed, self.notes, present_cp, uptake, until, rate, event, known)
 
     def _known(self, ours: list[Timed], until: int) -> list[Timed] | str:
         """The steps that can be drawn: up to the first lot without amount or heat capacity behind the reaction."""
@@ -175,7 +178,7 @@ class _Builder:
         self.doses = [t.step.n for t in ours if t.step.materials or t.step.from_vessel]
         self.reactants: list[str] = []
         for f in self.reactions:
-            own = [r for r, n in f.event.reaction.change if n < 0 and r not in FREE]
+            own = [r for r, n in f.event.reaction.change if n < 0 and (r not in FREE or self._brought(r, f.event))]
             own.sort(key=lambda r: r != f.event.reaction.substrate)
             self.reactants += [r for r in own if r not in self.reactants]
         solid = ("undissolved",) if self.main is not None and self.main.rate.how == "dissolving" else ()
@@ -198,6 +201,20 @@ class _Builder:
         """Where the bath begins, K."""
         held = self.bath is not None and self.bath.kind == "thermostat" and self.bath.T_C is not None
         return (self.bath.T_C if held else self.bath_T) + ZERO_C  # type: ignore[union-attr,operator]
+
+    def _brought(self, free: str, e: Event) -> bool:
+        """Whether acid that a reaction consumes comes with the feed, so that the feed paces it: next to none was there before."""
+        first = min(x.step for x in self.walk.events() if followed(x, e))
+        entry = self.entries.get(first)
+        if free != "H+" or entry is None or len(entry.before) < 2:
+            return False
+        there, fed = entry.before[0].get(free, 0.0), sum(b.get(free, 0.0) for b in entry.before[1:])
+        return fed > 0 and there < 0.05 * fed
+
+    def _paced(self, sides: list[int], segments: list[Segment]) -> list[int]:
+        """The places of what a reaction consumes: its substrate, then what is fed last, which sets its pace."""
+        fed = {i: max((n for n, s in enumerate(segments) if s.feed_mol[i] > 0), default=-1) for i in sides}
+        return [sides[0], *sorted(sides[1:], key=lambda i: -fed[i])]
 
     def _extent(self, e: Event) -> float:
         return sum(x.extent for x in self.walk.events() if followed(x, e))
@@ -325,7 +342,7 @@ class _Builder:
         d, heat = self.decomposition
         nu = [0.0] * len(self.species)
         nu[self.whole] = -1.0
-        return (Rate(tuple(nu), self.whole, -1, d.q_ref / (heat * 1e3), d.Ea, d.T_ref_C + ZERO_C, 1.0, (-heat,) * 3, varies=False),)
+        return (Rate(tuple(nu), self.whole, -1, d.q_ref / (heat * 1e3), d.Ea, d.T_ref_C + ZERO_C, 1.0, (-heat,) * 3, factors=(1.0, 1.0)),)
 
     def _rates(
         self, segments: list[Segment], corners: tuple[Corner, ...], extent: float
@@ -350,14 +367,16 @@ class _Builder:
             sides = [i for i, n in enumerate(nu) if n < 0]
             if not sides:
                 continue
+            sides = self._paced(sides, segments)
             k = f.rate
             if j == 0 and k.how == "second order" and "rate_k" in self.settings.overrides:
                 k = replace(k, k_ref=self.settings.overrides["rate_k"])
             a, b = sides[0], sides[1] if len(sides) > 1 else -1
             heat = None if j == 0 else (f.dH.low or 0.0, f.dH.best or 0.0, f.dH.high or 0.0)
-            made = kinetics.rows(k, tuple(nu), a, b, self.product, self.solid if j == 0 else -1, heat)
+            third = sides[2] if len(sides) > 2 else -1
+            made = kinetics.rows(k, tuple(nu), a, b, third, self.product, self.solid if j == 0 else -1, heat)
             if j > 0:
-                made = [replace(x, varies=False) for x in made]
+                made = [replace(x, factors=k.factors) for x in made]
             dissolving = k.how == "dissolving"
             place[j] = [(True, len(counted))]
             counted.append(made[0])

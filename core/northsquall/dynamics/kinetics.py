@@ -81,18 +81,21 @@ def of_reviewer(c: Chemistry) -> Kinetics:
 
 
 def rows(
-    kin: Kinetics, nu: tuple[float, ...], a: int, b: int, product: int, solid: int, heat: tuple[float, float, float] | None
+    kin: Kinetics, nu: tuple[float, ...], a: int, b: int, third: int, product: int, solid: int, heat: tuple[float, float, float] | None
 ) -> list[Rate]:
     """The engine's rows for one reaction, the one that counts when control is lost first.
 
-    `a`, `b`, `product`, `solid`: places of the substrate, the second reactant (-1: none), what is made, what is not yet dissolved (-1: none).
+    `a`, `b`, `third`, `product`, `solid`: places of the substrate, the second and third reactant (-1: none), what is made, what is not yet dissolved
+    (-1: none). A third reactant stops what goes as fast as it is fed; a rate of its own is of second order as it stands.
     """
     per = 1.0 if b < 0 or kin.how == "first order" else 1e-3
     b = -1 if kin.how == "first order" else b
     dissolves = kin.how == "dissolving"
     main = Rate(
-        nu, a, b, (FAST_L_MOL_S if dissolves else kin.k_ref) * per, 0.0 if dissolves else kin.Ea_kJ * 1e3, kin.T_ref_C + 273.15, kin.tau_s, heat, varies=not dissolves
+        nu, a, b, (FAST_L_MOL_S if dissolves else kin.k_ref) * per, 0.0 if dissolves else kin.Ea_kJ * 1e3, kin.T_ref_C + 273.15, kin.tau_s, heat, factors=(1.0, 1.0) if dissolves else None
     )  # fmt: skip
+    if third >= 0 and kin.how in ("dosing-controlled", "not known"):
+        main = replace(main, k_ref=main.k_ref * 1e-3, catalyst=third)
     if kin.how == "autocatalytic":
         return [replace(main, k_ref=main.k_ref * kin.start), replace(main, k_ref=main.k_ref * 1e-3, catalyst=product)]
     if dissolves and solid >= 0:

@@ -51,7 +51,8 @@ class Rate:
     """One reaction as a row of the engine's table: what it consumes and makes, and what its rate depends on.
 
     `nu` over the plan's species; `a`, `b` their places in the rate law (b = -1: first order); k_ref in m3/(mol s) or 1/s; `heat_kJ` given as
-    (most, best, least) enthalpy, None where the corner's own is taken; `varies`: whether the corner's factor is its; `gas` mol set free a mol;
+    (most, best, least) enthalpy, None where the corner's own is taken; `factors` (slowest, fastest) on its rate, None where the corner's own is taken; `gas` mol
+    set free a mol;
     `catalyst`: a species whose concentration the rate goes with (k_ref then has m3/mol more).
     """
 
@@ -63,7 +64,7 @@ class Rate:
     T_ref_K: float
     tau_s: float = 0.0
     heat_kJ: tuple[float, float, float] | None = None
-    varies: bool = True
+    factors: tuple[float, float] | None = None
     gas: float = 0.0
     catalyst: int = -1
 
@@ -173,7 +174,10 @@ def _arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
     end = {"hot": 0, "slow": 0, "cool": 2}.get(corner.name, 1)
     for j, r in enumerate(plan.rates):
         heat = corner.dH_kJ if r.heat_kJ is None else r.heat_kJ[end]
-        speed = corner.k_factor if r.varies else 1.0
+        speed = corner.k_factor
+        if r.factors is not None:
+            slowest, fastest = r.factors
+            speed = {"slow": slowest, "hot": fastest, "cool": fastest}.get(corner.name, 1.0)
         reactions[j] = (r.a, r.b, r.catalyst, r.k_ref * speed, r.Ea_J / R_GAS, r.T_ref_K, r.tau_s, heat * 1e3, r.gas)
     radius = (3 * plan.nominal_mL * 1.1e-6 / (4 * math.pi)) ** (1 / 3)
     vessel = np.zeros(k.NCONST)

@@ -86,13 +86,19 @@ def lay_out(timed: list[Timed]) -> tuple[float, float, float]:
     return ends[0], ends[2], ends[1]
 
 
-VOLUME = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mL|ml|cm3|L)\b")
+VOLUME = re.compile(r"(\d+(?:[.,]\d+)?)[\s-]*(mL|ml|cm3|L)\b(?!\s*(?:[\w-]+\s+){0,2}(?:flask|beaker|bottle|receiver|cylinder|funnel)\b)")
 
 
-def _distilled_mL(step: Step) -> float:
-    """What a step says comes over, mL; 0 where it does not say."""
+def _distilled_mL(step: Step) -> float | None:
+    """What a step says comes over, mL; a vessel's size is none of it. None where it does not say."""
     m = VOLUME.search(step.text)
-    return float(m[1].replace(",", ".")) * (1e3 if m[2] == "L" else 1.0) if m else 0.0
+    return float(m[1].replace(",", ".")) * (1e3 if m[2] == "L" else 1.0) if m else None
+
+
+def _whole_mL(parts: list[float | None]) -> float | None:
+    """The volumes together; None where one is not known."""
+    known = [x for x in parts if x is not None]
+    return sum(known) if len(known) == len(parts) else None
 
 
 def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> Timed:
@@ -129,8 +135,8 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
             f"{step.portions} portions, each when the last has settled: {settings.used['portion_wait_min'].why}",
         )
     if step.kind in ("distil", "dose"):
-        volume = _distilled_mL(step) if step.kind == "distil" else sum(lots[m].volume_mL or 0.0 for m in step.materials)
-        dropped = drop_time(step, volume)
+        volume = _distilled_mL(step) if step.kind == "distil" else _whole_mL([lots[m].volume_mL for m in step.materials])
+        dropped = drop_time(step, volume) if volume is not None else None
         if dropped is not None:
             return Timed(
                 step,

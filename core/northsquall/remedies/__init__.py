@@ -276,8 +276,10 @@ def _remedy(t: Target, c: Change) -> Remedy:
     peaks = {n: r.over(t.step.n).peak_C for n, r in runs.items() if r.over(t.step.n)}  # type: ignore[union-attr]
     tops = {n: r.worst().mtsr_C for n, r in runs.items()} if c.plan.reacts else peaks
     peak = figure(peaks["best"], "°C", low=min(peaks.values()), high=max(peaks.values()))
-    top = figure(tops["best"], "°C", low=min(tops.values()), high=max(tops.values()))
-    detail = f"peak {peaks['best']:.0f} °C ({_whole(min(peaks.values()), max(peaks.values()))}) of {t.limit_C:.0f}, MTSR {tops['best']:.0f} °C (to {max(tops.values()):.0f})"
+    taken = "best" if t.pot.rates_known else "slow"  # without a rate the worse bound is the figure, as in the assessment
+    top = figure(tops[taken], "°C", low=min(tops.values()), high=max(tops.values()))
+    decides = "peak" if t.limit_C - max(peaks.values()) <= t.mtsr_C - max(tops.values()) or not c.plan.reacts else "MTSR"
+    detail = f"peak {peaks['best']:.0f} °C ({_whole(min(peaks.values()), max(peaks.values()))}) of {t.limit_C:.0f}, MTSR {tops[taken]:.0f} °C (to {max(tops.values()):.0f}); the {decides} decides"
     return Remedy(id=c.key, label=c.label, detail=detail, edits=sorted(c.edits, key=lambda e: e.start), peak_C=peak, MTSR_C=top)
 
 

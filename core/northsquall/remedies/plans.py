@@ -8,6 +8,8 @@ from dataclasses import replace
 from northsquall.dynamics.pot import Plan, run, with_duration
 
 LONGEST_MIN = 480.0
+CLOSE = 1.01
+"""How near to the edge of what is feasible a search goes."""
 
 
 def unfavourable(plan: Plan, step: int) -> tuple[float, float]:
@@ -40,7 +42,7 @@ def shortest_addition(plan: Plan, step: int, limit_C: float, mtsr_C: float) -> f
     """Shortest duration of a dose (min) for which the peak keeps its limit and the MTSR its bound.
 
     From the time as written: upwards in steps of 1.6 while it is too short, downwards while it would do,
-    then bisection in log t to 3 %. None: not up to eight hours. The feasible set need not be an interval
+    then bisection in log t to 1 %. None: not up to eight hours. The feasible set need not be an interval
     where ice runs out; the shortest end of the one next to the written time is returned.
     """
     short = up_to(plan, step)
@@ -59,7 +61,7 @@ def shortest_addition(plan: Plan, step: int, limit_C: float, mtsr_C: float) -> f
             low, high = low / 1.6, low
             if low < 1.0:
                 return high
-    while high / low > 1.03:
+    while high / low > CLOSE:
         mid = math.sqrt(low * high)
         if over(mid) > 0:
             low = mid
@@ -72,14 +74,14 @@ SMALLEST = 0.02
 
 
 def largest_batch(plan: Plan, step: int, limit_C: float, mtsr_C: float) -> float | None:
-    """Largest part of the batch, in the same flask, bath and times, that keeps limit and bound, to 3 %; None: not even a fiftieth."""
+    """Largest part of the batch, in the same flask, bath and times, that keeps limit and bound, to 1 %; None: not even a fiftieth."""
     short = up_to(plan, step)
     low, high = SMALLEST, 1.0
     if excess(scaled(short, high), step, limit_C, mtsr_C) <= 0:
         return high
     if excess(scaled(short, low), step, limit_C, mtsr_C) > 0:
         return None
-    while high / low > 1.03:
+    while high / low > CLOSE:
         mid = math.sqrt(low * high)
         if excess(scaled(short, mid), step, limit_C, mtsr_C) > 0:
             high = mid

@@ -42,7 +42,8 @@ def tmrad_of(c: Context) -> Figure:
     """Hours to the maximum rate if the mixture is left at the MTSR without cooling."""
     d = decomposition_of(c)
     if d is None:
-        return not_established("h", "no calorimetry of this mixture")
+        m = lowest(c)
+        return not_established("h", "no exotherm was seen, so that no rate is known" if m is not None else "no calorimetry of this mixture")
     if c.mtsr.best is None or c.mtsr.high is None or c.mtsr.low is None:
         return not_established("h", c.mtsr.reason or "no MTSR")
     hours = [d.tmr(T) / 3600.0 for T in (c.mtsr.high, c.mtsr.best, c.mtsr.low)]

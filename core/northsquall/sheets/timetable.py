@@ -53,7 +53,7 @@ def attended_min(c: Context, t: Timed) -> tuple[float, float, float]:
     )
     if c.pot is not None and s.vessel == c.pot.vessel.name and c.runs and c.unknown_dose is None:
         until = {name: u for name in c.runs if (u := _quiet_after(c, name, s.n)) is not None}
-        if "best" in until and (c.pot.kinetics is None or c.pot.kinetics.known or not reacts):
+        if "best" in until and (c.pot.rates_known or not reacts):
             return (min(*until.values(), t.low), min(until["best"], t.best), min(max(until.values()), t.high))
     return whole if reacts or s.kind == "reflux" else (0.0, 0.0, 0.0)
 

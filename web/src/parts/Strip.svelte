@@ -639,6 +639,7 @@
       {#if files && !trial}
         <span class="files text-soft ml-3 text-[13px]"
           >as files: <a class="link" href={`${files}/curves.csv`} download>curves, CSV</a>,
+          <a class="link" href={`${files}/charges.csv`} download>charges, CSV</a>,
           <a class="link" href={`${files}/assessment.json`} download>assessment, JSON</a>,
           <a class="link" href={`${files}/procedure.json`} download>procedure, JSON</a></span
         >
