@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from northsquall.assess import assess, target_of, work_out
+from northsquall.assess import assess, work_out
 from northsquall.assessment import Proposal, Proposed, Remedy
 from northsquall.findings.base import Context
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.reading import read
 from northsquall.remedies import Found, Progress, look
+from northsquall.remedies.target import target_of
 from northsquall.review import settings_for
 from northsquall.settle import apply_edits
 from northsquall.substances import Catalogue

@@ -70,8 +70,8 @@ def _drawn(c: Context, seed: int, n: int) -> Spread:
         "room": _triangle(rng, *ambient, n),
     }
     reading = rng.normal(0.0, READING_K / 2, n)
-    nu, reactions, cp, vm, vessel = pots._arrays(plan, best)
-    starts, table, limits, owner = pots._table(plan, best)
+    nu, reactions, cp, vm, vessel = pots.problem_arrays(plan, best)
+    starts, table, limits, owner = pots.schedule_rows(plan, best)
     ns = len(plan.species)
     main = [j for j, r in enumerate(plan.rates) if r.heat_kJ is None]
     varied = [j for j, r in enumerate(plan.rates) if r.factors is None]

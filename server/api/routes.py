@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from datetime import datetime
 from itertools import chain
-from typing import Any, Literal
+from typing import Any
 
 from catalogue import actions as catalogue
 from catalogue.models import LocalRecord
@@ -41,7 +41,7 @@ from northsquall.failing import NoCurve
 from northsquall.files import MAX_BYTES, FileError, text_of
 from northsquall.ladder import NoRung
 from northsquall.planning import OpenTime, as_csv
-from northsquall.procedure import Chemistry
+from northsquall.procedure import Chemistry, Sample
 from northsquall.procedure import Procedure as Document
 from northsquall.reading import ReadError, read
 from northsquall.reading.reader import check
@@ -69,23 +69,11 @@ class WordsIn(Schema):
     text: str
 
 
-class CurveIn(Schema):
-    """What is known of a calorimeter's curve beside its numbers."""
+class CurveIn(Sample):
+    """A sample, which reaction or mixture it is of, and who measured it."""
 
-    kind: Literal["scan", "reaction", "adiabatic"]
     family: str
     why: str
-    exo_up: bool = True
-    sample_mg: float | None = None
-    rate_K_min: float | None = None
-    cp_J_gK: float | None = None
-    phi: float = 1.0
-    mol: float | None = None
-    feed_from_min: float | None = None
-    feed_to_min: float | None = None
-    fed_equivalents: float = 1.0
-    volume_mL: float | None = None
-    T_C: float | None = None
 
 
 class CurveOut(Schema):
@@ -596,7 +584,7 @@ def open_curve(request: HttpRequest, file: File[UploadedFile], given: Form[Curve
     name = file.name or "the file"
     if file.size is not None and file.size > CURVE_BYTES:
         raise CurveError(f"{name} has {file.size / 1e6:.1f} MB; at most {CURVE_BYTES // 1_000_000} MB is read")
-    entry, says = procedures.curve(name, file.read(), given.model_dump(), _me(request).username)
+    entry, says = procedures.curve(name, file.read(), given, given.family, given.why, _me(request).username)
     return {"entry": entry, "says": says}
 
 

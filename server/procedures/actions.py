@@ -22,7 +22,7 @@ from northsquall.failing import fail
 from northsquall.ladder import ladder
 from northsquall.planning import plan_day
 from northsquall.planning import shared as shared_of
-from northsquall.procedure import Chemistry, Edit, Laboratory
+from northsquall.procedure import Chemistry, Edit, Laboratory, Sample
 from northsquall.procedure import Procedure as Document
 from northsquall.proposing import propose
 from northsquall.questions import weigh
@@ -85,18 +85,14 @@ def assessed(
     return document, assess(document, catalogue=catalogue.current(), laboratory=laboratory(), preview=preview)
 
 
-def curve(name: str, raw: bytes, given: dict[str, Any], by: str) -> tuple[Chemistry, CurveLine]:
+def curve(name: str, raw: bytes, sample: Sample, family: str, why: str, by: str) -> tuple[Chemistry, CurveLine]:
     """A calorimeter's curve as an entry for a procedure, and what it says. Raises CurveError."""
-    why = given.pop("why").strip()
-    if len(why) < 3:
+    if len(why.strip()) < 3:
         raise CurveError("what was measured is not said; the sample and who ran it were expected, e.g. “final mixture, DSC of 3 May”")
-    family, mg = given.pop("family"), given.pop("sample_mg")
-    read = curve_of(name, raw, given["kind"])
-    entry = Chemistry(
-        what="curve", family=family, curve=read.model_copy(update={**given, "sample_g": mg / 1e3 if mg else None}), why=why, by=by
-    )
-    assert entry.curve is not None
-    return entry, curve_line(Measured(entry, evaluate(entry.curve)))
+    known = {k: getattr(sample, k) for k in Sample.model_fields}
+    read = curve_of(name, raw, sample.kind).model_copy(update=known)
+    entry = Chemistry(what="curve", family=family, curve=read, why=why.strip(), by=by)
+    return entry, curve_line(Measured(entry, evaluate(read)))
 
 
 def proposals(

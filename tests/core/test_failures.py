@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northsquall.assess import work_out
-from northsquall.dynamics.failures import KINDS, applies, cut, segment_at, simulate, worst_moment
+from northsquall.dynamics.failures import KINDS, applies, cut, segment_at, simulate, swapped, worst_moment
 from northsquall.failing import NoCurve, fail
 from northsquall.findings.base import Context
 from northsquall.procedure import Procedure
@@ -148,9 +148,7 @@ def test_the_wrong_way_round_brings_the_same_amounts_in_the_other_order(context:
     plan = context.pot.plan
     at = worst_moment(plan, "order", context.runs)
     assert at is not None and applies(plan, "order", at)
-    from northsquall.dynamics.failures import _swapped
-
-    found = _swapped(plan, at)
+    found = swapped(plan, at)
     assert found is not None
     start, segments = found
     for i in range(len(plan.species)):

@@ -11,7 +11,7 @@ from deepness import DEEP
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from northsquall.assess import assess, target_of, work_out
+from northsquall.assess import assess, work_out
 from northsquall.assessment import Proposed
 from northsquall.dynamics.pot import with_duration
 from northsquall.failing import NoCurve
@@ -20,6 +20,7 @@ from northsquall.proposing import changed, propose
 from northsquall.reading import read
 from northsquall.remedies import Progress
 from northsquall.remedies.plans import LONGEST_MIN, excess, shortest_addition, unfavourable, up_to
+from northsquall.remedies.target import target_of
 from northsquall.review import settings_for
 from northsquall.settle import SettingError
 from northsquall.substances import catalogue

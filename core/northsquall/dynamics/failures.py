@@ -139,7 +139,7 @@ def _heat(plan: Plan, t: float) -> list[Segment]:
     return [*head, *tail, replace(_rest(plan, plan.segments[-1]), bath=kind, bath_T_K=stuck)]
 
 
-def _swapped(plan: Plan, t: float) -> tuple[tuple[float, ...], list[Segment]] | None:
+def swapped(plan: Plan, t: float) -> tuple[tuple[float, ...], list[Segment]] | None:
     """(start, segments) with what is fed at `t` in the pot first, and what was there run in over the same time; None where nothing else was there."""
     i = segment_at(plan, t)
     fed = plan.segments[i].feed_mol
@@ -159,7 +159,7 @@ def _swapped(plan: Plan, t: float) -> tuple[tuple[float, ...], list[Segment]] | 
 
 
 def _order(plan: Plan, t: float) -> list[Segment]:
-    found = _swapped(plan, t)
+    found = swapped(plan, t)
     return [*(found[1] if found else plan.segments), _rest(plan, plan.segments[-1])]
 
 
@@ -186,7 +186,7 @@ def applies(plan: Plan, kind: str, t: float) -> bool:
     if kind in ("valve", "strong"):
         return fed and seg.kind in ("dose", "add")
     if kind == "order":
-        return fed and plan.reacts and _swapped(plan, t) is not None
+        return fed and plan.reacts and swapped(plan, t) is not None
     if kind == "late":
         return plan.reacts and fed
     if kind == "heat":
@@ -222,8 +222,8 @@ def worst_moment(plan: Plan, kind: str, runs: dict[str, Run]) -> float | None:
 def simulate(plan: Plan, kind: str, at_s: float) -> Failed | None:
     """One failure at one moment; None where the integration fails. Raises KeyError for a kind that is none."""
     name, change = KINDS[kind]
-    swapped = _swapped(plan, at_s) if kind == "order" else None
-    start = swapped[0] if swapped is not None else plan.start_mol
+    turned = swapped(plan, at_s) if kind == "order" else None
+    start = turned[0] if turned is not None else plan.start_mol
     tampered = replace(
         plan, start_mol=start, segments=tuple(change(plan, at_s)), unstirred=UNSTIRRED if kind == "stirrer" else plan.unstirred
     )
@@ -246,4 +246,4 @@ def simulate(plan: Plan, kind: str, at_s: float) -> Failed | None:
     )
 
 
-__all__ = ["KINDS", "Failed", "applies", "cut", "simulate", "worst_moment"]
+__all__ = ["KINDS", "Failed", "applies", "cut", "simulate", "swapped", "worst_moment"]

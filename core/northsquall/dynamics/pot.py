@@ -168,7 +168,8 @@ class Run:
         return next((s for s in self.steps if s.step == step), None)
 
 
-def _arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
+def problem_arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
+    """(nu (r, ns), reaction table (r, NREACTION), cp (ns,), molar volumes (ns,), vessel (NCONST,)) as the engine takes them."""
     nu = np.array([r.nu for r in plan.rates], dtype=float).reshape(-1, len(plan.species))
     reactions = np.zeros((len(nu), k.NREACTION))
     end = {"hot": 0, "slow": 0, "cool": 2}.get(corner.name, 1)
@@ -217,7 +218,7 @@ def tolerances(plan: Plan) -> np.ndarray:
     return np.array([max(plan.extent_mol, 1e-3) * 1e-7] * len(plan.species) + [1e-4, 1e-4, 1e-6])
 
 
-def _table(plan: Plan, corner: Corner) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
+def schedule_rows(plan: Plan, corner: Corner) -> tuple[np.ndarray, np.ndarray, np.ndarray, np.ndarray]:
     """(starts of the segments and the end in s, rows of the engine's schedule, limits in K, the segment that each row is of)."""
     starts = np.concatenate([[0.0], np.cumsum([s.duration_s for s in plan.segments])])
     rows, owner = [], []
@@ -282,11 +283,11 @@ def run(plan: Plan, corner: Corner, points: int = 0) -> Run:
     Where the engine gives up, scipy's Radau on the same right-hand side has a try; failing that too,
     the run is marked failed and nothing of it is shown.
     """
-    nu, reactions, cp, vm, vessel = _arrays(plan, corner)
+    nu, reactions, cp, vm, vessel = problem_arrays(plan, corner)
     ns = len(plan.species)
     y = np.array([*plan.start_mol, plan.start_T_K, plan.bath_start_K, plan.ice_kg])
     main = plan.followed - 1
-    starts, table, limits, owner = _table(plan, corner)
+    starts, table, limits, owner = schedule_rows(plan, corner)
     grid = np.zeros(0)
     if points:  # the first point of a step lies just behind its start, so that a jump is drawn as one
         grid = np.concatenate([np.linspace(a + 1e-6 * (b - a), b, points) for a, b in pairwise(starts)])

@@ -11,6 +11,7 @@ from northsquall.procedure.document import (
     Procedure,
     Quantity,
     Results,
+    Sample,
     Slip,
     Span,
     Step,
@@ -21,6 +22,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "Assumption", "Bath", "Chemistry", "Curve", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Slip", "Span",
+    "Assumption", "Bath", "Chemistry", "Curve", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Sample", "Slip", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

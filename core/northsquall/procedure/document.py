@@ -168,14 +168,10 @@ class Assumption(Part):
     by: Literal["default", "reviewer", "laboratory"] = "default"
 
 
-class Curve(Part):
-    """A calorimeter's curve, and what is known of its sample. Times in s, temperatures in °C, heat flow in W or W/g."""
+class Sample(Part):
+    """What is known of a calorimeter's run beside its numbers."""
 
     kind: Literal["scan", "reaction", "adiabatic"]
-    name: str
-    x: list[float]
-    y: list[float]
-    per_gram: bool = False
     exo_up: bool = True
     sample_g: float | None = None
     rate_K_min: float | None = None
@@ -190,6 +186,15 @@ class Curve(Part):
     fed_equivalents: float = 1.0
     volume_mL: float | None = None
     T_C: float | None = None
+
+
+class Curve(Sample):
+    """A calorimeter's curve with its sample. Times in s, temperatures in °C, heat flow in W or W/g."""
+
+    name: str
+    x: list[float]
+    y: list[float]
+    per_gram: bool = False
 
 
 class Chemistry(Part):

@@ -752,7 +752,7 @@ export interface components {
         };
         /**
          * Curve
-         * @description A calorimeter's curve, and what is known of its sample. Times in s, temperatures in °C, heat flow in W or W/g.
+         * @description A calorimeter's curve with its sample. Times in s, temperatures in °C, heat flow in W or W/g.
          */
         Curve: {
             /** T C */
@@ -805,7 +805,7 @@ export interface components {
         };
         /**
          * CurveIn
-         * @description What is known of a calorimeter's curve beside its numbers.
+         * @description A sample, which reaction or mixture it is of, and who measured it.
          */
         CurveIn: {
             /** T C */
@@ -842,8 +842,8 @@ export interface components {
             phi: number;
             /** Rate K Min */
             rate_K_min?: number | null;
-            /** Sample Mg */
-            sample_mg?: number | null;
+            /** Sample G */
+            sample_g?: number | null;
             /** Volume Ml */
             volume_mL?: number | null;
             /** Why */
@@ -2878,8 +2878,8 @@ export interface operations {
                     phi?: number;
                     /** Rate K Min */
                     rate_K_min?: number | null;
-                    /** Sample Mg */
-                    sample_mg?: number | null;
+                    /** Sample G */
+                    sample_g?: number | null;
                     /** Volume Ml */
                     volume_mL?: number | null;
                     /** Why */

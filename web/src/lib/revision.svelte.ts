@@ -10,6 +10,10 @@ import {
 import { forget } from './drafts';
 import { session } from './session.svelte';
 
+/** The newest revision of a procedure. */
+export const newest = (id: number) =>
+  ask<ProcedureOut>(client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: id } } }));
+
 /** What a new revision is made of, beside the number it is based on. */
 export interface Revision {
   text?: string;
@@ -35,15 +39,12 @@ export abstract class RevisionState {
   protected abstract resume(): Promise<void> | void;
 
   protected fail(e: unknown) {
-    this.message = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) session.lost();
+    this.message = session.said(e);
   }
 
   async load() {
     try {
-      this.given = await ask<ProcedureOut>(
-        client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: this.id } } }),
-      );
+      this.given = await newest(this.id);
       await this.resume();
     } catch (e) {
       this.fail(e);

@@ -1,4 +1,4 @@
-import { ask, client, setToken, type Session } from '../api/client';
+import { ask, client, Refused, setToken, type Session } from '../api/client';
 
 /** Who is signed in; `ended` when a call found the session gone. */
 class SessionState {
@@ -32,6 +32,12 @@ class SessionState {
     this.ended = true;
     this.person = null;
     void this.load();
+  }
+
+  /** The sentence of a refusal; where the session is gone, back to signing in. */
+  said(e: unknown): string {
+    if (e instanceof Refused && e.status === 401) this.lost();
+    return (e as Error).message;
   }
 
   has(role: string): boolean {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { drag, nudge, within } from './handles';
   import { scaleLinear } from 'd3-scale';
   import type { Assessment, Failure, Spread, StepLine } from '../api/client';
   import { minutes, short } from '../lib/format';
@@ -133,95 +134,48 @@
     return [event.clientX - box.left, event.clientY - box.top];
   }
 
+  const MINUTES = [0.5, 480] as const;
+  const BATH = [-20, 40] as const;
+  const LIMIT = [-80, 200] as const;
+
   function dragDose(event: PointerEvent, q: StepLine) {
     if (!editable) return;
-    event.preventDefault();
-    (event.target as Element).setPointerCapture(event.pointerId);
     onstep(q.n);
     const start = (q.start_min ?? 0) - axis.from;
     const rest = axis.to - axis.from - ((q.end_min ?? 0) - (q.start_min ?? 0));
-    let value = q.duration_min.best ?? 1;
-    const move = (e: PointerEvent) => {
-      const fraction = (place(e)[0] - left) / (right - left);
-      const raw = durationUnder(fraction, start, rest);
-      value = raw < 10 ? Math.round(raw * 2) / 2 : Math.round(raw);
-      ondose(q.n, value, false);
+    const read = (e: PointerEvent) => {
+      const raw = durationUnder((place(e)[0] - left) / (right - left), start, rest);
+      return raw < 10 ? Math.round(raw * 2) / 2 : Math.round(raw);
     };
-    const up = () => {
-      removeEventListener('pointermove', move);
-      removeEventListener('pointerup', up);
-      ondose(q.n, value, true);
-    };
-    addEventListener('pointermove', move);
-    addEventListener('pointerup', up);
+    drag(event, q.duration_min.best ?? 1, read, (v, done) => ondose(q.n, v, done));
   }
 
   function keyDose(event: KeyboardEvent, q: StepLine) {
-    const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 10, PageDown: -10 }[
-      event.key
-    ];
-    if (!by || !editable) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const now = q.duration_min.best ?? 1;
-    ondose(q.n, Math.max(0.5, Math.min(480, now + by * (event.shiftKey ? 5 : 1))), true);
+    const by = editable ? nudge(event, { PageUp: 10, PageDown: -10 }) : 0;
+    if (by) ondose(q.n, within(MINUTES, (q.duration_min.best ?? 1) + by * (event.shiftKey ? 5 : 1)), true);
   }
 
-  function dragBath(event: PointerEvent, q: StepLine) {
+  /** A handle that moves up and down in the temperature lane; its axis stands still meanwhile. */
+  function dragLevel(
+    event: PointerEvent,
+    from: number,
+    range: readonly [number, number],
+    tell: (v: number, done: boolean) => void,
+  ) {
     if (!editable) return;
-    event.preventDefault();
-    (event.target as Element).setPointerCapture(event.pointerId);
-    frozen.y = [Math.min(tempDomain[0], -20), tempDomain[1]];
-    let value = q.bath_C ?? 0;
-    const move = (e: PointerEvent) => {
-      value = Math.max(-20, Math.min(40, Math.round(yT.invert(place(e)[1]))));
-      onbath(q.n, value, false);
-    };
-    const up = () => {
-      removeEventListener('pointermove', move);
-      removeEventListener('pointerup', up);
-      frozen.y = null;
-      onbath(q.n, value, true);
-    };
-    addEventListener('pointermove', move);
-    addEventListener('pointerup', up);
+    frozen.y = [Math.min(tempDomain[0], from, -20), tempDomain[1]];
+    const read = (e: PointerEvent) => within(range, Math.round(yT.invert(place(e)[1])));
+    drag(event, from, read, tell, () => (frozen.y = null));
   }
 
-  function keyBath(event: KeyboardEvent, q: StepLine) {
-    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
-    if (!by || !editable) return;
-    event.preventDefault();
-    event.stopPropagation();
-    onbath(q.n, Math.max(-20, Math.min(40, (q.bath_C ?? 0) + by)), true);
-  }
-
-  const LIMITS = [-80, 200] as const;
-  function dragLimit(event: PointerEvent, q: StepLine) {
-    if (!editable) return;
-    event.preventDefault();
-    (event.target as Element).setPointerCapture(event.pointerId);
-    frozen.y = [tempDomain[0], tempDomain[1]];
-    let value = q.limit_C ?? 0;
-    const move = (e: PointerEvent) => {
-      value = Math.max(LIMITS[0], Math.min(LIMITS[1], Math.round(yT.invert(place(e)[1]))));
-      onlimit(q.n, value, false);
-    };
-    const up = () => {
-      removeEventListener('pointermove', move);
-      removeEventListener('pointerup', up);
-      frozen.y = null;
-      onlimit(q.n, value, true);
-    };
-    addEventListener('pointermove', move);
-    addEventListener('pointerup', up);
-  }
-
-  function keyLimit(event: KeyboardEvent, q: StepLine) {
-    const by = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
-    if (!by || !editable) return;
-    event.preventDefault();
-    event.stopPropagation();
-    onlimit(q.n, Math.max(LIMITS[0], Math.min(LIMITS[1], (q.limit_C ?? 0) + by)), true);
+  function keyLevel(
+    event: KeyboardEvent,
+    from: number,
+    range: readonly [number, number],
+    tell: (v: number, done: boolean) => void,
+  ) {
+    const by = editable ? nudge(event) : 0;
+    if (by) tell(within(range, from + by), true);
   }
 
   function moveCursor(event: PointerEvent) {
@@ -568,8 +522,8 @@
               role="slider"
               tabindex="0"
               aria-label={`Duration of step ${q.n}, minutes`}
-              aria-valuemin={0.5}
-              aria-valuemax={480}
+              aria-valuemin={MINUTES[0]}
+              aria-valuemax={MINUTES[1]}
               aria-valuenow={q.duration_min.best ?? 0}
               aria-valuetext={`${short(q.duration_min.best ?? 0)} minutes`}
               aria-disabled={!editable}
@@ -592,13 +546,15 @@
             role="slider"
             tabindex="0"
             aria-label={`Limit of step ${limitStep.n}, °C`}
-            aria-valuemin={LIMITS[0]}
-            aria-valuemax={LIMITS[1]}
+            aria-valuemin={LIMIT[0]}
+            aria-valuemax={LIMIT[1]}
             aria-valuenow={limitStep.limit_C ?? 0}
             aria-valuetext={`${short(limitStep.limit_C ?? 0)} degrees Celsius`}
             aria-disabled={!editable}
-            onpointerdown={(e) => dragLimit(e, limitStep)}
-            onkeydown={(e) => keyLimit(e, limitStep)}
+            onpointerdown={(e) =>
+              dragLevel(e, limitStep.limit_C ?? 0, LIMIT, (v, done) => onlimit(limitStep.n, v, done))}
+            onkeydown={(e) =>
+              keyLevel(e, limitStep.limit_C ?? 0, LIMIT, (v, done) => onlimit(limitStep.n, v, done))}
           >
             <rect x={px - 14} y={py - 12} width="28" height="24" class="handle-hit" />
             <rect x={px - 9} y={py - 5} width="18" height="10" class="handle-box" />
@@ -614,13 +570,15 @@
             role="slider"
             tabindex="0"
             aria-label="Bath temperature, °C"
-            aria-valuemin={-20}
-            aria-valuemax={40}
+            aria-valuemin={BATH[0]}
+            aria-valuemax={BATH[1]}
             aria-valuenow={bathStep.bath_C ?? 0}
             aria-valuetext={`${short(bathStep.bath_C ?? 0)} degrees Celsius`}
             aria-disabled={!editable}
-            onpointerdown={(e) => dragBath(e, bathStep)}
-            onkeydown={(e) => keyBath(e, bathStep)}
+            onpointerdown={(e) =>
+              dragLevel(e, bathStep.bath_C ?? 0, BATH, (v, done) => onbath(bathStep.n, v, done))}
+            onkeydown={(e) =>
+              keyLevel(e, bathStep.bath_C ?? 0, BATH, (v, done) => onbath(bathStep.n, v, done))}
           >
             <rect x={px - 14} y={py - 15} width="28" height="30" class="handle-hit" />
             <rect x={px - 11} y={py - 7} width="22" height="14" class="handle-box" />

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { ask, client, Refused, type HitOut, type LocalOut, type SubstanceOut } from '../../api/client';
+  import { ask, client, type HitOut, type LocalOut, type SubstanceOut } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
   import { short } from '../../lib/format';
   import { Latest } from '../../lib/latest';
@@ -45,8 +45,7 @@
   const minus = (x: number) => String(Number(x.toPrecision(4))).replace('-', '−');
 
   function fail(e: unknown) {
-    message = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) session.lost();
+    message = session.said(e);
   }
   const search = new Latest<string>(async (q) => {
     if (!q.trim()) {

@@ -7,6 +7,7 @@
   import Equation from '../../parts/Equation.svelte';
   import Foot from '../../parts/Foot.svelte';
   import KeyMap from '../../parts/KeyMap.svelte';
+  import TrialBar from '../../parts/TrialBar.svelte';
   import Waiting from '../../parts/Waiting.svelte';
   import { bindKeys } from '../../parts/keys';
   import { blocks, ChemistryState, trust } from './chemistry.svelte';
@@ -119,11 +120,7 @@
     <Waiting message={chem.message} />
   {:else}
     {#if chem.onTrial || chem.message || chem.changes.length}
-      <div
-        class="border-rule bg-ochre-wash flex flex-wrap items-center gap-x-4 gap-y-1 border-b px-4 py-1.5"
-        role="status"
-      >
-        {#if chem.onTrial}<strong>On trial.</strong>{/if}
+      <TrialBar {chem} {editable}>
         {#each chem.changes as c (c)}
           <span
             >{c.what === 'off'
@@ -143,16 +140,7 @@
               >{/if}</span
           >
         {/each}
-        {#if chem.message}<span>{chem.message}</span>{/if}
-        {#if chem.onTrial}
-          <span class="ml-auto flex gap-3"
-            ><button class="plain" onclick={() => chem.putBack()}>Put back</button>
-            <button class="filled" disabled={!editable || chem.computing} onclick={() => chem.adopt()}
-              >Adopt changes</button
-            ></span
-          >
-        {/if}
-      </div>
+      </TrialBar>
     {/if}
     <main class="min-h-0 flex-1 overflow-auto" bind:this={table} aria-busy={chem.computing}>
       {#if !vessels.length}

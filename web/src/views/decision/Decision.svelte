@@ -1,9 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { ask, client, Refused, type DecisionOut, type Finding, type ProcedureOut } from '../../api/client';
+  import { ask, client, type DecisionOut, type Finding, type ProcedureOut } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
   import { figureText } from '../../lib/format';
   import { inner, route } from '../../lib/route.svelte';
+  import { newest } from '../../lib/revision.svelte';
   import { session } from '../../lib/session.svelte';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -38,14 +39,11 @@
   const keyOf = (f: Finding, i: number) => `${f.code}-${f.step ?? 0}-${i}`;
 
   function fail(e: unknown) {
-    failed = (e as Error).message;
-    if (e instanceof Refused && e.status === 401) session.lost();
+    failed = session.said(e);
   }
   async function load() {
     try {
-      given = await ask<ProcedureOut>(
-        client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: id } } }),
-      );
+      given = await newest(id);
       const d = given.decision;
       const proposal: Draft = {
         verdict: given.assessment.verdict,

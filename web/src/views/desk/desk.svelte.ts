@@ -103,7 +103,7 @@ export class DeskState extends RevisionState {
   noSearch = $state('');
   private stop: AbortController | null = null;
 
-  /** Whether a limit is passed or the verdict asks for a change. */
+  /** Whether there is a curve in which a change could be searched. */
   get canSearch(): boolean {
     const a = this.given?.assessment;
     return !!a && !a.referred && a.strip.t_min.length > 0;

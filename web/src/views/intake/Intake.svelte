@@ -3,7 +3,6 @@
   import {
     ask,
     client,
-    Refused,
     type Assessed,
     type Assessment,
     type ProcedureOut,
@@ -68,8 +67,7 @@
         if (answer.assessment.questions.length) weigher.ask(value);
       }
     } catch (e) {
-      trouble = (e as Error).message;
-      if (e instanceof Refused && e.status === 401) session.lost();
+      trouble = session.said(e);
     }
     reading = false;
   });
@@ -120,8 +118,7 @@
       );
       take(found.text);
     } catch (e) {
-      refusal = (e as Error).message; // what was typed before stays
-      if (e instanceof Refused && e.status === 401) session.lost();
+      refusal = session.said(e); // what was typed before stays
     }
     opening = '';
   }
@@ -135,8 +132,7 @@
       forget('intake');
       route.go(`/desk/${made.id}`);
     } catch (e) {
-      refusal = (e as Error).message;
-      if (e instanceof Refused && e.status === 401) session.lost();
+      refusal = session.said(e);
     }
     busy = false;
   }

@@ -1,9 +1,10 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { ask, client, Refused, type ProcedureOut, type Rung } from '../../api/client';
+  import { ask, client, type ProcedureOut, type Rung } from '../../api/client';
   import { Latest } from '../../lib/latest';
   import { minutes, short } from '../../lib/format';
   import { route } from '../../lib/route.svelte';
+  import { newest } from '../../lib/revision.svelte';
   import { session } from '../../lib/session.svelte';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -34,19 +35,15 @@
       );
       message = '';
     } catch (e) {
-      message = (e as Error).message; // the rungs that stand, and what was typed, stay
-      if (e instanceof Refused && e.status === 401) session.lost();
+      message = session.said(e); // the rungs that stand, and what was typed, stay
     }
     climbing = false;
   });
   onMount(() => {
-    ask<ProcedureOut>(
-      client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: id } } }),
-    )
+    newest(id)
       .then((p) => (given = p))
       .catch((e: Error) => {
-        message = e.message;
-        if (e instanceof Refused && e.status === 401) session.lost();
+        message = session.said(e);
       });
     climber.ask(scales);
     return bindKeys({

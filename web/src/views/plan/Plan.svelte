@@ -1,10 +1,11 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import { ask, client, Refused, type DayPlan, type ProcedureOut } from '../../api/client';
+  import { ask, client, type DayPlan, type ProcedureOut } from '../../api/client';
   import { keep, kept } from '../../lib/drafts';
   import { Latest } from '../../lib/latest';
   import { minutes } from '../../lib/format';
   import { inner, route } from '../../lib/route.svelte';
+  import { newest } from '../../lib/revision.svelte';
   import { session } from '../../lib/session.svelte';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -42,8 +43,7 @@
       );
       message = '';
     } catch (e) {
-      message = (e as Error).message;
-      if (e instanceof Refused && e.status === 401) session.lost();
+      message = session.said(e);
     }
   });
   function begin(value: string) {
@@ -52,13 +52,10 @@
     planner.ask(value);
   }
   onMount(() => {
-    ask<ProcedureOut>(
-      client.GET('/api/procedures/{procedure_id}', { params: { path: { procedure_id: id } } }),
-    )
+    newest(id)
       .then((p) => (given = p))
       .catch((e: Error) => {
-        message = e.message;
-        if (e instanceof Refused && e.status === 401) session.lost();
+        message = session.said(e);
       });
     planner.ask(start);
     return bindKeys({

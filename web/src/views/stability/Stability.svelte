@@ -1,20 +1,13 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import {
-    ask,
-    client,
-    Refused,
-    type Chemistry,
-    type CurveLine,
-    type CurveOut,
-    type Figure,
-  } from '../../api/client';
+  import { ask, client, type Chemistry, type CurveLine, type CurveOut, type Figure } from '../../api/client';
   import { figureText, short } from '../../lib/format';
   import { inner, route } from '../../lib/route.svelte';
   import { session } from '../../lib/session.svelte';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
   import KeyMap from '../../parts/KeyMap.svelte';
+  import TrialBar from '../../parts/TrialBar.svelte';
   import Waiting from '../../parts/Waiting.svelte';
   import { bindKeys } from '../../parts/keys';
   import { ChemistryState } from '../chemistry/chemistry.svelte';
@@ -100,7 +93,9 @@
         refusal = `${label}: “${typed[key]}” is no number.`;
         return;
       }
-      form.append(key, said);
+      // the form asks for milligrams, the document keeps grams
+      if (key === 'sample_mg') form.append('sample_g', String(Number(said) / 1000));
+      else form.append(key, said);
     }
     opening = chosen.name;
     refusal = '';
@@ -112,8 +107,7 @@
         }),
       );
     } catch (e) {
-      refusal = (e as Error).message; // the form keeps what was typed
-      if (e instanceof Refused && e.status === 401) session.lost();
+      refusal = session.said(e); // the form keeps what was typed
     }
     opening = '';
   }
@@ -164,21 +158,7 @@
     <Waiting message={chem.message} />
   {:else}
     {#if chem.onTrial || chem.message}
-      <div
-        class="border-rule bg-ochre-wash flex flex-wrap items-center gap-x-4 border-b px-4 py-1.5"
-        role="status"
-      >
-        {#if chem.onTrial}<strong>On trial.</strong> <span>{a.verdict}</span>{/if}
-        {#if chem.message}<span>{chem.message}</span>{/if}
-        {#if chem.onTrial}
-          <span class="ml-auto flex gap-3"
-            ><button class="plain" onclick={() => chem.putBack()}>Put back</button>
-            <button class="filled" disabled={!editable || chem.computing} onclick={() => chem.adopt()}
-              >Adopt changes</button
-            ></span
-          >
-        {/if}
-      </div>
+      <TrialBar {chem} {editable} />
     {/if}
     <main class="grid min-h-0 flex-1 grid-cols-[340px_minmax(0,1fr)]" aria-busy={chem.computing}>
       <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
