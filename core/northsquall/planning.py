@@ -55,7 +55,7 @@ def shared(
     for what, words in SHARED.items():
         for a, b in _both(wants[0].get(what, []), wants[1].get(what, [])):
             minutes = (b - a).total_seconds() / 60
-            says = f"{words} from {a:%H:%M} to {b:%H:%M}, {minutes:.0f} min."
+            says = f"{words}: {a:%H:%M} to {b:%H:%M}, {minutes:.0f} min."
             out.append(
                 Shared(
                     what=what,

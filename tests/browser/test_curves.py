@@ -66,3 +66,26 @@ def test_a_reaction_run_offers_its_heat_and_its_rate(as_user: Callable[..., Page
     expect(curve.get_by_text("its rate is used")).to_be_visible()
     page.get_by_role("link", name="Chemistry").click()
     expect(page.get_by_role("status")).to_contain_text("Rate, second order")
+
+
+def test_a_curve_is_put_in_by_keys_alone(as_user: Callable[..., Page]) -> None:
+    """o goes to the file; Enter in a field reads it; a adopts, and nothing is adopted twice."""
+    page = stability(as_user("lindqvist"))
+    page.keyboard.press("o")
+    chooser = page.get_by_label("File, CSV or JCAMP-DX")
+    expect(chooser).to_be_focused()
+    chooser.set_input_files(DEMO / "final-mixture-scan.csv")  # the system's own dialog is not the page's
+    page.keyboard.press("Tab")
+    expect(page.get_by_label("Heating rate, K/min")).to_be_focused()
+    page.keyboard.type("5")
+    for _ in range(4):
+        page.keyboard.press("Tab")
+    expect(page.get_by_label("Sample, and who measured it")).to_be_focused()
+    page.keyboard.type("final mixture, by keys")
+    page.keyboard.press("Enter")
+    put = page.get_by_role("button", name="Put to this procedure")
+    put.focus()
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("On trial.")).to_be_visible()
+    page.keyboard.press("a")
+    expect(page.get_by_text("Revision 2 stands.")).to_be_visible()

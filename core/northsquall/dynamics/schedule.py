@@ -10,7 +10,7 @@ from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
-from northsquall.reading.pacing import DROP_ML, drop_time
+from northsquall.reading.pacing import drops_per_min
 from northsquall.review import Settings
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0}
@@ -101,6 +101,36 @@ def _whole_mL(parts: list[float | None]) -> float | None:
     return sum(known) if len(known) == len(parts) else None
 
 
+def _by_drops(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, drops: float) -> Timed | None:
+    """The time of a volume that goes in or comes over by drops; None where the volume is not known. Drops of water are the largest."""
+    distilled = step.kind == "distil"
+    volume = _distilled_mL(step) if distilled else _whole_mL([lots[m].volume_mL for m in step.materials])
+    if not volume:
+        return None
+    ours = [lots[m] for s in procedure.steps if (s.n < step.n and s.vessel == step.vessel if distilled else s is step) for m in s.materials]
+    watery = _watery(ours)
+    sizes = {True: settings.get("drop_water_mL"), False: settings.get("drop_organic_mL")}
+    low, best, high = sizes[watery] if watery is not None else (sizes[False][0], (sizes[False][1] + sizes[True][1]) / 2, sizes[True][2])
+    return Timed(
+        step, volume / high / drops, volume / best / drops, volume / low / drops, False, f"{volume:.0f} mL by drops of {best:.2g} mL"
+    )
+
+
+def _watery(lots: list[Lot]) -> bool | None:
+    """Whether more than half of the volume is water or solutions in it; None where a volume is not known, or nothing is there."""
+    known = [(x.volume_mL, x) for x in lots if x.substance is not None and x.substance.phase != "s"]
+    if not known or any(v is None for v, _ in known):
+        return None
+    water = sum(
+        v
+        for v, x in known
+        if v
+        and x.substance
+        and (x.substance.id in ("water", "ice") or (x.water_mol and x.mass_g and x.water_mol[1] * 18.0 > 0.5 * x.mass_g[1]))
+    )
+    return water > 0.5 * sum(v for v, _ in known if v)
+
+
 def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> Timed:
     if step.duration is not None and step.duration.value > 0:
         q = step.duration
@@ -134,18 +164,9 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
             False,
             f"{step.portions} portions, each when the last has settled: {settings.used['portion_wait_min'].why}",
         )
-    if step.kind in ("distil", "dose"):
-        volume = _distilled_mL(step) if step.kind == "distil" else _whole_mL([lots[m].volume_mL for m in step.materials])
-        dropped = drop_time(step, volume) if volume is not None else None
-        if dropped is not None:
-            return Timed(
-                step,
-                dropped.low or dropped.value,
-                dropped.value,
-                dropped.high or dropped.value,
-                False,
-                f"{volume:.0f} mL by drops of {DROP_ML} mL",
-            )
+    drops = drops_per_min(step) if step.kind in ("distil", "dose") else None
+    if drops is not None and (dropped := _by_drops(procedure, step, lots, settings, drops)) is not None:
+        return dropped
     if step.kind in ("dose", "add") and in_pot:
         solid = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.phase == "s"]  # type: ignore[union-attr]
         if step.kind == "add" and step.all_at_once:

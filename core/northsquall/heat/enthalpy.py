@@ -375,7 +375,7 @@ def estimate(reaction: Reaction, catalogue: Catalogue) -> Organic | None:
             value=round(i, 1),
             unit="kJ/mol",
             origin="catalogue",
-            note=f"{n} pairs, sd {sd:g}; {row['source']}",
+            note=f"{n} pairs, sd {sd:.0f} kJ/mol; {row['source']}",
         ),
     )
     source = f"increment, {row['source']}, {n} pairs"

@@ -20,8 +20,6 @@ APART = re.compile(
     re.I,
 )
 PER_SECOND = re.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
-DROP_ML = 0.05
-"""Volume of a drop of water, mL (common practice, no source)."""
 
 
 def _number(word: str) -> float:
@@ -59,18 +57,9 @@ def apart_of(step: Step, source: str) -> Quantity | None:
     return Quantity(value=_number(next(x for x in m.groups() if x)), unit="min", span=m.span())
 
 
-def drop_time(step: Step, volume_mL: float) -> Quantity | None:
-    """Time (min) in which a volume comes over or goes in by drops, from "two drops a second"; None without such words."""
+def drops_per_min(step: Step) -> float | None:
+    """Drops a minute, from "two drops a second"; None without such words."""
     m = PER_SECOND.search(step.text)
-    if m is None or volume_mL <= 0:
+    if m is None:
         return None
-    rate = (_number(m[1]) if m[1] else 1.0) * (60.0 if m[2].lower().startswith("s") else 1.0)  # drops a minute
-    minutes = volume_mL / DROP_ML / rate
-    return Quantity(
-        value=minutes,
-        unit="min",
-        low=minutes / 1.5,
-        high=minutes * 1.5,
-        approximate=True,
-        span=(step.span[0] + m.start(), step.span[0] + m.end()),
-    )
+    return (_number(m[1]) if m[1] else 1.0) * (60.0 if m[2].lower().startswith("s") else 1.0)

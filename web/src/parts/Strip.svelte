@@ -100,6 +100,14 @@
     mtsrShown.reduce<number>((best, v, i, all) => ((v ?? -1e9) > (all[best] ?? -1e9) ? i : best), 0),
   );
 
+  const apart = $derived(
+    mtsrShown.some((v) => v !== null) && (mtsrShown[mtsrPeak] ?? 0) - (s.pot_C?.[peakIndex] ?? 0) > 2,
+  );
+  /** Height of the MTSR's label; the pot's own stays clear of it. */
+  const mtsrLabel = $derived(
+    apart ? Math.max(yT(mtsrShown[mtsrPeak] ?? 0) - 7, tempTop + 11) : Number.NEGATIVE_INFINITY,
+  );
+
   function firstDose(steps: StepLine[]): StepLine | undefined {
     return steps.filter((q) => q.duration_path && q.kind !== 'hold').at(-1) ?? undefined;
   }
@@ -389,7 +397,7 @@
             {@const end = px > right - 170}
             <text
               x={end ? px - 10 : px + 10}
-              y={yT(s.pot_C?.[peakIndex] ?? 0) + (end ? -8 : 4)}
+              y={Math.max(yT(s.pot_C?.[peakIndex] ?? 0) + (end ? -8 : 4), mtsrLabel + 16)}
               text-anchor={end ? 'end' : 'start'}
               class="small rust-text strong plate"
             >
@@ -397,10 +405,10 @@
             </text>
           {/if}
           {@const gx = x(t[mtsrPeak] ?? 0)}
-          {#if mtsrShown.some((v) => v !== null) && (mtsrShown[mtsrPeak] ?? 0) - (s.pot_C?.[peakIndex] ?? 0) > 2}
+          {#if apart}
             <text
               x={Math.min(Math.max(gx, left + 100), right - 110)}
-              y={Math.max(yT(mtsrShown[mtsrPeak] ?? 0) - 7, tempTop + 11)}
+              y={mtsrLabel}
               text-anchor="middle"
               class="small plate"
             >

@@ -28,7 +28,9 @@
 
 {#if remedies.length || found || desk.canSearch}
   <h2 class="head mt-2 flex items-baseline justify-between">
-    What would make it acceptable
+    {desk.given?.assessment.verdict === 'acceptable'
+      ? 'What may be changed'
+      : 'What would make it acceptable'}
     {#if found}<button class="link font-normal" onclick={() => desk.leaveSearch()}>put away</button>{/if}
   </h2>
   {#if found}

@@ -145,12 +145,12 @@
             >
           {/each}
         </fieldset>
+        <button class="plain" disabled={climbing}>{climbing ? 'Climbing…' : 'Climb'}</button>
         <a
           class="link"
           href={`/api/procedures/${id}/ladder.csv?scales=${encodeURIComponent(scales)}&reactor=${reactor}`}
           download>Table</a
         >
-        <button class="plain" disabled={climbing}>{climbing ? 'Climbing…' : 'Climb'}</button>
       </form>
       {#if message}<p class="text-rust mt-2 font-semibold" role="alert">{message}</p>{/if}
       {#if rungs.length}

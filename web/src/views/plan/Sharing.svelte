@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { ask, client, type Row, type Shared } from '../../api/client';
+  import { minutes } from '../../lib/format';
   import { clock } from './clock';
 
   interface Props {
@@ -14,6 +15,18 @@
   let then = $state(start);
   let found = $state.raw<Shared[] | null>(null);
   let message = $state('');
+
+  const heads: Record<Shared['what'], string> = {
+    person: 'Both want somebody beside them',
+    hood: 'Both need the hood',
+    'ice bath': 'Both stand in ice',
+    absorber: 'Both send gas to an absorber',
+  };
+  const groups = $derived(
+    (Object.keys(heads) as Shared['what'][])
+      .map((what) => [what, (found ?? []).filter((s) => s.what === what)] as const)
+      .filter(([, spans]) => spans.length),
+  );
 
   onMount(() => {
     ask<Row[]>(client.GET('/api/docket'))
@@ -36,7 +49,7 @@
   }
 </script>
 
-<h2 class="head mt-4">Another run that day</h2>
+<h2 class="head mt-4" class:no-print={!found}>Another run that day</h2>
 <form
   class="no-print mt-1.5"
   onsubmit={(e) => {
@@ -61,10 +74,22 @@
 </form>
 {#if message}<p class="text-rust mt-1 font-semibold" role="alert">{message}</p>{/if}
 {#if found}
-  {#each found as s (s.what + s.start)}
-    <p class="border-rule border-b py-1 leading-snug">
-      <span class="font-semibold">{clock(s.start)}</span>
-      {s.says}
-    </p>
+  {#each groups as [what, spans] (what)}
+    <div class="border-rule border-b py-1 leading-snug">
+      <p class="font-semibold">{heads[what]}</p>
+      {#each spans as s (s.start)}
+        <p class="flex justify-between">
+          <span>{clock(s.start)} to {clock(s.end)}</span><span class="num">{minutes(s.minutes)}</span>
+        </p>
+      {/each}
+    </div>
   {:else}<p class="text-soft py-1">They want nothing at the same time.</p>{/each}
 {/if}
+
+<style>
+  @media print {
+    .no-print {
+      display: none;
+    }
+  }
+</style>
