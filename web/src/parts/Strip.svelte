@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { drag, nudge, within } from './handles';
+  import { drag, Keyed, nudge, within } from './handles';
   import { scaleLinear } from 'd3-scale';
   import type { Assessment, Failure, Spread, StepLine } from '../api/client';
   import { minutes, short } from '../lib/format';
@@ -11,6 +11,8 @@
     trial: boolean;
     failed?: Failure | null;
     spread?: Spread | null;
+    /** While a trial is computed. */
+    busy?: boolean;
     /** Where this revision's curves and assessment are fetched as files. */
     files?: string;
     step: number | null;
@@ -28,6 +30,7 @@
     trial,
     failed = null,
     spread = null,
+    busy = false,
     files = '',
     step,
     cursor,
@@ -158,9 +161,14 @@
     drag(event, q.duration_min.best ?? 1, read, (v, done) => ondose(q.n, v, done));
   }
 
+  const keyed = new Keyed();
+  $effect(() => keyed.settle(busy));
+
   function keyDose(event: KeyboardEvent, q: StepLine) {
     const by = editable ? nudge(event, { PageUp: 10, PageDown: -10 }) : 0;
-    if (by) ondose(q.n, within(MINUTES, (q.duration_min.best ?? 1) + by * (event.shiftKey ? 5 : 1)), true);
+    if (!by) return;
+    const far = by * (event.shiftKey ? 5 : 1);
+    keyed.press(`dose ${q.n}`, q.duration_min.best ?? 1, far, MINUTES, (v) => ondose(q.n, v, true), busy);
   }
 
   /** A handle that moves up and down in the temperature lane; its axis stands still meanwhile. */
@@ -178,12 +186,13 @@
 
   function keyLevel(
     event: KeyboardEvent,
+    id: string,
     from: number,
     range: readonly [number, number],
     tell: (v: number, done: boolean) => void,
   ) {
     const by = editable ? nudge(event) : 0;
-    if (by) tell(within(range, from + by), true);
+    if (by) keyed.press(id, from, by, range, (v) => tell(v, true), busy);
   }
 
   function moveCursor(event: PointerEvent) {
@@ -562,7 +571,9 @@
             onpointerdown={(e) =>
               dragLevel(e, limitStep.limit_C ?? 0, LIMIT, (v, done) => onlimit(limitStep.n, v, done))}
             onkeydown={(e) =>
-              keyLevel(e, limitStep.limit_C ?? 0, LIMIT, (v, done) => onlimit(limitStep.n, v, done))}
+              keyLevel(e, `limit ${limitStep.n}`, limitStep.limit_C ?? 0, LIMIT, (v, done) =>
+                onlimit(limitStep.n, v, done),
+              )}
           >
             <rect x={px - 14} y={py - 12} width="28" height="24" class="handle-hit" />
             <rect x={px - 9} y={py - 5} width="18" height="10" class="handle-box" />
@@ -586,7 +597,7 @@
             onpointerdown={(e) =>
               dragLevel(e, bathStep.bath_C ?? 0, BATH, (v, done) => onbath(bathStep.n, v, done))}
             onkeydown={(e) =>
-              keyLevel(e, bathStep.bath_C ?? 0, BATH, (v, done) => onbath(bathStep.n, v, done))}
+              keyLevel(e, 'bath', bathStep.bath_C ?? 0, BATH, (v, done) => onbath(bathStep.n, v, done))}
           >
             <rect x={px - 14} y={py - 15} width="28" height="30" class="handle-hit" />
             <rect x={px - 11} y={py - 7} width="22" height="14" class="handle-box" />

@@ -36,3 +36,35 @@ export function nudge(event: KeyboardEvent, further: Record<string, number> = {}
 }
 
 export const within = ([low, high]: readonly [number, number], v: number) => Math.max(low, Math.min(high, v));
+
+/**
+ * Keys that are pressed faster than a trial is computed add up: what is told next begins where the last ended,
+ * and waits until the words it changes stand.
+ */
+export class Keyed {
+  private asked: { id: string; value: number; tell: (value: number) => void; told: boolean } | null = null;
+
+  /** Move handle `id`, which shows `from`, by `by` within its range; tells at once where nothing is being computed. */
+  press(
+    id: string,
+    from: number,
+    by: number,
+    range: readonly [number, number],
+    tell: (value: number) => void,
+    busy: boolean,
+  ) {
+    const base = this.asked?.id === id ? this.asked.value : from;
+    this.asked = { id, value: within(range, base + by), tell, told: false };
+    if (!busy) this.settle(false);
+  }
+
+  /** Nothing is computed any more: tell what waits, or forget what was told. */
+  settle(busy: boolean) {
+    if (busy || !this.asked) return;
+    if (this.asked.told) this.asked = null;
+    else {
+      this.asked.told = true;
+      this.asked.tell(this.asked.value);
+    }
+  }
+}

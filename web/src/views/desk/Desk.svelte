@@ -239,6 +239,7 @@
           trial={desk.onTrial}
           failed={desk.failed}
           spread={desk.spread}
+          busy={desk.computing}
           files={`/api/procedures/${id}`}
           {step}
           {cursor}
