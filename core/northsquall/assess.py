@@ -28,8 +28,11 @@ from northsquall.dynamics.schedule import Timed, main_vessel, timetable
 from northsquall.findings import Context, raise_all, verdict_of
 from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
+from northsquall.gas import review as gas_review
+from northsquall.gas.release import open_steps
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import Lot, lots_of
+from northsquall.quenching import leftovers
 from northsquall.remedies.target import at_once
 from northsquall.review import Settings, settings_for
 from northsquall.stability import Bound, td24_bound
@@ -86,7 +89,10 @@ def assess(
         contents=[] if preview else sheet.contents(procedure, best, trials, cat),
         heat=sheet.heat(context, total),
         exotherm=control,
-        gases=sheet.gases(procedure, walks, trials, slow_on, purpose),
+        gases=sheet.gases(walks, trials, slow_on, context.gas, open_steps(procedure, lots, best)) if context.gas else [],
+        gas_lines=sheet.gas_lines(context),
+        closed=sheet.closed_lines(context),
+        gas_lanes=sheet.gas_lanes(context),
         vessels=sheet.vessel_lines(procedure, context),
         quench=quench,
         schedule=schedule,
@@ -236,7 +242,12 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
         cat,
         (curves, measured),
     )
-    context.purpose = purpose
+    context.purpose, context.trials = purpose, trials
+    whole = sheet.volumes(procedure, lots)
+    fills = {v.name: (whole[v.name], v.nominal_mL) for v in procedure.vessels}
+    side = {g: sorted(where) for g, (where, _) in sheet.beside(walks, trials).items()}
+    context.gas = gas_review(procedure, walks, trials, timed, lots, settings, pot, runs, fills, side, cat)
+    context.leftovers = leftovers(procedure, lots, walks, trials, purpose)
     return Work(lots, walks, trials, slow_on, purpose, reactions, total, context)
 
 

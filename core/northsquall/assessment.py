@@ -234,6 +234,79 @@ class Gas(Doc):
     exposure: dict[str, Any] = {}
 
 
+class ElementLine(Doc):
+    """One element of a gas line. Amounts in mol by formula; null where not established."""
+
+    n: int
+    element: str
+    name: str
+    of: str | None
+    volume_mL: float | None
+    liquid_mL: float | None
+    liquid: str
+    strength: str
+    dip_cm: float | None
+    above: bool | None
+    holds: dict[str, float]
+    """mol of each reagent it offers, by name."""
+    came: dict[str, float]
+    took: dict[str, float]
+    used: float | None
+    """Part of the reagent that is used up at the end, 0 to 1."""
+    through_min: float | None
+    """When the first gas passes because what it holds is used up."""
+    rise_K: float | None
+    back_mbar: float | None
+    pulled: str
+    pulled_mL: float | None
+    trap_mL: float | None
+    """Volume of the empty traps before it."""
+    trouble: str
+    fails: list[str]
+    by: str
+    anchor: list[int] | None
+    t_min: list[float]
+    used_part: list[float]
+
+
+class GasLine(Doc):
+    """The way of the gas of one vessel."""
+
+    of: str
+    elements: list[ElementLine]
+    trouble: list[str]
+    back_mbar: float | None
+    came: dict[str, float]
+    leaves: dict[str, float]
+    lost: list[str]
+    """Gas of the vessel that does not go through the line, in words."""
+
+
+class ClosedLine(Doc):
+    """A vessel that is shut, and the pressure's rise over ambient in it."""
+
+    vessel: str
+    place: str
+    how: str
+    word: str
+    step: int
+    until: int | None
+    gases: dict[str, float]
+    unknown: list[str]
+    T_C: float
+    rise_bar: Figure
+    lifts_min: float | None
+    anchor: list[int]
+
+
+class GasLane(Doc):
+    """Rate of one gas over the time axis."""
+
+    formula: str
+    t_min: list[float]
+    L_per_min: list[float]
+
+
 class VesselLine(Doc):
     """A vessel and how full it gets."""
 
@@ -573,6 +646,9 @@ class Assessment(Doc):
     heat: Heat
     exotherm: Exotherm
     gases: list[Gas]
+    gas_lines: list[GasLine] = []
+    closed: list[ClosedLine] = []
+    gas_lanes: list[GasLane] = []
     vessels: list[VesselLine]
     quench: list[QuenchLine]
     schedule: Schedule

@@ -243,6 +243,8 @@ def gate(
         return "only on standing", True
     if when.get("slow") and not c.slow and reaction.product not in wanted:
         return "slow", True
+    if "cool" in when and c.T_high > when["cool"]:
+        return f"above {when['cool']:g} °C", False
     if "T" in when:
         low, high = when["T"]
         if c.T_high < low:

@@ -12,9 +12,11 @@ from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
 from northsquall.dynamics.schedule import Timed
+from northsquall.gas.review import GasReview
 from northsquall.heat.enthalpy import Enthalpy
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
+from northsquall.quenching.leftovers import Leftover
 from northsquall.review import Settings
 from northsquall.stability import Bound
 from northsquall.working import Figure
@@ -70,6 +72,9 @@ class Context:
     """A dose without a time, where even all at once nothing is passed."""
     purpose: Purpose = field(default_factory=Purpose)
     yield_percent: float | None = None
+    gas: GasReview | None = None
+    trials: list[Walk] = field(default_factory=list)
+    leftovers: list[Leftover] = field(default_factory=list)
 
     def step(self, n: int | None) -> Step | None:
         """The step of this number."""
@@ -120,7 +125,9 @@ ORDER = {"stop": 0, "condition": 1, "note": 2}
 
 def raise_all(context: Context) -> list[Finding]:
     """All findings, what can hurt first: by severity, then established first, then place."""
-    found = [f for _, r in RULES for f in r(context)]
+    from northsquall.findings.quench import settle
+
+    found = settle([f for _, r in RULES for f in r(context)])
     for f in found:
         for local in context.settings.laboratory.rules:
             if f.code in local.codes:

@@ -3,14 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from functools import cache
 
-from northsquall import data
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.families import families
 from northsquall.chemistry.roles import WORK_UP_KINDS
-from northsquall.chemistry.roots import formula_of, is_organic, shown
+from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
@@ -138,64 +135,3 @@ def metallothermic(c: Context) -> Iterator[Finding]:
                 "H15", "stop", f"{e.reaction.family.name[:1].upper() + e.reaction.family.name[1:]}: no liquid takes the heat, and it throws the charge out.", step=c.step(e.step),
                 remedy="A crucible under a blast shield and a licensed practice; no glass.", source="handbook 3.1", short="ejection",
             )  # fmt: skip
-
-
-@cache
-def _absorbable() -> frozenset[str]:
-    """Gases that an absorber can take: those that a family of that kind uses up."""
-    return frozenset(r for f in families() if f.record.get("kind") == "absorb" for r, n in f.change if n < 0)
-
-
-@rule("G04")
-def uncaught(c: Context) -> Iterator[Finding]:
-    """G04: a toxic gas with no absorber written, or one that the absorber's ledger does not hold."""
-    from northsquall.substances import catalogue
-
-    cat = catalogue()
-    harmless = data.toml("review/severity.toml")["G04_asphyxiants"]
-    evolved: dict[str, float] = {}
-    where: dict[str, int] = {}
-    led: set[str] = set()
-    absorbers = set(c.walk.lines.values())
-    for entry in c.walk.entries:
-        for g, n in entry.gas.items():
-            if entry.vessel not in absorbers:
-                evolved[g] = evolved.get(g, 0.0) + n
-                where.setdefault(g, entry.step)
-                if entry.vessel in c.walk.lines:
-                    led.add(g)
-    absorber = any(m.role == "absorber" for m in c.procedure.materials) or bool(c.procedure.train)
-    for g, n in c.walk.air.items():
-        s = cat.of_root(g)
-        limits = [v.value for name in ("limit_8h", "limit_short", "limit_ceiling") if s and (v := s.value(name))]
-        if n < c.settings.severity("G04_least_mol") or g not in evolved or g in harmless:
-            continue
-        if limits and min(limits) >= c.settings.severity("G04_toxic_ppm"):
-            continue
-        step, name = c.step(where[g]), shown(g) if s is None else s.id
-        limit = f"{min(limits):g} ppm" if limits else "no exposure limit is known; it counts as toxic"
-        taken = g in _absorbable()
-        if g in led and taken:
-            share = n / evolved[g]
-            yield finding(
-                "G04", "stop" if share > 0.1 else "condition", f"{n:.2g} of {evolved[g]:.2g} mol of {name} pass the absorber: what it holds is used up, or does not take this gas.", step=step,
-                figure=share, limit="all of it, with half as much again to spare", remedy=f"Offer an absorber for {name} with 1.5 times what it needs.", source="handbook 3.2", short="absorber short",
-            )  # fmt: skip
-            continue
-        if not taken:
-            said, remedy = (
-                "no liquid absorber is known for it",
-                f"Say what carries the {name} off: burner, cold trap, or a hood and its flow.",
-            )
-        elif absorber:
-            said, remedy = (
-                "an absorber is written, but not which vessel's gas goes through it",
-                "Say which vessel's gas is led through the absorber.",
-            )
-        else:
-            said, remedy = "no absorber is written", f"Say where the {name} goes; see the absorber of choice in the catalogue."
-        carried = not taken and (g in led or bool(c.procedure.train))  # dilution is the way then, and its rate is not known yet
-        yield finding(
-            "G04", "note" if carried else "condition", f"{evolved[g]:.2g} mol of {name} leave, and {said}; what reaches the face is not established.", step=step, established=False,
-            limit=limit, remedy=remedy, source="handbook 3.2", short="no absorber",
-        )  # fmt: skip

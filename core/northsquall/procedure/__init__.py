@@ -4,14 +4,17 @@ from northsquall.procedure.document import (
     Assumption,
     Bath,
     Chemistry,
+    Closing,
     Curve,
     Edit,
     Laboratory,
     Material,
+    Place,
     Procedure,
     Quantity,
     Results,
     Sample,
+    Seen,
     Slip,
     Span,
     Step,
@@ -22,6 +25,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "Assumption", "Bath", "Chemistry", "Curve", "Edit", "Laboratory", "Material", "Procedure", "Quantity", "Results", "Sample", "Slip", "Span",
+    "Assumption", "Bath", "Chemistry", "Closing", "Curve", "Edit", "Laboratory", "Material", "Place", "Procedure", "Quantity", "Results", "Sample", "Seen", "Slip", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

@@ -120,13 +120,67 @@ class Step(Part):
 
 
 class TrainElement(Part):
-    """One element of the way a gas takes."""
+    """One element of the way a gas takes, from the vessel `of` on, in the order of the list."""
 
-    element: Literal["trap", "washer", "absorber", "burner", "cold trap", "hood", "room"]
+    element: Literal["condenser", "trap", "washer", "absorber", "burner", "cold trap", "hood", "room"]
+    name: str = ""
+    """The ledger's vessel, where something stands in it."""
+    of: str | None = None
+    """Vessel whose gas goes through."""
     volume_mL: float | None = None
     liquid: str | None = None
+    lots: list[str] = []
+    """Materials that stand in it."""
     dip_cm: float | None = None
+    """How deep the tube ends in the liquid; 0 where it ends above."""
+    above: bool | None = None
+    """Whether the tube or a funnel mouth-down ends above the liquid; None where nothing is written."""
     after: str | None = None
+    by: Literal["text", "reviewer"] = "text"
+    span: Span | None = None
+
+
+HOW_SHUT = Literal["shut", "held", "condenser", "bubbler", "balloon", "wool", "foil", "film", "loose", "open"]
+
+
+class Closing(Part):
+    """How a vessel is shut from one step on: `shut` by stopper, lid, cap or cork, `held` with a clip, a screw or a hand."""
+
+    how: HOW_SHUT
+    word: str
+    place: Literal["vessel", "receiver", "funnel", "store"] = "vessel"
+    vessel: str | None = None
+    step: int
+    until: int | None = None
+    """The step at which it is opened again; None: to the end."""
+    span: Span
+
+
+class Seen(Part):
+    """Words of the text that matter where they stand."""
+
+    word: str
+    step: int
+    span: Span
+
+
+class Place(Part):
+    """Where it is done and what watches over it; None is "not written"."""
+
+    hood: bool | None = None
+    outdoors: bool = False
+    window: bool = False
+    exhaust_m3_h: float | None = None
+    room_m3: float | None = None
+    detectors: list[str] = []
+    sweep_L_min: float | None = None
+    """Inert gas led through the line, L/min."""
+    purged: bool = False
+    """Whether the line is swept at the end."""
+    line_off: int | None = None
+    """The step from which on the gas line is off; None: it stays."""
+    flames: list[Seen] = []
+    """Sources of ignition that the text names."""
     span: Span | None = None
 
 
@@ -249,6 +303,8 @@ class Procedure(Part):
     materials: list[Material] = []
     steps: list[Step] = []
     train: list[TrainElement] = []
+    closings: list[Closing] = []
+    place: Place = Place()
     results: Results = Results()
     ready: list[str] = []
     """What stands ready: dump, second person, protection."""
@@ -286,5 +342,10 @@ class Laboratory(Part):
     work_start: str | None = None
     work_end: str | None = None
     hoods: list[str] = []
+    hood_m3_h: float | None = None
+    """Air that a hood draws at its working opening, m³/h."""
+    room_m3: float | None = None
+    air_changes_per_h: float | None = None
+    detectors: list[str] = []
     rules: list[LocalRule] = []
     largest_scale_mol: dict[str, float] = {}

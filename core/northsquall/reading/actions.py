@@ -349,6 +349,23 @@ def _train(account: Account, r: Reading) -> bool:
     return True
 
 
+NEXT_BOTTLE = re.compile(r"\b(?:bottle|flask|trap|funnel|beaker|jar|then|second|followed by)\b| [-–—>→] ", re.I)
+
+
+def _each_its_bottle(account: Account) -> list[tuple[Clause, list[Material]]]:
+    """What stands in the line, vessel by vessel: lots between which another vessel is named stand in vessels of their own."""
+    out: list[tuple[Clause, list[Material]]] = []
+    for clause, lots in account.trains:
+        here: list[Material] = []
+        for m in sorted(lots, key=lambda m: m.span[0]):
+            if here and NEXT_BOTTLE.search(account.source[here[-1].span[1] : m.span[0]]):
+                out.append((clause, here))
+                here = []
+            here.append(m)
+        out.append((clause, here))
+    return out
+
+
 def place_absorbers(account: Account) -> None:
     """Absorbers stand filled before the first step; the gas of the main vessel goes through them in the order of the text."""
     doc, source = account.doc, account.main.name if account.main else None
@@ -359,7 +376,7 @@ def place_absorbers(account: Account) -> None:
     if source is None or not account.trains:
         return
     steps = []
-    for k, (clause, lots) in enumerate(account.trains):
+    for k, (clause, lots) in enumerate(_each_its_bottle(account)):
         vessel = Vessel(name="absorber" if k == 0 else f"absorber {k + 1}", kind="bottle", named=False)
         doc.vessels.append(vessel)
         span = (clause.start, clause.end)

@@ -22,6 +22,7 @@ from northsquall.reading.items import Qty
 from northsquall.reading.pacing import apart_of, portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.resume import Resume
+from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
 from northsquall.reading.tokens import Token, decimal_comma, substances_in, tokenise
 from northsquall.substances import catalogue
@@ -91,6 +92,7 @@ def read(text: str) -> Procedure:
     place_absorbers(account)
     _product(account)
     _finish(account, tokens)
+    surroundings(doc, source)
     by_id = {m.id: m for m in doc.materials}
     for step in doc.steps:
         if step.kind in ("dose", "add") and step.materials:

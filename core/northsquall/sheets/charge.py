@@ -175,9 +175,9 @@ def marks(procedure: Procedure) -> list[Mark]:
     return sorted(found, key=lambda x: x.start)
 
 
-def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
-    """Vessels and how full they get."""
-    out = []
+def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | None]:
+    """Largest volume of each vessel, mL: everything that ever goes in, volumes added; None where one is unknown or nothing goes in."""
+    out: dict[str, float | None] = {}
     for v in procedure.vessels:
         volume = 0.0
         known = True
@@ -192,25 +192,55 @@ def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
                     if x.from_vessel:
                         keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
             for key in dict.fromkeys(keys):
-                ml = c.lots[key].volume_mL
-                if c.lots[key].substance and c.lots[key].substance.id == "ice" and c.lots[key].mass_g:  # type: ignore[union-attr]
-                    ml = c.lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
+                ml = lots[key].volume_mL
+                if lots[key].substance and lots[key].substance.id == "ice" and lots[key].mass_g:  # type: ignore[union-attr]
+                    ml = lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
                 known = known and ml is not None
                 volume += ml or 0.0
-        fill = volume / v.nominal_mL if v.nominal_mL and known and volume else None
+        out[v.name] = volume if known and volume else None
+    return out
+
+
+def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
+    """Vessels, how full they get, and the pressure in those that are shut."""
+    out = []
+    whole = volumes(procedure, c.lots)
+    for v in procedure.vessels:
+        volume = whole[v.name]
+        shut = next((x for x in (c.gas.closed if c.gas else []) if x.vessel == v.name), None)
+        pressure = (
+            not_established("bar", "it is not shut")
+            if shut is None
+            else not_established("bar", "the amount of gas or the room above the liquid is not established")
+            if shut.rise_bar is None
+            else figure(
+                1.013 + shut.rise_bar[1], "bar", low=1.013 + shut.rise_bar[0], high=1.013 + shut.rise_bar[2], sources=["handbook 2.7"]
+            )
+        )
         out.append(
             VesselLine(
                 name=v.name,
                 kind=v.kind,
                 nominal_mL=v.nominal_mL,
-                max_fill_fraction=significant(fill),
-                max_volume_mL=significant(volume) if known and volume else None,
-                closure=v.closure,
-                pressure_if_closed_bar=not_established("bar", "no closed vessel with gas is followed yet"),
-                foam_factor=None,
+                max_fill_fraction=significant(volume / v.nominal_mL) if v.nominal_mL and volume else None,
+                max_volume_mL=significant(volume) if volume else None,
+                closure=shut.closing.how if shut is not None else v.closure,
+                pressure_if_closed_bar=pressure,
+                foam_factor=3.0 if any(f.vessel == v.name for f in foaming(c)) else None,
             )
         )
     return out
+
+
+FOAMS = {"CO2": "carbonate", "N2": "nitrogen", "O2": "oxygen"}
+FOAM_LEAST_MOL = 0.01
+FOAM_FACTOR = 3.0
+"""Room that a foaming step asks for, in volumes of its liquid (handbook 2.7, common practice)."""
+
+
+def foaming(c: Context) -> list[Any]:
+    """Releases that foam: carbonate, peroxide, hypochlorite–amine and diazonium steps (handbook 2.7)."""
+    return [r for r in (c.gas.releases if c.gas else []) if r.gas in FOAMS and r.mol[1] >= FOAM_LEAST_MOL]
 
 
 def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unknown: bool, cat: Catalogue) -> Yield:

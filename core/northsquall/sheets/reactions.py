@@ -7,14 +7,13 @@ from functools import partial
 from typing import Any
 
 from northsquall.assessment import (
-    Gas,
     ReactionLine,
 )
 from northsquall.chemistry.energy import CLASS_OF_SALT
 from northsquall.chemistry.families import physical
 from northsquall.chemistry.ledger import Entry, Event, Transfer
 from northsquall.chemistry.roles import WORK_UP, Purpose, role_of
-from northsquall.chemistry.roots import is_gas, is_organic, roots, shown
+from northsquall.chemistry.roots import is_organic, roots, shown
 from northsquall.chemistry.species import slots_of, speciate
 from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Stage
@@ -27,14 +26,8 @@ from northsquall.substances import Catalogue
 from northsquall.substances.catalogue import formula_of_smiles
 from northsquall.working import Figure, Input, figure, not_established
 
-MOLAR_VOLUME_25C = 24.465
-"""L/mol of an ideal gas at 25 °C and 1 atm (handbook 5)."""
-
-
 ICE_KJ = 6.01
 """kJ/mol that ice takes up in melting at 0 °C (handbook 2.6)."""
-TRACE = 1e-8
-"""mol of gas below which it is the arithmetic's rounding."""
 DISSOLVING_KJ = 10.0
 """Organic dissolving: 0 ± 10 kJ/mol (enthalpy.md, from memory there)."""
 
@@ -565,116 +558,3 @@ def boiling(walk: Walk, vessel: str, cat: Catalogue, until: int | None = None) -
             return found
     points = [p for e in entries if (p := at_boil(e.after, cat)) is not None]
     return min(points, key=lambda p: p[1], default=None)
-
-
-def gases(procedure: Procedure, walks: list[Walk], trials: list[Walk], slow_on: list[Walk], purpose: Purpose) -> list[Gas]:
-    """Gases of the equations, at the vessel that makes them; side gases of a family are named, their amount not established."""
-    totals: dict[str, list[float]] = {}
-    steps: dict[str, set[int]] = {}
-    for i, w in enumerate(walks):
-        absorbers = set(w.lines.values())
-        for entry in w.entries:
-            charged = {g for b in (entry.before[1:] if entry.vessel not in absorbers else []) for g in b}
-            for g, n in [
-                *entry.gas.items(),
-                *((g, n) for g, n in entry.slip.items() if g in charged and g not in ("N2", "Ar", "He", "O2")),
-            ]:
-                totals.setdefault(g, [0.0, 0.0, 0.0])[i] += n
-                if n > 0:
-                    steps.setdefault(g, set()).add(entry.step)
-    for entry in [e for w in slow_on for e in w.entries]:
-        for g, n in entry.gas.items():
-            if g not in totals and n > 1e-3:
-                totals[g] = [0.0, 0.0, 0.0]
-            if g in totals and n > 1e-3 and totals[g][1] == 0.0:
-                steps.setdefault(g, set()).add(entry.step)
-    out: list[Gas] = []
-    source = trials[len(trials) // 2] if trials else walks[1]
-    for entry in [e for t in trials for e in t.entries]:
-        for g, n in entry.gas.items():
-            if n > TRACE:
-                totals.setdefault(g, [0.0, 0.0, 0.0])
-                steps.setdefault(g, set()).add(entry.step)
-    for g, three in totals.items():
-        low, best, high = min(three), three[1], max(three)
-        seen = [sum(e.gas.get(g, 0.0) for e in t.entries) for t in [*trials, *(slow_on if trials else [])]]
-        unknown = bool(seen) and max(seen) - min(seen) > 1e-9 + 1e-6 * max(seen)
-        if not trials:
-            high = max([high, *(sum(e.gas.get(g, 0.0) for e in w.entries) for w in slow_on)])
-        if high <= 1e-6 and not unknown:
-            continue
-        mol = not_established("mol", MISSING) if unknown else figure(best, "mol", low=low, high=high)
-        litres = (
-            not_established("L", MISSING)
-            if unknown
-            else figure(best * MOLAR_VOLUME_25C, "L", low=low * MOLAR_VOLUME_25C, high=high * MOLAR_VOLUME_25C)
-        )
-        out.append(
-            Gas(
-                formula=shown(g),
-                steps=sorted(steps.get(g, set())),
-                mol=mol,
-                litres_25C_1atm=litres,
-                peak_L_per_min=not_established("L/min", "follows the hand that adds it; no rate is written"),
-            )
-        )
-    side: dict[str, set[int]] = {}
-    for e in [e for w in trials or [walks[1]] for e in w.events()]:
-        for g in e.reaction.family.record.get("side_gases", []):
-            if e.latent is None and g not in totals:
-                side.setdefault(g, set()).add(e.step)
-    vapours: dict[str, tuple[set[int], float]] = {}
-    for w in trials or [source]:
-        for g, (where, most) in halide_vapour(w, set(totals)).items():
-            known, so_far = vapours.get(g, (set(), 0.0))
-            vapours[g] = (known | where, max(so_far, most))
-    for g, (where, most) in vapours.items():
-        why = "vapour over the warm acid" + ("" if trials else f"; at most {most:.2g} mol")
-        out.append(
-            Gas(
-                formula=g,
-                steps=sorted(where),
-                mol=not_established("mol", why),
-                litres_25C_1atm=not_established("L", why),
-                peak_L_per_min=not_established("L/min", why),
-            )
-        )
-    for g, where in side.items():
-        why = "made beside the reaction: no equation gives its amount"
-        out.append(
-            Gas(
-                formula=shown(g),
-                steps=sorted(where),
-                mol=not_established("mol", why),
-                litres_25C_1atm=not_established("L", why),
-                peak_L_per_min=not_established("L/min", why),
-            )
-        )
-    return out
-
-
-AZEOTROPE = {"Cl-": ("HCl", 20.2, 36.46), "Br-": ("HBr", 47.6, 80.91)}
-"""Mass per cent above which warm acid gives off the gas (handbook 2.9)."""
-WARM_ACID_C = 50.0
-
-
-def halide_vapour(walk: Walk, known: set[str]) -> dict[str, tuple[set[int], float]]:
-    """Hydrogen halides over warm strong acid: steps, and the ceiling in mol (all of the free acid)."""
-    out: dict[str, tuple[set[int], float]] = {}
-    for entry in walk.entries:
-        if entry.conditions.T_high < WARM_ACID_C:
-            continue
-        for ion, (gas, percent, mass) in AZEOTROPE.items():
-            names = {"Cl-": "hydrochloric", "Br-": "hydrobromic"}
-            n = acids.free_acids(entry.mixed).get(names[ion], 0.0)
-            held = entry.mixed.get("SO4-2", 0.0) * 3.0  # water that sulfuric acid binds
-            water = max(entry.mixed.get("H2O", 0.0) - held, 0.0)
-            if n <= 0 or gas in known or 100 * n * mass / (n * mass + water * 18.0) < percent:
-                continue
-            steps, most = out.get(gas, (set(), 0.0))
-            out[gas] = (steps | {entry.step}, max(most, n))
-        for e in entry.happened():
-            for made in [r for r, n in e.reaction.change if n > 0 and is_gas(r) and e.reaction.family.when.get("distil")]:
-                steps, most = out.get(made, (set(), 0.0))
-                out[made] = (steps | {entry.step}, max(most, e.extent))
-    return out

@@ -1,0 +1,724 @@
+"""G01 to G16: gas from the equations to the room."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from northsquall.assessment import Finding, Severity
+from northsquall.chemistry.roots import shown
+from northsquall.findings.base import Context, finding, rule
+from northsquall.gas import GasRecord, record_of
+from northsquall.gas.closed import Closed
+from northsquall.gas.train import Line, Passed, offers
+from northsquall.procedure import Step
+from northsquall.working import figure
+
+LEAST_MOL = 0.002
+"""mol of a gas from which it is worth a sentence: half a hundred millilitres (assumption)."""
+
+
+def _many(n: float) -> str:
+    return f"{n:.2g} mol ({n * 24.465:.2g} L)"
+
+
+def _made(c: Context) -> list[tuple[GasRecord, tuple[float, float, float], Step | None]]:
+    """Gases with an established amount worth a word, with the first step that gives them."""
+    assert c.gas is not None
+    out = []
+    for g in dict.fromkeys(r.gas for r in c.gas.releases):
+        mol = c.gas.mol(g)
+        if mol[1] >= LEAST_MOL:
+            biggest = max(c.gas.of(g), key=lambda r: r.mol[1])
+            out.append((record_of(g), mol, c.step(biggest.step)))
+    return out
+
+
+def _unmeasured(c: Context) -> list[tuple[GasRecord, Step | None]]:
+    """Gases that the ledger sees without an amount."""
+    assert c.gas is not None
+    return [
+        (record_of(g), c.step(min(steps)) if steps else None)
+        for g, steps in c.gas.seen.items()
+        if not any(r.gas == g for r in c.gas.releases)
+    ]
+
+
+def _line_of(c: Context, gas: str) -> Line | None:
+    assert c.gas is not None
+    vessels = {r.vessel for r in c.gas.of(gas)}
+    return next((line for of, line in c.gas.lines.items() if of in vessels), None)
+
+
+def _absorbers(line: Line | None) -> list[Passed]:
+    return [p for p in line.elements if p.element.element in ("absorber", "washer", "burner")] if line is not None else []
+
+
+def _covered(c: Context, gas: str) -> bool:
+    """Whether a line takes this gas with something to spare."""
+    assert c.gas is not None
+    d = c.gas.demands.get(gas)
+    return bool(c.gas.lines) and d is not None and ((d.share or 0.0) >= 1.0 or (d.mol is None and (d.offered_mol or 0.0) > 0))
+
+
+def _sees_fumes(c: Context) -> tuple[int, int] | None:
+    m = FUMES.search(c.procedure.source_text)
+    return (m.start(), m.end()) if m else None
+
+
+FUMES = re.compile(r"\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|cloud)\b", re.I)
+WARM_NITRATING_C = 40.0
+
+
+@rule("G01")
+def unnamed(c: Context) -> Iterator[Finding]:
+    """G01: a gas that the equations give and the procedure does not name."""
+    if c.gas is None:
+        return
+    text = c.procedure.source_text
+    for record, mol, step in _made(c):
+        if record.refer or record.named_in(text):
+            continue
+        if record.root in c.gas.from_absorber and not c.gas.of(record.root):
+            continue
+        severity: Severity = "condition" if record.toxic or record.fuel else "note"
+        if severity == "note" and mol[1] < 0.05:
+            continue
+        yield finding(
+            "G01", severity, f"{_many(mol[1])} of {record.name} form, and the text does not name it.", step=step, figure=figure(mol[1], "mol", low=mol[0], high=mol[2]),
+            limit="every gas named", remedy=f"Name {record.name}, how much, and where it goes.", source="handbook 2.7; the reaction's equation", short=f"{record.name} not named",
+        )  # fmt: skip
+    for record, step in _unmeasured(c):
+        if record.refer or record.named_in(text) or _covered(c, record.root) or not (record.toxic or record.fuel):
+            continue
+        hooded = c.procedure.place.hood is True
+        warm = any(e.step == (step.n if step else 0) and e.conditions.T_high >= WARM_NITRATING_C for e in c.walk.entries)
+        if record.root not in ("H2",) and hooded and not warm:
+            continue
+        severe = record.root == "H2" or not hooded
+        yield finding(
+            "G01", "condition" if severe else "note", f"{record.name[:1].upper() + record.name[1:]} can form here, how much is not established, and the text does not name it.", step=step, established=False, limit="every gas named",
+            remedy=f"Name {record.name}, and say where it goes.", source="handbook 3.1", short=f"{record.name} not named",
+        )  # fmt: skip
+
+
+@rule("G02")
+def shut_in(c: Context) -> Iterator[Finding]:
+    """G02: a closed vessel with gas, vapour or slow evolution."""
+    for x in c.gas.closed if c.gas else []:
+        step, k = c.step(x.closing.step), x.closing
+        if k.place == "funnel":
+            continue  # Q04
+        names = " and ".join(record_of(g).name for g in x.gases if x.gases[g][1] > 1e-4)
+        lasting = LASTING.search(c.procedure.source_text[max(0, k.span[0] - 160) : k.span[1] + 160]) is not None
+        why = (
+            f"{names} cannot leave"
+            if names
+            else "what warms or boils has no way out"
+            if k.place == "receiver" or x.T_C > 35
+            else "gas that is still coming cannot leave"
+        )
+        where = {"receiver": "the receiver", "store": f"what is put away in {x.vessel}"}.get(k.place, x.vessel)
+        if x.rise_bar is None:
+            if x.unknown or lasting:
+                bad = any(record_of(g).toxic or record_of(g).fuel for g in x.unknown) or lasting
+                yield _shut(
+                    x,
+                    "stop" if bad else "condition",
+                    f"“{k.word}”: {where} is shut, and {why}; how far the pressure rises is not established.",
+                    step,
+                    established=False,
+                )
+            continue
+        high = x.rise_bar[2]
+        slow = _slow_gas(c, x.vessel)
+        if high < 0.02 and not lasting and not (slow and k.place == "store"):
+            continue
+        if high < 0.02:
+            yield _shut(
+                x,
+                "stop" if x.harmful or lasting else "condition",
+                f"“{k.word}”: {where} is shut while it can still give gas{f' ({slow})' if slow else ''}.",
+                step,
+                established=False,
+            )
+            continue
+        severity: Severity = "stop" if high > 0.05 or x.harmful else "condition"
+        lift = (
+            f"; a joint {'held by its clip' if k.how == 'held' else 'on its own'} lifts within {_minutes(x.lifts_min)}"
+            if x.lifts_min is not None and x.rise_bar[1] > 0.1
+            else ""
+        )
+        yield _shut(
+            x,
+            severity,
+            f"“{k.word}”: {where} is shut, and {why}: {_bar(x.rise_bar[1])} over the room's{lift}. Glass is no pressure vessel.",
+            step,
+        )
+
+
+LASTING = re.compile(
+    r"\b(?:still|goes on|keeps? (?:on )?)\s*(?:fizz\w*|bubbl\w*|gass\w*|foam\w*|smok\w*)|\bfizz\w* a bit|\bbubbling a bit\b", re.I
+)
+
+
+def _minutes(minutes: float | None) -> str:
+    if minutes is None:
+        return ""
+    return "seconds" if minutes < 0.2 else f"{minutes:.0f} min" if minutes >= 2 else "a minute or two"
+
+
+def _bar(x: float) -> str:
+    return f"{x:.0f} bar" if x >= 10 else f"{x:.1f} bar" if x >= 1 else f"{x * 1e3:.0f} mbar" if x < 0.1 else f"{x:.2g} bar"
+
+
+def _slow_gas(c: Context, vessel: str) -> str:
+    """What in a vessel gives gas slowly, in the ledger's words; empty where nothing does."""
+    from northsquall.chemistry.roots import is_gas
+
+    for w in [*c.trials, c.walk]:
+        for e in w.events():
+            if (
+                e.vessel == vessel
+                and any(is_gas(r) and n > 0 for r, n in e.reaction.change)
+                and (e.latent in (None, "slow", "only on standing"))
+                and (e.could or e.extent) > LEAST_MOL
+            ):
+                return e.reaction.family.name
+    return ""
+
+
+def _shut(x: Closed, severity: Severity, message: str, step: Step | None, established: bool = True) -> Finding:
+    return finding(
+        "G02", severity, message, step=step, span=x.closing.span, established=established, figure=figure(x.rise_bar[1], "bar", low=x.rise_bar[0], high=x.rise_bar[2]) if x.rise_bar is not None else None,
+        limit="0.02 bar condition, 0.05 bar stop", remedy="Leave it open to the hood, or through a line that nothing can plug; close it only when no more gas comes." if x.closing.place != "receiver" else "Vent the receiver: an adapter with a side arm, led to the hood or an absorber.",
+        source="handbook 2.7 and 4", short="closed with gas or vapour",
+    )  # fmt: skip
+
+
+@rule("G03")
+def foam(c: Context) -> Iterator[Finding]:
+    """G03: foam asks for three times the liquid's volume."""
+    from northsquall.sheets.charge import FOAM_FACTOR, foaming, volumes
+
+    if c.gas is None:
+        return
+    whole, said = volumes(c.procedure, c.lots), set()
+    for r in foaming(c):
+        v = next((v for v in c.procedure.vessels if v.name == r.vessel), None)
+        volume = whole.get(r.vessel)
+        if v is None or v.nominal_mL is None or volume is None or r.vessel in said:
+            continue
+        need = FOAM_FACTOR * volume
+        if v.nominal_mL >= need:
+            continue
+        slow = (
+            r.known and (r.peak_mol_min[1] or 0.0) * 24.465 * 1e3 < 0.2 * volume
+        )  # a fifth of the liquid's volume a minute: bubbles, no head
+        if slow or r.mol[1] * 24465 < 2 * volume:
+            continue
+        said.add(r.vessel)
+        quick = (r.peak_mol_min[1] or r.peak_mol_min[2]) * 24465 > 2 * v.nominal_mL
+        yield finding(
+            "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
+            figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {_next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
+        )  # fmt: skip
+
+
+def _next_size(mL: float) -> float:
+    from northsquall.dynamics.schedule import SIZES_ML
+
+    return next((float(x) for x in SIZES_ML if x >= mL), mL)
+
+
+@rule("G04")
+def absorber_short(c: Context) -> Iterator[Finding]:
+    """G04: a toxic gas with an absorber that is short, or none; a gas that is referred out."""
+    if c.gas is None:
+        return
+    for record, mol, step in _made(c):
+        if record.refer:
+            yield finding(
+                "G04", "stop", f"{record.name[:1].upper() + record.name[1:]} forms: outside what this review can decide.", step=step, limit="none", remedy="Refer to a laboratory equipped and licensed for it.", source="handbook 3.2", short="refer",
+            )  # fmt: skip
+            continue
+        if not record.toxic:
+            continue
+        d, x = c.gas.demands.get(record.root), c.gas.exposure.get(record.root)
+        line = _line_of(c, record.root)
+        lost = sum(
+            r.mol[1]
+            for r in c.gas.of(record.root)
+            if line is None
+            or r.vessel not in c.gas.lines
+            or (c.procedure.place.line_off is not None and r.step >= c.procedure.place.line_off)
+        )
+        held = _absorbers(line)
+        taking = [p for p in held if p.stock is not None and offers(record, p.stock)] + [
+            p for p in held if p.element.element == "burner" and record.fuel
+        ]
+        limit = f"{record.lowest_ppm:g} ppm" if record.lowest_ppm is not None else "no exposure limit is known; it counts as toxic"
+        over = x is not None and x.of_limit is not None and x.of_limit > 0.5
+        if line is not None and taking and d is not None and d.offered_mol is not None and d.mol is not None:
+            share = d.share if d.share is not None else 0.0
+            only_water = d.offered_mol <= 0 and any(
+                k == "water" for p in taking if p.stock is not None for k, _, _ in offers(record, p.stock)
+            )
+            if only_water:
+                passes = line.out.get(record.root, 0.0) / max(line.came.get(record.root, 1.0), 1e-9)
+                room = sum(n for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k == "water")
+                if record.very_soluble and room > 1.5 * mol[1]:
+                    continue
+                yield finding(
+                    "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"Water takes at most {room:.2g} of {mol[1]:.2g} mol of {record.name}, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
+                    figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short",
+                )  # fmt: skip
+            elif share < 1.5:
+                when = f" from {d.through_min:.0f} min on" if d.through_min is not None else ""
+                yield finding(
+                    "G04", "stop" if share < 1.0 else "condition", f"The absorber offers {d.offered_mol:.2g} mol of {d.reagent}; what comes asks for {d.offered_mol / share if share else d.mol[1]:.2g} mol. {record.name[:1].upper() + record.name[1:]} passes{when}."
+                    if share < 1.0 else f"The absorber offers {share:.2g} times what {record.name} asks of it.",
+                    step=step, span=_lot_span(c, taking), figure=share, limit="1.5 × the need; under 1.0 a stop", remedy=f"{1.5 * (d.offered_mol / share if share else d.mol[1]):.2g} mol of {d.reagent}: the need and half as much again.", source="handbook 2.7, 3.2", short="absorber short",
+                )  # fmt: skip
+        elif line is not None and held and not taking:
+            yield finding(
+                "G04", "stop" if over else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it",
+            )  # fmt: skip
+        elif line is None or not taking:
+            if mol[1] < 0.004 and not over:
+                continue
+            if x is not None and x.of_limit is None:
+                yield finding(
+                    "G04", "condition", f"{_many(mol[1])} of {record.name} leave, no absorber is written, and what reaches the face is not established: {x.why or 'no limit is known'}.", step=step, established=False, limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber",
+                )  # fmt: skip
+            elif x is not None:
+                reach = f"{x.face_ppm[1]:.2g} ppm" if x.face_ppm is not None else ""
+                place = (
+                    "at the hood's face"
+                    if x.where == "hood"
+                    else "in the room"
+                    if x.where == "room"
+                    else "out of doors, which is no control"
+                )
+                yield finding(
+                    "G04", "stop" if over else "condition" if record.takes else "note", f"{_many(mol[1])} of {record.name} leave with no absorber: up to {reach} {place}, against {limit}.", step=step, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]) if x.face_ppm is not None else None,
+                    limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber",
+                )  # fmt: skip
+        if lost > LEAST_MOL and taking:
+            past = next(
+                r
+                for r in c.gas.of(record.root)
+                if r.vessel not in c.gas.lines or (c.procedure.place.line_off is not None and r.step >= c.procedure.place.line_off)
+            )
+            words = "the gas line is off by then" if past.vessel in c.gas.lines else f"{past.vessel} has no line"
+            yield finding(
+                "G04", "condition" if lost < 0.05 and c.procedure.place.hood else "stop" if over or lost >= 0.05 else "condition", f"{_many(lost)} of {record.name} leave when {words}.", step=c.step(past.step), figure=lost, limit=limit,
+                remedy="Leave the gas line on until the last gas is gone.", source="handbook 2.8", short="gas past the line",
+            )  # fmt: skip
+    seen = _sees_fumes(c)
+    for record, step in _unmeasured(c):
+        if not record.toxic or record.refer or _covered(c, record.root):
+            if record.refer:
+                yield finding("G04", "stop", f"{record.name[:1].upper() + record.name[1:]} can form: outside what this review can decide.", step=step, limit="none", remedy="Refer to a laboratory equipped and licensed for it.", established=False, source="handbook 3.2", short="refer")  # fmt: skip
+            continue
+        if c.gas.lines and any(_absorbers(x) for x in c.gas.lines.values()):
+            continue
+        if seen is not None or c.procedure.place.hood is False:
+            yield finding(
+                "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off and is seen, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
+                limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber",
+            )  # fmt: skip
+            return
+
+
+def _lot_span(c: Context, held: list[Passed]) -> tuple[int, int] | None:
+    return next((p.element.span for p in held if p.element.span), None)
+
+
+def _what(held: list[Passed]) -> str:
+    return " and ".join(p.element.liquid or p.element.name or p.element.element for p in held)
+
+
+def _choice(record: GasRecord, mol: float | None) -> str:
+    kinds = {
+        "alkali": "caustic",
+        "acid": "dilute acid",
+        "reducer": "alkaline sulfite",
+        "hypochlorite": "alkaline hypochlorite",
+        "alcohol": "methanol under inert gas",
+        "water": "water",
+    }
+    takes = [(k, p) for k, p, _ in record.takes if p]
+    if not takes:
+        return f"Say what carries the {record.name} off: a hood and its flow, {'a burner, ' if record.fuel else ''}a detector."
+    kind, per = takes[0]
+    return f"Lead it through an empty trap into {kinds[kind]}{f', {1.5 * mol * (per or 1.0):.2g} mol' if mol is not None else ''}."
+
+
+@rule("G05")
+def sucked_back(c: Context) -> Iterator[Finding]:
+    """G05: an absorber's liquid that can be pulled back into the pot."""
+    for line in c.gas.lines.values() if c.gas else []:
+        for p in line.elements:
+            if p.pulled != "reaches":
+                continue
+            dips = p.element.dip_cm is not None and p.element.dip_cm > 0
+            size = f"{p.pulled_mL:.0f} mL" if p.pulled_mL else "the whole liquid"
+            small = f"the traps before it hold {p.trap_mL:.0f} mL" if p.trap_mL else "no empty trap stands before it"
+            hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
+            yield finding(
+                "G05", "stop" if dips and hot and not p.trap_mL else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
+                step=None, span=p.element.span, established=dips, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {_next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
+            )  # fmt: skip
+
+
+@rule("G06")
+def wrong_absorbent(c: Context) -> Iterator[Finding]:
+    """G06: an absorber that gives off a gas of its own."""
+    for g, (mol, step, name) in c.gas.from_absorber.items() if c.gas else []:
+        record = record_of(g)
+        if mol < LEAST_MOL or record.harmless:
+            continue
+        lots = [p for line in c.gas.lines.values() for p in line.elements if p.element.name == name] if c.gas else []
+        yield finding(
+            "G06", "stop" if mol > 0.02 else "condition", f"What comes sets {record.name} free from {_what(lots) or 'the absorber'}: {_many(mol)}.", step=c.step(step), span=_lot_span(c, lots), figure=mol, limit="no gas from the absorber",
+            remedy="Caustic takes the acid gas; sulfite or hypochlorite only in an excess of it." , source="handbook 3.2", short="wrong absorbent",
+        )  # fmt: skip
+
+
+@rule("G07")
+def past_the_limit(c: Context) -> Iterator[Finding]:
+    """G07: exposure past the absorber over a limit; no hood; outdoors or a window as the control; no detector."""
+    if c.gas is None:
+        return
+    place = c.procedure.place
+    toxic = [(r, m, s) for r, m, s in _made(c) if r.toxic and not r.refer]
+    loose = [(r, m, s) for r, m, s in toxic if not _covered(c, r.root)]
+    open_ones = [(r, s) for r, s in _unmeasured(c) if r.toxic and not r.refer and not _covered(c, r.root)]
+    first = loose[0][2] if loose else open_ones[0][1] if open_ones else None
+    names = ", ".join(dict.fromkeys([r.name for r, *_ in loose] + [r.name for r, _ in open_ones][:2]))
+    if place.hood is not True and (loose or (open_ones and (_sees_fumes(c) or place.hood is False or place.window or place.outdoors))):
+        how = "An open window is" if place.window else "Being out of doors is" if place.outdoors else "No hood is written; the room is"
+        yield finding(
+            "G07", "stop" if place.hood is False or place.window or place.outdoors or any(_over(c, r) for r, *_ in loose) else "condition", f"{how} no control for {names}.", step=first, span=place.span if (place.window or place.outdoors or place.hood is False) else None,
+            limit="a hood, sash down", remedy="In a hood with the sash down, behind an absorber.", source="handbook 2.7", short="no hood",
+        )  # fmt: skip
+    else:
+        for r, _, s in toxic:
+            x = c.gas.exposure.get(r.root)
+            if x is not None and x.of_limit is not None and x.of_limit > 1.0 and x.face_ppm is not None:
+                yield finding(
+                    "G07", "stop", f"{r.name[:1].upper() + r.name[1:]} reaches {x.face_ppm[1]:.2g} ppm {'at the face' if x.where == 'hood' else 'in the room'} against a {x.limit_kind} of {x.limit_ppm:g} ppm.", step=s, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]), limit=f"{x.limit_ppm:g} ppm",
+                    remedy=f"Slower by {x.of_limit * 2:.0f} times, or an absorber that takes it.", source="handbook 2.7", short="over the limit",
+                )  # fmt: skip
+    for r, m, s in toxic:
+        known = [*place.detectors, *c.settings.laboratory.detectors]
+        if r.detector and m[1] > 0.005 and not any(_detects(d, r) for d in known):
+            yield finding(
+                "G07", "condition", f"{_many(m[1])} of {r.name} form, and no detector is named.", step=s, limit="a detector", remedy=f"A {r.name} detector at the hood's face, tried before the start.", source="handbook 1, scope", short="no detector",
+            )  # fmt: skip
+
+
+def _detects(words: str, r: GasRecord) -> bool:
+    return (
+        r.named_in(words)
+        or words.split()[0] in ("gas", "detector", "detectors")
+        or (r.root in ("HCl", "HBr", "Cl2", "Br2") and "acid" in words)
+    )
+
+
+def _over(c: Context, r: GasRecord) -> bool:
+    x = c.gas.exposure.get(r.root) if c.gas else None
+    return x is not None and x.of_limit is not None and x.of_limit > 1.0
+
+
+FLASH_MARGIN_K = 5.0
+VAPOUR_PART = 0.15
+"""Mass fraction of a flammable liquid in a vessel from which its vapour can burn (assumption)."""
+
+
+@rule("G08")
+def can_burn(c: Context) -> Iterator[Finding]:
+    """G08: flammable gas over 25 % of its lower limit, or a flammable liquid near a source of ignition."""
+    if c.gas is None:
+        return
+    place = c.procedure.place
+    for r, m, s in _made(c):
+        x = c.gas.exposure.get(r.root)
+        if not r.fuel or x is None:
+            continue
+        lit = place.flames[0] if place.flames else None
+        if x.of_lfl is None and m[1] > 0.01:
+            if x.where != "hood" and r.lfl_percent is not None and not c.gas.of(r.root)[0].known:
+                yield finding(
+                    "G08", "stop" if lit else "condition", f"{_many(m[1])} of {r.name} leave, how fast is not established: {c.gas.of(r.root)[0].how}.", step=s, established=False, limit="25 % of the lower flammable limit",
+                    remedy="Say how fast it is added, and in which hood.", source="handbook 2.7", short="can burn",
+                )  # fmt: skip
+            continue
+        if x.of_lfl is None or x.of_lfl < 0.25:
+            if lit is not None and m[1] > 0.02 and _near(c, lit.step, s):
+                yield _burns(c, "stop", f"{_many(m[1])} of {r.name} leave near “{lit.word}”.", s, lit.span, x.of_lfl or 0.0)
+            continue
+        severity: Severity = "stop" if x.of_lfl > 1.0 or lit is not None else "condition"
+        yield _burns(
+            c,
+            severity,
+            f"{r.name[:1].upper() + r.name[1:]} reaches {x.of_lfl * 100:.0f} % of its lower flammable limit in {'the exhaust' if x.where == 'hood' else 'the room'}{f', near “{lit.word}”' if lit else ''}.",
+            s,
+            lit.span if lit else None,
+            x.of_lfl,
+        )
+    for r, s in _unmeasured(c):
+        if r.root == "H2":
+            yield finding(
+                "G08", "stop" if place.hood is not True else "condition", "Hydrogen comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
+            )  # fmt: skip
+            break
+    for lit in place.flames:
+        found = _flammable(c, lit.step)
+        if found is None:
+            continue
+        name, flash, T = found
+        yield _burns(
+            c,
+            "stop",
+            f"{name[:1].upper() + name[1:]} (flash point {flash:.0f} °C) is open or vented at {T:.0f} °C within reach of “{lit.word}”.",
+            c.step(lit.step),
+            lit.span,
+            T,
+        )
+        return
+
+
+def _near(c: Context, a: int, s: Step | None) -> bool:
+    return s is not None and abs(a - s.n) <= 2
+
+
+def _burns(c: Context, severity: Severity, message: str, s: Step | None, span: tuple[int, int] | None, value: float) -> Finding:
+    return finding(
+        "G08", severity, message, step=s, span=span, figure=value, limit="25 % of the lower flammable limit, 100 % or a source of ignition a stop", remedy="No flame, plate or spark within a metre; a water bath heated elsewhere; sweep with nitrogen to the hood.", source="handbook 2.7 and 4", short="can burn",
+    )  # fmt: skip
+
+
+def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
+    """(name, flash point, temperature) of a flammable liquid that is a good part of what stands in the step's vessel."""
+    from northsquall.substances import catalogue
+
+    cat = catalogue()
+    step = c.step(upto)
+    if step is None or step.vessel is None:
+        return None
+    entries = [e for e in c.walk.entries if e.vessel == step.vessel and e.step <= upto]
+    if not entries:
+        return None
+    e = entries[-1]
+    masses = {r: n * s.mass for r, n in e.mixed.items() if n > 0 and (s := cat.of_root(r)) is not None}
+    whole = sum(masses.values()) + sum(18.0 * n for r, n in e.mixed.items() if r == "H2O" and r not in masses)
+    T = max(e.conditions.T_high, c.settings.best("ambient_C")) if e.step == upto else c.settings.best("ambient_C")
+    best: tuple[str, float, float] | None = None
+    for r, m in masses.items():
+        s = cat.of_root(r)
+        flash = s.value("Tflash") if s is not None and s.phase == "l" else None
+        if flash is None or s is None or m < VAPOUR_PART * whole or flash.value + FLASH_MARGIN_K > T:
+            continue
+        if best is None or flash.value < best[1]:
+            best = (s.id, flash.value, T)
+    return best
+
+
+@rule("G09")
+def back_pressure(c: Context) -> Iterator[Finding]:
+    """G09: the line's back-pressure over what a joint holds."""
+    for line in c.gas.lines.values() if c.gas else []:
+        hold = c.settings.best("joint_free_mbar")
+        if line.back_mbar is None or line.back_mbar < 0.8 * hold:
+            continue
+        yield finding(
+            "G09", "stop" if line.back_mbar > c.settings.best("joint_clipped_mbar") else "condition", f"The line holds back {line.back_mbar:.0f} mbar at the peak; an unclipped joint lifts at about {hold:.0f} mbar.", span=next((p.element.span for p in line.elements if (p.element.dip_cm or 0) > 0), None),
+            figure=line.back_mbar, limit=f"{hold:.0f} mbar", remedy="Less depth, a wider tube, or a slower feed; clip the joints.", source="handbook 2.7", short="back-pressure",
+        )  # fmt: skip
+
+
+@rule("G10")
+def spontaneous(c: Context) -> Iterator[Finding]:
+    """G10: a gas that lights itself in air."""
+    if c.gas is None:
+        return
+    for r, m, s in _made(c):
+        if r.spontaneous and m[1] > 1e-4:
+            yield finding("G10", "stop", f"{r.name[:1].upper() + r.name[1:]} lights itself in air: {_many(m[1])}.", step=s, figure=m[1], limit="none in air", remedy="Under inert gas throughout, into its absorber, purged before it is opened.", source="handbook 3.2", short="spontaneously flammable")  # fmt: skip
+    for r, s in _unmeasured(c):
+        if r.spontaneous:
+            yield finding("G10", "stop", f"{r.name[:1].upper() + r.name[1:]} can form and lights itself in air; how much is not established.", step=s, established=False, limit="none in air", remedy="Under inert gas throughout, into its absorber, purged before it is opened.", source="handbook 3.2", short="spontaneously flammable")  # fmt: skip
+
+
+SMELL = re.compile(
+    r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?smell)\b"
+    r"|\b(?:start(?:s|ed)? to cough)\b",
+    re.I,
+)
+
+
+@rule("G11")
+def by_the_nose(c: Context) -> Iterator[Finding]:
+    """G11: smell or an irritated eye as the endpoint."""
+    m = SMELL.search(c.procedure.source_text)
+    if m is None:
+        return
+    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    yield finding(
+        "G11", "stop" if any(r.toxic for r, *_ in _made(c)) and c.gas else "condition", f"“{m.group().strip()}”: the nose is no endpoint; what is smelt is breathed, and the sense tires.", step=step, span=(m.start(), m.end()), limit="never by smell",
+        remedy="A test that needs no nose: bubbles over, mass gain, a strip with its control, a sample by chromatography.", source="handbook 6.2", short="smell as endpoint",
+    )  # fmt: skip
+
+
+STOPS = re.compile(
+    r"\b(?:tap|funnel|feed|drip\w*|addition|dropping|valve)\b[^.\n]{0,60}\b(?:clos\w+|shut\w*|stop\w*|off|die[sd]?)\b|\b(?:close|shut|stop)\w* (?:the )?(?:tap|funnel|feed|addition|valve|generator)\b|\bdies? away\b",
+    re.I,
+)
+
+
+@rule("G12")
+def generator(c: Context) -> Iterator[Finding]:
+    """G12: a generator of a toxic or flammable gas without a purge at the end, or that cannot be stopped."""
+    if c.gas is None or c.purpose.target is None:
+        return
+    from northsquall.chemistry.roots import is_gas
+
+    target = c.purpose.target if is_gas(c.purpose.target) else None
+    if target is None or not any(r.gas == target and r.mol[1] > 0.02 for r in c.gas.releases):
+        return
+    record = record_of(target)
+    if record.harmless and not record.fuel:
+        return
+    missing = []
+    if not c.procedure.place.purged and c.procedure.place.sweep_L_min is None:
+        missing.append("nothing sweeps the apparatus at the end")
+    at_once = any(r.gas == target and "all at once" in r.how for r in c.gas.releases)
+    if at_once or not STOPS.search(c.procedure.source_text):
+        missing.append("nothing stops the gas once it has begun")
+    if not missing:
+        return
+    worst = max(c.gas.of(target), key=lambda r: r.mol[1])
+    yield finding(
+        "G12", "condition", f"A generator of {record.name}: {' and '.join(missing)}.", step=c.step(worst.step), limit="a stop and a purge", remedy="Drip one reagent so that closing the tap ends it, and sweep with nitrogen or air before anything is opened.", source="handbook 4", short="generator",
+    )  # fmt: skip
+
+
+@rule("G13")
+def plugged(c: Context) -> Iterator[Finding]:
+    """G13: wool, foil, film or a balloon relied on where gas or vapour comes."""
+    if c.gas is None:
+        return
+    for k in c.procedure.closings:
+        if k.how not in ("wool", "foil", "film", "balloon"):
+            continue
+        here = [
+            r
+            for r in c.gas.releases
+            if r.vessel == k.vessel
+            and r.step >= k.step
+            and r.mol[1] > LEAST_MOL
+            and (record_of(r.gas).toxic or record_of(r.gas).fuel or k.how == "balloon")
+        ]
+        loose = [r for r, s in _unmeasured(c) if r.toxic]
+        if not here and not loose:
+            continue
+        name = record_of(here[0].gas).name if here else loose[0].name
+        yield finding(
+            "G13", "condition", f"“{k.word}” holds back no {name}.", step=c.step(k.step), span=k.span, established=bool(here), limit="a line to an absorber", remedy="A tube to the absorber or the hood in its place.", source="handbook 1 and 4", short="plug or foil",
+        )  # fmt: skip
+
+
+AIR_PART = 0.0695
+"""Part of a room's air that takes its oxygen from 20.9 to 19.5 % (handbook 2.7)."""
+
+
+@rule("G14")
+def air_used_up(c: Context) -> Iterator[Finding]:
+    """G14: a room without a hood in which a gas takes the oxygen's place, or oxygen that is let into a vessel with fuel."""
+    if c.gas is None or c.procedure.place.hood is True:
+        return
+    room = c.procedure.place.room_m3 or c.settings.get("room_m3")[0]
+    for r, m, s in _made(c):
+        litres = m[2] * 24.465
+        if r.toxic or litres < AIR_PART * room * 1e3 * 0.5:
+            continue
+        yield finding(
+            "G14", "stop" if litres > AIR_PART * room * 1e3 else "condition", f"{litres:.0f} L of {r.name} in a room of {room:.0f} m³: oxygen can fall towards 19.5 %.", step=s, figure=litres / (room * 1e3), limit="7 % of the room", remedy="In a hood, or in the open air with nobody below it.", source="handbook 2.7", short="oxygen",
+        )  # fmt: skip
+
+
+FUMING = {
+    "bromine",
+    "thionyl chloride",
+    "phosphorus trichloride",
+    "phosphoryl chloride",
+    "oxalyl chloride",
+    "acetyl chloride",
+    "fuming nitric acid",
+    "titanium tetrachloride",
+    "carbon disulfide",
+    "chlorosulfonic acid",
+    "sulfuryl chloride",
+    "methyl iodide",
+    "silicon tetrachloride",
+}
+
+
+@rule("G15")
+def poured_in_the_open(c: Context) -> Iterator[Finding]:
+    """G15: a volatile toxic liquid poured or measured with no hood."""
+    if c.procedure.place.hood is True:
+        return
+    for lot in c.lots.values():
+        s = lot.substance
+        if s is None or s.id not in FUMING or lot.material.role == "absorber" or (lot.mass_g and lot.mass_g[1] < 1.0):
+            continue
+        rate = evaporation_g_min(s.mass, s.value("Psat").value if s.value("Psat") else None)  # type: ignore[union-attr]
+        yield finding(
+            "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window else "condition", f"{lot.label[:1].upper() + lot.label[1:]} is measured and poured, and no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.",
+            step=c.step(lot.material.step), span=lot.material.span, figure=rate, limit="in the hood", remedy="Measure and pour it in the hood, by syringe or from a closed funnel.", source="handbook 2.7 (evaporation: EPA screening form, from memory)", short="toxic liquid in the open",
+        )  # fmt: skip
+        return
+
+
+def evaporation_g_min(mass: float, psat_kPa: float | None, area_cm2: float = 100.0, T_C: float = 25.0) -> float | None:
+    """Evaporation of a pool (g/min): E = k A M p/(R T), k = 0.83 (18/M)^(1/3) cm/s (EPA screening form, from memory). None without a vapour pressure."""
+    if psat_kPa is None:
+        return None
+    k = 0.83 * (18.0 / mass) ** (1.0 / 3.0)
+    return k * area_cm2 * mass * psat_kPa * 1e3 / (8.314462618e6 * (T_C + 273.15)) * 60.0
+
+
+PUT_AWAY = re.compile(r"\b(?:waste|bottle|can|drum|jar|drain|sink|cupboard|shelf|dishwasher|bin)\b", re.I)
+
+
+@rule("G16")
+def still_coming(c: Context) -> Iterator[Finding]:
+    """G16: gas that is still coming when it is put away, poured out or left."""
+    if c.gas is None or any(x.closing.place == "store" for x in c.gas.closed):
+        return  # G02 says it
+    text = c.procedure.source_text
+    m = LASTING.search(text)
+    if m is None or not PUT_AWAY.search(text[m.end() : m.end() + 140]):
+        return
+    step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+    yield finding(
+        "G16", "condition", f"“{m.group().strip()}”, and it is put away: the gas goes on coming.", step=step, span=(m.start(), m.end()), established=False, limit="no more gas", remedy="Wait until no more gas comes, warmed to room temperature and stirred; then a vented cap.", source="handbook 4", short="gas still coming",
+    )  # fmt: skip
+
+
+@rule("P02")
+def line_faults(c: Context) -> Iterator[Finding]:
+    """Faults in the line itself: a loop, no volume, nothing in an absorber, two of one name."""
+    for line in c.gas.lines.values() if c.gas else []:
+        for p in line.elements:
+            if p.trouble:
+                yield finding("P02", "condition", p.trouble, span=p.element.span, established=False, remedy="Complete the element.", source="handbook 2.7", short="gas line", asks=f"train:{p.element.name}")  # fmt: skip
+        for t in line.trouble:
+            if "itself" in t:
+                yield finding("P01", "condition", t, established=False, remedy="Draw the line from the flask to the hood.", source="handbook 2.7", short="gas line")  # fmt: skip
+
+
+__all__ = ["evaporation_g_min", "shown"]

@@ -1,0 +1,658 @@
+"""Q01 to Q12, S03 S05 S06, P09 P10: what is left over, the quench and work-up, waste, storage, what stands ready."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from northsquall.assessment import Finding, Severity
+from northsquall.chemistry import pairs
+from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.gas import SMELL, _many
+from northsquall.gas import record_of
+from northsquall.procedure import Step
+from northsquall.quenching import Leftover
+from northsquall.stability import alerts_of, oxygen_balance
+from northsquall.substances import catalogue
+from northsquall.working import figure
+
+LEAST_LEFT = 0.05
+"""Part of a leftover that may stay without a word once a step destroys it (assumption)."""
+HEATS_K = 50.0
+
+
+def _agent(x: Leftover) -> str:
+    a = x.record["agents"][0]
+    if x.mol is None:
+        return f"{a['reagent']} ({a['watch']})"
+    return f"{a['per'] * x.mol[1] * 1.1:.2g} mol of {a['reagent']} ({a['watch']})"
+
+
+@rule("Q01")
+def left_over(c: Context) -> Iterator[Finding]:
+    """Q01: a reactive leftover that nothing destroys."""
+    for x in c.leftovers:
+        survives = 1.0 - x.destroyed
+        if x.mol is not None and (survives <= LEAST_LEFT or x.mol[1] * survives <= 0.002):
+            continue
+        if x.mol is None and x.destroyed > 1.0 - LEAST_LEFT:
+            continue
+        if x.record["id"] in ("acyl-chloride", "aluminium-chloride", "diazonium") and (
+            x.left <= 0 or x.root == c.purpose.target or _isolated(c, x)
+        ):
+            continue
+        if x.mol is not None and x.left <= 0.002 and x.by_itself <= LEAST_LEFT:
+            continue
+        name = c_label(x)
+        amount = _amount_words(x)
+        danger = x.record["danger"]
+        heat = (x.mol[1] if x.mol else 0.0) * x.record["kJ"]
+        severe = danger in ("toxic", "explosive") or (danger == "heats" and heat > 5.0) or (danger == "gas" and x.by_itself > LEAST_LEFT)
+        how = f"{x.by_itself * 100:.0f} % of it goes by itself, with gas" if x.by_itself > LEAST_LEFT else "nothing destroys it"
+        step = _last_step(c, x)
+        yield finding(
+            "Q01", "stop" if severe and x.mol is not None else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
+            figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left",
+        )  # fmt: skip
+
+
+def _amount_words(x: Leftover) -> str:
+    return f"{x.mol[1]:.2g} mol of " if x.mol is not None else "How much is not established: "
+
+
+def c_label(x: Leftover) -> str:
+    """Name of what is left."""
+    s = catalogue().of_root(x.root)
+    return s.id if s is not None else str(x.record["name"])
+
+
+def _isolated(c: Context, x: Leftover) -> bool:
+    """Whether what is left is the product, or part of it."""
+    s = catalogue().substances.get(c.procedure.results.product_identity or "")
+    return s is not None and x.root in s.parts
+
+
+def _last_step(c: Context, x: Leftover) -> Step | None:
+    return next((s for s in reversed(c.procedure.steps) if s.vessel == (x.left_in or x.vessel)), c.step(x.after_step))
+
+
+WATERY = ("H2O",)
+
+
+@rule("Q02")
+def quench_direction(c: Context) -> Iterator[Finding]:
+    """Q02: water or alcohol on to what reacts with it, instead of the other way round, or not by drops."""
+    for entry in c.walk.entries if not c.trials else c.trials[len(c.trials) // 2].entries:
+        step = c.step(entry.step)
+        if (
+            step is None
+            or step.kind not in ("add", "dose", "quench", "destroy", "charge", "hold", "extract")
+            or len(entry.before) < 2
+            or not step.materials
+        ):
+            continue
+        there = pairs.classes_in(entry.before[0])
+        kinds = {
+            "lewis-chloride",
+            "aluminium-hydride",
+            "ionic-hydride",
+            "alkali-metal",
+            "phosphorus-chloride",
+            "phosphoryl",
+            "thionyl",
+            "chlorosulfonic",
+            "organometal",
+        } & set(there)
+        most = max((n for r, n in entry.before[0].items() if r not in ("H2O", "H+")), default=0.0)
+        kinds = {k for k in kinds if sum(entry.before[0].get(r, 0.0) for r in there[k]) > 0.02 * most}
+        brings = [c.lots[m] for m in step.materials]
+        protic = [
+            x
+            for x in brings
+            if x.substance is not None
+            and (
+                x.substance.id in ("water", "ice", "ice water")
+                or x.substance.id in ("ethanol", "methanol")
+                or (x.substance.parts.get("H2O", 0.0) > 0 and x.substance.phase in ("l", "aq"))
+            )
+        ]
+        if not kinds or not protic or step.kind == "quench":
+            continue
+        slow = (step.duration is not None and step.duration.value >= 10.0) or re.search(
+            r"\b(?:drop ?wise|drop by drop|by drops|drops|cautious\w*|slowly|carefully|very slow\w*|ml at a time|small portions)\b",
+            step.text,
+            re.I,
+        )
+        cold = (
+            step.cooled
+            or step.T_limit is not None
+            or (step.T_range is not None and step.T_range.value <= 20.0)
+            or any(b is not None and b.kind in ("ice", "ice-salt", "dry-ice") for b in (step.bath, _bath_of(c, step)))
+        )
+        if slow and cold:
+            continue
+        name = pairs.classes()[sorted(kinds)[0]]["name"]
+        rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=None)
+        yield finding(
+            "Q02", "stop" if not slow else "condition", f"{protic[0].label[:1].upper() + protic[0].label[1:]} goes on to {name}: heat and gas come where it falls in{f', {rise:.0f} K in all' if rise and rise > 20 else ''}.", step=step, figure=rise, limit="the mixture into the quench, or by drops into the cold",
+            remedy="The other way round: the mixture in a thin stream on to stirred ice, the gas line on; or by drops into the cold, stirred, waiting for the gas each time.", source="handbook 2.8 and 3.3", short="quench direction",
+        )  # fmt: skip
+        return
+
+
+def _bath_of(c: Context, step: Step):  # type: ignore[no-untyped-def]
+    v = next((v for v in c.procedure.vessels if v.name == step.vessel), None)
+    return v.bath if v is not None else None
+
+
+@rule("Q03")
+def vessel_too_small(c: Context) -> Iterator[Finding]:
+    """Q03: a vessel that does not hold what goes in."""
+    from northsquall.sheets.charge import volumes
+
+    whole = volumes(c.procedure, c.lots)
+    for v in c.procedure.vessels:
+        volume = whole.get(v.name)
+        quenches = [s for s in c.procedure.steps if s.vessel == v.name and s.kind == "quench"]
+        if v.nominal_mL is None or volume is None or any(s.n in c.quench_fill for s in quenches) or v.name in c.walk.lines.values():
+            continue
+        fill = volume / v.nominal_mL
+        washes = sum(
+            c.lots[m].volume_mL or 0.0
+            for s in c.procedure.steps
+            if s.vessel == v.name and s.kind in ("extract", "neutralise", "filter")
+            for m in s.materials
+        )
+        fill_batch = (volume - washes) / v.nominal_mL
+        if fill_batch <= 0.9 and not (quenches and fill > 2 / 3):
+            continue
+        step = next(
+            (
+                s
+                for s in reversed(c.procedure.steps)
+                if s.vessel == v.name and s.materials and s.kind not in ("extract", "neutralise", "filter")
+            ),
+            None,
+        )
+        yield finding(
+            "Q03", "stop" if fill_batch > 0.9 else "condition", f"{volume - washes:.0f} mL go into {v.name}, which holds {v.nominal_mL:.0f} mL.", step=step, figure=fill_batch, limit="two thirds; 90 % a stop", remedy=f"A vessel of {1.5 * (volume - washes):.0f} mL or more.", source="handbook 2.8", short="vessel too small",
+        )  # fmt: skip
+
+
+VENTED = re.compile(
+    r"\b(?:vent\w*|tap (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered)\b",
+    re.I,
+)
+
+
+@rule("Q04")
+def funnel_pressure(c: Context) -> Iterator[Finding]:
+    """Q04: carbonate on acid in a closed funnel."""
+    for entry in c.walk.entries:
+        step = c.step(entry.step)
+        if step is None or step.kind != "extract":
+            continue
+        gas = entry.gas.get("CO2", 0.0)
+        if gas < 0.002:
+            continue
+        said = step.text + c.procedure.source_text[step.span[1] : step.span[1] + 120]
+        shut = next(
+            (k for k in c.procedure.closings if k.how in ("shut", "held") and k.place == "funnel" and k.step in (step.n, step.n + 1)), None
+        )
+        if shut is None and VENTED.search(said):
+            continue
+        if shut is None and not re.search(r"\bshak|funnel\b", said, re.I) and gas < 0.02:
+            continue
+        yield finding(
+            "Q04", "stop" if shut is not None else "condition", f"Carbonate on acid gives up to {_many(gas)} of carbon dioxide {'in a funnel that is shut' if shut else 'when it is shaken, and no venting is written'}.", step=step, span=shut.span if shut else None, figure=gas, limit="vented at each shake",
+            remedy="In an open beaker until no more gas, then in the funnel, the tap opened after each swirl.", source="handbook 2.8", short="funnel pressure",
+        )  # fmt: skip
+        return
+
+
+MADE_IN = ("extract", "destroy", "neutralise", "add", "dose", "test", "quench", "filter", "store")
+
+
+@rule("Q05")
+def wrong_quench(c: Context) -> Iterator[Finding]:
+    """Q05: what is put on a leftover sets a toxic gas free from it."""
+    for entry in c.walk.entries:
+        step = c.step(entry.step)
+        if step is None or step.kind not in MADE_IN or entry.vessel in c.walk.lines.values():
+            continue
+        for e in entry.happened():
+            if id(e) in c.purpose.wanted:
+                continue
+            made = [r for r, n in e.reaction.change if n > 0 and r in entry.gas and entry.gas[r] > 0.002 and record_of(r).toxic]
+            from_left = [
+                x
+                for x in c.leftovers
+                if any(r == x.root and n < 0 for r, n in e.reaction.change)
+                and x.record["danger"] in ("toxic", "gas")
+                and x.record["id"] not in ("thionyl", "halogen")
+            ]
+            if not made or not from_left:
+                continue
+            yield finding(
+                "Q05", "stop", f"{from_left[0].record['name'][:1].upper() + from_left[0].record['name'][1:]} that is left gives {_many(entry.gas[made[0]])} of {record_of(made[0]).name} here.", step=step, figure=entry.gas[made[0]], limit="no gas from the leftover",
+                remedy=f"First destroy it with {_agent(from_left[0])}.", source="handbook 3.3", short="wrong agent",
+            )  # fmt: skip
+            return
+
+
+CHECKED = re.compile(
+    r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
+    r"|no (?:more|further) (?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
+    re.I,
+)
+
+
+@rule("Q06")
+def untested(c: Context) -> Iterator[Finding]:
+    """Q06: nothing shows that the reaction, or the destruction of what is left, is complete."""
+    if CHECKED.search(c.procedure.source_text) or c.purpose.target is None:
+        return
+    risky = [x for x in c.leftovers if x.record["danger"] in ("toxic", "explosive", "heats", "gas")]
+    smelt = SMELL.search(c.procedure.source_text)
+    if not risky and not smelt:
+        return
+    what = c_label(risky[0]) if risky else "the reagent"
+    place = c.step(risky[0].destroyed_in or risky[0].after_step) if risky else None
+    yield finding(
+        "Q06", "condition", f"Nothing shows that {what} is gone.", step=place, limit="a test with its control", remedy=f"Test: {risky[0].record['test']}." if risky else "A sample by chromatography, with the reagent beside it.", source="handbook 6.2", short="not tested",
+    )  # fmt: skip
+
+
+SPILL = re.compile(
+    r"\b(?:spill|absorbent|thiosulfate (?:solution )?(?:at hand|ready)|drench|bucket|kept below|to receive|ready|standing by|at hand|nearby|emergency|way out|exit|jack|lifting)\b",
+    re.I,
+)
+
+
+@rule("Q07")
+def no_dump(c: Context) -> Iterator[Finding]:
+    """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
+    if "dump" in c.procedure.ready or SPILL.search(c.procedure.source_text):
+        return
+    severe = c.klass is not None and c.klass >= 4
+    volatile = next(
+        (
+            x
+            for x in c.lots.values()
+            if x.substance
+            and x.substance.id in ("bromine", "phosphorus trichloride", "thionyl chloride", "fuming nitric acid")
+            and (x.best_mol > 0.05)
+            and x.material.role != "absorber"
+        ),
+        None,
+    )
+    if not severe and volatile is None:
+        return
+    from northsquall.quenching.dump import dump_of
+
+    d = dump_of(c)
+    words = f" {d.says}" if d is not None else ""
+    why = f"Class {c.klass}" if severe else f"{volatile.label[:1].upper() + volatile.label[1:]} in glass" if volatile else ""
+    yield finding(
+        "Q07", "condition" if severe else "note", f"{why}, and no dump or spill agent is written.{words}", step=c.step(c.pot.dose_steps[-1]) if severe and c.pot and c.pot.dose_steps else c.step(volatile.material.step) if volatile else None, limit="a dump standing ready",
+        remedy=(d.remedy if d is not None else "A bucket of ice below the flask, and thiosulfate for a spill."), source="handbook 2.8", short="no dump",
+    )  # fmt: skip
+
+
+@rule("Q08")
+def acid_as_wash(c: Context) -> Iterator[Finding]:
+    """Q08: strong acid as a wash or drying agent on a wet volatile."""
+    for step in c.procedure.steps:
+        if step.kind not in ("extract", "dry"):
+            continue
+        lot = next(
+            (
+                c.lots[m]
+                for m in step.materials
+                if c.lots[m].substance and c.lots[m].substance.id in ("sulfuric acid", "phosphorus pentoxide", "oleum")
+            ),
+            None,
+        )  # type: ignore[union-attr]
+        st = lot.material.strength if lot is not None else None
+        if lot is None or (st is not None and ((st.percent_w is not None and st.percent_w < 60) or st.molar is not None)):
+            continue
+        yield finding(
+            "Q08", "condition", f"{lot.label[:1].upper() + lot.label[1:]} washes or dries a liquid that is wet and volatile: heat at the drop, vapour and spitting.", step=step, span=lot.material.span, limit="dried first, cold, by drops", remedy="Dry over calcium chloride first; then a little acid by drops in ice, open.", source="handbook 4", short="acid as drying agent",
+        )  # fmt: skip
+        return
+
+
+TO_DRYNESS = re.compile(
+    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|last drop|boil(?:s|ed)? (?:it )?dry|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
+    re.I,
+)
+ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|reduced pressure|vacuum|mbar|aspirator)\b", re.I)
+
+
+@rule("Q09")
+def distilled_dry(c: Context) -> Iterator[Finding]:
+    """Q09: a distillation without a stop rule, or to dryness."""
+    text = c.procedure.source_text
+    stills = [s for s in c.procedure.steps if s.kind == "distil"]
+    m = TO_DRYNESS.search(text, stills[0].span[0]) if stills else None
+    boiled = re.search(r"\bboil(?:ed)? (?:it )?down\b|\bevaporat\w+", text, re.I)
+    if m is None and boiled is not None:
+        m = TO_DRYNESS.search(text, boiled.start(), boiled.end() + 80)
+    if m is None:
+        return
+    near = text[max(0, m.start() - 120) : m.end() + 20]
+    if ROTARY.search(near) or re.search(
+        r"\bnever\b|\bnot\b|\bbefore\b|\bdry (?:ice|over|at|in)\b", text[max(0, m.start() - 25) : m.start()] + m.group(), re.I
+    ):
+        return
+    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    harsh = _energetic_residue(c, step)
+    yield finding(
+        "Q09", "stop" if harsh else "condition", f"“{m.group().strip()}”: {harsh or 'the residue bakes and overheats, and glass cracks'}.", step=step, span=(m.start(), m.end()), limit="a volume to stop at", remedy="Stop with a few per cent left, at a pot temperature that is written; let it cool before air comes in.", source="handbook 2.9", short="distilled to dryness",
+    )  # fmt: skip
+
+
+def _energetic_residue(c: Context, step: Step | None) -> str:
+    """What makes a residue dangerous, or empty."""
+    if step is None:
+        return ""
+    entries = [e for e in c.walk.entries if e.step <= step.n and e.vessel == step.vessel] or c.walk.entries
+    held = {r: n for e in entries[-1:] for r, n in e.mixed.items() if n > 1e-4}
+    if held.get("NO3-", 0.0) > 0.01 and any(is_organic(r) for r in held) and entries[-1].mixed.get("H+", 0.0) > 0.005:
+        return "nitric acid concentrates over organic matter"
+    for r in held:
+        if is_organic(r) and any(
+            a.id in ("nitro", "peroxide", "diazonium", "azide", "nitroso", "n-oxide") or a.kJ[1] > 200 for a in alerts_of(r)
+        ):
+            return "what is left carries an energetic group"
+    if held.get("ClO4-", 0.0) > 0.001 or held.get("ClO3-", 0.0) > 0.001:
+        return "what is left is an oxidiser dried on organic matter"
+    return ""
+
+
+ISOLATES = re.compile(r"\b(?:filter\w* (?:off|out)|collect\w*|suck\w* off|dried|dry|isolat\w*|evaporat\w*|concentrat\w*)\b", re.I)
+
+
+@rule("Q10")
+def isolated(c: Context) -> Iterator[Finding]:
+    """Q10: something that must not be is isolated, concentrated or dried."""
+    text = c.procedure.source_text
+    for step in c.procedure.steps:
+        if step.kind not in ("filter", "dry", "distil"):
+            continue
+        entries = [e for e in c.walk.entries if e.step < step.n and e.vessel in (step.vessel, step.from_vessel)]
+        if not entries:
+            continue
+        held = entries[-1].after
+        top = max((n for r, n in held.items() if is_organic(r)), default=0.0)
+        for r, n in held.items():
+            if not is_organic(r) or n < 0.2 * top:
+                continue
+            found = [
+                a
+                for a in alerts_of(r)
+                if a.id in ("diazonium", "azide", "peroxide", "n-halogen", "hydroperoxide", "nitrate-ester", "acyl-nitrate")
+            ]
+            if not found or re.search(r"\bnever\b[^.;\n]{0,40}\b(?:filter|dry|isolat)", text, re.I):
+                continue
+            if "[N+]" in r and "#N" in r and step.kind == "distil" and step.into == "receiver" and entries[-1].conditions.T_high > 60:
+                continue  # it is gone by then
+            yield finding(
+                "Q10", "stop", f"{catalogue().label(r)} is {'filtered off' if step.kind == 'filter' else 'dried' if step.kind == 'dry' else 'concentrated'}: {found[0].name}, {found[0].kJ[0]:.0f}–{found[0].kJ[1]:.0f} kJ/mol on decomposition.", step=step, limit="in solution, cold, used at once",
+                remedy="Keep it in solution and use it at once.", source=found[0].source, short="isolated",
+            )  # fmt: skip
+            return
+
+
+OPEN_AIR = re.compile(
+    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on a (?:water bath|plate|hot plate)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|blow\w* (?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
+    re.I,
+)
+
+
+@rule("Q11")
+def evaporated_open(c: Context) -> Iterator[Finding]:
+    """Q11: a flammable or toxic solvent evaporated in the open or in an air stream."""
+    text = c.procedure.source_text
+    m = OPEN_AIR.search(text)
+    if m is None:
+        return
+    evaporates = re.search(
+        r"\b(?:evaporat\w*|boil\w* (?:down|off)|dry|dries|driven off|air (?:stream|jet)|blow|steam\w* (?:down|off))\b",
+        text[max(0, m.start() - 80) : m.end() + 60],
+        re.I,
+    )
+    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    if evaporates is None or step is None:
+        return
+    entries = [e for e in c.walk.entries if e.step <= step.n]
+    cat = catalogue()
+    for e in reversed(entries):
+        liquids = [
+            (s, n * s.mass)
+            for r, n in e.after.items()
+            if n > 0
+            and (s := cat.of_root(r)) is not None
+            and s.phase == "l"
+            and s.id != "water"
+            and s.value("Tb") is not None
+            and s.value("Tb").value < 130
+        ]  # type: ignore[union-attr]
+        acid = e.after.get("NO3-", 0.0) > 0.05 and e.after.get("H+", 0.0) > 0.05
+        worst = max(liquids, key=lambda x: x[1], default=None)
+        if acid and c.procedure.place.hood is not True:
+            yield finding(
+                "Q11", "stop", f"“{m.group().strip()}”: nitric acid is boiled off into the room.", step=step, span=(m.start(), m.end()), limit="in a closed apparatus", remedy="Distil it, or take the product out by cooling.", source="handbook 4", short="evaporated in the open",
+            )  # fmt: skip
+            return
+        if worst is not None and worst[1] > 5.0 and e.step >= step.n - 4:
+            s, grams = worst
+            burns = s.value("Tflash") is not None and s.value("Tflash").value < 60  # type: ignore[union-attr]
+            if not burns and s.value("limit_8h") is None:
+                continue
+            yield finding(
+                "Q11", "stop" if c.procedure.place.hood is not True and burns else "condition", f"“{m.group().strip()}”: {grams:.0f} g of {s.id} go into the air.", step=step, span=(m.start(), m.end()), figure=grams, limit="a condenser", remedy="Rotary evaporator or a distillation, condensed.", source="handbook 4", short="evaporated in the open",
+            )  # fmt: skip
+            return
+        if e.step < step.n - 4:
+            return
+
+
+STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
+    (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
+    (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
+    (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
+    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (re.compile(r"\bbleach\b", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
+)  # fmt: skip
+KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
+
+
+@rule("Q12")
+def waste_meets(c: Context) -> Iterator[Finding]:
+    """Q12: a waste stream that must not meet what is in the drum, the drain or the bottle."""
+    text = c.procedure.source_text
+    for pattern, name, stream in STREAMS:
+        for m in pattern.finditer(text):
+            begin = max(text.rfind(".", 0, m.start()), text.rfind("\n", 0, m.start()), text.rfind(";", 0, m.start())) + 1
+            sentence = text[begin : m.end() + 30]
+            if KEPT_APART.search(sentence):
+                continue
+            step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+            if step is None:
+                continue
+            held = _stream_of(c, step, sentence)
+            known = set()
+            for contents in held:
+                for h in pairs.hits({**stream, **contents}, 20.0, [contents, stream]):
+                    mine = (h.roots_a | h.roots_b) & set(contents)
+                    theirs = (h.roots_a & set(stream) and h.roots_b & set(contents)) or (
+                        h.roots_b & set(stream) and h.roots_a & set(contents)
+                    )
+                    if not theirs or not mine or h.id in known:
+                        continue
+                    whole = max((n for r, n in contents.items() if r not in ("H2O", "H+")), default=0.0)
+                    if all(contents.get(r, 0.0) < 0.02 * whole or contents.get(r, 0.0) < 0.002 for r in mine if r not in ("H2O", "H+")):
+                        continue
+                    known.add(h.id)
+                    a, b = (h.a, h.b) if h.roots_a & set(contents) else (h.b, h.a)
+                    yield finding(
+                        "Q12", "stop" if h.severity == "stop" else "condition", f"{a[:1].upper() + a[1:]} goes to “{m.group().strip()}” ({name}), where it meets {b}: {h.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy=f"Destroy the {a} first, or a container of its own with a vented cap.", source=h.source, short="waste meets",
+                    )  # fmt: skip
+                    return
+
+
+def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
+    """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
+    w = c.trials[len(c.trials) // 2] if c.trials else c.walk
+    out = []
+    for key, s in w.charged.items():
+        if (re.search(r"\b(?:fraction|distillate|receiver|fore-?run)\b", sentence, re.I) and "receiver" in key) or (
+            re.search(r"\b(?:filtrate|mother liquor|layer|aqueous|washings)\b", sentence, re.I) and ("filtrate" in key or "layer" in key)
+        ):
+            out.append(dict(s.roots))
+    if out:
+        return out
+    entries = [e for e in w.entries if e.step == step.n and e.vessel not in w.lines.values()] or [
+        e for e in w.entries if e.vessel == step.vessel and e.step <= step.n
+    ][-1:]
+    return [dict(b) for e in entries[-1:] for b in (e.before[0] if e.before else {}, e.after) if b]
+
+
+@rule("S03")
+def catalytic(c: Context) -> Iterator[Finding]:
+    """S03: a trace that makes something decompose: copper, iron, manganese, nickel under peroxide."""
+    for entry in c.trials[len(c.trials) // 2].entries if c.trials else c.walk.entries:
+        for h in pairs.hits(entry.mixed, entry.conditions.T_high, entry.before):
+            if "transition-salt" not in h.id or ("cataly" not in h.then and "decompos" not in h.then):
+                continue
+            yield finding(
+                "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",
+            )  # fmt: skip
+            return
+    m = RUST.search(c.procedure.source_text)
+    peroxide = any(x.substance and ("H2O2" in x.substance.parts or "ClO-" in x.substance.parts) for x in c.lots.values())
+    if m is not None and peroxide:
+        step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+        yield finding("S03", "condition", f"“{m.group()}” with peroxide or hypochlorite: traces of metal make it decompose.", step=step, span=(m.start(), m.end()), limit="glass or plastic, no metal", remedy="Clean glass or plastic; no metal spatula, needle or bucket.", source="handbook 4", short="catalytic contamination")  # fmt: skip
+
+
+RUST = re.compile(
+    r"\b(?:rust\w*|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
+    re.I,
+)
+AGED = re.compile(
+    r"\b(?:old|opened (?:last|years?|months?|in)|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
+    re.I,
+)
+PEROXIDE_TEST = re.compile(
+    r"\b(?:peroxide[- ](?:free|test\w*|strips?)|tested for peroxides?|free of peroxides?|stabili[sz]ed|fresh(?:ly opened)?)\b", re.I
+)
+
+
+@rule("S06")
+def peroxide_former(c: Context) -> Iterator[Finding]:
+    """S06: an ether of unknown age, distilled or evaporated."""
+    text = c.procedure.source_text
+    if PEROXIDE_TEST.search(text):
+        return
+    for lot in c.lots.values():
+        s = lot.substance
+        if s is None or s.id not in FORMERS or not (s.phase == "l"):
+            continue
+        around = text[max(0, lot.material.span[0] - 60) : lot.material.span[1] + 60]
+        old = AGED.search(around)
+        dry = any(s2.kind == "distil" for s2 in c.procedure.steps) and TO_DRYNESS.search(text) is not None
+        if old is None and not dry:
+            continue
+        yield finding(
+            "S06", "stop" if old is not None and dry else "condition", f"{s.id[:1].upper() + s.id[1:]} forms peroxides{f' and is “{old.group()}”' if old else ''}; {'it is taken to dryness' if dry else 'its peroxides are not tested'}.", step=c.step(lot.material.step), span=lot.material.span, limit="no peroxide by the strip", remedy="Test with a peroxide strip and its control before use; never to dryness.", source="handbook 3.4", short="peroxide former",
+        )  # fmt: skip
+        return
+
+
+FORMERS = {
+    "diethyl ether",
+    "diisopropyl ether",
+    "tetrahydrofuran",
+    "1,4-dioxane",
+    "1,2-dimethoxyethane",
+    "cyclohexene",
+    "tetralin",
+    "2-butanol",
+    "cumene",
+    "decalin",
+    "dibutyl ether",
+    "vinyl acetate",
+    "styrene",
+}
+STORES = re.compile(
+    r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|in the (?:desiccator|cupboard|fridge|drawer)|on the shelf|jar|screw-?cap)\b", re.I
+)
+
+
+@rule("S05")
+def stored(c: Context) -> Iterator[Finding]:
+    """S05: a product that does not keep, put away without cold, dark or a vent."""
+    target = c.purpose.target
+    text = c.procedure.source_text
+    if target is None or not is_organic(target):
+        if "ClO-" in (target or "") and STORES.search(text[-400:]) and not re.search(r"\bvented|cold|dark|dated\b", text[-400:], re.I):
+            yield finding("S05", "condition", "Hypochlorite is put away, and no vent, cold or date is written: it loses oxygen.", limit="vented, cold, dated", remedy="A vented cap, cold and dark, dated.", source="handbook 4", short="storage")  # fmt: skip
+        return
+    found = [a for a in alerts_of(target) if a.id in ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen")]
+    m = STORES.search(text, max((s.span[0] for s in c.procedure.steps), default=0))
+    if not found or m is None:
+        return
+    tail = text[max(0, m.start() - 60) : m.end() + 160]
+    if re.search(r"\b(?:cold|fridge|dark|vented|damp|moist|wet)\b", tail, re.I):
+        return
+    yield finding(
+        "S05", "condition", f"{catalogue().label(target)} carries {found[0].name} and is put away without cold, dark or a vent in the text.", span=(m.start(), m.end()), limit="cold, dark, vented, dated, not dry", remedy="Cold and dark, under a vented cap, dated; not dry.", source=found[0].source, short="storage",
+    )  # fmt: skip
+
+
+SERIOUS = ("H02", "H03", "H04", "H13", "G02", "G04", "G05", "G06", "G07", "G08", "G10", "Q01", "Q02")
+
+
+@rule("P09")
+def nothing_ready(c: Context) -> Iterator[Finding]:
+    """P09: no contingency at all. Its severity follows from the other findings: see `settle_context`."""
+    text = c.procedure.source_text
+    if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
+        return
+    if SPILL.search(text) or re.search(
+        r"\b(?:colleague|second (?:person|worker|people)|two (?:people|of them|persons)|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
+        text,
+        re.I,
+    ):
+        return
+    if not c.enthalpy and not (c.gas and any(record_of(r.gas).toxic for r in c.gas.releases)):
+        return
+    yield finding("P09", "note", "No contingency is written: no dump, spill agent, drench, way out or second person.", limit="at least one", remedy="Write what stands ready, and who is there.", source="handbook 1", short="no contingency")  # fmt: skip
+
+
+@rule("P10")
+def unprotected(c: Context) -> Iterator[Finding]:
+    """P10: no protection is written beside something that needs it."""
+    if "protection" in c.procedure.ready or re.search(
+        r"\b(?:spectacles|glasses|goggles|gloves|visor|apron|face ?shield|gauntlets)\b", c.procedure.source_text, re.I
+    ):
+        return
+    toxic = c.gas is not None and any(record_of(r.gas).toxic and r.mol[1] > 0.01 for r in c.gas.releases)
+    if not toxic and not c.enthalpy:
+        return
+    yield finding("P10", "note", "No protection is written.", limit="matched to the worst exposure", remedy="Visor, gloves for what is handled, and the hood.", source="handbook 4", short="no protection")  # fmt: skip
+
+
+def settle(found: list[Finding]) -> list[Finding]:
+    """P09 and P10 become conditions beside a stop about heat, gas or toxicity (handbook 4)."""
+    if any(f.severity == "stop" and f.code[0] in "HGQ" for f in found):
+        for f in found:
+            if f.code in ("P09", "P10"):
+                f.severity = "condition"
+    return found
+
+
+__all__ = ["Severity", "c_label", "formula_of", "oxygen_balance", "settle"]

@@ -1,0 +1,152 @@
+"""Closed vessels: what holds the gas, how far the pressure rises, when the joint lifts (handbook 2.7)."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from northsquall.chemistry.walk import Walk
+from northsquall.gas.records import record_of
+from northsquall.gas.release import Release
+from northsquall.heat.boiling import boiling
+from northsquall.procedure import Closing, Procedure
+from northsquall.procedure.amounts import Lot
+from northsquall.review import Settings
+from northsquall.substances import Catalogue
+
+P0_BAR = 1.01325
+R_BAR_L = 0.08314462618
+OPENS = ("extract", "filter", "quench", "neutralise", "distil", "destroy", "transfer")
+"""Steps for which a vessel must have been opened."""
+TROUTON = 10.6
+"""ΔHvap/(R Tb) of ordinary liquids (Trouton's rule, 88 J/(mol K))."""
+
+
+@dataclass
+class Closed:
+    """One vessel while it is shut: gas made in it (mol by gas), temperature, the pressure's rise over ambient (bar) low, best, high."""
+
+    closing: Closing
+    vessel: str
+    gases: dict[str, tuple[float, float, float]]
+    unknown: list[str]
+    """Gases whose amount is not established."""
+    T_C: float
+    head_L: float | None
+    rise_bar: tuple[float, float, float] | None
+    lifts_min: float | None
+    why: str = ""
+    harmful: list[str] = field(default_factory=list)
+
+
+def vapour_bar(T_C: float, boils_C: float) -> float:
+    """Vapour pressure (bar) of a liquid that boils at `boils_C`, by Clausius and Clapeyron with Trouton's constant."""
+    return P0_BAR * math.exp(-TROUTON * ((boils_C + 273.15) / (T_C + 273.15) - 1.0))
+
+
+def rise_bar(mol: float, T_C: float, head_L: float, boils_C: float | None, from_C: float = 20.0) -> float:
+    """Pressure over ambient in a vessel that was closed at `from_C`: warmed air, gas made, vapour (handbook 2.7)."""
+    warm = P0_BAR * ((T_C + 273.15) / (from_C + 273.15) - 1.0)
+    gas = mol * R_BAR_L * (T_C + 273.15) / head_L
+    vapour = max(vapour_bar(T_C, boils_C) - vapour_bar(from_C, boils_C), 0.0) if boils_C is not None else 0.0
+    return warm + gas + vapour
+
+
+def closed_vessels(
+    procedure: Procedure,
+    walk: Walk,
+    trials: list[Walk],
+    found: list[Release],
+    lots: Mapping[str, Lot],
+    fills: Mapping[str, tuple[float | None, float | None]],
+    settings: Settings,
+    cat: Catalogue,
+) -> list[Closed]:
+    """Every vessel that is shut while something in it makes gas or is warmed. `fills`: (volume, nominal volume) in mL by vessel."""
+    out = []
+    told: set[tuple[str, str]] = set()
+    for c in procedure.closings:
+        if c.how not in ("shut", "held") or (c.vessel or "", c.place) in told:
+            continue
+        vessel = c.vessel or ""
+        if c.place == "vessel" and vessel in walk.lines:
+            continue  # its gas has a way
+        told.add((vessel, c.place))
+        steps = [s for s in procedure.steps if s.n >= c.step and (c.until is None or s.n < c.until) and s.kind != "absorb"]
+        opened = next((s.n for s in steps if s.n > c.step and (s.kind in OPENS or s.from_vessel == vessel)), None)
+        steps = [s for s in steps if opened is None or s.n < opened]
+        same = [s for s in steps if s.vessel == vessel]
+        if c.place == "funnel":
+            same = same[:1]
+        last = max((s.n for s in same), default=c.step) if c.place != "store" else None
+        if c.place == "receiver":
+            same = [s for s in steps if s.kind == "distil"][:1] or same
+        gases: dict[str, tuple[float, float, float]] = {}
+        for r in found:
+            if r.vessel == vessel and r.step >= c.step and (last is None or r.step <= last) and c.place != "receiver":
+                low, best, high = gases.get(r.gas, (0.0, 0.0, 0.0))
+                gases[r.gas] = (low + r.mol[0], best + r.mol[1], high + r.mol[2])
+        entries = [e for w in trials for e in w.entries if e.vessel == vessel and e.step >= c.step]
+        unknown = sorted({g for e in entries for g, n in e.gas.items() if n > 1e-6 and g not in gases and (last is None or e.step <= last)})
+        T = max([_warmest(s, vessel, procedure, walk) for s in same], default=20.0)
+        contents = next(
+            (x for (n, v), x in reversed(list(walk.after.items())) if v == vessel and n <= max((s.n for s in same), default=c.step)), {}
+        )
+        point = boiling(contents, cat) if contents else None
+        boils = point[1] if point else None
+        if c.place == "receiver":
+            T, boils = max(T, 60.0), None
+        volume, nominal = fills.get(vessel, (None, None))
+        head: tuple[float, float, float] | None = None
+        if nominal is not None and volume is not None:
+            room = max(nominal * 1.15 - volume, 0.05 * nominal) / 1e3  # a flask holds some 15 % more than its name
+            head = (room, room, room)
+        elif nominal is not None or volume is not None:
+            part = settings.get("headspace_fraction")
+            size = nominal if nominal is not None else (volume or 0.0) / (1.0 - part[1])
+            head = (size * part[0] / 1e3, size * part[1] / 1e3, size * part[2] / 1e3)
+        rise = None
+        if head is not None and head[0] > 0 and (gases or not unknown):
+            n = [sum(g[i] for g in gases.values()) for i in range(3)]
+            rise = (rise_bar(n[0], T, head[2], boils), rise_bar(n[1], T, head[1], boils), rise_bar(n[2], T, head[0], boils))
+        elif c.place == "receiver":
+            rise = (rise_bar(0.0, T, 1.0, None),) * 3
+        harmful = [g for g in [*gases, *unknown] if record_of(g).toxic or record_of(g).fuel]
+        out.append(
+            Closed(
+                c, vessel, gases, unknown, T, head[1] if head else None, rise, _lifts(c, vessel, found, head, T, settings), harmful=harmful
+            )
+        )
+    return out
+
+
+def _warmest(step, vessel: str, procedure: Procedure, walk: Walk) -> float:  # type: ignore[no-untyped-def]
+    entry = next((e for e in walk.entries if e.step == step.n and e.vessel == vessel), None)
+    written = [q.high if q.high is not None else q.value for q in (step.T_range,) if q is not None]
+    bath = step.bath.T_C if step.bath is not None and step.bath.T_C is not None else None
+    if written:
+        return max(written)
+    if bath is not None:
+        return bath
+    return (
+        entry.conditions.T_high
+        if entry is not None and step.kind in ("heat", "reflux", "distil")
+        else 20.0
+        if entry is None
+        else min(max(entry.conditions.T_high, 20.0), 110.0)
+    )
+
+
+def _lifts(
+    c: Closing, vessel: str, found: list[Release], head: tuple[float, float, float] | None, T_C: float, settings: Settings
+) -> float | None:
+    """Minutes from the first gas until the joint lifts; None where nothing is made or no size is known."""
+    ours = [r for r in found if r.vessel == vessel and r.step >= c.step and r.known and r.mol[1] > 0]
+    if head is None or not ours:
+        return None
+    hold = settings.best("joint_clipped_mbar" if c.how == "held" else "joint_free_mbar") / 1e3
+    enough = hold * head[1] / (R_BAR_L * (T_C + 273.15))
+    first = min(ours, key=lambda r: r.start_min)
+    rate = first.peak_mol_min[1] or 0.0
+    return enough / rate if rate > 0 else None

@@ -1,0 +1,204 @@
+"""Reactive leftovers of the ledger: how much, where, and whether something in the text destroys it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import cache
+from typing import Any
+
+from northsquall import data
+from northsquall.chemistry.families import count_matches
+from northsquall.chemistry.roles import Purpose
+from northsquall.chemistry.roots import is_organic
+from northsquall.chemistry.walk import Walk
+from northsquall.procedure import Procedure
+from northsquall.procedure.amounts import Lot
+
+LEAST_MOL = 0.002
+LEAST_PART = 0.02
+"""Part of what was charged below which a leftover is the arithmetic's or the bottle's (assumption)."""
+DESTROYS = ("destroy", "quench", "neutralise", "extract", "store", "absorb")
+"""Kinds of steps in which a leftover is destroyed on purpose."""
+BY_ITSELF = frozenset(
+    {
+        "peroxide-catalysed",
+        "peroxide-alkali",
+        "nitrous-acid-decomposing",
+        "hypochlorite-warm",
+        "diazonium-decomposing",
+        "manganese-heptoxide-standing",
+    }
+)
+"""Families by which a leftover goes by itself: no plan, and gas."""
+
+
+@dataclass
+class Leftover:
+    """One reactive thing that is left. `mol` is None where an amount it depends on is not written."""
+
+    record: dict[str, Any]
+    root: str
+    vessel: str
+    after_step: int
+    mol: tuple[float, float, float] | None
+    destroyed: float
+    """Part of it that a planned step destroys, 0 to 1."""
+    destroyed_in: int | None
+    by_itself: float
+    """Part that goes by itself, with gas or heat."""
+    left: float
+    """mol that is there at the end."""
+    left_in: str = ""
+
+
+@cache
+def _records() -> list[dict[str, Any]]:
+    return list(data.toml("review/leftovers.toml")["leftover"])
+
+
+@cache
+def record_of(root: str) -> dict[str, Any] | None:
+    """The record of a component that must not be left over, or None."""
+    for r in _records():
+        if root in r.get("roots", ()):
+            return r
+        if is_organic(root) and any(count_matches(root, s) for s in r.get("smarts", ())):
+            return r
+    return None
+
+
+def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], trials: list[Walk], purpose: Purpose) -> list[Leftover]:
+    """Everything reactive that the wanted chemistry does not use up, with what becomes of it.
+
+    Of each component: charged to the batch and made, less what reactions other than a destruction use.
+    """
+    kinds = {s.n: s.kind for s in procedure.steps}
+    three = [_account(w, kinds, purpose, procedure, lots) for w in walks]
+    tried = [_account(w, kinds, purpose, procedure, lots) for w in trials]
+    out = []
+    names = {r for account in (*three, *tried) for r in account}
+    for root in sorted(names):
+        record = record_of(root)
+        if record is None or root == purpose.target:
+            continue
+        here = [a.get(root, _Sum()) for a in three]
+        best = here[1]
+        if tried:
+            seen = [a.get(root, _Sum()).over for a in tried]
+            part = [a.get(root, _Sum()) for a in tried]
+            if max(seen) <= LEAST_PART * max((p.came for p in part), default=1.0):
+                continue
+            if max(seen) - min(seen) > 1e-6 * max(seen):
+                biggest = max(part, key=lambda p: p.over / p.came if p.came else 0.0)
+                if min(p.over / p.came if p.came else 0.0 for p in part) > LEAST_PART or record["id"] in (
+                    "aluminium-hydride",
+                    "ionic-hydride",
+                    "borohydride",
+                ):
+                    out.append(
+                        Leftover(
+                            record,
+                            root,
+                            biggest.vessel,
+                            biggest.step,
+                            None,
+                            biggest.planned / biggest.over if biggest.over else 0.0,
+                            biggest.planned_in,
+                            0.0,
+                            biggest.end,
+                            biggest.end_in,
+                        )
+                    )
+                continue
+        if best.over <= max(LEAST_MOL, LEAST_PART * best.came):
+            continue
+        mols = sorted(a.over for a in here)
+        out.append(
+            Leftover(
+                record,
+                root,
+                best.vessel,
+                best.step,
+                (mols[0], best.over, mols[2]),
+                min(best.planned / best.over, 1.0),
+                best.planned_in,
+                min(best.alone / best.over, 1.0),
+                best.end,
+                best.end_in,
+            )
+        )
+    return out
+
+
+@dataclass
+class _Sum:
+    came: float = 0.0
+    over: float = 0.0
+    planned: float = 0.0
+    planned_in: int | None = None
+    alone: float = 0.0
+    end: float = 0.0
+    end_in: str = ""
+    vessel: str = ""
+    step: int = 0
+
+
+def _account(w: Walk, kinds: dict[int, str], purpose: Purpose, procedure: Procedure, lots: Mapping[str, Lot]) -> dict[str, _Sum]:
+    out: dict[str, _Sum] = {}
+    absorbers = set(w.lines.values())
+    brought: dict[str, float] = {}
+    for m in procedure.materials:
+        lot = lots[m.id]
+        kind = kinds.get(m.step or 0, "")
+        if m.role in ("absorber", "wash") or lot.substance is None or kind in DESTROYS:
+            continue
+        parts = lot.roots() if lot.mol is not None else lot.substance.parts
+        for r, n in parts.items():
+            if record_of(r) is not None:
+                brought[r] = brought.get(r, 0.0) + n
+    used: dict[str, float] = {}
+    for e in w.entries:
+        if e.vessel in absorbers:
+            continue
+        for event in e.happened():
+            planned = id(event) not in purpose.wanted and (
+                event.reaction.family.record.get("kind") == "destroy" or kinds.get(e.step, "") in DESTROYS
+            )
+            alone = event.reaction.family.id.split(":")[0] in BY_ITSELF
+            for r, n in event.reaction.change:
+                if record_of(r) is None:
+                    continue
+                s = out.setdefault(r, _Sum())
+                if n > 0:
+                    s.came += n * event.extent
+                    if not planned:
+                        used[r] = used.get(r, 0.0) - n * event.extent
+                elif alone:
+                    s.alone -= n * event.extent
+                    s.vessel, s.step = e.vessel, e.step
+                elif planned:
+                    s.planned -= n * event.extent
+                    s.planned_in = s.planned_in or e.step
+                    s.vessel, s.step = s.vessel or e.vessel, s.step or e.step
+                else:
+                    used[r] = used.get(r, 0.0) - n * event.extent
+                    s.vessel, s.step = e.vessel, e.step
+    for r, n in brought.items():
+        out.setdefault(r, _Sum()).came += n
+    for vessel, stream in w.charged.items():
+        if vessel in absorbers:
+            continue
+        for r, n in stream.roots.items():
+            if n > 1e-9 and record_of(r) is not None:
+                s = out.setdefault(r, _Sum())
+                if n > s.end:
+                    s.end_in = vessel
+                s.end += n
+    for r, s in out.items():
+        s.over = s.planned + s.alone + s.end if brought.get(r) or used.get(r) else 0.0
+        if not s.vessel:
+            s.vessel = s.end_in
+        if not s.step:
+            s.step = max((e.step for e in w.entries if e.vessel == s.vessel), default=0)
+    return out

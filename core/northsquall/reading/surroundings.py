@@ -1,0 +1,346 @@
+"""What the words say beside the doing: how a vessel is shut, the way of its gas, where it stands and what watches over it.
+
+A second pass over the text, after the steps are known: each phrase that speaks of a lid, a tube, a hood or a
+flame is tied to the step in which it stands.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+from typing import Literal
+
+from northsquall.procedure import Closing, Place, Procedure, Seen, Step, TrainElement
+from northsquall.procedure.document import HOW_SHUT
+from northsquall.reading import lexicon as lex
+
+SENTENCE = re.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
+"""A phrase: up to a full stop before a space, a semicolon or a line's end."""
+
+NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
+SHUT = re.compile(
+    rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
+    rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
+    rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|(?:jar|bottle|flask|can|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
+    re.I,
+)
+"""A stopper, lid, cap or cork put on."""
+HELD = re.compile(
+    r"\b(clip\w*|clamp\w*|screw\w*|held (?:it |them )?(?:down|on|tight)|hold(?:ing)? (?:it )?(?:down|on)|thumb|tight\w*|wired|tied|taped|firmly|pressed)\b",
+    re.I,
+)
+NOT_SHUT = re.compile(
+    r"\b(?:loose\w*|lightly|never|not|nothing (?:is|was)|don't|do not|without|un(?:stoppered|capped)|vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
+    r"|drying tube|after (?:the )?gas|with (?:a |its )?(?:hole|vent|tube)|delivery tube|powder funnel|funnel with cap|jacketed|thermometer|unless)\b",
+    re.I,
+)
+ONCE_OVER = re.compile(
+    r"\b(?:when|once|after|until|till|only (?:then|when|after))\b[^.;\n]*\b(?:over|ceas\w+|stopp?ed|no (?:more|further) (?:gas|bubbl\w+|fizz\w*)|gone|finished|vented|dead|flat|complete)\b",
+    re.I,
+)
+OPENED = re.compile(
+    rf"\b(?:{NOUN} (?:out|off|is removed|was removed|taken off)|(?:was |is |jar |flask |bottle )opened|unstoppered|uncorked|open(?:ed)? (?:the|it)|vent(?:ed)? (?:the|it|each|every|after|between|by|often|through)|tap (?:is |was )?opened)\b",
+    re.I,
+)
+OTHER = (
+    ("balloon", re.compile(r"\bballoon\b", re.I)),
+    ("wool", re.compile(r"\b(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool\b", re.I)),
+    ("film", re.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
+    ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:over|on|cap|lid|cover)\b", re.I)),
+)  # fmt: skip
+STORED = re.compile(
+    r"\b(?:cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|until (?:next|\w+day|tomorrow)|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste)\b",
+    re.I,
+)
+FUNNEL = re.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|swirl\w* in the funnel)\b", re.I)
+RECEIVER = re.compile(r"\b(?:receiver|receiving flask|collect\w* in)\b", re.I)
+KINDS = ("jar", "flask", "bottle", "can", "beaker", "drum", "generator", "vessel", "tube")
+
+HOOD = re.compile(r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|(?<!fume )cupboard (?:with|sash|front))\b", re.I)
+NO_HOOD = re.compile(
+    r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
+    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy)|hood (?:not|isn't) needed)\b",
+    re.I,
+)
+OUTDOORS = re.compile(
+    r"\b(?:outdoors|out of doors|in the (?:yard|garden|open air|car park|courtyard)|on the (?:balcony|roof|terrace)|loading bay)\b", re.I
+)
+WINDOW = re.compile(r"\bwindows?\b", re.I)
+DETECTOR = re.compile(
+    r"\b((?:acid[- ]gas|gas|carbon monoxide|CO|H2S|hydrogen sul(?:f|ph)ide|hydrogen|chlorine|bromine|ammonia|phosphine|oxygen|nitrogen dioxide|NOx|HCl|sulfur dioxide)[ -])?(?:detectors?|alarm|monitor|warner)\b",
+    re.I,
+)
+SWEEP = re.compile(
+    r"\b(?:nitrogen|argon|inert gas|air|sweep)\b[^.;\n]{0,45}?(\d+(?:[.,]\d+)?)\s*(mL|L|litres?)\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*(mL|L)\s*/\s*(min|h)\b[^.;\n]{0,20}\b(?:nitrogen|argon)\b",
+    re.I,
+)
+SWEPT = re.compile(
+    r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b",
+    re.I,
+)
+PURGED = re.compile(
+    r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through)\b"
+    r"|\b(?:nitrogen|argon)\b(?:[^.\n]|\.\d){0,60}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
+    re.I,
+)
+FLAME = re.compile(
+    r"\b(?:bunsen|(?:gas |spirit )?burner|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame))\b",
+    re.I,
+)
+DENIED = re.compile(r"\b(?:no|never|not|without|nothing|away from|kept away|out of|free of|nor|instead of|off\b)\b", re.I)
+LINE_OFF = re.compile(
+    r"\b(?:gas|off-?gas|HCl|vent) line (?:is |was )?(?:off|removed|disconnected|taken off|open\w*)|\b(?:absorber|scrubber|gas bottle|train|washing bottle) (?:is |was |then )?(?:removed|disconnected|taken (?:off|away))|\b(?:remove|disconnect|take (?:off|away)) the (?:absorber|scrubber|gas line|train|gas bottle)\b",
+    re.I,
+)
+EXHAUST = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:m3|m³|cubic met(?:re|er)s?)\s*(?:/|per |an )\s*(?:h|hour)\b", re.I)
+
+ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood", "room"], re.Pattern[str]], ...] = (
+    ("condenser", re.compile(r"\bcondenser\b", re.I)),
+    ("trap", re.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|suck-?back|catch) (?:trap|bottle|vessel|flask|pot)\b", re.I)),
+    ("cold trap", re.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
+    ("burner", re.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end))\b", re.I)),
+    ("hood", re.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
+    ("room", re.compile(r"\binto the (?:room|laboratory|lab)\b", re.I)),
+)  # fmt: skip
+SIZE = re.compile(r"(\d+(?:[.,]\d+)?)[\s-]*(mL|ml|L|litre)\b", re.I)
+WORD_SIZE = (
+    ("half-litre", 500.0),
+    ("half litre", 500.0),
+    ("one-litre", 1000.0),
+    ("one litre", 1000.0),
+    ("two-litre", 2000.0),
+    ("litre", 1000.0),
+)
+ABOVE = re.compile(
+    r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*)\b",
+    re.I,
+)
+DEEP = re.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
+DIPS = re.compile(
+    r"\b(?:on|to|at|near) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
+    re.I,
+)
+BOTTOM_CM = 6.0
+"""Depth of a tube that stands on the bottom of a bottle (assumption)."""
+
+
+def surroundings(doc: Procedure, source: str) -> None:
+    """Fill `closings`, `train` and `place` of a document from its text."""
+    order = sorted((s for s in doc.steps if s.kind != "absorb"), key=lambda s: s.span[0])
+    doc.closings = list(_closings(doc, source, order))
+    _train(doc, source)
+    doc.place = _place(doc, source, order)
+
+
+def _step_at(order: list[Step], at: int) -> Step | None:
+    """The step in which a place of the text stands: the last that begins before it."""
+    return next((s for s in reversed(order) if s.span[0] <= at), None)
+
+
+# ------------------------------------------------------------------ lids
+
+
+def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closing]:
+    found: list[Closing] = []
+    for m in SENTENCE.finditer(source):
+        text, begin = m.group(), m.start()
+        if not order:
+            return
+        how: HOW_SHUT | None = None
+        hit = SHUT.search(text)
+        if hit is not None:
+            behind = text[hit.end() : hit.end() + 60] if re.match(r"[^.;]*\b(?:loose|vent|hole|needle)", text[hit.end() :], re.I) else ""
+            if NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) or ONCE_OVER.search(text[: hit.start()]):
+                hit = None
+            else:
+                near = text + source[m.end() : m.end() + 50]
+                how = "held" if HELD.search(near) else "shut"
+        if hit is None:
+            for kind, pattern in OTHER:
+                hit = pattern.search(text)
+                if hit is not None and not DENIED.search(text[max(0, hit.start() - 25) : hit.start()]):
+                    how = kind  # type: ignore[assignment]
+                    break
+        step = _step_at(order, begin + (hit.start() if hit else 0))
+        opened = OPENED.search(text)
+        if opened is not None and (hit is None or opened.start() > hit.end()) and not DENIED.search(text[: opened.start()][-25:]):
+            at = _step_at(order, begin + opened.start())
+            for c in found:
+                if c.until is None and c.place != "store" and (hit is None or c.span[0] < begin + opened.start()):
+                    c.until = at.n if at else None
+        if hit is None or how is None or step is None:
+            continue
+        where: Literal["vessel", "receiver", "funnel", "store"] = "vessel"
+        if RECEIVER.search(text) or (step.kind == "distil" and not re.search(r"\bflask|jar\b", text, re.I)):
+            where = "receiver"
+        elif (
+            FUNNEL.search(text + source[m.end() : m.end() + 40])
+            and re.search(r"funnel", source, re.I)
+            and not re.search(r"\b(?:flask|jar|bottle)\b", text, re.I)
+        ):
+            where = "funnel"
+        elif STORED.search(text + source[m.end() : m.end() + 60]):
+            where = "store"
+        vessel = _vessel_of(doc, text, step)
+        closing = Closing(
+            how=how, word=hit.group().strip(), place=where, vessel=vessel, step=step.n, span=(begin + hit.start(), begin + hit.end())
+        )
+        same = [
+            c
+            for c in found
+            if c.step == closing.step
+            and c.vessel == vessel
+            and c.place == where
+            and c.how in ("shut", "held")
+            and how in ("shut", "held")
+            and begin - c.span[1] < 90
+        ]
+        if same:
+            same[0].how = "held" if "held" in (how, same[0].how) else how
+            continue
+        found.append(closing)
+    yield from found
+
+
+def _vessel_of(doc: Procedure, text: str, step: Step) -> str | None:
+    """The vessel a phrase speaks of: by its kind, else the step's."""
+    for kind in KINDS:
+        if re.search(rf"\b{kind}\b", text, re.I):
+            own = next((v.name for v in doc.vessels if v.kind == kind), None)
+            if own is not None:
+                return own
+    return step.vessel
+
+
+# ------------------------------------------------------------------ the way of the gas
+
+
+def _size(words: str) -> float | None:
+    m = SIZE.search(words)
+    if m:
+        return float(m[1].replace(",", ".")) * (1.0 if m[2].lower() == "ml" else 1e3)
+    return next((mL for w, mL in WORD_SIZE if w in words.lower()), None)
+
+
+def _train(doc: Procedure, source: str) -> None:
+    """Elements in the order of the text; what stands in an absorber comes from its step."""
+    absorbers = [s for s in doc.steps if s.kind == "absorb"]
+    spans = [m.span() for m in SENTENCE.finditer(source) if lex.TRAIN.search(m.group()) or _labelled(m.group())]
+    lots = {m.id: m for m in doc.materials}
+    places: list[tuple[int, TrainElement]] = []
+    of = absorbers[0].from_vessel if absorbers else None
+    if of is None:
+        reacting = [s.vessel for s in doc.steps if s.vessel and s.materials]
+        of = reacting[0] if reacting else None
+    first = min((s.span[0] for s in absorbers), default=10**9)
+    last = max((s.span[1] for s in absorbers), default=-1)
+    for a, b in spans:
+        text = source[a:b]
+        for kind, pattern in ELEMENTS:
+            for m in pattern.finditer(text):
+                at = a + m.start()
+                if kind == "condenser" and not (absorbers and at < last):
+                    continue
+                if DENIED.search(text[max(0, m.start() - 12) : m.start()]) and kind != "trap":
+                    continue
+                count = 2 if kind == "trap" and re.search(r"\btwo\s+$", text[: m.start()], re.I) else 1
+                places += [
+                    (at, TrainElement(element=kind, of=of, volume_mL=_size(m.group()), span=(at, a + m.end()))) for _ in range(count)
+                ]
+    for s in absorbers:
+        mine = [lots[k] for k in s.materials]
+        at = min((m.span[0] for m in mine), default=s.span[0])
+        end = max((m.span[1] for m in mine), default=s.span[1])
+        own = next(((a, b) for a, b in spans if a <= at < b), None)
+        others = [(a, b) for a, b in spans if a > at]
+        if others and (
+            own is None or not any(p.search(source[own[0] : own[1]]) or ABOVE.search(source[own[0] : own[1]]) for _, p in ELEMENTS)
+        ):
+            told = [b for a, b in others if any(re.search(rf"\b{re.escape(w)}", source[a:b], re.I) for m in mine for w in _calls(m.name))]
+            at = end = max(told or [b for _, b in others])  # from a charge list: its place is where the line names it
+        begin = max([p + 1 for p, e in places if p < at and e.element == "trap"] + [source.rfind("\n\n", 0, at) + 1, at - 140])
+        stop = min([p for p, e in places if p > end] + [end + 90])
+        around = source[begin:stop].split("\n\n")[0] if "\n\n" not in source[begin:at] else source[at:stop]
+        deep, above = DEEP.search(around), ABOVE.search(around)
+        dip: float | None = None
+        if deep is not None:
+            dip = float(deep[1].replace(",", ".")) / (10.0 if deep[2].lower() == "mm" else 1.0)
+        elif above is None and DIPS.search(around):
+            dip = BOTTOM_CM if re.search(r"\bbottom\b", around, re.I) else 2.0
+        places.append(
+            (at, TrainElement(element="absorber", name=s.vessel or "absorber", of=of, liquid=" + ".join(m.name for m in mine), lots=list(s.materials), dip_cm=0.0 if above and deep is None else dip,
+                              above=True if above and deep is None else False if dip is not None else None, span=(at, end)))
+        )  # fmt: skip
+    places.sort(key=lambda x: x[0])
+    seen: list[TrainElement] = []
+    for at, e in places:
+        if e.element in ("hood", "room", "burner") and (any(x.element == e.element for x in seen) or (absorbers and at < first)):
+            continue
+        if e.element == "condenser" and any(x.element == "condenser" for x in seen):
+            continue
+        seen.append(e)
+    ends = [e for e in seen if e.element in ("hood", "room")]
+    seen = [e for e in seen if e not in ends] + ends[:1]
+    if not any(e.element in ("trap", "absorber", "burner", "cold trap", "washer") for e in seen):
+        seen = [e for e in seen if e.element in ("hood", "room")]
+    for before, e in zip([None, *seen], seen, strict=False):
+        e.after = (before.name or before.element) if before else of
+    doc.train = seen
+
+
+def _calls(name: str) -> list[str]:
+    """How a line may name what stands in its bottle: its own name, its last word, "caustic"."""
+    words = [w for w in re.split(r"\W+", name) if len(w) > 3]
+    return [name, *words[-1:], *(["caustic", "lye", "alkali"] if re.search(r"hydroxide|NaOH|KOH|soda", name) else [])]
+
+
+def _labelled(text: str) -> bool:
+    head, colon, _ = text.partition(":")
+    return bool(colon) and len(head) < 40 and lex.of_gas(head.strip(" -*0123456789").lower())
+
+
+# ------------------------------------------------------------------ where
+
+
+def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
+    out = Place()
+    for m in SENTENCE.finditer(source):
+        text, begin = m.group(), m.start()
+        h = HOOD.search(text)
+        if NO_HOOD.search(text):
+            out.hood, out.span = False, (begin, m.end())
+        elif h is not None and out.hood is None:
+            out.hood, out.span = True, (begin + h.start(), begin + h.end())
+        if OUTDOORS.search(text):
+            out.outdoors = True
+            out.span = out.span or (begin, m.end())
+        w = WINDOW.search(text)
+        if w is not None and not DENIED.search(text[: w.start()][-20:]):
+            out.window = True
+            out.span = out.span if out.hood else (begin + w.start(), begin + w.end())
+        out.detectors += [d.group().strip().lower() for d in DETECTOR.finditer(text)]
+        sweep = SWEEP.search(text)
+        if sweep is not None and out.sweep_L_min is None:
+            number, unit, per = (sweep[1], sweep[2], sweep[3]) if sweep[1] else (sweep[4], sweep[5], sweep[6])
+            out.sweep_L_min = (
+                float(number.replace(",", ".")) * (1e-3 if unit.lower() == "ml" else 1.0) / (60.0 if per[0].lower() == "h" else 1.0)
+            )
+        elif SWEPT.search(text) and out.sweep_L_min is None:
+            out.sweep_L_min = 0.0  # a stream whose rate is not written
+        out.purged = out.purged or PURGED.search(text) is not None
+        line = LINE_OFF.search(text)
+        if line is not None and out.line_off is None and not DENIED.search(text[: line.start()][-12:]):
+            step = _step_at(order, begin + line.end())
+            follows = next((x for x in order if x.span[0] >= begin + line.end()), None)
+            out.line_off = follows.n if follows is not None else step.n if step is not None else None
+        e = EXHAUST.search(text)
+        if e is not None:
+            out.exhaust_m3_h = float(e[1].replace(",", "."))
+        for f in FLAME.finditer(text):
+            if DENIED.search(text[: f.start()][-45:]) or DENIED.search(text[f.end() :][:12]):
+                continue
+            step = _step_at(order, begin + f.start())
+            if step is not None:
+                out.flames.append(Seen(word=f.group(), step=step.n, span=(begin + f.start(), begin + f.end())))
+    return out
