@@ -333,6 +333,13 @@ class QuenchLine(Doc):
     gas: list[str]
     end_T_C: Figure | None = None
     fill_fraction: float | None = None
+    watch: str = ""
+    test: str = ""
+    direction: str = ""
+    """"onto": the leftover on to the agent; "into": the agent into it; empty where it does not matter."""
+    destroyed: float | None = None
+    """Part that a step of the text destroys."""
+    vessel: str | None = None
 
 
 class Refill(Doc):

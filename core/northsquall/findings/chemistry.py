@@ -23,7 +23,14 @@ NET = {
 
 @rule("P04")
 def too_much(c: Context) -> Iterator[Finding]:
-    """P04: yield over 100 %."""
+    """P04: yield over 100 %, by the sum or as written."""
+    said = c.procedure.results.percent
+    if said is not None and said.value > 100.5 and (c.yield_percent is None or c.yield_percent <= 100.5):
+        by = f"; by the limiting reagent it is {c.yield_percent:.0f} %" if c.yield_percent is not None else ""
+        yield finding(
+            "P04", "condition", f"{said.value:g} % is written: no yield is above 100 %{by}.", span=said.span, figure=said.value, limit="100 %", remedy="Moles of product over moles of the limiting reagent, not grams over grams.", source="handbook 1", short="yield over 100 %",
+        )  # fmt: skip
+        return
     if c.yield_percent is None or c.yield_percent <= 100.5:
         return
     r = c.procedure.results

@@ -120,8 +120,16 @@ def shut_in(c: Context) -> Iterator[Finding]:
         )
         where = {"receiver": "the receiver", "store": f"what is put away in {x.vessel}"}.get(k.place, x.vessel)
         if x.rise_bar is None:
-            if x.unknown or lasting:
-                bad = any(record_of(g).toxic or record_of(g).fuel for g in x.unknown) or lasting
+            alive = k.place == "store" and any(
+                y.record["danger"] in ("gas", "heats") and (y.mol is None or y.left > LEAST_MOL) for y in c.leftovers
+            )
+            if (
+                x.unknown
+                or lasting
+                or alive
+                or (k.place == "store" and c.gas is not None and any(g in c.gas.seen for g in ("H2", "CO2", "N2", "O2")))
+            ):
+                bad = alive or any(record_of(g).toxic or record_of(g).fuel for g in x.unknown) or lasting
                 yield _shut(
                     x,
                     "stop" if bad else "condition",
@@ -281,6 +289,8 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     step=step, span=_lot_span(c, taking), figure=share, limit="1.5 × the need; under 1.0 a stop", remedy=f"{1.5 * (d.offered_mol / share if share else d.mol[1]):.2g} mol of {d.reagent}: the need and half as much again.", source="handbook 2.7, 3.2", short="absorber short",
                 )  # fmt: skip
         elif line is not None and held and not taking:
+            if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
+                continue  # dilution is its way, and it suffices
             yield finding(
                 "G04", "stop" if over else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it",
             )  # fmt: skip
@@ -315,6 +325,16 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 "G04", "condition" if lost < 0.05 and c.procedure.place.hood else "stop" if over or lost >= 0.05 else "condition", f"{_many(lost)} of {record.name} leave when {words}.", step=c.step(past.step), figure=lost, limit=limit,
                 remedy="Leave the gas line on until the last gas is gone.", source="handbook 2.8", short="gas past the line",
             )  # fmt: skip
+    off = c.procedure.place.line_off
+    for e in c.walk.events():
+        hidden = [record_of(g) for g in e.reaction.family.record.get("side_gases", [])]
+        if off is None or e.latent is not None or e.step < off or e.vessel not in c.gas.lines or not hidden or not hidden[0].toxic:
+            continue
+        yield finding(
+            "G04", "condition" if c.procedure.place.hood else "stop", f"The gas line is off by then, and {e.reaction.family.name} gives {hidden[0].name}; how much is not established.", step=c.step(e.step), established=False,
+            limit=f"{hidden[0].lowest_ppm:g} ppm" if hidden[0].lowest_ppm else "", remedy="Leave the gas line on until the quench is over.", source="handbook 3.3", short="gas past the line",
+        )  # fmt: skip
+        break
     seen = _sees_fumes(c)
     for record, step in _unmeasured(c):
         if not record.toxic or record.refer or _covered(c, record.root):

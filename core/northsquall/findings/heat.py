@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
@@ -207,6 +208,28 @@ def duty(c: Context) -> Iterator[Finding]:
                 remedy="Add more slowly, or use a colder bath.",
                 short="cooling duty",
             )
+
+
+ICE_GONE = re.compile(
+    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|none left|ice had gone)\b",
+    re.I,
+)
+
+
+@rule("H06")
+def ice_gone_in_words(c: Context) -> Iterator[Finding]:
+    """H06: the author says himself that the ice is gone while the work goes on."""
+    m = ICE_GONE.search(c.procedure.source_text)
+    if m is None or "ice" not in c.procedure.source_text[max(0, m.start() - 60) : m.end()].lower():
+        return
+    before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
+    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
+    if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b", before, re.I) or not goes_on:
+        return
+    yield finding(
+        "H06", "condition", f"“{m.group()}”: from here on nothing cools, and the work goes on.", step=step, span=(m.start(), m.end()), limit="end of the cooled steps", remedy="Stop the feed until the bath has ice again; have twice as much at hand.", source="handbook 4", short="ice",
+    )  # fmt: skip
 
 
 @rule("H06")

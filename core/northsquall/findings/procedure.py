@@ -36,10 +36,11 @@ def implausible(c: Context) -> Iterator[Finding]:
         f = lot.moles_differ
         if f is not None and not 0.9 <= f <= 1.1:
             severity: Severity = "condition" if f > 1.3 or f < 0.77 else "note"
+            taken = lot.best_mol * f if lot.slipped else lot.best_mol
             yield finding(
                 "P01",
                 severity,
-                f"{m.name}: {lot.best_mol:.3g} mol by its amount, but {lot.best_mol / f:.3g} mol is written ({f:.2g} times).",
+                f"{m.name}: {taken:.3g} mol by its amount, but {taken / f:.3g} mol is written ({f:.2g} times){'; the moles are taken' if lot.slipped else ''}.",
                 span=m.span,
                 step=c.step(m.step),
                 figure=f,

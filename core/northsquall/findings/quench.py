@@ -157,6 +157,8 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
         quenches = [s for s in c.procedure.steps if s.vessel == v.name and s.kind == "quench"]
         if v.nominal_mL is None or volume is None or any(s.n in c.quench_fill for s in quenches) or v.name in c.walk.lines.values():
             continue
+        if not quenches and not any(e.happened() for e in c.walk.entries if e.vessel == v.name):
+            continue  # nothing reacts in it: filled to its mark at most
         fill = volume / v.nominal_mL
         washes = sum(
             c.lots[m].volume_mL or 0.0
@@ -503,6 +505,9 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                     return
 
 
+CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*)\b", re.I)
+
+
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
     """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
     w = c.trials[len(c.trials) // 2] if c.trials else c.walk
@@ -514,6 +519,13 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
             out.append(dict(s.roots))
     if out:
         return out
+    if CLEANS.search(sentence):  # what clings to the glass: something of all that was ever in it
+        dregs: dict[str, float] = {}
+        for e in w.entries:
+            if e.vessel == step.vessel:
+                for r, n in e.after.items():
+                    dregs[r] = max(dregs.get(r, 0.0), n) if r != "H+" else n
+        return [dregs] if dregs else []
     entries = [e for e in w.entries if e.step == step.n and e.vessel not in w.lines.values()] or [
         e for e in w.entries if e.vessel == step.vessel and e.step <= step.n
     ][-1:]
@@ -559,7 +571,7 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         return
     for lot in c.lots.values():
         s = lot.substance
-        if s is None or s.id not in FORMERS or not (s.phase == "l"):
+        if s is None or s.id not in FORMERS or s.phase != "l":
             continue
         around = text[max(0, lot.material.span[0] - 60) : lot.material.span[1] + 60]
         old = AGED.search(around)

@@ -16,6 +16,8 @@ from northsquall.review import Settings
 from northsquall.substances import Catalogue
 
 P0_BAR = 1.01325
+WARM_ROOM_C = 25.0
+"""Temperature at which a vessel is taken to be shut: the warm end of a room."""
 R_BAR_L = 0.08314462618
 OPENS = ("extract", "filter", "quench", "neutralise", "distil", "destroy", "transfer")
 """Steps for which a vessel must have been opened."""
@@ -45,8 +47,9 @@ def vapour_bar(T_C: float, boils_C: float) -> float:
     return P0_BAR * math.exp(-TROUTON * ((boils_C + 273.15) / (T_C + 273.15) - 1.0))
 
 
-def rise_bar(mol: float, T_C: float, head_L: float, boils_C: float | None, from_C: float = 20.0) -> float:
+def rise_bar(mol: float, T_C: float, head_L: float, boils_C: float | None, from_C: float = WARM_ROOM_C) -> float:
     """Pressure over ambient in a vessel that was closed at `from_C`: warmed air, gas made, vapour (handbook 2.7)."""
+    T_C = max(T_C, from_C)
     warm = P0_BAR * ((T_C + 273.15) / (from_C + 273.15) - 1.0)
     gas = mol * R_BAR_L * (T_C + 273.15) / head_L
     vapour = max(vapour_bar(T_C, boils_C) - vapour_bar(from_C, boils_C), 0.0) if boils_C is not None else 0.0
@@ -89,7 +92,7 @@ def closed_vessels(
                 gases[r.gas] = (low + r.mol[0], best + r.mol[1], high + r.mol[2])
         entries = [e for w in trials for e in w.entries if e.vessel == vessel and e.step >= c.step]
         unknown = sorted({g for e in entries for g, n in e.gas.items() if n > 1e-6 and g not in gases and (last is None or e.step <= last)})
-        T = max([_warmest(s, vessel, procedure, walk) for s in same], default=20.0)
+        T = max([_warmest(s, vessel, procedure, walk) for s in same], default=WARM_ROOM_C)
         contents = next(
             (x for (n, v), x in reversed(list(walk.after.items())) if v == vessel and n <= max((s.n for s in same), default=c.step)), {}
         )

@@ -39,6 +39,8 @@ class Lot:
     moles_differ: float | None = None
     """Factor between the written moles and the computed ones."""
     expression: str = ""
+    slipped: bool = False
+    """Whether the unit slipped by a thousand and the written moles were taken."""
 
     @property
     def best_mol(self) -> float:
@@ -172,7 +174,28 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         stated = convert(m.stated_mol.value, m.stated_mol.unit, "moles") * scale
         if stated > 0:
             lot.moles_differ = lot.mol[1] / stated
+            _slip(lot, m)
     return lot
+
+
+SLIPPED = 0.03
+"""How near to a thousand times two amounts must lie to be the same figures with a slip of the unit."""
+
+
+def _slip(lot: Lot, m: Material) -> None:
+    """mg for g, g for kg: the figures agree with the written moles but for a factor of a thousand, so the moles are taken."""
+    f = lot.moles_differ
+    assert f is not None and lot.mol is not None and m.amount is not None
+    for thousand in (1e3, 1e-3):
+        if abs(f / thousand - 1.0) < SLIPPED:
+            for name in ("mol", "mass_g", "water_mol"):
+                three = getattr(lot, name)
+                if three is not None:
+                    setattr(lot, name, tuple(x / thousand for x in three))
+            lot.volume_mL = lot.volume_mL / thousand if lot.volume_mL else lot.volume_mL
+            lot.cp_J_K = lot.cp_J_K / thousand if lot.cp_J_K else lot.cp_J_K
+            lot.slipped = True
+            lot.assumptions.append(f"{m.amount.value:g} {m.amount.unit} is a thousand times off the written moles; the moles are taken")
 
 
 def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) -> Triple | None:

@@ -193,6 +193,8 @@ class Results(Part):
     product_span: Span | None = None
     mass_g: Quantity | None = None
     percent: Quantity | None = None
+    strength_percent: float | None = None
+    """Mass per cent of the product in what was weighed, by titration or assay."""
 
 
 class Unread(Part):

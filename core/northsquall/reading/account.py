@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Slip, Step, Strength, Vessel
+from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.items import Item
 from northsquall.reading.mentions import Mention, class_of
@@ -290,10 +291,10 @@ def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
             and m.amount
             and same[0].amount
             and account.waiting[same[0].id] == "list"
-            and m.amount.unit == same[0].amount.unit
-            and m.amount.value < same[0].amount.value
+            and m.amount.dim == dimension(same[0].amount.unit)
+            and _as(m.amount.model(), same[0].amount.unit).value < same[0].amount.value
         ):
-            piece = split(account, same[0], m.amount.model())  # "20 mL of it first"
+            piece = split(account, same[0], _as(m.amount.model(), same[0].amount.unit))  # "20 mL of it first"
             if piece is not None:
                 account.used |= {q.start for q in m.used}
                 return [piece]
@@ -306,6 +307,15 @@ def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
         return []
     return [new_lot(account, m)] if opens else []
+
+
+def _as(q: Quantity, unit: str) -> Quantity:
+    """A quantity in another unit of its kind."""
+    if q.unit == unit:
+        return q
+    kind = dimension(unit)
+    each = convert(1.0, q.unit, kind) / convert(1.0, unit, kind)
+    return q.model_copy(update={"unit": unit, **{k: v * each for k in ("value", "low", "high") if (v := getattr(q, k)) is not None}})
 
 
 def _by_strength(same: list[Material], m: Mention) -> Material:

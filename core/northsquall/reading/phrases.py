@@ -319,6 +319,21 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
     for i, item in enumerate(items):
+        after = items[i + 1] if i + 1 < len(items) else None
+        if (
+            isinstance(item, Token)
+            and item.kind == "sub"
+            and item.value == "water"
+            and is_word(after, "underneath", "outside", "around", "below")
+        ):
+            at = next((x for x in items[i + 2 : i + 5] if isinstance(x, Qty) and x.dim == "temperature"), None)
+            return (
+                Bath(kind="water", T_C=convert(at.value, at.unit, "temperature") if at else None, span=(item.start, after.end)),
+                i,
+                i + 1,
+                [],
+            )  # type: ignore[union-attr]
+    for i, item in enumerate(items):
         if not (isinstance(item, Token) and item.kind == "sub" and (item.value == "ice" or item.low in ("ice water", "ice-water"))):
             continue
         before = items[i - 1] if i else None

@@ -12,7 +12,7 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from northsquall.procedure import Procedure, Quantity, Unread
+from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
@@ -89,6 +89,7 @@ def read(text: str) -> Procedure:
                 account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
     doc = account.doc
     finish(account)
+    _from_title(account, tokens)
     place_absorbers(account)
     _product(account)
     _finish(account, tokens)
@@ -183,6 +184,30 @@ GIVES = {
 }
 
 
+DISPOSAL = re.compile(
+    r"\b(?:residues?|clear-?out|clearing out|disposal|disposing|destruction|destroying|surplus|left-?overs?|getting rid|quench(?:ing)? of|killing)\b",
+    re.I,
+)
+
+
+def _from_title(account: Account, tokens: list[Token]) -> None:
+    """The title says what is got rid of, and the text speaks of it only by "it": it is there first, its amount not written."""
+    doc = account.doc
+    first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), len(tokens))
+    charge = next((s for s in doc.steps if s.kind in ("charge", "dose", "add")), None)
+    if not DISPOSAL.search(doc.title) or charge is None:
+        return
+    for t in tokens[:first]:
+        if t.kind == "sub" and all(m.identity != t.value for m in doc.materials):
+            s = catalogue().substances[str(t.value)]
+            lot = Material(id=f"m{len(doc.materials) + 1}", name=t.text, identity=s.id, phase=s.phase, step=charge.n, span=(t.start, t.end))
+            doc.materials.append(lot)
+            charge.materials.insert(0, lot.id)
+            if doc.results.product_identity == s.id:
+                doc.results.product = doc.results.product_identity = doc.results.product_span = None
+            return
+
+
 def _goes_in(head: list[Token], i: int) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
@@ -210,12 +235,22 @@ def _product(account: Account) -> None:
         r.product_smiles = catalogue().substances[r.product_identity].smiles
 
 
+ASSAY = re.compile(
+    r"\b(?:titrat\w+|assay\w*|strength|contains|content)\b[^.;\n]{0,30}?(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)|(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent) (?:by (?:weight|mass|titration)|w/w)",
+    re.I,
+)
+
+
 def _finish(account: Account, tokens: list[Token]) -> None:
     """Amounts by equivalents, and unread quantities."""
     doc = account.doc
     if account.main is not None and account.main.sensor is None and account.sensor:
         account.main.sensor = account.sensor  # type: ignore[assignment]
     _equivalents(doc)
+    if doc.results.mass_g is not None and doc.results.mass_g.span is not None:
+        m = ASSAY.search(account.source, doc.results.mass_g.span[1], doc.results.mass_g.span[1] + 160)
+        if m is not None:
+            doc.results.strength_percent = float((m[1] or m[2]).replace(",", "."))
     head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
     listed = {place for u in doc.unread for place in range(*u.span)}

@@ -330,7 +330,7 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
             out.sweep_L_min = 0.0  # a stream whose rate is not written
         out.purged = out.purged or PURGED.search(text) is not None
         line = LINE_OFF.search(text)
-        if line is not None and out.line_off is None and not DENIED.search(text[: line.start()][-12:]):
+        if line is not None and out.line_off is None and not re.search(r"\b(?:not|never|don't)\b", text[: line.start()][-12:], re.I):
             step = _step_at(order, begin + line.end())
             follows = next((x for x in order if x.span[0] >= begin + line.end()), None)
             out.line_off = follows.n if follows is not None else step.n if step is not None else None

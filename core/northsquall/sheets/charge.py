@@ -192,6 +192,8 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
                     if x.from_vessel:
                         keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
             for key in dict.fromkeys(keys):
+                if lots[key].mol is None and lots[key].material.role == "wash":
+                    continue  # a rinse nobody measured
                 ml = lots[key].volume_mL
                 if lots[key].substance and lots[key].substance.id == "ice" and lots[key].mass_g:  # type: ignore[union-attr]
                     ml = lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
@@ -255,9 +257,14 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     per = identity.parts.get(purpose.target, 1.0) if identity else 1.0
     mass = identity.mass / per if identity and purpose.target in identity.parts else mass_of(parse_formula(formula_of(purpose.target)))
     theory = purpose.theory * mass
+    pure = (
+        reported * r.strength_percent / 100.0
+        if reported is not None and r.strength_percent is not None and r.strength_percent <= 100
+        else reported
+    )
     return Yield(
         product=cat.label(purpose.target) if is_organic(purpose.target) else r.product or shown(purpose.target),
         theoretical_g=significant(theory, 4),
         reported_g=reported,
-        percent=significant(100 * reported / theory) if reported else None,
+        percent=significant(100 * pure / theory) if pure else None,
     )

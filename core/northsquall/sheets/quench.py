@@ -5,6 +5,7 @@ from __future__ import annotations
 from northsquall.assessment import (
     QuenchLine,
 )
+from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Context
@@ -96,7 +97,47 @@ def quench(
                     mol_required=figure(need[1], "mol", low=min(need), high=max(need)), mass_g_required=figure(need[1] * base.substance.mass, "g", low=min(need) * base.substance.mass, high=max(need) * base.substance.mass), heat_kJ=heat, gas=["CO2"],
                 )
             )  # fmt: skip
-    return ends, fills, lines
+    return ends, fills, [*lines, *_leftover_lines(c)]
+
+
+def _leftover_lines(c: Context) -> list[QuenchLine]:
+    """What destroys each leftover, school by school, with what its equation asks for."""
+    out = []
+    for x in c.leftovers:
+        own = catalogue().of_root(x.root)
+        name = own.id if own is not None else str(x.record["name"])
+        for a in x.record["agents"]:
+            why = "how much is left depends on an amount that is not written"
+            if x.mol is None:
+                mol = need = mass = heat = not_established("mol", why)
+            else:
+                low, best, high = x.mol
+                mol = figure(best, "mol", low=low, high=high, expression="charged − used", sources=["contents ledger"])
+                need = figure(
+                    best * a["per"],
+                    "mol",
+                    low=low * a["per"],
+                    high=high * a["per"],
+                    expression="n of the leftover × mol per mol",
+                    inputs=[Input(name="mol per mol", value=a["per"], unit="", origin="catalogue", note=str(x.record["source"]))],
+                    sources=[str(x.record["source"])],
+                )
+                each = mass_of(parse_formula(a["formula"]))
+                mass = figure(best * a["per"] * each, "g", low=low * a["per"] * each, high=high * a["per"] * each)
+                heat = figure(
+                    best * x.record["kJ"],
+                    "kJ",
+                    low=low * x.record["kJ"] * 0.8,
+                    high=high * x.record["kJ"] * 1.2,
+                    sources=["handbook 3.1, rounded"],
+                )
+            out.append(
+                QuenchLine(
+                    step=x.destroyed_in or x.after_step, leftover=f"{name} ({x.root})" if not own else name, mol=mol, reagent=a["reagent"], mol_required=need, mass_g_required=mass if x.mol is not None else not_established("g", why),
+                    heat_kJ=heat if x.mol is not None else not_established("kJ", why), gas=[g.strip() for g in str(a.get("gas", "")).split(",") if g.strip()], watch=a["watch"], test=str(x.record["test"]), direction=str(x.record.get("direction", "")), destroyed=round(x.destroyed, 3), vessel=x.left_in or x.vessel,
+                )
+            )  # fmt: skip
+    return out
 
 
 def _end_temperature(q_kJ: float, batch_J_K: float, start_C: float, g_ice: float, g_water: float) -> float:
