@@ -8,7 +8,7 @@ from rdkit.Chem.Descriptors import MolWt
 from rdkit.Chem.rdMolDescriptors import CalcMolFormula
 
 from northsquall.chemistry.families import example_of, families
-from northsquall.sheets.reactions import MOLAR_VOLUME_25C
+from northsquall.gas.release import MOLAR_L
 from northsquall.substances import catalogue
 from northsquall.substances.resolve import cas_holds
 
@@ -23,7 +23,7 @@ def value(name: str, prop: str, phase: str = "") -> float:
 
 def test_molar_volume() -> None:
     """R = 8.314462618 J/(mol K), NIST/CODATA."""
-    assert pytest.approx(8.314462618 * 298.15 / 101.325, abs=1e-3) == MOLAR_VOLUME_25C
+    assert pytest.approx(8.314462618 * 298.15 / 101.325, abs=1e-3) == MOLAR_L
 
 
 @pytest.mark.parametrize(

@@ -51,12 +51,15 @@ def needed(substance: Substance, here: Stream, kind: str, wanted: tuple[str, ...
     plenty = 100.0 * max(1.0, *(abs(n) for r, n in here.roots.items() if r not in FREE)) if here.roots else 1.0
     entry, _ = combine(0, "trial", [here.copy(), Stream({k: v * plenty for k, v in substance.parts.items()})], wanted)
     used = 0.0
+    meets = [  # what the agent does by itself, in the acid it makes, is no use of it
+        dict(e.reaction.change) | {"": e.extent}
+        for e in entry.happened()
+        if any(n < 0 and r not in FREE and r not in substance.parts and here.roots.get(r, 0.0) > 0 for r, n in e.reaction.change)
+    ]
     for root, per in substance.parts.items():
         if (root in FREE and root != "H+") or per <= 0:
             continue
-        taken = sum(
-            -dict(e.reaction.change).get(root, 0.0) * e.extent for e in entry.happened() if dict(e.reaction.change).get(root, 0.0) < 0
-        )
+        taken = sum(-change.get(root, 0.0) * change[""] for change in meets if change.get(root, 0.0) < 0)
         used = max(used, min(taken / per, plenty))
     return used if used < 0.99 * plenty else 0.0
 
@@ -337,8 +340,8 @@ class _Walker:
             if step.from_vessel and step.from_vessel != vessel:
                 new = [*new, self.take(step.from_vessel)]
             streams = [here, *new]
-        if any(ORDER_MATTERS & set(x.roots) for x in streams) and len(streams) > 1:
-            portions = GAS_PORTIONS
+        if any(ORDER_MATTERS & set(x.roots) for x in streams) and len(streams) > 1 and step.kind != "destroy":
+            portions = GAS_PORTIONS  # what destroys takes dissolved gas too, faster than it leaves
         if len(streams) == 1:
             streams.append(Stream())
         self.meet(step, vessel, streams, portions)

@@ -93,11 +93,11 @@ def unnamed(c: Context) -> Iterator[Finding]:
             continue
         hooded = c.procedure.place.hood is True
         warm = any(e.step == (step.n if step else 0) and e.conditions.T_high >= WARM_NITRATING_C for e in c.walk.entries)
-        if record.root not in ("H2",) and hooded and not warm:
+        plain = record.root == "H2" or (warm and not hooded) or _sees_fumes(c) is not None
+        if not plain and hooded:
             continue
-        severe = record.root == "H2" or not hooded
         yield finding(
-            "G01", "condition" if severe else "note", f"{record.name[:1].upper() + record.name[1:]} can form here, how much is not established, and the text does not name it.", step=step, established=False, limit="every gas named",
+            "G01", "condition" if plain else "note", f"{record.name[:1].upper() + record.name[1:]} can form here, how much is not established, and the text does not name it.", step=step, established=False, limit="every gas named",
             remedy=f"Name {record.name}, and say where it goes.", source="handbook 3.1", short=f"{record.name} not named",
         )  # fmt: skip
 
@@ -293,6 +293,10 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 continue  # dilution is its way, and it suffices
             yield finding(
                 "G04", "stop" if over else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it",
+            )  # fmt: skip
+        elif line is None and any(m.role == "absorber" for m in c.procedure.materials):
+            yield finding(
+                "G04", "condition", f"{_many(mol[1])} of {record.name} leave, and an absorber is written, but not which vessel's gas goes through it.", step=step, established=False, limit=limit, remedy="Say which vessel's gas is led through the absorber.", source="handbook 3.2", short="no absorber",
             )  # fmt: skip
         elif line is None or not taking:
             if mol[1] < 0.004 and not over:

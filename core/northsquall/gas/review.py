@@ -16,7 +16,7 @@ from northsquall.gas.closed import Closed, closed_vessels
 from northsquall.gas.records import record_of
 from northsquall.gas.release import Release, open_steps, releases
 from northsquall.gas.train import Line, Stock, need, run_line, stock_of
-from northsquall.procedure import Procedure
+from northsquall.procedure import Procedure, TrainElement
 from northsquall.procedure.amounts import Lot
 from northsquall.review import Settings
 from northsquall.substances import Catalogue
@@ -80,7 +80,7 @@ def review(
     through: set[int] = set()
     sources = {e.of for e in procedure.train if e.of} | set(walks[1].lines) - set(walks[1].lines.values())
     for of in sorted(x for x in sources if x):
-        elements = [e for e in procedure.train if e.of in (of, None)]
+        elements = elements_of(procedure, of)
         ours = [r for r in found if r.vessel == of and (off is None or r.step < off)]
         through |= {id(r) for r in ours}
         lines[of] = run_line(of, elements, ours, lots, settings, procedure.place.sweep_L_min)
@@ -117,6 +117,22 @@ def review(
                     if e.step not in seen[g]:
                         seen[g].append(e.step)
     return GasReview(found, lines, closed, demands, exposure, seen, {g: x for g, x in made.items() if x[0] > 1e-6})
+
+
+def elements_of(procedure: Procedure, of: str) -> list[TrainElement]:
+    """The line of one vessel: as written, with every filled absorber of its steps that no element names behind it."""
+    out = [e for e in procedure.train if e.of in (of, None)]
+    sources = {of}
+    for s in procedure.steps:
+        if s.kind != "absorb" or not s.vessel or not sources & {x.strip() for x in (s.from_vessel or "").split(",")}:
+            continue
+        sources.add(s.vessel)
+        if all(e.name != s.vessel for e in out):
+            names = [m.name for m in procedure.materials if m.id in s.materials]
+            out.append(
+                TrainElement(element="absorber", name=s.vessel, of=of, liquid=" + ".join(names), lots=list(s.materials), span=s.span)
+            )
+    return out
 
 
 def _joined(pieces: list[tuple[np.ndarray, np.ndarray]]) -> tuple[np.ndarray, np.ndarray]:

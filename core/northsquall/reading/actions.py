@@ -453,7 +453,10 @@ def _topic(account: Account, r: Reading) -> None:
         and lex.DESTROYS.search(text)
         and re.search(r"\b(?:until|till)\b", text, re.I)
         and doc_steps(account)
-        and any(m.measured or m.strength or portions_said(r, m) for m in r.mentions)
+        and (
+            any(m.measured or m.strength or portions_said(r, m) for m in r.mentions)
+            or (verb == "destroy" and re.search(r"\b(?:with|by)\b", text))
+        )
     ):
         return _destroy(account, r)
     if re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) and account.doc.steps:
