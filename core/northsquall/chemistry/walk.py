@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Protocol
@@ -233,6 +235,53 @@ def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
     return over, stays
 
 
+STEAM = re.compile(r"\bsteam\b", re.I)
+PRESSURE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|hPa|torr|mm ?Hg|mm)\b", re.I)
+VACUUM = re.compile(r"\b(?:reduced pressure|vacuum|vacuo|rotary|rotavap\w*|aspirator|water pump)\b", re.I)
+VACUUM_MBAR = 50.0
+"""Pressure where a text says vacuum and no figure (assumption)."""
+TROUTON = 10.6
+"""ΔHvap/(R Tb) of ordinary liquids (Trouton's rule)."""
+CONDENSES = {"HBr": 0.202, "HCl": 0.124, "HI": 0.186}
+"""mol of acid per mol of water in the constant-boiling acids: HBr 47.6, HCl 20.2, HI 57 % (handbook 2.9)."""
+STEAM_BOILS_C = 290.0
+"""Boiling point up to which an organic that does not mix with water comes over with steam (common practice, no source)."""
+
+
+def at_one_bar(T_C: float, text: str) -> float:
+    """The temperature that would boil off at one bar what boils at `T_C` under the pressure a text gives (Clausius–Clapeyron, Trouton)."""
+    m = PRESSURE.search(text)
+    mbar = (
+        float(m[1].replace(",", ".")) * (1.0 if m[2].lower() in ("mbar", "hpa") else 1.333)
+        if m
+        else VACUUM_MBAR
+        if VACUUM.search(text)
+        else None
+    )
+    if mbar is None or mbar <= 0 or mbar >= 1013.0:
+        return T_C
+    return (T_C + 273.15) * (1.0 + math.log(1013.25 / mbar) / TROUTON) - 273.15
+
+
+def split_steam(stream: Stream) -> tuple[Stream, Stream]:
+    """(distillate, residue) of a steam distillation: what does not mix with water, and half of the water."""
+    organic, _ = split_layers(stream)
+    cat = catalogue()
+    over, stays = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
+    apart = {r for r, n in organic.roots.items() if n > 0.5 * stream.roots.get(r, 0.0)}
+    for root, n in stream.roots.items():
+        own = cat.of_root(root)
+        boils = own.value("Tb") if own else None
+        goes = root in apart and (boils is None or boils.value <= STEAM_BOILS_C)
+        if root == "H2O":
+            over.roots[root], stays.roots[root] = n / 2.0, n / 2.0
+        else:
+            (over if goes else stays).roots[root] = n
+    over.parted()
+    stays.parted()
+    return over, stays
+
+
 def walk(
     procedure: Procedure,
     lots: Mapping[str, Lots],
@@ -291,13 +340,19 @@ class _Walker:
     def take(self, name: str | None) -> Stream:
         return self.contents.pop(name, Stream()) if name else Stream()
 
-    def meet(self, step: Step, vessel: str, streams: list[Stream], portions: int = 1) -> Stream:
-        """Bring streams together, keep the entry, and lead the gas away."""
-        c = self.conditions(step, vessel)
+    def meet(self, step: Step, vessel: str, streams: list[Stream], portions: int = 1, still: bool = False, cold: bool = False) -> Stream:
+        """Bring streams together, keep the entry, and lead the gas away; from a `still` it is led away after its condenser; `cold`: at room temperature, whatever the step."""
+        c = Conditions(slow=self.slow) if cold else self.conditions(step, vessel)
         entry, mixed = combine(step.n, vessel, streams, self.wanted, portions, c, self.energy)
         self.result.entries.append(entry)
         self.contents[vessel] = mixed
         self.result.after[(step.n, vessel)] = dict(mixed.roots)
+        if not still:
+            self.lead(step, vessel, entry)
+        return mixed
+
+    def lead(self, step: Step, vessel: str, entry: Entry) -> None:
+        """Lead the gas of an entry along the line, absorber by absorber; what passes goes to the air."""
         leaving: dict[str, float] = {}
         for d in (entry.gas, entry.slip):
             for g, n in d.items():
@@ -318,7 +373,6 @@ class _Walker:
             target = self.result.lines.get(target)
         for g, n in leaving.items():
             self.result.air[g] = self.result.air.get(g, 0.0) + n
-        return mixed
 
     def mix(self, step: Step) -> None:
         vessel = step.vessel or ""
@@ -361,6 +415,7 @@ class _Walker:
         if stream is None:
             return
         solid, liquid = split_solid(stream, self.wanted)
+        self.named_solids(step, solid, liquid)
         vessel = step.vessel or source
         if step.keep == "solid":
             self.contents[vessel], self.contents[step.into or f"{source} filtrate"] = solid, liquid
@@ -372,6 +427,22 @@ class _Walker:
         else:
             self.contents[source if step.keep is None else vessel] = liquid
             self.contents[step.into or f"{source} solid"] = solid
+
+    def named_solids(self, step: Step, solid: Stream, liquid: Stream) -> None:
+        """ "Filter the potassium hydrogen sulfate": a salt that the text says is filtered off, less what stays dissolved."""
+        for key in step.materials:
+            s = self.lots[key].substance
+            if s is None or self.lots[key].mol is not None or s.phase != "s":
+                continue
+            parts = {r: n for r, n in s.parts.items() if n > 0 and r != "H2O"}
+            there = min((liquid.roots.get(r, 0.0) / n for r, n in parts.items()), default=0.0)
+            known = s.value("solubility")
+            stays = liquid.roots.get("H2O", 0.0) * 18.015 / 100.0 * (known.value if known else 10.0) / s.mass
+            out = max(there - stays, 0.0)
+            if out > 0 and len(parts) > 1:
+                for r, n in s.parts.items():
+                    liquid.roots[r] = liquid.roots.get(r, 0.0) - n * out
+                    solid.roots[r] = solid.roots.get(r, 0.0) + n * out
 
     def extract(self, step: Step) -> None:
         """Shaken with what is added, then parted; `keep` says which layer stays in the vessel."""
@@ -390,25 +461,40 @@ class _Walker:
         other = step.into or ("organic layer" if step.keep == "aqueous" else "aqueous layers")
         self.contents.setdefault(other, Stream()).pour(gone)
 
+    def sentence(self, step: Step) -> str:
+        """The sentence in which a step stands: its pressure may be told behind its verb."""
+        source = self.procedure.source_text
+        if not source:
+            return step.text
+        end = min([x for x in (source.find(". ", step.span[0]), source.find("\n", step.span[0])) if x >= 0] or [len(source)])
+        return step.text + " " + source[step.span[0] : end]
+
     def distil(self, step: Step) -> None:
         """React at the pot's temperature, then part by boiling point; the distillate goes `into` its receiver."""
         vessel = step.vessel or ""
         here = self.contents.pop(vessel, Stream())
         if step.from_vessel and step.from_vessel != vessel:
             here.pour(self.take(step.from_vessel))
-        mixed = self.meet(step, vessel, [here, *(self.fresh(step) or [Stream()])])
+        mixed = self.meet(step, vessel, [here, *(self.fresh(step) or [Stream()])], still=True)
         entry = next(e for e in reversed(self.result.entries) if e.vessel == vessel)
-        over, stays = split_volatile(mixed, entry.conditions.T_high)
+        if STEAM.search(step.text):
+            over, stays = split_steam(mixed)
+        else:
+            over, stays = split_volatile(mixed, at_one_bar(entry.conditions.T_high, self.sentence(step)))
         receiver = step.into or "receiver"
         self.contents[vessel] = stays
-        acid_gas: dict[str, float] = {
-            g: entry.gas.pop(g)
-            for g in ("HBr", "HCl", "HI")
-            if g in entry.gas and over.roots.get("H2O", 0.0) > 0 and vessel not in self.result.lines
-        }
+        acid_gas: dict[str, float] = {}
+        for g, most in CONDENSES.items():  # comes over with the water and stays in it up to the azeotrope
+            n = min(entry.gas.get(g, 0.0), most * over.roots.get("H2O", 0.0))
+            if n > 0:
+                acid_gas[g] = n
+                entry.gas[g] -= n
+                if entry.gas[g] <= 1e-12:
+                    del entry.gas[g]
+        self.lead(step, vessel, entry)
         if acid_gas:
             self.warmth[receiver] = (ROOM, ROOM)
-            self.meet(step, receiver, [self.contents.get(receiver, Stream()), over, Stream(acid_gas)])
+            self.meet(step, receiver, [self.contents.get(receiver, Stream()), over, Stream(acid_gas)], cold=True)
         else:
             self.contents.setdefault(receiver, Stream()).pour(over)
         if step.keep == "distillate":

@@ -85,7 +85,7 @@ def never_together(c: Context) -> Iterator[Finding]:
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
-            if not any(_amount(entry.mixed, r) > 0.002 for r in h.roots_a | h.roots_b):
+            if min(max((_amount(entry.mixed, r) for r in side), default=0.0) for side in (h.roots_a, h.roots_b)) <= 0.002:
                 severity = "note"
             yield finding(
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",

@@ -338,7 +338,7 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
             continue
         yield finding(
             "H11",
-            "condition",
+            "condition" if high >= c.settings.severity("H11_condition_K") else "note",
             f"{_what(stage)} gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}) if it is not cooled, and no cooling is written.",
             step=step,
             figure=figure(best, "K", low=low, high=high),

@@ -40,12 +40,12 @@ def pushed_start(c: Context) -> Iterator[Finding]:
 
 
 TESTS = re.compile(
-    r"\b(starch[ -]?(?:iodide)?|KI[ -]starch|iodide[ -]starch|peroxide (?:strip|paper|test)|test strips?|spot test|rim test)\b[^.;\n]*",
+    r"\b(starch[ -]?(?:iodide)?|KI[ -]starch|iodide[ -]starch|peroxide (?:strip|paper|test(?! negative))|test strips?|spot test|rim test)\b[^.;\n]*",
     re.I,
 )
 CONTROLS = re.compile(
     r"\b(control|previously shown|known to|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
-    r"|alongside|beside|on fresh|fresh caustic|works|a drop (?:from|kept|of)|gives (?:red|blue|a \w+)|is blue)\b",
+    r"|alongside|beside|on fresh|fresh caustic|works|a drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|tried on)\b",
     re.I,
 )
 

@@ -292,9 +292,9 @@ def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
             and same[0].amount
             and account.waiting[same[0].id] == "list"
             and m.amount.dim == dimension(same[0].amount.unit)
-            and _as(m.amount.model(), same[0].amount.unit).value < same[0].amount.value
+            and as_unit(m.amount.model(), same[0].amount.unit).value < same[0].amount.value
         ):
-            piece = split(account, same[0], _as(m.amount.model(), same[0].amount.unit))  # "20 mL of it first"
+            piece = split(account, same[0], as_unit(m.amount.model(), same[0].amount.unit))  # "20 mL of it first"
             if piece is not None:
                 account.used |= {q.start for q in m.used}
                 return [piece]
@@ -309,7 +309,7 @@ def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     return [new_lot(account, m)] if opens else []
 
 
-def _as(q: Quantity, unit: str) -> Quantity:
+def as_unit(q: Quantity, unit: str) -> Quantity:
     """A quantity in another unit of its kind."""
     if q.unit == unit:
         return q

@@ -6,9 +6,22 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
-from northsquall.procedure import Bath, Material, Step, Unread, Vessel
+from northsquall.procedure import Bath, Material, Quantity, Step, Unread, Vessel
 from northsquall.reading import lexicon as lex
-from northsquall.reading.account import Account, Clause, declare, main_vessel, meant, name_main, new_lot, place, set_bath, split, unspent
+from northsquall.reading.account import (
+    Account,
+    Clause,
+    as_unit,
+    declare,
+    main_vessel,
+    meant,
+    name_main,
+    new_lot,
+    place,
+    set_bath,
+    split,
+    unspent,
+)
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, is_word
 from northsquall.reading.mentions import Mention, mentions_in, portion_size
@@ -182,11 +195,7 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
         doc.ready.append("protection")
-    if (
-        lex.READY.search(text)
-        and not _acts(clause)
-        and not any(isinstance(x, Token) and x.kind == "sub" and x.value not in ("ice", "water") for x in clause.items)
-    ):
+    if _stands_ready(clause, text):
         doc.ready.append("dump")
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
@@ -220,6 +229,30 @@ def _clause(account: Account, clause: Clause) -> None:
         account.isolated = "layer"
     read_sensor(account, r.text, r.clause.start)
     _beside_the_step(account, text)
+
+
+SPILLS = (
+    "sodium thiosulfate",
+    "sodium hydrogen carbonate",
+    "sodium carbonate",
+    "sodium sulfite",
+    "sodium hydrogen sulfite",
+    "polyethylene glycol",
+    "sand",
+    "calcium gluconate",
+    "sodium hydroxide",
+)
+"""What stands ready for a spill; anything else "at hand" may be a charge."""
+
+
+def _stands_ready(clause: Clause, text: str) -> bool:
+    """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
+    told = [x.value for x in clause.items if isinstance(x, Token) and x.kind == "sub"]
+    if _acts(clause):
+        return False
+    if lex.READY.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True
+    return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
 
 
 def _beside_the_step(account: Account, text: str) -> None:
@@ -440,17 +473,47 @@ def _first_then(account: Account, r: Reading) -> bool:
     return False
 
 
+def _first_alone(account: Account, r: Reading) -> bool:
+    """ "Potassium permanganate, 38 g: 1.5 g first, alone": a part now, the rest waits."""
+    for i, q in enumerate(r.items[:-1]):
+        if not (isinstance(q, Qty) and q.dim in ("mass", "volume") and is_word(r.items[i + 1], "first", "alone")):
+            continue
+        m = next(
+            (m for m in reversed(r.measured) if m.last < i and q not in m.used and m.amount is not None and m.amount.dim == q.dim), None
+        )
+        if m is None:
+            continue
+        waiting = [x for x in (account.lot(k) for k in account.waiting) if x.identity == m.identity]
+        lot = waiting[0] if waiting else declare(account, m, "part")
+        piece = split(account, lot, _in_unit(q.model(), lot))
+        if piece is None:
+            continue
+        account.used.add(q.start)
+        step = new_step(account, r.clause, "dose", vessel=account.batch or main_vessel(account, r.vessels).name)
+        place(account, step, [piece])
+        return True
+    return False
+
+
+def _in_unit(q: Quantity, lot: Material) -> Quantity:
+    """A quantity in the unit in which a lot is written."""
+    return as_unit(q, lot.amount.unit) if lot.amount is not None else q
+
+
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
-    if _first_then(account, r):
+    if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what the next portion waits for limits nothing
         return None
-    if (verb != "distil" and lex.WASTE.search(text)) or (
+    if _first_then(account, r) or _first_alone(account, r):
+        return None
+    if (verb != "distil" and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
         r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)
     ):
         return _waste(account, r)
     if (
         r.mentions
-        and lex.DESTROYS.search(text)
+        and (lex.DESTROYS.search(text) or re.search(r"\bleft(?: over)?\b|\bsurplus\b|\bexcess\b", r.clause.label))
         and re.search(r"\b(?:until|till)\b", text, re.I)
         and doc_steps(account)
         and (
@@ -751,7 +814,12 @@ def _to_side(account: Account, r: Reading) -> bool:
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
         )
     )
-    if separate and not account.isolated and not lex.BATCH_REFERENCE.search(text) and not _ice_there(_sides(r)[1]):
+    if (
+        separate
+        and not account.isolated
+        and not lex.BATCH_REFERENCE.search(lex.SENSOR_PLACE.sub("", text))
+        and not _ice_there(_sides(r)[1])
+    ):
         vessel = (
             account.vessel(other[0], other[0].kind, "")
             if other
@@ -1207,6 +1275,10 @@ def _waste(account: Account, r: Reading) -> None:
     source = account.quench.name if account.quench else account.main.name if account.main else None
     if account.layers:
         source = "aqueous layers"
+    if re.match(r"^\W*(?:the |all )*(?:distillate|condensate|fore-?run|first fraction)", r.clause.label + r.text, re.I) and any(
+        s.kind == "distil" for s in doc.steps
+    ):
+        source = "receiver"
     if ice:
         step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
         place(account, step, ice)
@@ -1277,6 +1349,8 @@ def _distil(account: Account, r: Reading) -> None:
     removing = re.search(r"\b(distill?ed (?:off|away)|distil off|evaporat\w*|strip\w*|concentrat\w*|removed|remove)\b", r.text, re.I)
     if r.clause.verb == "distil" and re.search(r"\bdistil", r.text, re.I) and not (removing and account.isolated == ""):
         step = new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
+        if re.search(r"\bsteam\b", r.text, re.I):
+            step.keep = "distillate"  # what is worked up afterwards came over with the steam
         account.isolated = "distil"
         if any(m.measured for m in r.mentions):
             place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])

@@ -244,6 +244,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         ):
             if not (before is None or is_word(before, ",", "and", "then")):
                 continue  # "cold water", "warm water": adjectives
+        if kind == "filter" and is_word(after, "paper", "papers", "flask", "aid", "funnel", "cloth"):
+            continue
         if kind == "dry" and not (is_word(before, ",", "and", "then", "is", "was", "were", "are", "air") or before is None):
             continue
         if x.low in ("stirred", "stir") and is_word(after, "in"):

@@ -81,8 +81,24 @@ BATCH_REFERENCE = Cue(
     "everything",
 )
 WASTE = re.compile(
-    r"^\W*(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|mother liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
+    r"^\W*(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
     re.I,
+)
+WASTE_MOVES = re.compile(
+    r"^\W*(?:the |clear |all )*filtrate(?: is| was| goes)? (?:put |placed |poured )?into an? (?:\d|still|flask|distilling)", re.I
+)
+"""The filtrate goes on in another vessel: it is the batch."""
+BELOW = re.compile(
+    r"\b(?:below|under(?:neath)?) (?:the |its |a )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
+    re.I,
+)
+NEXT_ONE = re.compile(
+    r"^\W*(?:the )?next (?:portion|lot|spoon\w*|addition|drops?|batch|one)\b|\b(?:portion|lot|spoonful|next)\b[^.;]{0,20}\bonly (?:when|after)\b|\bbefore the next\b|^\W*each (?:lot|portion|spoonful|one)?\s*only (?:when|after)\b",
+    re.I,
+)
+"""What the next portion waits for."""
+SENSOR_PLACE = re.compile(
+    r"\b(?:thermometer|thermocouple|probe|sensor|Pt ?100)\b[^,;.]{0,30}\b(?:solution|mixture|liquid|suspension|mass|melt|batch)\b", re.I
 )
 FILTRATE_REFERENCE = re.compile(
     r"\b(filtrates?|mother liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b", re.I
@@ -144,7 +160,19 @@ LABELS_GAS = {
     "absorber",
     "scrubber",
 }
-LABELS_WASTE = {"filtrate", "mother liquor", "residue", "residues", "what is left", "waste", "glassware", "aqueous", "acid layer"}
+LABELS_WASTE = {
+    "filtrate",
+    "distillate",
+    "condensate",
+    "mother liquor",
+    "residue",
+    "residues",
+    "what is left",
+    "waste",
+    "glassware",
+    "aqueous",
+    "acid layer",
+}
 LABELS_WASH = {"organic phase", "organic layer", "wash", "upper layer", "lower layer", "ether layer", "washes", "work-up", "workup"}
 LABELS = LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
     "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got",
@@ -262,13 +290,13 @@ TO_PH = Cue(
 )
 DESTROYS = Cue(
     re.compile(
-        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|till it isn't|until it no longer did|take the .* away|kill(?:s|ed)?)\b",
+        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|till it isn't|until it no longer did|take the .* away|kill(?:s|ed)?)\b",
         re.I,
     ),
     "destroy",
     "surplus",
     "excess",
-    "left was",
+    "left",
     "colo",
     "until",
     "till",
@@ -506,7 +534,7 @@ WENT_IN = Cue(
 )
 GOES_AWAY = Cue(
     re.compile(
-        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts) (?:bottle|drum|bin|jar)|(?:aqueous|solvent|aluminium|zinc|manganese|halogen\w*|copper|heavy metal) waste|in(?:to)? the bin|label)\b",
+        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts) (?:bottle|drum|bin|jar)|(?:aqueous|solvent|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
         re.I,
     ),
     "sink",

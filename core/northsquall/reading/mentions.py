@@ -312,6 +312,23 @@ def _belongs_right(items: list[Item], k: int) -> bool:
     return False
 
 
+def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
+    """ "30 mL of sulfuric acid, 96 % (w/w)": the strength after a comma, where no other substance follows it."""
+    k = max(m.index, m.last) + 1
+    if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
+        return
+    q = at(items, k + 1)
+    if not isinstance(q, Qty) or q.dim not in ("percent", "molar", "normal") or q.start in busy:
+        return
+    behind = at(items, k + 2)
+    if is_word(behind, "of", "solution", "aqueous", "aq", "yield", "theory") or (
+        isinstance(behind, Token) and (behind.kind == "sub" or behind.low in lex.GENERIC)
+    ):
+        return
+    if take(m, q):
+        m.end, m.last = max(m.end, q.end), k + 1
+
+
 def _may_name(x: Item) -> bool:
     """Whether an item can lead to a mention: a quantity, a substance, a common noun or a word for a part of something."""
     return type(x) is Qty or x.kind == "sub" or x.low in lex.GENERIC or x.low in PARTS or x.low in VAGUE  # type: ignore[union-attr]
@@ -336,6 +353,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
             m.strength = Strength(word=word)
         for look in (_right, _left) if right_first else (_left, _right):
             look(items, i, m, busy)
+        _strength_behind(items, m, busy)
         busy |= {q.start for q in m.used}
         m.share = m.share or _share(items, i)
         m.partial = (i > 1 and is_word(items[i - 1], "the") and is_word(items[i - 2], "of")) or m.share == "first"

@@ -318,6 +318,16 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
                 "out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold")
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
+    for i, item in enumerate(items):  # "in a basin of hot water"
+        dish = i > 2 and is_word(items[i - 1], "of") and is_word(items[i - 2], "basin", "bowl", "tub", "pan", "bath")
+        if (
+            isinstance(item, Token)
+            and item.kind == "sub"
+            and item.value == "water"
+            and dish
+            and any(is_word(x, "in", "into") for x in items[max(0, i - 5) : i - 2])
+        ):
+            return Bath(kind="water", span=(item.start, item.end)), i, i, []
     for i, item in enumerate(items):
         after = items[i + 1] if i + 1 < len(items) else None
         if (
