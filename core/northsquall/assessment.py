@@ -439,6 +439,8 @@ class Finding(Doc):
     short: str = ""
     asks: str = ""
     """What an answer would settle: "duration:3", "amount:m4", "bath-ice:flask"; empty where no answer does."""
+    cause: str = ""
+    """What it follows from, where another finding may share it: the gas, as "gas:HCl"."""
 
 
 class TextEdit(Doc):

@@ -110,16 +110,73 @@ def finding(
     parts: list[str] | None = None,
     short: str = "",
     asks: str = "",
+    cause: str = "",
 ) -> Finding:
     """A finding, anchored to the words that cause it."""
     place = span or (step.span if step else None)
     return Finding(
         code=code, severity=severity, established=established, step=step.n if step else None,
         anchor=Anchor(start=place[0], end=place[1]) if place else None, figure=figure, limit=limit,
-        message=message, remedy=remedy, source=source, parts=parts or [], short=short, asks=asks,
+        message=message, remedy=remedy, source=source, parts=parts or [], short=short, asks=asks, cause=cause,
     )  # fmt: skip
 
 
+def merge(found: list[Finding]) -> list[Finding]:
+    """Same cause, same place: one finding with its parts, never five (handbook 4).
+
+    What follows from another finding of the same step, words or gas becomes a part of it.
+    """
+    gone: set[int] = set()
+
+    def take(head: Finding, others: list[Finding]) -> None:
+        for f in others:
+            if (
+                f is not head
+                and id(f) not in gone
+                and id(head) not in gone
+                and ORDER[f.severity] >= ORDER[head.severity] - (head.code in ROOTS)
+            ):
+                gone.add(id(f))
+                if ORDER[f.severity] < ORDER[head.severity]:
+                    head.severity = f.severity
+                head.parts = [*head.parts, f"{f.code}: {f.message}", *f.parts]
+
+    live = [f for f in found if f.severity != "note"]
+    for head in live:
+        here = [f for f in live if f.step == head.step and head.step is not None]
+        if head.code == "P02" and head.asks.startswith("duration:"):
+            take(head, [f for f in here if f.code in ("H01", "H02", "H03") and (not f.established or f.code == "H01")])
+        elif head.code == "H10":
+            take(
+                head,
+                [
+                    f
+                    for f in here
+                    if f.code in ("P02", "H03", "Q02", "P13", "H02", "H01") and (f.code != "P02" or f.asks.startswith("duration:"))
+                ],
+            )
+        elif head.code == "H02" and head.established:
+            take(head, [f for f in here if f.code in ("H01", "S02", "H05")])
+        elif head.code == "H03" and head.established:
+            take(head, [f for f in here if f.code == "S02"])
+        elif head.code == "G08" and head.anchor is not None:
+            take(
+                head,
+                [
+                    f
+                    for f in live
+                    if f.code == "H12" and f.anchor is not None and f.anchor.start < head.anchor.end and head.anchor.start < f.anchor.end
+                ],
+            )
+        elif head.code in ("Q05", "Q01", "Q12") and head.cause:
+            take(head, [f for f in live if f.code in ("G01", "G04", "G07", "S04") and f.cause and f.cause in head.cause])
+        elif head.code == "G04" and head.cause:
+            take(head, [f for f in live if f.code == "G07" and f.cause and f.cause in head.cause])
+    return [f for f in found if id(f) not in gone]
+
+
+ROOTS = ("P02", "Q01", "Q05", "Q12", "H10", "G04")
+"""Findings that name the cause: they take over what follows even where that is graver, and its severity with it."""
 ORDER = {"stop": 0, "condition": 1, "note": 2}
 
 
@@ -127,7 +184,7 @@ def raise_all(context: Context) -> list[Finding]:
     """All findings, what can hurt first: by severity, then established first, then place."""
     from northsquall.findings.quench import settle
 
-    found = settle([f for _, r in RULES for f in r(context)])
+    found = merge(settle([f for _, r in RULES for f in r(context)]))
     for f in found:
         for local in context.settings.laboratory.rules:
             if f.code in local.codes:

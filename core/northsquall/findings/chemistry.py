@@ -6,6 +6,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
+from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
@@ -34,8 +35,15 @@ def too_much(c: Context) -> Iterator[Finding]:
     if c.yield_percent is None or c.yield_percent <= 100.5:
         return
     r = c.procedure.results
+    guessed = any(
+        x.material.strength is not None
+        and x.material.strength.basis == "assumed"
+        and x.substance is not None
+        and c.purpose.limiting in x.substance.parts
+        for x in c.lots.values()
+    )
     yield finding(
-        "P04", "condition", f"{c.yield_percent:.0f} % of theory: the product is wet, impure or not the product.", span=r.mass_g.span if r.mass_g else None,
+        "P04", "note" if guessed else "condition", f"{c.yield_percent:.0f} % of theory: the product is wet, impure or not the product.", span=r.mass_g.span if r.mass_g else None,
         figure=c.yield_percent, limit="100 %", remedy="Dry to constant mass, and check identity and purity.", source="handbook 1", short="yield over 100 %",
     )  # fmt: skip
 
@@ -81,7 +89,7 @@ def never_together(c: Context) -> Iterator[Finding]:
         streams = [b for b in entry.before if any(n > 0 for n in b.values())]
         already = {h.id for b in streams for h in pairs.hits(b, entry.conditions.T_high)}
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, streams):
-            if h.id in said or h.id in already or pairs.meant(h, entry, planned) or len(streams) < 2:
+            if h.id in said or h.id in already or pairs.meant(h, entry, planned) or len(streams) < 2 or _its_medium(h, entry, c):
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
@@ -91,6 +99,14 @@ def never_together(c: Context) -> Iterator[Finding]:
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
                 remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
             )  # fmt: skip
+
+
+def _its_medium(h: pairs.Hit, entry: Entry, c: Context) -> bool:
+    """Whether the pair is a weak acid or base as the medium in which the step's wanted reaction uses the other up."""
+    if frozenset({"H+"}) not in (h.roots_a, h.roots_b) or "strong-acid" in pairs.classes_in(entry.mixed):
+        return False
+    other = h.roots_b if h.roots_a == {"H+"} else h.roots_a
+    return any(id(e) in c.purpose.wanted and other & {r for r, n in e.reaction.change if n < 0} for e in entry.happened())
 
 
 def _amount(contents: dict[str, float], root: str) -> float:

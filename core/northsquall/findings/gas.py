@@ -86,7 +86,7 @@ def unnamed(c: Context) -> Iterator[Finding]:
             continue
         yield finding(
             "G01", severity, f"{_many(mol[1])} of {record.name} form, and the text does not name it.", step=step, figure=figure(mol[1], "mol", low=mol[0], high=mol[2]),
-            limit="every gas named", remedy=f"Name {record.name}, how much, and where it goes.", source="handbook 2.7; the reaction's equation", short=f"{record.name} not named",
+            limit="every gas named", remedy=f"Name {record.name}, how much, and where it goes.", source="handbook 2.7; the reaction's equation", short=f"{record.name} not named", cause=f"gas:{record.root}",
         )  # fmt: skip
     for record, step in _unmeasured(c):
         if record.refer or record.named_in(text) or _covered(c, record.root) or not (record.toxic or record.fuel):
@@ -98,7 +98,7 @@ def unnamed(c: Context) -> Iterator[Finding]:
             continue
         yield finding(
             "G01", "condition" if plain else "note", f"{record.name[:1].upper() + record.name[1:]} can form here, how much is not established, and the text does not name it.", step=step, established=False, limit="every gas named",
-            remedy=f"Name {record.name}, and say where it goes.", source="handbook 3.1", short=f"{record.name} not named",
+            remedy=f"Name {record.name}, and say where it goes.", source="handbook 3.1", short=f"{record.name} not named", cause=f"gas:{record.root}",
         )  # fmt: skip
 
 
@@ -139,8 +139,8 @@ def shut_in(c: Context) -> Iterator[Finding]:
                 )
             continue
         high = x.rise_bar[2]
-        slow = _slow_gas(c, x.vessel)
-        if high < 0.02 and not lasting and not (slow and k.place == "store"):
+        slow = _slow_gas(c, x.vessel, k.step)
+        if high < 0.02 and not lasting and not slow:
             continue
         if high < 0.02:
             yield _shut(
@@ -180,7 +180,7 @@ def _bar(x: float) -> str:
     return f"{x:.0f} bar" if x >= 10 else f"{x:.1f} bar" if x >= 1 else f"{x * 1e3:.0f} mbar" if x < 0.1 else f"{x:.2g} bar"
 
 
-def _slow_gas(c: Context, vessel: str) -> str:
+def _slow_gas(c: Context, vessel: str, since: int) -> str:
     """What in a vessel gives gas slowly, in the ledger's words; empty where nothing does."""
     from northsquall.chemistry.roots import is_gas
 
@@ -279,31 +279,31 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     continue
                 yield finding(
                     "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"Water takes at most {room:.2g} of {mol[1]:.2g} mol of {record.name}, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
-                    figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short",
+                    figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
             elif share < 1.5:
                 when = f" from {d.through_min:.0f} min on" if d.through_min is not None else ""
                 yield finding(
                     "G04", "stop" if share < 1.0 else "condition", f"The absorber offers {d.offered_mol:.2g} mol of {d.reagent}; what comes asks for {d.offered_mol / share if share else d.mol[1]:.2g} mol. {record.name[:1].upper() + record.name[1:]} passes{when}."
                     if share < 1.0 else f"The absorber offers {share:.2g} times what {record.name} asks of it.",
-                    step=step, span=_lot_span(c, taking), figure=share, limit="1.5 × the need; under 1.0 a stop", remedy=f"{1.5 * (d.offered_mol / share if share else d.mol[1]):.2g} mol of {d.reagent}: the need and half as much again.", source="handbook 2.7, 3.2", short="absorber short",
+                    step=step, span=_lot_span(c, taking), figure=share, limit="1.5 × the need; under 1.0 a stop", remedy=f"{1.5 * (d.offered_mol / share if share else d.mol[1]):.2g} mol of {d.reagent}: the need and half as much again.", source="handbook 2.7, 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
         elif line is not None and held and not taking:
             if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
                 continue  # dilution is its way, and it suffices
             yield finding(
-                "G04", "stop" if over else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it",
+                "G04", "stop" if over else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it", cause=f"gas:{record.root}",
             )  # fmt: skip
         elif line is None and any(m.role == "absorber" for m in c.procedure.materials):
             yield finding(
-                "G04", "condition", f"{_many(mol[1])} of {record.name} leave, and an absorber is written, but not which vessel's gas goes through it.", step=step, established=False, limit=limit, remedy="Say which vessel's gas is led through the absorber.", source="handbook 3.2", short="no absorber",
+                "G04", "condition", f"{_many(mol[1])} of {record.name} leave, and an absorber is written, but not which vessel's gas goes through it.", step=step, established=False, limit=limit, remedy="Say which vessel's gas is led through the absorber.", source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
         elif line is None or not taking:
             if mol[1] < 0.004 and not over:
                 continue
             if x is not None and x.of_limit is None:
                 yield finding(
-                    "G04", "condition", f"{_many(mol[1])} of {record.name} leave, no absorber is written, and what reaches the face is not established: {x.why or 'no limit is known'}.", step=step, established=False, limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber",
+                    "G04", "condition", f"{_many(mol[1])} of {record.name} leave, no absorber is written, and what reaches the face is not established: {x.why or 'no limit is known'}.", step=step, established=False, limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
                 )  # fmt: skip
             elif x is not None:
                 reach = f"{x.face_ppm[1]:.2g} ppm" if x.face_ppm is not None else ""
@@ -316,7 +316,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 )
                 yield finding(
                     "G04", "stop" if over else "condition" if record.takes else "note", f"{_many(mol[1])} of {record.name} leave with no absorber: up to {reach} {place}, against {limit}.", step=step, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]) if x.face_ppm is not None else None,
-                    limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber",
+                    limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
                 )  # fmt: skip
         if lost > LEAST_MOL and taking:
             past = next(
@@ -350,7 +350,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         if seen is not None or c.procedure.place.hood is False:
             yield finding(
                 "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off and is seen, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
-                limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber",
+                limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
 
@@ -421,11 +421,17 @@ def past_the_limit(c: Context) -> Iterator[Finding]:
     open_ones = [(r, s) for r, s in _unmeasured(c) if r.toxic and not r.refer and not _covered(c, r.root)]
     first = loose[0][2] if loose else open_ones[0][1] if open_ones else None
     names = ", ".join(dict.fromkeys([r.name for r, *_ in loose] + [r.name for r, _ in open_ones][:2]))
-    if place.hood is not True and (loose or (open_ones and (_sees_fumes(c) or place.hood is False or place.window or place.outdoors))):
+    poor = place.window or place.outdoors or place.hood is False
+    if place.hood is not True and toxic and not loose and poor:
+        yield finding(
+            "G07", "condition", f"{'An open window' if place.window else 'Being out of doors' if place.outdoors else 'The open bench'} is no control for {toxic[0][0].name}, should the absorber fail.", step=toxic[0][2], span=place.span,
+            limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
+        )  # fmt: skip
+    elif place.hood is not True and (loose or (open_ones and (_sees_fumes(c) or place.hood is False or place.window or place.outdoors))):
         how = "An open window is" if place.window else "Being out of doors is" if place.outdoors else "No hood is written; the room is"
         yield finding(
             "G07", "stop" if place.hood is False or place.window or place.outdoors or any(_over(c, r) for r, *_ in loose) else "condition", f"{how} no control for {names}.", step=first, span=place.span if (place.window or place.outdoors or place.hood is False) else None,
-            limit="a hood, sash down", remedy="In a hood with the sash down, behind an absorber.", source="handbook 2.7", short="no hood",
+            limit="a hood, sash down", remedy="In a hood with the sash down, behind an absorber.", source="handbook 2.7", short="no hood", cause=" ".join(f"gas:{r.root}" for r, *_ in loose[:1]) or " ".join(f"gas:{r.root}" for r, _ in open_ones[:1]),
         )  # fmt: skip
     else:
         for r, _, s in toxic:
@@ -433,13 +439,13 @@ def past_the_limit(c: Context) -> Iterator[Finding]:
             if x is not None and x.of_limit is not None and x.of_limit > 1.0 and x.face_ppm is not None:
                 yield finding(
                     "G07", "stop", f"{r.name[:1].upper() + r.name[1:]} reaches {x.face_ppm[1]:.2g} ppm {'at the face' if x.where == 'hood' else 'in the room'} against a {x.limit_kind} of {x.limit_ppm:g} ppm.", step=s, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]), limit=f"{x.limit_ppm:g} ppm",
-                    remedy=f"Slower by {x.of_limit * 2:.0f} times, or an absorber that takes it.", source="handbook 2.7", short="over the limit",
+                    remedy=f"Slower by {x.of_limit * 2:.0f} times, or an absorber that takes it.", source="handbook 2.7", short="over the limit", cause=f"gas:{r.root}",
                 )  # fmt: skip
     for r, m, s in toxic:
         known = [*place.detectors, *c.settings.laboratory.detectors]
         if r.detector and m[1] > 0.005 and not any(_detects(d, r) for d in known):
             yield finding(
-                "G07", "condition", f"{_many(m[1])} of {r.name} form, and no detector is named.", step=s, limit="a detector", remedy=f"A {r.name} detector at the hood's face, tried before the start.", source="handbook 1, scope", short="no detector",
+                "G07", "condition", f"{_many(m[1])} of {r.name} form, and no detector is named.", step=s, limit="a detector", remedy=f"A {r.name} detector at the hood's face, tried before the start.", source="handbook 1, scope", short="no detector", cause=f"gas:{r.root}",
             )  # fmt: skip
 
 

@@ -53,8 +53,20 @@ def left_over(c: Context) -> Iterator[Finding]:
         step = _last_step(c, x)
         yield finding(
             "Q01", "stop" if severe and x.mol is not None else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
-            figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left",
+            figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left", cause=_gases_from(c, x),
         )  # fmt: skip
+
+
+def _gases_from(c: Context, x: Leftover) -> str:
+    """Gases that reactions other than the wanted make from a leftover, as causes."""
+    made = {
+        r
+        for e in c.walk.events()
+        if e.latent is None and id(e) not in c.purpose.wanted and dict(e.reaction.change).get(x.root, 0) < 0
+        for r, n in e.reaction.change
+        if n > 0 and (r in ("Cl2", "Br2", "SO2", "NO", "NO2", "HCl"))
+    }
+    return " ".join(f"gas:{g}" for g in sorted(made))
 
 
 def _amount_words(x: Leftover) -> str:
@@ -238,7 +250,7 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
                 continue
             yield finding(
                 "Q05", "stop", f"{from_left[0].record['name'][:1].upper() + from_left[0].record['name'][1:]} that is left gives {_many(entry.gas[made[0]])} of {record_of(made[0]).name} here.", step=step, figure=entry.gas[made[0]], limit="no gas from the leftover",
-                remedy=f"First destroy it with {_agent(from_left[0])}.", source="handbook 3.3", short="wrong agent",
+                remedy=f"First destroy it with {_agent(from_left[0])}.", source="handbook 3.3", short="wrong agent", cause=" ".join(f"gas:{g}" for g in made),
             )  # fmt: skip
             return
 
@@ -329,7 +341,7 @@ TO_DRYNESS = re.compile(
     r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|last drop|boil(?:s|ed)? (?:it )?dry|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
     re.I,
 )
-ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|reduced pressure|vacuum|mbar|aspirator)\b", re.I)
+ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
 
 
 @rule("Q09")

@@ -54,8 +54,15 @@ CONTROLS = re.compile(
 def uncontrolled_test(c: Context) -> Iterator[Finding]:
     """P03: a test decides, and nothing shows that it would have answered."""
     text = c.procedure.source_text
-    m = TESTS.search(text)
-    if m is None or CONTROLS.search(text):
+    m = next(
+        (
+            m
+            for m in TESTS.finditer(text)
+            if not CONTROLS.search(text[max(0, m.start() - 140) : m.end() + 180].split("\n\n")[0 if m.start() < 140 else -1])
+        ),
+        None,
+    )
+    if m is None or any(CONTROLS.search(text[max(0, x.start() - 140) : x.end() + 180]) for x in TESTS.finditer(text)):
         return
     yield finding(
         "P03", "condition", f"“{m.group().strip()[:60]}” decides, and no positive control is written: a dead strip says the same as none left.", span=(m.start(), m.start() + len(m.group(1))),
@@ -98,11 +105,13 @@ def assumed_strength(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-PORTIONS = re.compile(r"\b(portions?|lots|spoonfuls?|shots|a bit at a time|half)\b", re.I)
+PORTIONS = re.compile(r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|a bit at a time|half)\b", re.I)
 CRITERION = re.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,
 )
+PORTION_K = 25.0
+"""Rise (K) from which portions ask for a criterion (assumption)."""
 BURST_K, BURST_MOL = 40.0, 0.05
 """Rise (K) or gas (mol) of one step from which all at once asks for a rate (assumption)."""
 
@@ -115,12 +124,13 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             continue
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
         gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())
-        if rise < BURST_K and gas < BURST_MOL:
+        portioned = PORTIONS.search(step.text) is not None and not step.all_at_once
+        if rise < (PORTION_K if portioned else BURST_K) and gas < BURST_MOL:
             continue
         effect = " and ".join(
             x
             for x in (
-                f"{rise:.0f} K if nothing is taken away" if rise >= BURST_K else "",
+                f"{rise:.0f} K if nothing is taken away" if rise >= PORTION_K else "",
                 f"{gas:.2g} mol of gas" if gas >= BURST_MOL else "",
             )
             if x

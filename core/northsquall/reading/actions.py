@@ -47,6 +47,15 @@ class Reading:
         if found:
             account.used |= {q.start for q in found[3]}
         all_vessels = [v for v in vessels_in(self.items) if v.index not in self.skip]
+        left = {
+            i
+            for i, x in enumerate(self.items[:-1])
+            if isinstance(x, Qty)
+            and x.dim in ("mass", "volume")
+            and is_word(self.items[i + 1], "left", "remain", "remains", "behind", "stay", "stays")
+        }
+        account.used |= {x.start for i, x in enumerate(self.items) if i in left and isinstance(x, Qty)}
+        self.skip |= left  # "3 mL left in the flask": what is not distilled
         self.skip |= {i for v in all_vessels if v.qty is not None for i, x in enumerate(self.items) if x is v.qty}
         self.vessels = [v for v in all_vessels if v.kind in REACTION_VESSELS]
         self.mentions = mentions_in(self.items, self.skip | _rates(self.items), account.source)
@@ -525,7 +534,7 @@ def _topic(account: Account, r: Reading) -> None:
     if re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) and account.doc.steps:
         return _test(account, r)
     if (
-        lex.ANALYSIS.search(text)
+        lex.ANALYSIS.search(_outside_brackets(text) if r.measured else text)
         and not (verb in ("add", "destroy") and r.measured and not re.search(r"\btitrat", text, re.I))
         and not (verb in ("wash", "dry", "filter") and not re.search(r"\btitrat", text, re.I))
         and verb not in ("pour",)
@@ -549,6 +558,11 @@ def _topic(account: Account, r: Reading) -> None:
     if handler is not None:
         return handler(account, r)
     return _fragment(account, r)
+
+
+def _outside_brackets(text: str) -> str:
+    """A clause without what stands in brackets: "(12 %, titrated today)" makes no test of a feed."""
+    return re.sub(r"\([^()]*\)", " ", text)
 
 
 def _whole_line(account: Account, clause: Clause) -> bool:
@@ -637,6 +651,9 @@ def _fragment(account: Account, r: Reading) -> None:
         and (window or re.search(r"\b(more|stir\w*|hold|boil|at rt|rt)\b", text, re.I) or len(r.items) <= 6)
     ):
         new_step(account, r.clause, "reflux" if re.search(r"\breflux\b", text, re.I) else "hold", vessel=account.batch)
+        return None
+    if doc.steps and lex.OVERNIGHT.search(text) and window is not None and not r.measured:
+        new_step(account, r.clause, "hold", vessel=account.batch)
         return None
     if doc.steps and (limit or window):
         last = doc.steps[-1]

@@ -126,7 +126,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|from)|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|end of the tube|gas by|bubbles through)\b|>\s*(?:an? )?(?:empty|\d+)",
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|end of the tube|gas by|bubbles through)\b|>\s*(?:an? )?(?:empty|\d+)",
         re.I,
     ),
     "bottle",
@@ -141,6 +141,8 @@ TRAIN = Cue(
     "trap",
     "drawn off",
     "tube",
+    "dip",
+    "surface",
     ">",
     "vent",
     "hcl line",

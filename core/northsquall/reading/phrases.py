@@ -302,6 +302,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """
     for i, item in enumerate(items):
         if is_word(item, "bath", "baths"):
+            if any(is_word(x, "thermometer", "probe", "sensor", "thermocouple") for x in items[max(0, i - 6) : i]):
+                continue  # where the thermometer is; the bath is told of elsewhere
             found = _named_bath(items, i)
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
                 return found

@@ -207,6 +207,8 @@ def _vessel_of(doc: Procedure, text: str, step: Step) -> str | None:
     """The vessel a phrase speaks of: by its kind, else the step's."""
     for kind in KINDS:
         if re.search(rf"\b{kind}\b", text, re.I):
+            if any(v.name == step.vessel and v.kind == kind for v in doc.vessels):
+                return step.vessel
             own = next((v.name for v in doc.vessels if v.kind == kind), None)
             if own is not None:
                 return own
