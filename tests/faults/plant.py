@@ -48,7 +48,7 @@ FAULTS = [
     f("bath thermometer", "H08", "methylbenzophenone", "a thermometer in the liquid", "a thermometer in the ice bath", "a thermometer in the bath"),
     f("stirrer off", "H09 H02", "nitroacetanilide", "4. Drip", "4. Stirrer off. Drip", "4. The stirrer is switched off. Drip"),
     f("stirrer off", "H09 H02", "methylbenzophenone", "then toluene", "then, the stirrer switched off, toluene", "then with the stirrer off toluene"),
-    f("water into acid", "H10 Q02", "nitroacetanilide", "Pour in a thin stream on to 400 g of ice in a 1 L beaker.", "Add 150 mL of water to the flask.", "Pour 200 mL of water into the flask."),
+    f("water into acid", "H10 Q02", "nitroacetanilide", "Pour in a thin stream on to 400 g of ice in a 1 L beaker.", "Add 150 mL of water to the flask.", "Pour 130 mL of water into the flask."),
     f("water into acid", "H10 Q02", "nitrotoluate", "The mixture was poured in a thin stream on to 500 g of crushed ice in a 2 L beaker, stirred, below 10 °C.", "Water (200 mL) was poured into the flask.", "Water (250 mL) was added to the mixture in the flask."),
     f("pushed start", "H13", "toluoyl-chloride", "First 2 mL alone: gas must show within 5 min, otherwise stop the feed.", "First 2 mL alone. If nothing happens, add the rest at once.", "Nothing happened with the first 2 mL, so the rest was run in."),
     f("pushed start", "H13", "cyclohexanone", "the temperature must rise within 5 min, otherwise the feed is stopped.", "nothing happened, so it was warmed and the rest added.", "no reaction was seen and it was heated until it started."),
@@ -76,7 +76,7 @@ FAULTS = [
     # --- quench and work-up
     f("leftover not destroyed", "Q01", "cyclohexanone", "The hypochlorite left is destroyed with sodium sulfite, 5.0 g (0.040 mol), added in small portions below 25 °C; starch-iodide paper, tried on a drop of bleach first, stays white.", "The mixture goes on as it is.", "It is worked up straight away."),
     f("leftover not destroyed", "Q01", "chlorobenzoic-acid", "5. Permanganate left: 10 % sodium sulfite, in 5 mL lots at 70 °C, until the rim test is colourless.", "5. Let it settle.", "5. Cool to 70 °C."),
-    f("water into the complex", "Q02 S04", "methylbenzophenone", "the mixture was run over 30 min, stirred, on to 400 g of crushed ice and 40 mL of hydrochloric acid (37 % w/w) in a 2 L beaker in the hood, below 20 °C.", "300 mL of water was poured into the flask in one go.", "water (250 mL) was added to the flask quickly."),
+    f("water into the complex", "Q02 S04", "methylbenzophenone", "the mixture was run over 30 min, stirred, on to 400 g of crushed ice and 40 mL of hydrochloric acid (37 % w/w) in a 2 L beaker in the hood, below 20 °C.", "200 mL of water was poured into the flask in one go.", "water (250 mL) was added to the flask quickly."),
     f("quench too small", "Q03", "nitrotoluate", "500 g of crushed ice in a 2 L beaker", "20 g of crushed ice in a 2 L beaker", "15 g of crushed ice in a 2 L beaker"),
     f("quench vessel too small", "Q03", "nitroacetanilide", "400 g of ice in a 1 L beaker", "400 g of ice in a 250 mL beaker", "400 g of ice in a 400 mL beaker"),
     f("carbonate shaken closed", "Q04", "butyl-chloride", "The upper layer was stirred in an open 250 mL beaker with 50 mL of 5 % sodium hydrogen carbonate until no more carbon dioxide rose, then shaken with it in a separating funnel, vented by the tap after each swirl, washed", "The upper layer was shaken with 50 mL of 5 % sodium hydrogen carbonate in a separating funnel, the stopper held tight, washed", "The upper layer was put into a separating funnel with 50 mL of 5 % sodium hydrogen carbonate, stopper in, and shaken hard, washed"),
@@ -90,6 +90,7 @@ FAULTS = [
     # --- stability
     f("metal in hypochlorite", "S03", "cyclohexanone", "is dropped in over 120 min", "is taken from the old steel bucket with a rusty ladle and dropped in over 120 min", "from an iron pan is dropped in over 120 min"),
     f("acetone meets nitric acid", "S04 Q12", "nitroacetanilide", "7. Filter,", "7. Rinse the acid beaker out with 20 mL of acetone. Filter,", "7. The beaker of the acids is rinsed with acetone. Filter,"),
+    f("peroxide meets acetone", "S04 Q12 Q05", "isoborneol", "One more drop brings neither warmth nor hydrogen.", "One more drop brings neither warmth nor hydrogen. Hydrogen peroxide (30 % w/w, 10 mL) and hydrochloric acid (37 % w/w, 10 mL) are added.", "Nothing more comes. 10 mL of 30 % hydrogen peroxide and 10 mL of 37 % hydrochloric acid are added."),
     f("old ether", "S06", "hydrogen-chloride", "150 mL of diethyl ether (fresh, peroxide test negative)", "150 mL of diethyl ether from the old half-empty bottle", "150 mL of diethyl ether (opened last year)"),
     f("diazonium dried", "S01 Q10", "chlorotoluene", "Copper(I) chloride (11.0 g", "The diazonium salt was filtered off and dried in air. Copper(I) chloride (11.0 g", "The diazonium chloride was collected on a filter and dried. Copper(I) chloride (11.0 g"),
     f("diazonium over lunch", "S01 P08 H02", "chlorotoluene", "Copper(I) chloride (11.0 g", "The diazonium solution was left on the bench over lunch. Copper(I) chloride (11.0 g", "The solution stood until after lunch at 18 °C. Copper(I) chloride (11.0 g"),
@@ -97,7 +98,7 @@ FAULTS = [
     # --- procedure
     f("thousand times off", "P01", "nitroacetanilide", "13.5 g (0.100 mol) acetanilide", "13.5 mg (0.100 mol) acetanilide", "13.5 kg (0.100 mol) acetanilide"),
     f("thousand times off", "P01", "toluoyl-chloride", "27.2 g (0.200 mol) of 4-methylbenzoic acid", "27.2 kg (0.200 mol) of 4-methylbenzoic acid", "27.2 mg (0.200 mol) of 4-methylbenzoic acid"),
-    f("ten times the reagent", "P01", "nitroacetanilide", "7.0 mL nitric acid", "14 mL nitric acid"),
+    f("ten times off", "P01", "butyl-chloride", "tert-Butanol (18.5 g, 0.25 mol)", "tert-Butanol (1.85 g, 0.25 mol)", "tert-Butanol (185 g, 0.25 mol)"),
     f("amount missing", "P02", "methylbenzophenone", "Benzoyl chloride (28.1 g, 0.200 mol)", "Benzoyl chloride"),
     f("amount missing", "P02", "toluoyl-chloride", "Thionyl chloride, 28.6 g (0.240 mol),", "Thionyl chloride"),
     f("test without control", "P03", "bromoacetanilide", "starch-iodide strip (tried on a drop of the bromine solution first: blue) stays white", "starch-iodide strip stays white", "a KI-starch strip keeps white"),
@@ -108,10 +109,13 @@ FAULTS = [
     f("left alone overnight", "P08", "toluoyl-chloride", "5. 60 min at 75 °C,", "5. Overnight at 75 °C, unattended,", "5. 15 h at 75 °C, nobody there,"),
     f("all at once", "P13 H02 H03", "isoborneol", "in eight equal portions over 60 min at 5-15 °C. Next portion only when the hydrogen of the last has ebbed and the thermometer is below 10 °C. Stop at 20 °C.", "all at once."),
     f("portions without a criterion", "P13", "isoborneol", "in eight equal portions over 60 min at 5-15 °C. Next portion only when the hydrogen of the last has ebbed and the thermometer is below 10 °C. Stop at 20 °C.", "in eight equal portions.", "by the spoonful, eight in all."),
-    f("unknown reagent", "P05", "nitroacetanilide", "15 mL glacial acetic acid", "15 mL solvent mix B7", "15 mL Lösungsmittel Q-9"),
+    f("unknown reagent", "P05", "nitroacetanilide", "15 mL glacial acetic acid", "15 mL of moderator B7", "15 mL of Fluxol Q-9"),
     f("strength missing", "P12 P02", "cyclohexanone", "Sodium hypochlorite solution (12 % w/w, titrated today, 125 mL, 0.24 mol)", "Sodium hypochlorite solution (125 mL)", "Pool bleach (125 mL)"),
     f("time missing", "P02", "nitroacetanilide", "over 60 min at 3-10 °C", "at 3-10 °C", "slowly at 3-10 °C"),
 ]  # fmt: skip
+
+ANYWHERE = {"gas not named"}
+"""Kinds whose place is where the harm comes from, and not where the words were taken away."""
 
 
 def draw(seed: int) -> Planted:

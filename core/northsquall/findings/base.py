@@ -146,6 +146,9 @@ def merge(found: list[Finding]) -> list[Finding]:
         here = [f for f in live if f.step == head.step and head.step is not None]
         if head.code == "P02" and head.asks.startswith("duration:"):
             take(head, [f for f in here if f.code in ("H01", "H02", "H03") and (not f.established or f.code == "H01")])
+        elif head.code in ("P02", "P05") and not head.established:
+            name = head.short.removeprefix("amount of ") if head.code == "P02" else head.message.partition("“")[2].partition("”")[0]
+            take(head, [f for f in live if name and f.code in ("H01", "H02", "H03") and not f.established and f": {name}" in f.message])
         elif head.code == "H10":
             take(
                 head,

@@ -13,6 +13,7 @@ from northsquall.findings.gas import SMELL, _many
 from northsquall.gas import record_of
 from northsquall.procedure import Step
 from northsquall.quenching import Leftover
+from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.stability import alerts_of, oxygen_balance
 from northsquall.substances import catalogue
 from northsquall.working import figure
@@ -86,7 +87,11 @@ def _isolated(c: Context, x: Leftover) -> bool:
 
 
 def _last_step(c: Context, x: Leftover) -> Step | None:
-    return next((s for s in reversed(c.procedure.steps) if s.vessel == (x.left_in or x.vessel)), c.step(x.after_step))
+    """Where it should have been destroyed: the first step of the work-up behind the reaction that left it."""
+    return next(
+        (s for s in c.procedure.steps if s.n > x.after_step and s.kind not in ("hold", "test", "heat", "reflux", "cool")),
+        c.step(x.after_step),
+    )
 
 
 WATERY = ("H2O",)
@@ -205,10 +210,10 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
     """Q04: carbonate on acid in a closed funnel."""
     for entry in c.walk.entries:
         step = c.step(entry.step)
-        if step is None or step.kind != "extract":
+        if step is None or step.kind not in ("extract", "add", "dose", "neutralise", "hold", "charge"):
             continue
         gas = entry.gas.get("CO2", 0.0)
-        if gas < 0.002:
+        if gas < 0.002 or (step.kind != "extract" and not re.search(r"\bshak\w+|\bseparat\w+ funnel\b", step.text, re.I)):
             continue
         said = step.text + c.procedure.source_text[step.span[1] : step.span[1] + 120]
         shut = next(
@@ -269,13 +274,26 @@ def untested(c: Context) -> Iterator[Finding]:
         return
     risky = [x for x in c.leftovers if x.record["danger"] in ("toxic", "explosive", "heats", "gas")]
     smelt = SMELL.search(c.procedure.source_text)
-    if not risky and not smelt:
+    reactive = next(
+        (
+            x
+            for x in c.lots.values()
+            if x.substance and x.material.role not in ("absorber", "wash") and any(harmful(r) for r in x.substance.parts)
+        ),
+        None,
+    )
+    if not risky and not smelt and reactive is None:
         return
-    what = c_label(risky[0]) if risky else "the reagent"
-    place = c.step(risky[0].destroyed_in or risky[0].after_step) if risky else None
+    what = c_label(risky[0]) if risky else reactive.label if reactive is not None else "the reagent"
+    place = c.step(risky[0].destroyed_in or risky[0].after_step) if risky else _after_last_dose(c)
     yield finding(
         "Q06", "condition", f"Nothing shows that {what} is gone.", step=place, limit="a test with its control", remedy=f"Test: {risky[0].record['test']}." if risky else "A sample by chromatography, with the reagent beside it.", source="handbook 6.2", short="not tested",
     )  # fmt: skip
+
+
+def _after_last_dose(c: Context) -> Step | None:
+    doses = [s.n for s in c.procedure.steps if s.kind in ("dose", "add", "charge") and s.materials]
+    return next((s for s in c.procedure.steps if s.n > max(doses, default=0)), None)
 
 
 SPILL = re.compile(
@@ -318,7 +336,8 @@ def no_dump(c: Context) -> Iterator[Finding]:
 def acid_as_wash(c: Context) -> Iterator[Finding]:
     """Q08: strong acid as a wash or drying agent on a wet volatile."""
     for step in c.procedure.steps:
-        if step.kind not in ("extract", "dry"):
+        worked_up = any(s.kind in ("extract", "filter", "distil") and s.n < step.n for s in c.procedure.steps)
+        if step.kind not in ("extract", "dry") and not (worked_up and re.search(r"\b(?:dr(?:y|ied)|wash\w*|shak\w+)\b", step.text, re.I)):
             continue
         lot = next(
             (
@@ -355,7 +374,7 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
         m = TO_DRYNESS.search(text, boiled.start(), boiled.end() + 80)
     if m is None:
         return
-    near = text[max(0, m.start() - 120) : m.end() + 20]
+    near = text[max(0, m.start() - 45) : m.end() + 20]
     if ROTARY.search(near) or re.search(
         r"\bnever\b|\bnot\b|\bbefore\b|\bdry (?:ice|over|at|in)\b", text[max(0, m.start() - 25) : m.start()] + m.group(), re.I
     ):
@@ -429,9 +448,16 @@ OPEN_AIR = re.compile(
 def evaporated_open(c: Context) -> Iterator[Finding]:
     """Q11: a flammable or toxic solvent evaporated in the open or in an air stream."""
     text = c.procedure.source_text
-    m = OPEN_AIR.search(text)
-    if m is None:
-        return
+    for m in OPEN_AIR.finditer(text):
+        found = _evaporated(c, m)
+        if found is not None:
+            yield found
+            return
+
+
+def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
+    """One place where something is evaporated in the open, or None where nothing that burns or harms is."""
+    text = c.procedure.source_text
     evaporates = re.search(
         r"\b(?:evaporat\w*|boil\w* (?:down|off)|dry|dries|driven off|air (?:stream|jet)|blow|steam\w* (?:down|off))\b",
         text[max(0, m.start() - 80) : m.end() + 60],
@@ -439,7 +465,7 @@ def evaporated_open(c: Context) -> Iterator[Finding]:
     )
     step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
     if evaporates is None or step is None:
-        return
+        return None
     entries = [e for e in c.walk.entries if e.step <= step.n]
     cat = catalogue()
     for e in reversed(entries):
@@ -453,24 +479,23 @@ def evaporated_open(c: Context) -> Iterator[Finding]:
             and s.value("Tb") is not None
             and s.value("Tb").value < 130
         ]  # type: ignore[union-attr]
-        acid = e.after.get("NO3-", 0.0) > 0.05 and e.after.get("H+", 0.0) > 0.05
+        acid = e.mixed.get("NO3-", 0.0) > 0.05 and e.mixed.get("H+", 0.0) > 0.05
         worst = max(liquids, key=lambda x: x[1], default=None)
         if acid and c.procedure.place.hood is not True:
-            yield finding(
+            return finding(
                 "Q11", "stop", f"“{m.group().strip()}”: nitric acid is boiled off into the room.", step=step, span=(m.start(), m.end()), limit="in a closed apparatus", remedy="Distil it, or take the product out by cooling.", source="handbook 4", short="evaporated in the open",
             )  # fmt: skip
-            return
         if worst is not None and worst[1] > 5.0 and e.step >= step.n - 4:
             s, grams = worst
             burns = s.value("Tflash") is not None and s.value("Tflash").value < 60  # type: ignore[union-attr]
             if not burns and s.value("limit_8h") is None:
                 continue
-            yield finding(
+            return finding(
                 "Q11", "stop" if c.procedure.place.hood is not True and burns else "condition", f"“{m.group().strip()}”: {grams:.0f} g of {s.id} go into the air.", step=step, span=(m.start(), m.end()), figure=grams, limit="a condenser", remedy="Rotary evaporator or a distillation, condensed.", source="handbook 4", short="evaporated in the open",
             )  # fmt: skip
-            return
         if e.step < step.n - 4:
-            return
+            return None
+    return None
 
 
 STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
@@ -478,7 +503,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
     (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
-    (re.compile(r"\bbleach\b", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
+    (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
 )  # fmt: skip
 KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
 
@@ -491,7 +516,13 @@ def waste_meets(c: Context) -> Iterator[Finding]:
         for m in pattern.finditer(text):
             begin = max(text.rfind(".", 0, m.start()), text.rfind("\n", 0, m.start()), text.rfind(";", 0, m.start())) + 1
             sentence = text[begin : m.end() + 30]
-            if KEPT_APART.search(sentence):
+            if KEPT_APART.search(sentence) or (
+                name == "bleach"
+                and not CLEANS.search(sentence)
+                and not re.search(
+                    r"\b(?:into|in) (?:the )?bleach|bleach (?:is |was )?(?:added|poured)|with (?:household )?bleach", sentence, re.I
+                )
+            ):
                 continue
             step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
             if step is None:
@@ -542,6 +573,72 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
         e for e in w.entries if e.vessel == step.vessel and e.step <= step.n
     ][-1:]
     return [dict(b) for e in entries[-1:] for b in (e.before[0] if e.before else {}, e.after) if b]
+
+
+@rule("S04")
+def rinsed_with(c: Context) -> Iterator[Finding]:
+    """S04: a vessel that held one of a pair rinsed out with the other."""
+    text = c.procedure.source_text
+    for m in CLEANS.finditer(text):
+        begin, end = (
+            max(text.rfind(".", 0, m.start()), text.rfind("\n", 0, m.start())) + 1,
+            min([x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0] or [len(text)]),
+        )
+        sentence = text[begin:end]
+        agents = [
+            x
+            for x in (catalogue().find(w) for w in ("acetone", "ethanol", "methanol", "ammonia", "bleach", "isopropanol"))
+            if x is not None
+            and re.search(rf"\b{re.escape(x.id if x.id != 'sodium hypochlorite' else 'bleach')}\b|\b{re.escape(x.id)}\b", sentence, re.I)
+        ]
+        step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+        if not agents or step is None:
+            continue
+        for e in c.walk.entries:
+            v = next((v for v in c.procedure.vessels if v.name == e.vessel), None)
+            spoken = v is not None and (re.search(rf"\b{v.kind}\b", sentence, re.I) is not None)
+            if not spoken or e.step > step.n:
+                continue
+            dregs = dict(e.after)
+            for agent in agents:
+                for h in pairs.hits({**dregs, **agent.parts}, 20.0, [dregs, dict(agent.parts)]):
+                    if (h.roots_a & set(agent.parts) and h.roots_b & set(dregs)) or (
+                        h.roots_b & set(agent.parts) and h.roots_a & set(dregs)
+                    ):
+                        yield finding(
+                            "S04", "stop" if h.severity == "stop" else "condition", f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.", step=step, span=(m.start(), end), limit="never together", remedy="Rinse with much water first.", source=h.source, short="never together",
+                        )  # fmt: skip
+                        return
+
+
+@rule("S01")
+def diazonium_stands(c: Context) -> Iterator[Finding]:
+    """S01: a diazonium solution that stands, or is not kept cold, before it is used."""
+    text = c.procedure.source_text
+    made = next((e for e in c.walk.entries if any("[N+]#N" in r for r, n in e.after.items() if n > 1e-3)), None)
+    if made is None:
+        return
+    first = c.step(made.step)
+    holds = [e.step for e in c.walk.entries if any("[N+]#N" in r and n > 1e-3 for x in (e.mixed, *e.before) for r, n in x.items())]
+    used = c.step(max(holds, default=made.step))
+    if first is None:
+        return
+    begin, end = first.span[0], used.span[0] if used is not None and used.span[0] > first.span[1] else min(len(text), first.span[1] + 900)
+    m = STANDS.search(text, begin, end)
+    if m is None:
+        return
+    near = text[max(begin, m.start() - 30) : m.end() + 60]
+    if re.search(r"\b(?:0|1|2|3|4|5) ?°|in ice\b|on ice\b|ice renewed|below 5", near, re.I):
+        return
+    yield finding(
+        "S01", "stop" if re.search(r"overnight|weekend|next day", m.group(), re.I) else "condition", f"“{m.group().strip()}”: a diazonium solution loses nitrogen as it warms; it is used cold and at once.", step=first, span=(m.start(), m.end()), limit="0–5 °C, at once", remedy="Keep it in ice, renewed, and go straight on; or do not start before the break.", source="handbook 5, common practice", short="diazonium stands",
+    )  # fmt: skip
+
+
+STANDS = re.compile(
+    r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner)\b",
+    re.I,
+)
 
 
 @rule("S03")

@@ -50,19 +50,26 @@ CONTROLS = re.compile(
 )
 
 
+KEYS = re.compile(r"starch|rim|peroxide|strip|spot|paper", re.I)
+
+
+def _controlled(text: str, m: re.Match[str]) -> bool:
+    """Whether a control stands by a test: near it, or near another mention of the same strip, rim or paper."""
+    keys = {k.lower() for k in KEYS.findall(m.group())}
+    places = [m, *(x for x in KEYS.finditer(text) if x.group().lower() in keys)]
+    return any(
+        CONTROLS.search(text[x.start() : x.end() + 160].split("\n\n")[0])
+        or CONTROLS.search(text[max(0, x.start() - 45) : x.start()].rpartition("\n")[2])
+        for x in places
+    )
+
+
 @rule("P03")
 def uncontrolled_test(c: Context) -> Iterator[Finding]:
     """P03: a test decides, and nothing shows that it would have answered."""
     text = c.procedure.source_text
-    m = next(
-        (
-            m
-            for m in TESTS.finditer(text)
-            if not CONTROLS.search(text[max(0, m.start() - 140) : m.end() + 180].split("\n\n")[0 if m.start() < 140 else -1])
-        ),
-        None,
-    )
-    if m is None or any(CONTROLS.search(text[max(0, x.start() - 140) : x.end() + 180]) for x in TESTS.finditer(text)):
+    m = next((m for m in TESTS.finditer(text) if not _controlled(text, m)), None)
+    if m is None:
         return
     yield finding(
         "P03", "condition", f"“{m.group().strip()[:60]}” decides, and no positive control is written: a dead strip says the same as none left.", span=(m.start(), m.start() + len(m.group(1))),
@@ -136,6 +143,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             if x
         )
         place = c.procedure.source_text[step.span[0] : step.span[1] + 120]
+        place = place[: len(step.text)] + place[len(step.text) :].split("\n")[0]
         if step.all_at_once and step.duration is None:
             yield finding(
                 "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",

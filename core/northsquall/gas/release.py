@@ -53,9 +53,16 @@ def open_steps(procedure: Procedure, lots: Mapping[str, Lot], walk: Walk) -> set
     }
 
 
+def varies(trials: list[Walk], index: int, gas: str) -> bool:
+    """Whether a gas of one entry depends on an amount nobody wrote: it changes over the stand-ins."""
+    seen = [t.entries[index].gas.get(gas, 0.0) for t in trials if index < len(t.entries)]
+    return bool(seen) and max(seen) - min(seen) > 1e-9 + 1e-6 * max(seen)
+
+
 def releases(
     procedure: Procedure,
     lots: Mapping[str, Lot],
+    trials: list[Walk],
     walks: list[Walk],
     timed: list[Timed],
     settings: Settings,
@@ -80,7 +87,7 @@ def releases(
                 gases[g] = gases.get(g, 0.0) + n
         for g in gases:
             amounts = sorted(e.gas.get(g, 0.0) + (e.slip.get(g, 0.0) if g in charged else 0.0) for e in three)
-            if amounts[2] <= LEAST_MOL:
+            if amounts[2] <= LEAST_MOL or varies(trials, index, g):
                 continue
             mid = gases[g]
             out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, procedure))

@@ -74,7 +74,7 @@ def review(
     cat: Catalogue,
 ) -> GasReview:
     """Work out the gas of a procedure. `side`: gases made beside a reaction, whose amount no equation gives, with their steps."""
-    found = releases(procedure, lots, walks, timed, settings, pot, runs)
+    found = releases(procedure, lots, trials, walks, timed, settings, pot, runs)
     off = procedure.place.line_off
     lines: dict[str, Line] = {}
     through: set[int] = set()

@@ -330,7 +330,7 @@ def _lead(account: Account, clause: Clause) -> Clause:
 
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
-    found = lex.TRAIN.search(r.text)
+    found = lex.TRAIN.search(r.text) if not lex.LINE_STAYS.search(r.text) else None
     goes_on = (
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
@@ -1028,9 +1028,10 @@ def _amount_later(account: Account, r: Reading) -> bool:
     """ "I'd drawn up ten mils": the amount of the material named last, where it had none."""
     free = [
         x
-        for x in r.items
+        for i, x in enumerate(r.items)
         if isinstance(x, Qty)
         and x.dim in ("mass", "volume")
+        and not (i and is_word(r.items[i - 1], "first"))
         and x.start not in account.used
         and all(x not in m.used for m in r.mentions)
         and all(v.qty is not x for v in vessels_in(r.items))
@@ -1174,6 +1175,9 @@ def _pour(account: Account, r: Reading) -> None:
         and any(m.identity in RECEIVERS for m in r.mentions)
         and not account.isolated
         and lex.BATCH_REFERENCE.search(r.text)
+        and not re.search(
+            r"\b(?:in)?to the (?:flask|pot|mixture|batch|reaction|melt)\b|\bon ?to the (?:mixture|batch|melt)\b", r.text, re.I
+        )
     ):
         return _quench(account, r)
     if not r.mentions and not unspent(account):

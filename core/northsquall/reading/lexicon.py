@@ -97,6 +97,9 @@ NEXT_ONE = re.compile(
     re.I,
 )
 """What the next portion waits for."""
+LINE_STAYS = re.compile(
+    r"\b(?:with|keeping|leaving) the (?:gas|off-?gas|HCl|vent) line (?:still )?(?:on|running|connected|in place|open)\b", re.I
+)
 SENSOR_PLACE = re.compile(
     r"\b(?:thermometer|thermocouple|probe|sensor|Pt ?100)\b[^,;.]{0,30}\b(?:solution|mixture|liquid|suspension|mass|melt|batch)\b", re.I
 )
@@ -393,7 +396,7 @@ NOT_MATERIAL_BEFORE = {"no", "without", "any", "than"}
 NOT_MATERIAL_AFTER = {
     "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "mist", "vapour", "vapor",
     "fumes", "evolution", "specks", "stains", "content", "pump", "aspirator", "atmosphere", "balloon", "inlet", "line", "trap", "cooling", "cooled", "thermostat", "colour", "color", "smell", "wipes", "burns",
-    "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered",
+    "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered",
 }  # fmt: skip
 GENERIC: dict[str, str] = {
     "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",

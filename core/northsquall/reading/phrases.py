@@ -350,6 +350,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             continue
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
+        if is_word(after, "bath", "baths"):
+            continue
         ahead = {x.low for x in items[:i] if isinstance(x, Token)}
         if is_word(before, "the") and i > 1 and is_word(items[i - 2], "into", "in", "on") and ahead & {"down", "stand", "sits", "back"}:
             return _loose_bath(items, i)  # "then down into the ice"
