@@ -29,6 +29,7 @@ from northsquall.findings import Context, raise_all, verdict_of
 from northsquall.findings.questions import questions_of
 from northsquall.findings.referral import referral_of
 from northsquall.gas import review as gas_review
+from northsquall.gas.proposing import proposals as gas_proposals
 from northsquall.gas.release import open_steps
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import Lot, lots_of
@@ -93,6 +94,8 @@ def assess(
         gas_lines=sheet.gas_lines(context),
         closed=sheet.closed_lines(context),
         gas_lanes=sheet.gas_lanes(context),
+        gas_proposals=[] if preview else gas_proposals(context),
+        dump=sheet.dump(context),
         vessels=sheet.vessel_lines(procedure, context),
         quench=quench,
         schedule=schedule,

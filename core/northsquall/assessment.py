@@ -307,6 +307,48 @@ class GasLane(Doc):
     L_per_min: list[float]
 
 
+class GasProposal(Doc):
+    """One change to a gas line: what it is, what it does, and the line with it; no line where it is a change of the words."""
+
+    label: str
+    detail: str
+    line: Chemistry | None = None
+
+
+class GasFailure(Doc):
+    """One failure of a gas line from one minute on; `values` over `t_min` in `unit`."""
+
+    id: str
+    name: str
+    of: str
+    at_min: float
+    says: str
+    over: bool
+    """Whether a limit is passed."""
+    t_min: list[float] = []
+    values: list[float] = []
+    unit: str = ""
+    limit: float | None = None
+
+
+class Standing(Doc):
+    """Something that should stand ready, and whether the text says so."""
+
+    what: str
+    written: bool
+
+
+class DumpLine(Doc):
+    """The emergency dump for the worst moment; figures null where not established."""
+
+    heat_kJ: float | None
+    ice_g: float | None
+    container_mL: float | None
+    end_C: float | None
+    says: str
+    ready: list[Standing]
+
+
 class VesselLine(Doc):
     """A vessel and how full it gets."""
 
@@ -340,6 +382,13 @@ class QuenchLine(Doc):
     destroyed: float | None = None
     """Part that a step of the text destroys."""
     vessel: str | None = None
+    ice_g: list[float] = []
+    """Quench on ice: where it ends (°C, low, best, high) against grams of ice."""
+    ends_low: list[float] = []
+    ends_C: list[float] = []
+    ends_high: list[float] = []
+    offered_g: float | None = None
+    limit_C: float | None = None
 
 
 class Refill(Doc):
@@ -658,6 +707,8 @@ class Assessment(Doc):
     gas_lines: list[GasLine] = []
     closed: list[ClosedLine] = []
     gas_lanes: list[GasLane] = []
+    gas_proposals: list[GasProposal] = []
+    dump: DumpLine | None = None
     vessels: list[VesselLine]
     quench: list[QuenchLine]
     schedule: Schedule

@@ -26,6 +26,7 @@ from northsquall.assessment import (
     CurveLine,
     DayPlan,
     Failure,
+    GasFailure,
     Mark,
     Proposed,
     Question,
@@ -170,6 +171,14 @@ class PreviewIn(TextIn):
     """As TextIn, with values that stand in for words while dragging."""
 
     sets: dict[str, float] = {}
+
+
+class GasFailIn(PreviewIn):
+    """A vessel's gas line, and when it fails."""
+
+    of: str
+    at_min: float = 0.0
+    kinds: list[str] = []
 
 
 class Assessed(Schema):
@@ -601,6 +610,15 @@ def preview(request: HttpRequest, given: PreviewIn) -> Any:
 def failures(request: HttpRequest, given: FailIn) -> Any:
     """What each failure of the deciding vessel comes to: a curve and a sentence."""
     found = procedures.failures(given.text, given.overrides, [c.model_dump() for c in given.chemistry], given.at_min, given.kinds)
+    return HttpResponse(json.dumps([f.model_dump(by_alias=True) for f in found]), content_type="application/json")
+
+
+@api.post("/gas-failures", by_alias=True, response={200: list[GasFailure], 401: Message, 403: Message, 422: Message})
+def gas_failures(request: HttpRequest, given: GasFailIn) -> Any:
+    """What each failure of a gas line comes to: a curve and a sentence."""
+    found = procedures.gas_failures(
+        given.text, given.overrides, [c.model_dump() for c in given.chemistry], given.of, given.at_min, given.kinds
+    )
     return HttpResponse(json.dumps([f.model_dump(by_alias=True) for f in found]), content_type="application/json")
 
 

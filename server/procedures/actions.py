@@ -14,11 +14,25 @@ from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import User
-from northsquall.assess import assess
-from northsquall.assessment import Assessment, CurveLine, DayPlan, Failure, Proposed, Question, Remembered, Rung, Shared, Spread, TextEdit
+from northsquall.assess import assess, work_out
+from northsquall.assessment import (
+    Assessment,
+    CurveLine,
+    DayPlan,
+    Failure,
+    GasFailure,
+    Proposed,
+    Question,
+    Remembered,
+    Rung,
+    Shared,
+    Spread,
+    TextEdit,
+)
 from northsquall.calorimetry import CurveError, curve_of, evaluate
 from northsquall.calorimetry.measured import Measured
 from northsquall.failing import fail
+from northsquall.gas.failing import failures as gas_fail
 from northsquall.ladder import ladder
 from northsquall.planning import plan_day
 from northsquall.planning import shared as shared_of
@@ -27,6 +41,7 @@ from northsquall.procedure import Procedure as Document
 from northsquall.proposing import propose
 from northsquall.questions import weigh
 from northsquall.reading import read
+from northsquall.review import settings_for
 from northsquall.settle import SettingError, apply_edits, set_value
 from northsquall.sheets.curves import curve_line
 from northsquall.uncertainty import spread as spread_of
@@ -125,6 +140,16 @@ def failures(
     """What each failure comes to, at a moment or at its worst one. Raises NoCurve where there is no curve."""
     document = document_of(text, [], overrides, chemistry)
     return fail(document, at_min, kinds or None, catalogue=catalogue.current(), laboratory=laboratory())
+
+
+def gas_failures(
+    text: str, overrides: dict[str, float], chemistry: list[dict[str, Any]], of: str, at_min: float, kinds: list[str]
+) -> list[GasFailure]:
+    """What each failure of a vessel's gas line comes to from a minute on; none where it has no line."""
+    document = document_of(text, [], overrides, chemistry)
+    current = catalogue.current()
+    context = work_out(document, current, settings_for(document, laboratory())).context
+    return gas_fail(context, of, at_min, kinds or None)
 
 
 def _clock(start: str) -> datetime:

@@ -5,8 +5,8 @@ from __future__ import annotations
 import os
 
 import pytest
-from faults.plant import ANYWHERE, CLEAN, FAULTS, Planted, draw, put
 
+from faults.plant import ANYWHERE, CLEAN, FAULTS, Planted, draw, put
 from northsquall.assess import assess
 from northsquall.assessment import Finding
 from northsquall.reading import read

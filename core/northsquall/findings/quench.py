@@ -343,7 +343,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
             (
                 c.lots[m]
                 for m in step.materials
-                if c.lots[m].substance and c.lots[m].substance.id in ("sulfuric acid", "phosphorus pentoxide", "oleum")
+                if (s := c.lots[m].substance) is not None and s.id in ("sulfuric acid", "phosphorus pentoxide", "oleum")
             ),
             None,
         )  # type: ignore[union-attr]
@@ -471,14 +471,14 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
     for e in reversed(entries):
         liquids = [
             (s, n * s.mass)
-            for r, n in e.after.items()
+            for r, n in e.mixed.items()
             if n > 0
             and (s := cat.of_root(r)) is not None
             and s.phase == "l"
             and s.id != "water"
-            and s.value("Tb") is not None
-            and s.value("Tb").value < 130
-        ]  # type: ignore[union-attr]
+            and (boils := s.value("Tb")) is not None
+            and boils.value < 130
+        ]
         acid = e.mixed.get("NO3-", 0.0) > 0.05 and e.mixed.get("H+", 0.0) > 0.05
         worst = max(liquids, key=lambda x: x[1], default=None)
         if acid and c.procedure.place.hood is not True:

@@ -162,7 +162,7 @@ def _release(
     else:
         length = max(length, fastest)
         how = f"over the step, {length:.3g} min"
-    rate = mol[1] / length
+    even = mol[1] / length
     high = mol[2] / min(length, max(t.low, fastest)) if t.low else mol[2] / length
     return Release(
         gas,
@@ -171,10 +171,10 @@ def _release(
         mol,
         start,
         start + length,
-        (mol[0] / length, rate, max(high, rate)),
+        (mol[0] / length, even, max(high, even)),
         how,
         np.array([start, start + length]),
-        np.array([rate, rate]),
+        np.array([even, even]),
     )
 
 

@@ -78,12 +78,16 @@ def review(
     off = procedure.place.line_off
     lines: dict[str, Line] = {}
     through: set[int] = set()
-    sources = {e.of for e in procedure.train if e.of} | set(walks[1].lines) - set(walks[1].lines.values())
+    sources = (
+        {e.of for e in procedure.train if e.of}
+        | {c.vessel for c in procedure.chemistry if c.what == "line" and c.vessel}
+        | set(walks[1].lines) - set(walks[1].lines.values())
+    )
     for of in sorted(x for x in sources if x):
         elements = elements_of(procedure, of)
         ours = [r for r in found if r.vessel == of and (off is None or r.step < off)]
         through |= {id(r) for r in ours}
-        lines[of] = run_line(of, elements, ours, lots, settings, procedure.place.sweep_L_min)
+        lines[of] = run_line(of, elements, ours, lots, settings, procedure.place.sweep_L_min, cat)
     vented: dict[str, list[tuple[np.ndarray, np.ndarray]]] = {}
     for line in lines.values():
         for g, rate in line.vented.items():
@@ -121,6 +125,9 @@ def review(
 
 def elements_of(procedure: Procedure, of: str) -> list[TrainElement]:
     """The line of one vessel: as written, with every filled absorber of its steps that no element names behind it."""
+    put = next((c for c in reversed(procedure.chemistry) if c.what == "line" and c.vessel == of), None)
+    if put is not None:
+        return [e.model_copy(update={"by": "reviewer", "of": of}) for e in put.line]
     out = [e for e in procedure.train if e.of in (of, None)]
     sources = {of}
     for s in procedure.steps:

@@ -18,9 +18,10 @@ from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import capacity
 from northsquall.gas.records import GasRecord, record_of
 from northsquall.gas.release import MOLAR_L, Release
-from northsquall.procedure import TrainElement
-from northsquall.procedure.amounts import Lot
+from northsquall.procedure import Material, Quantity, Strength, TrainElement
+from northsquall.procedure.amounts import Lot, lot_of
 from northsquall.review import Settings
+from northsquall.substances import Catalogue, catalogue
 
 REDUCERS = ("SO3-2", "S2O3-2", "S2O5-2")
 CELLS = 24
@@ -164,6 +165,20 @@ def efficiency(record: GasRecord, element: TrainElement, settings: Settings) -> 
     return settings.get("absorber_efficiency_poor" if hard else "absorber_efficiency")
 
 
+def lots_in(e: TrainElement, lots: Mapping[str, Lot], cat: Catalogue | None) -> list[Lot]:
+    """What stands in an element: the procedure's lots, or what a reviewer put there by name, strength and volume."""
+    if e.by != "reviewer" or not e.reagent:
+        return [lots[k] for k in e.lots if k in lots]
+    known = cat or catalogue()
+    s = known.find(e.reagent)
+    m = Material(
+        id=f"line:{e.name}", name=e.reagent, identity=s.id if s is not None else None, role="absorber", span=(0, 0),
+        amount=Quantity(value=e.liquid_mL, unit="ml") if e.liquid_mL is not None else None,
+        strength=Strength(percent_w=e.percent_w, basis="w/w") if e.percent_w is not None else None,
+    )  # fmt: skip
+    return [lot_of(m, known, 1.0)]
+
+
 def run_line(
     of: str,
     elements: Sequence[TrainElement],
@@ -171,11 +186,10 @@ def run_line(
     lots: Mapping[str, Lot],
     settings: Settings,
     sweep_L_min: float | None = None,
+    cat: Catalogue | None = None,
 ) -> Line:
     """Lead the releases of one vessel through its elements."""
-    passed = [
-        Passed(e, stock_of([lots[k] for k in e.lots if k in lots]) if e.element in ("absorber", "washer") else None) for e in elements
-    ]
+    passed = [Passed(e, stock_of(lots_in(e, lots, cat)) if e.element in ("absorber", "washer") else None) for e in elements]
     trouble = _check(of, passed)
     known = [r for r in found if len(r.t_min)]
     grid = _grid(known)
@@ -279,7 +293,7 @@ def _check(of: str, passed: list[Passed]) -> list[str]:
         if e.volume_mL is not None and e.volume_mL <= 0:
             p.trouble = f"{e.name or e.element}: {e.volume_mL:g} mL is no volume."
         if e.element in ("absorber", "washer"):
-            if not e.lots:
+            if not e.lots and not e.reagent:
                 p.trouble = p.trouble or f"{e.name or e.element}: nothing stands in it; what it takes is not established."
             elif p.stock is not None and p.stock.unknown:
                 p.trouble = p.trouble or f"{e.name or e.element}: {p.stock.unknown}; what it takes is not established."

@@ -136,6 +136,10 @@ class TrainElement(Part):
     above: bool | None = None
     """Whether the tube or a funnel mouth-down ends above the liquid; None where nothing is written."""
     after: str | None = None
+    reagent: str | None = None
+    """A reviewer's element: what stands in it, by name."""
+    percent_w: float | None = None
+    liquid_mL: float | None = None
     by: Literal["text", "reviewer"] = "text"
     span: Span | None = None
 
@@ -254,9 +258,9 @@ class Curve(Sample):
 
 
 class Chemistry(Part):
-    """What a reviewer settled about a reaction: switched off, its heat, extent or rate replaced, or one added."""
+    """What a reviewer settled: a reaction switched off, its heat, extent or rate replaced, or one added; a gas line put in the place of the written one."""
 
-    what: Literal["off", "heat", "extent", "add", "rate", "curve"]
+    what: Literal["off", "heat", "extent", "add", "rate", "curve", "line"]
     family: str
     """Family id as the ledger names it; for an added reaction a name."""
     step: int | None = None
@@ -277,6 +281,8 @@ class Chemistry(Part):
     """Time of mixing, or of the passage between two phases, s."""
     start: float | None = None
     wait_min: float | None = None
+    line: list[TrainElement] = []
+    """A gas line in the place of the written one, for `vessel`."""
     curve: Curve | None = None
     """A calorimeter's curve: of a scan or an adiabatic run the decomposition follows, of a reaction its heat and rate as entries of their own."""
     why: str

@@ -144,7 +144,7 @@ class _Sum:
     step: int = 0
 
 
-def _account(w: Walk, kinds: dict[int, str], purpose: Purpose, procedure: Procedure, lots: Mapping[str, Lot]) -> dict[str, _Sum]:
+def _account(w: Walk, kinds: Mapping[int, str], purpose: Purpose, procedure: Procedure, lots: Mapping[str, Lot]) -> dict[str, _Sum]:
     out: dict[str, _Sum] = {}
     absorbers = set(w.lines.values())
     brought: dict[str, float] = {}

@@ -340,7 +340,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         ):
             at = next((x for x in items[i + 2 : i + 5] if isinstance(x, Qty) and x.dim == "temperature"), None)
             return (
-                Bath(kind="water", T_C=convert(at.value, at.unit, "temperature") if at else None, span=(item.start, after.end)),
+                Bath(
+                    kind="water",
+                    T_C=convert(at.value, at.unit, "temperature") if at else None,
+                    span=(item.start, after.end if after is not None else item.end),
+                ),
                 i,
                 i + 1,
                 [],

@@ -6,7 +6,7 @@ from northsquall.sheets.curves import curve_lines, decomposition_of, td24_of, tm
 from northsquall.sheets.exotherm import exotherm, heat, strip
 from northsquall.sheets.gas import beside, closed_lines, gas_lanes, gas_lines, gases
 from northsquall.sheets.govern import assumptions, citations, governs, referred
-from northsquall.sheets.quench import quench, quench_on_strip
+from northsquall.sheets.quench import dump, quench, quench_on_strip
 from northsquall.sheets.reactions import boiling, enthalpy_of, reaction_lines, stages, total_heat
 from northsquall.sheets.timetable import schedule
 
@@ -19,6 +19,7 @@ __all__ = [
     "contents",
     "curve_lines",
     "decomposition_of",
+    "dump",
     "enthalpy_of",
     "exotherm",
     "gas_lanes",

@@ -280,7 +280,9 @@ def gas_lanes(c: Context) -> list[GasLane]:
     import numpy as np
 
     out = []
-    for g in dict.fromkeys(r.gas for r in c.gas.releases) if c.gas else []:
+    if c.gas is None:
+        return []
+    for g in dict.fromkeys(r.gas for r in c.gas.releases):
         ours = [r for r in c.gas.releases if r.gas == g and len(r.t_min)]
         if not ours:
             continue

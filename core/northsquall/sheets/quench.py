@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from northsquall.assessment import (
-    QuenchLine,
-)
+import re
+
+from northsquall.assessment import DumpLine, QuenchLine, Standing
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import Walk
@@ -73,11 +73,17 @@ def quench(
             if nominal:
                 fills[step.n] = volume / nominal
             t = ends[step.n]
+            grid = [round(x) for x in _ice_grid(g_ice, needed[2])]
+            curves = [
+                [_end_temperature(q, batch_cp, start, g, g_water) for g in grid] for q in (heats[1] - spread, heats[1], heats[1] + spread)
+            ]
             lines.append(
                 QuenchLine(
                     step=step.n, leftover="mixed acid", mol=figure(acid, "mol"), reagent="ice", mol_required=figure(needed[1] / 18.015, "mol", low=needed[0] / 18.015, high=needed[2] / 18.015),
                     mass_g_required=figure(needed[1], "g", low=needed[0], high=needed[2], expression="m = (Q + C ΔT) / (333.6 + 4.18 · 10) J/g, to 10 °C", inputs=[Input(name="heat of dilution", value=round(heats[1], 1), unit="kJ", origin="computed"), Input(name="batch", value=round(batch_cp), unit="J/K", origin="computed"), Input(name="offered", value=round(g_ice), unit="g ice", origin="procedure")], sources=["handbook 2.8"]),
-                    heat_kJ=figure(heats[1], "kJ", low=heats[1] - spread, high=heats[1] + spread), gas=[], end_T_C=figure(t[1], "°C", low=t[0], high=t[2]), fill_fraction=significant(fills.get(step.n)),
+                    heat_kJ=figure(heats[1], "kJ", low=heats[1] - spread, high=heats[1] + spread), gas=[], end_T_C=figure(t[1], "°C", low=t[0], high=t[2]), fill_fraction=significant(fills.get(step.n)), vessel=step.vessel, direction="onto", watch="the mixture on to the ice, in a thin stream, stirred",
+                    test="slurry below its limit", offered_g=significant(g_ice), limit_C=step.T_limit.value if step.T_limit is not None else None,
+                    ice_g=[float(g) for g in grid], ends_low=[round(min(x), 1) for x in zip(*curves, strict=True)], ends_C=[round(x, 1) for x in curves[1]], ends_high=[round(max(x), 1) for x in zip(*curves, strict=True)],
                 )
             )  # fmt: skip
         elif step.kind == "neutralise":
@@ -98,6 +104,43 @@ def quench(
                 )
             )  # fmt: skip
     return ends, fills, [*lines, *_leftover_lines(c)]
+
+
+def _ice_grid(offered: float, needed: float) -> list[float]:
+    """Grams of ice to draw the end temperature over: from none to well past what is offered and what is needed."""
+    top = 1.6 * max(offered, needed, 50.0)
+    return [top * i / 24 for i in range(25)]
+
+
+READY = (
+    ("a pail or tray below the flask that takes the whole batch", re.compile(r"\b(?:tray|pan|pail|bucket|tub|trough)\b", re.I)),
+    ("ice in it, on the day", re.compile(r"\bice\b[^.;\n]{0,60}\b(?:below|under|ready|at hand|standing by|to receive)\b|\b(?:below|under|ready|at hand|tray|pan)\b[^.;\n]{0,40}\bice\b", re.I)),
+    ("a jack or lift that drops flask, bath or mantle in one movement", re.compile(r"\b(?:jack|lift\w*|lowers?|drop)\b", re.I)),
+    ("what takes a spill", re.compile(r"\b(?:spill|absorbent|thiosulfate|bisulfite|soda|sand|at hand)\b", re.I)),
+    ("a second person who knows", re.compile(r"\b(?:two people|second (?:person|worker)|colleague|within call|in (?:sight|the room)|next door)\b", re.I)),
+)  # fmt: skip
+
+
+def dump(c: Context) -> DumpLine | None:
+    """The emergency dump of the worst moment, and what of it the text says stands ready."""
+    from northsquall.quenching.dump import dump_of
+
+    if not any(r.role == "wanted" for r in c.reactions) and not c.leftovers:
+        return None
+    text = c.procedure.source_text
+    ready = [Standing(what=what, written=pattern.search(text) is not None) for what, pattern in READY]
+    d = dump_of(c)
+    if d is None:
+        why = "What the worst moment brings is not established: " + (c.mtsr.reason or c.pot_missing or "the pot is not followed") + "."
+        return DumpLine(heat_kJ=None, ice_g=None, container_mL=None, end_C=None, says=why, ready=ready)
+    return DumpLine(
+        heat_kJ=significant(d.heat_kJ),
+        ice_g=significant(d.ice_g),
+        container_mL=significant(d.container_mL),
+        end_C=d.end_C,
+        says=d.says,
+        ready=ready,
+    )
 
 
 def _leftover_lines(c: Context) -> list[QuenchLine]:

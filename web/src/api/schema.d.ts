@@ -188,6 +188,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gas-failures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Gas Failures
+         * @description What each failure of a gas line comes to: a curve and a sentence.
+         */
+        post: operations["api_routes_gas_failures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -585,6 +605,11 @@ export interface components {
             /** Citations */
             citations: string[];
             /**
+             * Closed
+             * @default []
+             */
+            closed: components["schemas"]["ClosedLine"][];
+            /**
              * Contents
              * @default []
              */
@@ -596,6 +621,7 @@ export interface components {
             curves: components["schemas"]["CurveLine"][];
             /** Decides */
             decides: string[];
+            dump?: components["schemas"]["DumpLine"] | null;
             /** Edits */
             edits: {
                 [key: string]: unknown;
@@ -603,6 +629,21 @@ export interface components {
             exotherm: components["schemas"]["Exotherm"];
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /**
+             * Gas Lanes
+             * @default []
+             */
+            gas_lanes: components["schemas"]["GasLane"][];
+            /**
+             * Gas Lines
+             * @default []
+             */
+            gas_lines: components["schemas"]["GasLine"][];
+            /**
+             * Gas Proposals
+             * @default []
+             */
+            gas_proposals: components["schemas"]["GasProposal"][];
             /** Gases */
             gases: components["schemas"]["Gas"][];
             /** Governs */
@@ -653,7 +694,7 @@ export interface components {
         };
         /**
          * Chemistry
-         * @description What a reviewer settled about a reaction: switched off, its heat, extent or rate replaced, or one added.
+         * @description What a reviewer settled: a reaction switched off, its heat, extent or rate replaced, or one added; a gas line put in the place of the written one.
          */
         Chemistry: {
             /** Ea Kj */
@@ -682,6 +723,11 @@ export interface components {
             family: string;
             /** Law */
             law?: ("dosing-controlled" | "first order" | "second order" | "autocatalytic" | "two-phase" | "after a wait" | "dissolving") | null;
+            /**
+             * Line
+             * @default []
+             */
+            line: components["schemas"]["TrainElement"][];
             /** Start */
             start?: number | null;
             /** Step */
@@ -698,9 +744,40 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "off" | "heat" | "extent" | "add" | "rate" | "curve";
+            what: "off" | "heat" | "extent" | "add" | "rate" | "curve" | "line";
             /** Why */
             why: string;
+        };
+        /**
+         * ClosedLine
+         * @description A vessel that is shut, and the pressure's rise over ambient in it.
+         */
+        ClosedLine: {
+            /** T C */
+            T_C: number;
+            /** Anchor */
+            anchor: number[];
+            /** Gases */
+            gases: {
+                [key: string]: number;
+            };
+            /** How */
+            how: string;
+            /** Lifts Min */
+            lifts_min: number | null;
+            /** Place */
+            place: string;
+            rise_bar: components["schemas"]["Figure"];
+            /** Step */
+            step: number;
+            /** Unknown */
+            unknown: string[];
+            /** Until */
+            until: number | null;
+            /** Vessel */
+            vessel: string;
+            /** Word */
+            word: string;
         };
         /**
          * Conflict
@@ -1050,6 +1127,88 @@ export interface components {
             peak: number;
         };
         /**
+         * DumpLine
+         * @description The emergency dump for the worst moment; figures null where not established.
+         */
+        DumpLine: {
+            /** Container Ml */
+            container_mL: number | null;
+            /** End C */
+            end_C: number | null;
+            /** Heat Kj */
+            heat_kJ: number | null;
+            /** Ice G */
+            ice_g: number | null;
+            /** Ready */
+            ready: components["schemas"]["Standing"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * ElementLine
+         * @description One element of a gas line. Amounts in mol by formula; null where not established.
+         */
+        ElementLine: {
+            /** Above */
+            above: boolean | null;
+            /** Anchor */
+            anchor: number[] | null;
+            /** Back Mbar */
+            back_mbar: number | null;
+            /** By */
+            by: string;
+            /** Came */
+            came: {
+                [key: string]: number;
+            };
+            /** Dip Cm */
+            dip_cm: number | null;
+            /** Element */
+            element: string;
+            /** Fails */
+            fails: string[];
+            /** Holds */
+            holds: {
+                [key: string]: number;
+            };
+            /** Liquid */
+            liquid: string;
+            /** Liquid Ml */
+            liquid_mL: number | null;
+            /** N */
+            n: number;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string | null;
+            /** Pulled */
+            pulled: string;
+            /** Pulled Ml */
+            pulled_mL: number | null;
+            /** Rise K */
+            rise_K: number | null;
+            /** Strength */
+            strength: string;
+            /** T Min */
+            t_min: number[];
+            /** Through Min */
+            through_min: number | null;
+            /** Took */
+            took: {
+                [key: string]: number;
+            };
+            /** Trap Ml */
+            trap_mL: number | null;
+            /** Trouble */
+            trouble: string;
+            /** Used */
+            used: number | null;
+            /** Used Part */
+            used_part: number[];
+            /** Volume Ml */
+            volume_mL: number | null;
+        };
+        /**
          * Exotherm
          * @description The vessel that decides.
          */
@@ -1196,6 +1355,11 @@ export interface components {
              * @default
              */
             asks: string;
+            /**
+             * Cause
+             * @default
+             */
+            cause: string;
             /** Code */
             code: string;
             /** Established */
@@ -1251,6 +1415,132 @@ export interface components {
             peak_L_per_min: components["schemas"]["Figure"];
             /** Steps */
             steps: number[];
+        };
+        /**
+         * GasFailIn
+         * @description A vessel's gas line, and when it fails.
+         */
+        GasFailIn: {
+            /**
+             * At Min
+             * @default 0
+             */
+            at_min: number;
+            /**
+             * Chemistry
+             * @default []
+             */
+            chemistry: components["schemas"]["Chemistry"][];
+            /**
+             * Edits
+             * @default []
+             */
+            edits: components["schemas"]["TextEdit"][];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[];
+            /** Of */
+            of: string;
+            /**
+             * Overrides
+             * @default {}
+             */
+            overrides: {
+                [key: string]: number;
+            };
+            /**
+             * Sets
+             * @default {}
+             */
+            sets: {
+                [key: string]: number;
+            };
+            /** Text */
+            text: string;
+        };
+        /**
+         * GasFailure
+         * @description One failure of a gas line from one minute on; `values` over `t_min` in `unit`.
+         */
+        GasFailure: {
+            /** At Min */
+            at_min: number;
+            /** Id */
+            id: string;
+            /** Limit */
+            limit?: number | null;
+            /** Name */
+            name: string;
+            /** Of */
+            of: string;
+            /** Over */
+            over: boolean;
+            /** Says */
+            says: string;
+            /**
+             * T Min
+             * @default []
+             */
+            t_min: number[];
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Values
+             * @default []
+             */
+            values: number[];
+        };
+        /**
+         * GasLane
+         * @description Rate of one gas over the time axis.
+         */
+        GasLane: {
+            /** L Per Min */
+            L_per_min: number[];
+            /** Formula */
+            formula: string;
+            /** T Min */
+            t_min: number[];
+        };
+        /**
+         * GasLine
+         * @description The way of the gas of one vessel.
+         */
+        GasLine: {
+            /** Back Mbar */
+            back_mbar: number | null;
+            /** Came */
+            came: {
+                [key: string]: number;
+            };
+            /** Elements */
+            elements: components["schemas"]["ElementLine"][];
+            /** Leaves */
+            leaves: {
+                [key: string]: number;
+            };
+            /** Lost */
+            lost: string[];
+            /** Of */
+            of: string;
+            /** Trouble */
+            trouble: string[];
+        };
+        /**
+         * GasProposal
+         * @description One change to a gas line: what it is, what it does, and the line with it; no line where it is a change of the words.
+         */
+        GasProposal: {
+            /** Detail */
+            detail: string;
+            /** Label */
+            label: string;
+            line?: components["schemas"]["Chemistry"] | null;
         };
         /**
          * Governs
@@ -1631,21 +1921,64 @@ export interface components {
          * @description A leftover and what destroys it.
          */
         QuenchLine: {
+            /** Destroyed */
+            destroyed?: number | null;
+            /**
+             * Direction
+             * @default
+             */
+            direction: string;
             end_T_C?: components["schemas"]["Figure"] | null;
+            /**
+             * Ends C
+             * @default []
+             */
+            ends_C: number[];
+            /**
+             * Ends High
+             * @default []
+             */
+            ends_high: number[];
+            /**
+             * Ends Low
+             * @default []
+             */
+            ends_low: number[];
             /** Fill Fraction */
             fill_fraction?: number | null;
             /** Gas */
             gas: string[];
             heat_kJ: components["schemas"]["Figure"];
+            /**
+             * Ice G
+             * @default []
+             */
+            ice_g: number[];
             /** Leftover */
             leftover: string;
+            /** Limit C */
+            limit_C?: number | null;
             mass_g_required: components["schemas"]["Figure"];
             mol: components["schemas"]["Figure"];
             mol_required: components["schemas"]["Figure"];
+            /** Offered G */
+            offered_g?: number | null;
             /** Reagent */
             reagent: string;
             /** Step */
             step: number | null;
+            /**
+             * Test
+             * @default
+             */
+            test: string;
+            /** Vessel */
+            vessel?: string | null;
+            /**
+             * Watch
+             * @default
+             */
+            watch: string;
         };
         /**
          * Question
@@ -2121,6 +2454,16 @@ export interface components {
             text: string;
         };
         /**
+         * Standing
+         * @description Something that should stand ready, and whether the text says so.
+         */
+        Standing: {
+            /** What */
+            what: string;
+            /** Written */
+            written: boolean;
+        };
+        /**
          * StepLine
          * @description One step with its place in time.
          */
@@ -2366,6 +2709,56 @@ export interface components {
             };
             /** Text */
             text: string;
+        };
+        /**
+         * TrainElement
+         * @description One element of the way a gas takes, from the vessel `of` on, in the order of the list.
+         */
+        TrainElement: {
+            /** Above */
+            above?: boolean | null;
+            /** After */
+            after?: string | null;
+            /**
+             * By
+             * @default text
+             * @enum {string}
+             */
+            by: "text" | "reviewer";
+            /** Dip Cm */
+            dip_cm?: number | null;
+            /**
+             * Element
+             * @enum {string}
+             */
+            element: "condenser" | "trap" | "washer" | "absorber" | "burner" | "cold trap" | "hood" | "room";
+            /** Liquid */
+            liquid?: string | null;
+            /** Liquid Ml */
+            liquid_mL?: number | null;
+            /**
+             * Lots
+             * @default []
+             */
+            lots: string[];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Of */
+            of?: string | null;
+            /** Percent W */
+            percent_w?: number | null;
+            /** Reagent */
+            reagent?: string | null;
+            /** Span */
+            span?: [
+                number,
+                number
+            ] | null;
+            /** Volume Ml */
+            volume_mL?: number | null;
         };
         /**
          * Trial
@@ -3023,6 +3416,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FileText"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Message"];
+                };
+            };
+        };
+    };
+    api_routes_gas_failures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GasFailIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GasFailure"][];
                 };
             };
             /** @description Unauthorized */

@@ -1,0 +1,186 @@
+"""What would make a gas line or a quench acceptable: the smallest absorber, a trap, a funnel, a slower feed, the least ice (handbook 2.6)."""
+
+from __future__ import annotations
+
+import math
+
+from northsquall.assessment import GasProposal
+from northsquall.chemistry.roots import shown
+from northsquall.findings.base import Context
+from northsquall.gas.records import record_of
+from northsquall.gas.train import Line, Passed
+from northsquall.procedure import Chemistry, TrainElement
+
+SIZES = (100.0, 250.0, 500.0, 1000.0, 2000.0, 3000.0, 5000.0, 10000.0)
+
+
+def _vessel(mL: float) -> float:
+    return next((x for x in SIZES if x >= mL), math.ceil(mL / 1000.0) * 1000.0)
+
+
+def proposals(c: Context) -> list[GasProposal]:
+    """Changes to every gas line that would cure what is found in it; none where it is sound."""
+    out: list[GasProposal] = []
+    for line in c.gas.lines.values() if c.gas else []:
+        out += _absorbers(c, line) + _traps(c, line)
+    out += _first_line(c) + _slower(c)
+    return out
+
+
+def _changed(line: Line, elements: list[TrainElement], why: str) -> Chemistry:
+    return Chemistry(what="line", family="gas line", vessel=line.of, line=elements, why=why)
+
+
+def _plain(p: Passed, c: Context) -> TrainElement:
+    """An element as a reviewer's, with what stands in it by name and volume."""
+    e = p.element
+    if e.by == "reviewer" or not e.lots:
+        return e.model_copy(update={"by": "reviewer", "span": None})
+    lot = c.lots.get(e.lots[0])
+    st = lot.material.strength if lot is not None else None
+    percent = None
+    if lot is not None and lot.mass_g and lot.mol and lot.substance and lot.water_mol:
+        percent = 100.0 * lot.mol[1] * lot.substance.mass / lot.mass_g[1]
+    return e.model_copy(
+        update={"by": "reviewer", "span": None, "lots": [], "reagent": lot.substance.id if lot is not None and lot.substance else e.liquid, "liquid_mL": p.stock.volume_mL if p.stock is not None else None, "percent_w": st.percent_w if st is not None and st.percent_w else float(f"{percent:.3g}") if percent else None}
+    )  # fmt: skip
+
+
+def _absorbers(c: Context, line: Line) -> list[GasProposal]:
+    assert c.gas is not None
+    short = [d for d in c.gas.demands.values() if d.share is not None and d.share < 1.5 and d.mol is not None and record_of(d.gas).toxic]
+    if not short:
+        return []
+    d = min(short, key=lambda x: x.share or 0.0)
+    best = max(
+        (p for p in line.elements if p.stock is not None and p.stock.mol.get(d.kind, 0.0) > 0),
+        key=lambda p: p.stock.mol[d.kind] if p.stock else 0.0,
+        default=None,
+    )
+    elements = [_plain(p, c) for p in line.elements]
+    if best is None or best.stock is None or not best.stock.volume_mL or d.share is None or d.share <= 0:
+        asked = sum(x.mol[1] for x in c.gas.demands.values() if x.kind == d.kind and x.mol is not None)
+        mL = 50.0 * math.ceil(1.5 * asked / 2.77 * 1000.0 / 50.0)  # 10 % caustic holds 2.77 mol/L
+        last = next((i for i, e in enumerate(elements) if e.element in ("hood", "room")), len(elements))
+        elements.insert(
+            last,
+            TrainElement(
+                element="absorber",
+                name="absorber added",
+                reagent="sodium hydroxide",
+                percent_w=10.0,
+                liquid_mL=mL,
+                volume_mL=_vessel(1.5 * mL),
+                above=True,
+                dip_cm=0.0,
+                by="reviewer",
+            ),
+        )
+        return (
+            [
+                GasProposal(
+                    label=f"{mL:.0f} mL of 10 % sodium hydroxide behind it",
+                    detail=f"{1.5 * asked:.2g} mol: the need and half as much again",
+                    line=_changed(line, elements, "an absorber that holds it"),
+                )
+            ]
+            if d.kind == "alkali"
+            else []
+        )
+    i = line.elements.index(best)
+    mL = 10.0 * math.ceil(best.stock.volume_mL * 1.5 / d.share / 10.0)
+    elements[i] = elements[i].model_copy(update={"liquid_mL": mL, "volume_mL": _vessel(1.5 * mL)})
+    return [
+        GasProposal(
+            label=f"{mL:.0f} mL of {elements[i].reagent or 'it'}{f', {elements[i].percent_w:g} %' if elements[i].percent_w else ''}, in {_vessel(1.5 * mL) / 1e3:g} L", detail=f"the smallest that holds {shown(d.gas)} with half as much again to spare",
+            line=_changed(line, elements, "the smallest absorber that holds it"),
+        )
+    ]  # fmt: skip
+
+
+def _traps(c: Context, line: Line) -> list[GasProposal]:
+    out = []
+    for i, p in enumerate(line.elements):
+        if p.pulled != "reaches":
+            continue
+        size = _vessel(p.pulled_mL or 250.0)
+        before = [_plain(x, c) for x in line.elements]
+        before.insert(i, TrainElement(element="trap", volume_mL=size, by="reviewer"))
+        out.append(
+            GasProposal(
+                label=f"An empty trap of {size:.0f} mL before it",
+                detail=f"it takes all {p.pulled_mL or 0:.0f} mL if the gas ends or the pot cools",
+                line=_changed(line, before, "a trap that holds what is pulled back"),
+            )
+        )
+        funnel = [_plain(x, c) for x in line.elements]
+        funnel[i] = funnel[i].model_copy(update={"above": True, "dip_cm": 0.0})
+        out.append(
+            GasProposal(
+                label="A funnel mouth-down, just above the liquid",
+                detail="nothing can be pulled back, and nothing plugs",
+                line=_changed(line, funnel, "a funnel in place of the tube"),
+            )
+        )
+    return out
+
+
+def _first_line(c: Context) -> list[GasProposal]:
+    """A line for a toxic gas that has none."""
+    assert c.gas is not None
+    for r in c.gas.releases:
+        record = record_of(r.gas)
+        alkali = next((per for k, per, _ in record.takes if k == "alkali" and per), None)
+        if not record.toxic or record.refer or r.vessel in c.gas.lines or alkali is None or r.mol[1] < 0.004:
+            continue
+        asked = sum(
+            x.mol[2] * next((p for k, p, _ in record_of(x.gas).takes if k == "alkali" and p), 0.0)
+            for x in c.gas.releases
+            if x.vessel == r.vessel
+        )
+        mL = 50.0 * math.ceil(1.5 * asked / 2.77 * 1000.0 / 50.0)
+        elements = [
+            TrainElement(element="trap", volume_mL=_vessel(mL), by="reviewer"),
+            TrainElement(
+                element="absorber",
+                name="absorber added",
+                reagent="sodium hydroxide",
+                percent_w=10.0,
+                liquid_mL=mL,
+                volume_mL=_vessel(1.5 * mL),
+                above=True,
+                dip_cm=0.0,
+                by="reviewer",
+            ),
+            TrainElement(element="hood", by="reviewer"),
+        ]
+        return [
+            GasProposal(
+                label=f"A line: empty trap, {mL:.0f} mL of 10 % sodium hydroxide, hood",
+                detail=f"{1.5 * asked:.2g} mol for the {record.name} of {r.vessel}",
+                line=Chemistry(what="line", family="gas line", vessel=r.vessel, line=elements, why="a line for it"),
+            )
+        ]
+    return []
+
+
+def _slower(c: Context) -> list[GasProposal]:
+    """The slowest feed that brings a gas under its limit where nothing takes it."""
+    assert c.gas is not None
+    out = []
+    for g, x in c.gas.exposure.items():
+        if x.of_limit is None or x.of_limit <= 0.5:
+            continue
+        worst = max((r for r in c.gas.of(g) if r.known), key=lambda r: r.peak_mol_min[1] or 0.0, default=None)
+        step = c.step(worst.step) if worst is not None else None
+        if worst is None or step is None or step.kind not in ("dose", "add"):
+            continue
+        minutes = (worst.end_min - worst.start_min) * x.of_limit / 0.5
+        if max(2.0, 1.2 * (worst.end_min - worst.start_min)) < minutes < 24 * 60:
+            out.append(
+                GasProposal(
+                    label=f"Step {step.n} over {minutes:.0f} min",
+                    detail=f"half the limit of {record_of(g).name} {'at the face' if x.where == 'hood' else 'in the room'}, if nothing else is changed",
+                )
+            )
+    return out
