@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from northsquall.procedure import Chemistry
+from northsquall.procedure import Chemistry, TrainElement
 from northsquall.working import Figure
 
 Severity = Literal["stop", "condition", "note"]
@@ -267,6 +267,8 @@ class ElementLine(Doc):
     anchor: list[int] | None
     t_min: list[float]
     used_part: list[float]
+    as_put: TrainElement
+    """The same element as a reviewer may put it: what stands in it by name, strength and volume."""
 
 
 class GasLine(Doc):
@@ -278,6 +280,11 @@ class GasLine(Doc):
     back_mbar: float | None
     came: dict[str, float]
     leaves: dict[str, float]
+    t_min: list[float] = []
+    made_L_min: list[float] = []
+    """All gas of the vessel that comes into the line, L/min at 25 °C and 1 atm."""
+    passes_L_min: list[float] = []
+    """What of it leaves the line."""
     lost: list[str]
     """Gas of the vessel that does not go through the line, in words."""
 

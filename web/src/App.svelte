@@ -11,6 +11,8 @@
   import Ladder from './views/ladder/Ladder.svelte';
   import Plan from './views/plan/Plan.svelte';
   import Stability from './views/stability/Stability.svelte';
+  import Quench from './views/quench/Quench.svelte';
+  import Train from './views/train/Train.svelte';
   import SignIn from './views/signin/SignIn.svelte';
 
   let failed = $state('');
@@ -38,6 +40,10 @@
   {#key id}<Chemistry {id} />{/key}
 {:else if view === 'stability' && id}
   {#key id}<Stability {id} />{/key}
+{:else if view === 'train' && id}
+  {#key id}<Train {id} />{/key}
+{:else if view === 'quench' && id}
+  {#key id}<Quench {id} />{/key}
 {:else if view === 'plan' && id}
   {#key id}<Plan {id} />{/key}
 {:else if view === 'ladder' && id}

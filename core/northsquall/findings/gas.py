@@ -10,6 +10,7 @@ from northsquall.chemistry.roots import shown
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
 from northsquall.gas.closed import Closed
+from northsquall.gas.review import Demand
 from northsquall.gas.train import Line, Passed, offers
 from northsquall.procedure import Step
 from northsquall.working import figure
@@ -244,6 +245,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
     """G04: a toxic gas with an absorber that is short, or none; a gas that is referred out."""
     if c.gas is None:
         return
+    short: dict[tuple[str, str], list[tuple[GasRecord, Demand, Step | None, list[Passed]]]] = {}
     for record, mol, step in _made(c):
         if record.refer:
             yield finding(
@@ -282,12 +284,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
             elif share < 1.5:
-                when = f" from {d.through_min:.0f} min on" if d.through_min is not None else ""
-                yield finding(
-                    "G04", "stop" if share < 1.0 else "condition", f"The absorber offers {d.offered_mol:.2g} mol of {d.reagent}; what comes asks for {d.offered_mol / share if share else d.mol[1]:.2g} mol. {record.name[:1].upper() + record.name[1:]} passes{when}."
-                    if share < 1.0 else f"The absorber offers {share:.2g} times what {record.name} asks of it.",
-                    step=step, span=_lot_span(c, taking), figure=share, limit="1.5 × the need; under 1.0 a stop", remedy=f"{1.5 * (d.offered_mol / share if share else d.mol[1]):.2g} mol of {d.reagent}: the need and half as much again.", source="handbook 2.7, 3.2", short="absorber short", cause=f"gas:{record.root}",
-                )  # fmt: skip
+                short.setdefault((line.of, d.kind), []).append((record, d, step, taking))
         elif line is not None and held and not taking:
             if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
                 continue  # dilution is its way, and it suffices
@@ -329,6 +326,8 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 "G04", "condition" if lost < 0.05 and c.procedure.place.hood else "stop" if over or lost >= 0.05 else "condition", f"{_many(lost)} of {record.name} leave when {words}.", step=c.step(past.step), figure=lost, limit=limit,
                 remedy="Leave the gas line on until the last gas is gone.", source="handbook 2.8", short="gas past the line",
             )  # fmt: skip
+    for group in short.values():
+        yield _short_of(c, group)
     off = c.procedure.place.line_off
     for e in c.walk.events():
         hidden = [record_of(g) for g in e.reaction.family.record.get("side_gases", [])]
@@ -353,6 +352,27 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+def _short_of(c: Context, group: list[tuple[GasRecord, Demand, Step | None, list[Passed]]]) -> Finding:
+    """One absorber that is short, whatever gases share it."""
+    _, d, step, taking = group[0]
+    share = d.share or 0.0
+    asked = (d.offered_mol or 0.0) / share if share else d.mol[1] if d.mol else 0.0
+    names = " and ".join(r.name for r, *_ in group)
+    through = [x.through_min for _, x, *_ in group if x.through_min is not None]
+    after = (
+        f"from {min(through):.0f} min on {names} pass{'es' if len(group) == 1 else ''}"
+        if through
+        else f"what comes then is only dissolved, and acid liquid gives {names} back"
+    )
+    message = (
+        f"The absorber offers {d.offered_mol:.2g} mol of {d.reagent}, and {names} ask{'s' if len(group) == 1 else ''} for {asked:.2g} mol"
+    )
+    return finding(
+        "G04", "stop" if share < 1.0 else "condition", f"{message}: {after}." if share < 1.0 else f"{message}: {share:.2g} times is offered, 1.5 is wanted.", step=step, span=_lot_span(c, taking), figure=share, limit="1.5 × the need; under 1.0 a stop",
+        remedy=f"{1.5 * asked:.2g} mol of {d.reagent}: the need and half as much again.", source="handbook 2.7, 3.2", short="absorber short", cause=" ".join(f"gas:{r.root}" for r, *_ in group),
+    )  # fmt: skip
 
 
 def _lot_span(c: Context, held: list[Passed]) -> tuple[int, int] | None:

@@ -8,7 +8,7 @@ from northsquall.assessment import GasProposal
 from northsquall.chemistry.roots import shown
 from northsquall.findings.base import Context
 from northsquall.gas.records import record_of
-from northsquall.gas.train import Line, Passed
+from northsquall.gas.train import Line, as_put
 from northsquall.procedure import Chemistry, TrainElement
 
 SIZES = (100.0, 250.0, 500.0, 1000.0, 2000.0, 3000.0, 5000.0, 10000.0)
@@ -31,21 +31,6 @@ def _changed(line: Line, elements: list[TrainElement], why: str) -> Chemistry:
     return Chemistry(what="line", family="gas line", vessel=line.of, line=elements, why=why)
 
 
-def _plain(p: Passed, c: Context) -> TrainElement:
-    """An element as a reviewer's, with what stands in it by name and volume."""
-    e = p.element
-    if e.by == "reviewer" or not e.lots:
-        return e.model_copy(update={"by": "reviewer", "span": None})
-    lot = c.lots.get(e.lots[0])
-    st = lot.material.strength if lot is not None else None
-    percent = None
-    if lot is not None and lot.mass_g and lot.mol and lot.substance and lot.water_mol:
-        percent = 100.0 * lot.mol[1] * lot.substance.mass / lot.mass_g[1]
-    return e.model_copy(
-        update={"by": "reviewer", "span": None, "lots": [], "reagent": lot.substance.id if lot is not None and lot.substance else e.liquid, "liquid_mL": p.stock.volume_mL if p.stock is not None else None, "percent_w": st.percent_w if st is not None and st.percent_w else float(f"{percent:.3g}") if percent else None}
-    )  # fmt: skip
-
-
 def _absorbers(c: Context, line: Line) -> list[GasProposal]:
     assert c.gas is not None
     short = [d for d in c.gas.demands.values() if d.share is not None and d.share < 1.5 and d.mol is not None and record_of(d.gas).toxic]
@@ -57,7 +42,7 @@ def _absorbers(c: Context, line: Line) -> list[GasProposal]:
         key=lambda p: p.stock.mol[d.kind] if p.stock else 0.0,
         default=None,
     )
-    elements = [_plain(p, c) for p in line.elements]
+    elements = [as_put(p, c.lots) for p in line.elements]
     if best is None or best.stock is None or not best.stock.volume_mL or d.share is None or d.share <= 0:
         asked = sum(x.mol[1] for x in c.gas.demands.values() if x.kind == d.kind and x.mol is not None)
         mL = 50.0 * math.ceil(1.5 * asked / 2.77 * 1000.0 / 50.0)  # 10 % caustic holds 2.77 mol/L
@@ -104,7 +89,7 @@ def _traps(c: Context, line: Line) -> list[GasProposal]:
         if p.pulled != "reaches":
             continue
         size = _vessel(p.pulled_mL or 250.0)
-        before = [_plain(x, c) for x in line.elements]
+        before = [as_put(x, c.lots) for x in line.elements]
         before.insert(i, TrainElement(element="trap", volume_mL=size, by="reviewer"))
         out.append(
             GasProposal(
@@ -113,7 +98,7 @@ def _traps(c: Context, line: Line) -> list[GasProposal]:
                 line=_changed(line, before, "a trap that holds what is pulled back"),
             )
         )
-        funnel = [_plain(x, c) for x in line.elements]
+        funnel = [as_put(x, c.lots) for x in line.elements]
         funnel[i] = funnel[i].model_copy(update={"above": True, "dip_cm": 0.0})
         out.append(
             GasProposal(

@@ -357,3 +357,26 @@ def _pulled_back(line: Line, sweep: float | None) -> None:
             p.pulled = "held"
         else:
             p.pulled = "reaches"
+
+
+def as_put(p: Passed, lots: Mapping[str, Lot]) -> TrainElement:
+    """An element as a reviewer's own, with what stands in it by name, strength and volume."""
+    e = p.element
+    if e.by == "reviewer" or not e.lots:
+        return e.model_copy(update={"by": "reviewer", "span": None})
+    lot = lots.get(e.lots[0])
+    st = lot.material.strength if lot is not None else None
+    percent = st.percent_w if st is not None else None
+    if percent is None and lot is not None and lot.mass_g and lot.mol and lot.substance and lot.water_mol:
+        percent = float(f"{100.0 * lot.mol[1] * lot.substance.mass / lot.mass_g[1]:.3g}")
+    name = lot.substance.id if lot is not None and lot.substance is not None else e.liquid
+    return e.model_copy(
+        update={
+            "by": "reviewer",
+            "span": None,
+            "lots": [],
+            "reagent": name,
+            "liquid_mL": p.stock.volume_mL if p.stock is not None else None,
+            "percent_w": percent,
+        }
+    )

@@ -11,7 +11,7 @@ from northsquall.findings.base import Context
 from northsquall.gas import GasReview
 from northsquall.gas.air import Exposure
 from northsquall.gas.release import MOLAR_L, peak_figure
-from northsquall.gas.train import REAGENT, Passed
+from northsquall.gas.train import REAGENT, Line, Passed, as_put
 from northsquall.heat import acids
 from northsquall.sheets.charge import significant
 from northsquall.working import Figure, Input, figure, not_established
@@ -170,10 +170,33 @@ def gas_lines(c: Context) -> list[GasLine]:
             GasLine(
                 of=of, elements=[_element(i, p, c) for i, p in enumerate(line.elements)], trouble=line.trouble,
                 back_mbar=significant(line.back_mbar) if line.back_mbar is not None else None, came={shown(g): significant(n) or 0.0 for g, n in line.came.items()}, leaves={shown(g): significant(n) or 0.0 for g, n in line.out.items()},
-                lost=_lost(of, c),
+                lost=_lost(of, c), **_curve(of, line, c),
             )
         )  # fmt: skip
     return out
+
+
+def _curve(of: str, line: Line, c: Context) -> dict[str, list[float]]:
+    """Rates into and out of a line, L/min, over at most a hundred and twenty points."""
+    import numpy as np
+
+    if not len(line.t_min) or c.gas is None:
+        return {}
+    ours = [r for r in c.gas.releases if r.vessel == of and len(r.t_min)]
+    if not ours:
+        return {}
+    t = np.linspace(min(float(r.t_min[0]) for r in ours), max(float(r.t_min[-1]) for r in ours), 120)
+    made = np.sum([np.interp(t, r.t_min, r.mol_min, left=0.0, right=0.0) for r in ours], axis=0) * MOLAR_L
+    passes = (
+        np.sum([np.interp(t, line.t_min, v, left=0.0, right=0.0) for v in line.vented.values()], axis=0) * MOLAR_L
+        if line.vented
+        else np.zeros(len(t))
+    )
+    return {
+        "t_min": [round(float(x), 2) for x in t],
+        "made_L_min": [float(f"{x:.4g}") for x in made],
+        "passes_L_min": [float(f"{x:.4g}") for x in passes],
+    }
 
 
 def _lost(of: str, c: Context) -> list[str]:
@@ -205,7 +228,7 @@ def _element(i: int, p: Passed, c: Context) -> ElementLine:
         took={shown(g): significant(n) or 0.0 for g, n in p.took.items()}, came={shown(g): significant(n) or 0.0 for g, n in p.came.items()}, used=significant(used) if used is not None else None,
         through_min=significant(min(through)) if through else None, rise_K=significant(rise) if rise is not None else None, back_mbar=significant(p.back_mbar) if p.back_mbar is not None else None,
         pulled=p.pulled, pulled_mL=significant(p.pulled_mL) if p.pulled_mL else None, trap_mL=p.trap_mL, trouble=p.trouble, fails=_fails(p), by=e.by,
-        anchor=[e.span[0], e.span[1]] if e.span else None, t_min=[round(t, 3) for t in p.used_t], used_part=[round(x, 4) for x in p.used_part],
+        anchor=[e.span[0], e.span[1]] if e.span else None, t_min=[round(t, 3) for t in p.used_t], used_part=[round(x, 4) for x in p.used_part], as_put=as_put(p, c.lots),
     )  # fmt: skip
 
 

@@ -1153,6 +1153,7 @@ export interface components {
             above: boolean | null;
             /** Anchor */
             anchor: number[] | null;
+            as_put: components["schemas"]["TrainElement"];
             /** Back Mbar */
             back_mbar: number | null;
             /** By */
@@ -1526,8 +1527,23 @@ export interface components {
             };
             /** Lost */
             lost: string[];
+            /**
+             * Made L Min
+             * @default []
+             */
+            made_L_min: number[];
             /** Of */
             of: string;
+            /**
+             * Passes L Min
+             * @default []
+             */
+            passes_L_min: number[];
+            /**
+             * T Min
+             * @default []
+             */
+            t_min: number[];
             /** Trouble */
             trouble: string[];
         };

@@ -19,6 +19,8 @@
       ? [
           { path: `/desk/${id}`, label: 'Desk' },
           { path: `/chemistry/${id}`, label: 'Chemistry' },
+          { path: `/train/${id}`, label: 'Gas train' },
+          { path: `/quench/${id}`, label: 'Quench' },
           { path: `/stability/${id}`, label: 'Stability' },
           { path: `/ladder/${id}`, label: 'Ladder' },
           { path: `/plan/${id}`, label: 'Day plan' },
@@ -31,8 +33,8 @@
 <header class="border-ink flex h-10 shrink-0 items-center gap-3 border-b px-4 whitespace-nowrap">
   <a href="/" onclick={inner} class="font-bold">Northsquall</a>
   <h1 class="min-w-24 truncate font-semibold">{title}</h1>
-  {#if detail}<span class="text-soft truncate">{detail}</span>{/if}
-  <nav class="ml-auto flex h-full items-center gap-3.5" aria-label="Screens">
+  {#if detail}<span class="text-soft hidden truncate min-[1500px]:inline">{detail}</span>{/if}
+  <nav class="ml-auto flex h-full items-center gap-3" aria-label="Screens">
     {#each places as p (p.path)}
       <a
         href={p.path}
@@ -46,8 +48,9 @@
   {@render children?.()}
   <button class="link" onclick={() => theme.toggle()}>{theme.dark ? 'Light' : 'Dark'}</button>
   {#if session.person}
-    <span class="text-soft max-w-24 truncate" title={session.person.roles.join(', ')}
-      >{session.person.full_name}</span
+    <span
+      class="text-soft hidden max-w-24 truncate min-[1500px]:inline"
+      title={session.person.roles.join(', ')}>{session.person.full_name}</span
     >
     <button class="link" onclick={() => session.signOut()}>Sign out</button>
   {/if}

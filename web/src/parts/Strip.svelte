@@ -63,10 +63,35 @@
   const ruler = 74;
   const free = $derived(Math.max(height - ruler - 34, 300));
   const tempTop = $derived(ruler + 26);
-  const tempBase = $derived(ruler + free * 0.5);
+  const lanes = $derived(shown.gas_lanes ?? []);
+  const gassy = $derived(lanes.length > 0);
+  const tempBase = $derived(ruler + free * (gassy ? 0.42 : 0.5));
   const heatTop = $derived(tempBase + 34);
-  const heatBase = $derived(ruler + free * 0.77);
-  const levelTop = $derived(heatBase + 34);
+  const heatBase = $derived(ruler + free * (gassy ? 0.62 : 0.77));
+  const gasTop = $derived(heatBase + 34);
+  const gasBase = $derived(ruler + free * 0.81);
+  const levelTop = $derived((gassy ? gasBase : heatBase) + 34);
+  const gasMax = $derived(
+    Math.max(1e-6, ...lanes.flatMap((l) => l.L_per_min.filter((_, i) => (l.t_min[i] ?? 0) <= last + 1e-6))) *
+      1.1,
+  );
+  const yG = $derived(scaleLinear([0, gasMax], [gasBase, gasTop]));
+  /** When the first gas passes an absorber because what it holds is used up, min. */
+  const usedUp = $derived(
+    (shown.gas_lines ?? [])
+      .flatMap((l) => l.elements.map((e) => e.through_min))
+      .filter((v): v is number => v !== null && v !== undefined && v > 0 && v < last)
+      .sort((p, q) => p - q)[0] ?? null,
+  );
+  const peaks = $derived(
+    lanes.map((l) => {
+      const i = l.L_per_min.reduce(
+        (b, v, k, all) => (v > (all[b] ?? -1) && (l.t_min[k] ?? 0) <= last ? k : b),
+        0,
+      );
+      return { formula: l.formula, t: l.t_min[i] ?? 0, v: l.L_per_min[i] ?? 0 };
+    }),
+  );
   const levelBase = $derived(ruler + free + 8);
 
   const frozen = $state<{ y: [number, number] | null }>({ y: null });
@@ -244,7 +269,7 @@
         viewBox={`0 0 ${width} ${height}`}
         class="strip block select-none"
         role="group"
-        aria-label="Strip of temperature, heat and level over time; the table below gives its values"
+        aria-label="Strip of temperature, heat, gas and level over time; the table below gives its values"
         onpointermove={(e) => e.buttons === 0 && moveCursor(e)}
         onpointerdown={moveCursor}
       >
@@ -260,6 +285,14 @@
           </pattern>
           <clipPath id="temp-lane"
             ><rect x={left} y={tempTop} width={right - left + 2} height={tempBase - tempTop + 2} /></clipPath
+          >
+          <clipPath id="gas-lane"
+            ><rect
+              x={left}
+              y={gasTop - 4}
+              width={right - left + 2}
+              height={Math.max(gasBase - gasTop + 6, 0)}
+            /></clipPath
           >
           <clipPath id="heat-lane"
             ><rect
@@ -485,6 +518,45 @@
           {/if}
         {/if}
 
+        <!-- gas -->
+        {#if gassy}
+          <text x={left} y={gasTop - 10} class="strong">Gas <tspan class="soft">L/min</tspan></text>
+          {#if cursor !== null}
+            <text x={right} y={gasTop - 10} text-anchor="end" class="small">
+              {#each lanes as l (l.formula)}
+                {@const v = at(l.t_min, l.L_per_min, cursor)}
+                {#if v !== null && v > 1e-6}<tspan class="violet-text strong" dx="6">{short(v)}</tspan>
+                  {l.formula}{/if}
+              {/each}
+            </text>
+          {/if}
+          {#each yG.ticks(2) as v (v)}
+            <line x1={left} x2={right} y1={yG(v)} y2={yG(v)} class="grid" />
+            <text x={left - 7} y={yG(v) + 4} text-anchor="end" class="tick">{short(v)}</text>
+          {/each}
+          <g clip-path="url(#gas-lane)">
+            {#each lanes as l, i (l.formula)}
+              <path
+                d={path(l.t_min, l.L_per_min, x, yG)}
+                class="violet-line"
+                stroke-dasharray={i ? `${7 - i} 3` : 'none'}
+              />
+            {/each}
+          </g>
+          {#each peaks.filter((p) => p.v > 0.02 * gasMax && p.t <= last) as p, i (p.formula)}
+            <text
+              x={Math.min(x(p.t) + 6, right - 4)}
+              y={Math.max(yG(p.v) + 14 + i * 14, gasTop + 10)}
+              text-anchor={x(p.t) > right - 120 ? 'end' : 'start'}
+              class="small violet-text plate">{p.formula}, {short(p.v)} L/min</text
+            >
+          {/each}
+          {#if usedUp !== null}
+            <line x1={x(usedUp)} x2={x(usedUp)} y1={gasTop - 4} y2={gasBase} class="rust-mark" />
+            <text x={x(usedUp) + 4} y={gasTop + 8} class="small rust-text plate">absorber used up</text>
+          {/if}
+        {/if}
+
         <!-- level -->
         <text x={left} y={levelTop - 10} class="strong">Level <tspan class="soft">mL</tspan></text>
         {#if read && read.level !== null}
@@ -635,9 +707,9 @@
             ><tr
               ><th class="num">min</th><th class="num">pot °C</th><th class="num">band °C</th><th class="num"
                 >bath °C</th
-              ><th class="num">MTSR °C</th><th class="num">made W</th><th class="num">unreacted %</th><th
-                class="num">level mL</th
-              ></tr
+              ><th class="num">MTSR °C</th><th class="num">made W</th>{#each lanes as l (l.formula)}<th
+                  class="num">{l.formula} L/min</th
+                >{/each}<th class="num">unreacted %</th><th class="num">level mL</th></tr
             ></thead
           >
           <tbody>
@@ -655,6 +727,9 @@
                 <td class="num">{(at(t, s.bath_C ?? [], r) ?? 0).toFixed(1)}</td>
                 <td class="num">{(at(t, s.mtsr_C ?? [], r) ?? 0).toFixed(0)}</td>
                 <td class="num">{(at(t, s.made_W ?? [], r) ?? 0).toFixed(1)}</td>
+                {#each lanes as l (l.formula)}<td class="num"
+                    >{(at(l.t_min, l.L_per_min, r) ?? 0).toPrecision(2)}</td
+                  >{/each}
                 <td class="num"
                   >{s.unreacted?.length ? (100 * (at(t, s.unreacted, r) ?? 0)).toFixed(0) : ''}</td
                 >
@@ -751,6 +826,18 @@
     fill: none;
     stroke: var(--teal);
     stroke-width: 1.8;
+  }
+  .violet-line {
+    fill: none;
+    stroke: var(--violet);
+    stroke-width: 1.9;
+  }
+  .violet-text {
+    fill: var(--violet);
+  }
+  .rust-mark {
+    stroke: var(--rust);
+    stroke-width: 1.5;
   }
   .teal-area {
     fill: var(--teal-wash);

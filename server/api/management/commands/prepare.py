@@ -24,6 +24,18 @@ PEOPLE = (
 )
 
 
+WAITING = (
+    "4-methylbenzoyl-chloride",
+    "4-bromoacetanilide",
+    "hydrobromic-acid",
+    "hydrogen-chloride",
+    "4-chlorotoluene",
+    "isoborneol",
+    "tert-butyl-chloride",
+)
+"""Demo procedures that wait for their first look."""
+
+
 class Command(BaseCommand):
     """prepare"""
 
@@ -45,7 +57,7 @@ class Command(BaseCommand):
 
 @transaction.atomic
 def load_demo() -> None:
-    """Four people, three procedures in different states."""
+    """Four people, ten procedures of the kinds the review is for, in different states."""
     people = {}
     for username, full_name, roles in PEOPLE:
         user = User(username=username, full_name=full_name, **{f"is_{r}": True for r in roles})
@@ -70,4 +82,6 @@ def load_demo() -> None:
         {},
     )
     reviews.sign(achterberg, sound.procedure_id, sound.number, PASSWORD)
-    assert Procedure.objects.count() == 3
+    for name in WAITING:
+        procedures.submit(brekke, (demo / f"{name}.txt").read_text("utf-8"))
+    assert Procedure.objects.count() == 3 + len(WAITING)

@@ -87,6 +87,7 @@
         wait_min: what === 'rate' && law === 'after a wait' ? number(wait) : null,
         factor: 2,
         extent_mol: what === 'extent' || what === 'add' ? mol : null,
+        line: [],
         equation: equation.replace('->', '→'),
         vessel: r?.vessel ?? vessel ?? null,
         why: why.trim(),

@@ -120,7 +120,14 @@ export class ChemistryState extends RevisionState {
   /** Put one change in the place of any earlier one on the same reaction and step. */
   async change(c: Chemistry) {
     const rest = this.changes.filter(
-      (x) => x.what === 'curve' || !(x.what === c.what && x.family === c.family && x.step === c.step),
+      (x) =>
+        x.what === 'curve' ||
+        !(
+          x.what === c.what &&
+          x.family === c.family &&
+          x.step === c.step &&
+          (c.what !== 'line' || x.vessel === c.vessel)
+        ),
     );
     await this.set([...rest, c]);
   }
