@@ -305,6 +305,13 @@ class _Builder:
         if step is not None and step.kind == "reflux" and step.T_range is None and boils_K < NEVER_BOILS:
             return "fixed", boils_K - ZERO_C + REFLUX_K
         held = bath is not None and bath.kind in HEATERS
+        if step is not None and step.kind in ("dose", "add") and step.T_range is not None:  # a warm feed: what heats goes on heating
+            low = step.T_range.low if step.T_range.low is not None else step.T_range.value
+            warm = low > self.settings.best("ambient_C") + 6.0
+            if warm and held:
+                return "heater", low
+            if warm and bath is not None and bath.kind in ("oil", "water", "sand") and bath.T_C is None and step.bath is None:
+                return "fixed", low
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None and held:
             return "heater", step.T_range.value
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:

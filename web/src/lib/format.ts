@@ -80,3 +80,7 @@ export function plusMinus(f: Figure): string {
     return `${short(f.best)} ± ${short(half < 1 ? Number(half.toPrecision(1)) : half)}`;
   return `${short(f.best)} (${short(low)} to ${short(high)})`;
 }
+
+/** A formula in plain text with its digits below the line: for SVG and titles. */
+export const below = (formula: string): string =>
+  formula.replace(/\d+/g, (digits) => [...digits].map((c) => '₀₁₂₃₄₅₆₇₈₉'[Number(c)]).join(''));

@@ -2,7 +2,7 @@
   import { drag, Keyed, nudge, within } from './handles';
   import { scaleLinear } from 'd3-scale';
   import type { Assessment, Failure, Spread, StepLine } from '../api/client';
-  import { minutes, short } from '../lib/format';
+  import { below, minutes, short } from '../lib/format';
   import { at, band, durationUnder, path, timeAxis } from './scale';
 
   interface Props {
@@ -548,7 +548,7 @@
               x={Math.min(x(p.t) + 6, right - 4)}
               y={Math.max(yG(p.v) + 14 + i * 14, gasTop + 10)}
               text-anchor={x(p.t) > right - 120 ? 'end' : 'start'}
-              class="small violet-text plate">{p.formula}, {short(p.v)} L/min</text
+              class="small violet-text plate">{below(p.formula)}, {short(p.v)} L/min</text
             >
           {/each}
           {#if usedUp !== null}

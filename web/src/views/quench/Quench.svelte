@@ -80,7 +80,7 @@
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <main class="min-h-0 flex-1 overflow-auto" tabindex="0" aria-label="Quench, work-up and dump">
       <Vessels {a} quench={onIce} />
-      <div class="border-rule grid grid-cols-[minmax(0,1fr)_330px_330px] border-t">
+      <div class="border-rule grid min-h-[calc(100%-226px)] grid-cols-[minmax(0,1fr)_330px_330px] border-t">
         <section class="min-w-0 px-4 py-2" aria-label="What is left, and what destroys it">
           {#if groups.length}
             <table class="w-full">

@@ -8,7 +8,7 @@
   }
   let { a, quench }: Props = $props();
   let width = $state(1000);
-  const height = 216;
+  const height = 224;
   const floor = 176;
 
   interface Drawn {
@@ -170,7 +170,7 @@
         class="pour"
       />
     {/if}
-    <g transform="translate(6 186)"
+    <g transform="translate(8 44)"
       ><rect width={Math.max(scale * 10, 2)} height={Math.max(scale * 10, 2)} class="measure" /><text
         x={scale * 10 + 6}
         y="12"

@@ -71,7 +71,7 @@
     {#if t.length}
       <text
         x={Math.min(x(t[most] ?? 0) + 8, width - 200)}
-        y={Math.max(y(line.made_L_min?.[most] ?? 0) - 6, 34)}
+        y={y(line.made_L_min?.[most] ?? 0) + 16}
         class="small violet plate">made, {short(line.made_L_min?.[most] ?? 0)} L/min at most</text
       >
     {/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { GasFailure, GasLine, TrainElement } from '../../api/client';
-  import { short } from '../../lib/format';
+  import { below, short } from '../../lib/format';
   import { inner, route } from '../../lib/route.svelte';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -87,7 +87,6 @@
     );
     selected = -1;
   }
-  const below = (g: string) => g.replace(/\d+/g, (d) => [...d].map((c) => '₀₁₂₃₄₅₆₇₈₉'[Number(c)]).join(''));
   const mol = (x: Record<string, number>) =>
     Object.entries(x)
       .filter(([, n]) => n > 1e-6)
@@ -302,12 +301,12 @@
             {:else}<span class="text-soft">Choose an element to change it.</span>{/if}
             <span class="ml-auto flex gap-3">
               <button class="plain" onclick={() => insert('trap', selected >= 0 ? selected : 0)}
-                >Put an empty trap {selected >= 0 ? 'before it' : 'first'}</button
+                >Add a trap {selected >= 0 ? 'before it' : 'first'}</button
               >
               <button
                 class="plain"
                 onclick={() => insert('absorber', selected >= 0 ? selected + 1 : inline.length)}
-                >Put an absorber {selected >= 0 ? 'behind it' : 'last'}</button
+                >Add an absorber {selected >= 0 ? 'behind it' : 'last'}</button
               >
             </span>
           </div>

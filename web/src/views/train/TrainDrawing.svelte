@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Assessment, ElementLine, GasLine } from '../../api/client';
-  import { short } from '../../lib/format';
+  import { below, short } from '../../lib/format';
   import { drag, nudge, within } from '../../parts/handles';
   import { sizeOf } from './train.svelte';
 
@@ -73,8 +73,6 @@
     burner: 'Burner',
     'cold trap': 'Cold trap',
   };
-  const formula = (g: string) =>
-    g.replace(/(\d+)/g, (d) => [...d].map((c) => '₀₁₂₃₄₅₆₇₈₉'[Number(c)]).join(''));
 </script>
 
 <div bind:clientWidth={width}>
@@ -117,10 +115,10 @@
     {/each}
     <text x={wide} y={top - 2} text-anchor="middle" class="small violet plate">
       {#each Object.entries(line.came) as [g, n], i (g)}<tspan
-          >{i ? ' + ' : ''}{formula(g)} {short(n * 24.465)} L</tspan
+          >{i ? ' + ' : ''}{below(g)} {short(n * 24.465)} L</tspan
         >{/each}
     </text>
-    <text x={wide * (columns - 1)} y={top - 2} text-anchor="middle" class="small violet plate">
+    <text x={wide * (columns - 1) + 4} y={top - 2} text-anchor="end" class="small violet plate">
       {passed < 0.005 ? 'next to nothing passes' : `${short(passed)} L pass`}
     </text>
 
@@ -139,7 +137,12 @@
       clip-path={`url(#${id}-flask)`}
     />
     <circle cx={centre(0)} cy={floor - r} {r} class="glass" />
-    <text x={centre(0)} y={floor - r * 0.6} text-anchor="middle" class="small teal plate">
+    <text
+      x={r < 28 ? centre(0) + r + 8 : centre(0)}
+      y={floor - r * 0.6}
+      text-anchor={r < 28 ? 'start' : 'middle'}
+      class="small teal plate"
+    >
       {vessel?.max_volume_mL ? `${short(vessel.max_volume_mL)} mL` : ''}
     </text>
     {#if bath}<text x={centre(0)} y={floor + 16} text-anchor="middle" class="small rust"
@@ -258,7 +261,7 @@
         />{/if}
       {#each a.gases.filter((g) => g.exposure?.['where']).slice(0, 3) as g, i (g.formula)}
         {@const f = g.exposure?.['face_ppm'] as { best: number | null } | undefined}
-        <text x={x + 10} y={top + 60 + i * 38} class="small strong">{formula(g.formula)}</text>
+        <text x={x + 10} y={top + 60 + i * 38} class="small strong">{below(g.formula)}</text>
         <text
           x={x + 10}
           y={top + 76 + i * 38}
