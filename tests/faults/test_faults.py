@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-import os
-
 import pytest
+from deepness import DEEP
 
 from faults.plant import ANYWHERE, CLEAN, FAULTS, Planted, draw, put
 from northsquall.assess import assess
 from northsquall.assessment import Finding
 from northsquall.reading import read
 
-DEEP = os.environ.get("NORTHSQUALL_DEEP") == "1"
 DRAWS = 200 if DEEP else 48
 NEAR = 120
 """Code points from the changed words within which a finding is at its place: the sentence before or behind."""

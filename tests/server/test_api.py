@@ -309,7 +309,7 @@ def test_demo_laboratory_loads_once(db: None, settings: Any) -> None:
     from api.management.commands.prepare import load_demo
 
     load_demo()
-    assert User.objects.count() == 4 and Procedure.objects.count() == 3
+    assert User.objects.count() == 4 and Procedure.objects.count() == 10
     assert {p.latest.assessment["verdict"] for p in Procedure.objects.all()} == {"not acceptable", "not established", "acceptable"}
     assert {p.state for p in Procedure.objects.all()} == {"reviewer", "author", "decided"}
     assert broken_at() is None and json.dumps([e.subject for e in Entry.objects.all()])

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
@@ -12,6 +11,7 @@ from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
 from northsquall.chemistry.roots import is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
+from northsquall.heat.boiling import at_one_bar
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.substances import Substance, catalogue
 
@@ -240,27 +240,18 @@ PRESSURE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|hPa|torr|mm ?Hg|mm)\b", re.I)
 VACUUM = re.compile(r"\b(?:reduced pressure|vacuum|vacuo|rotary|rotavap\w*|aspirator|water pump)\b", re.I)
 VACUUM_MBAR = 50.0
 """Pressure where a text says vacuum and no figure (assumption)."""
-TROUTON = 10.6
-"""ΔHvap/(R Tb) of ordinary liquids (Trouton's rule)."""
 CONDENSES = {"HBr": 0.202, "HCl": 0.124, "HI": 0.186}
 """mol of acid per mol of water in the constant-boiling acids: HBr 47.6, HCl 20.2, HI 57 % (handbook 2.9)."""
 STEAM_BOILS_C = 290.0
 """Boiling point up to which an organic that does not mix with water comes over with steam (common practice, no source)."""
 
 
-def at_one_bar(T_C: float, text: str) -> float:
-    """The temperature that would boil off at one bar what boils at `T_C` under the pressure a text gives (Clausius–Clapeyron, Trouton)."""
+def pressure_of(text: str) -> float | None:
+    """Pressure (mbar) at which a text distils; None where it says nothing of one."""
     m = PRESSURE.search(text)
-    mbar = (
-        float(m[1].replace(",", ".")) * (1.0 if m[2].lower() in ("mbar", "hpa") else 1.333)
-        if m
-        else VACUUM_MBAR
-        if VACUUM.search(text)
-        else None
-    )
-    if mbar is None or mbar <= 0 or mbar >= 1013.0:
-        return T_C
-    return (T_C + 273.15) * (1.0 + math.log(1013.25 / mbar) / TROUTON) - 273.15
+    if m:
+        return float(m[1].replace(",", ".")) * (1.0 if m[2].lower() in ("mbar", "hpa") else 1.333)
+    return VACUUM_MBAR if VACUUM.search(text) else None
 
 
 def split_steam(stream: Stream) -> tuple[Stream, Stream]:
@@ -480,7 +471,9 @@ class _Walker:
         if STEAM.search(step.text):
             over, stays = split_steam(mixed)
         else:
-            over, stays = split_volatile(mixed, at_one_bar(entry.conditions.T_high, self.sentence(step)))
+            mbar = pressure_of(self.sentence(step))
+            T = entry.conditions.T_high
+            over, stays = split_volatile(mixed, at_one_bar(T, mbar) if mbar is not None else T)
         receiver = step.into or "receiver"
         self.contents[vessel] = stays
         acid_gas: dict[str, float] = {}

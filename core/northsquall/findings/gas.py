@@ -725,7 +725,7 @@ def poured_in_the_open(c: Context) -> Iterator[Finding]:
         s = lot.substance
         if s is None or s.id not in FUMING or lot.material.role == "absorber" or (lot.mass_g and lot.mass_g[1] < 1.0):
             continue
-        rate = evaporation_g_min(s.mass, s.value("Psat").value if s.value("Psat") else None)  # type: ignore[union-attr]
+        rate = evaporation_g_min(s.mass, s.value("Psat", "l").value if s.value("Psat", "l") else None)  # type: ignore[union-attr]
         yield finding(
             "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window else "condition", f"{lot.label[:1].upper() + lot.label[1:]} is measured and poured, and no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.",
             step=c.step(lot.material.step), span=lot.material.span, figure=rate, limit="in the hood", remedy="Measure and pour it in the hood, by syringe or from a closed funnel.", source="handbook 2.7 (evaporation: EPA screening form, from memory)", short="toxic liquid in the open",

@@ -2,27 +2,23 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from northsquall.chemistry.walk import Walk
 from northsquall.gas.records import record_of
 from northsquall.gas.release import Release
-from northsquall.heat.boiling import boiling
+from northsquall.heat.boiling import P0_BAR, boiling, vapour_bar
 from northsquall.procedure import Closing, Procedure
 from northsquall.procedure.amounts import Lot
 from northsquall.review import Settings
 from northsquall.substances import Catalogue
 
-P0_BAR = 1.01325
 WARM_ROOM_C = 25.0
 """Temperature at which a vessel is taken to be shut: the warm end of a room."""
 R_BAR_L = 0.08314462618
 OPENS = ("extract", "filter", "quench", "neutralise", "distil", "destroy", "transfer")
 """Steps for which a vessel must have been opened."""
-TROUTON = 10.6
-"""ΔHvap/(R Tb) of ordinary liquids (Trouton's rule, 88 J/(mol K))."""
 
 
 @dataclass
@@ -40,11 +36,6 @@ class Closed:
     lifts_min: float | None
     why: str = ""
     harmful: list[str] = field(default_factory=list)
-
-
-def vapour_bar(T_C: float, boils_C: float) -> float:
-    """Vapour pressure (bar) of a liquid that boils at `boils_C`, by Clausius and Clapeyron with Trouton's constant."""
-    return P0_BAR * math.exp(-TROUTON * ((boils_C + 273.15) / (T_C + 273.15) - 1.0))
 
 
 def rise_bar(mol: float, T_C: float, head_L: float, boils_C: float | None, from_C: float = WARM_ROOM_C) -> float:

@@ -76,3 +76,26 @@ def boiling(roots: Mapping[str, float], cat: Catalogue, solids: Mapping[str, flo
         parts[root] = (n, kelvin, hv.value if hv is not None else TROUTON * kelvin)
     point = bubble_point(parts, other)
     return None if point is None else (point - SPREAD_K, point, point + SPREAD_K)
+
+
+P0_BAR = 1.01325
+TROUTON = 10.6
+"""ΔHvap/(R Tb) of ordinary liquids at their boiling point (Trouton's rule, 88 J/(mol K))."""
+COLDER = 0.4
+"""How much that grows for each factor e below one bar, since the heat of vaporisation grows as it gets colder; fitted by eye to
+toluene, benzoyl chloride and m-cresol (see the reference tests)."""
+
+
+def vapour_bar(T_C: float, boils_C: float) -> float:
+    """Vapour pressure (bar) of a liquid that boils at `boils_C`, by Clausius and Clapeyron with Trouton's constant; above boiling as well."""
+    r = (boils_C + 273.15) / (T_C + 273.15) - 1.0
+    x = TROUTON * r / (1.0 - COLDER * r) if r > 0 else TROUTON * r
+    return P0_BAR * math.exp(-x)
+
+
+def at_one_bar(T_C: float, mbar: float) -> float:
+    """The temperature that boils off at one bar what boils at `T_C` under `mbar` (same law)."""
+    if not 0.0 < mbar < 1e3 * P0_BAR:
+        return T_C
+    x = math.log(1e3 * P0_BAR / mbar)
+    return (T_C + 273.15) * (1.0 + x / (TROUTON + COLDER * x)) - 273.15
