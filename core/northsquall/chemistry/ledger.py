@@ -148,6 +148,11 @@ def _limit(reaction: Reaction, roots: dict[str, float], s: Speciation) -> tuple[
         if room < limit:
             limit, by = room, root
     when = reaction.family.when
+    if loss > 0 and reaction.substrate is not None and all(root != reaction.substrate for root, n in reaction.change if n):
+        # the substrate gives only its proton: as much of it as is not an alkoxide yet
+        room = max(roots.get(reaction.substrate, 0.0) + min(roots.get("H+", 0.0), 0.0), 0.0) / loss
+        if room < limit:
+            limit, by = room, reaction.substrate
     if loss > 0 and "acid" in when:
         # what is taken brings the protons of its stronger places along, so that much less comes from the acid
         loss -= sum(-n * s.carried(root, when["acid"]) for root, n in reaction.change if n < 0 and root not in FREE)

@@ -124,7 +124,10 @@ def meant(hit: Hit, entry: Entry, planned: set[int]) -> bool:
             continue
         taken = {r for r, n in e.reaction.change if n < 0}
         protons = "H+" in taken or e.reaction.family.when.get("acid") is not None
-        watery = e.reaction.family.record.get("kind") == "hydrolysis"  # its water may be left out of the equation
+        when = e.reaction.family.when
+        watery = e.reaction.family.record.get("kind") == "hydrolysis" or bool(
+            when.get("water")
+        )  # its water may be left out of the equation
         one = bool(hit.roots_a & taken) or (hit.roots_a == {"H+"} and protons) or (watery and "H2O" in hit.roots_a)
         two = bool(hit.roots_b & taken) or (hit.roots_b == {"H+"} and protons) or (watery and "H2O" in hit.roots_b)
         if one and two:

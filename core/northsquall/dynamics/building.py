@@ -275,6 +275,8 @@ class _Builder:
                 previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
                 previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
                 cooled = True
+            elif mine and step.kind == "dose" and seg_bath == "ice" and segments and (step.T_limit or step.T_range):
+                self._cool_down(step, segments, before, seg_T)
             cooled = cooled or step.kind == "cool"
             if mine and seg_bath == "fixed" and self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
                 self.notes.append(f"step {step.n} is warmer than the bath: a bath at {seg_T:.0f} °C is taken for it")
@@ -286,6 +288,35 @@ class _Builder:
                 )
             )  # fmt: skip
         return segments, start, present_cp
+
+    def _later(self, step: Step) -> bool:
+        """Whether the bath is told of only behind this step."""
+        return self.bath is not None and self.bath.span is not None and self.bath.span[0] > step.span[1]
+
+    @property
+    def _warm_before_bath(self) -> bool:
+        """Whether something is fed warm before an ice bath is told of: the ice comes under the flask afterwards."""
+        warm = self.settings.best("ambient_C") + 6.0
+        cold = self.bath is not None and self.bath.kind in ("ice", "ice-salt")
+        return cold and any(
+            t.step.kind in ("dose", "add") and t.step.T_range is not None and (t.step.T_range.low or t.step.T_range.value) > warm and self._later(t.step)
+            for t in self.timed
+        )  # fmt: skip
+
+    def _cool_down(self, step: Step, segments: list[Segment], before: tuple[float, float], bath_C: float) -> None:
+        """A cold feed after a warm hold: the bath is changed, and the feed waits until the pot is cold."""
+        last = segments[-1]
+        warm = last.bath_T_K - ZERO_C
+        target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else warm
+        if last.bath not in ("fixed", "heater", "jacket") or warm <= target + 6.0:
+            return
+        wait_s = self._cooling_s(step, *before, start=warm)
+        segments.append(
+            replace(last, kind="cool", duration_s=wait_s, bath="ice", bath_T_K=bath_C + ZERO_C, limit_C=None, feed_mol=(0.0,) * len(self.species), feed_heat_J=0.0)
+        )  # fmt: skip
+        previous = next(x for x in self.timed if x.step.n == last.step)
+        previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
+        previous.why = f"{previous.why}, and cooling to the window of step {step.n} from the duty of the bath".lstrip(", ")
 
     def _shut(self, step: int, begins: dict[str, int]) -> tuple[int, ...]:
         """Reactions that the ledger knows to begin later; one with a rate of its own goes by its rate alone. By place among the reactions."""
@@ -312,6 +343,8 @@ class _Builder:
                 return "heater", low
             if warm and bath is not None and bath.kind in ("oil", "water", "sand") and bath.T_C is None and step.bath is None:
                 return "fixed", low
+            if warm and self._later(step):
+                return "fixed", low
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None and held:
             return "heater", step.T_range.value
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:
@@ -319,6 +352,8 @@ class _Builder:
             if low > bath_T + 6 or bath is None:
                 return "fixed", step.T_range.value
         own = step.bath if step is not None and step.bath is not None else bath
+        if step is not None and own is bath and self._warm_before_bath and self._later(step):
+            return "none", bath_T
         if own is None:
             return "none", bath_T
         if own.kind in ("ice", "ice-salt"):
@@ -328,12 +363,12 @@ class _Builder:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)
         return ("jacket" if own.kind == "thermostat" else "fixed"), T
 
-    def _cooling_s(self, step: Step, cp: float, mL: float) -> float:
+    def _cooling_s(self, step: Step, cp: float, mL: float, start: float | None = None) -> float:
         """Time to cool what is in the pot to the target (2 K above the bath at the closest), s."""
         settings, bath_T = self.settings, self.bath_T
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else bath_T + 5
         target = max(target, bath_T + 2.0)
-        start = settings.best("ambient_C")
+        start = settings.best("ambient_C") if start is None else start
         if target >= start:
             return 60.0
         radius = (3 * self.nominal * 1.1e-6 / (4 * math.pi)) ** (1 / 3)

@@ -30,7 +30,8 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
             rodas._watch_heat(at, k.rhs(state, nu, reactions, cp, vm, vessel, seg, mode, scratch), s)
 
     for i, seg in enumerate(segments):
-        if seg[k.MODE] == k.FIXED_BATH:
+        aside = i > 0 and segments[i - 1][k.MODE] == k.FIXED_BATH and y[-1] > 0.0
+        if seg[k.MODE] == k.FIXED_BATH or (seg[k.MODE] == k.ICE_BATH and aside):
             y[-2] = seg[k.TSET]
         pieces = []
         start = t

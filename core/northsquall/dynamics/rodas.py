@@ -196,8 +196,8 @@ def integrate(y_start, t_start, segments, nu, reactions, cp, vm, vessel, main, l
         stats[ICE_GONE_AT] = -1.0
         stats[OVER_AT] = -1.0
         stats[ICE_MIN] = y[n - 1]
-        if seg[MODE] == FIXED_BATH:
-            y[n - 2] = seg[TSET]
+        if seg[MODE] == FIXED_BATH or (seg[MODE] == ICE_BATH and s > 0 and segments[s - 1][MODE] == FIXED_BATH and y[n - 1] > 0.0):
+            y[n - 2] = seg[TSET]  # another bath is set under it; the ice bath stood aside with its ice
         t_end = seg[TEND]
         if t_end <= t:
             continue

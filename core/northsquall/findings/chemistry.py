@@ -10,6 +10,7 @@ from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
+from northsquall.quenching.leftovers import slow_quenches
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
 
@@ -63,6 +64,8 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                 for b in NET[two] & set(here):
                     if (a, b) in said or (here[a] & acting) or (here[b] - {"H2O"}) & acting or here[a] == here[b]:
                         continue
+                    if b == "alcohol" and sum(entry.mixed.get(r, 0.0) for r in here[b]) + min(entry.mixed.get("H+", 0.0), 0.0) < 1e-6:
+                        continue  # all of it is alkoxide
                     if any(h.roots_a | h.roots_b >= here[a] | here[b] for h in pairs.hits(entry.mixed, entry.conditions.T_high)):
                         continue  # S04 says it already
                     said.add((a, b))
@@ -77,6 +80,7 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
     said: dict[str, int] = {}
+    slow = slow_quenches(c.procedure, c.lots, c.walk, c.purpose)
     for entry in c.walk.entries:
         step = c.step(entry.step)
         planned = {
@@ -84,7 +88,7 @@ def never_together(c: Context) -> Iterator[Finding]:
             for e in entry.happened()
             if id(e) in c.purpose.wanted
             or e.reaction.family.record.get("kind") in WORK_UP_KINDS
-            or (step is not None and step.kind in ("quench", "destroy", "neutralise", "absorb", "extract"))
+            or (step is not None and (step.n in slow or step.kind in ("quench", "destroy", "neutralise", "absorb", "extract")))
         }
         streams = [b for b in entry.before if any(n > 0 for n in b.values())]
         already = {h.id for b in streams for h in pairs.hits(b, entry.conditions.T_high)}

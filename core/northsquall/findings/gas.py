@@ -283,7 +283,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"Water takes at most {room:.2g} of {mol[1]:.2g} mol of {record.name}, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
                     figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
-            elif share < 1.5:
+            elif share < 1.5 and share < 1.5 * (1.0 - _kept_in_water(line, record)):
                 short.setdefault((line.of, d.kind), []).append((record, d, step, taking))
         elif line is not None and held and not taking:
             if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
@@ -352,6 +352,18 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+def _kept_in_water(line: Line, record: GasRecord) -> float:
+    """Part of a very soluble gas that plain water of the line takes with half as much room again, 0 to 1; it asks no reagent."""
+    came = line.came.get(record.root, 0.0)
+    kept = 0.0
+    for p in line.elements:
+        if not record.very_soluble or p.stock is None or p.stock.mol or p.trouble:
+            continue
+        room = sum(n for k, n, _ in offers(record, p.stock) if k == "water")
+        kept += min(p.took.get(record.root, 0.0), room / 1.5)
+    return min(kept / came, 1.0) if came > 0 else 0.0
 
 
 def _short_of(c: Context, group: list[tuple[GasRecord, Demand, Step | None, list[Passed]]]) -> Finding:

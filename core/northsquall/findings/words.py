@@ -40,7 +40,7 @@ def pushed_start(c: Context) -> Iterator[Finding]:
 
 
 TESTS = re.compile(
-    r"\b(starch[ -]?(?:iodide)?|KI[ -]starch|iodide[ -]starch|peroxide (?:strip|paper|test(?! negative))|test strips?|spot test|rim test)\b[^.;\n]*",
+    r"\b(starch[ -]?(?:iodide)?|KI[ -]starch|iodide[ -]starch|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
     re.I,
 )
 CONTROLS = re.compile(

@@ -154,7 +154,7 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         lot.reason = f"{m.amount.value:g} {m.amount.unit} is neither a mass nor a volume"
         return lot
     if grams is None:
-        return lot
+        return _stated_instead(lot, m, s, w, written, catalogue, scale)
     lot.mass_g = grams
     if lot.volume_mL is None and kind == "volume":
         lot.volume_mL = written[1]
@@ -175,6 +175,19 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         if stated > 0:
             lot.moles_differ = lot.mol[1] / stated
             _slip(lot, m)
+    return lot
+
+
+def _stated_instead(lot: Lot, m: Material, s: Substance, w: Triple | None, written: Triple, catalogue: Catalogue, scale: float) -> Lot:
+    """The moles written beside a volume that cannot be weighed; nothing where none are written."""
+    if m.stated_mol is None or m.stated_mol.value <= 0:
+        return lot
+    lot.mol = _triple(m.stated_mol.value, m.stated_mol.low, m.stated_mol.high, convert(1.0, m.stated_mol.unit, "moles") * scale)
+    lot.expression = "n as written"
+    lot.assumptions.append(f"{lot.reason}; the written moles are taken")
+    lot.reason = None
+    lot.volume_mL = written[1]
+    _from_moles(lot, s, w, catalogue)
     return lot
 
 

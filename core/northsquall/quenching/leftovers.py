@@ -131,6 +131,28 @@ def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], 
     return out
 
 
+def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpose: Purpose) -> set[int]:
+    """Steps in which an agent of handbook 3.3 goes to a leftover in its own flask, slowly and told how: a quench, whatever its verb.
+
+    It comes after the last wanted reaction, not all at once, with a time or a temperature.
+    """
+    last = max((e.step for e in w.entries for x in e.happened() if id(x) in purpose.wanted), default=0)
+    out = set()
+    for e in w.entries:
+        step = next((s for s in procedure.steps if s.n == e.step), None)
+        if step is None or step.kind not in ("dose", "add") or step.n <= last or step.all_at_once:
+            continue
+        if step.duration is None and step.T_limit is None and step.T_range is None:
+            continue
+        mine = [lots[k] for k in step.materials if k in lots and lots[k].substance is not None]
+        brought = {x.substance.formula for x in mine if x.substance is not None} | ({"H2O"} if any(x.water_mol for x in mine) else set())
+        taken = {r for x in e.happened() for r, n in x.reaction.change if n < 0}
+        records = [record for record in map(record_of, taken) if record is not None]
+        if any(agent.get("formula") in brought for record in records for agent in record["agents"]):
+            out.add(step.n)
+    return out
+
+
 @dataclass
 class _Sum:
     came: float = 0.0
@@ -147,6 +169,7 @@ class _Sum:
 def _account(w: Walk, kinds: Mapping[int, str], purpose: Purpose, procedure: Procedure, lots: Mapping[str, Lot]) -> dict[str, _Sum]:
     out: dict[str, _Sum] = {}
     absorbers = set(w.lines.values())
+    kinds = {**kinds, **dict.fromkeys(slow_quenches(procedure, lots, w, purpose), "destroy")}
     brought: dict[str, float] = {}
     for m in procedure.materials:
         lot = lots[m.id]

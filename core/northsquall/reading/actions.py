@@ -328,6 +328,10 @@ def _lead(account: Account, clause: Clause) -> Clause:
 # ------------------------------------------------------------------ gas line
 
 
+CHARGED = ("flask", "retort", "generator", "reactor")
+"""Vessels in which a gas is made; a bottle or a beaker on the gas line takes it up."""
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     found = lex.TRAIN.search(r.text) if not lex.LINE_STAYS.search(r.text) else None
@@ -343,6 +347,10 @@ def _train(account: Account, r: Reading) -> bool:
     charged = (
         not goes_on and r.clause.verb in ("charge", "add", "heat", "cool", "mix", "hold") and bool(before) and r.clause.verb_at is not None
     )
+    if found and not goes_on and r.clause.verb is None and any(m.measured for m in before) and not lex.of_gas(r.clause.label):
+        charged = any(
+            v.kind in CHARGED and before[0].start < v.start < at for v in r.vessels
+        )  # "salt, 50 g, in a flask, delivery tube through the stopper"
     behind = [m for m in r.mentions if m.start >= at or not charged]
     after = r.clause.verb_at if r.clause.verb == "charge" and not goes_on else None
     if (
@@ -494,12 +502,18 @@ def _first_alone(account: Account, r: Reading) -> bool:
             continue
         waiting = [x for x in (account.lot(k) for k in account.waiting) if x.identity == m.identity]
         lot = waiting[0] if waiting else declare(account, m, "part")
+        whole = lot.amount.value if lot.amount is not None else 0.0
         piece = split(account, lot, _in_unit(q.model(), lot))
-        if piece is None:
+        if piece is None or piece.amount is None:
             continue
         account.used.add(q.start)
-        step = new_step(account, r.clause, "dose", vessel=account.batch or main_vessel(account, r.vessels).name)
-        place(account, step, [piece])
+        pieces = [piece]
+        for x in r.measured:  # what is dissolved in it goes along
+            if x.last < i and x is not m and q not in x.used and not waiting:
+                part = split(account, declare(account, x, "part"), piece.amount.value / whole)
+                pieces += [part] if part is not None else []
+        step = new_step(account, r.clause, "add", vessel=account.batch or main_vessel(account, r.vessels).name)
+        place(account, step, pieces)
         return True
     return False
 
@@ -795,6 +809,15 @@ def _to_side(account: Account, r: Reading) -> bool:
             return True
     mixing = _only_acids(r.mentions) and _two_acids(r.mentions)
     told = account.mix_sentence == r.clause.sentence
+    headed = not busy and lex.MIX_REFERENCE.search(r.clause.label or (text.partition(":")[0] if ":" in text else "")) is not None
+    if r.measured and _only_acids(r.mentions) and (headed or (told and account.mix is not None and verb in ("add", "charge", None))):
+        vessel = account.mix if account.mix is not None and told else None  # "Mixed acid: to 30 mL of sulfuric acid in a beaker …"
+        if vessel is None:
+            vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else _side_vessel(account, r)
+        account.mix, account.mix_sentence = vessel, r.clause.sentence
+        set_bath(vessel, r.bath)
+        _fill(account, r, vessel)
+        return True
     if (
         mixing
         and (busy or told or lex.MIX_REFERENCE.search(text) or verb == "mix" or lex.APART.search(text))
@@ -1184,8 +1207,11 @@ def _pour(account: Account, r: Reading) -> None:
         if account.doc.steps and lex.BATCH_REFERENCE.search(r.text) and r.vessels:
             vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "")
             if vessel.name != account.batch:
+                charged_only = all(s.kind == "charge" for s in account.doc.steps if s.vessel == account.batch)
                 new_step(account, r.clause, "transfer", vessel=vessel.name, from_vessel=account.batch)
                 account.place = vessel.name
+                if charged_only and account.place is not None:  # out of its bottle: from here on this is the flask
+                    account.main, account.place = vessel, None
         return None
     if not _batch_into(account, r):
         _bring(account, r)

@@ -129,7 +129,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|end of the tube|gas by|bubbles through)\b|>\s*(?:an? )?(?:empty|\d+)",
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:tube|hose)(?:'s)?(?: end)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near)|end of the tube|gas by|bubbles through)\b|>\s*(?:an? )?(?:empty|\d+)",
         re.I,
     ),
     "bottle",
@@ -144,6 +144,7 @@ TRAIN = Cue(
     "trap",
     "drawn off",
     "tube",
+    "hose",
     "dip",
     "surface",
     ">",
@@ -190,7 +191,7 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|by itself|on its own)\b",
+        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
@@ -231,10 +232,14 @@ STIRRED = Cue(
 )
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
-    re.compile(r"\b(all at once|in one (?:go|portion|pour|lot|shot)|all in one|at once|poured on|quick(?:ly)?(?: as you like)?)\b", re.I),
+    re.compile(
+        r"\b(all at once|in one (?:go|portion|pour|lot|shot)|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?)\b",
+        re.I,
+    ),
     "once",
     "one",
     "poured",
+    "straight",
     "quick",
 )
 SLOWLY = Cue(
@@ -408,6 +413,9 @@ GENERIC: dict[str, str] = {
 """Common nouns that stand for a material named before: by structure, by name, by kind."""
 
 
+COVERS = {"covered", "cover", "covers", "closed", "capped", "wrapped", "lid", "under", "sealed"}
+
+
 def no_material(items: list[Item], i: int) -> bool:
     """Whether the substance at `i` is only part of another word's meaning: "water bath", "starch paper", "no iron"."""
     x = items[i]
@@ -426,6 +434,10 @@ def no_material(items: list[Item], i: int) -> bool:
         return True
     if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER:
         return True
+    if (x.low.endswith(" foil") or (isinstance(after, Token) and after.low == "foil")) and any(
+        isinstance(y, Token) and y.low in COVERS for y in items[:i]
+    ):
+        return True  # "the neck covered with aluminium foil"
     if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
         return True
     if any(isinstance(y, Token) and y.low == "not" for y in items[max(0, i - 3) : i]):

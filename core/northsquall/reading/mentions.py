@@ -218,7 +218,9 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                 isinstance(y, Qty) for y in inner[:2]
             ):
                 break
-            for y in inner:
+            for at_y, y in enumerate(inner, j + 1):
+                if isinstance(y, Qty) and m.amount is not None and y.dim in AMOUNTS and _belongs_right(items, at_y):
+                    continue  # "bromide solution (30 g in 100 mL of water)"
                 if isinstance(y, Qty) and y.start not in busy and take(m, y):
                     if m.amount is y:
                         k = items.index(y)

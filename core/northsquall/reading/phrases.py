@@ -302,7 +302,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """
     for i, item in enumerate(items):
         if is_word(item, "bath", "baths"):
-            if any(is_word(x, "thermometer", "probe", "sensor", "thermocouple") for x in items[max(0, i - 6) : i]):
+            cut = max((k for k in range(i) if is_word(items[k], ",", ";")), default=-1)
+            if any(is_word(x, "thermometer", "probe", "sensor", "thermocouple") for x in items[max(cut, i - 6, 0) : i]):
                 continue  # where the thermometer is; the bath is told of elsewhere
             found = _named_bath(items, i)
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none
@@ -496,6 +497,13 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         if isinstance(q, Qty) and q.dim == "temperature":
             temperature = q.value
             more.append(q)
+    behind = last + (2 if last + 2 < len(items) and is_word(items[last + 1], ",") else 1)
+    if last == i and ice is None and kind in ("ice", "ice-salt") and behind < len(items) and isinstance(items[behind], Qty):
+        q = items[behind]
+        assert isinstance(q, Qty)
+        if q.dim == "mass" and (behind + 1 == len(items) or is_word(items[behind + 1], ".", ",", ";", ")")):  # "ice bath 2 kg"
+            ice = water = convert(q.value, q.unit, q.dim) / 2
+            last, more = behind, [*more, q]
     end = items[last].end
     bath = Bath(kind=kind, ice_g=ice, water_g=water, T_C=temperature, span=(items[first].start, end))  # type: ignore[arg-type]
     return bath, first, last, used + more
