@@ -259,3 +259,19 @@ def test_strip_is_on_one_axis_with_the_steps() -> None:
     last = next(x for x in a.steps if x.n == a.exotherm.peak_step)
     assert (last.start_min or 0) - 0.1 <= (a.exotherm.peak_at_min or 0) <= (last.end_min or 0) + 0.1
     assert max(s.volume_mL) == pytest.approx(70 + 27.2 / 1.0839 + 16, rel=0.02)
+
+
+def test_a_cold_feed_after_a_warm_hold_starts_in_the_cold_bath() -> None:
+    """The bath is changed and the feed waits: the pot is in the feed's window when it begins, and no heat comes from the bath that is gone."""
+    p = pot_of(
+        "Methyl 3-nitrobenzoate\n\nIn a 500 mL flask with a paddle stirrer and a thermometer in the liquid, in an ice bath with 2 kg of ice and 1 kg of water, are 70 mL of 96 % sulfuric acid. "
+        "Methyl benzoate (27.2 g) is stirred in over 15 min, below 10 °C. The mixture is held for 30 min at 45 °C. 16 mL of 68 % nitric acid is added over 90 min at 5-12 °C."
+    )
+    result = run(p.plan, p.plan.corners[0], 40)
+    warm = next(s for s in result.steps if s.step == p.plan.segments[-2].step and s.peak_C > 40.0)
+    last = result.steps[-1]
+    fed = result.t_s >= last.start_s
+    assert warm.peak_C <= 46.0
+    assert result.pot_C[fed][0] < 20.0
+    assert result.bath_C[fed].max() < 20.0
+    assert result.ice_g[-1] <= result.ice_g[0]

@@ -249,3 +249,67 @@ def test_what_stands_in_the_gas_line_is_not_charged_to_the_flask(train: str) -> 
     a = assess(doc)
     assert {g.formula for g in a.gases} == {"SO2", "HCl"}
     assert next(r for r in a.reactions if r.role == "wanted").extent_mol == pytest.approx(27.2 / 136.15, rel=5e-3)
+
+
+def lots(text: str) -> dict[str, float]:
+    """Moles by name of all lots of a text."""
+    out: dict[str, float] = {}
+    for lot in lots_of(read(text), catalogue()).values():
+        out[lot.label] = out.get(lot.label, 0.0) + lot.best_mol
+    return out
+
+
+def test_what_is_dissolved_goes_in_with_its_part_of_the_solution() -> None:
+    """ "X in 60 mL: 3 mL first": a twentieth of X, and the rest later; nothing is lost."""
+    text = "Z\n\nMagnesium (2.43 g) in tetrahydrofuran (30 mL) in a 500 mL flask. Bromobenzene (15.7 g, 0.100 mol) in tetrahydrofuran (60 mL): 3 mL first; when it has started the rest is run in over 60 min."
+    doc = read(text)
+    parts = [m.amount.value for m in doc.materials if m.identity == "bromobenzene" and m.amount]
+    assert sorted(parts) == pytest.approx([15.7 / 20, 15.7 * 19 / 20])
+    steps = [s.n for s in doc.steps if any(m.id in s.materials for m in doc.materials if m.identity == "bromobenzene")]
+    assert len(steps) == 2
+
+
+def test_water_inside_the_brackets_of_a_solution_keeps_its_amount() -> None:
+    found = lots(
+        "Z\n\nPhenol 4.7 g in water 200 mL in a 1 L flask. Bromine 24.0 g in potassium bromide solution (30 g in 100 mL of water) over 60 min."
+    )
+    assert found["potassium bromide"] == pytest.approx(30 / 119.0, rel=0.01)
+    assert found["water"] == pytest.approx(300 / 18.02, rel=0.02)
+
+
+def test_a_liquid_without_a_density_is_taken_by_its_written_moles() -> None:
+    found = lots(
+        "Z\n\nPhenylacetic acid (13.6 g) in dichloromethane (100 mL) in a 250 mL flask. Oxalyl chloride (11 mL, 0.13 mol) is added over 10 min."
+    )
+    assert found["oxalyl chloride"] == pytest.approx(0.13)
+
+
+@pytest.mark.parametrize(
+    "order",
+    ["Salt 58.5 g in a 500 mL flask, delivery tube through the stopper.", "Salt 58.5 g in a 500 mL flask; its delivery tube leads to"],
+)
+def test_what_stands_in_the_generator_is_no_absorber(order: str) -> None:
+    text = f"Z\n\n{order} a bottle with 200 mL of water. Sulfuric acid 96 % 60 mL is dripped in over 60 min.".replace(
+        "stopper. a bottle", "stopper. The tube goes to the bottom of a bottle"
+    )
+    doc = read(text)
+    assert [m.role for m in doc.materials if m.identity == "sodium chloride"] == [None]
+    assert [m.role for m in doc.materials if m.identity == "water"] == ["absorber"]
+
+
+def test_a_bath_behind_the_thermometer_is_a_bath() -> None:
+    doc = read(
+        "Z\n\nPhenol 4.7 g, water 200 mL, in a 1 L flask, stirrer, thermometer in the liquid, ice bath 2 kg. Bromine 8 g over 60 min at 10 °C."
+    )
+    bath = next(v.bath for v in doc.vessels if v.bath)
+    assert (bath.ice_g, bath.water_g) == (1000.0, 1000.0)
+    doc = read("Z\n\nPhenol 4.7 g, water 200 mL, in a 1 L flask with the thermometer in the ice bath. Bromine 8 g over 60 min at 10 °C.")
+    assert [v.sensor for v in doc.vessels if v.sensor] == ["bath"]
+
+
+def test_out_of_its_bottle_into_a_flask_is_where_the_next_goes() -> None:
+    doc = read(
+        "Getting rid of acetyl chloride\n\nThe bottle holds 80 mL of acetyl chloride. I pour it into a 500 mL flask and add 200 mL of water in one go."
+    )
+    added = next(s for s in doc.steps if any(m.identity == "water" for m in doc.materials if m.id in s.materials))
+    assert added.vessel == "500 mL flask" and added.all_at_once

@@ -124,6 +124,10 @@ def stream_of(lot: Lots, which: int, trial: float) -> Stream | None:
     return out
 
 
+RECEIVES_BOILING = re.compile(r"\b(?:in|into|to) (?:the |a |\d[\w. ]* )?(?:mL |of )*boiling\b", re.I)
+"""What goes into something that boils: "tipped into 200 mL boiling 50 % acid"."""
+
+
 def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str]) -> Conditions:
     """Temperatures of a step: as written, else the bath's, else as the vessel was."""
     low, high = last
@@ -135,6 +139,8 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         low, high = BOILING
     elif step.kind == "distil":
         low, high = BOILING[0], 130.0
+    elif step.kind in ("dose", "add") and RECEIVES_BOILING.search(step.text):
+        low, high = BOILING
     elif step.kind == "heat":
         low, high = (bath.T_C, bath.T_C) if bath and bath.T_C is not None else UNSTATED_HEAT
     elif step.kind in ("charge", "dose", "add", "cool", "dissolve") and bath is not None:
@@ -434,6 +440,18 @@ class _Walker:
                 for r, n in s.parts.items():
                     liquid.roots[r] = liquid.roots.get(r, 0.0) - n * out
                     solid.roots[r] = solid.roots.get(r, 0.0) + n * out
+
+        if "diazo" in step.text.lower():  # an isolated diazonium salt, with its counter-ion
+            for root in [r for r in liquid.roots if "[N+]#N" in r or "N#[N+]" in r]:
+                n = liquid.roots.pop(root)
+                solid.roots[root] = solid.roots.get(root, 0.0) + n
+                ion = max(
+                    ("BF4-", "PF6-", "Cl-", "Br-"),
+                    key=lambda r: (r in ("BF4-", "PF6-")) * 1e3 + liquid.roots.get(r, 0.0) if r in liquid.roots else -1.0,
+                )
+                moved = min(n, liquid.roots.get(ion, 0.0))
+                liquid.roots[ion] = liquid.roots.get(ion, 0.0) - moved
+                solid.roots[ion] = solid.roots.get(ion, 0.0) + moved
 
     def extract(self, step: Step) -> None:
         """Shaken with what is added, then parted; `keep` says which layer stays in the vessel."""

@@ -131,7 +131,10 @@ def energetic(c: Context) -> Iterator[Finding]:
         small = six is not None and six < SIX
         isolated = smiles == c.purpose.target
         name = _label(c, smiles)
-        dried = any(s.kind in ("dry", "filter") for s in c.procedure.steps) and any(a.id == "diazonium" for a in found) and isolated
+        dried = any(
+            s.kind in ("dry", "filter") and (isolated or "diazo" in s.text.lower() or c.walk.after.get((s.n, s.vessel or ""), {}).get(smiles, 0.0) > 1e-6)
+            for s in c.procedure.steps
+        ) and any(a.id == "diazonium" for a in found)  # fmt: skip
         severity: Severity = (
             "stop" if any(a.refer for a in found) or dried else "condition" if small and isolated and balance > -150 else "note"
         )

@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
+from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import shown
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
@@ -141,12 +142,14 @@ def shut_in(c: Context) -> Iterator[Finding]:
             continue
         high = x.rise_bar[2]
         slow = _slow_gas(c, x.vessel, k.step)
-        if high < 0.02 and not lasting and not slow:
+        pair = _bad_pair(c, x.vessel, k.step) if high < 0.02 else ""
+        if high < 0.02 and not lasting and not slow and not pair:
             continue
         if high < 0.02:
+            slow = slow or pair
             yield _shut(
                 x,
-                "stop" if x.harmful or lasting else "condition",
+                "stop" if x.harmful or lasting or pair else "condition",
                 f"“{k.word}”: {where} is shut while it can still give gas{f' ({slow})' if slow else ''}.",
                 step,
                 established=False,
@@ -164,6 +167,13 @@ def shut_in(c: Context) -> Iterator[Finding]:
             f"“{k.word}”: {where} is shut, and {why}: {_bar(x.rise_bar[1])} over the room's{lift}. Glass is no pressure vessel.",
             step,
         )
+
+
+def _bad_pair(c: Context, vessel: str | None, step: int) -> str:
+    """What a pair of the never-together list does that is in a vessel when it is shut; empty without one."""
+    here = next((e for e in reversed(c.walk.entries) if e.vessel == vessel and e.step <= step), None)
+    worst = next((h for h in pairs.hits(here.after, here.conditions.T_high) if h.severity == "stop"), None) if here is not None else None
+    return f"{worst.a} with {worst.b}: {worst.then}" if worst is not None else ""
 
 
 LASTING = re.compile(

@@ -8,10 +8,11 @@ from functools import cache
 from typing import Any
 
 from northsquall import data
-from northsquall.chemistry.families import count_matches
+from northsquall.chemistry.families import Reaction, count_matches
 from northsquall.chemistry.roles import Purpose
-from northsquall.chemistry.roots import is_organic
+from northsquall.chemistry.roots import is_gas, is_organic
 from northsquall.chemistry.walk import Walk
+from northsquall.gas.records import record_of as gas_record
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
 
@@ -131,12 +132,21 @@ def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], 
     return out
 
 
+def _last_wanted(w: Walk, purpose: Purpose) -> int:
+    return max((e.step for e in w.entries for x in e.happened() if id(x) in purpose.wanted), default=0)
+
+
+def _poison(reaction: Reaction) -> bool:
+    """Whether a reaction gives a toxic gas: what was left over did not go quietly."""
+    return any(n > 0 and is_gas(root) and gas_record(root).toxic for root, n in reaction.change)
+
+
 def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpose: Purpose) -> set[int]:
     """Steps in which an agent of handbook 3.3 goes to a leftover in its own flask, slowly and told how: a quench, whatever its verb.
 
     It comes after the last wanted reaction, not all at once, with a time or a temperature.
     """
-    last = max((e.step for e in w.entries for x in e.happened() if id(x) in purpose.wanted), default=0)
+    last = _last_wanted(w, purpose)
     out = set()
     for e in w.entries:
         step = next((s for s in procedure.steps if s.n == e.step), None)
@@ -170,6 +180,7 @@ def _account(w: Walk, kinds: Mapping[int, str], purpose: Purpose, procedure: Pro
     out: dict[str, _Sum] = {}
     absorbers = set(w.lines.values())
     kinds = {**kinds, **dict.fromkeys(slow_quenches(procedure, lots, w, purpose), "destroy")}
+    last = _last_wanted(w, purpose)
     brought: dict[str, float] = {}
     for m in procedure.materials:
         lot = lots[m.id]
@@ -188,7 +199,8 @@ def _account(w: Walk, kinds: Mapping[int, str], purpose: Purpose, procedure: Pro
             planned = id(event) not in purpose.wanted and (
                 event.reaction.family.record.get("kind") == "destroy" or kinds.get(e.step, "") in DESTROYS
             )
-            alone = event.reaction.family.id.split(":")[0] in BY_ITSELF
+            spoilt = not planned and id(event) not in purpose.wanted and e.step > last and _poison(event.reaction)
+            alone = event.reaction.family.id.split(":")[0] in BY_ITSELF or spoilt
             for r, n in event.reaction.change:
                 if record_of(r) is None:
                     continue

@@ -754,9 +754,15 @@ def _ice_there(there: list[Mention]) -> bool:
     return any(m.identity in RECEIVERS for m in there)
 
 
+POURED_IN = re.compile(r"\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d)\b)", re.I)
+"""Water that is "poured in" goes to the batch."""
+
+
 def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
+        return False
+    if POURED_IN.search(r.text):
         return False
     sources, there, dest = _sides(r)
     if r.clause.verb == "pour" and _ice_there(r.mentions) and not (there and not _ice_there(there)):
@@ -1198,6 +1204,7 @@ def _pour(account: Account, r: Reading) -> None:
         and any(m.identity in RECEIVERS for m in r.mentions)
         and not account.isolated
         and lex.BATCH_REFERENCE.search(r.text)
+        and not POURED_IN.search(r.text)
         and not re.search(
             r"\b(?:in)?to the (?:flask|pot|mixture|batch|reaction|melt)\b|\bon ?to the (?:mixture|batch|melt)\b", r.text, re.I
         )
@@ -1222,13 +1229,21 @@ def _batch_into(account: Account, r: Reading) -> bool:
     """ "The diazonium solution is poured into 11 g of X in 40 mL of Y in a 500 mL flask": that flask takes the batch."""
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
     other = next((v for v in r.vessels if into is not None and v.start > into.start and account.vessel_name(v) != account.batch), None)
-    if into is None or other is None or not account.batch or not lex.BATCH_REFERENCE.search(account.source[r.clause.start : into.start]):
+    before = account.source[r.clause.start : into.start] if into is not None else ""
+    solid = account.isolated == "filter" and re.search(
+        r"\bthe (?:\w+ ){0,2}(?:salt|cake|crystals|solid|powder|precipitate|product)\b", before, re.I
+    )
+    if into is None or other is None or not account.batch or not (solid or lex.BATCH_REFERENCE.search(before)):
         return False
     there = [m for m in r.measured if m.start > into.start]
     if not there or any(m.start < into.start for m in r.measured):
         return False
     vessel = account.vessel(other, other.kind, "")
-    step = new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=account.batch)
+    filtered = next((s for s in reversed(account.doc.steps) if s.kind == "filter"), None)
+    if solid and filtered is not None:
+        filtered.keep = filtered.keep or "solid"
+    on_filter = filtered.vessel if filtered is not None else account.batch
+    step = new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=on_filter if solid else account.batch)
     place(account, step, [x for m in there for x in lots_for(account, m, True)])
     account.place, account.last = vessel.name, vessel
     return True

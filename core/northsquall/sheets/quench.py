@@ -33,7 +33,9 @@ def quench(
             ice = [lots[m] for m in step.materials]
             acid = entry.after.get("SO4-2", 0.0)
             batch_cp = contents_cp(procedure, lots, step.from_vessel or "", step.n)
-            if any(x.mass_g is None for x in ice) or not ice or batch_cp is None or acid <= 0:
+            if acid <= 0:
+                continue  # no acid to thin out: what is left over has lines of its own
+            if any(x.mass_g is None for x in ice) or not ice or batch_cp is None:
                 why = "no amount of ice or water is written"
                 lines.append(
                     QuenchLine(

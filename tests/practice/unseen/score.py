@@ -21,21 +21,35 @@ def checks(expected: dict[str, Any], text: str) -> list[tuple[str, bool, str]]:
     a = assess(read(text))
     out: list[tuple[str, bool, str]] = []
     for words, mol, tolerance in expected.get("charges", []):
-        found = [m.mol.best for m in a.materials if m.mol.best is not None and m.role != "absorber" and re.search(words, f"{m.text} {m.name}", re.I)]
+        found = [
+            m.mol.best
+            for m in a.materials
+            if m.mol.best is not None and m.role != "absorber" and re.search(words, f"{m.text} {m.name}", re.I)
+        ]
         right = any(abs(x - mol) <= tolerance * mol for x in [*found, sum(found)])
         out.append(("charges", right, f"{words}: want {mol}, got {found}"))
     if "limiting" in expected:
         limiting = [m.name for m in a.materials if m.limiting]
-        out.append(("limiting", any(re.search(expected["limiting"], x, re.I) for x in limiting), f"want {expected['limiting']}, got {limiting}"))
+        out.append(
+            ("limiting", any(re.search(expected["limiting"], x, re.I) for x in limiting), f"want {expected['limiting']}, got {limiting}")
+        )
     for pattern in expected.get("reactions", []):
-        found_in = [r for r in a.reactions if re.search(pattern, f"{r.family} {r.equation} {r.names}") and (r.extent_mol is None or r.extent_mol > 0)]
+        found_in = [
+            r
+            for r in a.reactions
+            if re.search(pattern, f"{r.family} {r.equation} {r.names}") and (r.extent_mol is None or r.extent_mol > 0)
+        ]
         out.append(("reactions", bool(found_in), f"{pattern}: {[r.family for r in a.reactions]}"))
     for formula, low, high, open_ in expected.get("gases", []):
         seen = [g.mol.best for g in a.gases if g.formula == formula or (formula == "NO2" and g.formula in ("NO", "NO2"))]
         right = any(x is not None and low <= x <= high for x in seen) or (open_ and (None in seen or low == 0.0))
         out.append(("gas", right, f"{formula}: want {low}..{high}, got {seen}"))
     for gas, reagent, low, high in expected.get("demands", []):
-        need = [g.absorber["mol_required"]["best"] for g in a.gases if g.formula == gas and g.absorber and re.search(reagent, g.absorber["reagent"])]
+        need = [
+            g.absorber["mol_required"]["best"]
+            for g in a.gases
+            if g.formula == gas and g.absorber and re.search(reagent, g.absorber["reagent"])
+        ]
         out.append(("demands", any(x is not None and low <= x <= high for x in need), f"{gas}: want {low}..{high}, got {need}"))
     for codes in expected.get("must", []):
         hit = [f.code for f in a.findings if f.code in codes and RANK[f.severity] >= (0 if f.code[0] == "P" or f.code == "H01" else 1)]
@@ -43,7 +57,13 @@ def checks(expected: dict[str, Any], text: str) -> list[tuple[str, bool, str]]:
     for f in a.findings:
         if f.code in expected.get("must_not", []) and f.severity != "note":
             out.append(("alarm", False, f"{f.code} {f.severity}: {f.message[:120]}"))
-    out.append(("verdict", a.verdict in expected["verdict"], f"want {expected['verdict']}, got {a.verdict}: {[f.code + ' ' + f.severity for f in a.findings if f.severity != 'note']}"))
+    out.append(
+        (
+            "verdict",
+            a.verdict in expected["verdict"],
+            f"want {expected['verdict']}, got {a.verdict}: {[f.code + ' ' + f.severity for f in a.findings if f.severity != 'note']}",
+        )
+    )
     return out
 
 
