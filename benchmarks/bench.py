@@ -255,6 +255,38 @@ MEASURE = """async (label) => {
 }"""
 
 
+MEASURE_LINE = """async () => {
+  const handle = document.querySelector("[role=slider][aria-label^='Liquid in absorber']");
+  const box = handle.getBoundingClientRect();
+  const x0 = box.x + box.width / 2, y0 = box.y + box.height / 2;
+  handle.setPointerCapture = () => {};
+  const fire = (type, target, y) => target.dispatchEvent(new PointerEvent(type, {bubbles: true, clientX: x0, clientY: y, pointerId: 1, buttons: 1}));
+  fire('pointerdown', handle, y0);
+  const now = () => document.querySelector("[role=slider][aria-label^='Liquid in absorber']").getAttribute('aria-valuenow');
+  const times = [];
+  for (let i = 1; i <= 60; i++) {
+    const before = now(), begin = performance.now();
+    fire('pointermove', window, y0 - (i % 20) * 2 - 2);
+    await new Promise((done) => {
+      const look = () => now() !== before || performance.now() - begin > 2000 ? requestAnimationFrame(() => done()) : setTimeout(look, 1);
+      look();
+    });
+    times.push(performance.now() - begin);
+    await new Promise((done) => setTimeout(done, 30));
+  }
+  fire('pointerup', window, y0 - 10);
+  return times;
+}"""
+LINE = (
+    "Acid chloride, long gas line\n\nFume cupboard, sash down, visor, gloves, second worker. 500 mL three-neck flask, magnetic stirrer, thermometer in the mixture, funnel, "
+    "condenser; water bath on a jack. Condenser outlet - empty 500 mL bottle - 200 mL of 10 % (w/w) sodium hydroxide in a 500 mL bottle, tube 2 cm deep - empty 500 mL bottle - "
+    "250 mL of 10 % (w/w) sodium hydroxide in a 500 mL bottle, tube 1 cm deep - empty 250 mL bottle - 150 mL of 5 % (w/w) sodium hydroxide in a 250 mL bottle, tube 1 cm deep - "
+    "empty 250 mL bottle - funnel mouth-down 5 mm above 300 mL of 10 % (w/w) sodium hydroxide - exhaust, for hydrogen chloride and sulfur dioxide.\n"
+    "4-Methylbenzoic acid 13.6 g (0.100 mol) in toluene 50 mL, 60 °C. Thionyl chloride 14.3 g (0.120 mol) over 60 min at 60-65 °C. 60 min at 70 °C until no gas comes for 10 min."
+)
+"""A line of ten elements."""
+
+
 def served() -> dict[str, float]:
     """API and drag, against a server of its own."""
     from browser.serving import FLAGS, Server
@@ -281,7 +313,17 @@ def served() -> dict[str, float]:
             call = """async (text) => { const s = await (await fetch('/api/session')).json(); const out = [];
               for (let i = 0; i < 60; i++) { const t = performance.now(); const r = await fetch('/api/assess', {method: 'POST', headers: {'Content-Type': 'application/json', 'X-CSRFToken': s.token}, body: JSON.stringify({text, edits: [], overrides: {}})}); await r.text(); out.push(performance.now() - t); } return out; }"""
             calls = page.evaluate(call, DEMO)[5:]
+            page.goto(server.url + "/intake")
+            page.get_by_label("Text of the procedure").fill(LINE)
+            page.get_by_role("button", name="Hand in for review").click()
+            page.wait_for_url("**/desk/*")
+            page.goto(page.url.replace("/desk/", "/train/"))
+            page.get_by_role("slider", name="Liquid in absorber, mL").wait_for()
+            page.wait_for_timeout(800)
+            line = page.evaluate(MEASURE_LINE)[3:]
             browser.close()
+        out["gas line of ten elements, drag to redraw, median ms"] = statistics.median(line)
+        out["gas line of ten elements, drag to redraw, p95 ms"] = float(np.quantile(line, 0.95))
         out["drag to redraw, median ms"] = statistics.median(drags)
         out["drag to redraw, p95 ms"] = float(np.quantile(drags, 0.95))
         out["API assess, median ms"] = statistics.median(calls)

@@ -817,8 +817,9 @@ def _to_side(account: Account, r: Reading) -> bool:
     told = account.mix_sentence == r.clause.sentence
     headed = not busy and lex.MIX_REFERENCE.search(r.clause.label or (text.partition(":")[0] if ":" in text else "")) is not None
     if r.measured and _only_acids(r.mentions) and (headed or (told and account.mix is not None and verb in ("add", "charge", None))):
-        vessel = account.mix if account.mix is not None and told else None  # "Mixed acid: to 30 mL of sulfuric acid in a beaker …"
-        if vessel is None:
+        if account.mix is not None and told:  # "Mixed acid: to 30 mL of sulfuric acid in a beaker …"
+            vessel = account.mix
+        else:
             vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else _side_vessel(account, r)
         account.mix, account.mix_sentence = vessel, r.clause.sentence
         set_bath(vessel, r.bath)

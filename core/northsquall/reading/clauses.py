@@ -283,6 +283,13 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low in ("addition", "extraction", "filtration", "distillation") and is_word(after, "funnel", "flask", "was", "of"):
             if not is_word(after, "of") or not is_word(before, "the", "by", "cautious", "slow"):
                 continue
+        if (
+            x.low == "left"
+            and is_word(after, "are", "is", "was", "were", "over", "goes", "go")
+            and isinstance(before, Token)
+            and before.kind == "sub"
+        ):
+            continue  # "the thionyl chloride left is stripped"
         if x.low in ("left", "show", "make", "made", "open", "takes", "test", "wash", "washing", "hold") and is_word(
             before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
         ):
