@@ -266,7 +266,7 @@ MEASURE_LINE = """async () => {
   const times = [];
   for (let i = 1; i <= 60; i++) {
     const before = now(), begin = performance.now();
-    fire('pointermove', window, y0 - (i % 20) * 2 - 2);
+    fire('pointermove', window, y0 - (i % 12) * 6 - 6);
     await new Promise((done) => {
       const look = () => now() !== before || performance.now() - begin > 2000 ? requestAnimationFrame(() => done()) : setTimeout(look, 1);
       look();
