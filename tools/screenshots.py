@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import subprocess
 import sys
 import tempfile
@@ -65,6 +66,31 @@ def main() -> int:
             shot("desk-trial-dark")
             page.get_by_role("button", name="Light").click()
             page.get_by_role("button", name="Put back").click()
+            page.goto(f"{server.url}/docket")
+            page.get_by_role("link", name=re.compile("4-METHYLBENZOYL")).first.click()
+            page.wait_for_url(re.compile(r"/desk/\d+"))
+            number = page.url.rpartition("/")[2]
+            page.goto(f"{server.url}/train/{number}")
+            page.get_by_text("liquid pulled back at the end").wait_for()
+            page.mouse.move(665, 300)
+            shot("gas-train")
+            page.goto(f"{server.url}/docket")
+            page.get_by_role("link", name=re.compile("4-Bromoacetanilide")).first.click()
+            page.wait_for_url(re.compile(r"/desk/\d+"))
+            page.goto(page.url.replace("/desk/", "/train/"))
+            page.get_by_role("slider", name="Minute at which the line fails").focus()
+            for _ in range(3):
+                page.keyboard.press("PageUp")
+            page.get_by_role("radio", name="line plugged").check()
+            page.locator("path.failed").wait_for()
+            page.get_by_role("button", name="Dark", exact=True).click()
+            page.get_by_role("radio", name="line plugged").scroll_into_view_if_needed()
+            shot("gas-train-failure-dark")
+            page.get_by_role("button", name="Light", exact=True).click()
+            page.goto(f"{server.url}/quench/1")
+            page.get_by_text("Ice").first.wait_for()
+            page.mouse.move(665, 300)
+            shot("quench")
             page.goto(f"{server.url}/stability/1")
             page.get_by_label("File, CSV or JCAMP-DX").set_input_files(ROOT / "demo" / "final-mixture-scan.csv")
             page.get_by_label("Heating rate, K/min").fill("5")

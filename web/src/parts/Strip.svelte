@@ -64,7 +64,7 @@
   const free = $derived(Math.max(height - ruler - 34, 300));
   const tempTop = $derived(ruler + 26);
   const lanes = $derived(shown.gas_lanes ?? []);
-  const gassy = $derived(lanes.length > 0);
+  const gassy = $derived(lanes.some((l) => l.L_per_min.some((v) => v > 1e-4))); // less than a tenth of a millilitre a minute is none
   const tempBase = $derived(ruler + free * (gassy ? 0.42 : 0.5));
   const heatTop = $derived(tempBase + 34);
   const heatBase = $derived(ruler + free * (gassy ? 0.62 : 0.77));

@@ -38,15 +38,15 @@ describe('the strip', () => {
     expect(screen.getByText(/No time is written for the addition/)).toBeTruthy();
   });
 
-  it('lets the keys move the dose by one and by five minutes', async () => {
+  it('lets the keys move the dose by one, five and ten minutes, counting on from the last press', async () => {
     const { ondose } = show();
     const slider = screen.getByRole('slider', { name: 'Duration of step 2, minutes' });
     await fireEvent.keyDown(slider, { key: 'ArrowRight' });
     expect(ondose).toHaveBeenLastCalledWith(2, 11, true);
     await fireEvent.keyDown(slider, { key: 'ArrowLeft', shiftKey: true });
-    expect(ondose).toHaveBeenLastCalledWith(2, 5, true);
+    expect(ondose).toHaveBeenLastCalledWith(2, 6, true);
     await fireEvent.keyDown(slider, { key: 'PageUp' });
-    expect(ondose).toHaveBeenLastCalledWith(2, 20, true);
+    expect(ondose).toHaveBeenLastCalledWith(2, 16, true);
     await fireEvent.keyDown(slider, { key: 'x' });
     expect(ondose).toHaveBeenCalledTimes(3);
   });

@@ -114,7 +114,7 @@
             <tr
               ><th class="w-[28%] py-1">procedure</th><th class="w-[220px]">pot against its limits</th><th
                 class="w-[24%]">what governs</th
-              ><th>findings</th><th>proposed or decided</th><th>waits</th><th class="w-20"
+              ><th class="w-[150px]">findings</th><th>proposed or decided</th><th>waits</th><th class="w-20"
                 ><span class="sr-only">open</span></th
               ></tr
             >
