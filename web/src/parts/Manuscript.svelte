@@ -85,7 +85,9 @@
       >
       <span class="text-soft">{f.code}</span>
       {f.message}
-      {#each f.parts ?? [] as part (part)}&ensp;{part[0]?.toUpperCase()}{part.slice(1).replace(/\.$/, '')}.{/each}
+      {#each f.parts ?? [] as part (part)}&ensp;{part[0]?.toUpperCase()}{part
+          .slice(1)
+          .replace(/\.$/, '')}.{/each}
       {#if f.remedy && f.severity !== 'note'}<span class="text-soft">{f.remedy}</span>{/if}
     </span>
   </li>
