@@ -313,3 +313,31 @@ def test_out_of_its_bottle_into_a_flask_is_where_the_next_goes() -> None:
     )
     added = next(s for s in doc.steps if any(m.identity == "water" for m in doc.materials if m.id in s.materials))
     assert added.vessel == "500 mL flask" and added.all_at_once
+
+
+@pytest.mark.parametrize(
+    ("words", "minutes"), [("in 3/4 hour", 45.0), ("over 1/2 h", 30.0), ("over 1.5 h", 90.0), ("in three quarters of an hour", 45.0)]
+)
+def test_fractions_of_an_hour(words: str, minutes: float) -> None:
+    doc = read(
+        f"Z\n\nLauric acid 20.0 g in toluene 50 mL in a 250 mL flask. Thionyl chloride, 17.5 cc, {words} at 60 °C. Another hour at 70 °C, till the bubbles stop."
+    )
+    dosed = next(s for s in doc.steps if s.kind == "dose")
+    held = doc.steps[-1]
+    assert dosed.duration is not None and dosed.duration.value == pytest.approx(minutes)
+    assert held.kind == "hold" and held.duration is not None and held.duration.value == 60.0
+
+
+def test_a_name_that_no_catalogue_knows_is_a_material_that_is_asked_for() -> None:
+    a = assess(
+        read("Z\n\n45.7 g montanylic acid, 0.2 mol, goes into a 500 mL flask with toluene 100 mL. Thionyl chloride 17.5 mL over 45 min.")
+    )
+    assert "montanylic acid" in {m.text for m in a.materials} | {m.name for m in a.materials}
+    assert a.verdict not in ("acceptable", "acceptable with conditions")
+
+
+def test_a_hose_under_the_surface_is_a_gas_line() -> None:
+    doc = read(
+        "Z\n\nLauric acid 20.0 g in toluene 50 mL in a 250 mL flask with a condenser. The outlet is led by a hose under the surface of 150 ml caustic soda, 2 N, in a 250 ml bottle. Thionyl chloride, 17.5 mL, over 45 min."
+    )
+    assert [m.role for m in doc.materials if m.identity == "sodium hydroxide"] == ["absorber"]

@@ -72,12 +72,16 @@ def implausible(c: Context) -> Iterator[Finding]:
                 remedy="Ask for the time.",
                 short="implausible",
             )
+    said: set[str] = set()
     for r in c.reactions:
         if r.role != "wanted":
             continue
         excess = _equivalents(c, r.step)
+        if excess and excess[3].material.id in said:
+            continue
         if excess and (excess[0] > excess[2] * 1.3 or excess[0] < excess[1]):
             lot = excess[3]
+            said.add(lot.material.id)
             yield finding(
                 "P01",
                 "condition",

@@ -290,6 +290,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and before.kind == "sub"
         ):
             continue  # "the thionyl chloride left is stripped"
+        if x.low in ("stop", "stops", "stopped") and any(is_word(y, "until", "till") for y in items[max(0, i - 5) : i]):
+            continue  # "till the bubbles stop"
         if x.low in ("left", "show", "make", "made", "open", "takes", "test", "wash", "washing", "hold") and is_word(
             before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
         ):

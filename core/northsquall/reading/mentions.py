@@ -608,6 +608,12 @@ def _name_part(x: Item) -> bool:
     )
 
 
+UNLISTED = re.compile(
+    r"(?!organic|inorganic|acidic|basic)[a-z]{4,}ic acid|[a-z]{3,}yl (?:chloride|bromide|iodide|alcohol|anhydride|acetate)"
+)
+"""A name by its form where the catalogue does not know it."""
+
+
 def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
     j = i + 1
     if is_word(items[j] if j < len(items) else None, "of"):
@@ -621,6 +627,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
         ):
             k += 1
         return (j, k - 1) if k > j and (_a_word(items[j:k], 3) or _ambiguous(items[j])) else None
+    if i + 2 < len(items) and UNLISTED.fullmatch(f"{text_of(items[i + 1])} {text_of(items[i + 2])}".lower()):
+        return i + 1, i + 2  # "45.7 g myristic acid"
     j = i - 1
     if is_word(items[j] if j >= 0 else None, "("):
         k = j - 1

@@ -14,7 +14,7 @@ from northsquall.procedure.units import UNITS, UnitError, canonical
 from northsquall.substances import catalogue
 
 TOKEN = re.compile(
-    r"(?P<num>[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
+    r"(?P<num>(?<![\d/.])[1-3]/[2348](?=\s*(?:of an? )?(?:hours?|hrs?|h|lit(?:re|er)s?|L|l|minutes?|min|g|kg)\b)|[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
     r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|°(?!\s?[CFK]\b)|%|µ[lLgG]|[cd]m[3³](?!\d)|c\.\s?c\.(?!\w))"
     r"|(?P<word>r\.\s?t\b|[^\W\d_]+(?:['’][^\W\d_]+)*)"
     r"|(?P<nl>\n+)"
@@ -218,6 +218,9 @@ def _tokens(text: str, begin: int, end: int, european: bool) -> list[Token]:
 
 def _number(text: str, european: bool) -> float:
     """A number as written; "1,200" is twelve hundred unless the text writes decimal commas throughout."""
+    if "/" in text:
+        over, under = text.split("/")
+        return float(over) / float(under)
     half = FRACTIONS.get(text[-1], 0.0)
     text = text.rstrip("½¼¾")
     if not text:
@@ -283,6 +286,16 @@ def _number_words(tokens: list[Token]) -> list[Token]:
                 out.append(Token("num", " ".join(x.text for x in tokens[i:j]), t.start, tokens[j - 1].end, value))
             i = j
             continue
+        part = t.low.rstrip("s")
+        if t.low != part and part in SMALL_FRACTIONS and out and out[-1].low in ("two", "three") and follow is not None:
+            k = i + 1 + (follow.low in ("of", "-"))  # "three quarters of an hour"
+            k += k < len(tokens) and tokens[k].low in ("an", "a")
+            if k < len(tokens) and _is_unit(tokens[k]):
+                first = out.pop()
+                times = 2.0 if first.low == "two" else 3.0
+                out.append(Token("num", f"{first.text} {t.text}", first.start, tokens[k - 1].end, times * SMALL_FRACTIONS[part]))
+                i = k
+                continue
         if t.low in SMALL_FRACTIONS and follow is not None:  # "half an hour", "a tenth of a mole", "half a litre", "half-litre"
             k = i + 1 + (follow.low in ("of", "-"))
             k += k < len(tokens) and tokens[k].low in ("an", "a")
@@ -303,7 +316,7 @@ def _number_words(tokens: list[Token]) -> list[Token]:
                 out.append(follow)
                 i += 5
                 continue
-        elif t.low in ("an", "a") and follow is not None and follow.low in ("hour", "minute", "kilo", "litre", "liter"):
+        elif t.low in ("an", "a", "another") and follow is not None and follow.low in ("hour", "minute", "kilo", "litre", "liter"):
             out.append(Token("num", t.text, t.start, t.end, 1.0))
         else:
             out.append(t)
