@@ -2,6 +2,7 @@
   import { onMount } from 'svelte';
   import { ask, client, type Row, type Shared } from '../../api/client';
   import { minutes } from '../../lib/format';
+  import { Latest } from '../../lib/latest';
   import { clock } from './clock';
 
   interface Props {
@@ -33,12 +34,12 @@
       .then((rows) => (others = rows.filter((r) => r.id !== id)))
       .catch((e: Error) => (message = e.message));
   });
-  async function compare() {
-    if (!other) return;
+  // one question at a time, or the answer to an older one may come last
+  const latest = new Latest<{ start: string; other: number; then: string }>(async (query) => {
     try {
       found = await ask<Shared[]>(
         client.GET('/api/procedures/{procedure_id}/shared', {
-          params: { path: { procedure_id: id }, query: { start, other: Number(other), then } },
+          params: { path: { procedure_id: id }, query },
         }),
       );
       message = '';
@@ -46,6 +47,9 @@
       found = null;
       message = (e as Error).message;
     }
+  });
+  function compare() {
+    if (other) latest.ask({ start, other: Number(other), then });
   }
 </script>
 
@@ -54,7 +58,7 @@
   class="no-print mt-1.5"
   onsubmit={(e) => {
     e.preventDefault();
-    void compare();
+    compare();
   }}
 >
   <label class="block"
