@@ -33,6 +33,7 @@ from northsquall.gas.proposing import proposals as gas_proposals
 from northsquall.gas.release import open_steps
 from northsquall.procedure import Laboratory, Procedure
 from northsquall.procedure.amounts import Lot, lots_of
+from northsquall.procedure.volumes import volumes
 from northsquall.quenching import leftovers
 from northsquall.remedies.target import at_once
 from northsquall.review import Settings, settings_for
@@ -246,7 +247,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
         (curves, measured),
     )
     context.purpose, context.trials = purpose, trials
-    whole = sheet.volumes(procedure, lots)
+    whole = volumes(procedure, lots)
     fills = {v.name: (whole[v.name], v.nominal_mL) for v in procedure.vessels}
     side = {g: sorted(where) for g, (where, _) in sheet.beside(walks, trials).items()}
     context.gas = gas_review(procedure, walks, trials, timed, lots, settings, pot, runs, fills, side, cat)

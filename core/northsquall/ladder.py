@@ -11,7 +11,7 @@ from collections.abc import Sequence
 from northsquall.assess import work_out
 from northsquall.assessment import Rung
 from northsquall.dynamics.building import BATH_T
-from northsquall.dynamics.schedule import SIZES_ML
+from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, raise_all
 from northsquall.findings.verdict import verdict_of
 from northsquall.procedure import Bath, Laboratory, Procedure
@@ -44,7 +44,7 @@ def grown(procedure: Procedure, factor: float, reactor: bool = False) -> Procedu
     for v in p.vessels:
         if v.nominal_mL is not None:
             wanted = v.nominal_mL * factor
-            v.nominal_mL = v.nominal_mL if factor == 1.0 else float(next((s for s in SIZES_ML if s >= wanted * 0.999), wanted))
+            v.nominal_mL = v.nominal_mL if factor == 1.0 else next_size(wanted * 0.999)
         bath = v.bath
         if bath is not None:
             bath.ice_g = bath.ice_g * factor if bath.ice_g is not None else None

@@ -15,6 +15,9 @@ LABORATORY_KEYS = {
     "bath_volume_per_vessel": "bath_volume_per_vessel",
     "ice_fraction": "ice_fraction",
     "ice_renew_fraction": "ice_renew_fraction",
+    "hood_m3_h": "hood_m3_h",
+    "room_m3": "room_m3",
+    "air_changes_per_h": "air_changes_per_h",
 }
 
 

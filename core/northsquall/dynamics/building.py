@@ -17,7 +17,7 @@ from northsquall.dynamics.decomposition import Decomposition
 from northsquall.dynamics.kernel import NEVER_BOILS, wetted
 from northsquall.dynamics.kinetics import Kinetics, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
-from northsquall.dynamics.schedule import AFTER, SIZES_ML, Timed, lay_out
+from northsquall.dynamics.schedule import AFTER, Timed, lay_out, next_size
 from northsquall.heat.boiling import boiling
 from northsquall.heat.enthalpy import uptake_kJ
 from northsquall.procedure import Bath, Procedure, Step, Vessel
@@ -157,7 +157,7 @@ class _Builder:
         nominal = self.vessel.nominal_mL
         if not nominal:
             least = charged / settings.best("fill_fraction")
-            nominal = next((size for size in SIZES_ML if size >= least), least)
+            nominal = next_size(least)
             self.notes.append(f"vessel without a size: taken {settings.best('fill_fraction') * 100:.0f} % full at the end")
         self.nominal = max(nominal, charged * 1.02)
         self.bath, self.bath_assumed = self.vessel.bath, False

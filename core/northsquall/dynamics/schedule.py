@@ -15,10 +15,15 @@ from northsquall.review import Settings
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0}
 SIZES_ML = (25, 50, 100, 250, 500, 1000, 2000, 3000, 5000, 10000, 20000, 50000, 100000)
-"""Flasks one can take from the shelf, mL."""
+"""Vessels one can take from the shelf, mL."""
 AFTER = ("quench", "neutralise", "filter", "dry", "test", "destroy", "extract", "absorb", "store", "distil")
 """Kinds of steps that are no part of the pot's plan."""
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+
+
+def next_size(least_mL: float) -> float:
+    """The smallest vessel from the shelf that holds `least_mL`; above the largest, what is asked for."""
+    return next((float(size) for size in SIZES_ML if size >= least_mL), least_mL)
 
 
 @dataclass

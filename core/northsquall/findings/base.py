@@ -14,7 +14,7 @@ from northsquall.dynamics.pot import Run
 from northsquall.dynamics.schedule import Timed
 from northsquall.gas.review import GasReview
 from northsquall.heat.enthalpy import Enthalpy
-from northsquall.procedure import Procedure, Step
+from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
 from northsquall.quenching.leftovers import Leftover
 from northsquall.review import Settings
@@ -79,6 +79,19 @@ class Context:
     def step(self, n: int | None) -> Step | None:
         """The step of this number."""
         return next((s for s in self.procedure.steps if s.n == n), None)
+
+    def step_at(self, place: int) -> Step | None:
+        """The last step of the work that begins before a place of the text; filling an absorber is none."""
+        return next((s for s in reversed(self.procedure.steps) if s.kind != "absorb" and s.span[0] <= place), None)
+
+    def vessel(self, name: str | None) -> Vessel | None:
+        """The vessel of this name."""
+        return next((v for v in self.procedure.vessels if v.name == name), None)
+
+    @property
+    def stand_in(self) -> Walk:
+        """The ledger where an amount is not written: with the middle one of the stand-ins; else as written."""
+        return self.trials[len(self.trials) // 2] if self.trials else self.walk
 
 
 Rule = Callable[[Context], Iterator[Finding]]

@@ -7,13 +7,18 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.roots import shown
+from northsquall.chemistry.roots import is_gas, shown
+from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
+from northsquall.gas.air import room_of
 from northsquall.gas.closed import Closed
+from northsquall.gas.release import FOAM_FACTOR, MOLAR_L, foaming
 from northsquall.gas.review import Demand
 from northsquall.gas.train import Line, Passed, offers
 from northsquall.procedure import Step
+from northsquall.procedure.volumes import volumes
+from northsquall.substances import catalogue
 from northsquall.working import figure
 
 LEAST_MOL = 0.002
@@ -21,7 +26,7 @@ LEAST_MOL = 0.002
 
 
 def _many(n: float) -> str:
-    return f"{n:.2g} mol ({n * 24.465:.2g} L)"
+    return f"{n:.2g} mol ({n * MOLAR_L:.2g} L)"
 
 
 def _made(c: Context) -> list[tuple[GasRecord, tuple[float, float, float], Step | None]]:
@@ -193,7 +198,6 @@ def _bar(x: float) -> str:
 
 def _slow_gas(c: Context, vessel: str, since: int) -> str:
     """What in a vessel gives gas slowly, in the ledger's words; empty where nothing does."""
-    from northsquall.chemistry.roots import is_gas
 
     for w in [*c.trials, c.walk]:
         for e in w.events():
@@ -218,13 +222,11 @@ def _shut(x: Closed, severity: Severity, message: str, step: Step | None, establ
 @rule("G03")
 def foam(c: Context) -> Iterator[Finding]:
     """G03: foam asks for three times the liquid's volume."""
-    from northsquall.sheets.charge import FOAM_FACTOR, foaming, volumes
-
     if c.gas is None:
         return
     whole, said = volumes(c.procedure, c.lots), set()
-    for r in foaming(c):
-        v = next((v for v in c.procedure.vessels if v.name == r.vessel), None)
+    for r in foaming(c.gas.releases):
+        v = c.vessel(r.vessel)
         volume = whole.get(r.vessel)
         if v is None or v.nominal_mL is None or volume is None or r.vessel in said:
             continue
@@ -232,22 +234,16 @@ def foam(c: Context) -> Iterator[Finding]:
         if v.nominal_mL >= need:
             continue
         slow = (
-            r.known and (r.peak_mol_min[1] or 0.0) * 24.465 * 1e3 < 0.2 * volume
+            r.known and (r.peak_mol_min[1] or 0.0) * MOLAR_L * 1e3 < 0.2 * volume
         )  # a fifth of the liquid's volume a minute: bubbles, no head
-        if slow or r.mol[1] * 24465 < 2 * volume:
+        if slow or r.mol[1] * MOLAR_L * 1e3 < 2 * volume:
             continue
         said.add(r.vessel)
-        quick = (r.peak_mol_min[1] or r.peak_mol_min[2]) * 24465 > 2 * v.nominal_mL
+        quick = (r.peak_mol_min[1] or r.peak_mol_min[2]) * MOLAR_L * 1e3 > 2 * v.nominal_mL
         yield finding(
             "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
-            figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {_next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
+            figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
         )  # fmt: skip
-
-
-def _next_size(mL: float) -> float:
-    from northsquall.dynamics.schedule import SIZES_ML
-
-    return next((float(x) for x in SIZES_ML if x >= mL), mL)
 
 
 @rule("G04")
@@ -434,7 +430,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
             hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
             yield finding(
                 "G05", "stop" if dips and hot and not p.trap_mL else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
-                step=None, span=p.element.span, established=dips, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {_next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
+                step=None, span=p.element.span, established=dips, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
             )  # fmt: skip
 
 
@@ -574,7 +570,6 @@ def _burns(c: Context, severity: Severity, message: str, s: Step | None, span: t
 
 def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     """(name, flash point, temperature) of a flammable liquid that is a good part of what stands in the step's vessel."""
-    from northsquall.substances import catalogue
 
     cat = catalogue()
     step = c.step(upto)
@@ -637,7 +632,7 @@ def by_the_nose(c: Context) -> Iterator[Finding]:
     m = SMELL.search(c.procedure.source_text)
     if m is None:
         return
-    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    step = c.step_at(m.start())
     yield finding(
         "G11", "stop" if any(r.toxic for r, *_ in _made(c)) and c.gas else "condition", f"“{m.group().strip()}”: the nose is no endpoint; what is smelt is breathed, and the sense tires.", step=step, span=(m.start(), m.end()), limit="never by smell",
         remedy="A test that needs no nose: bubbles over, mass gain, a strip with its control, a sample by chromatography.", source="handbook 6.2", short="smell as endpoint",
@@ -655,7 +650,6 @@ def generator(c: Context) -> Iterator[Finding]:
     """G12: a generator of a toxic or flammable gas without a purge at the end, or that cannot be stopped."""
     if c.gas is None or c.purpose.target is None:
         return
-    from northsquall.chemistry.roots import is_gas
 
     target = c.purpose.target if is_gas(c.purpose.target) else None
     if target is None or not any(r.gas == target and r.mol[1] > 0.02 for r in c.gas.releases):
@@ -711,9 +705,9 @@ def air_used_up(c: Context) -> Iterator[Finding]:
     """G14: a room without a hood in which a gas takes the oxygen's place, or oxygen that is let into a vessel with fuel."""
     if c.gas is None or c.procedure.place.hood is True:
         return
-    room = c.procedure.place.room_m3 or c.settings.get("room_m3")[0]
+    room = room_of(c.procedure.place, c.settings)[0]
     for r, m, s in _made(c):
-        litres = m[2] * 24.465
+        litres = m[2] * MOLAR_L
         if r.toxic or litres < AIR_PART * room * 1e3 * 0.5:
             continue
         yield finding(

@@ -223,7 +223,7 @@ def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     if m is None or "ice" not in c.procedure.source_text[max(0, m.start() - 60) : m.end()].lower():
         return
     before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
-    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    step = c.step_at(m.start())
     goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
     if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b", before, re.I) or not goes_on:
         return

@@ -205,7 +205,7 @@ def missing(c: Context) -> Iterator[Finding]:
         )
     for step in c.procedure.steps:
         if step.kind == "quench" and c.enthalpy:
-            v = next((v for v in c.procedure.vessels if v.name == step.vessel), None)
+            v = c.vessel(step.vessel)
             if v is not None and v.nominal_mL is None:
                 yield finding(
                     "P02",

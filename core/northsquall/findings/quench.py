@@ -5,16 +5,19 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
-from northsquall.assessment import Finding, Severity
+from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
-from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.chemistry.roots import is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import SMELL, _many
 from northsquall.gas import record_of
-from northsquall.procedure import Step
+from northsquall.procedure import Bath, Step
+from northsquall.procedure.volumes import volumes
 from northsquall.quenching import Leftover
+from northsquall.quenching.dump import dump_of
+from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
-from northsquall.stability import alerts_of, oxygen_balance
+from northsquall.stability import alerts_of
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
@@ -94,13 +97,10 @@ def _last_step(c: Context, x: Leftover) -> Step | None:
     )
 
 
-WATERY = ("H2O",)
-
-
 @rule("Q02")
 def quench_direction(c: Context) -> Iterator[Finding]:
     """Q02: water or alcohol on to what reacts with it, instead of the other way round, or not by drops."""
-    for entry in c.walk.entries if not c.trials else c.trials[len(c.trials) // 2].entries:
+    for entry in c.stand_in.entries:
         step = c.step(entry.step)
         if (
             step is None
@@ -136,11 +136,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
         ]
         if not kinds or not protic or step.kind == "quench":
             continue
-        slow = (step.duration is not None and step.duration.value >= 10.0) or re.search(
-            r"\b(?:drop ?wise|drop by drop|by drops|drops|cautious\w*|slowly|carefully|very slow\w*|ml at a time|small portions)\b",
-            step.text,
-            re.I,
-        )
+        slow = added_slowly(step)
         cold = (
             step.cooled
             or step.T_limit is not None
@@ -158,16 +154,14 @@ def quench_direction(c: Context) -> Iterator[Finding]:
         return
 
 
-def _bath_of(c: Context, step: Step):  # type: ignore[no-untyped-def]
-    v = next((v for v in c.procedure.vessels if v.name == step.vessel), None)
+def _bath_of(c: Context, step: Step) -> Bath | None:
+    v = c.vessel(step.vessel)
     return v.bath if v is not None else None
 
 
 @rule("Q03")
 def vessel_too_small(c: Context) -> Iterator[Finding]:
     """Q03: a vessel that does not hold what goes in."""
-    from northsquall.sheets.charge import volumes
-
     whole = volumes(c.procedure, c.lots)
     for v in c.procedure.vessels:
         volume = whole.get(v.name)
@@ -321,8 +315,6 @@ def no_dump(c: Context) -> Iterator[Finding]:
     )
     if not severe and volatile is None:
         return
-    from northsquall.quenching.dump import dump_of
-
     d = dump_of(c)
     words = f" {d.says}" if d is not None else ""
     why = f"Class {c.klass}" if severe else f"{volatile.label[:1].upper() + volatile.label[1:]} in glass" if volatile else ""
@@ -379,7 +371,7 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
         r"\bnever\b|\bnot\b|\bbefore\b|\bdry (?:ice|over|at|in)\b", text[max(0, m.start() - 25) : m.start()] + m.group(), re.I
     ):
         return
-    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    step = c.step_at(m.start())
     harsh = _energetic_residue(c, step)
     yield finding(
         "Q09", "stop" if harsh else "condition", f"“{m.group().strip()}”: {harsh or 'the residue bakes and overheats, and glass cracks'}.", step=step, span=(m.start(), m.end()), limit="a volume to stop at", remedy="Stop with a few per cent left, at a pot temperature that is written; let it cool before air comes in.", source="handbook 2.9", short="distilled to dryness",
@@ -463,7 +455,7 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
         text[max(0, m.start() - 80) : m.end() + 60],
         re.I,
     )
-    step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+    step = c.step_at(m.start())
     if evaporates is None or step is None:
         return None
     entries = [e for e in c.walk.entries if e.step <= step.n]
@@ -524,7 +516,7 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                 )
             ):
                 continue
-            step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+            step = c.step_at(m.start())
             if step is None:
                 continue
             held = _stream_of(c, step, sentence)
@@ -553,7 +545,7 @@ CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*)\b", re.
 
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
     """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
-    w = c.trials[len(c.trials) // 2] if c.trials else c.walk
+    w = c.stand_in
     out = []
     for key, s in w.charged.items():
         if (re.search(r"\b(?:fraction|distillate|receiver|fore-?run)\b", sentence, re.I) and "receiver" in key) or (
@@ -591,11 +583,11 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             if x is not None
             and re.search(rf"\b{re.escape(x.id if x.id != 'sodium hypochlorite' else 'bleach')}\b|\b{re.escape(x.id)}\b", sentence, re.I)
         ]
-        step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+        step = c.step_at(m.start())
         if not agents or step is None:
             continue
         for e in c.walk.entries:
-            v = next((v for v in c.procedure.vessels if v.name == e.vessel), None)
+            v = c.vessel(e.vessel)
             spoken = v is not None and (re.search(rf"\b{v.kind}\b", sentence, re.I) is not None)
             if not spoken or e.step > step.n:
                 continue
@@ -644,7 +636,7 @@ STANDS = re.compile(
 @rule("S03")
 def catalytic(c: Context) -> Iterator[Finding]:
     """S03: a trace that makes something decompose: copper, iron, manganese, nickel under peroxide."""
-    for entry in c.trials[len(c.trials) // 2].entries if c.trials else c.walk.entries:
+    for entry in c.stand_in.entries:
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, entry.before):
             if "transition-salt" not in h.id or ("cataly" not in h.then and "decompos" not in h.then):
                 continue
@@ -655,7 +647,7 @@ def catalytic(c: Context) -> Iterator[Finding]:
     m = RUST.search(c.procedure.source_text)
     peroxide = any(x.substance and ("H2O2" in x.substance.parts or "ClO-" in x.substance.parts) for x in c.lots.values())
     if m is not None and peroxide:
-        step = next((s for s in reversed(c.procedure.steps) if s.kind != "absorb" and s.span[0] <= m.start()), None)
+        step = c.step_at(m.start())
         yield finding("S03", "condition", f"“{m.group()}” with peroxide or hypochlorite: traces of metal make it decompose.", step=step, span=(m.start(), m.end()), limit="glass or plastic, no metal", remedy="Clean glass or plastic; no metal spatula, needle or bucket.", source="handbook 4", short="catalytic contamination")  # fmt: skip
 
 
@@ -739,7 +731,7 @@ SERIOUS = ("H02", "H03", "H04", "H13", "G02", "G04", "G05", "G06", "G07", "G08",
 
 @rule("P09")
 def nothing_ready(c: Context) -> Iterator[Finding]:
-    """P09: no contingency at all. Its severity follows from the other findings: see `settle_context`."""
+    """P09: no contingency at all. Its severity follows from the other findings: see `settle`."""
     text = c.procedure.source_text
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
@@ -774,6 +766,3 @@ def settle(found: list[Finding]) -> list[Finding]:
             if f.code in ("P09", "P10"):
                 f.severity = "condition"
     return found
-
-
-__all__ = ["Severity", "c_label", "formula_of", "oxygen_balance", "settle"]

@@ -228,7 +228,7 @@ def frozen(c: Context) -> Iterator[Finding]:
                 step=step, figure=target, limit=f"{at:.0f} °C", remedy=f"Work above {at + FROZEN_K:.0f} °C, or in a liquid that stays one.", source="ideal freezing point; handbook 2.4", short="freezes",
             )  # fmt: skip
             return
-        vessel = next((v for v in c.procedure.vessels if v.name == step.vessel), None)
+        vessel = c.vessel(step.vessel)
         bath = step.bath or (vessel.bath if vessel is not None else None)
         lots = [c.lots[m] for m in step.materials]
         if not (bath is not None and bath.T_C is not None and MELTS.search(step.text) and len(lots) == 1 and lots[0].substance):

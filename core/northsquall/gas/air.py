@@ -60,6 +60,17 @@ def room_ppm(t_min: np.ndarray, mol_min: np.ndarray, room_m3: float, changes_per
     return out
 
 
+def hood_L_min(place: Place, settings: Settings) -> tuple[float, float, float]:
+    """Air that the hood draws, L/min: as written, else the laboratory's, else the default."""
+    flow = (place.exhaust_m3_h,) * 3 if place.exhaust_m3_h else settings.get("hood_m3_h")
+    return flow[0] * 1e3 / 60.0, flow[1] * 1e3 / 60.0, flow[2] * 1e3 / 60.0
+
+
+def room_of(place: Place, settings: Settings) -> tuple[float, float, float]:
+    """Volume of the room, m³: as written, else the laboratory's, else the default."""
+    return (place.room_m3,) * 3 if place.room_m3 else settings.get("room_m3")
+
+
 def exposure_of(
     record: GasRecord, t_min: np.ndarray, mol_min: np.ndarray, place: Place, settings: Settings, certain: bool = True
 ) -> Exposure:
@@ -73,14 +84,11 @@ def exposure_of(
     peak = highest_mean(t_min, mol_min, 1.0) * MOLAR_L
     mean = highest_mean(t_min, mol_min, window) * MOLAR_L
     if where == "hood":
-        flow = (place.exhaust_m3_h,) * 3 if place.exhaust_m3_h else settings.get("hood_m3_h")
-        escape = settings.get("hood_escape")
-        exhaust = tuple(peak / (f * 1e3 / 60.0) * 1e6 for f in (flow[2], flow[1], flow[0]))
-        breathed = tuple(mean / (f * 1e3 / 60.0) * 1e6 * e for f, e in ((flow[2], escape[0]), (flow[1], escape[1]), (flow[0], escape[2])))
+        flow, escape = hood_L_min(place, settings), settings.get("hood_escape")
+        exhaust = tuple(peak / f * 1e6 for f in (flow[2], flow[1], flow[0]))
+        breathed = tuple(mean / f * 1e6 * e for f, e in ((flow[2], escape[0]), (flow[1], escape[1]), (flow[0], escape[2])))
     else:
-        rooms, changes = settings.get("room_m3"), settings.get("air_changes_per_h")
-        if place.room_m3:
-            rooms = (place.room_m3,) * 3
+        rooms, changes = room_of(place, settings), settings.get("air_changes_per_h")
         curves = [
             float(room_ppm(t_min, mol_min, v, a).max()) if len(t_min) else 0.0
             for v, a in ((rooms[2], changes[2]), (rooms[1], changes[1]), (rooms[0], changes[0]))

@@ -17,6 +17,8 @@ from northsquall.substances import Catalogue
 WARM_ROOM_C = 25.0
 """Temperature at which a vessel is taken to be shut: the warm end of a room."""
 R_BAR_L = 0.08314462618
+ENOUGH_BAR = 0.05
+"""Rise from which a shut vessel is a stop whatever else comes (handbook 4)."""
 OPENS = ("extract", "filter", "quench", "neutralise", "distil", "destroy", "transfer")
 """Steps for which a vessel must have been opened."""
 
@@ -36,6 +38,11 @@ class Closed:
     lifts_min: float | None
     why: str = ""
     harmful: list[str] = field(default_factory=list)
+
+
+def head_L(nominal_mL: float, filled_mL: float) -> float:
+    """Room above the liquid, L: a flask holds some 15 % more than its name (common practice, no source); never less than a twentieth of it."""
+    return max(nominal_mL * 1.15 - filled_mL, 0.05 * nominal_mL) / 1e3
 
 
 def rise_bar(mol: float, T_C: float, head_L: float, boils_C: float | None, from_C: float = WARM_ROOM_C) -> float:
@@ -94,8 +101,7 @@ def closed_vessels(
         volume, nominal = fills.get(vessel, (None, None))
         head: tuple[float, float, float] | None = None
         if nominal is not None and volume is not None:
-            room = max(nominal * 1.15 - volume, 0.05 * nominal) / 1e3  # a flask holds some 15 % more than its name
-            head = (room, room, room)
+            head = (head_L(nominal, volume),) * 3
         elif nominal is not None or volume is not None:
             part = settings.get("headspace_fraction")
             size = nominal if nominal is not None else (volume or 0.0) / (1.0 - part[1])
@@ -104,6 +110,8 @@ def closed_vessels(
         if head is not None and head[0] > 0 and (gases or not unknown):
             n = [sum(g[i] for g in gases.values()) for i in range(3)]
             rise = (rise_bar(n[0], T, head[2], boils), rise_bar(n[1], T, head[1], boils), rise_bar(n[2], T, head[0], boils))
+            if unknown and rise[1] <= ENOUGH_BAR:
+                rise = None  # what is known does not lift a joint, and another gas has no amount
         elif c.place == "receiver":
             rise = (rise_bar(0.0, T, 1.0, None),) * 3
         harmful = [g for g in [*gases, *unknown] if record_of(g).toxic or record_of(g).fuel]

@@ -6,12 +6,12 @@ import numpy as np
 
 from northsquall.assessment import GasFailure
 from northsquall.findings.base import Context
-from northsquall.gas.air import room_ppm
-from northsquall.gas.closed import R_BAR_L
+from northsquall.gas.air import hood_L_min, room_of, room_ppm
+from northsquall.gas.closed import R_BAR_L, head_L
 from northsquall.gas.records import record_of
-from northsquall.gas.release import MOLAR_L
-from northsquall.gas.train import Line
-from northsquall.sheets.charge import volumes
+from northsquall.gas.release import MOLAR_L, Release, rate_at
+from northsquall.gas.train import MBAR_PER_CM, Line, hagen_poiseuille_mbar
+from northsquall.procedure.volumes import volumes
 
 KINDS = {
     "plugged": "Line plugged",
@@ -23,15 +23,6 @@ KINDS = {
 """Failures of a line and their names on the screen."""
 
 
-def _rate(c: Context, of: str, at: np.ndarray) -> np.ndarray:
-    """All gas of a vessel, mol/min, at these times."""
-    out = np.zeros(len(at))
-    for r in c.gas.releases if c.gas else []:
-        if r.vessel == of and len(r.t_min):
-            out += np.interp(at, r.t_min, r.mol_min, left=0.0, right=0.0)
-    return out
-
-
 def failures(c: Context, of: str, at_min: float, kinds: list[str] | None = None) -> list[GasFailure]:
     """Every failure of a line, or those named. Empty for a vessel without a line or gas."""
     line = c.gas.lines.get(of) if c.gas else None
@@ -41,32 +32,44 @@ def failures(c: Context, of: str, at_min: float, kinds: list[str] | None = None)
 
 
 def _one(c: Context, line: Line, kind: str, at_min: float) -> GasFailure | None:
-    end = max((float(r.t_min[-1]) for r in c.gas.releases if r.vessel == line.of and len(r.t_min)), default=at_min)  # type: ignore[union-attr]
+    assert c.gas is not None
+    ours = [r for r in c.gas.releases if r.vessel == line.of]
+    end = max((float(r.t_min[-1]) for r in ours if len(r.t_min)), default=at_min)
     at = np.linspace(at_min, max(end, at_min + 1.0) + 15.0, 120)
-    rate = _rate(c, line.of, at)
     base = GasFailure(id=kind, name=KINDS[kind], of=line.of, at_min=at_min, says="", over=False)
-    if kind == "plugged":
-        return _plugged(c, line, base, at, rate)
     if kind == "pulled back":
         return _pulled(line, base)
+    missing = _missing(c, line.of, ours)
+    if missing:
+        base.says = f"Not established: {missing}."
+        return base
     if kind == "hood off":
         return _hood_off(c, line, base, at)
     if kind == "spent":
-        return _spent(c, line, base, at)
-    return _burst(c, line, base, at, rate)
+        return _spent(c, line, base, at, ours)
+    rate = rate_at(ours, at)
+    return _plugged(c, line, base, at, rate) if kind == "plugged" else _burst(c, line, base, at, rate)
+
+
+def _missing(c: Context, of: str, ours: list[Release]) -> str:
+    """Why the gas of a vessel is not known minute by minute; empty where it is."""
+    assert c.gas is not None
+    for r in ours:
+        if not r.known:
+            return f"{record_of(r.gas).name}: {r.how}"
+    made_here = {e.step for e in c.walk.entries if e.vessel == of}
+    open_ones = [g for g, steps in c.gas.seen.items() if set(steps) & made_here and not any(r.gas == g for r in ours)]
+    return f"how much {record_of(open_ones[0]).name} comes has no figure" if open_ones else ""
 
 
 def _plugged(c: Context, line: Line, f: GasFailure, at: np.ndarray, rate: np.ndarray) -> GasFailure:
     whole = volumes(c.procedure, c.lots)
-    v = next((x for x in c.procedure.vessels if x.name == line.of), None)
+    v = c.vessel(line.of)
     filled = whole.get(line.of)
     if v is None or v.nominal_mL is None or filled is None:
         f.says = f"How fast the pressure rises is not established: the size of {line.of} is not written."
         return f
-    head = (
-        max(1.15 * v.nominal_mL - filled, 0.05 * v.nominal_mL)
-        + sum(p.element.volume_mL or 0.0 for p in line.elements if p.element.element == "trap")
-    ) / 1e3
+    head = head_L(v.nominal_mL, filled) + sum(p.element.volume_mL or 0.0 for p in line.elements if p.element.element == "trap") / 1e3
     made = np.concatenate([[0.0], np.cumsum(np.diff(at) * (rate[1:] + rate[:-1]) / 2.0)])
     mbar = made * R_BAR_L * 313.15 / head * 1e3
     free, clipped = c.settings.best("joint_free_mbar"), c.settings.best("joint_clipped_mbar")
@@ -108,7 +111,7 @@ def _hood_off(c: Context, line: Line, f: GasFailure, at: np.ndarray) -> GasFailu
         if not len(line.t_min) or limit is None:
             continue
         mol = np.interp(at, line.t_min, out, left=0.0, right=0.0)
-        ppm = room_ppm(at, mol, c.procedure.place.room_m3 or c.settings.best("room_m3"), c.settings.best("air_changes_per_h"))
+        ppm = room_ppm(at, mol, room_of(c.procedure.place, c.settings)[1], c.settings.best("air_changes_per_h"))
         if worst is None or ppm.max() / limit > worst[0]:
             worst = (float(ppm.max() / limit), g, ppm, limit)
     if worst is None:
@@ -123,23 +126,18 @@ def _hood_off(c: Context, line: Line, f: GasFailure, at: np.ndarray) -> GasFailu
     return f
 
 
-def _spent(c: Context, line: Line, f: GasFailure, at: np.ndarray) -> GasFailure | None:
+def _spent(c: Context, line: Line, f: GasFailure, at: np.ndarray, ours: list[Release]) -> GasFailure:
     best: tuple[float, str, np.ndarray, float] | None = None
-    flow = (c.procedure.place.exhaust_m3_h or c.settings.best("hood_m3_h")) * 1e3 / 60.0
+    place = c.procedure.place
     for g in line.came:
         record = record_of(g)
         if record.lowest_ppm is None or record.harmless:
             continue
-        mol = np.zeros(len(at))
-        for r in c.gas.releases if c.gas else []:
-            if r.gas == g and r.vessel == line.of and len(r.t_min):
-                mol += np.interp(at, r.t_min, r.mol_min, left=0.0, right=0.0)
-        hood = c.procedure.place.hood is True
-        ppm = (
-            mol * MOLAR_L / flow * 1e6 * (c.settings.best("hood_escape") if hood else 1.0)
-            if hood
-            else room_ppm(at, mol, c.settings.best("room_m3"), c.settings.best("air_changes_per_h"))
-        )
+        mol = rate_at([r for r in ours if r.gas == g], at)
+        if place.hood is True:
+            ppm = mol * MOLAR_L / hood_L_min(place, c.settings)[1] * 1e6 * c.settings.best("hood_escape")
+        else:
+            ppm = room_ppm(at, mol, room_of(place, c.settings)[1], c.settings.best("air_changes_per_h"))
         if best is None or ppm.max() / record.lowest_ppm > best[0]:
             best = (float(ppm.max() / record.lowest_ppm), g, ppm, record.lowest_ppm)
     if best is None:
@@ -156,9 +154,7 @@ def _burst(c: Context, line: Line, f: GasFailure, at: np.ndarray, rate: np.ndarr
     left = float(np.sum(np.diff(at) * (rate[1:] + rate[:-1]) / 2.0))
     flow = left * MOLAR_L
     curve = np.where(at <= f.at_min + 1.0, flow, 0.0)
-    from northsquall.gas.train import hagen_poiseuille_mbar
-
-    loss = hagen_poiseuille_mbar(flow, c.settings.best("tube_mm") * 1e-3, c.settings.best("tube_m")) + sum(
+    loss = hagen_poiseuille_mbar(flow, c.settings.best("tube_mm") * 1e-3, c.settings.best("tube_m")) + MBAR_PER_CM * sum(
         p.element.dip_cm or 0.0 for p in line.elements
     )
     f.t_min, f.values, f.unit = [float(x) for x in at], [float(x) for x in curve], "L/min"

@@ -6,16 +6,22 @@ import math
 
 from northsquall.assessment import GasProposal
 from northsquall.chemistry.roots import shown
+from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context
 from northsquall.gas.records import record_of
 from northsquall.gas.train import Line, as_put
 from northsquall.procedure import Chemistry, TrainElement
 
-SIZES = (100.0, 250.0, 500.0, 1000.0, 2000.0, 3000.0, 5000.0, 10000.0)
+CAUSTIC_PERCENT, CAUSTIC_MOL_L = 10.0, 2.77
+"""Sodium hydroxide of 10 % (w/w), 1.109 g/mL: 2.77 mol/L (handbook 3)."""
 
 
-def _vessel(mL: float) -> float:
-    return next((x for x in SIZES if x >= mL), math.ceil(mL / 1000.0) * 1000.0)
+def _caustic(alkali_mol: float) -> TrainElement:
+    """An absorber behind the line that holds half as much again, under a funnel mouth-down."""
+    mL = 50.0 * math.ceil(1.5 * alkali_mol / CAUSTIC_MOL_L * 1000.0 / 50.0)
+    return TrainElement(
+        element="absorber", name="absorber added", reagent="sodium hydroxide", percent_w=CAUSTIC_PERCENT, liquid_mL=mL, volume_mL=next_size(1.5 * mL), above=True, dip_cm=0.0, by="reviewer"
+    )  # fmt: skip
 
 
 def proposals(c: Context) -> list[GasProposal]:
@@ -45,39 +51,24 @@ def _absorbers(c: Context, line: Line) -> list[GasProposal]:
     elements = [as_put(p, c.lots) for p in line.elements]
     if best is None or best.stock is None or not best.stock.volume_mL or d.share is None or d.share <= 0:
         asked = sum(x.mol[1] for x in c.gas.demands.values() if x.kind == d.kind and x.mol is not None)
-        mL = 50.0 * math.ceil(1.5 * asked / 2.77 * 1000.0 / 50.0)  # 10 % caustic holds 2.77 mol/L
+        if d.kind != "alkali":
+            return []
+        added = _caustic(asked)
         last = next((i for i, e in enumerate(elements) if e.element in ("hood", "room")), len(elements))
-        elements.insert(
-            last,
-            TrainElement(
-                element="absorber",
-                name="absorber added",
-                reagent="sodium hydroxide",
-                percent_w=10.0,
-                liquid_mL=mL,
-                volume_mL=_vessel(1.5 * mL),
-                above=True,
-                dip_cm=0.0,
-                by="reviewer",
-            ),
-        )
-        return (
-            [
-                GasProposal(
-                    label=f"{mL:.0f} mL of 10 % sodium hydroxide behind it",
-                    detail=f"{1.5 * asked:.2g} mol: the need and half as much again",
-                    line=_changed(line, elements, "an absorber that holds it"),
-                )
-            ]
-            if d.kind == "alkali"
-            else []
-        )
+        elements.insert(last, added)
+        return [
+            GasProposal(
+                label=f"{added.liquid_mL:.0f} mL of 10 % sodium hydroxide behind it",
+                detail=f"{1.5 * asked:.2g} mol: the need and half as much again",
+                line=_changed(line, elements, "an absorber that holds it"),
+            )
+        ]
     i = line.elements.index(best)
     mL = 10.0 * math.ceil(best.stock.volume_mL * 1.5 / d.share / 10.0)
-    elements[i] = elements[i].model_copy(update={"liquid_mL": mL, "volume_mL": _vessel(1.5 * mL)})
+    elements[i] = elements[i].model_copy(update={"liquid_mL": mL, "volume_mL": next_size(1.5 * mL)})
     return [
         GasProposal(
-            label=f"{mL:.0f} mL of {elements[i].reagent or 'it'}{f', {elements[i].percent_w:g} %' if elements[i].percent_w else ''}, in {_vessel(1.5 * mL) / 1e3:g} L", detail=f"the smallest that holds {shown(d.gas)} with half as much again to spare",
+            label=f"{mL:.0f} mL of {elements[i].reagent or 'it'}{f', {elements[i].percent_w:g} %' if elements[i].percent_w else ''}, in {next_size(1.5 * mL) / 1e3:g} L", detail=f"the smallest that holds {shown(d.gas)} with half as much again to spare",
             line=_changed(line, elements, "the smallest absorber that holds it"),
         )
     ]  # fmt: skip
@@ -88,7 +79,7 @@ def _traps(c: Context, line: Line) -> list[GasProposal]:
     for i, p in enumerate(line.elements):
         if p.pulled != "reaches":
             continue
-        size = _vessel(p.pulled_mL or 250.0)
+        size = next_size(p.pulled_mL or 250.0)
         before = [as_put(x, c.lots) for x in line.elements]
         before.insert(i, TrainElement(element="trap", volume_mL=size, by="reviewer"))
         out.append(
@@ -123,25 +114,15 @@ def _first_line(c: Context) -> list[GasProposal]:
             for x in c.gas.releases
             if x.vessel == r.vessel
         )
-        mL = 50.0 * math.ceil(1.5 * asked / 2.77 * 1000.0 / 50.0)
+        added = _caustic(asked)
         elements = [
-            TrainElement(element="trap", volume_mL=_vessel(mL), by="reviewer"),
-            TrainElement(
-                element="absorber",
-                name="absorber added",
-                reagent="sodium hydroxide",
-                percent_w=10.0,
-                liquid_mL=mL,
-                volume_mL=_vessel(1.5 * mL),
-                above=True,
-                dip_cm=0.0,
-                by="reviewer",
-            ),
+            TrainElement(element="trap", volume_mL=next_size(added.liquid_mL or 0.0), by="reviewer"),
+            added,
             TrainElement(element="hood", by="reviewer"),
         ]
         return [
             GasProposal(
-                label=f"A line: empty trap, {mL:.0f} mL of 10 % sodium hydroxide, hood",
+                label=f"A line: empty trap, {added.liquid_mL:.0f} mL of 10 % sodium hydroxide, hood",
                 detail=f"{1.5 * asked:.2g} mol for the {record.name} of {r.vessel}",
                 line=Chemistry(what="line", family="gas line", vessel=r.vessel, line=elements, why="a line for it"),
             )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -92,6 +92,27 @@ def releases(
             mid = gases[g]
             out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, procedure))
     return out
+
+
+def rate_at(found: Iterable[Release], at_min: np.ndarray) -> np.ndarray:
+    """Sum of the rates of releases at the times, mol/min; one without a curve adds nothing (ask `known` first)."""
+    out = np.zeros(len(at_min))
+    for r in found:
+        if len(r.t_min):
+            out += np.interp(at_min, r.t_min, r.mol_min, left=0.0, right=0.0)
+    return out
+
+
+FOAMS = ("CO2", "N2", "O2")
+"""Gases of carbonate, diazonium, peroxide and hypochlorite–amine steps: they come all through the liquid (handbook 2.7)."""
+FOAM_LEAST_MOL = 0.01
+FOAM_FACTOR = 3.0
+"""Room that a foaming step asks for, in volumes of its liquid (handbook 2.7, common practice)."""
+
+
+def foaming(found: Iterable[Release]) -> list[Release]:
+    """Releases that foam."""
+    return [r for r in found if r.gas in FOAMS and r.mol[1] >= FOAM_LEAST_MOL]
 
 
 def _release(

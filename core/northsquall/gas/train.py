@@ -128,7 +128,6 @@ class Line:
     vented: dict[str, np.ndarray]
     came: dict[str, float]
     out: dict[str, float]
-    left: dict[str, float]
     back_mbar: float | None
     trouble: list[str] = field(default_factory=list)
 
@@ -213,7 +212,7 @@ def run_line(
     length = np.diff(grid)
     vented = {g: x / length for g, x in here.items()}
     out = {g: float(x.sum()) for g, x in here.items()}
-    line = Line(of, passed, at, vented, total, out, dict.fromkeys(total, 0.0), None, trouble)
+    line = Line(of, passed, at, vented, total, out, None, trouble)
     _pressure(line, known, settings, sweep_L_min)
     _pulled_back(line, sweep_L_min)
     return line

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
-from northsquall.findings.base import Context
+if TYPE_CHECKING:
+    from northsquall.findings.base import Context
 
 LIMIT_C = 40.0
 ICE_J_G, WATER_J_GK = 333.6, 4.18

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cache
@@ -13,7 +14,7 @@ from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.roots import is_gas, is_organic
 from northsquall.chemistry.walk import Walk
 from northsquall.gas.records import record_of as gas_record
-from northsquall.procedure import Procedure
+from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
 
 LEAST_MOL = 0.002
@@ -141,10 +142,22 @@ def _poison(reaction: Reaction) -> bool:
     return any(n > 0 and is_gas(root) and gas_record(root).toxic for root, n in reaction.change)
 
 
+SLOWLY = re.compile(
+    r"\b(?:drop ?wise|drop by drop|by drops|drops|cautious\w*|slowly|carefully|very slow\w*|ml at a time|small portions)\b", re.I
+)
+SLOW_MIN = 10.0
+"""Minutes from which an addition counts as slow (assumption)."""
+
+
+def added_slowly(step: Step) -> bool:
+    """Whether a step says that what it brings goes in slowly: by its time or its words."""
+    return (step.duration is not None and step.duration.value >= SLOW_MIN) or SLOWLY.search(step.text) is not None
+
+
 def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpose: Purpose) -> set[int]:
     """Steps in which an agent of handbook 3.3 goes to a leftover in its own flask, slowly and told how: a quench, whatever its verb.
 
-    It comes after the last wanted reaction, not all at once, with a time or a temperature.
+    It comes after the last wanted reaction, not all at once.
     """
     last = _last_wanted(w, purpose)
     out = set()
@@ -152,7 +165,7 @@ def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpos
         step = next((s for s in procedure.steps if s.n == e.step), None)
         if step is None or step.kind not in ("dose", "add") or step.n <= last or step.all_at_once:
             continue
-        if step.duration is None and step.T_limit is None and step.T_range is None:
+        if not added_slowly(step):
             continue
         mine = [lots[k] for k in step.materials if k in lots and lots[k].substance is not None]
         brought = {x.substance.formula for x in mine if x.substance is not None} | ({"H2O"} if any(x.water_mol for x in mine) else set())

@@ -1,6 +1,6 @@
 """The sheets of an assessment."""
 
-from northsquall.sheets.charge import marks, material_lines, step_lines, vessel_lines, volumes, yield_line
+from northsquall.sheets.charge import marks, material_lines, step_lines, vessel_lines, yield_line
 from northsquall.sheets.contents import contents
 from northsquall.sheets.curves import curve_lines, decomposition_of, td24_of, tmrad_of
 from northsquall.sheets.exotherm import exotherm, heat, strip
@@ -41,6 +41,5 @@ __all__ = [
     "tmrad_of",
     "total_heat",
     "vessel_lines",
-    "volumes",
     "yield_line",
 ]

@@ -17,8 +17,10 @@ from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roles import WORK_UP, Purpose, charges
 from northsquall.chemistry.roots import formula_of, is_organic, shown
 from northsquall.findings.base import Context
+from northsquall.gas.release import FOAM_FACTOR, foaming
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.volumes import volumes
 from northsquall.sheets.reactions import step_of
 from northsquall.sheets.timetable import is_attended
 from northsquall.substances import Catalogue
@@ -108,7 +110,7 @@ def step_lines(c: Context) -> list[StepLine]:
             else None
         )
         d = s.duration.span if s.duration and s.duration.span else None
-        vessel = next((v for v in c.procedure.vessels if v.name == s.vessel), None)
+        vessel = c.vessel(s.vessel)
         b = vessel.bath.span if vessel and vessel.bath and vessel.bath.span else None
         index = c.procedure.vessels.index(vessel) if vessel else 0
         seg = next((x for x in c.pot.plan.segments if x.step == s.n), None) if c.pot and in_pot else None
@@ -175,34 +177,6 @@ def marks(procedure: Procedure) -> list[Mark]:
     return sorted(found, key=lambda x: x.start)
 
 
-def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | None]:
-    """Largest volume of each vessel, mL: everything that ever goes in, volumes added; None where one is unknown or nothing goes in."""
-    out: dict[str, float | None] = {}
-    for v in procedure.vessels:
-        volume = 0.0
-        known = True
-        for s in procedure.steps:
-            if s.vessel != v.name:
-                continue
-            keys = list(s.materials)
-            sources = {s.from_vessel} if s.from_vessel and s.kind != "absorb" else set()  # an absorber takes gas, no liquid
-            for x in procedure.steps:
-                if x.n < s.n and x.vessel in sources:
-                    keys += x.materials
-                    if x.from_vessel:
-                        keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
-            for key in dict.fromkeys(keys):
-                if lots[key].mol is None and lots[key].material.role == "wash":
-                    continue  # a rinse nobody measured
-                ml = lots[key].volume_mL
-                if lots[key].substance and lots[key].substance.id == "ice" and lots[key].mass_g:  # type: ignore[union-attr]
-                    ml = lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
-                known = known and ml is not None
-                volume += ml or 0.0
-        out[v.name] = volume if known and volume else None
-    return out
-
-
 def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
     """Vessels, how full they get, and the pressure in those that are shut."""
     out = []
@@ -228,21 +202,10 @@ def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
                 max_volume_mL=significant(volume) if volume else None,
                 closure=shut.closing.how if shut is not None else v.closure,
                 pressure_if_closed_bar=pressure,
-                foam_factor=3.0 if any(f.vessel == v.name for f in foaming(c)) else None,
+                foam_factor=FOAM_FACTOR if any(f.vessel == v.name for f in foaming(c.gas.releases if c.gas else [])) else None,
             )
         )
     return out
-
-
-FOAMS = {"CO2": "carbonate", "N2": "nitrogen", "O2": "oxygen"}
-FOAM_LEAST_MOL = 0.01
-FOAM_FACTOR = 3.0
-"""Room that a foaming step asks for, in volumes of its liquid (handbook 2.7, common practice)."""
-
-
-def foaming(c: Context) -> list[Any]:
-    """Releases that foam: carbonate, peroxide, hypochlorite–amine and diazonium steps (handbook 2.7)."""
-    return [r for r in (c.gas.releases if c.gas else []) if r.gas in FOAMS and r.mol[1] >= FOAM_LEAST_MOL]
 
 
 def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unknown: bool, cat: Catalogue) -> Yield:

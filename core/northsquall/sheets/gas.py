@@ -4,15 +4,18 @@ from __future__ import annotations
 
 from typing import Any
 
+import numpy as np
+
 from northsquall.assessment import ClosedLine, ElementLine, Gas, GasLane, GasLine
 from northsquall.chemistry.roots import is_gas, shown
 from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Context
 from northsquall.gas import GasReview
 from northsquall.gas.air import Exposure
-from northsquall.gas.release import MOLAR_L, peak_figure
+from northsquall.gas.release import INERT, MOLAR_L, peak_figure, rate_at
 from northsquall.gas.train import REAGENT, Line, Passed, as_put
 from northsquall.heat import acids
+from northsquall.procedure.amounts import Lot
 from northsquall.sheets.charge import significant
 from northsquall.working import Figure, Input, figure, not_established
 
@@ -32,7 +35,7 @@ def gases(walks: list[Walk], trials: list[Walk], slow_on: list[Walk], review: Ga
             charged = {g for b in (entry.before[1:] if entry.vessel not in absorbers else []) for g in b}
             for g, n in [
                 *entry.gas.items(),
-                *((g, n) for g, n in entry.slip.items() if g in charged and g not in ("N2", "Ar", "He", "O2")),
+                *((g, n) for g, n in entry.slip.items() if g in charged and g not in INERT),
             ]:
                 totals.setdefault(g, [0.0, 0.0, 0.0])[i] += n
                 if n > 0:
@@ -178,15 +181,13 @@ def gas_lines(c: Context) -> list[GasLine]:
 
 def _curve(of: str, line: Line, c: Context) -> dict[str, list[float]]:
     """Rates into and out of a line, L/min, over at most a hundred and twenty points."""
-    import numpy as np
-
     if not len(line.t_min) or c.gas is None:
         return {}
     ours = [r for r in c.gas.releases if r.vessel == of and len(r.t_min)]
     if not ours:
         return {}
     t = np.linspace(min(float(r.t_min[0]) for r in ours), max(float(r.t_min[-1]) for r in ours), 120)
-    made = np.sum([np.interp(t, r.t_min, r.mol_min, left=0.0, right=0.0) for r in ours], axis=0) * MOLAR_L
+    made = rate_at(ours, t) * MOLAR_L
     passes = (
         np.sum([np.interp(t, line.t_min, v, left=0.0, right=0.0) for v in line.vented.values()], axis=0) * MOLAR_L
         if line.vented
@@ -232,7 +233,7 @@ def _element(i: int, p: Passed, c: Context) -> ElementLine:
     )  # fmt: skip
 
 
-def _strength(lot: Any) -> str:
+def _strength(lot: Lot) -> str:
     st = lot.material.strength
     if st is None:
         return str(lot.label)
@@ -300,8 +301,6 @@ LANE_POINTS = 160
 
 def gas_lanes(c: Context) -> list[GasLane]:
     """Rate of each gas over the time axis (L/min at 25 °C), and what of the absorber is used."""
-    import numpy as np
-
     out = []
     if c.gas is None:
         return []
@@ -314,7 +313,7 @@ def gas_lanes(c: Context) -> list[GasLane]:
                 [x for r in ours for x in (r.t_min[:: max(1, len(r.t_min) // LANE_POINTS)], [r.t_min[0] - 1e-3, r.t_min[-1] + 1e-3])]
             )
         )
-        rate = np.sum([np.interp(marks, r.t_min, r.mol_min, left=0.0, right=0.0) for r in ours], axis=0) * MOLAR_L
+        rate = rate_at(ours, marks) * MOLAR_L
         out.append(GasLane(formula=shown(g), t_min=[round(float(t), 3) for t in marks], L_per_min=[float(f"{x:.4g}") for x in rate]))
     return out
 

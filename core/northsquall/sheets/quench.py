@@ -12,6 +12,7 @@ from northsquall.findings.base import Context
 from northsquall.heat import acids
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
+from northsquall.quenching.dump import dump_of
 from northsquall.sheets.charge import significant
 from northsquall.sheets.reactions import contents_cp, enthalpy_of, extent_of, heat_of, step_of
 from northsquall.substances import catalogue
@@ -125,8 +126,6 @@ READY = (
 
 def dump(c: Context) -> DumpLine | None:
     """The emergency dump of the worst moment, and what of it the text says stands ready."""
-    from northsquall.quenching.dump import dump_of
-
     if not any(r.role == "wanted" for r in c.reactions) and not c.leftovers:
         return None
     text = c.procedure.source_text

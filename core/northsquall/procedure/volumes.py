@@ -1,0 +1,34 @@
+"""How full each vessel gets."""
+
+from __future__ import annotations
+
+from northsquall.procedure import Procedure
+from northsquall.procedure.amounts import Lot
+
+
+def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | None]:
+    """Largest volume of each vessel, mL: everything that ever goes in, volumes added; None where one is unknown or nothing goes in."""
+    out: dict[str, float | None] = {}
+    for v in procedure.vessels:
+        volume = 0.0
+        known = True
+        for s in procedure.steps:
+            if s.vessel != v.name:
+                continue
+            keys = list(s.materials)
+            sources = {s.from_vessel} if s.from_vessel and s.kind != "absorb" else set()  # an absorber takes gas, no liquid
+            for x in procedure.steps:
+                if x.n < s.n and x.vessel in sources:
+                    keys += x.materials
+                    if x.from_vessel:
+                        keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
+            for key in dict.fromkeys(keys):
+                if lots[key].mol is None and lots[key].material.role == "wash":
+                    continue  # a rinse nobody measured
+                ml = lots[key].volume_mL
+                if lots[key].substance and lots[key].substance.id == "ice" and lots[key].mass_g:  # type: ignore[union-attr]
+                    ml = lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
+                known = known and ml is not None
+                volume += ml or 0.0
+        out[v.name] = volume if known and volume else None
+    return out
