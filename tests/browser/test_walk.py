@@ -248,7 +248,7 @@ def test_session_that_ends_in_mid_edit_keeps_the_text(as_user: Callable[..., Pag
     page.get_by_label("Name").fill("brekke")
     page.get_by_label("Password").fill(PASSWORD)
     page.get_by_role("button", name="Sign in").click()
-    expect(page.get_by_text("20 mL").first).to_be_visible()
+    expect(page.get_by_label("Text of the procedure")).to_contain_text("20 mL of sulfuric acid")
 
 
 def test_answer_to_a_question_lands_in_the_text(as_user: Callable[..., Page], demo: dict[str, str]) -> None:

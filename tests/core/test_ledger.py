@@ -7,7 +7,7 @@ import random
 import pytest
 from core.pair_matrix import matrix, reviewed
 from core.shelf import SHELF, mixture, stream
-from hypothesis import assume, given, reject
+from hypothesis import assume, example, given, reject
 from hypothesis import strategies as st
 
 from northsquall.chemistry.energy import in_solution, lattice, state
@@ -16,8 +16,10 @@ from northsquall.chemistry.ledger import Conditions, Entry, Stream, combine
 from northsquall.chemistry.pairs import hits
 from northsquall.chemistry.roots import atoms
 from northsquall.chemistry.species import speciate
-from northsquall.chemistry.walk import needed
+from northsquall.chemistry.walk import needed, walk
 from northsquall.heat import acids, enthalpy
+from northsquall.procedure.amounts import lots_of
+from northsquall.reading import read
 from northsquall.substances import catalogue
 
 ESTER = "COC(=O)c1ccccc1"
@@ -106,6 +108,7 @@ def end_minus_start(entry: Entry, before: list[dict[str, float]]) -> float:
     return sum(of(x, {}) for x in before) - of(whole(entry), entry.solids)
 
 
+@example({"sulfuric acid": 1.0, "sodium sulfite": 1.0}, {"phosphoric acid": 1.0, "ammonia": 3.0}, 0.0, (0.0, 5.0))  # two rungs of one pKa
 @given(charges(), charges(), waters, warmth)
 def test_heats_of_the_events_sum_to_the_difference_of_the_state(
     a: dict[str, float], b: dict[str, float], water: float, T: tuple[float, float]
@@ -308,3 +311,35 @@ def test_pair_matrix_is_as_a_chemist_read_it() -> None:
     words = [w.split(":")[0] for _, w in known.values()]
     assert set(words) <= {"right", "doubtful", "wrong"}
     assert words.count("right") >= 0.9 * len(words) and words.count("wrong") <= 0.015 * len(words)
+
+
+@given(acid=st.floats(0.3, 2.0), bromide=st.floats(0.1, 1.0), water=st.floats(0.0, 20.0), T=st.sampled_from([20.0, 60.0, 100.0, 126.0]))
+def test_a_gas_is_not_driven_out_and_dissolved_to_and_fro(acid: float, bromide: float, water: float, T: float) -> None:
+    """No reaction of a salt with its acid goes further than there is salt (conservation); more water never drives more gas out."""
+
+    def at(mol: float) -> Entry:
+        salt = {"K+": bromide, "Br-": bromide}
+        return combine(1, "flask", [{"SO4-2": acid, "H+": 2 * acid, "H2O": mol}, salt], (), 1, Conditions(T, T))[0]
+
+    entry = at(water)
+    for e in entry.happened():
+        if dict(e.reaction.change).get("Br-") or dict(e.reaction.change).get("HBr"):
+            assert e.extent <= bromide * (1 + 1e-9)
+    assert at(water * 1.5 + 0.1).gas.get("HBr", 0.0) <= entry.gas.get("HBr", 0.0) + 1e-9
+
+
+def test_walks_are_compared_by_step_and_vessel_where_one_has_an_entry_more() -> None:
+    """A gas that is led on in one walk only makes an entry there; the steps behind it still find their like."""
+    walks = []
+    for liquid in ("water", "sulfuric acid 50 % (w/w)"):
+        p = read(
+            f"Z\n\nSodium sulfite 25 g and water 50 mL in a 500 mL flask. The gas goes through an empty bottle into 200 mL of 10 % sodium hydroxide. 60 mL of {liquid} is dripped in over 60 min. It is poured into 500 mL of water in a 1 L beaker."
+        )
+        walks.append(walk(p, lots_of(p, catalogue()), p.results.product_smiles))
+    assert len(walks[0].entries) < len(walks[1].entries)  # else nothing is tried here
+    for a, b in (walks, walks[::-1]):
+        for e in a.entries:
+            other = b.like(e)
+            assert other is None or (other.step, other.vessel, other.turn) == (e.step, e.vessel, e.turn)
+            assert a.like(e) is e
+    assert walks[0].like(walks[1].entries[-1]) is walks[0].entries[-1]

@@ -100,7 +100,7 @@ class Tally:
         while i < len(losing) and j < len(gaining):
             n = min(give[i], take[j])
             a, b = losing[i][0], gaining[j][0]
-            if n > 0 and a.pKa < b.pKa:
+            if n > 0 and a.pKa <= b.pKa:  # equal ones share a proton, and its heat counts
                 pair = self.pairs.setdefault((a, b), [0.0, 0.0])
                 pair[0] += n
                 ends = _ionise(a), _ionise(b)

@@ -129,6 +129,9 @@ class Entry:
     """Gas that was led in and passed unreacted."""
     conditions: Conditions = WARM_ROOM
 
+    turn: int = 0
+    """Which entry of its step and vessel it is, from 0; set by the walk."""
+
     def happened(self) -> list[Event]:
         """Events with an extent."""
         return [e for e in self.events if e.latent is None]
@@ -259,6 +262,12 @@ def gate(
     return None
 
 
+def _undoes(reaction: Reaction, events: dict[Reaction, Event]) -> bool:
+    """Whether a reaction only takes back what another did here, as a gas that was driven out and the water it came from: to and fro without end."""
+    back = {root: -n for root, n in reaction.change if n}
+    return any(done is not reaction and {root: n for root, n in done.change if n} == back for done in events)
+
+
 def react(
     stream: Stream, step: int, vessel: str, wanted: tuple[str, ...], c: Conditions = WARM_ROOM, tally: Tally | None = None
 ) -> tuple[list[Event], dict[str, float]]:
@@ -276,6 +285,8 @@ def react(
             if reaction.family.tier > lowest:
                 break
             if reaction.product not in wanted and max(reaction.blocks(stream.blocks).values(), default=1) > MOST_BLOCKS:
+                continue
+            if _undoes(reaction, events):
                 continue
             reason = gate(reaction, roots, s, c, tiny, wanted)
             if reason:

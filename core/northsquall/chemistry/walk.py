@@ -96,6 +96,23 @@ class Walk:
     """Gas that left every absorber."""
     needed: dict[str, float] = field(default_factory=dict)
     """Moles of materials written as "until neutral" or "until destroyed", as worked out; by material."""
+    turns: dict[tuple[int, str], list[Entry]] = field(default_factory=dict)
+    """Entries by step and vessel, in their turn."""
+
+    def like(self, entry: Entry) -> Entry | None:
+        """The entry of this walk for the same step, vessel and turn as one of another walk; None where nothing came to that here.
+
+        Not by place in the list: a gas that is led on or condenses in one walk only makes an entry more.
+        """
+        here = self.turns.get((entry.step, entry.vessel), [])
+        return here[entry.turn] if entry.turn < len(here) else None
+
+    def add(self, entry: Entry) -> None:
+        """Append an entry; it gets its turn in its step and vessel."""
+        here = self.turns.setdefault((entry.step, entry.vessel), [])
+        entry.turn = len(here)
+        here.append(entry)
+        self.entries.append(entry)
 
     def events(self) -> list[Event]:
         """All events in order."""
@@ -341,7 +358,7 @@ class _Walker:
         """Bring streams together, keep the entry, and lead the gas away; from a `still` it is led away after its condenser; `cold`: at room temperature, whatever the step."""
         c = Conditions(slow=self.slow) if cold else self.conditions(step, vessel)
         entry, mixed = combine(step.n, vessel, streams, self.wanted, portions, c, self.energy)
-        self.result.entries.append(entry)
+        self.result.add(entry)
         self.contents[vessel] = mixed
         self.result.after[(step.n, vessel)] = dict(mixed.roots)
         if not still:
@@ -360,7 +377,7 @@ class _Walker:
             passed.add(target)
             here = self.contents.get(target, Stream())
             absorbed, left = combine(step.n, target, [here, Stream(leaving)], self.wanted, 1, Conditions(slow=self.slow), self.energy)
-            self.result.entries.append(absorbed)
+            self.result.add(absorbed)
             self.contents[target] = left
             self.result.after[(step.n, target)] = dict(left.roots)
             leaving = {}

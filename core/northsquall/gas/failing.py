@@ -93,7 +93,7 @@ def _pulled(line: Line, f: GasFailure) -> GasFailure:
     held = next((p for p in line.elements if p.pulled in ("caught", "held")), None)
     if at_risk is not None:
         f.over = True
-        f.says = f"{at_risk.pulled_mL or 0:.0f} mL of {at_risk.element.liquid or at_risk.element.reagent or 'the absorber'} go up the tube into {line.of}; the traps before it hold {at_risk.trap_mL or 0:.0f} mL."
+        f.says = f"{f'{at_risk.pulled_mL:.0f} mL' if at_risk.pulled_mL else 'An amount nobody wrote'} of {at_risk.element.liquid or at_risk.element.reagent or 'the absorber'} go up the tube into {line.of}; {f'the traps before it hold {at_risk.trap_mL:.0f} mL' if at_risk.trap_mL else 'no empty trap stands before it'}."
     elif held is not None and held.pulled == "caught":
         f.says = f"The empty trap takes all {held.pulled_mL or 0:.0f} mL."
     elif held is not None:

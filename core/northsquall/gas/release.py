@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
+from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
@@ -53,9 +54,9 @@ def open_steps(procedure: Procedure, lots: Mapping[str, Lot], walk: Walk) -> set
     }
 
 
-def varies(trials: list[Walk], index: int, gas: str) -> bool:
+def varies(trials: list[Walk], entry: Entry, gas: str) -> bool:
     """Whether a gas of one entry depends on an amount nobody wrote: it changes over the stand-ins."""
-    seen = [t.entries[index].gas.get(gas, 0.0) for t in trials if index < len(t.entries)]
+    seen = [x.gas.get(gas, 0.0) if (x := t.like(entry)) is not None else 0.0 for t in trials]
     return bool(seen) and max(seen) - min(seen) > 1e-9 + 1e-6 * max(seen)
 
 
@@ -76,10 +77,10 @@ def releases(
     fastest = settings.get("portion_gas_min")[0]
     unwritten = open_steps(procedure, lots, best)
     out: list[Release] = []
-    for index, entry in enumerate(best.entries):
+    for entry in best.entries:
         if entry.vessel in absorbers or entry.step in unwritten:
             continue
-        three = [w.entries[index] if index < len(w.entries) else entry for w in walks]
+        three = [w.like(entry) or entry for w in walks]
         charged = {g for b in entry.before[1:] for g in b}
         gases = dict(entry.gas)
         for g, n in entry.slip.items():
@@ -87,7 +88,7 @@ def releases(
                 gases[g] = gases.get(g, 0.0) + n
         for g in gases:
             amounts = sorted(e.gas.get(g, 0.0) + (e.slip.get(g, 0.0) if g in charged else 0.0) for e in three)
-            if amounts[2] <= LEAST_MOL or varies(trials, index, g):
+            if amounts[2] <= LEAST_MOL or varies(trials, entry, g):
                 continue
             mid = gases[g]
             out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, procedure))

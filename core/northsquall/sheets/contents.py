@@ -20,8 +20,8 @@ def contents(procedure: Procedure, best: Walk, trials: list[Walk], cat: Catalogu
     absorbers = set(best.lines.values())
     out = []
     source = trials[len(trials) // 2] if trials else best
-    for i, entry in enumerate(source.entries):
-        others = [t.entries[i] for t in trials if i < len(t.entries)]
+    for entry in source.entries:
+        others = [x for t in trials if (x := t.like(entry)) is not None]
         after = _held(entry.after, [e.after for e in others], cat)
         meets = [
             Meeting(a=h.a, b=h.b, then=h.then, source=h.source)

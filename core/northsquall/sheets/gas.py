@@ -251,7 +251,7 @@ def _fails(p: Passed) -> list[str]:
     out = []
     if p.pulled == "reaches":
         out.append(
-            f"When the gas ends the liquid is pulled back: {p.pulled_mL or 0:.0f} mL, and the traps before it hold {p.trap_mL or 0:.0f} mL."
+            f"When the gas ends {f'{p.pulled_mL:.0f} mL' if p.pulled_mL else 'the liquid'} can be pulled back, and {f'the traps before it hold {p.trap_mL:.0f} mL' if p.trap_mL else 'no empty trap stands before it'}."
         )
     elif p.pulled == "caught":
         out.append(f"If it is pulled back the trap before it takes all {p.pulled_mL or 0:.0f} mL.")

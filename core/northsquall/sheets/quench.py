@@ -28,7 +28,7 @@ def quench(
     ends: dict[int, tuple[float, float, float]] = {}
     fills: dict[int, float] = {}
     lines: list[QuenchLine] = []
-    for index, entry in enumerate(walks[1].entries):
+    for entry in walks[1].entries:
         step = step_of(procedure, entry.step)
         if step.kind == "quench":
             ice = [lots[m] for m in step.materials]
@@ -51,7 +51,7 @@ def quench(
                     )
                 )
                 continue
-            heats = [w.entries[index].mixing for w in walks]
+            heats = [(w.like(entry) or entry).mixing for w in walks]
             spread = acids.uncertainty(heats[1], acid, entry.after.get("NO3-", 0.0))
             last = [n for n in c.peak if n < step.n]
             start = c.peak[max(last)][1] if last else 20.0
@@ -90,7 +90,7 @@ def quench(
                 )
             )  # fmt: skip
         elif step.kind == "neutralise":
-            streams = [w.entries[index].before[0] for w in walks]
+            streams = [(w.like(entry) or entry).before[0] for w in walks]
             protons = [speciate(s).acid(7.0) for s in streams]
             base = next((lots[m] for m in step.materials if lots[m].substance and "CO3-2" in lots[m].substance.parts), None)  # type: ignore[union-attr]
             if base is None or base.substance is None:

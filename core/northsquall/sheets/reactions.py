@@ -121,11 +121,11 @@ def reaction_lines(
     out: list[ReactionLine] = []
     source = trials[len(trials) // 2] if trials else walks[1]
     absorbers = set(source.lines.values())
-    for index, entry in enumerate(source.entries):
+    for entry in _all_entries(source, trials):
         step = step_of(procedure, entry.step)
         work_up = step.kind in WORK_UP or entry.vessel in absorbers
-        three = [w.entries[index] if index < len(w.entries) else entry for w in walks]
-        tried = [w.entries[index] for w in trials if index < len(w.entries)]
+        three = [w.like(entry) or entry for w in walks]
+        tried = [x for w in trials if (x := w.like(entry)) is not None]
         physical = _physical_before(entry, step, three, tried, work_up, cat)
         out += physical
         for e in _over([entry, *tried]):
@@ -140,10 +140,18 @@ def reaction_lines(
                 )
             )  # fmt: skip
         out += _physical_after(entry, step, three, tried, work_up, lots, cat)
-        slow = [w.entries[index] for w in slow_on or [] if index < len(w.entries)]
+        slow = [x for w in slow_on or [] if (x := w.like(entry)) is not None]
         out += _possible([entry, *tried], slow, step, procedure, cat, purpose, absorbers)
         out += _added(procedure, entry, out)
     return out
+
+
+def _all_entries(source: Walk, others: list[Walk]) -> list[Entry]:
+    """Entries of a walk, and those that only another has, in the order of the steps."""
+    found = {(e.step, e.vessel, e.turn): e for w in (source, *others) for e in w.entries}
+    own = {(e.step, e.vessel, e.turn) for e in source.entries}
+    more = [e for key, e in found.items() if key not in own]
+    return sorted([*source.entries, *more], key=lambda e: e.step) if more else source.entries
 
 
 def _over(entries: list[Entry]) -> list[Event]:

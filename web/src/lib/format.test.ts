@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { figureText, figureWords, formulaPieces, minutes, short } from './format';
+import { figureText, figureWords, formulaPieces, minutes, short, sentence } from './format';
 
 const figure = (low: number, best: number, high: number, unit = '°C') => ({
   low,
@@ -45,5 +45,13 @@ describe('numbers', () => {
         .filter((p) => p.sub)
         .map((p) => p.text),
     ).toEqual(['8', '7', '4']);
+  });
+  it('make a sentence with one full stop', () => {
+    expect(['the reason', 'The reason.', 'x is missing..', ''].map(sentence)).toEqual([
+      'The reason.',
+      'The reason.',
+      'X is missing.',
+      '.',
+    ]);
   });
 });

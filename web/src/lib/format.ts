@@ -84,3 +84,8 @@ export function plusMinus(f: Figure): string {
 /** A formula in plain text with its digits below the line: for SVG and titles. */
 export const below = (formula: string): string =>
   formula.replace(/\d+/g, (digits) => [...digits].map((c) => '₀₁₂₃₄₅₆₇₈₉'[Number(c)]).join(''));
+
+/** A sentence: its first letter large, one full stop at its end. */
+export function sentence(text: string): string {
+  return `${text.charAt(0).toUpperCase()}${text.slice(1).replace(/\.+$/, '')}.`;
+}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Figure } from '../api/client';
-  import { figureWords, short } from '../lib/format';
+  import { figureWords, sentence, short } from '../lib/format';
 
   interface Props {
     label: string;
@@ -57,12 +57,12 @@
   <p class="leading-snug">
     {label}.
     <span class:text-rust={over} class="text-soft" class:font-semibold={over}
-      >{over ? `Over: ${against}` : `${against[0]?.toUpperCase()}${against.slice(1)}`}.</span
+      >{sentence(over ? `over: ${against}` : against)}</span
     >
   </p>
   {#if open}
     <div id={`working-${key}`} class="border-teal bg-sheet mt-1.5 border-l-2 px-2.5 py-1.5">
-      {#if value.reason}<p>{value.reason[0]?.toUpperCase() + value.reason.slice(1)}.</p>{/if}
+      {#if value.reason}<p>{sentence(value.reason)}</p>{/if}
       {#if value.working}
         <p class="font-serif text-[13px]">{value.working.expression}</p>
         <dl class="mt-1">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sentence } from '../lib/format';
   import type { Assessment, Finding, Mark } from '../api/client';
   import { cut, paragraphs, points } from '../lib/spans';
 
@@ -85,9 +86,7 @@
       >
       <span class="text-soft">{f.code}</span>
       {f.message}
-      {#each f.parts ?? [] as part (part)}&ensp;{part[0]?.toUpperCase()}{part
-          .slice(1)
-          .replace(/\.$/, '')}.{/each}
+      {#each f.parts ?? [] as part (part)}&ensp;{sentence(part)}{/each}
       {#if f.remedy && f.severity !== 'note'}<span class="text-soft">{f.remedy}</span>{/if}
     </span>
   </li>

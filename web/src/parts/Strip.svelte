@@ -2,7 +2,7 @@
   import { drag, Keyed, nudge, within } from './handles';
   import { scaleLinear } from 'd3-scale';
   import type { Assessment, Failure, Spread, StepLine } from '../api/client';
-  import { below, minutes, short } from '../lib/format';
+  import { below, minutes, sentence, short } from '../lib/format';
   import { at, band, durationUnder, path, timeAxis } from './scale';
 
   interface Props {
@@ -64,17 +64,24 @@
   const free = $derived(Math.max(height - ruler - 34, 300));
   const tempTop = $derived(ruler + 26);
   const lanes = $derived(shown.gas_lanes ?? []);
-  const gassy = $derived(lanes.some((l) => l.L_per_min.some((v) => v > 1e-4))); // less than a tenth of a millilitre a minute is none
+  /** What of a lane lies on the axis; less than a tenth of a millilitre a minute is none. */
+  const onAxis = (l: NonNullable<Assessment['gas_lanes']>[number]) =>
+    l.L_per_min.filter((v, i) => v > 1e-4 && (l.t_min[i] ?? 0) <= last + 1e-6);
+  const gassy = $derived(lanes.some((l) => onAxis(l).length > 0));
+  const laterGases = $derived(lanes.filter((l) => !onAxis(l).length).map((l) => l.formula));
   const tempBase = $derived(ruler + free * (gassy ? 0.42 : 0.5));
   const heatTop = $derived(tempBase + 34);
   const heatBase = $derived(ruler + free * (gassy ? 0.62 : 0.77));
   const gasTop = $derived(heatBase + 34);
   const gasBase = $derived(ruler + free * 0.81);
-  const levelTop = $derived((gassy ? gasBase : heatBase) + 34);
-  const gasMax = $derived(
-    Math.max(1e-6, ...lanes.flatMap((l) => l.L_per_min.filter((_, i) => (l.t_min[i] ?? 0) <= last + 1e-6))) *
-      1.1,
+  /** Gases that come at a rate nobody can say. */
+  const openGases = $derived(
+    (shown.gases ?? []).filter((g) => !g.peak_L_per_min.established).map((g) => g.formula),
   );
+  const levelTop = $derived(
+    (gassy ? gasBase : openGases.length || laterGases.length ? heatBase + 24 : heatBase) + 34,
+  );
+  const gasMax = $derived(Math.max(1e-4, ...lanes.flatMap(onAxis)) * 1.1);
   const yG = $derived(scaleLinear([0, gasMax], [gasBase, gasTop]));
   /** When the first gas passes an absorber because what it holds is used up, min. */
   const usedUp = $derived(
@@ -258,7 +265,7 @@
   {#if !t.length}
     <div class="m-auto max-w-md p-8 text-center">
       <p class="text-ochre text-lg font-semibold">No curve is drawn</p>
-      <p class="mt-2">{s.missing ? s.missing[0]?.toUpperCase() + s.missing.slice(1) : 'Nothing to draw'}.</p>
+      <p class="mt-2">{sentence(s.missing ?? 'nothing to draw')}</p>
     </div>
   {:else}
     <div class="min-h-0 flex-1" bind:clientWidth={width} bind:clientHeight={height}>
@@ -267,7 +274,7 @@
         {width}
         {height}
         viewBox={`0 0 ${width} ${height}`}
-        class="strip block select-none"
+        class="strip drawing block select-none"
         role="group"
         aria-label="Strip of temperature, heat, gas and level over time; the table below gives its values"
         onpointermove={(e) => e.buttons === 0 && moveCursor(e)}
@@ -361,8 +368,8 @@
         {#if read}
           <text x={right} y={tempTop - 10} text-anchor="end" class="small">
             <tspan class="soft">at {short(cursor ?? 0)} min</tspan>
-            {#if read.pot !== null}<tspan class="rust-text strong" dx="6">{short(read.pot)}</tspan> pot{/if}
-            {#if read.bath !== null}<tspan class="teal-text strong" dx="6">{short(read.bath)}</tspan> bath{/if}
+            {#if read.pot !== null}<tspan class="rust strong" dx="6">{short(read.pot)}</tspan> pot{/if}
+            {#if read.bath !== null}<tspan class="teal strong" dx="6">{short(read.bath)}</tspan> bath{/if}
             {#if read.mtsr !== null}<tspan class="strong" dx="6">{short(read.mtsr)}</tspan> if cooling stops{/if}
           </text>
         {/if}
@@ -430,7 +437,7 @@
             x={end ? fx - 10 : fx + 10}
             y={Math.min(Math.max(yT(failed.high_C) + 4, tempTop + 12), tempBase - 8)}
             text-anchor={end ? 'end' : 'start'}
-            class="small rust-text strong plate">if it fails, up to {short(failed.high_C)} °C</text
+            class="small rust strong plate">if it fails, up to {short(failed.high_C)} °C</text
           >
         {/if}
         {#if t.length}
@@ -441,7 +448,7 @@
               x={end ? px - 10 : px + 10}
               y={Math.max(yT(s.pot_C?.[peakIndex] ?? 0) + (end ? -8 : 4), mtsrLabel + 16)}
               text-anchor={end ? 'end' : 'start'}
-              class="small rust-text strong plate"
+              class="small rust strong plate"
             >
               pot {short(s.pot_C?.[peakIndex] ?? 0)} °C, peak
             </text>
@@ -458,14 +465,14 @@
             </text>
           {/if}
           {#if s.quench}
-            <text x={x(s.quench['to'] ?? 0) + 4} y={yT(s.quench['best'] ?? 0) - 6} class="small rust-text"
+            <text x={x(s.quench['to'] ?? 0) + 4} y={yT(s.quench['best'] ?? 0) - 6} class="small rust"
               >{short(s.quench['best'] ?? 0)} °C</text
             >
             <text x={x(s.quench['to'] ?? 0) + 4} y={yT(s.quench['best'] ?? 0) + 8} class="small soft"
               >on ice</text
             >
           {/if}
-          <text x={left + 6} y={Math.min(yT(s.bath_C?.[0] ?? 0) + 14, tempBase - 3)} class="small teal-text"
+          <text x={left + 6} y={Math.min(yT(s.bath_C?.[0] ?? 0) + 14, tempBase - 3)} class="small teal"
             >bath</text
           >
         {/if}
@@ -474,9 +481,9 @@
         <text x={left} y={heatTop - 10} class="strong">Heat <tspan class="soft">W</tspan></text>
         {#if read}
           <text x={right} y={heatTop - 10} text-anchor="end" class="small">
-            {#if read.made !== null}<tspan class="rust-text strong">{short(read.made)}</tspan> made{/if}
-            {#if read.take !== null}<tspan class="teal-text strong" dx="6">{short(read.take)}</tspan> the bath can
-              take at the limit{/if}
+            {#if read.made !== null}<tspan class="rust strong">{short(read.made)}</tspan> made{/if}
+            {#if read.take !== null}<tspan class="teal strong" dx="6">{short(read.take)}</tspan> the bath can take
+              at the limit{/if}
             {#if read.left !== null}<tspan class="strong" dx="6">{Math.round(read.left * 100)} %</tspan> unreacted{/if}
           </text>
         {/if}
@@ -502,7 +509,7 @@
               x={x(t[top] ?? 0) + (end ? -8 : 8)}
               y={Math.max(yW(s.made_W?.[top] ?? 0) - 7, heatTop + 8)}
               text-anchor={end ? 'end' : 'start'}
-              class="small rust-text strong plate">made, {short(s.made_W?.[top] ?? 0)} W</text
+              class="small rust strong plate">made, {short(s.made_W?.[top] ?? 0)} W</text
             >
           {/if}
           {#if active}
@@ -513,19 +520,21 @@
               x={x(when) - 6}
               y={py < heatTop + 18 ? py + 27 : Math.min(py - 6, heatBase - 6)}
               text-anchor="end"
-              class="small teal-text plate">bath takes at the limit</text
+              class="small teal plate">bath takes at the limit</text
             >
           {/if}
         {/if}
 
         <!-- gas -->
         {#if gassy}
-          <text x={left} y={gasTop - 10} class="strong">Gas <tspan class="soft">L/min</tspan></text>
+          <text x={left} y={gasTop - 10} class="strong"
+            >Gas <tspan class="soft">L/min</tspan>{@render otherGases()}</text
+          >
           {#if cursor !== null}
             <text x={right} y={gasTop - 10} text-anchor="end" class="small">
               {#each lanes as l (l.formula)}
                 {@const v = at(l.t_min, l.L_per_min, cursor)}
-                {#if v !== null && v > 1e-6}<tspan class="violet-text strong" dx="6">{short(v)}</tspan>
+                {#if v !== null && v > 1e-6}<tspan class="violet strong" dx="6">{short(v)}</tspan>
                   {l.formula}{/if}
               {/each}
             </text>
@@ -548,20 +557,24 @@
               x={Math.min(x(p.t) + 6, right - 4)}
               y={Math.max(yG(p.v) + 14 + i * 14, gasTop + 10)}
               text-anchor={x(p.t) > right - 120 ? 'end' : 'start'}
-              class="small violet-text plate">{below(p.formula)}, {short(p.v)} L/min</text
+              class="small violet plate">{below(p.formula)}, {short(p.v)} L/min</text
             >
           {/each}
           {#if usedUp !== null}
             <line x1={x(usedUp)} x2={x(usedUp)} y1={gasTop - 4} y2={gasBase} class="rust-mark" />
-            <text x={x(usedUp) + 4} y={gasTop + 8} class="small rust-text plate">absorber used up</text>
+            <text x={x(usedUp) + 4} y={gasTop + 8} class="small rust plate">absorber used up</text>
           {/if}
+        {/if}
+
+        {#if !gassy && (openGases.length || laterGases.length)}
+          <text x={left} y={gasTop - 10} class="strong">Gas {@render otherGases()}</text>
         {/if}
 
         <!-- level -->
         <text x={left} y={levelTop - 10} class="strong">Level <tspan class="soft">mL</tspan></text>
         {#if read && read.level !== null}
           <text x={right} y={levelTop - 10} text-anchor="end" class="small">
-            <tspan class="teal-text strong">{short(read.level)}</tspan> in the {shown.exotherm.vessel}{nominal
+            <tspan class="teal strong">{short(read.level)}</tspan> in the {shown.exotherm.vessel}{nominal
               ? `, ${short((100 * read.level) / nominal)} % full`
               : ''}
           </text>
@@ -580,7 +593,7 @@
             x={x(t.at(-1) ?? 0) - 4}
             y={yL(s.volume_mL.at(-1) ?? 0) - 6}
             text-anchor="end"
-            class="small teal-text strong plate">{short(s.volume_mL.at(-1) ?? 0)} mL</text
+            class="small teal strong plate">{short(s.volume_mL.at(-1) ?? 0)} mL</text
           >
         {/if}
         {#if nominal}
@@ -743,31 +756,15 @@
   {/if}
 </div>
 
+{#snippet otherGases()}
+  {#if openGases.length}<tspan class="ochre" dx="6"
+      >{openGases.map(below).join(', ')}: rate not established</tspan
+    >{/if}{#if laterGases.length}<tspan class="soft" dx="8"
+      >{laterGases.map(below).join(', ')} after what is drawn</tspan
+    >{/if}
+{/snippet}
+
 <style>
-  text {
-    font-size: 14px;
-    fill: var(--ink);
-  }
-  .small {
-    font-size: 13px;
-  }
-  .tick {
-    font-size: 12px;
-    fill: var(--soft);
-  }
-  .soft {
-    fill: var(--soft);
-    font-weight: 450;
-  }
-  .strong {
-    font-weight: 650;
-  }
-  .plate {
-    paint-order: stroke;
-    stroke: var(--paper);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
   .hatch {
     stroke: var(--soft);
     stroke-width: 0.9;
@@ -807,12 +804,6 @@
   .rust-fill {
     fill: var(--rust);
   }
-  .rust-text {
-    fill: var(--rust);
-  }
-  .teal-text {
-    fill: var(--teal);
-  }
   .rust-band {
     fill: var(--rust-wash);
     opacity: 0.85;
@@ -831,9 +822,6 @@
     fill: none;
     stroke: var(--violet);
     stroke-width: 1.9;
-  }
-  .violet-text {
-    fill: var(--violet);
   }
   .rust-mark {
     stroke: var(--rust);

@@ -29,6 +29,16 @@ describe('the strip', () => {
     expect(container.textContent).toContain('MTSR 44 °C if cooling stops');
   });
 
+  it('says of which gas no rate is established, and draws no lane of nothing', () => {
+    const open = { best: null, low: null, high: null, unit: 'L/min', established: false };
+    const gas = { formula: 'NO2', steps: [2], mol: open, litres_25C_1atm: open, peak_L_per_min: open };
+    const lane = { formula: 'CO2', t_min: [1000, 1001], L_per_min: [2, 2] };
+    const { container } = show({ gases: [gas], gas_lanes: [lane] });
+    expect(container.textContent).toContain('NO₂: rate not established');
+    expect(container.textContent).toContain('CO₂ after what is drawn');
+    expect(container.querySelector('path.violet-line')).toBeNull();
+  });
+
   it('draws nothing and says why where a figure is missing', () => {
     const { container } = show({
       strip: { missing: 'no time is written for the addition, so no curve is drawn' },

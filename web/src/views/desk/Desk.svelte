@@ -3,6 +3,7 @@
   import type { StepLine } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
   import { inner, route } from '../../lib/route.svelte';
+  import { sentence } from '../../lib/format';
   import Bar from '../../parts/Bar.svelte';
   import FigureLine from '../../parts/FigureLine.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -304,7 +305,13 @@
               ontoggle={() => (working = working === g.key ? null : g.key)}
               onreplace={(path, v) => desk.replace(path, v)}
             />
-          {:else}<p class="text-soft py-2">No figure governs: no heat was found.</p>{/each}
+          {:else}{#if a.heat.total_kJ.established}<p class="text-soft py-2">
+                No figure governs: no heat was found.
+              </p>{:else}<p class="py-2">
+                <strong class="text-ochre">Not established:</strong> the heat. {sentence(
+                  a.heat.total_kJ.reason ?? 'no reason is given',
+                )}
+              </p>{/if}{/each}
           {#if a.exotherm.criticality_class !== null}
             <p class="py-1.5">
               Criticality class <strong>{a.exotherm.criticality_class}</strong

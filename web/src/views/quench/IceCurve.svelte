@@ -34,6 +34,7 @@
     {width}
     {height}
     viewBox={`0 0 ${width} ${height}`}
+    class="drawing"
     role="slider"
     tabindex="0"
     aria-label="Ice, grams"
@@ -109,23 +110,10 @@
   }
   text {
     font-size: 13px;
-    fill: var(--ink);
-  }
-  .tick {
-    font-size: 12px;
-    fill: var(--soft);
-  }
-  .plate {
-    paint-order: stroke;
-    stroke: var(--paper);
-    stroke-width: 4px;
   }
   .hatch {
     stroke: var(--soft);
     opacity: 0.45;
-  }
-  .grid {
-    stroke: var(--rule);
   }
   .spread {
     fill: var(--rust-wash);

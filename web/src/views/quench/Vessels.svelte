@@ -99,6 +99,7 @@
     {width}
     {height}
     viewBox={`0 0 ${width} ${height}`}
+    class="drawing"
     role="img"
     aria-label="Vessels before and after the quench and the dump, areas drawn to volume"
   >
@@ -181,29 +182,6 @@
 </div>
 
 <style>
-  text {
-    font-size: 14px;
-    fill: var(--ink);
-  }
-  .head {
-    font-weight: 650;
-  }
-  .small {
-    font-size: 13px;
-  }
-  .tiny {
-    font-size: 12px;
-    fill: var(--soft);
-  }
-  .ochre {
-    fill: var(--ochre);
-  }
-  .rust {
-    fill: var(--rust);
-  }
-  .teal {
-    fill: var(--teal);
-  }
   rect.warm {
     fill: var(--rust-wash);
   }
@@ -213,12 +191,6 @@
   }
   .cube {
     stroke: var(--teal);
-  }
-  .ground {
-    stroke: var(--ink);
-  }
-  .rule {
-    stroke: var(--rule);
   }
   .glass {
     fill: none;
@@ -235,10 +207,5 @@
     fill: none;
     stroke: var(--ink);
     stroke-width: 1.5;
-  }
-  .measure {
-    fill: none;
-    stroke: var(--soft);
-    stroke-dasharray: 2 3;
   }
 </style>

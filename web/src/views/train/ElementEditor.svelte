@@ -61,7 +61,7 @@
 {#if holds}
   <label
     >What stands in it <input
-      class="field block w-40"
+      class="field block w-36"
       value={put.reagent ?? ''}
       onchange={(e) => onchange({ ...put, reagent: (e.target as HTMLInputElement).value || null })}
     /></label

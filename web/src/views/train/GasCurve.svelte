@@ -42,6 +42,7 @@
     {width}
     {height}
     viewBox={`0 0 ${width} ${height}`}
+    class="drawing"
     role="slider"
     tabindex="0"
     aria-label="Minute at which the line fails"
@@ -118,39 +119,6 @@
   svg {
     outline: none;
     touch-action: none;
-  }
-  text {
-    font-size: 14px;
-    fill: var(--ink);
-  }
-  .small {
-    font-size: 13px;
-  }
-  .tick {
-    font-size: 12px;
-    fill: var(--soft);
-  }
-  .soft {
-    fill: var(--soft);
-    font-weight: 450;
-  }
-  .strong {
-    font-weight: 650;
-  }
-  .plate {
-    paint-order: stroke;
-    stroke: var(--paper);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
-  .violet {
-    fill: var(--violet);
-  }
-  .rust {
-    fill: var(--rust);
-  }
-  .grid {
-    stroke: var(--rule);
   }
   .made {
     fill: none;

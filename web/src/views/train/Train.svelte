@@ -288,7 +288,7 @@
           </table>
         </div>
         {#if editable}
-          <div class="border-rule flex flex-wrap items-end gap-x-5 gap-y-2 border-b px-4 py-2">
+          <div class="border-rule flex flex-wrap items-end gap-x-2.5 gap-y-2 border-b px-4 py-2">
             {#if element}
               <ElementEditor
                 {element}
@@ -299,14 +299,14 @@
                 last={selected === line.elements.length - 1}
               />
             {:else}<span class="text-soft">Choose an element to change it.</span>{/if}
-            <span class="ml-auto flex gap-3">
+            <span class="ml-auto flex gap-2">
               <button class="plain" onclick={() => insert('trap', selected >= 0 ? selected : 0)}
-                >Add a trap {selected >= 0 ? 'before it' : 'first'}</button
+                >{selected >= 0 ? 'Trap before it' : 'Add a trap first'}</button
               >
               <button
                 class="plain"
                 onclick={() => insert('absorber', selected >= 0 ? selected + 1 : inline.length)}
-                >Add an absorber {selected >= 0 ? 'behind it' : 'last'}</button
+                >{selected >= 0 ? 'Absorber behind it' : 'Add an absorber last'}</button
               >
             </span>
           </div>

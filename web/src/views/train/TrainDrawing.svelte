@@ -80,6 +80,7 @@
     {width}
     {height}
     viewBox={`0 0 ${width} ${height}`}
+    class="drawing"
     role="group"
     aria-label="Gas line from flask to hood, areas drawn to volume"
   >
@@ -310,48 +311,6 @@
 </div>
 
 <style>
-  text {
-    font-size: 14px;
-    fill: var(--ink);
-  }
-  .head {
-    font-weight: 650;
-  }
-  .small {
-    font-size: 13px;
-  }
-  .tiny {
-    font-size: 12px;
-    fill: var(--soft);
-  }
-  .strong {
-    font-weight: 650;
-  }
-  .plate {
-    paint-order: stroke;
-    stroke: var(--paper);
-    stroke-width: 4px;
-    stroke-linejoin: round;
-  }
-  .violet {
-    fill: var(--violet);
-  }
-  .teal {
-    fill: var(--teal);
-  }
-  .rust {
-    fill: var(--rust);
-  }
-  .ochre {
-    fill: var(--ochre);
-  }
-  .rule,
-  .ground {
-    stroke: var(--rule);
-  }
-  .ground {
-    stroke: var(--ink);
-  }
   .gas {
     fill: var(--violet);
     opacity: 0.16;
@@ -413,11 +372,6 @@
   .sash {
     stroke: var(--soft);
     stroke-dasharray: 6 4;
-  }
-  .measure {
-    fill: none;
-    stroke: var(--soft);
-    stroke-dasharray: 2 3;
   }
   .chosen {
     fill: var(--chosen);
