@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 
 from northsquall.assess import assess
@@ -287,3 +289,14 @@ def test_an_unknown_charge_leaves_the_heat_open() -> None:
 def test_water_into_water_has_no_heat_and_needs_no_time() -> None:
     a = assess(read("W\n\n100 mL of water is placed in a 250 mL flask. 50 mL of water is added."))
     assert a.verdict == "acceptable" and a.heat.total_kJ.best == 0.0 and not of(a, "P02")
+
+
+def test_class_three_wants_a_dump_standing_ready() -> None:
+    """Q07 (handbook 4): from class 3 on, unless what receives the batch stands below it."""
+    text = (Path(__file__).resolve().parents[1] / "practice" / "unseen" / "11-grignard-sound.txt").read_text("utf-8")
+    bare = text.replace(", colleague present, 2 kg of ice in a pan under the flask on its jack", "")
+    assert bare != text
+    for words, wanted in ((text, []), (bare, ["condition"])):
+        a = assess(read(words))
+        assert a.exotherm.criticality_class == 3
+        assert [f.severity for f in a.findings if f.code == "Q07"] == wanted

@@ -18,7 +18,7 @@ from northsquall.quenching.dump import dump_of
 from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.stability import alerts_of
-from northsquall.substances import catalogue
+from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
 
 LEAST_LEFT = 0.05
@@ -296,22 +296,29 @@ SPILL = re.compile(
 )
 
 
+VOLATILE_C, ACUTE_IDLH_PPM, ACUTE_LIMIT_PPM = 90.0, 30.0, 0.2
+"""A liquid that boils below the first and is dangerous to life from the second on, or has a limit as low as the third, is a toxic volatile (assumption)."""
+
+
+def _toxic_volatile(s: Substance | None) -> bool:
+    """Whether a liquid, not its solution in water, is both volatile and acutely toxic."""
+    if s is None or s.phase != "l" or s.commercial:
+        return False
+    boils, idlh = s.value("Tb"), s.value("IDLH")
+    limits = [v.value for name in ("limit_ceiling", "limit_8h", "limit_short") if (v := s.value(name)) is not None]
+    if boils is None or boils.value >= VOLATILE_C:
+        return False
+    return idlh.value <= ACUTE_IDLH_PPM if idlh is not None else min(limits, default=1e9) <= ACUTE_LIMIT_PPM
+
+
 @rule("Q07")
 def no_dump(c: Context) -> Iterator[Finding]:
     """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
     if "dump" in c.procedure.ready or SPILL.search(c.procedure.source_text):
         return
-    severe = c.klass is not None and c.klass >= 4
+    severe = c.klass is not None and c.klass >= 3
     volatile = next(
-        (
-            x
-            for x in c.lots.values()
-            if x.substance
-            and x.substance.id in ("bromine", "phosphorus trichloride", "thionyl chloride", "fuming nitric acid")
-            and (x.best_mol > 0.05)
-            and x.material.role != "absorber"
-        ),
-        None,
+        (x for x in c.lots.values() if x.best_mol > 0.05 and x.material.role != "absorber" and _toxic_volatile(x.substance)), None
     )
     if not severe and volatile is None:
         return
