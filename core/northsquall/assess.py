@@ -163,7 +163,18 @@ def _chemistry_of(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str,
         for s in procedure.steps
     ]
     charges = [
-        (k, x.mol, x.water_mol, x.water_per_mol, x.substance.id, sorted(x.substance.parts.items())) if x.substance else (k,)
+        (
+            k,
+            x.mol,
+            x.water_mol,
+            x.water_per_mol,
+            x.carrier_g,
+            x.carrier.id if x.carrier else None,
+            x.substance.id,
+            sorted(x.substance.parts.items()),
+        )
+        if x.substance
+        else (k,)
         for k, x in lots.items()
     ]
     rest = procedure.model_dump_json(include={"vessels", "materials", "chemistry", "scale", "results", "train"})

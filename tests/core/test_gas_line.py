@@ -8,7 +8,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 from deepness import DEEP
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from northsquall.assess import assess, work_out
@@ -61,6 +61,7 @@ elements_ = st.lists(
 
 
 @settings(max_examples=1000 if DEEP else 40, deadline=None)
+@example([release("HCl", 1.0, 0.0, 1.0), release("HCl", 1.0, 5e-324, 1.0)], [])
 @given(releases_, elements_)
 def test_what_comes_in_is_taken_or_leaves(found: list[Release], elements: list[TrainElement]) -> None:
     for i, e in enumerate(elements):

@@ -55,6 +55,11 @@ def _by_structure(root: str) -> frozenset[str]:
     return frozenset(out)
 
 
+def classes_of_root(root: str) -> frozenset[str]:
+    """Classes of one component by its id or structure alone."""
+    return _by_structure(root)
+
+
 def classes_in(contents: dict[str, float]) -> dict[str, frozenset[str]]:
     """Classes present in a mixture, each with the components that bring it."""
     return dict(_classes_of(tuple(contents.items())))

@@ -28,7 +28,7 @@ from northsquall.working import Figure
 
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
-HEATERS = ("mantle", "plate", "microwave")
+HEATERS = ("mantle", "plate", "microwave", "burner")
 REFLUX_K = 15.0
 """A bath stands this much over the boiling point of what it keeps at reflux (common practice, no source)."""
 

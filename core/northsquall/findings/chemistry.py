@@ -53,9 +53,11 @@ def too_much(c: Context) -> Iterator[Finding]:
 def unnamed_pair(c: Context) -> Iterator[Finding]:
     """P06, safety net: an oxidiser with a reducible, or a water-reactive with a protic substance, that no reaction names."""
     said: set[tuple[str, str]] = set()
+    acted: dict[str, set[str]] = {}
     for entry in c.walk.entries:
         here = pairs.classes_in(entry.mixed)
-        acting = {r for e in entry.events for r, n in e.reaction.change if n < 0}
+        acting = acted.setdefault(entry.vessel, set())  # what a reaction has used here is known
+        acting |= {r for e in entry.events for r, n in e.reaction.change if n < 0}
         for one, two, words in (
             ("oxidiser", "reducible", "an oxidiser and a substance that it can oxidise"),
             ("water-reactive", "protic", "a water-reactive and a protic substance"),

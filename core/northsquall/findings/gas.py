@@ -13,6 +13,7 @@ from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
 from northsquall.gas.air import room_of
 from northsquall.gas.closed import Closed
+from northsquall.gas.records import with_record
 from northsquall.gas.release import FOAM_FACTOR, MOLAR_L, foaming
 from northsquall.gas.review import Demand
 from northsquall.gas.train import Line, Passed, offers
@@ -345,6 +346,9 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
         break
     seen = _sees_fumes(c)
+    known = {r.gas for r in c.gas.releases} | set(c.gas.seen)
+    yield from _spoken_of(c, known)
+    direct = {g for e in c.walk.events() for g, n in e.reaction.change if n > 0 and e.latent is None}
     for record, step in _unmeasured(c):
         if not record.toxic or record.refer or _covered(c, record.root):
             if record.refer:
@@ -352,12 +356,36 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             continue
         if c.gas.lines and any(_absorbers(x) for x in c.gas.lines.values()):
             continue
-        if seen is not None or c.procedure.place.hood is False:
+        open_ = record.root in direct and c.procedure.place.hood is not True
+        if seen is not None or c.procedure.place.hood is False or open_:
             yield finding(
-                "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off and is seen, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
+                "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off{' and is seen' if seen else ''}, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:comes? off|escapes?|evolves?|pours? out|bubbles? (?:off|out))"
+"""How an author says that a gas comes; {0} is its name."""
+
+
+def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
+    """A toxic gas that comes by the author's own words, which no equation here gives: without an absorber its way is open."""
+    text = c.procedure.source_text
+    if c.gas is None or any(_absorbers(x) for x in c.gas.lines.values()):
+        return
+    for root in with_record():
+        record = record_of(root)
+        if root in known or not record.toxic or record.refer or not record.takes:
+            continue
+        said = next((m for name in record.names if len(name) > 3 and (m := re.search(EVOLVED.format(re.escape(name)), text, re.I))), None)
+        if said is None:
+            continue
+        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= said.start()), None)
+        yield finding(
+            "G04", "condition" if c.procedure.place.hood else "stop", f"“{said.group()}”: {record.name} comes, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=said.span(),
+            established=False, limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{root}",
+        )  # fmt: skip
 
 
 def _kept_in_water(line: Line, record: GasRecord) -> float:

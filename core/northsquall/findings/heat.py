@@ -269,12 +269,17 @@ def sensor(c: Context) -> Iterator[Finding]:
     if vessel is None:
         return
     hot = c.enthalpy is not None
-    if vessel.sensor == "bath" and hot:
+    read = [s for s in c.procedure.steps if s.T_range is not None or s.T_limit is not None]
+    by_bath = next((s for s in read if s.T_of == "bath"), None)
+    only_bath = (
+        vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" or s.kind in ("distil", "dry", "filter") for s in read[1:])
+    )
+    if (vessel.sensor == "bath" or only_bath) and hot:
         yield finding(
             "H08",
             "condition",
             "Only the bath is measured; the pot can be far warmer than the bath.",
-            span=vessel.sensor_span,
+            span=vessel.sensor_span or (by_bath.T_range.span if by_bath is not None and by_bath.T_range is not None else None),
             remedy="Put the thermometer into the liquid.",
             short="thermometer",
         )
@@ -334,7 +339,7 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         if high < c.settings.severity("H11_rise_K") or step.T_limit or step.cooled or step.T_range:
             continue
         in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
-        if in_pot:
+        if in_pot and not step.all_at_once:
             continue
         yield finding(
             "H11",

@@ -122,7 +122,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
             "organometal",
         } & set(there)
         most = max((n for r, n in entry.before[0].items() if r not in ("H2O", "H+")), default=0.0)
-        kinds = {k for k in kinds if sum(entry.before[0].get(r, 0.0) for r in there[k]) > 0.02 * most}
+        kinds = {k for k in kinds if sum(entry.before[0].get(r, 0.0) for r in there[k]) > min(0.02 * most, 0.005)}
         brings = [c.lots[m] for m in step.materials]
         protic = [
             x
@@ -194,7 +194,7 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
 
 
 VENTED = re.compile(
-    r"\b(?:vent\w*|tap (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered)\b",
+    r"\b(?:vent\w*|tap (?:is |was )?open\w*|open\w* (?:the )?(?:tap|stopcock|cock)|stopcock (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered)\b",
     re.I,
 )
 
@@ -256,7 +256,7 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
 
 CHECKED = re.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more|further) (?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
@@ -356,7 +356,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|last drop|boil(?:s|ed)? (?:it )?dry|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
+    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|nothing (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)

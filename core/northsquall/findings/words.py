@@ -9,7 +9,7 @@ from northsquall.assessment import Finding
 from northsquall.findings.base import Context, finding, rule
 
 NO_START = re.compile(
-    r"\b(nothing happen\w*|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
+    r"\b(nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start))\b",
     re.I,
 )
@@ -45,7 +45,7 @@ TESTS = re.compile(
 )
 CONTROLS = re.compile(
     r"\b(control|previously shown|known to|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
-    r"|alongside|beside|on fresh|fresh caustic|works|a drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|tried on)\b",
+    r"|alongside|beside|on fresh|fresh caustic|works|a drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first )?(?:on|with|against))\b",
     re.I,
 )
 

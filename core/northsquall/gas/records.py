@@ -58,6 +58,11 @@ class GasRecord:
         return False
 
 
+def with_record() -> tuple[str, ...]:
+    """Ledger components of the gases that have a record of their own."""
+    return tuple(data.toml("review/gases.toml"))
+
+
 @cache
 def record_of(root: str) -> GasRecord:
     """The record of a gas by its ledger component; a gas without one is taken as toxic and caught by nothing."""

@@ -218,12 +218,22 @@ def run_line(
     return line
 
 
+NEAREST_MIN = 1e-9
+
+
 def _grid(found: Sequence[Release]) -> np.ndarray:
     """Times of all breakpoints, each stretch cut into cells."""
     marks = sorted(
         {float(t) for r in found for t in (r.t_min if len(r.t_min) <= 200 else r.t_min[:: len(r.t_min) // 100 + 1])}
         | {float(r.t_min[-1]) for r in found if len(r.t_min)}
     )
+    apart = marks[:1]
+    for mark in marks[1:]:  # no clock tells nearer marks apart, and a cell needs a length
+        if mark - apart[-1] > NEAREST_MIN:
+            apart.append(mark)
+        else:
+            apart[-1] = mark if mark == marks[-1] and len(apart) > 1 else apart[-1]
+    marks = apart
     if len(marks) < 2:
         return np.array([0.0, 1.0])
     cuts = max(2, CELLS // max(len(marks) // 4, 1))

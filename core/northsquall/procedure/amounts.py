@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from functools import cache
 
 from northsquall.procedure import Material, Procedure, Strength
 from northsquall.procedure.units import UnitError, convert, dimension
@@ -27,6 +28,9 @@ class Lot:
     water_mol: Triple | None = None
     water_per_mol: float = 0.0
     """mol water that comes with 1 mol of it at its strength, where no amount is written."""
+    carrier: Substance | None = None
+    """What the rest of a written strength is, where not water; nothing where that rest is an oil or an impurity."""
+    carrier_g: Triple | None = None
     volume_mL: float | None = None
     cp_J_K: float | None = None
     reason: str | None = None
@@ -59,6 +63,14 @@ class Lot:
             out["H2O"] = out.get("H2O", 0.0) + self.water_per_mol * mol
         return out
 
+    def rest(self, grams: Triple, w: Triple) -> None:
+        """What is not the substance itself in `grams` of `w` mass per cent: water, a carrier, or nothing that reacts."""
+        rest: Triple = tuple(g * (1 - f / 100) for g, f in zip(grams, w, strict=True))  # type: ignore[assignment]
+        if self.material.carrier is None and self.substance is not None and _with_water(self.substance, w[1]):
+            self.water_mol = tuple(g / 18.015 for g in rest)  # type: ignore[assignment]
+        elif self.carrier is not None:
+            self.carrier_g = rest
+
     def roots(self, which: int = 1) -> dict[str, float]:
         """Components for the contents ledger; `which` 0, 1, 2 = low, best, high."""
         if self.substance is None or self.mol is None:
@@ -66,6 +78,9 @@ class Lot:
         out = {k: v * self.mol[which] for k, v in self.substance.parts.items()}
         if self.water_mol:
             out["H2O"] = out.get("H2O", 0.0) + self.water_mol[which]
+        if self.carrier is not None and self.carrier_g is not None:
+            for k, v in self.carrier.parts.items():
+                out[k] = out.get(k, 0.0) + v * self.carrier_g[which] / self.carrier.mass
         return out
 
     def figure(self) -> Figure:
@@ -97,6 +112,34 @@ def _substance(lot: Lot, m: Material, catalogue: Catalogue) -> Substance | None:
     return known
 
 
+WATER_REACTIVE = (
+    "acyl-chloride", "thionyl", "phosphorus-chloride", "phosphoryl", "chlorosulfonic", "lewis-chloride", "ionic-hydride", "aluminium-hydride",
+    "borohydride", "alkali-metal", "light-metal", "organometal", "carbide",
+)  # fmt: skip
+"""Classes of substances that are sold in no water: the rest of 60 % is an oil, a solvent or an impurity."""
+NEARLY_PURE = 85.0
+"""Mass per cent from which an organic liquid that water does not mix with is a purity, not a solution (assumption)."""
+
+
+DISSOLVED = 30.0
+"""Mass per cent up to which even a hydride may be a stabilised solution in caustic (common practice, no source)."""
+
+
+@cache
+def _dry(substance: str, parts: tuple[str, ...]) -> bool:
+    from northsquall.chemistry.pairs import classes_of_root
+
+    return any(key in WATER_REACTIVE for root in parts for key in classes_of_root(root))
+
+
+def _with_water(s: Substance, percent: float) -> bool:
+    """Whether the rest of a substance at this strength is water."""
+    if percent > DISSOLVED and _dry(s.id, tuple(s.parts)):
+        return False
+    polar = s.smiles is None or any(c in s.smiles for c in "ON")
+    return percent < NEARLY_PURE or polar or bool(s.commercial)
+
+
 def _triple(q: float, low: float | None, high: float | None, factor: float) -> Triple:
     return ((q if low is None else low) * factor, q * factor, (q if high is None else high) * factor)
 
@@ -113,10 +156,11 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
     s = lot.substance = _substance(lot, m, catalogue)
     if s is None:
         return lot
+    lot.carrier = catalogue.substances.get(m.carrier) if m.carrier else None
     if m.amount is None and m.stated_mol is None:
         lot.reason = "no amount is written"
         strength = _mass_fraction(lot, m, s, catalogue)
-        if strength and strength[1] > 0:
+        if strength and strength[1] > 0 and m.carrier is None and _with_water(s, strength[1]):
             lot.water_per_mol = s.mass * (100 / strength[1] - 1) / 18.015
         return lot
     if m.amount is not None and (m.amount.value <= 0):
@@ -164,7 +208,7 @@ def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
         lot.expression = "n = m / M" if kind == "mass" else "n = ρ V / M"
     else:
         lot.mol = tuple(g * f / 100 / s.mass for g, f in zip(grams, w, strict=True))  # type: ignore[assignment]
-        lot.water_mol = tuple(g * (1 - f / 100) / 18.015 for g, f in zip(grams, w, strict=True))  # type: ignore[assignment]
+        lot.rest(grams, w)
         lot.expression = "n = m w / M" if kind == "mass" else "n = ρ V w / M"
     _heat_capacity(lot, s, w, catalogue)
     assert lot.mol is not None
@@ -290,7 +334,8 @@ def _from_moles(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogue) 
         lot.mass_g = (lot.mol[0] * s.mass, lot.mol[1] * s.mass, lot.mol[2] * s.mass)
     else:
         lot.mass_g = tuple(n * s.mass / (f / 100) for n, f in zip(lot.mol, w, strict=True))  # type: ignore[assignment]
-        lot.water_mol = tuple(g * (1 - f / 100) / 18.015 for g, f in zip(lot.mass_g, w, strict=True))  # type: ignore[assignment, arg-type]
+        assert lot.mass_g is not None
+        lot.rest(lot.mass_g, w)
     _heat_capacity(lot, s, w, catalogue)
 
 

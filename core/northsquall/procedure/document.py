@@ -50,7 +50,7 @@ class Strength(Part):
 class Bath(Part):
     """What the vessel stands in. Masses in grams; None is "not written", never zero."""
 
-    kind: Literal["ice", "ice-salt", "dry-ice", "water", "oil", "sand", "air", "thermostat", "mantle", "plate", "microwave"]
+    kind: Literal["ice", "ice-salt", "dry-ice", "water", "oil", "sand", "air", "thermostat", "mantle", "plate", "microwave", "burner"]
     ice_g: float | None = None
     water_g: float | None = None
     T_C: float | None = None
@@ -83,6 +83,8 @@ class Material(Part):
     equivalents: Quantity | None = None
     """Equivalents as written, of the substrate; where nothing else is written they give the amount."""
     strength: Strength | None = None
+    carrier: str | None = None
+    """What its strength is written in, where not water: a substance's id, or "inert"."""
     phase: str | None = None
     role: str | None = None
     step: int | None = None

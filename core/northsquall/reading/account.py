@@ -56,6 +56,8 @@ class Account:
     """Lots by the number of their row in a charge table."""
     trains: list[tuple[Clause, list[Material]]] = field(default_factory=list)
     """What each clause about the gas line puts into an absorber."""
+    titled: bool = False
+    """Whether the first line is a heading of its own."""
     sensor: str = ""
     """Where a thermometer is that was told before any vessel."""
     recent: list[str] = field(default_factory=list)
@@ -195,7 +197,7 @@ def new_lot(account: Account, m: Mention) -> Material:
         )  # fmt: skip
     lot = Material(
         id=f"m{len(account.doc.materials) + 1}", name=m.name, identity=m.identity, amount=amount, stated_mol=m.moles.model() if m.moles else None,
-        equivalents=m.equivalents.model() if m.equivalents else None, strength=strength, phase=s.phase if s else None, span=(m.start, m.end),
+        equivalents=m.equivalents.model() if m.equivalents else None, strength=strength, carrier=m.carrier or None, phase=s.phase if s else None, span=(m.start, m.end),
     )  # fmt: skip
     account.doc.materials.append(lot)
     account.used |= {q.start for q in m.used}

@@ -42,7 +42,7 @@ class Reading:
         self.items: list[Item] = clause.items
         self.text = clause.text(account.source)
         found = bath_in(self.items)
-        self.bath: Bath | None = found[0] if found else None
+        self.bath: Bath | None = found[0] if found and not _of_receiver(self.items, found[1]) else None
         self.skip: set[int] = set(range(found[1], found[2] + 1)) if found else set()
         if found:
             account.used |= {q.start for q in found[3]}
@@ -52,7 +52,10 @@ class Reading:
             for i, x in enumerate(self.items[:-1])
             if isinstance(x, Qty)
             and x.dim in ("mass", "volume")
-            and is_word(self.items[i + 1], "left", "remain", "remains", "behind", "stay", "stays")
+            and (
+                is_word(self.items[i + 1], "left", "remain", "remains", "behind", "stay", "stays", "remaining")
+                or any(is_word(y, "leave", "leaving", "stop", "stopping", "stopped") for y in self.items[max(0, i - 4) : i])
+            )
         }
         account.used |= {x.start for i, x in enumerate(self.items) if i in left and isinstance(x, Qty)}
         self.skip |= left  # "3 mL left in the flask": what is not distilled
@@ -97,7 +100,11 @@ class Reading:
         """Gases without a mass, and the product, are spoken of and not charged."""
         if m.identity is None:
             return False
-        if m.amount is None and lex.is_gas_name(m.identity) and m.moles is None:
+        if m.identity in lex.INDICATORS and (m.amount is None or m.amount.unit == "drop"):
+            self.account.used |= {q.start for q in m.used}
+            return True
+        if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or lex.GAS_COMES.search(self.after(m))):
+            self.account.used |= {q.start for q in m.used}
             return True
         if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity):
             self.account.used |= {q.start for q in m.used}
@@ -107,6 +114,10 @@ class Reading:
             and m.identity == self.account.doc.results.product_identity
             and not any(x.identity == m.identity for x in self.account.doc.materials)
         )
+
+    def after(self, m: Mention) -> str:
+        """The clause's words behind a mention."""
+        return self.account.source[m.end : self.clause.end]
 
     def _rows(self) -> list[Mention]:
         """ "1 in 2", "3 mixed with 4", "into 6": numbers of rows of the charge table."""
@@ -156,6 +167,11 @@ class Reading:
     def measured(self) -> list[Mention]:
         """Mentions with an amount."""
         return [m for m in self.mentions if m.measured]
+
+
+def _of_receiver(items: list[Item], i: int) -> bool:
+    """Whether the bath at `i` cools what comes over and not the pot: "receiver in ice"."""
+    return any(is_word(x, "receiver", "receivers", "collector", "trap", "distillate") for x in items[max(0, i - 5) : i])
 
 
 def _speaks(account: Account, m: Mention) -> bool:
@@ -237,7 +253,7 @@ def _clause(account: Account, clause: Clause) -> None:
     if account.doc.steps and account.isolated in ("", "distil") and lex.LAYER.search(r.text):
         account.isolated = "layer"
     read_sensor(account, r.text, r.clause.start)
-    _beside_the_step(account, text)
+    _beside_the_step(account, clause, text)
 
 
 SPILLS = (
@@ -264,7 +280,7 @@ def _stands_ready(clause: Clause, text: str) -> bool:
     return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
 
 
-def _beside_the_step(account: Account, text: str) -> None:
+def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     """The stirrer off, nobody there: said in a clause of its own it is of the step before."""
     last = account.doc.steps[-1] if account.doc.steps else None
     if last is None:
@@ -273,6 +289,9 @@ def _beside_the_step(account: Account, text: str) -> None:
         last.stirred = False
     if last.attended is None and lex.UNATTENDED.search(text):
         last.attended = False
+    told = last.kind in ("dose", "add") and not last.all_at_once and clause.start - last.span[1] < 8
+    if told and lex.ALL_AT_ONCE.search(text) and not any(isinstance(x, Token) and x.kind == "sub" for x in clause.items):
+        last.all_at_once, last.kind = last.duration is None, "add" if last.duration is None else last.kind  # "HCl 80 mL: tip the lot in"
 
 
 def _went_in(account: Account, clause: Clause, text: str) -> bool:
@@ -617,6 +636,8 @@ def _fragment(account: Account, r: Reading) -> None:
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
         return None
+    if not doc.steps and not account.source[: r.clause.start].strip() and _names_the_aim(account, r):
+        return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
         if _pours(account, r):
             return _quench(account, r)
@@ -677,6 +698,18 @@ def _fragment(account: Account, r: Reading) -> None:
             last.T_range = window
         account.used |= {q.start for q in used}
     return None
+
+
+def _names_the_aim(account: Account, r: Reading) -> bool:
+    """ "Okay, fuming nitric.": a first sentence that does nothing and ends in a name says what is made."""
+    if r.measured or r.vessels or r.bath or r.clause.verb is not None or account.doc.results.product_identity is not None:
+        return False
+    named = next((m for m in r.mentions if m.identity and m.last >= len(r.items) - 1), None)
+    if named is None or any(is_word(x, "on", "onto", "to", "of", "from", "with", "in") for x in r.items[: named.first]):
+        return False
+    results = account.doc.results
+    results.product_identity, results.product, results.product_span = named.identity, named.name, (named.start, named.end)
+    return True
 
 
 def _apparatus(account: Account, r: Reading) -> None:
@@ -1438,6 +1471,9 @@ def _test(account: Account, r: Reading) -> None:
 # ------------------------------------------------------------------ temperature and time
 
 
+SHAKEN_WITH = re.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:with|in the (?:separat\w+ )?funnel)\b", re.I)
+
+
 def _thermal(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
@@ -1460,6 +1496,8 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and not brings
         ):
             return _stop(account, r)
+        if brings and kind == "hold" and account.doc.steps and SHAKEN_WITH.search(text):
+            return _wash(account, r)
         if brings and kind == "hold" and re.search(r"\b(?:stirr?ed|stirring) (?:in|into)\b", text, re.I) and not _pours(account, r):
             return _bring(account, r)
         if _pours(account, r):

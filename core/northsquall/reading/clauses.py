@@ -161,10 +161,36 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
             label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
     if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
         return []  # an aside
-    out = _cut(_taken_back(quantities(tokens)), number)
+    out = [c for part in _holds(_taken_back(_without_free(quantities(tokens)))) for c in _cut(part, number)]
     for clause in out:
         clause.label = label
     return out
+
+
+def _without_free(items: list[Item]) -> list[Item]:
+    """ "150 mL of copper-free 10 % caustic": what it is free of is no part of it."""
+    for i in range(len(items) - 3, -1, -1):
+        a, dash, b = items[i : i + 3]
+        if isinstance(a, Token) and is_word(dash, "-", "–") and is_word(b, "free") and a.end == dash.start and dash.end == b.start:
+            items = items[:i] + items[i + 3 :]
+    return items
+
+
+def _holds(items: list[Item]) -> list[list[Item]]:
+    """ "30 min at 5 °C, then 20 °C for 15 min": cut where a second time with its temperature begins."""
+    for i, x in enumerate(items[:-2]):
+        if not is_word(x, "then", "and") or not any(is_quantity(y, "time") for y in items[:i]):
+            continue
+        a, k = items[i + 1], i + 2
+        while k < len(items) and is_word(items[k], "for", "at", ","):
+            k += 1
+        b = items[k] if k < len(items) else None
+        apart = k > i + 2 or is_word(x, "then")
+        if apart and (
+            (is_quantity(a, "temperature") and is_quantity(b, "time")) or (is_quantity(a, "time") and is_quantity(b, "temperature"))
+        ):
+            return [items[:i], *_holds(items[i + 1 :])]
+    return [items]
 
 
 TURNS = {"sorry", "no", "rather", "mean", "correction"}
@@ -257,6 +283,34 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 (into.kind == "sub" and into.value != "ice") or into.low in ("over", "during", "slowly", "dropwise", "portions")
             )
             kind = "add" if named or isinstance(into, Qty) or into is None else kind
+        if x.low in ("stir", "stirring") and is_word(after, "bar", "bars", "rod", "plate", "motor", "magnet"):
+            continue
+        if (
+            x.low in ("goes", "go", "went", "gone", "runs", "ran", "run")
+            and is_word(
+                after,
+                "over",
+                "above",
+                "past",
+                "beyond",
+                "below",
+                "under",
+                "clear",
+                "brown",
+                "black",
+                "dark",
+                "pale",
+                "green",
+                "yellow",
+                "cloudy",
+                "wild",
+                "solid",
+                "up",
+                "down",
+            )
+            and not any(is_quantity(y, "time") for y in items[i + 2 : i + 4])
+        ):
+            continue  # "the head goes over 93 °C": what is seen
         if x.low == "stirring" and is_word(before, "with", "under", "without", "while", "constant", "vigorous", ","):
             continue
         if (

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from itertools import pairwise
 
 from northsquall.procedure import Quantity, Step
@@ -132,10 +133,23 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
     return out
 
 
+def _in_brackets(clause: Clause) -> set[int]:
+    """Indices of items that stand in brackets before the clause's verb."""
+    out, depth = set(), 0
+    for i, x in enumerate(clause.items[: clause.verb_at or 0]):
+        depth += is_word(x, "(") - is_word(x, ")")
+        if depth > 0:
+            out.add(i)
+    return out
+
+
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
     """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
     said = [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"] or _bare(clause)
+    inside = _in_brackets(clause)
+    if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):
+        said = [(i, x) for i, x in said if i not in inside]  # "the solution (kept at 0-5 °C) is run in at 50 °C"
     for i, x in said:
         own = clause.items[max(0, i - 6) : i]
         times = [k for k, y in enumerate(own) if isinstance(y, Qty) and y.dim == "time"]
@@ -210,6 +224,10 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
     return found, used
 
 
+OF_BATH = re.compile(
+    r"(?:bath|jacket|mantle|plate)(?: at| temperature| of|:)? ?\|| ?\| ?\(?(?:bath|bath temperature|jacket|outside|oil bath)\b", re.I
+)
+"""Beside a temperature ("|"): it is the bath's."""
 SHORT_STEP = {"recrystallise": "filter", "wash": "filter", "mix": "add", "pour": "transfer"}
 
 
@@ -232,6 +250,10 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
         step.duration = Quantity(
             value=900.0, unit="min", low=720.0, high=1080.0, approximate=True, span=(clause.start + m.start(), clause.start + m.end())
         )
+    if window is not None and window.span is not None:
+        around = account.source[window.span[0] - 12 : window.span[0]] + "|" + account.source[window.span[1] : window.span[1] + 14]
+        if OF_BATH.search(around):
+            step.T_of = "bath"
     for key, value in more.items():
         setattr(step, key, value)
     last = account.doc.steps[-1] if account.doc.steps else None

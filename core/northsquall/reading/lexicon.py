@@ -37,7 +37,7 @@ class Cue:
 
 VERBS: dict[str, set[str]] = {
     "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered"},
-    "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute"},
+    "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
     "heat": {"warmed", "warm", "heated", "heat", "boil", "boiled", "boils", "heating", "brought"},
     "reflux": {"reflux", "refluxed", "refluxing"},
@@ -117,7 +117,8 @@ SEEN = Cue(
 
 READY = Cue(
     re.compile(
-        r"\b(kept below the|stands? ready|kept ready|at hand|standing by|stood ready|to receive the batch|near ?by|with ice ready)\b", re.I
+        r"\b(kept below the|stands? ready|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
+        re.I,
     ),
     "kept",
     "stand",
@@ -126,6 +127,9 @@ READY = Cue(
     "near",
     "ready",
     "receive",
+    "reach",
+    "beside",
+    "next to",
 )
 TRAIN = Cue(
     re.compile(
@@ -233,7 +237,7 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|in one (?:go|portion|pour|lot|shot)|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?)\b",
+        r"\b(all at once|in one (?:go|portion|pour|lot|shot)|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
@@ -241,6 +245,13 @@ ALL_AT_ONCE = Cue(
     "poured",
     "straight",
     "quick",
+    "tip",
+    "dump",
+    "throw",
+    "threw",
+    "chuck",
+    "bung",
+    "tap",
 )
 SLOWLY = Cue(
     re.compile(
@@ -361,7 +372,7 @@ STRENGTH_WORDS = {"concentrated", "conc", "dilute", "dil", "fuming", "glacial", 
 ADJECTIVES = {
     "cold", "warm", "hot", "crushed", "cracked", "dry", "wet", "solid", "fresh", "freshly", "distilled", "pure", "anhydrous", "powdered", "finely", "ice", "chilled", "iced", "commercial",
     "clean", "strong", "well", "stirred", "technical", "redistilled", "more", "further", "additional", "grade", "reagent", "molten", "cooled", "precooled", "plain", "tap", "deionised", "deionized",
-    "spent", "molar", "fold", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
+    "spent", "molar", "fold", "crude", "ordinary", "usual", "coarse", "fine", "granular", "dried", "recrystallised", "recrystallized", "standard", "normal", "neat", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
 } | STRENGTH_WORDS  # fmt: skip
 CONTAINERS = {
     "flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot", "rb", "dish", "basin", "can",
@@ -505,6 +516,15 @@ NOUNS_TOO = {
 }
 
 
+GAS_COMES = re.compile(
+    r"^\W*(?:\(.*?\)\W*)?(?:which |that )?(?:will |should |must |can )?(?:comes?|forms?|evolves?|escapes?|leaves?|goes|is (?:evolved|given off|set free|expected|formed|lost)|are (?:evolved|given off|set free)|in all|altogether|expected|to be expected)\b",
+    re.I,
+)
+"""Behind a gas with its moles: it is what comes off, not what goes in."""
+INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue")
+"""What colours a titration: drops of it are no charge."""
+
+
 def is_gas_name(identity: str) -> bool:
     """Whether a substance is a gas at room temperature."""
     from northsquall.substances import catalogue
@@ -539,11 +559,17 @@ NOT_DONE = Cue(
     "not done",
 )
 STILL = Cue(
-    re.compile(r"\b(still head|distill?(?:ing|ation) (?:bridge|head)|(?:into|then) the receiver|change to distillation)\b", re.I),
+    re.compile(
+        r"\b(still[- ]?head|retort|short[- ]path(?: head)?|claisen head|distill?(?:ing|ation) (?:bridge|head)|(?:into|then) the receiver|change to distillation)\b",
+        re.I,
+    ),
     "still",
     "bridge",
     "receiver",
     "distil",
+    "retort",
+    "path",
+    "claisen",
 )
 WENT_IN = Cue(
     re.compile(r"\b(?:really )?(?:it was )?(?:only )?(?:about )?([\w-]+(?: point \w+)?)(?: of the ([\w-]+))?(?: that)? went in\b", re.I),

@@ -39,6 +39,8 @@ class Mention:
     """"The same acid": more of what was named before."""
     vague: bool = False
     """"A glug of": something goes in, and nobody says how much."""
+    carrier: str = ""
+    """What it is a solution or dispersion of, other than water: an id, or "inert"."""
     struck: str = ""
     """What the author said before and took back."""
     first: int = 0
@@ -319,6 +321,8 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     k = max(m.index, m.last) + 1
     if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
         return
+    while isinstance(x := at(items, k + 1), Token) and (x.low in ("the", "it's", "that's", "of", "at", "about") or x.low in lex.ADJECTIVES):
+        k += 1
     q = at(items, k + 1)
     if not isinstance(q, Qty) or q.dim not in ("percent", "molar", "normal") or q.start in busy:
         return
@@ -364,6 +368,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         out.append(m)
         m.vague = not m.measured and _vague(items, m)
         _small(items, m)
+    _carried(items, out)
     out += _unknowns(items, skip, busy, source)
     out += _vague_unknowns(items, skip, out, source)
     out += _generics(items, skip, out, busy)
@@ -391,6 +396,32 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
                 m.index = -1
             seen.add(m.identity)
     return [m for m in out if m.index >= 0]
+
+
+OILS = {"oil", "paraffin", "wax"}
+
+
+def _carried(items: list[Item], out: list[Mention]) -> None:
+    """ "60 % in oil", "1.6 M in hexane": what a strength is written in; it is no charge of its own."""
+    for m in out:
+        k = next((i for i, x in enumerate(items) if isinstance(x, Qty) and x in m.used and x.dim in ("percent", "molar", "normal")), None)
+        if k is None:
+            continue
+        while is_word(at(items, k + 1), "solution", "dispersion", "suspension", "w", "/", "by", "weight", "mass", "wt"):
+            k += 1
+        if not is_word(at(items, k + 1), "in"):
+            continue
+        k += 2
+        while isinstance(x := at(items, k), Token) and (x.low in lex.ADJECTIVES or x.low in ("mineral", "paraffin", "white", "light")):
+            k += 1
+        x = at(items, k)
+        if isinstance(x, Token) and x.kind == "sub" and x.value not in ("water", "ice"):
+            m.carrier = str(x.value)
+            for other in out:
+                if other.index == k and other is not m and not other.measured:
+                    other.index = -1
+        elif is_word(x, *OILS) or is_word(at(items, k - 1), "paraffin"):
+            m.carrier = "inert"
 
 
 PARTS = {"half", "rest", "remainder", "remaining"}

@@ -291,7 +291,15 @@ def _bare_size(items: list[Item], i: int, phrase: VesselPhrase) -> None:
 
 COLD_LIQUIDS = ("acetone", "ethanol", "propan-2-ol", "isopropanol", "carbon dioxide")
 """What a cold bath is made of, beside ice."""
-HEATERS = {"mantle": "mantle", "hotplate": "plate", "hot-plate": "plate", "microwave": "microwave"}
+HEATERS = {
+    "mantle": "mantle",
+    "hotplate": "plate",
+    "hot-plate": "plate",
+    "microwave": "microwave",
+    "burner": "burner",
+    "bunsen": "burner",
+    "flame": "burner",
+}
 
 
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
@@ -322,13 +330,18 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
     for i, item in enumerate(items):  # "in a basin of hot water"
-        dish = i > 2 and is_word(items[i - 1], "of") and is_word(items[i - 2], "basin", "bowl", "tub", "pan", "bath")
+        k = i
+        while k > 1 and isinstance(x := items[k - 1], Token) and x.low in ADJECTIVES:
+            k -= 1
+        dish = (
+            k > 2 and is_word(items[k - 1], "of", "with") and is_word(items[k - 2], "basin", "bowl", "tub", "pan", "bath", "dish", "sink")
+        )
         if (
             isinstance(item, Token)
             and item.kind == "sub"
             and item.value == "water"
             and dish
-            and any(is_word(x, "in", "into") for x in items[max(0, i - 5) : i - 2])
+            and any(is_word(x, "in", "into") for x in items[max(0, k - 5) : k - 2])
         ):
             return Bath(kind="water", span=(item.start, item.end)), i, i, []
     for i, item in enumerate(items):
@@ -411,6 +424,11 @@ def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         off = any(is_word(x, "off", "cold", "unplugged") for x in items[i + 1 : i + 6])
         if isinstance(item, Token) and (plate or item.low in HEATERS) and not off:
             kind = "plate" if plate else HEATERS[item.low]
+            used = any(is_word(x, "with", "over", "on", "by", "under") for x in items[max(0, i - 4) : i]) and any(
+                is_word(x, "heat", "heated", "heating", "warm", "warmed", "boil", "boiled", "distilled", "distil") for x in items
+            )
+            if kind == "burner" and not used:
+                continue  # a flame that is spoken of, or the burner of a gas line
             return Bath(kind=kind, span=(item.start, item.end)), i, i, []  # type: ignore[arg-type]
     return None
 
@@ -493,6 +511,8 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         else next((k for k in ("oil", "sand") if k in text), "water")
     )  # fmt: skip
     ice, water, more = _masses(parts)
+    if kind == "water" and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim in AMOUNTS:  # "water bath (4 L)"
+        water, more = convert(parts[0].value, parts[0].unit, parts[0].dim), [parts[0]]
     for q in parts:
         if isinstance(q, Qty) and q.dim == "temperature":
             temperature = q.value
@@ -501,9 +521,21 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     if last == i and ice is None and kind in ("ice", "ice-salt") and behind < len(items) and isinstance(items[behind], Qty):
         q = items[behind]
         assert isinstance(q, Qty)
+        stuff = behind
+        while stuff + 1 < len(items) and (
+            is_word(items[stuff + 1], "of", "crushed", "and", "+", "&", "/", "with", "in")
+            or (isinstance(x := items[stuff + 1], Qty) and x.dim in AMOUNTS)
+            or (isinstance(x, Token) and x.kind == "sub" and x.value in ("ice", "water", "sodium chloride"))
+        ):
+            stuff += 1
+        said = {x.value for x in items[behind : stuff + 1] if isinstance(x, Token) and x.kind == "sub"}
+        ends = stuff + 1 == len(items) or is_word(items[stuff + 1], ".", ",", ";", ")")
         if q.dim == "mass" and (behind + 1 == len(items) or is_word(items[behind + 1], ".", ",", ";", ")")):  # "ice bath 2 kg"
             ice = water = convert(q.value, q.unit, q.dim) / 2
             last, more = behind, [*more, q]
+        elif q.dim in AMOUNTS and "ice" in said and ends:  # "ice bath, 3 kg ice + water"
+            ice, water, told = _masses(items[behind : stuff + 1])
+            last, more = stuff, [*more, *told]
     end = items[last].end
     bath = Bath(kind=kind, ice_g=ice, water_g=water, T_C=temperature, span=(items[first].start, end))  # type: ignore[arg-type]
     return bath, first, last, used + more

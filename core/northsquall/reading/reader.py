@@ -69,6 +69,7 @@ def read(text: str) -> Procedure:
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
+    account.titled = len(body) < len(tokens)
     tables, body = split_tables(body, source)
     read_tables(account, tables)
     # a table's rows may be meant anywhere, so a text with one is always read from its beginning
@@ -251,7 +252,11 @@ def _finish(account: Account, tokens: list[Token]) -> None:
         m = ASSAY.search(account.source, doc.results.mass_g.span[1], doc.results.mass_g.span[1] + 160)
         if m is not None:
             doc.results.strength_percent = float((m[1] or m[2]).replace(",", "."))
-    head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
+    head = len(doc.source_text) - len(doc.source_text.lstrip())
+    if not doc.title.endswith("…") and doc.source_text[head:].startswith(doc.title) and account.titled:
+        head += len(doc.title)  # "Tris buffer 0.5 M, 1 L": what is wanted, not what goes in
+    else:
+        head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
     listed = {place for u in doc.unread for place in range(*u.span)}
     for item in quantities(tokens):

@@ -21,7 +21,7 @@ NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
-    rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:jar|bottle|flask|can|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
@@ -64,7 +64,8 @@ NO_HOOD = re.compile(
     re.I,
 )
 OUTDOORS = re.compile(
-    r"\b(?:outdoors|out of doors|in the (?:yard|garden|open air|car park|courtyard)|on the (?:balcony|roof|terrace)|loading bay)\b", re.I
+    r"\b(?:outdoors|out of doors|in the (?:yard|garden|open air|car park|courtyard)|on the (?:balcony|roof|terrace|patio|lawn|driveway|steps)|in (?:my|the) (?:back ?yard|backyard|garage|shed|driveway)|back ?yard|outside (?:in the|on the)|loading bay)\b",
+    re.I,
 )
 WINDOW = re.compile(r"\bwindows?\b", re.I)
 DETECTOR = re.compile(
@@ -85,7 +86,7 @@ PURGED = re.compile(
     re.I,
 )
 FLAME = re.compile(
-    r"\b(?:bunsen|(?:gas |spirit )?burner|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame))\b",
+    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame))\b",
     re.I,
 )
 DENIED = re.compile(r"\b(?:no|never|not|without|nothing|away from|kept away|out of|free of|nor|instead of|off\b)\b", re.I)

@@ -143,6 +143,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue
         if _case_matters(name) and text[start:stop] != name:
             continue
+        if before == ")" and folded[start - 2 : start - 1].isalpha():
+            continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         hits.append(Token("sub", text[start:stop], start, stop, identity))
     taken = bytearray(len(text))
     out: list[Token] = []

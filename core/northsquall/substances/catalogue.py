@@ -98,11 +98,19 @@ class Catalogue:
     def solution(self, identity: str, percent: float) -> tuple[float, float] | None:
         """(density g/mL, cp J/(g K)) of an aqueous solution of `percent` by mass, or None.
 
-        Linear between tabulated strengths; clamped at the ends of the table.
+        Linear between tabulated strengths, and from the last of them to the pure liquid where its density and heat capacity are
+        known; else clamped at the ends of the table.
         """
         rows = self.solutions.get(identity.removeprefix("fuming "))
         if rows is None:
             return None
+        if percent > rows[-1, 0]:
+            s = self.substances.get(identity)
+            density, cp = (s.value("density", "l"), s.value("cp", "l")) if s is not None and not s.commercial else (None, None)
+            if s is not None and density is not None:
+                part = (percent - rows[-1, 0]) / (100.0 - rows[-1, 0])
+                pure = cp.value / s.mass if cp is not None else float(rows[-1, 2])
+                return float(rows[-1, 1] + part * (density.value - rows[-1, 1])), float(rows[-1, 2] + part * (pure - rows[-1, 2]))
         return (
             float(np.interp(percent, rows[:, 0], rows[:, 1])),
             float(np.interp(percent, rows[:, 0], rows[:, 2])),
