@@ -446,7 +446,7 @@ def consistent(rows: list[list[Any]]) -> list[list[Any]]:
     """Without what contradicts itself within one substance: a value less is better than a wrong one.
 
     A melting point above the boiling point takes both away, a short-term limit below the 8 h one takes the 8 h one,
-    a gas below its liquid in enthalpy takes the gas.
+    a gas below its liquid in enthalpy takes the gas, one below its solid takes both.
     """
     held = {(r[0], r[1], r[2]): float(r[3]) for r in rows}
     bad: set[tuple[str, str, str]] = set()
@@ -458,6 +458,8 @@ def consistent(rows: list[list[Any]]) -> list[list[Any]]:
             bad.add((name, "limit_8h", ""))
         if get("Hf", "l") is not None and get("Hf", "g") is not None and get("Hf", "g") < get("Hf", "l"):
             bad.add((name, "Hf", "g"))
+        if get("Hf", "s") is not None and get("Hf", "g") is not None and get("Hf", "g") < get("Hf", "s"):
+            bad |= {(name, "Hf", "s"), (name, "Hf", "g")}
     for key in sorted(bad):
         print(f"left out, contradicts itself: {key}", file=sys.stderr)
     return [r for r in rows if (r[0], r[1], r[2]) not in bad]

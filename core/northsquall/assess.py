@@ -258,6 +258,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
         (curves, measured),
     )
     context.purpose, context.trials = purpose, trials
+    context.late = sheet.stages(procedure, lots, walks, reactions, late=True)
     whole = volumes(procedure, lots)
     fills = {v.name: (whole[v.name], v.nominal_mL) for v in procedure.vessels}
     side = {g: sorted(where) for g, (where, _) in sheet.beside(walks, trials).items()}
@@ -318,8 +319,10 @@ def _context(
     known: tuple[list[Measured], Bound | None],
 ) -> Context:
     warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
+    hot = {r.step for r in reactions if not r.heat_kJ.established or abs(r.heat_kJ.best or 0.0) > IDLE_KJ}
     unknown = next(
-        (t for t in timed if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name)), None
+        (t for t in timed if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name) and (pot is None or t.step.n in hot)),
+        None,
     )  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
     curves, measured = known
@@ -330,6 +333,8 @@ def _context(
         mtsr=not_established("°C", missing or "no reaction with a rate"), peak={}, accumulation=None, bracket=None, klass=None,
         unknown_dose=unknown, quench_end={}, quench_fill={}, total_heat=total,
     )  # fmt: skip
+    if unknown is not None and c.unknown_dose is not None and _nothing_to_lose(c):
+        c.unknown_dose, c.moot_dose = None, unknown
     if pot is None or not runs:
         return c
     for seg in pot.plan.segments:
@@ -355,7 +360,8 @@ def _context(
     c.accumulation = (min(piled.values()), piled["best"], max(piled.values()))
     doses = [procedure.steps[n - 1] for n in pot.dose_steps]
     windows = [s.T_range for s in doses if s.T_range] or [s.T_limit for s in doses if s.T_limit]
-    c.process_C = windows[-1].value if windows else c.peak[pot.dose_steps[-1]][1] if pot.dose_steps else None
+    last = c.peak.get(pot.dose_steps[-1]) if pot.dose_steps else None
+    c.process_C = windows[-1].value if windows else last[1] if last is not None else None
     c.mtt = sheet.boiling(best, pot.vessel.name, cat, max(pot.dose_steps, default=None))
     if c.process_C is not None and c.mtt is not None and c.mtsr.high is not None:
         low = bound.TD24_C if bound else float("inf")
@@ -412,6 +418,17 @@ def _batch(c: Context, cat: Catalogue) -> None:
 
 MARGIN_K = 10.0
 """Room below boiling and the class's bound that the worst case must leave for a missing time not to decide (assumption)."""
+
+
+IDLE_KJ = 0.5
+"""Heat of a step up to which the time of its addition decides nothing (assumption)."""
+
+
+def _nothing_to_lose(c: Context) -> bool:
+    """Whether nothing reacts: only mixing heats of a few kelvin, all of them known, and no gas."""
+    rises = [s.rise_K[2] for s in c.stages]
+    known = all(r.heat_kJ.established for r in c.reactions)
+    return known and max(rises, default=0.0) < c.settings.severity("H11_rise_K") and not any(e.gas for e in c.walk.entries)
 
 
 def _harmless(c: Context, dose: Timed) -> bool:

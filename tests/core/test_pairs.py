@@ -46,7 +46,7 @@ def test_each_pair_is_found_when_both_are_there_and_not_when_one_is(record) -> N
     for part in parts[:2]:
         alone = {h.id for h in hits(part.roots, T, [part.roots])}
         assert key not in alone, "one substance alone is no pair"
-    assert record["source"] and record["then"] and record.get("severity", "stop") in ("stop", "condition", "note")
+    assert record["source"] and record["then"] and record.get("severity", "stop") in ("stop", "condition", "note", "long")
 
 
 def test_every_class_is_used_and_has_an_example() -> None:

@@ -249,7 +249,7 @@ def gate(
         return "only on distilling", True
     if when.get("standing") and not c.standing:
         return "only on standing", True
-    if when.get("slow") and not c.slow and reaction.product not in wanted:
+    if when.get("slow") and not c.slow and not any(n > 0 and r in wanted for r, n in reaction.change):
         return "slow", True
     if "cool" in when and c.T_high > when["cool"]:
         return f"above {when['cool']:g} °C", False

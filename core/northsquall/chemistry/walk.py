@@ -145,6 +145,13 @@ RECEIVES_BOILING = re.compile(r"\b(?:in|into|to) (?:the |a |\d[\w. ]* )?(?:mL |o
 """What goes into something that boils: "tipped into 200 mL boiling 50 % acid"."""
 
 
+ICED = (0.0, 8.0)
+"""°C of what stands in ice."""
+IGNITES = re.compile(r"\b(?:ignit\w+|set alight|lit with|thermite|(?:glows?|glowing) (?:red|white|yellow)|red heat|white heat)\b", re.I)
+IGNITED = (600.0, 1500.0)
+"""°C of what is lit and burns through by itself (common practice, no source)."""
+
+
 def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str]) -> Conditions:
     """Temperatures of a step: as written, else the bath's, else as the vessel was."""
     low, high = last
@@ -172,6 +179,8 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         )
     elif step.kind == "cool":
         low, high = 0.0, ROOM
+    if q is None and IGNITES.search(step.text):
+        low, high = IGNITED
     if step.T_limit is not None:
         high = min(high, step.T_limit.value) if q is not None or high > step.T_limit.value else max(high, min(step.T_limit.value, high))
         low = min(low, high)
@@ -333,9 +342,17 @@ class _Walker:
 
     def conditions(self, step: Step, vessel: str) -> Conditions:
         off = frozenset(c.family for c in self.procedure.chemistry if c.what == "off" and (c.step is None or step.n >= c.step))
-        c = conditions_of(step, self.vessels.get(vessel), self.warmth.get(vessel, (ROOM, ROOM)), self.slow, off)
-        self.warmth[vessel] = (c.T_low, c.T_high)
+        last = self.warmth.get(vessel, (ROOM, ROOM))
+        if last == (ROOM, ROOM) and step.kind in ("dose", "add", "charge") and self._ice_in(vessel, step):
+            last = ICED
+        c = conditions_of(step, self.vessels.get(vessel), last, self.slow, off)
+        self.warmth[vessel] = (c.T_low, c.T_high) if c.T_low < IGNITED[0] else (ROOM, ROOM)  # it has burnt out and cooled
         return c
+
+    def _ice_in(self, vessel: str, step: Step) -> bool:
+        """Whether ice was put into the vessel just before, or now."""
+        near = [s for s in self.procedure.steps if s.vessel == vessel and step.n - 2 <= s.n <= step.n]
+        return any((lot := self.lots[k]).substance is not None and lot.substance.id == "ice" for s in near for k in s.materials)  # type: ignore[union-attr]
 
     def fresh(self, step: Step, here: Stream | None = None) -> list[Stream]:
         out = []

@@ -378,8 +378,8 @@ class _Checker:
                     self.fault(where, f"“{key}” is no class")
             if not r.get("then"):
                 self.fault(where, "no consequence")
-            if r.get("severity", "stop") not in ("stop", "condition"):
-                self.fault(where, f"severity {r['severity']!r}; stop or condition was expected")
+            if r.get("severity", "stop") not in ("stop", "condition", "long"):
+                self.fault(where, f"severity {r['severity']!r}; stop, condition or long was expected")
             self.sourced(where, r.get("source"))
             both = frozenset((str(r.get("a")), str(r.get("b"))))
             if both in seen:

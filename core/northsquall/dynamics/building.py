@@ -15,7 +15,7 @@ from northsquall.chemistry.walk import Walk
 from northsquall.dynamics import kinetics
 from northsquall.dynamics.decomposition import Decomposition
 from northsquall.dynamics.kernel import NEVER_BOILS, wetted
-from northsquall.dynamics.kinetics import Kinetics, followed, kinetics_of
+from northsquall.dynamics.kinetics import WARMED, Kinetics, as_written, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
 from northsquall.dynamics.schedule import AFTER, Timed, lay_out, next_size
 from northsquall.heat.boiling import boiling
@@ -66,7 +66,24 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     """The reaction with its rate: what a reviewer put in, its family's, or its class's."""
     family = event.reaction.family.id
     own = next((c for c in procedure.chemistry if c.what == "rate" and c.family in (family, family.split(":")[0])), None)
-    return Followed(event, dH, kinetics_of(event, own))
+    kin = kinetics_of(event, own)
+    step = next((s for s in procedure.steps if s.n == event.step), None)
+    if (
+        own is None
+        and not event.reaction.family.rate
+        and step is not None
+        and step.kind in WARMED
+        and step.duration is not None
+        and step.duration.value >= LEAST_HELD_MIN
+    ):
+        q = step.T_range
+        kin = as_written(kin, step.duration.value, (q.high if q.high is not None else q.value) if q is not None else REFLUX_C)
+    return Followed(event, dH, kin)
+
+
+LEAST_HELD_MIN = 10.0
+REFLUX_C = 80.0
+"""°C of a reflux whose temperature nobody writes, for the reference of a rate (assumption)."""
 
 
 def build_pot(
@@ -130,6 +147,8 @@ class _Builder:
             power_W=max(settings.best("thermostat_W"), settings.best("thermostat_W_per_L") * self.nominal / 1e3),
         )  # fmt: skip
         doses = [n for n in self.doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)]
+        if not doses and event is not None:  # charged cold, then warmed: the step in which it starts
+            doses = [s.step for s in segments if s.step == event.step][:1]
         rate = self.main.rate if self.main else None
         known = all(f.rate.known for f in self.reactions)
         return Pot(self.vessel, plan, doses, self.bath, self.bath_assumed, self.notes, present_cp, uptake, until, rate, event, known)
@@ -264,7 +283,9 @@ class _Builder:
             boils = self._boils(step) if mine else NEVER_BOILS
             seg_bath, seg_T = self._segment_bath(step if mine else None, boils)
             if mine and step.kind == "cool" and not t.written:
-                duration_s = self._cooling_s(step, present_cp, present_mL)
+                hot = segments[-1] if segments and segments[-1].bath in ("fixed", "heater", "jacket") else None
+                begins_C = min(hot.bath_T_K, hot.boils_K) - ZERO_C if hot is not None else None
+                duration_s = self._cooling_s(step, present_cp, present_mL, start=max(begins_C, self.ambient - ZERO_C) if begins_C else None)
                 t.low = t.best = t.high = duration_s / 60.0
                 t.why = "from the duty of the bath"
             if mine and not cooled and step.kind == "dose" and self.bath is not None and segments and (step.T_limit or step.T_range):

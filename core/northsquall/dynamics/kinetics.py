@@ -5,6 +5,7 @@ Where nothing is known both bounds are run: the heat as fast as the reagent come
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Any, Literal
 
@@ -67,6 +68,25 @@ def kinetics_of(e: Event, settled: Chemistry | None = None) -> Kinetics:
     return Kinetics("not known", FAST_L_MOL_S, 0.0, 20.0, TAU_S, (NEVER, 1.0), note)
 
 
+CONVERTED = 3.5
+"""Time constants in the written time of a batch that is warmed and held until it is done: 97 % (assumption)."""
+HELD_FACTOR, HELD_EA_KJ = 3.0, 80.0
+
+
+def as_written(kin: Kinetics, minutes: float, T_C: float) -> Kinetics:
+    """No rate is known, and the author holds the batch so long until it is done: of first order, done in that time, a factor of three either way."""
+    note = f"no rate is known: held {minutes:.0f} min at about {T_C:.0f} °C, it is taken as 97 % done by then, a factor of {HELD_FACTOR:.0f} either way (assumption)"
+    return replace(
+        kin,
+        how="first order",
+        k_ref=CONVERTED / (minutes * 60.0),
+        Ea_kJ=HELD_EA_KJ,
+        T_ref_C=T_C,
+        factors=(1 / HELD_FACTOR, HELD_FACTOR),
+        note=note,
+    )
+
+
 def of_reviewer(c: Chemistry) -> Kinetics:
     """The rate that a reviewer put in, measured or from a paper."""
     f = max(c.factor, 1.0)
@@ -118,11 +138,19 @@ def deciding(walk: Walk, heats: dict[tuple[int, str, str], float], kinds: dict[i
     own = next((e for e in walk.events() if e.latent is None and e.reaction.family.rate), None)
     if own is not None:
         return own
+    return _hottest(walk, heats, kinds, FED) or _hottest(walk, heats, kinds, WARMED)
+
+
+WARMED = ("hold", "heat", "reflux")
+"""Kinds of steps in which what was charged cold begins to react."""
+
+
+def _hottest(walk: Walk, heats: dict[tuple[int, str, str], float], kinds: dict[int, str], among: Sequence[str]) -> Event | None:
     best: Event | None = None
     most = LEAST_KJ
     for e in walk.events():
         heat = heats.get((e.step, e.vessel, e.reaction.family.id), 0.0)
-        if e.reaction.family.record.get("kind") in ASIDE or kinds.get(e.step) not in FED:
+        if e.reaction.family.record.get("kind") in ASIDE or kinds.get(e.step) not in among:
             continue
         if e.latent is None and e.extent > 0 and heat > most and any(n < 0 for _, n in e.reaction.change):
             best, most = e, heat

@@ -75,6 +75,8 @@ class Context:
     gas: GasReview | None = None
     trials: list[Walk] = field(default_factory=list)
     leftovers: list[Leftover] = field(default_factory=list)
+    late: list[Stage] = field(default_factory=list)
+    """What comes to the batch after it has reacted, with its heat."""
 
     def step(self, n: int | None) -> Step | None:
         """The step of this number."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
@@ -53,11 +54,12 @@ def too_much(c: Context) -> Iterator[Finding]:
 def unnamed_pair(c: Context) -> Iterator[Finding]:
     """P06, safety net: an oxidiser with a reducible, or a water-reactive with a protic substance, that no reaction names."""
     said: set[tuple[str, str]] = set()
-    acted: dict[str, set[str]] = {}
+    acting: set[str] = set()
     for entry in c.walk.entries:
         here = pairs.classes_in(entry.mixed)
-        acting = acted.setdefault(entry.vessel, set())  # what a reaction has used here is known
-        acting |= {r for e in entry.events for r, n in e.reaction.change if n < 0}
+        acting |= {  # what a reaction has used is known
+            r for e in entry.events for r, n in e.reaction.change if n < 0
+        }
         for one, two, words in (
             ("oxidiser", "reducible", "an oxidiser and a substance that it can oxidise"),
             ("water-reactive", "protic", "a water-reactive and a protic substance"),
@@ -99,12 +101,48 @@ def never_together(c: Context) -> Iterator[Finding]:
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
+            if h.severity == "long":  # harmful on long contact only
+                stands = any(e.conditions.standing for e in c.walk.entries if e.vessel == entry.vessel and e.step >= entry.step)
+                severity = "condition" if stands else "note"
             if min(max((_amount(entry.mixed, r) for r in side), default=0.0) for side in (h.roots_a, h.roots_b)) <= 0.002:
                 severity = "note"
             yield finding(
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
                 remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
             )  # fmt: skip
+
+
+LEFT_WET = re.compile(
+    r"\b(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by) (?:a (?:little|bit of) )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
+    re.I,
+)
+MEETS_FUEL = ("nitric-acid", "permanganate", "chromate", "perchloric", "chlorate", "peroxide")
+
+
+@rule("S04")
+def wet_with_solvent(c: Context) -> Iterator[Finding]:
+    """S04, reachable in one step: what was rinsed with a solvent, and may be wet with it, goes into a strong oxidiser."""
+    text = c.procedure.source_text
+    for m in LEFT_WET.finditer(text):
+        wet = re.search(
+            r"\b(?:wet|moist|damp|undried|not dry|without drying)\b|\bbefore\b", text[max(0, m.start() - 60) : m.end() + 60], re.I
+        )
+        into = next(
+            (
+                e
+                for e in c.stand_in.entries
+                if set(MEETS_FUEL) & set(pairs.classes_in(e.mixed)) and not any(is_organic(r) and n > 1e-4 for r, n in e.mixed.items())
+            ),
+            None,
+        )
+        step = c.step(into.step) if into is not None else None
+        if wet is None or into is None or step is None:
+            continue
+        name = pairs.classes()[next(k for k in MEETS_FUEL if k in pairs.classes_in(into.mixed))]["name"]
+        yield finding(
+            "S04", "condition", f"“{m.group().strip()}”: what is still wet with {m[1].lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
+        )  # fmt: skip
+        return
 
 
 def _its_medium(h: pairs.Hit, entry: Entry, c: Context) -> bool:
@@ -167,3 +205,4 @@ def metallothermic(c: Context) -> Iterator[Finding]:
                 "H15", "stop", f"{e.reaction.family.name[:1].upper() + e.reaction.family.name[1:]}: no liquid takes the heat, and it throws the charge out.", step=c.step(e.step),
                 remedy="A crucible under a blast shield and a licensed practice; no glass.", source="handbook 3.1", short="ejection",
             )  # fmt: skip
+            return

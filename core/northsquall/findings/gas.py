@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
+from typing import Any
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
@@ -22,6 +23,8 @@ from northsquall.procedure.volumes import volumes
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
+PLENTY_MOL = 0.02
+"""mol of a gas that no bench flask holds shut: half a litre (assumption)."""
 LEAST_MOL = 0.002
 """mol of a gas from which it is worth a sentence: half a hundred millilitres (assumption)."""
 
@@ -49,6 +52,10 @@ def _unmeasured(c: Context) -> list[tuple[GasRecord, Step | None]]:
         (record_of(g), c.step(min(steps)) if steps else None)
         for g, steps in c.gas.seen.items()
         if not any(r.gas == g for r in c.gas.releases)
+    ] + [
+        (record_of(g), c.step(c.gas.of(g)[0].step))
+        for g in dict.fromkeys(r.gas for r in c.gas.releases)
+        if c.gas.mol(g)[1] < LEAST_MOL < c.gas.mol(g)[2] and _sees_fumes(c)
     ]
 
 
@@ -90,7 +97,9 @@ def unnamed(c: Context) -> Iterator[Finding]:
         if record.root in c.gas.from_absorber and not c.gas.of(record.root):
             continue
         severity: Severity = "condition" if record.toxic or record.fuel else "note"
-        if severity == "note" and mol[1] < 0.05:
+        if record.toxic and _trifle(c, record, mol, c.gas.exposure.get(record.root)):
+            severity = "note"
+        if severity == "note" and not record.toxic and mol[1] < 0.05:
             continue
         yield finding(
             "G01", severity, f"{_many(mol[1])} of {record.name} form, and the text does not name it.", step=step, figure=figure(mol[1], "mol", low=mol[0], high=mol[2]),
@@ -113,6 +122,13 @@ def unnamed(c: Context) -> Iterator[Finding]:
 @rule("G02")
 def shut_in(c: Context) -> Iterator[Finding]:
     """G02: a closed vessel with gas, vapour or slow evolution."""
+    for k in c.procedure.closings if c.gas and c.gas.lines else []:
+        step = next((s for s in c.procedure.steps if s.kind == "absorb" and s.span[0] <= k.span[0] <= s.span[1]), None)
+        if step is None or k.how not in ("shut", "held") or k.place != "vessel":
+            continue
+        yield finding(
+            "G02", "stop", f"“{k.word}”: gas is led into a bottle that is shut, and what is not taken up has no way out.", step=step, span=k.span, limit="an outlet behind every absorber", remedy="An outlet from the absorber to the exhaust.", source="handbook 2.7", short="absorber shut",
+        )  # fmt: skip
     for x in c.gas.closed if c.gas else []:
         step, k = c.step(x.closing.step), x.closing
         if k.place == "funnel":
@@ -128,6 +144,7 @@ def shut_in(c: Context) -> Iterator[Finding]:
         )
         where = {"receiver": "the receiver", "store": f"what is put away in {x.vessel}"}.get(k.place, x.vessel)
         if x.rise_bar is None:
+            plenty = any(n[1] > PLENTY_MOL for n in x.gases.values())
             alive = k.place == "store" and any(
                 y.record["danger"] in ("gas", "heats") and (y.mol is None or y.left > LEAST_MOL) for y in c.leftovers
             )
@@ -135,9 +152,10 @@ def shut_in(c: Context) -> Iterator[Finding]:
                 x.unknown
                 or lasting
                 or alive
+                or plenty
                 or (k.place == "store" and c.gas is not None and any(g in c.gas.seen for g in ("H2", "CO2", "N2", "O2")))
             ):
-                bad = alive or any(record_of(g).toxic or record_of(g).fuel for g in x.unknown) or lasting
+                bad = alive or plenty or any(record_of(g).toxic or record_of(g).fuel for g in x.unknown) or lasting
                 yield _shut(
                     x,
                     "stop" if bad else "condition",
@@ -242,9 +260,21 @@ def foam(c: Context) -> Iterator[Finding]:
         said.add(r.vessel)
         quick = (r.peak_mol_min[1] or r.peak_mol_min[2]) * MOLAR_L * 1e3 > 2 * v.nominal_mL
         yield finding(
-            "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
+            "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "note" if v.nominal_mL >= 2.0 * volume and _waits_for_froth(c, r.step) else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
             figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
         )  # fmt: skip
+
+
+FROTH = re.compile(
+    r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*)\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
+    re.I,
+)
+
+
+def _waits_for_froth(c: Context, n: int) -> bool:
+    """Whether each portion waits until the froth of the last is down."""
+    s = c.step(n)
+    return s is not None and FROTH.search(c.procedure.source_text[s.span[0] : s.span[1] + 90]) is not None
 
 
 @rule("G04")
@@ -319,7 +349,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     else "out of doors, which is no control"
                 )
                 yield finding(
-                    "G04", "stop" if over else "condition" if record.takes else "note", f"{_many(mol[1])} of {record.name} leave with no absorber: up to {reach} {place}, against {limit}.", step=step, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]) if x.face_ppm is not None else None,
+                    "G04", "stop" if over else "note" if not record.takes or _trifle(c, record, mol, x) else "condition", f"{_many(mol[1])} of {record.name} leave with no absorber: up to {reach} {place}, against {limit}.", step=step, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]) if x.face_ppm is not None else None,
                     limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
                 )  # fmt: skip
         if lost > LEAST_MOL and taking:
@@ -386,6 +416,15 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
             "G04", "condition" if c.procedure.place.hood else "stop", f"“{said.group()}”: {record.name} comes, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=said.span(),
             established=False, limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{root}",
         )  # fmt: skip
+
+
+TRIFLE_MOL = 0.02
+
+
+def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Any) -> bool:
+    """Whether a little of a toxic gas leaves into a hood and stays a quarter of every limit at its face."""
+    face = x.face_ppm[2] if x is not None and x.face_ppm is not None else None
+    return c.procedure.place.hood is True and mol[2] < TRIFLE_MOL and face is not None and face < 0.25 * (record.lowest_ppm or 0.0)
 
 
 def _kept_in_water(line: Line, record: GasRecord) -> float:

@@ -35,22 +35,36 @@ def adiabatic_rise(c: Context) -> Iterator[Finding]:
     note, condition, stop = (c.settings.severity(k) for k in ("H01_note_K", "H01_condition_K", "H01_stop_K"))
     if high < note:
         return
-    dosed = c.accumulation is not None and c.accumulation[2] <= c.settings.severity("H01_accumulation")
+    own = _accumulates(worst, c)
+    dosed = own is not None and own <= c.settings.severity("H01_accumulation")
     severity: Severity = "note" if dosed and high <= condition else "condition" if high <= stop or (c.klass or 5) <= 2 else "stop"
-    if high <= condition and not dosed and c.accumulation is None and not _reacts(worst, c):
+    if high <= condition and not dosed and own is None and not _reacts(worst, c):
         severity = "note"
     share = (
-        f" and up to {c.accumulation[2] * 100:.0f} % piles up"
-        if c.accumulation and not dosed
-        else ", and dosing controls it"
-        if dosed
-        else ""
+        f" and up to {min(own, 1.0) * 100:.0f} % piles up" if own is not None and not dosed else ", and dosing controls it" if dosed else ""
     )
     yield finding(
         "H01", severity, f"{worst.what} could warm its mass by {_round(best)} K ({_round(low)} to {_round(high)}) with no heat taken away{share}.",
         step=c.step(worst.step), figure=figure(best, "K", low=low, high=high), limit=f"{note:.0f} K note, {condition:.0f} K condition, {stop:.0f} K stop",
         remedy="Keep the dose slow enough that the heat leaves as it is made; see H02 and H03 for the time.", short="adiabatic rise",
     )  # fmt: skip
+
+
+def _accumulates(stage: Stage, c: Context) -> float | None:
+    """Largest part (high) that piles up in a stage: of the followed reaction; none of another that goes as fast as it is fed over a written time."""
+    if c.accumulation is None or c.pot is None or c.pot.event is None:
+        return c.accumulation[2] if c.accumulation is not None else None
+    here = [r for r in c.reactions if r.step == stage.step and r.vessel == stage.vessel and abs(r.heat_kJ.best or 0.0) > 0.5]
+    followed = c.pot.event.reaction.family.id
+    if not here or any(r.family_id == followed for r in here):
+        return c.accumulation[2]
+    step = c.step(stage.step)
+    fast = {
+        e.reaction.family.id for e in c.walk.events() if e.step == stage.step and str(e.reaction.family.said("rate_class") or "K") == "D"
+    }
+    fed = step is not None and step.kind == "dose" and step.duration is not None
+    at_once = all(r.family_id in fast or not r.family_id or (r.role != "wanted" and r.route == "hess") for r in here)
+    return 0.0 if fed and at_once else c.accumulation[2]
 
 
 def _reacts(stage: Stage, c: Context) -> bool:
@@ -269,11 +283,13 @@ def sensor(c: Context) -> Iterator[Finding]:
     if vessel is None:
         return
     hot = c.enthalpy is not None
-    read = [s for s in c.procedure.steps if s.T_range is not None or s.T_limit is not None]
+    read = [
+        s
+        for s in c.procedure.steps
+        if s.kind in ("dose", "add", "hold", "heat", "reflux") and (s.T_range is not None or s.T_limit is not None)
+    ]
     by_bath = next((s for s in read if s.T_of == "bath"), None)
-    only_bath = (
-        vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" or s.kind in ("distil", "dry", "filter") for s in read[1:])
-    )
+    only_bath = vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" for s in read)
     if (vessel.sensor == "bath" or only_bath) and hot:
         yield finding(
             "H08",
@@ -353,6 +369,21 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
             else "Cool it, add slowly, and write the limit.",
             short="mixing heat",
         )
+
+
+@rule("H11")
+def mixed_at_once(c: Context) -> Iterator[Finding]:
+    """H11: caustic, acid or water that goes on to the batch all at once, and what it warms it by."""
+    limit = c.settings.severity("H11_condition_K")
+    for stage in c.late:
+        step = c.step(stage.step)
+        low, best, high = stage.rise_K
+        if step is None or not step.all_at_once or step.T_limit or step.cooled or high < limit:
+            continue
+        yield finding(
+            "H11", "stop" if best >= c.settings.severity("H11_stop_K") else "condition", f"{_what(stage)} all at once gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}), and no cooling is written.",
+            step=step, figure=figure(best, "K", low=low, high=high), limit=f"{limit:.0f} K", remedy="Cool it, add slowly, and write the limit.", source="handbook 2.2", short="mixing heat",
+        )  # fmt: skip
 
 
 @rule("H14")

@@ -84,7 +84,7 @@ def implausible(c: Context) -> Iterator[Finding]:
             said.add(lot.material.id)
             yield finding(
                 "P01",
-                "condition",
+                "condition" if excess[0] < excess[1] or excess[0] > FAR_OVER * excess[2] else "note",
                 f"{excess[0]:.2g} equivalents of {lot.label}; {excess[1]:g}–{excess[2]:g} are usual for this family.",
                 span=lot.material.span,
                 figure=excess[0],
@@ -108,6 +108,8 @@ def _equivalents(c: Context, step: int):  # type: ignore[no-untyped-def]
     return None
 
 
+FAR_OVER = 3.0
+"""Times the usual equivalents from which an amount is asked about before the work may go on (assumption)."""
 NO_BATH_K = 15.0
 """Warming in air alone from which a bath is asked for (assumption)."""
 
@@ -163,7 +165,9 @@ def missing(c: Context) -> Iterator[Finding]:
         yield finding(
             "P02",
             "note",
-            f"No time is written for the addition; even all at once it stays below {c.mtsr.high:.0f} °C.",
+            f"No time is written for the addition; even all at once it stays below {c.mtsr.high:.0f} °C."
+            if c.mtsr.high is not None
+            else f"No time is written for the addition; even all at once it warms by {max((s.rise_K[2] for s in c.stages), default=0.0):.1f} K.",
             step=c.moot_dose.step,
             established=False,
             remedy="Ask over how long it is added.",
@@ -192,7 +196,15 @@ def missing(c: Context) -> Iterator[Finding]:
             short="size of the vessel",
             asks=f"vessel:{c.pot.vessel.name}",
         )
-    if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts and _warms(c):
+    iced = c.pot is not None and any(
+        x.substance is not None
+        and x.substance.id == "ice"
+        and (s := c.step(x.material.step)) is not None
+        and s.vessel == c.pot.vessel.name
+        and s.kind != "quench"
+        for x in c.lots.values()
+    )
+    if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts and not iced and _warms(c):
         yield finding(
             "P02",
             "condition",

@@ -23,6 +23,8 @@ from northsquall.working import figure
 
 LEAST_LEFT = 0.05
 """Part of a leftover that may stay without a word once a step destroys it (assumption)."""
+LITTLE_MOL = 0.005
+"""mol of a leftover that gives off gas up to which it is a sentence in the procedure, not a stop: a tenth of a litre (assumption)."""
 HEATS_K = 50.0
 
 
@@ -52,7 +54,11 @@ def left_over(c: Context) -> Iterator[Finding]:
         amount = _amount_words(x)
         danger = x.record["danger"]
         heat = (x.mol[1] if x.mol else 0.0) * x.record["kJ"]
-        severe = danger in ("toxic", "explosive") or (danger == "heats" and heat > 5.0) or (danger == "gas" and x.by_itself > LEAST_LEFT)
+        severe = (
+            danger in ("toxic", "explosive")
+            or (danger == "heats" and heat > 5.0)
+            or (danger == "gas" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[1] > LITTLE_MOL)
+        )
         how = f"{x.by_itself * 100:.0f} % of it goes by itself, with gas" if x.by_itself > LEAST_LEFT else "nothing destroys it"
         step = _last_step(c, x)
         yield finding(
@@ -710,6 +716,30 @@ FORMERS = {
 STORES = re.compile(
     r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|in the (?:desiccator|cupboard|fridge|drawer)|on the shelf|jar|screw-?cap)\b", re.I
 )
+
+
+WITH_FUEL = re.compile(
+    r"\b(?:with|next to|beside|among|near|by) (?:the )?(?:other )?(?:solvents?|organics?|acetone|alcohols?|flammables?|paper|rags|sawdust)\b|\b(?:solvent|flammables?) (?:cupboard|cabinet|shelf|store)\b",
+    re.I,
+)
+OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-")
+
+
+@rule("S05")
+def stored_with_fuel(c: Context) -> Iterator[Finding]:
+    """S05: a strong oxidiser is put away among what it can burn."""
+    text = c.procedure.source_text
+    begin = c.procedure.steps[-1].span[0] if c.procedure.steps else 0
+    m = next((m for m in WITH_FUEL.finditer(text, begin) if STORES.search(text[max(0, m.start() - 120) : m.end() + 40])), None)
+    made = {r for e in c.walk.entries for held in (e.after, e.mixed, e.gas) for r, n in held.items() if n > 0.01}
+    strong = [r for r in OXIDISES if r in made] or (
+        ["NO3-"] if any(e.mixed.get("NO3-", 0.0) > 0.01 and e.mixed.get("H+", 0.0) > 0.01 for e in c.walk.entries) else []
+    )
+    if m is None or not strong:
+        return
+    yield finding(
+        "S05", "condition", f"“{m.group().strip()}”: an oxidiser is put away among what it can set alight.", step=c.step_at(m.start()), span=m.span(), limit="oxidisers apart from what burns", remedy="A vented cap, in a tray of its own, away from solvents and paper.", source="handbook 3.4", short="storage",
+    )  # fmt: skip
 
 
 @rule("S05")

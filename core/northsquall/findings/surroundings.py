@@ -83,6 +83,17 @@ def not_stirred(c: Context) -> Iterator[Finding]:
             continue
         here = [r for r in c.reactions if r.step == step.n and (r.extent_mol or 0.0) > 0 and (abs(r.heat_kJ.best or 0.0) > 0.5)]
         later = [r for r in c.reactions if r.role == "wanted" and r.vessel == step.vessel and r.step > step.n]
+        open_ = [
+            r
+            for r in c.reactions
+            if r.vessel == step.vessel and r.step <= step.n and not r.heat_kJ.established and r.role in ("wanted", "side", "on standing")
+        ]
+        if not here and open_ and step.kind in ("hold", "dose", "add", "heat"):
+            yield finding(
+                "H09", "condition", f"Nothing stirs here, and how much heat {open_[0].names} gives is not established.", step=step, established=False, limit="stirred as long as it reacts",
+                remedy="A stirrer that takes the thick mass; stop the feed when it stops.", source="handbook 4", short="not stirred",
+            )  # fmt: skip
+            return
         if not here and not (later and step.kind in ("dose", "add", "charge")):
             continue
         steps = {r.step for r in (here or later)}

@@ -14,7 +14,7 @@ NO_START = re.compile(
     re.I,
 )
 PUSHES = re.compile(
-    r"\b(rest|other half|remainder|remaining|more (?:was|is) added|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off)\b",
+    r"\b(rest|other half|remainder|remaining|more (?:was|is) added|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b",
     re.I,
 )
 HOLDS_BACK = re.compile(r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I)
@@ -119,6 +119,8 @@ CRITERION = re.compile(
 )
 PORTION_K = 25.0
 """Rise (K) from which portions ask for a criterion (assumption)."""
+OPEN_KJ_MOL = -50.0
+"""Enthalpy from which all at once is asked about although a figure is missing (assumption)."""
 BURST_K, BURST_MOL = 40.0, 0.05
 """Rise (K) or gas (mol) of one step from which all at once asks for a rate (assumption)."""
 
@@ -130,6 +132,14 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
         if step.kind not in ("dose", "add", "charge"):
             continue
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
+        open_ = next(
+            (r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.dH_kJ_per_mol.best or 0.0) < OPEN_KJ_MOL), None
+        )
+        if step.all_at_once and step.duration is None and open_ is not None and not any(s.step == step.n for s in c.stages):
+            yield finding(
+                "P13", "condition", f"All at once, and how far {open_.names} warms it is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
+            )  # fmt: skip
+            continue
         gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         portioned = PORTIONS.search(step.text) is not None and not step.all_at_once
         if rise < (PORTION_K if portioned else BURST_K) and gas < BURST_MOL:

@@ -136,6 +136,8 @@ def _with_water(s: Substance, percent: float) -> bool:
     """Whether the rest of a substance at this strength is water."""
     if percent > DISSOLVED and _dry(s.id, tuple(s.parts)):
         return False
+    if s.phase == "s" and not s.soluble and not s.commercial:
+        return False  # a catalyst on its carrier
     polar = s.smiles is None or any(c in s.smiles for c in "ON")
     return percent < NEARLY_PURE or polar or bool(s.commercial)
 

@@ -186,7 +186,7 @@ def new_lot(account: Account, m: Mention) -> Material:
         and (m.name.lower() in SATURATED or (strength is not None and strength.word in ("saturated", "satd", "sat")))
         and (strength is None or strength.percent_w is None)
     ):
-        strength = _saturated(s, strength)
+        strength = saturated(s, strength)
     if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
         c = s.commercial
         before, after = account.source[max(0, m.start - 25) : m.start], account.source[m.end : m.end + 25]
@@ -211,7 +211,7 @@ def new_lot(account: Account, m: Mention) -> Material:
     return lot
 
 
-def _saturated(s: Substance, strength: Strength | None) -> Strength:
+def saturated(s: Substance, strength: Strength | None = None) -> Strength:
     """A saturated solution by the substance's solubility; without one its strength stays open."""
     v = s.value("solubility")
     word = "saturated"
@@ -372,7 +372,7 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
     if fits:
         fits = [_by_strength(fits, m), *fits]
     account.used |= {q.start for q in m.used}
-    if m.generic == "solids":
+    if m.generic in ("solids", "acids"):
         return [account.lot(k) for k in dict.fromkeys(x.id for x in fits) if account.waiting[k] == "list"]
     if m.share is not None and fits:
         return _part(account, m, fits[:1])

@@ -7,6 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from northsquall.procedure import Bath, Material, Quantity, Step, Unread, Vessel
+from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import (
     Account,
@@ -18,12 +19,13 @@ from northsquall.reading.account import (
     name_main,
     new_lot,
     place,
+    saturated,
     set_bath,
     split,
     unspent,
 )
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
-from northsquall.reading.items import Item, Qty, is_word
+from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import Mention, mentions_in, portion_size
 from northsquall.reading.phrases import REACTION_VESSELS, bath_in, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
@@ -53,7 +55,8 @@ class Reading:
             if isinstance(x, Qty)
             and x.dim in ("mass", "volume")
             and (
-                is_word(self.items[i + 1], "left", "remain", "remains", "behind", "stay", "stays", "remaining")
+                (is_word(self.items[i + 1], "left") and not is_word(at(self.items, i + 2), "over"))
+                or is_word(self.items[i + 1], "remain", "remains", "behind", "stay", "stays", "remaining")
                 or any(is_word(y, "leave", "leaving", "stop", "stopping", "stopped") for y in self.items[max(0, i - 4) : i])
             )
         }
@@ -62,7 +65,10 @@ class Reading:
         self.skip |= {i for v in all_vessels if v.qty is not None for i, x in enumerate(self.items) if x is v.qty}
         self.vessels = [v for v in all_vessels if v.kind in REACTION_VESSELS]
         self.mentions = mentions_in(self.items, self.skip | _rates(self.items), account.source)
+        said = clause.text(account.source)
         for m in self.mentions:
+            if m.identity in lex.FED_GASES and not m.measured and lex.GAS_FED.search(said) and not lex.TRAIN.search(said):
+                m.vague = True  # it goes in, and nobody says how much
             self._common(m)
         self.mentions = [
             m
@@ -82,6 +88,7 @@ class Reading:
             else self.mentions
         )
         self.mentions.sort(key=lambda m: m.index)
+        self.mentions = _aim_first(account, clause, self.mentions)
 
     def _common(self, m: Mention) -> None:
         """ "The alcohol", "the salt": a substance's name that here is a common noun for what was named before."""
@@ -100,9 +107,13 @@ class Reading:
         """Gases without a mass, and the product, are spoken of and not charged."""
         if m.identity is None:
             return False
+        if m.identity in lex.AIDS and not m.measured:
+            return True
         if m.identity in lex.INDICATORS and (m.amount is None or m.amount.unit == "drop"):
             self.account.used |= {q.start for q in m.used}
             return True
+        if m.identity in lex.FED_GASES and m.vague and not lex.of_gas(self.clause.label):
+            return False
         if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or lex.GAS_COMES.search(self.after(m))):
             self.account.used |= {q.start for q in m.used}
             return True
@@ -167,6 +178,21 @@ class Reading:
     def measured(self) -> list[Mention]:
         """Mentions with an amount."""
         return [m for m in self.mentions if m.measured]
+
+
+FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
+
+
+def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> list[Mention]:
+    """ "n-Butyl bromide from butanol, 24.0 g sodium bromide …": the first name of the text is what is made, the next what it is made from."""
+    if account.source[: clause.start].strip() or len(mentions) < 3 or account.doc.results.product_identity is not None:
+        return mentions
+    a, b = mentions[0], mentions[1]
+    if a.measured or a.generic or a.identity is None or not FROM.match(account.source[a.end : clause.end]):
+        return mentions
+    results = account.doc.results
+    results.product_identity, results.product, results.product_span = a.identity, a.name, (a.start, a.end)
+    return mentions[1:] if b.measured else mentions[2:]
 
 
 def _of_receiver(items: list[Item], i: int) -> bool:
@@ -266,6 +292,14 @@ SPILLS = (
     "sand",
     "calcium gluconate",
     "sodium hydroxide",
+    "2-propanol",
+    "ethanol",
+    "methanol",
+    "acetone",
+    "silicon dioxide",
+    "silica",
+    "acetic acid",
+    "sodium bicarbonate",
 )
 """What stands ready for a spill; anything else "at hand" may be a charge."""
 
@@ -289,7 +323,14 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
         last.stirred = False
     if last.attended is None and lex.UNATTENDED.search(text):
         last.attended = False
-    told = last.kind in ("dose", "add") and not last.all_at_once and clause.start - last.span[1] < 8
+    doses = [s for s in account.doc.steps if s.kind in ("dose", "add")]
+    if doses and re.search(r"\b(?:the )?(?:rest|remainder|remaining)\b", text, re.I):
+        last = doses[-1]  # "Later all the rest at once."
+    told = (
+        last.kind in ("dose", "add")
+        and not last.all_at_once
+        and (clause.start - last.span[1] < 8 or (doses and last is doses[-1] and re.search(r"\brest\b", text, re.I)))
+    )
     if told and lex.ALL_AT_ONCE.search(text) and not any(isinstance(x, Token) and x.kind == "sub" for x in clause.items):
         last.all_at_once, last.kind = last.duration is None, "add" if last.duration is None else last.kind  # "HCl 80 mL: tip the lot in"
 
@@ -547,10 +588,15 @@ def _topic(account: Account, r: Reading) -> None:
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
         account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what the next portion waits for limits nothing
         return None
-    if _first_then(account, r) or _first_alone(account, r):
+    if (
+        _first_then(account, r)
+        or _first_alone(account, r)
+        or _everything(account, r)
+        or (verb in ("add", "charge") and _some_of_it(account, r))
+    ):
         return None
     if (verb != "distil" and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
-        r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE)
+        r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)
     ):
         return _waste(account, r)
     if (
@@ -564,7 +610,7 @@ def _topic(account: Account, r: Reading) -> None:
         )
     ):
         return _destroy(account, r)
-    if re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) and account.doc.steps:
+    if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
     if (
         lex.ANALYSIS.search(_outside_brackets(text) if r.measured else text)
@@ -585,12 +631,33 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
         return _destroy(account, r)
-    if r.mentions and (verb == "neutralise" or lex.TO_PH.search(text)) and account.doc.steps:
+    if r.mentions and (verb == "neutralise" or (verb != "wash" and lex.TO_PH.search(text))) and account.doc.steps:
         return _neutralise(account, r)
     handler = HANDLERS.get(verb or "")
     if handler is not None:
         return handler(account, r)
     return _fragment(account, r)
+
+
+ALIQUOT = re.compile(
+    r"^\W*\d+(?:[.,]\d+)? ?m[lL] of (?:that|this|it|the (?:diluted |made-up )?solution)\b(?! (?:first|at once|over))", re.I
+)
+
+
+def _worked_up(account: Account, r: Reading) -> bool:
+    """ "Distillate: water 30 mL; acid 15 mL; bicarbonate": what came over is washed; the salts stay behind in the pot."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if (
+        r.clause.label not in ("distillate", "condensate", "oil")
+        or last is None
+        or last.kind != "distil"
+        or r.clause.verb not in (None, "wash", "dry", "extract", "charge")
+    ):
+        return False
+    if re.search(r"\b(?:dripp|sink|drain|waste|to pH|neutral)", r.text, re.I) or not r.mentions:
+        return False
+    last.keep, account.isolated = "distillate", "distil"
+    return True
 
 
 def _outside_brackets(text: str) -> str:
@@ -636,7 +703,11 @@ def _fragment(account: Account, r: Reading) -> None:
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
         return None
-    if not doc.steps and not account.source[: r.clause.start].strip() and _names_the_aim(account, r):
+    if (
+        not doc.steps
+        and not account.source[: r.clause.start].strip()
+        and (_names_the_aim(account, r) or (INTRO.search(r.text) and not r.measured))
+    ):
         return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
         if _pours(account, r):
@@ -683,7 +754,12 @@ def _fragment(account: Account, r: Reading) -> None:
     if (
         doc.steps
         and (duration is not None)
-        and (window or re.search(r"\b(more|stir\w*|hold|boil|at rt|rt)\b", text, re.I) or len(r.items) <= 6)
+        and (
+            window
+            or (r.bath is not None and account.holds(account.main.name if account.main else None))
+            or re.search(r"\b(more|stir\w*|hold|boil|at rt|rt)\b", text, re.I)
+            or len(r.items) <= 6
+        )
     ):
         new_step(account, r.clause, "reflux" if re.search(r"\breflux\b", text, re.I) else "hold", vessel=account.batch)
         return None
@@ -700,11 +776,19 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+INTRO = re.compile(
+    r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making))\b", re.I
+)
+"""What an author says before he begins."""
+
+
 def _names_the_aim(account: Account, r: Reading) -> bool:
     """ "Okay, fuming nitric.": a first sentence that does nothing and ends in a name says what is made."""
     if r.measured or r.vessels or r.bath or r.clause.verb is not None or account.doc.results.product_identity is not None:
         return False
-    named = next((m for m in r.mentions if m.identity and m.last >= len(r.items) - 1), None)
+    if len(r.mentions) > 1 and not re.search(r"\b(?:route|method|way|process)\b", r.text, re.I):
+        return False
+    named = next((m for m in r.mentions if m.identity and m.first <= 3), None)
     if named is None or any(is_word(x, "on", "onto", "to", "of", "from", "with", "in") for x in r.items[: named.first]):
         return False
     results = account.doc.results
@@ -787,7 +871,9 @@ def _ice_there(there: list[Mention]) -> bool:
     return any(m.identity in RECEIVERS for m in there)
 
 
-POURED_IN = re.compile(r"\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d)\b)", re.I)
+POURED_IN = re.compile(
+    r"\b(?:straight )?down the condenser\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d)\b)", re.I
+)
 """Water that is "poured in" goes to the batch."""
 
 
@@ -795,7 +881,7 @@ def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
         return False
-    if POURED_IN.search(r.text):
+    if POURED_IN.search(r.text) or (lex.TO_MARK.search(r.text) and r.clause.verb in ("charge", "mix")):
         return False
     sources, there, dest = _sides(r)
     if r.clause.verb == "pour" and _ice_there(r.mentions) and not (there and not _ice_there(there)):
@@ -939,6 +1025,7 @@ def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     steps: list[Step] = []
     for group in (there, sources):
         lots = [x for m in group for x in lots_for(account, m, True)]
+        lots = [x for x in _weighed(account) if x not in lots] + lots
         if not lots:
             continue
         full = account.holds(vessel.name)
@@ -949,6 +1036,63 @@ def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     if len(steps) > 1:
         steps[0].T_limit = steps[0].T_range = steps[0].duration = None
     account.last = vessel
+
+
+WEIGHED = "weighed"
+"""Tag of what was weighed out and goes where the next clause says."""
+
+
+def _weighed(account: Account) -> list[Material]:
+    return [account.lot(k) for k, tag in account.waiting.items() if tag == WEIGHED]
+
+
+EVERYTHING = re.compile(
+    r"\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
+    re.I,
+)
+
+
+def _everything(account: Account, r: Reading) -> bool:
+    """ "Everything except the acid into a 500 mL flask": the charge list, without what is named."""
+    said = EVERYTHING.search(r.text)
+    waiting = [account.lot(k) for k, tag in account.waiting.items() if tag == "list"]
+    if said is None or len(waiting) < 2 or account.doc.steps:
+        return False
+    out: set[str] = set()
+    for m in r.mentions if re.search(r"except|but|apart|save|other", said.group(), re.I) else []:
+        out |= {x.id for x in (lots_for(account, m, False) if m.generic or not m.measured else [])}
+    lots = [x for x in waiting if x.id not in out]
+    vessel = main_vessel(account, r.vessels)
+    set_bath(vessel, r.bath)
+    place(account, new_step(account, r.clause, "charge", vessel=vessel.name), lots)
+    account.last = vessel
+    return True
+
+
+def _some_of_it(account: Account, r: Reading) -> bool:
+    """ "First I put in about 20 mils": a part of what stands in the funnel."""
+    drawn = [account.lot(k) for k, tag in account.waiting.items() if tag in ("funnel", "part")]
+    q = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume"), None)
+    bare = next((x for x in r.items if isinstance(x, Token) and x.kind == "num"), None)
+    if r.mentions or r.vessels or not drawn or (q is None and bare is None) or not re.search(r"\bin\b", r.text, re.I):
+        return False
+    if q is None and not re.search(r"\b(?:another|more)\b", r.text, re.I):
+        return False
+    mL = convert(q.value, q.unit, "volume") if q is not None else float(bare.value or 0.0)  # type: ignore[union-attr, arg-type]
+    whole = 0.0
+    for x in drawn:
+        if x.amount is None:
+            return False
+        s = catalogue().substances.get(x.identity or "")
+        rho = s.value("density", "l") if s is not None else None
+        kind = dimension(x.amount.unit)
+        whole += convert(x.amount.value, x.amount.unit, kind) / ((rho.value if rho is not None else 1.0) if kind == "mass" else 1.0)
+    if not 0 < mL < whole:
+        return False
+    pieces = [p for x in drawn if (p := split(account, x, mL / whole)) is not None]
+    place(account, new_step(account, r.clause, "add", vessel=account.batch or main_vessel(account, []).name), pieces)
+    account.used |= {q.start} if q is not None else set()
+    return True
 
 
 def _charge(account: Account, r: Reading) -> None:
@@ -963,11 +1107,36 @@ def _charge(account: Account, r: Reading) -> None:
         return _draw(account, r)
     if account.isolated and not r.measured and not account.waiting:
         return None
+    said = r.items[r.clause.verb_at] if r.clause.verb_at is not None else None
+    if (
+        is_word(said, "weighed", "weigh", "measured", "measure")
+        and r.measured
+        and not r.vessels
+        and busy_of(account)
+        and not account.isolated
+        and not re.search(r"\b(?:lots|portions|spoonfuls)\b", r.text, re.I)
+    ):
+        for m in r.measured:  # "weighed 0.2 g of carbonate, dissolved in water in a second flask"
+            declare(account, m, WEIGHED)
+        return None
     return _bring(account, r, charge=True)
 
 
 def _draw(account: Account, r: Reading) -> None:
     """In the dropping funnel: told now, used when it runs."""
+    said = re.search(r"\bfunnel\b(?= (?:with|has|holds|contains|holding|containing)|:)", r.text, re.I)
+    at = r.clause.start + said.start() if said else -1
+    there = [m for m in r.measured if m.end <= at]
+    pot = next((v for v in r.vessels if v.kind in REACTION_VESSELS), None)
+    last = re.search(r"\bin the (?:dropping |addition |pressure-equalising )?funnel\b", r.text, re.I)
+    if not there and pot is not None and last is not None and r.clause.start + last.start() > pot.end:
+        cut = max((x.start for x in r.items if is_word(x, "and") and pot.end < x.start < r.clause.start + last.start()), default=pot.end)
+        there, at = [m for m in r.measured if m.end <= cut], cut  # "magnesium in the flask with ether, and bromide in ether in the funnel"
+    if there and any(m.start > at for m in r.mentions) and not busy_of(account):  # "iron sulfide 88 g, dropping funnel with 250 mL of acid"
+        vessel = main_vessel(account, r.vessels)
+        set_bath(vessel, r.bath)
+        place(account, new_step(account, r.clause, "charge", vessel=vessel.name), [x for m in there for x in lots_for(account, m, True)])
+        r.mentions = [m for m in r.mentions if m not in there]
     for m in r.mentions:
         for lot in lots_for(account, m, True):
             account.waiting[lot.id] = "funnel"
@@ -984,6 +1153,30 @@ def _add(account: Account, r: Reading) -> None:
 def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     """Materials come to the batch: charged, dosed or added; a prepared mixture is run in; or the batch goes elsewhere."""
     text, verb = r.text, r.clause.verb
+    then = next((i for i, x in enumerate(r.items) if is_word(x, "then") and i and is_word(r.items[i - 1], "and", ",", "+")), None)
+    if (
+        then is not None
+        and any(m.measured and m.last < then for m in r.mentions)
+        and any(m.measured and not m.vague and m.first > then for m in r.mentions)
+    ):
+        at = r.clause.verb_at  # "50 g of salt goes into a flask and then 60 mL of acid over 30 min": one after the other
+        head = replace(
+            r.clause,
+            items=r.items[: then - 1],
+            end=r.items[then - 2].end,
+            verb=verb if at is not None and at < then else None,
+            verb_at=at if at is not None and at < then else None,
+        )
+        tail = replace(
+            r.clause,
+            items=r.items[then + 1 :],
+            start=r.items[then + 1].start,
+            verb=verb if at is not None and at > then else "add",
+            verb_at=at - then - 1 if at is not None and at > then else None,
+        )
+        read_clause(account, head)
+        read_clause(account, tail)
+        return None
     if _pours(account, r):
         return _quench(account, r)
     if _move(account, r):
@@ -1017,6 +1210,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     opens = verb is not None or bool(r.measured) or not busy or durations_in(r.clause)[0] is not None
     lots = [x for m in sources for x in lots_for(account, m, opens)]
+    lots = [x for x in _weighed(account) if x not in lots] + lots
+    _to_the_mark(account, r, vessel, [*lots, *there_lots])
     if (not lots and not r.mentions) or (not lots and not there_lots and any(m.generic == "it" for m in r.mentions)):
         lots = [account.lot(k) for k, tag in account.waiting.items() if tag in ("funnel", "part")]
     if not lots and not there_lots and not r.measured and verb in ("add", "charge"):
@@ -1049,6 +1244,23 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     place(account, step, lots)
     account.last = vessel
     return None
+
+
+def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Material]) -> None:
+    """ "Filled up to the mark with water", "made up to 250 mL": what is missing to that volume, about."""
+    water = next((x for x in lots if x.identity == "water" and x.amount is None and x.stated_mol is None), None)
+    said = lex.TO_MARK.search(r.text)
+    if water is None or said is None:
+        return
+    size = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume" and x.start >= r.clause.start + said.start()), None)
+    whole = convert(size.value, size.unit, "volume") if size is not None else vessel.nominal_mL
+    held = [account.lot(k).amount for s in account.doc.steps if s.vessel == vessel.name for k in s.materials]
+    if whole is None or any(q is None for q in held):
+        return
+    rest = whole - sum(convert(q.value, q.unit, "mass" if q.unit in ("g", "kg", "mg") else "volume") for q in held if q is not None)
+    if rest > 0:
+        water.amount = Quantity(value=float(f"{rest:.3g}"), unit="ml", approximate=True, span=(size.start, size.end) if size else None)
+        account.used |= {size.start} if size is not None else set()
 
 
 def _runs_into(account: Account, r: Reading, vessel: Vessel, there: list[Material]) -> bool:
@@ -1232,7 +1444,55 @@ def _mix(account: Account, r: Reading) -> None:
     return _bring(account, r, charge=True)
 
 
+def _onto_reagent(account: Account, r: Reading) -> bool:
+    """ "Pour on 25 g of ice and 5 mL of conc. HCl", where nothing has reacted yet: what was mixed so far goes into the reagent."""
+    steps = [s for s in account.doc.steps if s.vessel == account.batch]
+    to = next((x for x in r.items if is_word(x, "on", "onto", "into", "to")), None)
+    reagent = [m for m in r.measured if m.identity not in RECEIVERS and m.identity is not None]
+    if to is None or r.vessels or any(m.start < to.start for m in r.measured):
+        return False
+    waited = any(s.kind in ("hold", "reflux", "distil", "heat") or s.duration is not None for s in steps)
+    if not reagent or waited or not steps or account.batch is None:
+        return False
+    if not any(catalogue().substances[str(m.identity)].parts.get("H+", 0.0) > 0 for m in reagent):
+        return False
+    vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "beaker", "for the acid, not named")
+    if vessel.name == account.batch:
+        return False
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.T_limit = first.duration = None
+    place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
+    new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=account.batch)
+    account.place, account.last = vessel.name, vessel
+    return True
+
+
+def _poured_in(account: Account, r: Reading) -> bool:
+    """ "2-Naphthol in caustic, cooled. Pour the slurry in": the batch goes into what was last made up beside it."""
+    made = next((s for s in reversed(account.doc.steps) if s.materials or s.from_vessel), None)
+    if (
+        r.mentions
+        or made is None
+        or made.vessel == account.batch
+        or account.batch is None
+        or made.vessel in ("filter", None)
+        or made.kind == "absorb"
+    ):
+        return False
+    if made.kind in ("extract", "quench", "neutralise") or not re.search(
+        r"\b(?:pour|tip|run|add)\w*\b[^.;]*\b(?:in|into (?:it|this|that))\W*$", r.text, re.I
+    ):
+        return False
+    vessel = next(v for v in account.doc.vessels if v.name == made.vessel)
+    new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=vessel.name, from_vessel=account.batch)
+    account.place = None if account.main is vessel else vessel.name
+    account.last = vessel
+    return True
+
+
 def _pour(account: Account, r: Reading) -> None:
+    if _onto_reagent(account, r) or _poured_in(account, r):
+        return None
     if _pours(account, r) or (
         account.doc.steps
         and any(m.identity in RECEIVERS for m in r.mentions)
@@ -1334,7 +1594,13 @@ def _neutralise(account: Account, r: Reading) -> None:
     lots = [x for m in r.mentions for x in lots_for(account, m, m.measured or not _placed(account, m) or m.strength is not None)]
     if not lots:
         return _temperatures(account, r)
-    step = new_step(account, r.clause, "neutralise", vessel=vessel, from_vessel=None)
+    other = next((v for v in r.vessels if v.nominal_mL is not None and account.vessel_name(v) != vessel), None)
+    source = None
+    if other is not None and vessel is not None and account.isolated != "filter":  # "carbonate in small portions, open beaker (600 mL)"
+        there = account.vessel(other, other.kind, "")
+        source, vessel = vessel, there.name
+        account.place = vessel
+    step = new_step(account, r.clause, "neutralise", vessel=vessel, from_vessel=source)
     place(account, step, lots)
     return None
 
@@ -1355,7 +1621,14 @@ def _waste(account: Account, r: Reading) -> None:
     lots = [
         x
         for m in r.mentions
-        for x in lots_for(account, m, m.measured or m.strength is not None or (m.identity not in ("water",) and not _placed(account, m)))
+        for x in lots_for(
+            account,
+            m,
+            m.measured
+            or m.strength is not None
+            or r.clause.verb in ("add", "pour")
+            or (m.identity not in ("water",) and not _placed(account, m)),
+        )
     ]
     if not lots:
         return
@@ -1399,6 +1672,10 @@ def _wash(account: Account, r: Reading) -> None:
         lots += lots_for(account, m, m.measured or (opens and not re.search(r"\b(is|are) (?:flammable|toxic|corrosive)", text)))
     for lot in lots:
         lot.role = lot.role or "wash"
+        s = catalogue().substances.get(lot.identity or "")
+        by_volume = lot.amount is not None and lot.amount.unit in ("ml", "l", "cl", "dl") and lot.strength is None
+        if by_volume and s is not None and s.phase == "s" and s.soluble and s.id != "ice":
+            lot.strength = saturated(s)  # "bicarbonate 20 mL": its solution
     if verb == "dry" and account.isolated == "filter" and not lots:
         if doc.steps[-1].kind != "dry":
             new_step(account, r.clause, "dry", vessel="filter")
@@ -1496,7 +1773,8 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and not brings
         ):
             return _stop(account, r)
-        if brings and kind == "hold" and account.doc.steps and SHAKEN_WITH.search(text):
+        parted = account.isolated or re.search(r"\bfunnel\b", text, re.I)
+        if brings and kind == "hold" and account.doc.steps and parted and SHAKEN_WITH.search(text):
             return _wash(account, r)
         if brings and kind == "hold" and re.search(r"\b(?:stirr?ed|stirring) (?:in|into)\b", text, re.I) and not _pours(account, r):
             return _bring(account, r)
@@ -1545,7 +1823,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and r.bath is None
             and duration is None
             and not still
-            and not re.search(r"\bboil|reflux", text, re.I)
+            and not re.search(r"\bboil|reflux|\bignit", text, re.I)
         ):
             return None
         real = (
@@ -1608,6 +1886,48 @@ def _stop(account: Account, r: Reading) -> None:
     account.used |= {x.start for x in used}
 
 
+HYDROGEN = re.compile(
+    r"\b(?:(?:under|with|of|in) (?:an? |the )?(?:atmosphere of )?hydrogen\b(?! (?:chloride|bromide|sulfide|sulphide|peroxide|fluoride|iodide|cyanide))|hydrogen (?:balloon|atmosphere|pressure|cylinder|uptake)|hydrogenat\w+)",
+    re.I,
+)
+TAKEN_UP = re.compile(
+    r"(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b[^.;\n]{0,25}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|absorbs?)[^.;\n]{0,25}?(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b",
+    re.I,
+)
+MOLAR_L = 24.47
+"""L/mol of a gas at 25 °C and 1 atm (handbook 2.7)."""
+
+
+def _hydrogen(account: Account) -> None:
+    """Hydrogen that is led over a catalyst: a reagent, of what is taken up, or of no written amount."""
+    doc, cat = account.doc, catalogue().substances
+    metal = any(m.identity and {"Pd", "Pt", "Ni"} & set(cat[m.identity].parts) for m in doc.materials)
+    said = HYDROGEN.search(account.source, min((s.span[0] for s in doc.steps), default=0))
+    if not metal or said is None or any(m.identity == "hydrogen" for m in doc.materials):
+        return
+    filled = [s.n for s in doc.steps if s.kind in ("charge", "add", "dose") and s.materials]
+    step = next((s for s in doc.steps if s.kind in ("hold", "heat", "reflux") and filled and s.n > filled[0]), None)
+    if step is None:
+        return
+    up = TAKEN_UP.search(account.source)
+    mol = None
+    if up is not None:
+        litres = float((up[1] or up[3]).replace(",", ".")) * (1e-3 if (up[2] or up[4]).lower() == "ml" else 1.0)
+        mol = Quantity(value=float(f"{litres / MOLAR_L:.3g}"), unit="mol", approximate=True, span=up.span())
+    lot = Material(
+        id=f"m{len(doc.materials) + 1}",
+        name="hydrogen",
+        identity="hydrogen",
+        stated_mol=mol,
+        phase="g",
+        role="reagent",
+        step=step.n,
+        span=said.span(),
+    )
+    doc.materials.append(lot)
+    step.materials.append(lot.id)
+
+
 def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
@@ -1631,6 +1951,7 @@ def finish(account: Account) -> None:
         else:
             step = charge
         place(account, step, [lot])
+    _hydrogen(account)
     for lot in doc.materials:
         if lot.step is None and lot.role is None and lot.amount is not None:
             doc.unread.append(Unread(text=lot.name, span=lot.span, why="a material that no step uses"))

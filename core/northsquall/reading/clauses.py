@@ -181,6 +181,9 @@ def _holds(items: list[Item]) -> list[list[Item]]:
     for i, x in enumerate(items[:-2]):
         if not is_word(x, "then", "and") or not any(is_quantity(y, "time") for y in items[:i]):
             continue
+        bath = [y for y in items[i + 1 : i + 5] if is_word(y, "bath", "ice") or (isinstance(y, Token) and y.value == "ice")]
+        if is_word(x, "then") and bath and is_quantity(items[min(i + 1 + len(bath), len(items) - 1)], "time"):
+            return [items[:i], *_holds(items[i + 1 :])]  # "1 h at RT, then ice bath 20 min"
         a, k = items[i + 1], i + 2
         while k < len(items) and is_word(items[k], "for", "at", ","):
             k += 1
@@ -346,6 +349,17 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the thionyl chloride left is stripped"
         if x.low in ("stop", "stops", "stopped") and any(is_word(y, "until", "till") for y in items[max(0, i - 5) : i]):
             continue  # "till the bubbles stop"
+        if x.low in ("put", "puts") and is_word(after, "out", "off"):
+            continue  # "the burner is put out"
+        if x.low in ("collected", "collect") and is_word(before, "has", "have", "had"):
+            continue  # "until 5.5 mL of water has collected"
+        if x.low == "removed" and any(
+            is_word(
+                y, "bath", "ice", "heat", "heating", "mantle", "cooling", "stopper", "funnel", "condenser", "source", "lid", "thermometer"
+            )
+            for y in items[max(0, i - 3) : i]
+        ):
+            continue  # "bath removed, 35 °C for 2 h"
         if x.low in ("left", "show", "make", "made", "open", "takes", "test", "wash", "washing", "hold") and is_word(
             before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
         ):

@@ -36,10 +36,10 @@ class Cue:
 
 
 VERBS: dict[str, set[str]] = {
-    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered"},
+    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
-    "heat": {"warmed", "warm", "heated", "heat", "boil", "boiled", "boils", "heating", "brought"},
+    "heat": {"warmed", "warm", "heated", "heat", "boil", "boiled", "boils", "heating", "brought", "ignite", "ignited", "calcined", "roasted"},
     "reflux": {"reflux", "refluxed", "refluxing"},
     "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
     "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
@@ -66,7 +66,7 @@ MIX_REFERENCE = Cue(
 )
 BATCH_REFERENCE = Cue(
     re.compile(
-        r"\b(reaction mixture|batch|the (?:\w+ ){0,2}(?:mixture|lot|contents|slurry|mass|solution|suspension|melt|paste|liquor|thing|diazo\w*)|reaction mass|(?:pour|poured|tip|into|on ?to|quench) (?:it|all)|it (?:is|was) (?:poured|stirred|tipped|run)|(?:was|were|is|are) poured|whole (?:\w+ )?(?:lot|thing)|diazo(?:nium)?(?: solution| salt)?|cold mass|everything)\b",
+        r"\b(reaction mixture|batch|the (?:\w+ ){0,2}(?:mixture|lot|contents|slurry|mass|solution|suspension|melt|paste|liquor|thing|diazo\w*)|reaction mass|(?:pour|poured|tip|into|on ?to|quench) (?:it|all)|it(?:'s| is| was) (?:poured|stirred|tipped|run)|(?:was|were|is|are) poured|whole (?:\w+ )?(?:lot|thing)|diazo(?:nium)?(?: solution| salt)?|cold mass|everything)\b",
         re.I,
     ),
     "mixture",
@@ -133,7 +133,8 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:tube|hose)(?:'s)?(?: end)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through)\b|>\s*(?:an? )?(?:empty|\d+)",
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:tube|hose)(?:'s)?(?: end)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
     ),
     "bottle",
@@ -154,6 +155,14 @@ TRAIN = Cue(
     ">",
     "vent",
     "hcl line",
+    "goes",
+    "led",
+    "pass",
+    "leave",
+    "left",
+    "escape",
+    "slips",
+    "gets",
 )
 LABELS_ASIDE = {"where", "before starting", "label", "waste", "scope", "safety", "ppe", "hazards", "apparatus note"}
 LABELS_GAS = {
@@ -212,7 +221,7 @@ UNATTENDED = Cue(
 NOT_STIRRED = Cue(
     re.compile(
         r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        r"|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        r"|stirrer (?:stops|stalls|sticks|jams|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
@@ -347,6 +356,11 @@ DRAWN = Cue(
     "drawn",
 )
 SENSOR = Cue(re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I), "therm", "probe", "sensor")
+BATH_READ = re.compile(
+    r"\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    re.I,
+)
+"""A temperature that somebody read on the bath."""
 IN_POT = re.compile(r"\b(liquid|acid|pot|mixture|solution|contents|flask|reaction|immersed|melt|ester)\b", re.I)
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
 HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
@@ -372,7 +386,7 @@ STRENGTH_WORDS = {"concentrated", "conc", "dilute", "dil", "fuming", "glacial", 
 ADJECTIVES = {
     "cold", "warm", "hot", "crushed", "cracked", "dry", "wet", "solid", "fresh", "freshly", "distilled", "pure", "anhydrous", "powdered", "finely", "ice", "chilled", "iced", "commercial",
     "clean", "strong", "well", "stirred", "technical", "redistilled", "more", "further", "additional", "grade", "reagent", "molten", "cooled", "precooled", "plain", "tap", "deionised", "deionized",
-    "spent", "molar", "fold", "crude", "ordinary", "usual", "coarse", "fine", "granular", "dried", "recrystallised", "recrystallized", "standard", "normal", "neat", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
+    "spent", "molar", "fold", "crude", "ordinary", "usual", "coarse", "fine", "granular", "dried", "recrystallised", "recrystallized", "standard", "normal", "neat", "activated", "decolourising", "decolorizing", "animal", "table", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
 } | STRENGTH_WORDS  # fmt: skip
 CONTAINERS = {
     "flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot", "rb", "dish", "basin", "can",
@@ -386,7 +400,7 @@ NOT_A_NAME = {
     "each", "it", "the", "same", "mixture", "acid", "acids", "liquid", "flask", "which", "this", "that", "them", "solid", "solution", "product", "more", "surface", "neck", "bath", "mark", "total", "material",
     "yield", "crude", "dry", "crystals", "both", "filtrate", "portions", "in", "over", "was", "is", "were", "are", "below", "about", "with", "into", "sample", "for", "batch", "ester", "amide", "anilide", "obtained",
     "pure", "net", "gross", "theory", "and", "to", "of", "a", "an", "by", "from", "on", "at", "oil", "reflux", "cooler", "condenser", "run", "gas", "residue", "left", "lots", "lot", "first", "then", "after", "weight",
-    "water", "we", "i", "you", "colourless", "white", "yellow", "plates", "needles", "headspace", "volume", "air", "nominal", "fresh", "waste", "ice", "mother", "liquor", "i'd", "had",
+    "twice", "thrice", "once", "times", "water", "we", "i", "you", "colourless", "white", "yellow", "plates", "needles", "headspace", "volume", "air", "nominal", "fresh", "waste", "ice", "mother", "liquor", "i'd", "had",
 }  # fmt: skip
 RESULT_WORDS = {
     "yield",
@@ -412,12 +426,12 @@ NOT_MATERIAL_BEFORE = {"no", "without", "any", "than"}
 NOT_MATERIAL_AFTER = {
     "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "mist", "vapour", "vapor",
     "fumes", "evolution", "specks", "stains", "content", "pump", "aspirator", "atmosphere", "balloon", "inlet", "line", "trap", "cooling", "cooled", "thermostat", "colour", "color", "smell", "wipes", "burns",
-    "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered",
+    "bottle", "bottles", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered",
 }  # fmt: skip
 GENERIC: dict[str, str] = {
-    "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
+    "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
     "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide",
-    "chloride": "name:chloride", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
+    "chloride": "name:chloride", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
     "powder": "solid", "foil": "name:aluminium", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
 }  # fmt: skip
@@ -438,7 +452,7 @@ def no_material(items: list[Item], i: int) -> bool:
         if isinstance(behind, Token) and (
             behind.low in NOT_MATERIAL_AFTER
             or (behind.kind == "sub" and behind.start == after.end and x.low in ("ice", "starch", "iodide", "water", "potassium iodide"))
-            or behind.low in ("free", "cooled", "water", "cold", "chilled")
+            or behind.low in ("free", "cooled", "water", "cold", "chilled", "starch")
         ):
             return True  # "ice-salt", "silver-free", "starch-iodide"
     if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
@@ -449,10 +463,24 @@ def no_material(items: list[Item], i: int) -> bool:
         isinstance(y, Token) and y.low in COVERS for y in items[:i]
     ):
         return True  # "the neck covered with aluminium foil"
+    behind_it = " ".join(y.low for y in items[i + 1 : i + 4] if isinstance(y, Token))
+    if x.value in ("ice", "water") and re.match(
+        r"(?:are |is )?(?:at hand|to hand|ready|near ?by|standing by|in reach|within reach)\b", behind_it
+    ):
+        return True  # "with a water bath and ice at hand"
     if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
         return True
     if any(isinstance(y, Token) and y.low == "not" for y in items[max(0, i - 3) : i]):
         return True  # "in the acid, not in the ice"
+    if (
+        x.value == "water"
+        and isinstance(before, Token)
+        and before.low == "under"
+        and i > 1
+        and isinstance(items[i - 2], Token)
+        and items[i - 2].low in ("cake", "catalyst", "kept", "keep", "stored", "sodium", "store")
+    ):
+        return True  # "cake under water into the waste"
     return isinstance(before, Token) and (before.low in NOT_MATERIAL_BEFORE or (before.low == "of" and i > 1 and is_free(items[i - 2])))
 
 
@@ -516,11 +544,37 @@ NOUNS_TOO = {
 }
 
 
+TO_MARK = re.compile(
+    r"\b(?:up )?to (?:the|its) (?:\d+ ?m?l )?mark\b|\b(?:made|make|filled|fill|topped|top|diluted|dilute|brought|bring) (?:it )?(?:up )?(?:with [\w ]{0,20})?to (?:a (?:total )?volume of )?\d",
+    re.I,
+)
+"""Up to a volume, not by an amount."""
 GAS_COMES = re.compile(
     r"^\W*(?:\(.*?\)\W*)?(?:which |that )?(?:will |should |must |can )?(?:comes?|forms?|evolves?|escapes?|leaves?|goes|is (?:evolved|given off|set free|expected|formed|lost)|are (?:evolved|given off|set free)|in all|altogether|expected|to be expected)\b",
     re.I,
 )
 """Behind a gas with its moles: it is what comes off, not what goes in."""
+FED_GASES = (
+    "chlorine",
+    "hydrogen chloride",
+    "hydrogen bromide",
+    "ammonia",
+    "hydrogen sulfide",
+    "sulfur dioxide",
+    "carbon monoxide",
+    "ozone",
+    "oxygen",
+    "acetylene",
+    "ethylene",
+    "phosgene",
+)
+GAS_FED = re.compile(
+    r"\b(?:from (?:the|a|its) (?:gas )?(?:bottle|cylinder|lecture bottle|generator)|(?:passed|led|bubbled|blown|introduced|fed) (?:in|into|through)\b|(?:slow|brisk|gentle|steady|full|strong)?\s*(?:stream|current) of|at full stream|saturated with)\b",
+    re.I,
+)
+"""A gas that goes in, and not one that comes off."""
+AIDS = ("graphite", "silica", "silicon dioxide", "sand")
+"""Charcoal, kieselguhr, sand: what clears a solution or fills a bath is no charge where nobody weighs it."""
 INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue")
 """What colours a titration: drops of it are no charge."""
 
@@ -577,7 +631,7 @@ WENT_IN = Cue(
 )
 GOES_AWAY = Cue(
     re.compile(
-        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts) (?:bottle|drum|bin|jar)|(?:aqueous|solvent|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
+        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts) (?:bottle|drum|bin|jar)|(?:aqueous|solvent|catalyst|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
         re.I,
     ),
     "sink",

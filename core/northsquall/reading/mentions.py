@@ -319,6 +319,8 @@ def _belongs_right(items: list[Item], k: int) -> bool:
 def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     """ "30 mL of sulfuric acid, 96 % (w/w)": the strength after a comma, where no other substance follows it."""
     k = max(m.index, m.last) + 1
+    while is_word(at(items, k), "concentrate", "solution", "stuff", "acid", "bleach"):
+        k += 1
     if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
         return
     while isinstance(x := at(items, k + 1), Token) and (x.low in ("the", "it's", "that's", "of", "at", "about") or x.low in lex.ADJECTIVES):
@@ -348,6 +350,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     busy: set[int] = {x.start for i, x in enumerate(items) if isinstance(x, Qty) and (i in skip or portion_size(items, i))}
     heads = [i for i, x in enumerate(items) if isinstance(x, Token) and x.kind == "sub" and i not in skip and not lex.no_material(items, i)]
     right_first = _amounts_follow(items, heads)
+    before = _unknown_before(items, skip, busy, heads, source)
+    out += before
+    heads = [i for i in heads if not any(m.first <= i <= m.last for m in before)]
     for i in heads:
         x = items[i]
         assert isinstance(x, Token)
@@ -624,6 +629,51 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
             for y in items[i + 1 : a]:
                 if isinstance(y, Qty) and y.dim in ("moles", "percent"):
                     take(m, y)
+        busy |= {q.start for q in m.used}
+        out.append(m)
+    return out
+
+
+CHEMICAL = re.compile(
+    r"[a-z]{3,}(?:ate|oate|anol|enol|one|amine|aniline|anilide|amide|imide|azole|idine|oline|ole|ane|ene|yne|anal|enal|aldehyde|nitrile|oxide|phenol|benzene|toluene|ether|chloride|bromide|iodide|ester|acid|ketone|hydrazine|urea)$",
+    re.I,
+)
+"""The last word of a name that by its form is a substance."""
+
+
+def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: list[int], source: str) -> list[Mention]:
+    """ "Methyl cyclohexanecarboxylate 7.1 g (0.050 mol)": a name that is in no catalogue before its amount, where nothing else claims it."""
+    out: list[Mention] = []
+    for i, x in enumerate(items):
+        if not (isinstance(x, Qty) and x.dim in AMOUNTS) or x.start in busy or i in skip or i == 0 or _belongs_right(items, i):
+            continue
+        k = i - 1
+        if is_word(items[k], ",", ":") and k:
+            k -= 1
+        last = items[k]
+        if (
+            not (isinstance(last, Token) and last.kind == "word" and len(last.text) >= 7 and CHEMICAL.search(last.text))
+            or last.low in lex.NOT_A_NAME
+            or last.low in lex.VERB_OF
+        ):
+            continue
+        first = k
+        while (
+            first > 0
+            and k - first < 6
+            and _name_part(items[first - 1])
+            and first - 1 not in heads
+            and text_of(items[first - 1]) not in ",.;:"
+        ):
+            first -= 1
+        while first < k and not (isinstance(y := items[first], Token) and (y.kind == "word" or y.kind == "num")):
+            first += 1
+        if any(first <= h <= i for h in heads):
+            continue
+        m = Mention(None, source[items[first].start : last.end], items[first].start, last.end, k, first=first, last=i)
+        take(m, x)
+        m.count, m.end = _count(items, i), max(m.end, x.end)
+        _right(items, i, m, busy | {x.start})
         busy |= {q.start for q in m.used}
         out.append(m)
     return out

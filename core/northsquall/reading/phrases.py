@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -236,7 +237,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             if (
                 left.kind in ("sub", "nl")
                 or left.low in ("in", "into", "to", "onto", "the", "of", ".", ";", ",", ")")
-                or (left.low in VESSELS and left.low != "conical")
+                or (left.low in VESSELS and left.low not in ("conical", "volumetric", "erlenmeyer", "round-bottom", "rb"))
             ):
                 break
         if phrase.qty is None and i + 1 < len(items):  # "round-bottom flask, 250 mL", "250 round-bottom"
@@ -289,6 +290,8 @@ def _bare_size(items: list[Item], i: int, phrase: VesselPhrase) -> None:
             return
 
 
+BOILING_BATH_C = 98.0
+"""What a boiling water bath or a steam bath keeps (common practice, no source)."""
 COLD_LIQUIDS = ("acetone", "ethanol", "propan-2-ol", "isopropanol", "carbon dioxide")
 """What a cold bath is made of, beside ice."""
 HEATERS = {
@@ -325,8 +328,13 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and is_word(items[i - 1], "in", "into", "the", "of")
         ):
             lead = {x.low for x in items[max(0, i - 5) : i] if isinstance(x, Token)}
-            if lead & {"standing", "stood", "stands", "sits", "sitting", "immersed"} or (
-                "out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold")
+            stood = items[i - 2] if i > 1 else None
+            vessel = isinstance(stood, Token) and stood.low in VESSELS and stood.low not in ("funnel", "cylinder")
+            if (
+                (vessel and is_word(items[i - 1], "in") and item.low.split()[0] in ("cold", "warm", "hot", "tap", "iced"))
+                or (lead & {"cooled", "cooling", "chilled"} and item.low.split()[0] in ("cold", "tap", "running", "iced"))
+                or lead & {"standing", "stood", "stands", "sits", "sitting", "immersed"}
+                or ("out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold"))
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
     for i, item in enumerate(items):  # "in a basin of hot water"
@@ -368,11 +376,18 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             continue
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
+        if is_word(after, "still", "all") and i + 2 < len(items):
+            after = items[i + 2]  # "with the ice still around it"
         if is_word(after, "bath", "baths"):
             continue
         ahead = {x.low for x in items[:i] if isinstance(x, Token)}
         if is_word(before, "the") and i > 1 and is_word(items[i - 2], "into", "in", "on") and ahead & {"down", "stand", "sits", "back"}:
             return _loose_bath(items, i)  # "then down into the ice"
+        held = " ".join(x.low for x in items[max(0, i - 7) : i] if isinstance(x, Token))
+        if re.search(
+            r"\b(?:flask|beaker|it|pot|whole thing)(?: \w+)? in(?:to)? (?:an?|the) (?:bucket|bowl|tub|basin|tray|dish) (?:of|with)$", held
+        ):
+            return _loose_bath(items, i)  # "I put the flask in a bucket of ice"
         if is_word(before, "with", "by", "under") and is_word(after, "outside", "around", "underneath"):
             return _loose_bath(items, i)
         if is_word(after, "outside", "around", "underneath"):
@@ -470,6 +485,8 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             "well",
             "stirred",
             "filled",
+            "boiling",
+            "steam",
         ) or (left.kind == "sub" and left.value in ("ice", "water", "sodium chloride", *COLD_LIQUIDS)):
             words.add(left.low)
             dry = dry or (left.kind == "sub" and left.value == "carbon dioxide")
@@ -508,9 +525,12 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     text = " ".join(words) + " " + " ".join(p.low for p in parts if isinstance(p, Token))
     kind = (
         "dry-ice" if dry else "ice-salt" if "salt" in text or "sodium chloride" in text else "ice" if "ice" in text
-        else next((k for k in ("oil", "sand") if k in text), "water")
+        else next((k for k in ("oil", "sand") if k in text.split()), "water")
     )  # fmt: skip
     ice, water, more = _masses(parts)
+    after = items[last + 1] if last + 1 < len(items) else None
+    if temperature is None and kind == "water" and (any("boiling" in w for w in words) or "steam" in words or is_word(after, "boiling")):
+        temperature = BOILING_BATH_C
     if kind == "water" and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim in AMOUNTS:  # "water bath (4 L)"
         water, more = convert(parts[0].value, parts[0].unit, parts[0].dim), [parts[0]]
     for q in parts:

@@ -29,11 +29,10 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             and clause.verb not in ("add", "charge", "pour", "mix")
         )
         before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
-        said = (
-            bool(set(before) & lex.RESULT_WORDS)
-            or clause.label in RESULT_LABELS
-            or (i <= 2 and bool(set(before) & {"crystals", "solid", "oil"}))
-        )
+        told = set(before) & lex.RESULT_WORDS
+        if told == {"weighed"} and owner is not None and not product:
+            told = set()  # "weighed 0.2 g of sodium carbonate": taken, not got
+        said = bool(told) or clause.label in RESULT_LABELS or (i <= 2 and bool(set(before) & {"crystals", "solid", "oil"}))
         percent = _percent_behind(items, i, owner.index if owner is not None else -1)
         late = bool(account.isolated) or any(s.kind in ("quench", "filter", "distil", "extract") for s in doc.steps)
         if owner is not None and not product and percent is not None and percent in owner.used:

@@ -21,8 +21,8 @@ NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
-    rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
-    rf"|(?:jar|bottle|flask|can|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
+    rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?capped) (?:flask|bottle|jar|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
 """A stopper, lid, cap or cork put on."""
@@ -50,12 +50,12 @@ OTHER = (
     ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:over|on|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
 STORED = re.compile(
-    r"\b(?:cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|until (?:next|\w+day|tomorrow)|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste)\b",
+    r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|until (?:next|\w+day|tomorrow)|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste)\b",
     re.I,
 )
 FUNNEL = re.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|swirl\w* in the funnel)\b", re.I)
 RECEIVER = re.compile(r"\b(?:receiver|receiving flask|collect\w* in)\b", re.I)
-KINDS = ("jar", "flask", "bottle", "can", "beaker", "drum", "generator", "vessel", "tube")
+KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "drum", "generator", "vessel", "tube")
 
 HOOD = re.compile(r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|(?<!fume )cupboard (?:with|sash|front))\b", re.I)
 NO_HOOD = re.compile(
@@ -89,7 +89,11 @@ FLAME = re.compile(
     r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame))\b",
     re.I,
 )
-DENIED = re.compile(r"\b(?:no|never|not|without|nothing|away from|kept away|out of|free of|nor|instead of|off\b)\b", re.I)
+DENIED = re.compile(
+    r"\b(?:no|never|not|without|nothing|away from|kept away|out of|free of|nor|instead of|(?:turn|switch|put)\w* (?:off|out))\b", re.I
+)
+OUT = re.compile(r"^\W*(?:is |was |now )?(?:off|out|cold)\b", re.I)
+"""Behind a flame or heater: it does not burn."""
 LINE_OFF = re.compile(
     r"\b(?:gas|off-?gas|HCl|vent) line (?:is |was )?(?:off|removed|disconnected|taken off|open\w*)|\b(?:absorber|scrubber|gas bottle|train|washing bottle) (?:is |was |then )?(?:removed|disconnected|taken (?:off|away))|\b(?:remove|disconnect|take (?:off|away)) the (?:absorber|scrubber|gas line|train|gas bottle)\b",
     re.I,
@@ -152,7 +156,8 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         hit = SHUT.search(text)
         if hit is not None:
             behind = text[hit.end() : hit.end() + 60] if re.match(r"[^.;]*\b(?:loose|vent|hole|needle)", text[hit.end() :], re.I) else ""
-            if NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) or ONCE_OVER.search(text[: hit.start()]):
+            tap = hit.group().lower().startswith("funnel") and not FUNNEL.search(text)  # "at 65 °C the funnel is shut": the feed stops
+            if tap or NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) or ONCE_OVER.search(text[: hit.start()]):
                 hit = None
             else:
                 near = text + source[m.end() : m.end() + 50]
@@ -205,7 +210,11 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
 
 
 def _vessel_of(doc: Procedure, text: str, step: Step) -> str | None:
-    """The vessel a phrase speaks of: by its kind, else the step's."""
+    """The vessel a phrase speaks of: by its kind, else the step's; of a left-over, the one that it is left over from."""
+    if re.search(r"\b(?:left-?over|surplus|rest of the|remaining|spare)\b", text, re.I):
+        batch = next((s.vessel for s in reversed(doc.steps) if s.kind in ("dose", "add", "hold", "charge") and s.vessel), None)
+        if batch is not None:
+            return batch
     for kind in KINDS:
         if re.search(rf"\b{kind}\b", text, re.I):
             if any(v.name == step.vessel and v.kind == kind for v in doc.vessels):
@@ -341,7 +350,8 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
         if e is not None:
             out.exhaust_m3_h = float(e[1].replace(",", "."))
         for f in FLAME.finditer(text):
-            if DENIED.search(text[: f.start()][-45:]) or DENIED.search(text[f.end() :][:12]):
+            behind = text[f.end() :]
+            if DENIED.search(text[: f.start()][-45:]) or DENIED.search(behind[:12]) or OUT.search(behind):
                 continue
             step = _step_at(order, begin + f.start())
             if step is not None:

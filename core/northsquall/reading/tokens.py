@@ -113,7 +113,8 @@ def _spoken_states(names: list[str]) -> list[str]:
 def _automaton() -> ahocorasick.Automaton:
     automaton = ahocorasick.Automaton()
     for substance in catalogue().substances.values():
-        for name in (*substance.names, *substance.misspelt, *_spoken_states(substance.names)):
+        full = [f"{name} acid" for name in substance.names if name.lower().startswith("conc") and not name.endswith("acid")]
+        for name in (*substance.names, *substance.misspelt, *_spoken_states(substance.names), *full):
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))

@@ -15,7 +15,7 @@ from northsquall.assessment import (
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roles import WORK_UP, Purpose, charges
-from northsquall.chemistry.roots import formula_of, is_organic, shown
+from northsquall.chemistry.roots import formula_of, is_gas, is_organic, shown
 from northsquall.findings.base import Context
 from northsquall.gas.release import FOAM_FACTOR, foaming
 from northsquall.procedure import Procedure, Step
@@ -214,7 +214,11 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     reported = r.mass_g.value if r.mass_g else None
     needed = set(purpose.demand) - set(FREE)
     known = all(x.mol is not None for x in lots.values() if x.substance and needed & set(x.substance.parts) and _in_batch(procedure, x))
-    if purpose.target is None or not known or not purpose.theory:
+    named = cat.substances.get(r.product_identity or "")
+    other = (
+        purpose.target is not None and is_gas(purpose.target) and named is not None and named.phase != "g"
+    )  # the gas beside it is no product
+    if purpose.target is None or not known or not purpose.theory or other:
         return Yield(product=r.product, theoretical_g=None, reported_g=reported, percent=None)
     identity = cat.substances.get(r.product_identity or "")
     per = identity.parts.get(purpose.target, 1.0) if identity else 1.0

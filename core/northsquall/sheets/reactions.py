@@ -516,14 +516,18 @@ def batch_end(procedure: Procedure, lines: list[ReactionLine]) -> int:
     return max(end, min(first_work_up - 1, len(procedure.steps)) if not wanted else end)
 
 
-def stages(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], lines: list[ReactionLine]) -> list[Stage]:
-    """Every step of a vessel with its heat and the heat capacity it warms."""
+LATE = ("charge", "dose", "add", "neutralise", "destroy")
+"""Kinds of steps by which something comes to a batch that has reacted."""
+
+
+def stages(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], lines: list[ReactionLine], late: bool = False) -> list[Stage]:
+    """Every step of a vessel with its heat and the heat capacity it warms; `late`: what comes in after the batch has reacted."""
     out = []
     absorbers = set(walks[1].lines.values())
     last = batch_end(procedure, lines)
     for entry in walks[1].entries:
         step = step_of(procedure, entry.step)
-        if step.kind in WORK_UP or entry.vessel in absorbers or step.n > last:
+        if entry.vessel in absorbers or (step.n <= last or step.kind not in LATE if late else step.kind in WORK_UP or step.n > last):
             continue
         ours = [r for r in lines if r.step == entry.step and r.vessel == entry.vessel]
         if not ours or not all(r.heat_kJ.established for r in ours):

@@ -123,7 +123,7 @@ def looks_systematic(name: str) -> bool:
     return bool(
         re.search(r"\d[,'′]?\d*-|\(|-\d", name)
         or re.search(
-            r"(?:ane|ene|yne|ol|one|al|oate|amide|amine|nitrile|oic acid|yl \w+ide|benzene|phenol|aniline|toluene|pyridine|ether|chloride|bromide|iodide)$",
+            r"(?:ane|ene|yne|ol|one|al|oate|amide|amine|nitrile|oic acid|carboxylic acid|[a-z]{3,}ate|[a-z]{4,}imide|[a-z]{4,}oxide|ketone|hydrazine|quinoline|indole|furan|thiophene|imidazole|piperidine|yl \w+ide|benzene|phenol|aniline|toluene|pyridine|ether|chloride|bromide|iodide)$",
             name.lower(),
         )
     )
