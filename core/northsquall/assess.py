@@ -340,7 +340,7 @@ def _context(
     for seg in pot.plan.segments:
         tops = [r.over(seg.step).peak_C for r in runs.values() if r.over(seg.step)]  # type: ignore[union-attr]
         mid = runs["best"].over(seg.step)
-        if mid and seg.kind in ("dose", "add", "hold", "heat", "charge"):
+        if mid and (seg.kind in ("dose", "add", "hold", "heat", "charge") or seg.step in pot.dose_steps):
             c.peak[seg.step] = (min(tops), mid.peak_C, max(tops))
     if not pot.plan.reacts:
         _batch(c, cat)

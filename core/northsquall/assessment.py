@@ -320,6 +320,8 @@ class GasProposal(Doc):
     label: str
     detail: str
     line: Chemistry | None = None
+    about: Literal["line", "quench"] = "line"
+    """Whether it is about the way of the gas, or about a vessel that takes a quench."""
 
 
 class GasFailure(Doc):

@@ -194,3 +194,26 @@ def test_more_ice_that_makes_it_worse_is_said(ice: float, water: float, time: fl
 
 def test_an_ample_bath_is_not_spoken_against() -> None:
     assert said(2000, 1000, 60) == []
+
+
+FOAM = "Acetate\n\n600 g of 10 % acetic acid is placed in a {mL} mL beaker. Sodium carbonate 53 g is added over 40 min.\n"
+
+
+def test_the_smallest_vessel_and_the_largest_portion_for_the_foam() -> None:
+    """Handbook 2.7: three times the liquid. One portion's gas fits above it: 53 g give 0.5 mol, 12.2 L, so 0.3 L of room is 1.3 g."""
+    small = [p.label for p in assess(read(FOAM.format(mL=800))).gas_proposals]
+    assert any("A vessel of" in x for x in small)
+    portion = next(x for x in small if "portions of up to" in x)
+    grams = float(portion.split("up to ")[1].split(" g")[0])
+    assert 0.3 <= grams <= 3.0
+    assert not [p for p in assess(read(FOAM.format(mL=3000))).gas_proposals if "portions" in p.label or "A vessel" in p.label]
+
+
+def test_the_smallest_quench_vessel_takes_it_two_thirds_full() -> None:
+    """Handbook 4, Q03; the volumes add: 100 mL of batch and 300 g of ice fill two thirds of 600 mL and a little."""
+    text = "Quench\n\n100 mL of water is placed in a 250 mL flask. Sodium hydroxide 10 g over 20 min. 20 min at 40 °C. The mixture is poured on to 300 g of ice in a {mL} mL beaker.\n"
+    found = [p for p in assess(read(text.format(mL=400))).gas_proposals if p.about == "quench"]
+    assert len(found) == 1
+    size = float(found[0].label.split("of ")[1].split(" mL")[0])
+    assert size * 2 / 3 >= 400.0 and size <= 1000.0  # the next usual one
+    assert not [p for p in assess(read(text.format(mL=1000))).gas_proposals if p.about == "quench"]

@@ -268,6 +268,15 @@ def _undoes(reaction: Reaction, events: dict[Reaction, Event]) -> bool:
     return any(done is not reaction and {root: n for root, n in done.change if n} == back for done in events)
 
 
+CROWD = 30
+"""Organic components in one mixture from which their reactions with each other are not followed: no bench procedure, and the pairs grow with the square."""
+
+
+def crowded(roots: Iterable[str]) -> bool:
+    """Whether a mixture holds too much to be followed."""
+    return sum(1 for r in roots if is_organic(r)) > CROWD
+
+
 def react(
     stream: Stream, step: int, vessel: str, wanted: tuple[str, ...], c: Conditions = WARM_ROOM, tally: Tally | None = None
 ) -> tuple[list[Event], dict[str, float]]:
@@ -278,6 +287,8 @@ def react(
     tiny = 100 * TINY * max(1.0, *(abs(n) for n in roots.values())) if roots else TINY
     for _ in range(80):
         present = frozenset(r for r, n in roots.items() if n > tiny or r in FREE)
+        if crowded(present):
+            break
         s = speciate(roots)
         able: list[tuple[Reaction, float, str]] = []
         lowest = 99

@@ -41,6 +41,9 @@ def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wante
     late = {s.n for s in procedure.steps if s.kind in ("quench", "neutralise")}
     events = [e for e in walk.events() if e.latent is None and e.step not in late] or [e for e in walk.events() if e.latent is None]
     target = next((w for w in wanted if any(dict(e.reaction.change).get(w, 0) > 0 for e in events)), None)
+    if target is None:  # a regioisomer of it is what a transform made
+        formulas = {formula_of(w) for w in wanted if is_organic(w)}
+        target = next((r for e in events for r, n in e.reaction.change if n > 0 and is_organic(r) and formula_of(r) in formulas), None)
     named = target is not None
     if target is None:
         target = _heaviest(procedure, events)

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.ledger import Entry
+from northsquall.chemistry.ledger import CROWD, Entry, crowded
 from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
@@ -48,6 +48,18 @@ def too_much(c: Context) -> Iterator[Finding]:
         "P04", "note" if guessed else "condition", f"{c.yield_percent:.0f} % of theory: the product is wet, impure or not the product.", span=r.mass_g.span if r.mass_g else None,
         figure=c.yield_percent, limit="100 %", remedy="Dry to constant mass, and check identity and purity.", source="handbook 1", short="yield over 100 %",
     )  # fmt: skip
+
+
+@rule("P06")
+def too_much_at_once(c: Context) -> Iterator[Finding]:
+    """P06: more substances in one vessel than can be followed: several procedures pasted as one, as a rule."""
+    for entry in c.walk.entries:
+        if crowded(r for r, n in entry.mixed.items() if n > 0):
+            yield finding(
+                "P06", "condition", f"More than {CROWD} organic substances meet in {entry.vessel}: their reactions are not followed from here on.", step=c.step(entry.step), established=False,
+                remedy="One procedure at a time.", source="chemistry design", short="too many substances",
+            )  # fmt: skip
+            return
 
 
 @rule("P06")
@@ -97,7 +109,20 @@ def never_together(c: Context) -> Iterator[Finding]:
         streams = [b for b in entry.before if any(n > 0 for n in b.values())]
         already = {h.id for b in streams for h in pairs.hits(b, entry.conditions.T_high)}
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, streams):
-            if h.id in said or h.id in already or pairs.meant(h, entry, planned) or len(streams) < 2 or _its_medium(h, entry, c):
+            furious = (
+                h.severity == "stop"
+                and step is not None
+                and step.duration is None
+                and not step.portions
+                and max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0) > FURIOUS_K
+            )
+            if (
+                h.id in said
+                or h.id in already
+                or (pairs.meant(h, entry, planned) and not furious)
+                or len(streams) < 2
+                or _its_medium(h, entry, c)
+            ):
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
@@ -143,6 +168,10 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
             "S04", "condition", f"“{m.group().strip()}”: what is still wet with {m[1].lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
         )  # fmt: skip
         return
+
+
+FURIOUS_K = 300.0
+"""Rise of a wanted reaction that is not dosed from which its pair is one that must never meet so (assumption)."""
 
 
 def _its_medium(h: pairs.Hit, entry: Entry, c: Context) -> bool:

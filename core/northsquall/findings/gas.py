@@ -395,7 +395,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             return
 
 
-EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:comes? off|escapes?|evolves?|pours? out|bubbles? (?:off|out))"
+EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:comes? off|goes (?:off|up|away|out|to|into|through)|escapes?|evolves?|pours? out|bubbles? (?:off|out))"
 """How an author says that a gas comes; {0} is its name."""
 
 

@@ -9,12 +9,12 @@ from northsquall.assessment import Finding
 from northsquall.findings.base import Context, finding, rule
 
 NO_START = re.compile(
-    r"\b(nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
+    r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start))\b",
     re.I,
 )
 PUSHES = re.compile(
-    r"\b(rest|other half|remainder|remaining|more (?:was|is) added|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b",
+    r"\b(rest|other half|remainder|remaining|more (?:was|is) added|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b",
     re.I,
 )
 HOLDS_BACK = re.compile(r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I)

@@ -8,9 +8,12 @@ from northsquall.assessment import GasProposal
 from northsquall.chemistry.roots import shown
 from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context
+from northsquall.gas.closed import head_L
 from northsquall.gas.records import record_of
+from northsquall.gas.release import FOAM_FACTOR, MOLAR_L, foaming
 from northsquall.gas.train import Line, as_put
 from northsquall.procedure import Chemistry, TrainElement
+from northsquall.procedure.volumes import volumes
 
 CAUSTIC_PERCENT, CAUSTIC_MOL_L = 10.0, 2.77
 """Sodium hydroxide of 10 % (w/w), 1.109 g/mL: 2.77 mol/L (handbook 3)."""
@@ -29,7 +32,73 @@ def proposals(c: Context) -> list[GasProposal]:
     out: list[GasProposal] = []
     for line in c.gas.lines.values() if c.gas else []:
         out += _absorbers(c, line) + _traps(c, line)
-    out += _first_line(c) + _slower(c)
+    out += _first_line(c) + _slower(c) + _foam(c) + _quench_vessels(c)
+    return out
+
+
+FILL = 2.0 / 3.0
+"""Part to which a quench vessel may be filled (handbook 4, Q03)."""
+
+
+def _foam(c: Context) -> list[GasProposal]:
+    """Where foam has no room: the smallest vessel, and the largest portion whose gas the free room holds at once."""
+    assert c.gas is not None
+    whole = volumes(c.procedure, c.lots)
+    out: list[GasProposal] = []
+    for r in foaming(c.gas.releases):
+        v, volume, step = c.vessel(r.vessel), whole.get(r.vessel), c.step(r.step)
+        litres = r.mol[2] * MOLAR_L
+        if (
+            v is None
+            or v.nominal_mL is None
+            or volume is None
+            or step is None
+            or v.nominal_mL >= FOAM_FACTOR * volume
+            or litres * 1e3 < 2 * volume
+        ):
+            continue
+        size = next_size(FOAM_FACTOR * volume)
+        out.append(
+            GasProposal(
+                label=f"A vessel of {size:.0f} mL for step {step.n}",
+                detail=f"{FOAM_FACTOR:g} times the {volume:.0f} mL of liquid: the smallest that is usual",
+            )
+        )
+        fed = [
+            x
+            for m in step.materials
+            if (x := c.lots[m]).mass_g is not None and x.substance is not None and x.substance.id not in ("water", "ice")
+        ]
+        room = head_L(v.nominal_mL, volume)
+        if len(fed) != 1 or fed[0].mass_g is None or room >= litres:
+            continue
+        grams = fed[0].mass_g[1]
+        portion = float(f"{grams * room / litres:.1g}") if grams * room / litres >= 0.05 else None
+        if portion is not None and portion < grams:
+            out.append(
+                GasProposal(
+                    label=f"{fed[0].label[:1].upper() + fed[0].label[1:]} in portions of up to {portion:g} g, {math.ceil(grams / portion)} in all",
+                    detail=f"the gas of one, {litres * portion / grams:.2g} L, has room in the {room:.2g} L above the liquid; the next when the froth is down",
+                )
+            )
+    return out
+
+
+def _quench_vessels(c: Context) -> list[GasProposal]:
+    """The smallest vessel that takes a quench two thirds full."""
+    whole = volumes(c.procedure, c.lots)
+    out: list[GasProposal] = []
+    for name in dict.fromkeys(s.vessel for s in c.procedure.steps if s.kind == "quench" and s.vessel):
+        v, volume = c.vessel(name), whole.get(name)
+        if v is None or volume is None or (v.nominal_mL is not None and volume <= FILL * v.nominal_mL):
+            continue
+        size = next_size(volume / FILL)
+        had = f"{v.nominal_mL:.0f} mL would be {100 * volume / v.nominal_mL:.0f} % full" if v.nominal_mL else "no size is written"
+        out.append(
+            GasProposal(
+                label=f"A quench vessel of {size:.0f} mL", detail=f"{volume:.0f} mL in all, two thirds full at most; {had}", about="quench"
+            )
+        )
     return out
 
 

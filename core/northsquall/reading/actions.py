@@ -430,6 +430,9 @@ def _train(account: Account, r: Reading) -> bool:
     lots = []
     for m in behind:
         if m.measured or m.strength is not None or m.generic.startswith("row ") or (m.identity and m.identity != "water" and not charged):
+            if m.identity is not None and lex.is_gas_name(m.identity) and m.strength is None:
+                account.used |= {x.start for x in m.used}
+                continue  # "gas (0.2 mol SO2) through a washing bottle": what goes through it
             here = lots_for(account, m, m.measured or m.strength is not None)
             for lot in here:
                 account.waiting.pop(lot.id, None)
@@ -588,6 +591,8 @@ def _topic(account: Account, r: Reading) -> None:
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
         account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what the next portion waits for limits nothing
         return None
+    if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
+        return _stop(account, r)
     if (
         _first_then(account, r)
         or _first_alone(account, r)
@@ -595,7 +600,8 @@ def _topic(account: Account, r: Reading) -> None:
         or (verb in ("add", "charge") and _some_of_it(account, r))
     ):
         return None
-    if (verb != "distil" and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
+    product = verb == "wash" and re.match(r"\W*(?:the )?(?:crude )?(?:residue|oil|product)\b", text, re.I) is not None
+    if (verb != "distil" and not product and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
         r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)
     ):
         return _waste(account, r)
@@ -658,6 +664,12 @@ def _worked_up(account: Account, r: Reading) -> bool:
         return False
     last.keep, account.isolated = "distillate", "distil"
     return True
+
+
+HOLD_FEED = re.compile(
+    r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from)\b",
+    re.I,
+)
 
 
 def _outside_brackets(text: str) -> str:
@@ -777,7 +789,8 @@ def _fragment(account: Account, r: Reading) -> None:
 
 
 INTRO = re.compile(
-    r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making))\b", re.I
+    r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain)\b[^.]*\b(?:we|I|you) (?:use|take))\b",
+    re.I,
 )
 """What an author says before he begins."""
 
@@ -1047,7 +1060,7 @@ def _weighed(account: Account) -> list[Material]:
 
 
 EVERYTHING = re.compile(
-    r"\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
+    r"^\W*(?:all|everything) (?:in)?to (?:an?|the)\b|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
     re.I,
 )
 
@@ -1179,6 +1192,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     if _pours(account, r):
         return _quench(account, r)
+    if _of_the_receiver(account, r):
+        return None
     if _move(account, r):
         return None
     sources, there, _dest = _sides(r)
@@ -1261,6 +1276,29 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
     if rest > 0:
         water.amount = Quantity(value=float(f"{rest:.3g}"), unit="ml", approximate=True, span=(size.start, size.end) if size else None)
         account.used |= {size.start} if size is not None else set()
+
+
+def _of_the_receiver(account: Account, r: Reading) -> bool:
+    """ "… is distilled off into a receiver; it is dripped into 200 mL of caustic": what came over goes into what is there."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
+    if last is None or last.kind != "distil" or into is None or not re.match(r"\W*(?:it|this|the distillate|which)\b", r.text, re.I):
+        return False
+    there = [m for m in r.measured if m.start > into.start]
+    if not there or any(m.start < into.start for m in r.measured):
+        return False
+    vessel = (
+        account.vessel(r.vessels[0], r.vessels[0].kind, "")
+        if r.vessels
+        else account.vessel(None, "vessel", "for the distillate, not named")
+    )
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.T_limit = first.duration = None
+    place(account, first, [x for m in there for x in lots_for(account, m, True)])
+    set_bath(vessel, r.bath)
+    new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel="receiver")
+    account.recent = []
+    return True
 
 
 def _runs_into(account: Account, r: Reading, vessel: Vessel, there: list[Material]) -> bool:
@@ -1649,7 +1687,8 @@ def _waste(account: Account, r: Reading) -> None:
     ):
         source = "receiver"
     if ice:
-        step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
+        same = vessel.name == source
+        step = new_step(account, r.clause, "add" if same else "quench", vessel=vessel.name, from_vessel=None if same else source)
         place(account, step, ice)
         source = None
     if rest:
@@ -1662,6 +1701,13 @@ def _wash(account: Account, r: Reading) -> None:
     doc, text, verb = account.doc, r.text, r.clause.verb
     if not doc.steps:
         return _bring(account, r) if r.measured else _fragment(account, r)
+    if re.search(
+        r"\bwash\w* (?:off|away) the (?:oil|grease|paraffin)\b|\b(?:oil|grease) (?:is |was )?washed (?:off|away|out)\b", text, re.I
+    ):
+        for m in r.mentions:
+            for lot in lots_for(account, m, True):
+                lot.role = "wash"  # the oil goes, the solid stays where it is
+        return None
     lots = []
     for m in r.mentions:
         opens = (
@@ -1748,6 +1794,19 @@ def _test(account: Account, r: Reading) -> None:
 # ------------------------------------------------------------------ temperature and time
 
 
+HOT_C = 40.0
+
+
+def _was_hot(account: Account) -> bool:
+    """Whether the batch comes from a warm step, so that a bare "Cooled" is one."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or last.vessel != account.batch:
+        return False
+    return last.kind in ("reflux", "heat") or (
+        last.T_range is not None and last.T_range.value > HOT_C and last.kind in ("hold", "dose", "add")
+    )
+
+
 SHAKEN_WITH = re.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:with|in the (?:separat\w+ )?funnel)\b", re.I)
 
 
@@ -1824,6 +1883,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and duration is None
             and not still
             and not re.search(r"\bboil|reflux|\bignit", text, re.I)
+            and not (kind == "cool" and _was_hot(account))
         ):
             return None
         real = (

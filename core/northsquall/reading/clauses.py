@@ -349,6 +349,13 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the thionyl chloride left is stripped"
         if x.low in ("stop", "stops", "stopped") and any(is_word(y, "until", "till") for y in items[max(0, i - 5) : i]):
             continue  # "till the bubbles stop"
+        if x.low in ("boils", "boil") and is_word(before, "which", "that", "it") and is_word(after, "at"):
+            continue  # "ethyl chloride, which boils at 12 °C"
+        if x.low in ("drop", "drops") and (
+            is_word(after, "appear", "appears", "come", "form", "formed", "pass", "of", "are")
+            or (isinstance(before, Token) and before.kind == "sub")
+        ):
+            continue  # "water drops appear"
         if x.low in ("put", "puts") and is_word(after, "out", "off"):
             continue  # "the burner is put out"
         if x.low in ("collected", "collect") and is_word(before, "has", "have", "had"):

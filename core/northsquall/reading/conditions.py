@@ -225,7 +225,8 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
 
 
 OF_BATH = re.compile(
-    r"(?:bath|jacket|mantle|plate)(?: at| temperature| of|:)? ?\|| ?\| ?\(?(?:bath|bath temperature|jacket|outside|oil bath)\b", re.I
+    r"(?:bath|jacket|mantle|plate)(?: at| temperature| of|:| (?:is |was )?(?:brought|raised|heated|kept|held|warmed|set|turned up)(?: to| at))? ?\|| ?\| ?\(?(?:bath|bath temperature|jacket|outside|oil bath)\b",
+    re.I,
 )
 """Beside a temperature ("|"): it is the bath's."""
 SHORT_STEP = {"recrystallise": "filter", "wash": "filter", "mix": "add", "pour": "transfer"}
@@ -251,7 +252,7 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
             value=900.0, unit="min", low=720.0, high=1080.0, approximate=True, span=(clause.start + m.start(), clause.start + m.end())
         )
     if window is not None and window.span is not None:
-        around = account.source[window.span[0] - 12 : window.span[0]] + "|" + account.source[window.span[1] : window.span[1] + 14]
+        around = account.source[max(0, window.span[0] - 24) : window.span[0]] + "|" + account.source[window.span[1] : window.span[1] + 14]
         if OF_BATH.search(around):
             step.T_of = "bath"
     for key, value in more.items():

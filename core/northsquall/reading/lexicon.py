@@ -368,7 +368,19 @@ LIMIT_WORDS = {
     "below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most", "surpass", "never", "cut-out", "limit",
 }  # fmt: skip
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
-PEOPLE = Cue(re.compile(r"\b(two people|second person|a colleague|both present)\b", re.I), "people", "person", "colleague", "both")
+PEOPLE = Cue(
+    re.compile(
+        r"\b(two people|second person|a colleague|both present|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        re.I,
+    ),
+    "people",
+    "person",
+    "colleague",
+    "both",
+    "present",
+    "there",
+    "watches",
+)
 PROTECTION = Cue(
     re.compile(r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|fume cupboard|hood|sash)\b", re.I),
     "visor",

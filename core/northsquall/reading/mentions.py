@@ -423,7 +423,14 @@ def _carried(items: list[Item], out: list[Mention]) -> None:
         if isinstance(x, Token) and x.kind == "sub" and x.value not in ("water", "ice"):
             m.carrier = str(x.value)
             for other in out:
-                if other.index == k and other is not m and not other.measured:
+                if (
+                    other.index == k
+                    and other is not m
+                    and (not other.measured or (other.amount is None and other.moles is not None and m.moles is None))
+                ):
+                    if other.moles is not None:
+                        m.moles = other.moles
+                        m.used.append(other.moles)
                     other.index = -1
         elif is_word(x, *OILS) or is_word(at(items, k - 1), "paraffin"):
             m.carrier = "inert"

@@ -528,6 +528,9 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         else next((k for k in ("oil", "sand") if k in text.split()), "water")
     )  # fmt: skip
     ice, water, more = _masses(parts)
+    if kind in ("ice", "ice-salt") and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim == "mass":  # "ice bath (1 kg)"
+        ice = water = convert(parts[0].value, parts[0].unit, "mass") / 2
+        more = [parts[0]]
     after = items[last + 1] if last + 1 < len(items) else None
     if temperature is None and kind == "water" and (any("boiling" in w for w in words) or "steam" in words or is_word(after, "boiling")):
         temperature = BOILING_BATH_C

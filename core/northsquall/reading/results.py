@@ -27,6 +27,10 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             and owner.identity is not None
             and owner.identity == doc.results.product_identity
             and clause.verb not in ("add", "charge", "pour", "mix")
+            and (
+                bool(account.isolated)
+                or any(s.kind in ("quench", "filter", "distil", "extract", "hold", "reflux", "dose", "heat") for s in doc.steps)
+            )
         )
         before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
         told = set(before) & lex.RESULT_WORDS

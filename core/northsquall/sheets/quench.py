@@ -21,6 +21,11 @@ from northsquall.working import Input, figure, not_established
 ICE_KJ_PER_G = 0.3336
 
 
+ROOM_C = 20.0
+COOLED = re.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b", re.I)
+"""The batch was let cool before it is poured."""
+
+
 def quench(
     procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Context
 ) -> tuple[dict[int, tuple[float, float, float]], dict[int, float], list[QuenchLine]]:
@@ -54,7 +59,10 @@ def quench(
             heats = [(w.like(entry) or entry).mixing for w in walks]
             spread = acids.uncertainty(heats[1], acid, entry.after.get("NO3-", 0.0))
             last = [n for n in c.peak if n < step.n]
-            start = c.peak[max(last)][1] if last else 20.0
+            start = c.peak[max(last)][1] if last else ROOM_C
+            cooled = next((s for s in procedure.steps if s.kind == "cool" and max(last, default=0) < s.n < step.n), None)
+            if cooled is not None or COOLED.search(step.text):
+                start = cooled.T_range.value if cooled is not None and cooled.T_range is not None else min(start, ROOM_C)
             g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
             g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
             a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in (heats[1] - spread, heats[1], heats[1] + spread))

@@ -1552,6 +1552,12 @@ export interface components {
          * @description One change to a gas line: what it is, what it does, and the line with it; no line where it is a change of the words.
          */
         GasProposal: {
+            /**
+             * About
+             * @default line
+             * @enum {string}
+             */
+            about: "line" | "quench";
             /** Detail */
             detail: string;
             /** Label */

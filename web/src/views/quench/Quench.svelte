@@ -160,6 +160,11 @@
                 ? 'No amount of ice is written, so where it ends is not established.'
                 : 'Nothing is quenched on ice in the text.'}
             </p>{/if}
+          {#each (a.gas_proposals ?? []).filter((x) => x.about === 'quench') as p (p.label)}
+            <p class="border-ink mt-2 border-l-2 pl-2 leading-snug">
+              <strong class="block">{p.label}</strong><span class="text-soft">{p.detail}</span>
+            </p>
+          {/each}
           <h2 class="border-ink mt-3 border-b font-semibold">In this order</h2>
           <ol>
             {#each order as s, i (s.n)}
