@@ -27,6 +27,51 @@ def of(a: Assessment, code: str) -> list[Finding]:
 # ------------------------------------------------------------------ engine
 
 
+PROTON = "500 mL flask under nitrogen, stirred, thermometer in the liquid, ice bath 3 kg. {waits} {fed} is dropped in over 60 min at 0-10 °C; stop at 15 °C. Hold 60 min at 20 °C.\n"
+
+
+@pytest.mark.parametrize(
+    ("waits", "fed", "kJ"),
+    [
+        ("Sodium hydride 60 % in oil, 8.0 g (0.20 mol), and THF 150 mL are put in.", "1-Butanol 14.8 g (0.20 mol) in THF 50 mL", 21.0),
+        ("n-Butyllithium, 1.6 M in hexane, 125 mL (0.20 mol), and heptane 150 mL are put in.", "2-Propanol 12.0 g (0.20 mol) in heptane 50 mL", 46.0),
+    ],
+)  # fmt: skip
+def test_a_proton_s_bearer_paces_what_it_is_fed_to(waits: str, fed: str, kJ: float) -> None:
+    """An instantaneous reaction in semi-batch piles nothing up: T − T_bath = Q̇/UA (Stoessel, Thermal Safety of Chemical Processes, ch. 7: dosing-controlled)."""
+    a = result(PROTON.format(waits=waits, fed=fed))
+    x = a.exotherm
+    assert x.accumulation_max.high is not None and x.accumulation_max.high < 0.05
+    assert x.peak_heat_W.best == pytest.approx(kJ * 1e3 / 3600.0, rel=0.25)
+    assert x.MTSR_C.best is not None and x.peak_T_C.best is not None and x.MTSR_C.best - x.peak_T_C.best < 25.0
+    assert x.criticality_class == 1
+
+
+def test_borohydride_gives_hydrogen_with_acid_iodine_and_methanol_in_a_dry_solvent() -> None:
+    """One hydrogen with the acid at once, half of one with iodine, three from borane and methanol: handbook 3.3 for the last, the others from memory."""
+    a = result(
+        "250 mL flask, THF 80 mL, sodium borohydride 3.8 g (0.10 mol); benzoic acid 6.1 g (0.05 mol) is added in portions over 20 min. "
+        "Iodine 12.7 g (0.05 mol) in THF 40 mL over 30 min. Reflux 2 h. Methanol 30 mL is dropped in over 30 min."
+    )
+    assert sum(g.mol.best or 0.0 for g in a.gases if g.formula == "H2") == pytest.approx(0.05 + 0.025 + 0.30, rel=0.05)
+
+
+def test_a_peracid_under_a_screwed_cap() -> None:
+    words = "1 L flask: glacial acetic acid 400 mL, then hydrogen peroxide 50 % 400 mL over 60 min at 15 °C, then 5 mL of concentrated sulfuric acid. {} let it stand for three days on the shelf, in the dark."
+    shut, vented = (of(result(words.format(x)), "G02") for x in ("Screw on the cap and", "Under a vented cap,"))
+    assert [f.severity for f in shut] == ["stop"] and not vented
+
+
+def test_a_leftover_dripped_into_cold_caustic_is_destroyed() -> None:
+    """Handbook 3.3: thionyl chloride goes slowly into alkali; all at once into water it does not."""
+    words = "Benzoic acid 24.4 g (0.20 mol) and thionyl chloride 28.6 g (0.24 mol), 250 mL flask, stirred, oil bath, reflux for 2 h. Gas goes to 1 L of 2.5 M NaOH over an inverted funnel. Thionyl chloride left over is distilled off into a receiver in ice; it is {}."
+    slow, fast = (
+        {f.code for f in result(words.format(x)).findings if f.code in ("Q01", "S04") and f.severity == "stop"}
+        for x in ("dripped into 200 mL of 2 M NaOH in ice over 30 min, below 25 °C", "poured into 200 mL of water at once")
+    )
+    assert not slow and fast
+
+
 def test_a_batch_that_is_warmed_is_followed_and_all_of_it_may_go_at_once() -> None:
     """Handbook 2.5: everything is in the vessel when it starts, so MTSR is the pot plus the whole rise (0.30 mol of a class of −100 to −160 kJ/mol)."""
     a = result(HELD.format(time="4 h"))
@@ -78,6 +123,31 @@ def test_the_rest_of_a_purity_is_no_water(words: str, identity: str) -> None:
 )
 def test_the_rest_of_a_solution_is_water(words: str, identity: str) -> None:
     assert lot(f"A\n\n{words}, is placed in a 250 mL flask.", identity).roots()["H2O"] > 0.7
+
+
+@pytest.mark.parametrize(
+    ("words", "identity", "carrier", "mol"),
+    [
+        ("n-Butyllithium, 1.6 M in hexane, 125 mL (0.20 mol), is dropped in over 30 min", "butyllithium", "hexane", 0.20),
+        ("n-BuLi in hexanes (2.5 M, 80 mL) is dropped in over 30 min", "butyllithium", "hexane", 0.20),
+        ("Methylmagnesium bromide, 3 M in ether, 40 mL, is dropped in over 30 min", "methylmagnesium bromide", "diethyl ether", 0.12),
+        ("Hydrogen chloride, 4 M in dioxane, 50 mL, is added over 10 min", "hydrogen chloride", "1,4-dioxane", 0.20),
+        ("50 mL of a 4 M solution of HCl in dioxane is added over 10 min", "hydrochloric acid", "1,4-dioxane", 0.20),
+        ("Chlorine in carbon tetrachloride (1 M, 50 mL) is added over 10 min", "chlorine", "carbon tetrachloride", 0.05),
+        ("Sodium hydroxide, 20 % in water, 60 g, is added over 10 min", "sodium hydroxide", None, 0.30),
+    ],
+)
+def test_the_amount_behind_a_carrier_is_the_solution_s(words: str, identity: str, carrier: str | None, mol: float) -> None:
+    """n = c V, or w m/M; the solvent is no charge of its own (its formula mass and the arithmetic by hand)."""
+    d = read(f"250 mL flask with toluene 50 mL, ice bath.\n{words}.")
+    (m,) = [x for x in d.materials if x.identity != "toluene"]
+    n = lots_of(d, catalogue())[m.id].mol
+    assert (m.identity, m.carrier) == (identity, carrier) and n is not None and n[1] == pytest.approx(mol, rel=0.02)
+
+
+def test_two_liquids_of_one_addition_stay_two() -> None:
+    d = read("250 mL flask, ice bath. 16 g of bromine in 50 mL of acetic acid is dropped in over 30 min.")
+    assert [m.identity for m in d.materials] == ["bromine", "acetic acid"] and all(m.amount is not None for m in d.materials)
 
 
 def test_butyllithium_by_molarity_and_its_hexane() -> None:

@@ -8,7 +8,7 @@ from functools import cache, lru_cache
 from math import ceil
 from typing import Any
 
-from rdkit import Chem
+from rdkit import Chem, rdBase
 from rdkit.Chem import rdChemReactions
 
 from northsquall import data
@@ -64,6 +64,19 @@ class Reaction:
     def bound(self, token: str) -> str:
         """The component that stands for a token of the equation."""
         return {"A": self.substrate, "B": self.partner, "P": self.product, "Q": self.by_product}.get(token) or token
+
+    def paced(self) -> dict[str, float]:
+        """Change of each root per unit of extent as the rate sees it.
+
+        What gives up its proton is on both sides of the equation (an alcohol with a hydride): it is used up all the same,
+        so that feeding it paces the reaction.
+        """
+        out = dict(self.change)
+        behind = {t for _, t in self.family.right}
+        for n, token in self.family.left:
+            if token in ("A", "B") and token in behind:
+                out[self.bound(token)] = out.get(self.bound(token), 0.0) - n
+        return out
 
     def blocks(self, held: dict[str, int]) -> dict[str, int]:
         """Organic starting materials in each organic product, where `held` says how many the consumed ones hold (else 1).
@@ -242,7 +255,8 @@ def count_matches(smiles: str, smarts: str) -> int:
 
 @cache
 def _transform(text: str) -> Any:
-    return rdChemReactions.ReactionFromSmarts(text)
+    with rdBase.BlockLogs():  # a reactant that only gives its proton has no mapped atoms
+        return rdChemReactions.ReactionFromSmarts(text)
 
 
 @lru_cache(KEPT)

@@ -105,16 +105,18 @@ def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
     """The heaviest organic made outside quench and work-up, else the gas a generator makes."""
     steps = {s.n: s for s in procedure.steps}
     made: dict[str, float] = {}
+    late: dict[str, float] = {}
     gas: dict[str, float] = {}
     for e in events:
         if steps[e.step].kind in WORK_UP:
             continue
         for root, n in e.reaction.change:
-            if n > 0 and is_organic(root) and not is_gas(root) and e.reaction.family.tier < 7:
-                made[root] = mass_of(parse_formula(formula_of(root)))
+            if n > 0 and is_organic(root) and not is_gas(root):
+                (made if e.reaction.family.tier < 7 else late)[root] = mass_of(parse_formula(formula_of(root)))
             elif n > 0 and is_gas(root):
                 gas[root] = gas.get(root, 0.0) + n * e.extent
     used = {root for e in events for root, n in e.reaction.change if n < 0}
+    made = made or (late if not gas else {})  # a slow reaction where there is no other
     ends = {r: m for r, m in made.items() if r not in used} or made
     if ends:
         return max(ends, key=lambda r: ends[r])

@@ -197,7 +197,7 @@ class _Builder:
         self.doses = [t.step.n for t in ours if t.step.materials or t.step.from_vessel]
         self.reactants: list[str] = []
         for f in self.reactions:
-            own = [r for r, n in f.event.reaction.change if n < 0 and (r not in FREE or self._brought(r, f.event))]
+            own = [r for r, n in f.event.reaction.paced().items() if n < 0 and (r not in FREE or self._brought(r, f.event))]
             own.sort(key=lambda r: r != f.event.reaction.substrate)
             self.reactants += [r for r in own if r not in self.reactants]
         solid = ("undissolved",) if self.main is not None and self.main.rate.how == "dissolving" else ()
@@ -422,7 +422,7 @@ class _Builder:
         waits: list[tuple[int, int, float]] = []
         for j, f in enumerate(self.reactions):
             nu = [0.0] * len(self.species)
-            change = dict(f.event.reaction.change)
+            change = f.event.reaction.paced()
             for i, r in enumerate(self.reactants):
                 nu[i] = change.get(r, 0.0)
             if j == 0:

@@ -8,7 +8,7 @@ from typing import Any
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.roots import is_gas, shown
+from northsquall.chemistry.roots import is_gas, is_organic, shown
 from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
@@ -20,6 +20,7 @@ from northsquall.gas.review import Demand
 from northsquall.gas.train import Line, Passed, offers
 from northsquall.procedure import Step
 from northsquall.procedure.volumes import volumes
+from northsquall.stability import alerts_of
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
@@ -167,13 +168,14 @@ def shut_in(c: Context) -> Iterator[Finding]:
         high = x.rise_bar[2]
         slow = _slow_gas(c, x.vessel, k.step)
         pair = _bad_pair(c, x.vessel, k.step) if high < 0.02 else ""
-        if high < 0.02 and not lasting and not slow and not pair:
+        living, held = _alive(c, x) if high < 0.02 else ("", 0.0)
+        if high < 0.02 and not lasting and not slow and not pair and not living:
             continue
         if high < 0.02:
-            slow = slow or pair
+            slow = slow or pair or living
             yield _shut(
                 x,
-                "stop" if x.harmful or lasting or pair else "condition",
+                "stop" if x.harmful or lasting or pair or held > PLENTY_MOL else "condition",
                 f"“{k.word}”: {where} is shut while it can still give gas{f' ({slow})' if slow else ''}.",
                 step,
                 established=False,
@@ -228,6 +230,28 @@ def _slow_gas(c: Context, vessel: str, since: int) -> str:
             ):
                 return e.reaction.family.name
     return ""
+
+
+GASES_SLOWLY = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen")
+"""Groups whose substances lose gas in the bottle."""
+
+
+def _alive(c: Context, x: Closed) -> tuple[str, float]:
+    """What stands in a stored vessel and goes off by itself in time, with gas, and how much (mol): a leftover (handbook 3.3: danger "gas"), or the product itself."""
+    if x.closing.place != "store":
+        return "", 0.0
+    left = [y for y in c.leftovers if y.record["danger"] == "gas" and y.left > LEAST_MOL and x.vessel in (y.vessel, y.left_in)]
+    if left:
+        return f"{left[0].record['name']} left in it", left[0].left
+    target = c.purpose.target
+    held = (
+        max((e.after.get(target, 0.0) for e in c.walk.entries if e.vessel == x.vessel), default=0.0)
+        if target and is_organic(target)
+        else 0.0
+    )
+    if target and held > LEAST_MOL and any(a.id in GASES_SLOWLY for a in alerts_of(target)):
+        return f"{catalogue().label(target)} loses gas on standing", held
+    return "", 0.0
 
 
 def _shut(x: Closed, severity: Severity, message: str, step: Step | None, established: bool = True) -> Finding:

@@ -267,7 +267,7 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
         return None
     if st.percent_w is None:
         assert st.molar is not None
-        percent = _percent_of_molar(st.molar, s, catalogue)
+        percent = _percent_of_molar(st.molar, s, catalogue, lot.carrier)
         lot.inputs.append(Input(name="strength", value=st.molar, unit="mol/L", origin="procedure", span=st.span))
         return (percent, percent, percent)
     if st.basis == "assumed":
@@ -283,27 +283,42 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
     return (min(st.low or st.percent_w, top), min(st.percent_w, top), min(st.high or st.percent_w, top))
 
 
-def _density(s: Substance, percent: float, catalogue: Catalogue) -> float:
-    """g/mL of an aqueous solution: by its table, else 1 + 0.008 per mass per cent (dilute salts, common practice)."""
+SOLUTE_G_ML = 1.2
+"""Density that a dissolved substance without one of its own is given (assumption; 0.75 to 1.6)."""
+
+
+def _density(s: Substance, percent: float, catalogue: Catalogue, carrier: Substance | None = None) -> float:
+    """g/mL of a solution.
+
+    In water by its table, else 1 + 0.008 per mass per cent (dilute salts, common practice); in another carrier by volumes that
+    add up, 1/ρ = w/ρ_s + (1 − w)/ρ_c (ideal mixture; a Grignard reagent in ether is up to 20 % denser).
+    """
+    thin = carrier.value("density", "l") if carrier is not None else None
+    if thin is not None:
+        own, w = s.value("density", "l"), percent / 100.0
+        return 1.0 / (w / (own.value if own else SOLUTE_G_ML) + (1.0 - w) / thin.value)
     found = catalogue.solution(s.id, percent)
     return found[0] if found else 1.0 + 0.008 * percent
 
 
-def _percent_of_molar(molar: float, s: Substance, catalogue: Catalogue) -> float:
+def _percent_of_molar(molar: float, s: Substance, catalogue: Catalogue, carrier: Substance | None = None) -> float:
     """Mass per cent of a solution of `molar` mol/L, by `_density`."""
     percent = molar * s.mass / 10.0
     for _ in range(40):
-        percent = min(molar * s.mass / (10.0 * _density(s, percent, catalogue)), 100.0)
+        percent = min(molar * s.mass / (10.0 * _density(s, percent, catalogue, carrier)), 100.0)
     return percent
 
 
 def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Catalogue) -> Triple | None:
     if w is not None:
-        if catalogue.solution(s.id, w[1]) is None and w[1] > 20:
+        if lot.carrier is None and catalogue.solution(s.id, w[1]) is None and w[1] > 20:
             lot.reason = f"no density is known for {s.id} of {w[1]:g} %"
             return None
-        rho = tuple(_density(s, f, catalogue) for f in w)
-        lot.inputs.append(Input(name="density", value=rho[1], unit="g/mL", origin="catalogue", note="20 °C, by strength"))
+        rho = tuple(_density(s, f, catalogue, lot.carrier) for f in w)
+        note = "20 °C, by strength" if lot.carrier is None else f"in {lot.carrier.id}, by volumes that add up"
+        lot.inputs.append(
+            Input(name="density", value=round(rho[1], 3), unit="g/mL", origin="catalogue" if lot.carrier is None else "computed", note=note)
+        )
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
     density = s.value("density", "l")
     dissolved = lot.material.strength
@@ -345,8 +360,15 @@ def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogu
     """J/K of the lot, and its volume where not written."""
     assert lot.mass_g and lot.mol
     grams = lot.mass_g[1]
-    solution = catalogue.solution(s.id, w[1]) if w else None
+    solution = catalogue.solution(s.id, w[1]) if w and lot.carrier is None else None
     cp = s.value("cp", "l")
+    thin = lot.carrier.value("cp", "l") if lot.carrier is not None and lot.carrier_g is not None else None
+    if thin is not None and w is not None and lot.carrier is not None and lot.carrier_g is not None:
+        own = grams - lot.carrier_g[1]
+        lot.cp_J_K = lot.carrier_g[1] / lot.carrier.mass * thin.value + own * 1.6
+        lot.assumptions.append("heat capacity 1.6 J/(g K) for what is dissolved (organic, common practice)")
+        lot.volume_mL = lot.volume_mL or grams / _density(s, w[1], catalogue, lot.carrier)
+        return
     if solution:
         lot.cp_J_K = grams * solution[1]
         lot.volume_mL = lot.volume_mL or grams / solution[0]

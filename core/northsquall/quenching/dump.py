@@ -32,6 +32,10 @@ def ice_for(heat_kJ: float, batch_J_K: float, limit_C: float) -> float:
     return max(heat_kJ * 1e3 - batch_J_K * limit_C, 0.0) / (ICE_J_G + WATER_J_GK * limit_C)
 
 
+def _of_ice(grams: float) -> str:
+    return "less than 100 g of ice" if grams < 100.0 else f"{grams / 1e3:.2g} kg of ice"
+
+
 def dump_of(c: Context) -> Dump | None:
     """The dump for the worst moment of the deciding vessel; None where the pot is not followed or its MTSR is not established."""
     if c.pot is None or not c.runs or c.mtsr.high is None:
@@ -49,6 +53,6 @@ def dump_of(c: Context) -> Dump | None:
     volume = max((r.steps[-1].volume_mL for r in c.runs.values() if r.steps), default=0.0)
     container = (ice + volume) / FULL
     return Dump(
-        c.pot.vessel.name, heat, ice, container, limit, f"The worst moment brings {heat:.0f} kJ: {ice / 1e3:.2g} kg of ice in {container / 1e3:.2g} L would hold it.",
+        c.pot.vessel.name, heat, ice, container, limit, f"The worst moment brings {heat:.0f} kJ: {_of_ice(ice)} in {container / 1e3:.2g} L would hold it.",
         f"{max(ice, 100.0) / 1e3:.2g} kg of crushed ice in a container of {container / 1e3:.2g} L below the flask, which can be lowered.",
     )  # fmt: skip

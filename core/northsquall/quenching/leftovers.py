@@ -157,7 +157,7 @@ def added_slowly(step: Step) -> bool:
 def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpose: Purpose) -> set[int]:
     """Steps in which an agent of handbook 3.3 goes to a leftover in its own flask, slowly and told how: a quench, whatever its verb.
 
-    It comes after the last wanted reaction, not all at once.
+    It comes after the last wanted reaction, not all at once; so does the reverse, a leftover that goes slowly into the agent that waits for it.
     """
     last = _last_wanted(w, purpose)
     out = set()
@@ -169,6 +169,9 @@ def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpos
             continue
         mine = [lots[k] for k in step.materials if k in lots and lots[k].substance is not None]
         brought = {x.substance.formula for x in mine if x.substance is not None} | ({"H2O"} if any(x.water_mol for x in mine) else set())
+        there = {s.n for s in procedure.steps if last < s.n < step.n and s.vessel == step.vessel}
+        waiting = [lots[m.id].substance for m in procedure.materials if m.step in there and m.id in lots]
+        brought |= {x.formula for x in waiting if x is not None}
         taken = {r for x in e.happened() for r, n in x.reaction.change if n < 0}
         records = [record for record in map(record_of, taken) if record is not None]
         if any(agent.get("formula") in brought for record in records for agent in record["agents"]):

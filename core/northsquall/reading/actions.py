@@ -117,7 +117,7 @@ class Reading:
         if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or lex.GAS_COMES.search(self.after(m))):
             self.account.used |= {q.start for q in m.used}
             return True
-        if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity):
+        if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity) and not m.carrier:
             self.account.used |= {q.start for q in m.used}
             return True
         return (
@@ -715,10 +715,9 @@ def _fragment(account: Account, r: Reading) -> None:
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
         return None
-    if (
-        not doc.steps
-        and not account.source[: r.clause.start].strip()
-        and (_names_the_aim(account, r) or (INTRO.search(r.text) and not r.measured))
+    so_far = account.source[: r.clause.start].strip()
+    if not doc.steps and (
+        (not so_far and _names_the_aim(account, r)) or (not r.measured and so_far in ("", doc.title) and INTRO.search(r.text))
     ):
         return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
@@ -789,7 +788,7 @@ def _fragment(account: Account, r: Reading) -> None:
 
 
 INTRO = re.compile(
-    r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain)\b[^.]*\b(?:we|I|you) (?:use|take))\b",
+    r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain|oxidi[sz]e|remove|convert)\b[^.]*\b(?:we|I|you) (?:use|take|employ)|^\W*th(?:e|is) (?:reaction|procedure|method|route|recipe|preparation) (?:uses|takes|employs|needs))\b",
     re.I,
 )
 """What an author says before he begins."""

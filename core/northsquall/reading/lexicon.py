@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from functools import lru_cache
 
-from northsquall.reading.items import Item
+from northsquall.reading.items import Item, Qty
 from northsquall.reading.tokens import Token
 
 
@@ -482,6 +482,10 @@ def no_material(items: list[Item], i: int) -> bool:
         return True  # "with a water bath and ice at hand"
     if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
         return True
+    if not (i and isinstance(before, Qty)) and re.match(
+        r"(?:drops?|droplets|vapou?r) (?:appears?|appeared|separates?|condenses?|collects?)\b|(?:appears?|condenses)\b", behind_it
+    ):
+        return True  # "warms up, water drops appear"
     if any(isinstance(y, Token) and y.low == "not" for y in items[max(0, i - 3) : i]):
         return True  # "in the acid, not in the ice"
     if (

@@ -412,7 +412,11 @@ def _carried(items: list[Item], out: list[Mention]) -> None:
         k = next((i for i, x in enumerate(items) if isinstance(x, Qty) and x in m.used and x.dim in ("percent", "molar", "normal")), None)
         if k is None:
             continue
-        while is_word(at(items, k + 1), "solution", "dispersion", "suspension", "w", "/", "by", "weight", "mass", "wt"):
+        while (
+            k + 1 == m.index
+            or (k + 1 < m.index and is_word(at(items, k + 1), "of"))
+            or is_word(at(items, k + 1), "solution", "dispersion", "suspension", "w", "/", "by", "weight", "mass", "wt")
+        ):
             k += 1
         if not is_word(at(items, k + 1), "in"):
             continue
@@ -420,20 +424,42 @@ def _carried(items: list[Item], out: list[Mention]) -> None:
         while isinstance(x := at(items, k), Token) and (x.low in lex.ADJECTIVES or x.low in ("mineral", "paraffin", "white", "light")):
             k += 1
         x = at(items, k)
-        if isinstance(x, Token) and x.kind == "sub" and x.value not in ("water", "ice"):
-            m.carrier = str(x.value)
-            for other in out:
-                if (
-                    other.index == k
-                    and other is not m
-                    and (not other.measured or (other.amount is None and other.moles is not None and m.moles is None))
-                ):
-                    if other.moles is not None:
-                        m.moles = other.moles
-                        m.used.append(other.moles)
-                    other.index = -1
+        if isinstance(x, Token) and x.kind == "sub" and x.value != "ice":
+            other = next((o for o in out if o.index == k and o is not m), None)
+            if other is not None and other.measured and not _all_of_it(items, m, other):
+                continue
+            m.carrier = str(x.value) if x.value != "water" else ""
+            if other is not None:
+                _hand_over(m, other)
         elif is_word(x, *OILS) or is_word(at(items, k - 1), "paraffin"):
             m.carrier = "inert"
+    for m in out:  # "butyllithium in hexanes (2.5 M, 80 mL)"
+        k = m.last + 2
+        while isinstance(x := at(items, k), Token) and x.low in lex.ADJECTIVES:
+            k += 1
+        other = next((o for o in out if o.index == k and o is not m), None)
+        if other is None or m.measured or m.strength is not None or not is_word(at(items, m.last + 1), "in"):
+            continue
+        told = other.strength is not None and other.strength.span is not None and _all_of_it(items, m, other)
+        s = catalogue().substances[other.identity] if told and other.identity else None
+        if s is not None and s.smiles and s.phase == "l" and not s.commercial:
+            m.strength, m.carrier, other.strength = other.strength, str(other.identity), None
+            _hand_over(m, other)
+
+
+def _all_of_it(items: list[Item], m: Mention, carrier: Mention) -> bool:
+    """Whether the amount behind a carrier is the solution's: "butyllithium, 1.6 M in hexane, 125 mL (0.20 mol)"."""
+    if m.amount is not None or (carrier.moles is not None and m.moles is not None):
+        return m.moles is None and carrier.amount is None
+    return carrier.start < min(q.start for q in carrier.used) if carrier.used else False
+
+
+def _hand_over(m: Mention, carrier: Mention) -> None:
+    """Give a carrier's quantities to what is dissolved in it; the carrier is no charge of its own."""
+    m.amount, m.moles = m.amount or carrier.amount, m.moles or carrier.moles
+    m.used += [q for q in carrier.used if q not in m.used]
+    m.end, m.last = max(m.end, carrier.end), max(m.last, carrier.last)
+    carrier.index = -1
 
 
 PARTS = {"half", "rest", "remainder", "remaining"}

@@ -528,8 +528,8 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         else next((k for k in ("oil", "sand") if k in text.split()), "water")
     )  # fmt: skip
     ice, water, more = _masses(parts)
-    if kind in ("ice", "ice-salt") and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim == "mass":  # "ice bath (1 kg)"
-        ice = water = convert(parts[0].value, parts[0].unit, "mass") / 2
+    if kind in ("ice", "ice-salt") and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim in AMOUNTS:  # "ice bath (1 kg)"
+        ice = water = convert(parts[0].value, parts[0].unit, parts[0].dim) / 2
         more = [parts[0]]
     after = items[last + 1] if last + 1 < len(items) else None
     if temperature is None and kind == "water" and (any("boiling" in w for w in words) or "steam" in words or is_word(after, "boiling")):
@@ -553,7 +553,7 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             stuff += 1
         said = {x.value for x in items[behind : stuff + 1] if isinstance(x, Token) and x.kind == "sub"}
         ends = stuff + 1 == len(items) or is_word(items[stuff + 1], ".", ",", ";", ")")
-        if q.dim == "mass" and (behind + 1 == len(items) or is_word(items[behind + 1], ".", ",", ";", ")")):  # "ice bath 2 kg"
+        if q.dim in AMOUNTS and (behind + 1 == len(items) or is_word(items[behind + 1], ".", ",", ";", ")")):  # "ice bath 2 kg"
             ice = water = convert(q.value, q.unit, q.dim) / 2
             last, more = behind, [*more, q]
         elif q.dim in AMOUNTS and "ice" in said and ends:  # "ice bath, 3 kg ice + water"
