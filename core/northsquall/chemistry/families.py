@@ -256,7 +256,9 @@ def count_matches(smiles: str, smarts: str) -> int:
 @cache
 def _transform(text: str) -> Any:
     with rdBase.BlockLogs():  # a reactant that only gives its proton has no mapped atoms
-        return rdChemReactions.ReactionFromSmarts(text)
+        reaction = rdChemReactions.ReactionFromSmarts(text)
+        reaction.Initialize()
+    return reaction
 
 
 @lru_cache(KEPT)
@@ -364,7 +366,7 @@ def _bound(family: Family, a: str, b: str | None, wanted: tuple[str, ...]) -> Re
     smiles = (a,) if b is None else (a, b)
     if "product" in family.record:
         found = None
-        for w in (*wanted, None):
+        for w in (*(x for x in wanted if is_structure(x)), None):  # a gas that is wanted has no places to count
             found = _bind(family, smiles, w)
             if found is None or (w is not None and w in found[0]):
                 break

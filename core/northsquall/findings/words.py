@@ -82,7 +82,8 @@ def sensor_at_head(c: Context) -> Iterator[Finding]:
     """P11: a vapour thermometer where a liquid is dosed or held."""
     for v in c.procedure.vessels:
         step = next((s for s in c.procedure.steps if s.vessel == v.name and s.kind in ("dose", "hold", "heat")), None)
-        if v.sensor == "head" and step is not None:
+        warms = [r.heat_kJ.best is None or r.heat_kJ.best > 0 for r in c.reactions if r.vessel == v.name]
+        if v.sensor == "head" and step is not None and (any(warms) or not warms):
             yield finding(
                 "P11", "condition", "The thermometer is in the vapour, not in what reacts.", span=v.sensor_span, step=step, remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer at the head"
             )  # fmt: skip

@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
-from northsquall.procedure import Bath, Material, Quantity, Step, Unread, Vessel
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread, Vessel
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import (
@@ -29,7 +29,7 @@ from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import Mention, mentions_in, portion_size
 from northsquall.reading.phrases import REACTION_VESSELS, bath_in, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
-from northsquall.reading.tokens import Token
+from northsquall.reading.tokens import Token, substances_in
 from northsquall.substances import catalogue
 
 ACIDS = ("sulfuric acid", "nitric acid", "fuming nitric acid")
@@ -250,7 +250,7 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("dump")
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
-    if clause.label in lex.LABELS_ASIDE:
+    if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
     if (lex.NOT_DONE.search(text) or account.aside == clause.sentence) and not any(
@@ -275,6 +275,7 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if _amount_later(account, r) and not r.mentions and r.clause.verb != "add":
         return
+    _list_is_in(account, r)
     _topic(account, r)
     if account.doc.steps and account.isolated in ("", "distil") and lex.LAYER.search(r.text):
         account.isolated = "layer"
@@ -717,8 +718,20 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     so_far = account.source[: r.clause.start].strip()
     if not doc.steps and (
-        (not so_far and _names_the_aim(account, r)) or (not r.measured and so_far in ("", doc.title) and INTRO.search(r.text))
+        (not so_far and _names_the_aim(account, r))
+        or AIM.search(r.text)
+        or (not r.measured and so_far in ("", doc.title) and INTRO.search(r.text))
     ):
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        return None
+    if (
+        r.clause.label in lex.LABELS_LIST
+        and r.clause.verb is None
+        and not doc.steps
+        and all(m.measured and not m.generic for m in r.mentions)
+    ):
+        for m in r.mentions:
+            declare(account, m, "list")
         return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
         if _pours(account, r):
@@ -742,7 +755,15 @@ def _fragment(account: Account, r: Reading) -> None:
         )
         m = r.mentions[0]
         behind = [x for x in r.items[m.last + 1 :] if not isinstance(x, Token) or x.text not in ".,;"]
-        if alone and m.measured and not m.generic and not behind and m.first <= 1 and not doc.steps and _whole_line(account, r.clause):
+        if (
+            alone
+            and m.measured
+            and not m.generic
+            and not behind
+            and m.first <= 1
+            and not doc.steps
+            and (r.clause.label in lex.LABELS_LIST or _whole_line(account, r.clause))
+        ):
             declare(account, m, "list")  # a line of a charge list
             return None
         if not m.measured and alone and m.identity in RECEIVERS:
@@ -787,6 +808,11 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+AIM = re.compile(
+    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\border for\b",
+    re.I,
+)
+"""What is to come out, with how much of it; nothing goes in."""
 INTRO = re.compile(
     r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain|oxidi[sz]e|remove|convert)\b[^.]*\b(?:we|I|you) (?:use|take|employ)|^\W*th(?:e|is) (?:reaction|procedure|method|route|recipe|preparation) (?:uses|takes|employs|needs))\b",
     re.I,
@@ -1079,6 +1105,21 @@ def _everything(account: Account, r: Reading) -> bool:
     place(account, new_step(account, r.clause, "charge", vessel=vessel.name), lots)
     account.last = vessel
     return True
+
+
+def _list_is_in(account: Account, r: Reading) -> None:
+    """A vessel is heated, and nobody said what goes in: the charge list is in it, but for what the text still names."""
+    doc = account.doc
+    if r.clause.verb not in ("heat", "reflux", "distil") or r.measured or any(s.materials for s in doc.steps):
+        return
+    later = {str(t.value) for t in substances_in(account.source[r.clause.start :])}
+    lots = [x for x in (account.lot(k) for k, tag in account.waiting.items() if tag == "list") if x.identity not in later]
+    if not lots or lex.IN_BATH.search(r.text) or not any((x.identity or "") not in RECEIVERS for x in lots):
+        return
+    vessel = main_vessel(account, r.vessels)
+    clause = Clause([], lots[0].span[0], lots[-1].span[1], None, None, r.clause.sentence)
+    place(account, new_step(account, clause, "charge", vessel=vessel.name), lots)
+    account.last = vessel
 
 
 def _some_of_it(account: Account, r: Reading) -> bool:
@@ -1987,9 +2028,25 @@ def _hydrogen(account: Account) -> None:
     step.materials.append(lot.id)
 
 
+def _move_to_its_place(doc: Procedure, step: Step) -> None:
+    """Set a step that was added last where its words stand, behind the first charge, and number the steps anew."""
+    first = next((i for i, s in enumerate(doc.steps) if s.kind == "charge"), len(doc.steps) - 1)
+    behind = max((i for i, s in enumerate(doc.steps) if s is not step and s.span[0] <= step.span[0]), default=first)
+    was = [s.n for s in doc.steps if s is not step]
+    doc.steps.remove(step)
+    doc.steps.insert(max(first, behind) + 1, step)
+    was.insert(doc.steps.index(step), step.n)
+    now = dict(zip(was, range(1, len(was) + 1), strict=True))
+    for n, s in enumerate(doc.steps, 1):
+        s.n = n
+    for m in doc.materials:
+        m.step = now.get(m.step, m.step) if m.step is not None else None
+
+
 def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
+    late: list[Step] = []
     for key, tag in list(account.waiting.items()):
         lot = account.lot(key)
         if lot.step is not None or tag == "absorber":
@@ -2005,11 +2062,14 @@ def finish(account: Account) -> None:
         charge = next((s for s in doc.steps if s.kind == "charge" and s.vessel == account.main.name), None)
         if tag in ("funnel", "part") or (charge is None and doc.steps):
             step = new_step(account, clause, "dose", vessel=account.main.name)
+            late.append(step)
         elif charge is None:
             step = new_step(account, clause, "charge", vessel=account.main.name)
         else:
             step = charge
         place(account, step, [lot])
+    for step in late:
+        _move_to_its_place(doc, step)
     _hydrogen(account)
     for lot in doc.materials:
         if lot.step is None and lot.role is None and lot.amount is not None:

@@ -193,7 +193,19 @@ LABELS_WASTE = {
     "acid layer",
 }
 LABELS_WASH = {"organic phase", "organic layer", "wash", "upper layer", "lower layer", "ether layer", "washes", "work-up", "workup"}
-LABELS = LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
+LABELS_LIST = {
+    "materials",
+    "material",
+    "reagents",
+    "chemicals",
+    "ingredients",
+    "quantities",
+    "amounts",
+    "starting materials",
+    "materials and amounts",
+}
+"""Before a charge list in a line."""
+LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
     "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got",
 }  # fmt: skip
 OVERNIGHT = Cue(

@@ -76,7 +76,12 @@ def read(text: str) -> Procedure:
     resume = Resume(source, [] if tables else [t.end for t in tokens if t.kind == "nl" and len(t.text) > 1], decimal_comma(source))
     begun, account = resume.found() or (0, account)
     before = account.trace()
+    listing = -1
     for clause in clauses_of(body, source):
+        if clause.label in lex.LABELS_LIST:
+            listing = clause.sentence
+        elif clause.sentence == listing and not clause.label:
+            clause.label = "materials"  # behind a semicolon
         if clause.start >= begun:
             resume.passed(clause.start, account)
             ready = len(account.doc.ready)
