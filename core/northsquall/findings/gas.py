@@ -349,7 +349,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         elif line is not None and held and not taking:
             if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
                 continue  # dilution is its way, and it suffices
-            unknown = c.procedure.place.hood is not True and (x is None or x.of_limit is None) and record.toxic
+            unknown = c.procedure.place.hood is not True and (x is None or x.of_limit is None) and record.toxic and bool(record.takes)
             yield finding(
                 "G04", "stop" if over or unknown else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it{', and no hood is written' if unknown else ''}.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it", cause=f"gas:{record.root}",
             )  # fmt: skip
