@@ -6,7 +6,8 @@ import pytest
 from core.shelf import mixture, stream
 
 from northsquall.chemistry.ledger import Stream
-from northsquall.chemistry.pairs import classes, hits, pairs
+from northsquall.chemistry.classes import classes
+from northsquall.chemistry.pairs import hits, pairs
 from northsquall.substances import catalogue
 
 # one substance of each class as it stands on a shelf; a few that no shelf holds as components of their mixture

@@ -3,13 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache, lru_cache
+from functools import lru_cache
 from typing import Any
 
 from northsquall import data
-from northsquall.chemistry.families import count_matches
+from northsquall.chemistry.classes import classes, classes_of_root
 from northsquall.chemistry.ledger import Entry
-from northsquall.chemistry.roots import is_organic
 from northsquall.chemistry.species import Speciation, speciate
 
 TRACE = 1e-4
@@ -30,34 +29,9 @@ class Hit:
     id: str
 
 
-@cache
-def classes() -> dict[str, dict[str, Any]]:
-    """Class records by id."""
-    return {r["id"]: r for r in data.toml("chemistry/pairs.toml")["class"]}
-
-
 def pairs() -> list[dict[str, Any]]:
     """All pair records."""
     return list(data.toml("chemistry/pairs.toml")["pair"])
-
-
-@cache
-def _by_structure(root: str) -> frozenset[str]:
-    """Classes of one component by its id or structure alone."""
-    out = set()
-    for key, r in classes().items():
-        if root in r.get("roots", ()):
-            out.add(key)
-        if (is_organic(root) and "[Mg]" not in root and any(count_matches(root, s) for s in r.get("smarts", ()))) or (
-            is_organic(root) and key == "organometal" and any(count_matches(root, s) for s in r["smarts"])
-        ):
-            out.add(key)
-    return frozenset(out)
-
-
-def classes_of_root(root: str) -> frozenset[str]:
-    """Classes of one component by its id or structure alone."""
-    return _by_structure(root)
 
 
 def classes_in(contents: dict[str, float]) -> dict[str, frozenset[str]]:
@@ -74,7 +48,7 @@ def _classes_of(held: tuple[tuple[str, float], ...]) -> dict[str, frozenset[str]
     for root, n in contents.items():
         if root == "H+" or n <= TRACE * most or n <= 0:
             continue
-        for key in _by_structure(root):
+        for key in classes_of_root(root):
             out.setdefault(key, set()).add(root)
     for key, r in classes().items():
         if "roots" not in r and "smarts" not in r:

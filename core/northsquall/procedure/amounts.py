@@ -127,7 +127,7 @@ DISSOLVED = 30.0
 
 @cache
 def _dry(substance: str, parts: tuple[str, ...]) -> bool:
-    from northsquall.chemistry.pairs import classes_of_root
+    from northsquall.chemistry.classes import classes_of_root
 
     return any(key in WATER_REACTIVE for root in parts for key in classes_of_root(root))
 
