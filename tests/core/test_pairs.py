@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 from core.shelf import mixture, stream
 
-from northsquall.chemistry.ledger import Stream
 from northsquall.chemistry.classes import classes
+from northsquall.chemistry.ledger import Stream
 from northsquall.chemistry.pairs import hits, pairs
 from northsquall.substances import catalogue
 
