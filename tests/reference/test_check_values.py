@@ -8,7 +8,7 @@ from rdkit.Chem.Descriptors import MolWt
 from rdkit.Chem.rdMolDescriptors import CalcMolFormula
 
 from northsquall.chemistry.families import example_of, families
-from northsquall.gas.release import MOLAR_L
+from northsquall.procedure.units import MOLAR_L
 from northsquall.substances import catalogue
 from northsquall.substances.resolve import cas_holds
 

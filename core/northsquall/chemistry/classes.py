@@ -17,7 +17,7 @@ def classes() -> dict[str, dict[str, Any]]:
 
 
 @cache
-def _by_structure(root: str) -> frozenset[str]:
+def classes_of_root(root: str) -> frozenset[str]:
     """Classes of one component by its id or structure alone."""
     out = set()
     for key, r in classes().items():
@@ -28,8 +28,3 @@ def _by_structure(root: str) -> frozenset[str]:
         ):
             out.add(key)
     return frozenset(out)
-
-
-def classes_of_root(root: str) -> frozenset[str]:
-    """Classes of one component by its id or structure alone."""
-    return _by_structure(root)

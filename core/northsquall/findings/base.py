@@ -91,6 +91,14 @@ class Context:
         return next((v for v in self.procedure.vessels if v.name == name), None)
 
     @property
+    def product_open(self) -> bool:
+        """Whether the text names a product that no reaction here makes and nobody charges."""
+        wanted = self.procedure.results.product_smiles
+        made = {root for e in self.walk.events() if not e.latent for root, n in e.reaction.change if n > 0}
+        charged = {p for x in self.lots.values() if x.substance for p in x.substance.parts}
+        return wanted is not None and wanted not in made and wanted not in charged
+
+    @property
     def stand_in(self) -> Walk:
         """The ledger where an amount is not written: with the middle one of the stand-ins; else as written."""
         return self.trials[len(self.trials) // 2] if self.trials else self.walk

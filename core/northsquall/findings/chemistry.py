@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
-from northsquall.chemistry.roles import WORK_UP_KINDS
+from northsquall.chemistry.roles import WORK_UP, WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.quenching.leftovers import slow_quenches
@@ -135,6 +135,51 @@ def never_together(c: Context) -> Iterator[Finding]:
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
                 remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
             )  # fmt: skip
+
+
+ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"]
+SOLVENT_TIMES = 3.0
+"""Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
+FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[np]|=|#")
+"""In a structure: something that can react at the bench."""
+
+
+@rule("P06")
+def nothing_recognised(c: Context) -> Iterator[Finding]:
+    """P06, safety net: reagents are brought together, and no reaction at all is recognised: that is no harmless mixture."""
+    if c.purpose.wanted or c.product_open:
+        return  # a named product that nothing makes is said already
+    batch = [
+        x
+        for x in c.lots.values()
+        if x.substance is not None and x.material.role not in ("absorber", "wash", "quench", "neutralises")
+        and (s := c.step(x.material.step)) is not None and s.kind not in WORK_UP
+    ]  # fmt: skip
+    organic = [x for x in batch if x.substance and x.substance.smiles and FUNCTIONAL.search(x.substance.smiles)]
+    least = min((x.best_mol for x in organic if x.best_mol), default=0.0)
+    organic = [x for x in organic if not (x.substance and x.substance.phase == "l" and x.best_mol > SOLVENT_TIMES * least)]
+    walks = [*c.trials, c.walk]
+    used = {r for w in walks for e in w.events() if e.latent is None for r, n in e.reaction.change if n < 0}
+    settled = {(r.step, r.vessel) for r in c.reactions if r.family == "neutralisation"}
+    for entry in c.stand_in.entries:
+        here = [x for x in organic if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r))]
+        held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
+        free = [x for x in here if x.substance and not set(x.substance.parts) & used]
+        others = [k for k, v in held.items() if not any(v <= set(x.substance.parts) for x in free if x.substance)]
+        if (entry.step, entry.vessel) in settled or not free or len({x.label for x in free}) + len(others) < 2:
+            continue
+        brings = {
+            k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), pairs.classes()[k]["name"])
+            for k in others
+        }
+        names = list(dict.fromkeys([x.label for x in free] + list(brings.values())))
+        if len(names) < 2:
+            continue
+        yield finding(
+            "P06", "condition", f"No reaction is recognised between {names[0]} and {names[1]} in {entry.vessel}; whether they react, and with what heat, is not established.",
+            step=c.step(entry.step), established=False, remedy="Add the reaction with its heat, or say that there is none.", source="chemistry design, safety net", short="not recognised",
+        )  # fmt: skip
+        return
 
 
 LEFT_WET = re.compile(

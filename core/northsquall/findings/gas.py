@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from typing import Any
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
@@ -12,13 +11,14 @@ from northsquall.chemistry.roots import is_gas, is_organic, shown
 from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
-from northsquall.gas.air import room_of
+from northsquall.gas.air import Exposure, room_of
 from northsquall.gas.closed import Closed
 from northsquall.gas.records import with_record
-from northsquall.gas.release import FOAM_FACTOR, MOLAR_L, foaming
+from northsquall.gas.release import FOAM_FACTOR, foaming
 from northsquall.gas.review import Demand
 from northsquall.gas.train import Line, Passed, offers
 from northsquall.procedure import Step
+from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 from northsquall.stability import alerts_of
 from northsquall.substances import catalogue
@@ -219,7 +219,6 @@ def _bar(x: float) -> str:
 
 def _slow_gas(c: Context, vessel: str, since: int) -> str:
     """What in a vessel gives gas slowly, in the ledger's words; empty where nothing does."""
-
     for w in [*c.trials, c.walk]:
         for e in w.events():
             if (
@@ -436,7 +435,7 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
         said = next((m for name in record.names if len(name) > 3 and (m := re.search(EVOLVED.format(re.escape(name)), text, re.I))), None)
         if said is None:
             continue
-        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= said.start()), None)
+        step = c.step_at(said.start())
         yield finding(
             "G04", "condition" if c.procedure.place.hood else "stop", f"“{said.group()}”: {record.name} comes, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=said.span(),
             established=False, limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{root}",
@@ -446,7 +445,7 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
 TRIFLE_MOL = 0.02
 
 
-def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Any) -> bool:
+def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Exposure | None) -> bool:
     """Whether a little of a toxic gas leaves into a hood and stays a quarter of every limit at its face."""
     face = x.face_ppm[2] if x is not None and x.face_ppm is not None else None
     return c.procedure.place.hood is True and mol[2] < TRIFLE_MOL and face is not None and face < 0.25 * (record.lowest_ppm or 0.0)
@@ -861,7 +860,7 @@ def still_coming(c: Context) -> Iterator[Finding]:
     m = LASTING.search(text)
     if m is None or not PUT_AWAY.search(text[m.end() : m.end() + 140]):
         return
-    step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+    step = c.step_at(m.start())
     yield finding(
         "G16", "condition", f"“{m.group().strip()}”, and it is put away: the gas goes on coming.", step=step, span=(m.start(), m.end()), established=False, limit="no more gas", remedy="Wait until no more gas comes, warmed to room temperature and stirred; then a vented cap.", source="handbook 4", short="gas still coming",
     )  # fmt: skip

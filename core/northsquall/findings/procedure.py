@@ -141,7 +141,9 @@ def missing(c: Context) -> Iterator[Finding]:
         yield finding(
             "P02",
             "condition" if decides else "note",
-            f"No amount of {lot.label} is written{' for the quench' if step.kind == 'quench' else ''}.",
+            f"No amount of {lot.label} is written{' for the quench' if step.kind == 'quench' else ''}."
+            if lot.material.amount is None
+            else f"How much {lot.label} that is, is not established: {lot.reason}.",
             span=lot.material.span,
             step=step,
             established=False,
@@ -337,9 +339,7 @@ def sounds_like_another(c: Context) -> Iterator[Finding]:
 def not_recognised(c: Context) -> Iterator[Finding]:
     """P06: the named product is made by no reaction, or a reaction has no heat."""
     results = c.procedure.results
-    made = {root for e in c.walk.events() if not e.latent for root, n in e.reaction.change if n > 0}
-    charged = {p for x in c.lots.values() if x.substance for p in x.substance.parts}
-    if results.product_smiles and results.product_smiles not in made and results.product_smiles not in charged:
+    if c.product_open:
         waiting = next((e for e in c.walk.events() if e.latent and e.reaction.product == results.product_smiles), None)
         why = f" ({waiting.latent})" if waiting else ""
         yield finding(

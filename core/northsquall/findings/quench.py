@@ -9,7 +9,7 @@ from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_organic
 from northsquall.findings.base import Context, finding, rule
-from northsquall.findings.gas import SMELL, _many
+from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.gas import record_of
 from northsquall.procedure import Bath, Step
 from northsquall.procedure.volumes import volumes
@@ -751,7 +751,7 @@ def stored(c: Context) -> Iterator[Finding]:
         if "ClO-" in (target or "") and STORES.search(text[-400:]) and not re.search(r"\bvented|cold|dark|dated\b", text[-400:], re.I):
             yield finding("S05", "condition", "Hypochlorite is put away, and no vent, cold or date is written: it loses oxygen.", limit="vented, cold, dated", remedy="A vented cap, cold and dark, dated.", source="handbook 4", short="storage")  # fmt: skip
         return
-    found = [a for a in alerts_of(target) if a.id in ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen")]
+    found = [a for a in alerts_of(target) if a.id in GASES_SLOWLY]
     m = STORES.search(text, max((s.span[0] for s in c.procedure.steps), default=0))
     if not found or m is None:
         return

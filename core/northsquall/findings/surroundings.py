@@ -125,7 +125,7 @@ def flame_on_glass(c: Context) -> Iterator[Finding]:
     for m in FLAME.finditer(text):
         if DENIES.search(text[max(0, m.start() - 60) : m.start()]):
             continue
-        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+        step = c.step_at(m.start())
         yield finding(
             "H12", "condition", f"“{m.group()}” on glass: it cracks by the shock, cannot be turned down at once, and lights what escapes.", span=(m.start(), m.end()), step=step,
             remedy="Take a bath or a mantle on a jack that can be dropped away.", source="handbook 4", short="flame",
@@ -150,7 +150,7 @@ def sealed_heating(c: Context) -> Iterator[Finding]:
             continue
         if not WARM_WORD.search(sentence):
             continue
-        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+        step = c.step_at(m.start())
         gas = any(n > 1e-3 for e in c.walk.entries for n in e.gas.values())
         yield finding(
             "H16", "stop" if gas else "condition", f"“{m.group()}”, heated{', with gas from the reaction' if gas else ''}: the pressure is not established, and cooling from outside comes too late.", span=(m.start(), m.end()), step=step,

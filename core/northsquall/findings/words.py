@@ -31,7 +31,7 @@ def pushed_start(c: Context) -> Iterator[Finding]:
         push = PUSHES.search(behind)
         if push is None or HOLDS_BACK.search(sentence) or HOLDS_BACK.search(behind[: push.start()]):
             continue
-        step = next((s for s in reversed(c.procedure.steps) if s.span[0] <= m.start()), None)
+        step = c.step_at(m.start())
         yield finding(
             "H13", "condition", f"“{m.group()}”, and then “{push.group()}”: what has piled up unreacted starts together, with what is added on top.", span=(m.start(), m.end()), step=step,
             limit="a start that is seen before more is added", remedy="Try a small part first; add no more and no heat until its start is seen; say what is done if it does not start.", source="handbook 2.5 and 4", short="start pushed",

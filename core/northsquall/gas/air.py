@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from northsquall.gas.records import GasRecord
-from northsquall.gas.release import MOLAR_L
 from northsquall.procedure import Place
+from northsquall.procedure.units import MOLAR_L
 from northsquall.review import Settings
 
 MEAN_MIN = 15.0

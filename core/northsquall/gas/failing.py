@@ -9,8 +9,9 @@ from northsquall.findings.base import Context
 from northsquall.gas.air import hood_L_min, room_of, room_ppm
 from northsquall.gas.closed import R_BAR_L, head_L
 from northsquall.gas.records import record_of
-from northsquall.gas.release import MOLAR_L, Release, rate_at
+from northsquall.gas.release import Release, rate_at
 from northsquall.gas.train import MBAR_PER_CM, Line, hagen_poiseuille_mbar
+from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 
 KINDS = {

@@ -10,9 +10,10 @@ from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context
 from northsquall.gas.closed import head_L
 from northsquall.gas.records import record_of
-from northsquall.gas.release import FOAM_FACTOR, MOLAR_L, foaming
+from northsquall.gas.release import FOAM_FACTOR, foaming
 from northsquall.gas.train import Line, as_put
 from northsquall.procedure import Chemistry, TrainElement
+from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 
 CAUSTIC_PERCENT, CAUSTIC_MOL_L = 10.0, 2.77

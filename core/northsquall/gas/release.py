@@ -14,11 +14,10 @@ from northsquall.dynamics.pot import Run
 from northsquall.dynamics.schedule import Timed
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.units import MOLAR_L
 from northsquall.review import Settings
 from northsquall.working import Figure, Input, figure, not_established
 
-MOLAR_L = 24.465
-"""L/mol of an ideal gas at 25 °C and 1 atm (handbook 5)."""
 LEAST_MOL = 1e-6
 QUICK = ("charge", "add", "destroy")
 SLOWEST_MIN, FASTEST_MIN = 240.0, 1.0

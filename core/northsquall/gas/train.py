@@ -17,9 +17,10 @@ import numpy as np
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import capacity
 from northsquall.gas.records import GasRecord, record_of
-from northsquall.gas.release import MOLAR_L, Release
+from northsquall.gas.release import Release
 from northsquall.procedure import Material, Quantity, Strength, TrainElement
 from northsquall.procedure.amounts import Lot, lot_of
+from northsquall.procedure.units import MOLAR_L
 from northsquall.review import Settings
 from northsquall.substances import Catalogue, catalogue
 

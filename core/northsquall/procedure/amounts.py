@@ -311,14 +311,13 @@ def _percent_of_molar(molar: float, s: Substance, catalogue: Catalogue, carrier:
 
 def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Catalogue) -> Triple | None:
     if w is not None:
-        if lot.carrier is None and catalogue.solution(s.id, w[1]) is None and w[1] > 20:
-            lot.reason = f"no density is known for {s.id} of {w[1]:g} %"
+        thin = lot.carrier is not None and lot.carrier.value("density", "l") is not None
+        if not thin and (lot.carrier is not None or catalogue.solution(s.id, w[1]) is None) and w[1] > 20:
+            lot.reason = f"no density is known for {s.id} of {w[1]:g} %{f' in {lot.carrier.id}' if lot.carrier else ''}"
             return None
         rho = tuple(_density(s, f, catalogue, lot.carrier) for f in w)
-        note = "20 °C, by strength" if lot.carrier is None else f"in {lot.carrier.id}, by volumes that add up"
-        lot.inputs.append(
-            Input(name="density", value=round(rho[1], 3), unit="g/mL", origin="catalogue" if lot.carrier is None else "computed", note=note)
-        )
+        note = f"in {lot.carrier.id}, by volumes that add up" if thin and lot.carrier else "20 °C, by strength"
+        lot.inputs.append(Input(name="density", value=round(rho[1], 3), unit="g/mL", origin="computed" if thin else "catalogue", note=note))
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
     density = s.value("density", "l")
     dissolved = lot.material.strength
@@ -362,10 +361,8 @@ def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogu
     grams = lot.mass_g[1]
     solution = catalogue.solution(s.id, w[1]) if w and lot.carrier is None else None
     cp = s.value("cp", "l")
-    thin = lot.carrier.value("cp", "l") if lot.carrier is not None and lot.carrier_g is not None else None
-    if thin is not None and w is not None and lot.carrier is not None and lot.carrier_g is not None:
-        own = grams - lot.carrier_g[1]
-        lot.cp_J_K = lot.carrier_g[1] / lot.carrier.mass * thin.value + own * 1.6
+    if w is not None and lot.carrier is not None and lot.carrier_g is not None and (thin := lot.carrier.value("cp", "l")) is not None:
+        lot.cp_J_K = lot.carrier_g[1] / lot.carrier.mass * thin.value + (grams - lot.carrier_g[1]) * 1.6
         lot.assumptions.append("heat capacity 1.6 J/(g K) for what is dissolved (organic, common practice)")
         lot.volume_mL = lot.volume_mL or grams / _density(s, w[1], catalogue, lot.carrier)
         return

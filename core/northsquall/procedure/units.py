@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+MOLAR_L = 24.465
+"""L/mol of an ideal gas at 25 °C and 1 atm (handbook 5)."""
 UNITS: dict[str, tuple[str, float]] = {
     # written form (lower case unless case matters): (dimension, factor to g, mL, mol, s, K, cm)
     "g": ("mass", 1.0),

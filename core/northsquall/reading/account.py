@@ -303,7 +303,7 @@ def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
         return [new_lot(account, m)]
     if same:
         return [_by_strength(same, m)]
-    placed = [x for x in account.doc.materials if x.identity == m.identity and x.step is not None]
+    placed = any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
     if m.share is not None and placed:
         return []
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):

@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread, Vessel
-from northsquall.procedure.units import convert, dimension
+from northsquall.procedure.units import MOLAR_L, convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import (
     Account,
@@ -185,7 +185,7 @@ FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))
 
 def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> list[Mention]:
     """ "n-Butyl bromide from butanol, 24.0 g sodium bromide …": the first name of the text is what is made, the next what it is made from."""
-    if account.source[: clause.start].strip() or len(mentions) < 3 or account.doc.results.product_identity is not None:
+    if account.doc.steps or len(mentions) < 3 or account.doc.results.product_identity is not None or account.source[: clause.start].strip():
         return mentions
     a, b = mentions[0], mentions[1]
     if a.measured or a.generic or a.identity is None or not FROM.match(account.source[a.end : clause.end]):
@@ -250,7 +250,7 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("dump")
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
-    if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):
+    if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
     if (lex.NOT_DONE.search(text) or account.aside == clause.sentence) and not any(
@@ -324,15 +324,11 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
         last.stirred = False
     if last.attended is None and lex.UNATTENDED.search(text):
         last.attended = False
-    doses = [s for s in account.doc.steps if s.kind in ("dose", "add")]
-    if doses and re.search(r"\b(?:the )?(?:rest|remainder|remaining)\b", text, re.I):
-        last = doses[-1]  # "Later all the rest at once."
-    told = (
-        last.kind in ("dose", "add")
-        and not last.all_at_once
-        and (clause.start - last.span[1] < 8 or (doses and last is doses[-1] and re.search(r"\brest\b", text, re.I)))
-    )
-    if told and lex.ALL_AT_ONCE.search(text) and not any(isinstance(x, Token) and x.kind == "sub" for x in clause.items):
+    if not lex.ALL_AT_ONCE.search(text) or any(isinstance(x, Token) and x.kind == "sub" for x in clause.items):
+        return
+    if the_rest := re.search(r"\b(?:rest|remainder|remaining)\b", text, re.I):
+        last = next((s for s in reversed(account.doc.steps) if s.kind in ("dose", "add")), last)  # "Later all the rest at once."
+    if last.kind in ("dose", "add") and not last.all_at_once and (the_rest or clause.start - last.span[1] < 8):
         last.all_at_once, last.kind = last.duration is None, "add" if last.duration is None else last.kind  # "HCl 80 mL: tip the lot in"
 
 
@@ -496,7 +492,7 @@ def place_absorbers(account: Account) -> None:
         span = (clause.start, clause.end)
         steps.append(
             Step(
-                n=k + 1,
+                n=-k,  # before the first; numbered below
                 kind="absorb",
                 text=clause.text(account.source),
                 span=span,
@@ -508,12 +504,17 @@ def place_absorbers(account: Account) -> None:
         source = vessel.name
         for m in lots:
             m.step = -k
+    _in_order(doc, [*steps, *doc.steps])
+
+
+def _in_order(doc: Procedure, steps: list[Step]) -> None:
+    """The document's steps in this order, numbered anew; materials go with their steps."""
+    now = {step.n: n for n, step in enumerate(steps, 1)}
     for m in doc.materials:
-        if m.step is not None:
-            m.step = m.step + len(steps) if m.step > 0 else 1 - m.step
-    doc.steps[:0] = steps
-    for n, step in enumerate(doc.steps, 1):
+        m.step = now.get(m.step) if m.step is not None else None
+    for n, step in enumerate(steps, 1):
         step.n = n
+    doc.steps[:] = steps
 
 
 # ------------------------------------------------------------------ what a clause is about
@@ -716,13 +717,7 @@ def _fragment(account: Account, r: Reading) -> None:
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
         return None
-    so_far = account.source[: r.clause.start].strip()
-    if not doc.steps and (
-        (not so_far and _names_the_aim(account, r))
-        or AIM.search(r.text)
-        or (not r.measured and so_far in ("", doc.title) and INTRO.search(r.text))
-    ):
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+    if not doc.steps and _says_what_for(account, r):
         return None
     if (
         r.clause.label in lex.LABELS_LIST
@@ -755,15 +750,7 @@ def _fragment(account: Account, r: Reading) -> None:
         )
         m = r.mentions[0]
         behind = [x for x in r.items[m.last + 1 :] if not isinstance(x, Token) or x.text not in ".,;"]
-        if (
-            alone
-            and m.measured
-            and not m.generic
-            and not behind
-            and m.first <= 1
-            and not doc.steps
-            and (r.clause.label in lex.LABELS_LIST or _whole_line(account, r.clause))
-        ):
+        if alone and m.measured and not m.generic and not behind and m.first <= 1 and not doc.steps and _whole_line(account, r.clause):
             declare(account, m, "list")  # a line of a charge list
             return None
         if not m.measured and alone and m.identity in RECEIVERS:
@@ -818,6 +805,14 @@ INTRO = re.compile(
     re.I,
 )
 """What an author says before he begins."""
+
+
+def _says_what_for(account: Account, r: Reading) -> bool:
+    """Whether a clause at the head of the text says what is made, and of what, before it begins."""
+    so_far = account.source[: r.clause.start].strip()
+    if not so_far and _names_the_aim(account, r):
+        return True
+    return not r.measured and so_far in ("", account.doc.title) and INTRO.search(r.text) is not None
 
 
 def _names_the_aim(account: Account, r: Reading) -> bool:
@@ -930,8 +925,9 @@ def _pours(account: Account, r: Reading) -> bool:
     batch = lex.BATCH_REFERENCE.search(r.text) is not None or not any(
         m.measured or (m.identity and any(account.lot(k).identity == m.identity for k in account.waiting)) for m in sources
     )
-    reacted = sum(1 for s in account.doc.steps if s.vessel == account.batch and s.materials) >= 2 or any(
-        s.kind in ("dose", "hold", "reflux") for s in account.doc.steps
+    reacted = (
+        any(s.kind in ("dose", "hold", "reflux") for s in account.doc.steps)
+        or sum(1 for s in account.doc.steps if s.vessel == account.batch and s.materials) >= 2
     )
     sure = (
         row_water
@@ -1994,8 +1990,6 @@ TAKEN_UP = re.compile(
     r"(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b[^.;\n]{0,25}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|absorbs?)[^.;\n]{0,25}?(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b",
     re.I,
 )
-MOLAR_L = 24.47
-"""L/mol of a gas at 25 °C and 1 atm (handbook 2.7)."""
 
 
 def _hydrogen(account: Account) -> None:
@@ -2029,18 +2023,12 @@ def _hydrogen(account: Account) -> None:
 
 
 def _move_to_its_place(doc: Procedure, step: Step) -> None:
-    """Set a step that was added last where its words stand, behind the first charge, and number the steps anew."""
-    first = next((i for i, s in enumerate(doc.steps) if s.kind == "charge"), len(doc.steps) - 1)
-    behind = max((i for i, s in enumerate(doc.steps) if s is not step and s.span[0] <= step.span[0]), default=first)
-    was = [s.n for s in doc.steps if s is not step]
-    doc.steps.remove(step)
-    doc.steps.insert(max(first, behind) + 1, step)
-    was.insert(doc.steps.index(step), step.n)
-    now = dict(zip(was, range(1, len(was) + 1), strict=True))
-    for n, s in enumerate(doc.steps, 1):
-        s.n = n
-    for m in doc.materials:
-        m.step = now.get(m.step, m.step) if m.step is not None else None
+    """Set a step that was added last where its words stand, behind the first charge."""
+    others = [s for s in doc.steps if s is not step]
+    first = next((i for i, s in enumerate(others) if s.kind == "charge"), len(others) - 1)
+    behind = max((i for i, s in enumerate(others) if s.span[0] <= step.span[0]), default=first)
+    at = max(first, behind) + 1
+    _in_order(doc, [*others[:at], step, *others[at:]])
 
 
 def finish(account: Account) -> None:

@@ -180,8 +180,8 @@ def _left(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                 if y.start not in busy:
                     take(m, y)
             j = k
-        elif x.low in LEFT and _leads(items, j, busy):
-            pass
+        elif x.low in LEFT and x.low != "in" and _leads(items, j, busy):
+            pass  # "12 g in ethanol": the amount is of what stands before it
         else:
             break
         j -= 1
@@ -674,6 +674,24 @@ CHEMICAL = re.compile(
 """The last word of a name that by its form is a substance."""
 
 
+SALTS = re.compile(
+    r"(?:chlor|brom|iod|fluor|hydr|ox|hydrox|perox|az|cyan)ide|acetate|sul(?:f|ph)ate|nitrate|phosphate|tosylate|triflate", re.I
+)
+
+
+def _by_its_form(items: list[Item], k: int) -> bool:
+    """Whether the word at `k` ends a chemical name: by its own ending, or as the anion behind a longer word."""
+    last, before = text_of(items[k]), text_of(items[k - 1]) if k else ""
+    return (len(last) >= 7 and CHEMICAL.search(last) is not None) or (SALTS.fullmatch(last) is not None and len(before) >= 6)
+
+
+def _opens(items: list[Item], k: int, i: int) -> bool:
+    """ "Foobarol 12 g in ethanol 100 mL": an unknown word that opens the clause and is dissolved in something."""
+    word, after = text_of(items[k]), at(items, i + 2)
+    known = word.lower() in lex.GENERIC or word.lower() in lex.ADJECTIVES
+    return k == 0 and len(word) >= 6 and not known and is_word(at(items, i + 1), "in") and isinstance(after, Token) and after.kind == "sub"
+
+
 def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: list[int], source: str) -> list[Mention]:
     """ "Methyl cyclohexanecarboxylate 7.1 g (0.050 mol)": a name that is in no catalogue before its amount, where nothing else claims it."""
     out: list[Mention] = []
@@ -685,7 +703,7 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
             k -= 1
         last = items[k]
         if (
-            not (isinstance(last, Token) and last.kind == "word" and len(last.text) >= 7 and CHEMICAL.search(last.text))
+            not (isinstance(last, Token) and last.kind == "word" and (_by_its_form(items, k) or _opens(items, k, i)))
             or last.low in lex.NOT_A_NAME
             or last.low in lex.VERB_OF
         ):

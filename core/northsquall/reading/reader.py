@@ -227,7 +227,7 @@ def _product(account: Account) -> None:
     """The product by its name: the title's, unless that went in; else a substance of the first lines that nobody charged."""
     doc = account.doc
     r = doc.results
-    charged = {m.identity for m in doc.materials if m.role not in ("wash", "absorber")}
+    charged = {x for m in doc.materials if m.role not in ("wash", "absorber") for x in (m.identity, m.carrier)}
     if r.product_identity in charged:
         r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
     if r.product_identity is None:

@@ -7,6 +7,7 @@ flame is tied to the step in which it stands.
 from __future__ import annotations
 
 import re
+from bisect import bisect_right
 from collections.abc import Iterator
 from typing import Literal
 
@@ -140,7 +141,8 @@ def surroundings(doc: Procedure, source: str) -> None:
 
 def _step_at(order: list[Step], at: int) -> Step | None:
     """The step in which a place of the text stands: the last that begins before it."""
-    return next((s for s in reversed(order) if s.span[0] <= at), None)
+    n = bisect_right(order, at, key=lambda s: s.span[0])
+    return order[n - 1] if n else None
 
 
 # ------------------------------------------------------------------ lids

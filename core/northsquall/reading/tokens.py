@@ -16,7 +16,7 @@ from northsquall.substances import catalogue
 TOKEN = re.compile(
     r"(?P<num>(?<![\d/.])[1-3]/[2348](?=\s*(?:of an? )?(?:hours?|hrs?|h|lit(?:re|er)s?|L|l|minutes?|min|g|kg)\b)|[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
     r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|°(?!\s?[CFK]\b)|%|µ[lLgG]|[cd]m[3³](?!\d)|c\.\s?c\.(?!\w))"
-    r"|(?P<word>r\.\s?t\b|[^\W\d_]+(?:['’][^\W\d_]+)*)"
+    r"|(?P<word>r\.\s?t\b|[^\W\d_]+\((?i:i{1,3}|iv|vi{0,2})\)|[^\W\d_]+(?:['’][^\W\d_]+)*)"
     r"|(?P<nl>\n+)"
     r"|(?P<mark>[^\s\w])"
 )
@@ -133,6 +133,10 @@ def _fold(text: str) -> str:
     return low.translate(FOLD)
 
 
+OF_A_METAL = re.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
+"""An oxidation state behind a name, folded to lower case."""
+
+
 def substances_in(text: str, begin: int = 0) -> list[Token]:
     """All catalogue names in a text that begins at `begin` of the whole: longest first, no overlap, whole words."""
     folded = _fold(text)
@@ -146,6 +150,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
+        if OF_A_METAL.match(folded, stop):
+            continue  # "copper(II) acetate": the metal of a salt that is not listed
         hits.append(Token("sub", text[start:stop], start, stop, identity))
     taken = bytearray(len(text))
     out: list[Token] = []

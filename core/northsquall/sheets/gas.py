@@ -12,10 +12,11 @@ from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Context
 from northsquall.gas import GasReview
 from northsquall.gas.air import Exposure
-from northsquall.gas.release import INERT, MOLAR_L, peak_figure, rate_at
+from northsquall.gas.release import INERT, peak_figure, rate_at
 from northsquall.gas.train import REAGENT, Line, Passed, as_put
 from northsquall.heat import acids
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.units import MOLAR_L
 from northsquall.sheets.charge import significant
 from northsquall.working import Figure, Input, figure, not_established
 
