@@ -117,7 +117,10 @@ KETYL = "Ketone with zinc\n\n250 mL flask, stirrer, thermometer in the liquid, r
             "11.2 g (0.10 mol) in portions over 20 min at 0 °C. Then cyclohexanone 9.8 g (0.10 mol) in THF 30 mL is dropped in over 30 min at 0-10 °C.\n",
             True,
         ),
-        ("Crystals\n\n500 mL flask, reflux condenser. Acetanilide 20 g is dissolved in 400 mL of boiling water. Cool to 5 °C, filter.\n", False),
+        (
+            "Crystals\n\n500 mL flask, reflux condenser. Acetanilide 20 g is dissolved in 400 mL of boiling water. Cool to 5 °C, filter.\n",
+            False,
+        ),
         ("Brine\n\n1 L beaker. Sodium chloride 60 g and sodium acetate 20 g are dissolved in 500 mL of water.\n", False),
     ],
 )
@@ -139,5 +142,7 @@ def test_a_toxic_gas_that_nothing_takes_is_a_stop_without_a_hood() -> None:
 
 
 def test_what_is_written_and_cannot_be_weighed_is_said_to_be_unknown() -> None:
-    a = result("Salt\n\n500 mL flask. 20 mL of quinuclidinyl tosylate and sodium hydroxide 4.0 g in water 50 mL are stirred for 1 h at 20 °C.\n")
+    a = result(
+        "Salt\n\n500 mL flask. 20 mL of quinuclidinyl tosylate and sodium hydroxide 4.0 g in water 50 mL are stirred for 1 h at 20 °C.\n"
+    )
     assert a.verdict == "not established"

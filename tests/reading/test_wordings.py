@@ -295,7 +295,7 @@ def test_an_unknown_name_keeps_its_amount_and_the_solvent_has_its_own(words: str
 
 def test_a_metal_with_its_number_is_its_salt() -> None:
     p = batch("Copper(II) acetate 10.0 g and 200 mL of water are put in.")
-    assert p.materials[2].text.startswith("Copper(II) acetate") and "copper" not in names(p) and len(p.materials) == 4
+    assert p.materials[2].name.startswith("Copper(II) acetate") and "copper" not in names(p) and len(p.materials) == 4
 
 
 def test_the_solvent_of_a_carried_reagent_is_not_the_product() -> None:

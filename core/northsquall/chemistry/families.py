@@ -263,8 +263,10 @@ def _transform(text: str) -> Any:
 
 @lru_cache(KEPT)
 def _products(smiles: tuple[str, ...], transform: str) -> tuple[tuple[str, ...], ...]:
-    """Distinct sets of products of a transform, in the order of the matches."""
+    """Distinct sets of products of a transform, in the order of the matches. A transform of one reactant more takes the first twice."""
     reaction = _transform(transform)
+    if reaction.GetNumReactantTemplates() == len(smiles) + 1:
+        smiles = (smiles[0], *smiles)
     if reaction.GetNumReactantTemplates() != len(smiles):
         return ()
     out: list[tuple[str, ...]] = []
@@ -328,7 +330,7 @@ def _bind(family: Family, smiles: tuple[str, ...], wanted: str | None) -> tuple[
 
 
 def reactions_for(present: frozenset[str], wanted: tuple[str, ...] | str | None) -> tuple[Reaction, ...]:
-    """Every reaction that the families give with these components. `wanted`: SMILES of named products."""
+    """Every reaction that the families give with these components, balanced. `wanted`: SMILES of named products."""
     named = (wanted,) if isinstance(wanted, str) else tuple(wanted or ())
     return _reactions_for(present, named)
 
@@ -356,13 +358,14 @@ def _reactions_for(present: frozenset[str], wanted: tuple[str, ...]) -> tuple[Re
             if family.record.get("self"):
                 partners = [a]
             for b in partners:
-                bound = _bound(family, a, b, wanted)
-                if bound:
+                bound = bound_to(family, a, b, wanted)
+                if bound and not unbalanced(bound):  # a pattern that tears a ring makes no substance
                     out.append(bound)
     return tuple(out)
 
 
-def _bound(family: Family, a: str, b: str | None, wanted: tuple[str, ...]) -> Reaction | None:
+def bound_to(family: Family, a: str, b: str | None = None, wanted: tuple[str, ...] = ()) -> Reaction | None:
+    """A family on its substrates, or None where it gives no product. Not yet known to balance: see `unbalanced`."""
     smiles = (a,) if b is None else (a, b)
     if "product" in family.record:
         found = None
@@ -413,7 +416,7 @@ def example_of(family: Family) -> Reaction:
     wanted = (canonical_smiles(example["P"]),) if "P" in example else ()
     a = canonical_smiles(example["A"])
     b = a if family.record.get("self") else canonical_smiles(example["B"]) if "B" in example else None
-    bound = _bound(family, a, b, wanted)
+    bound = bound_to(family, a, b, wanted)
     if bound is None:
         raise ValueError("its example gives no product")
     if wanted and bound.product != wanted[0]:
