@@ -319,7 +319,8 @@ def _context(
     known: tuple[list[Measured], Bound | None],
 ) -> Context:
     warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
-    hot = {r.step for r in reactions if not r.heat_kJ.established or abs(r.heat_kJ.best or 0.0) > IDLE_KJ}
+    idle = max(IDLE_KJ, IDLE_K * pot.cp_J_K / 1e3) if pot is not None else IDLE_KJ
+    hot = {r.step for r in reactions if not r.heat_kJ.established or abs(r.heat_kJ.best or 0.0) > idle}
     unknown = next(
         (t for t in timed if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name) and (pot is None or t.step.n in hot)),
         None,
@@ -420,8 +421,8 @@ MARGIN_K = 10.0
 """Room below boiling and the class's bound that the worst case must leave for a missing time not to decide (assumption)."""
 
 
-IDLE_KJ = 0.5
-"""Heat of a step up to which the time of its addition decides nothing (assumption)."""
+IDLE_KJ, IDLE_K = 0.5, 3.0
+"""Heat of a step, and what it warms the pot by, up to which the time of its addition decides nothing (assumption)."""
 
 
 def _nothing_to_lose(c: Context) -> bool:

@@ -81,6 +81,8 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     return Followed(event, dH, kin)
 
 
+WARM_ENOUGH_K = 2.0
+"""Below the room's temperature: a window that begins there asks for no cooling before the feed (assumption)."""
 LEAST_HELD_MIN = 10.0
 REFLUX_C = 80.0
 """°C of a reflux whose temperature nobody writes, for the reference of a rate (assumption)."""
@@ -200,6 +202,8 @@ class _Builder:
             own = [r for r, n in f.event.reaction.paced().items() if n < 0 and (r not in FREE or self._brought(r, f.event))]
             own.sort(key=lambda r: r != f.event.reaction.substrate)
             self.reactants += [r for r in own if r not in self.reactants]
+        self.openers = {j: n for j, f in enumerate(self.reactions) if (n := self._opened(f)) is not None}
+        self.reactants += [_opener(j) for j in self.openers]
         solid = ("undissolved",) if self.main is not None and self.main.rate.how == "dissolving" else ()
         whole = ("undecomposed",) if self.decomposition is not None else ()
         self.product = len(self.reactants)
@@ -215,6 +219,20 @@ class _Builder:
         self.vm += [0.0] * len(solid + whole)
         self.solid = self.species.index("undissolved") if solid else -1
         self.whole = len(self.species) - 1 if whole else -1
+
+    def _opened(self, f: Followed) -> int | None:
+        """The step whose feed sets going what is there already, a base on an aldehyde and a nitroalkane: it paces the reaction, as no rate is known.
+
+        None where a reactant is fed, where a rate is known, or where nothing is fed.
+        """
+        first = min((e.step for e in self.walk.events() if followed(e, f.event)), default=None)
+        entry = self.entries.get(first) if first is not None else None
+        if f.rate.how not in ("dosing-controlled", "not known") or entry is None or len(entry.before) < 2:
+            return None
+        step = next(s for s in self.procedure.steps if s.n == first)
+        own = [r for r, n in f.event.reaction.paced().items() if n < 0]
+        fed = any(b.get(r, 0.0) > 0 for b in entry.before[1:] for r in own)
+        return first if step.kind in ("dose", "add") and not fed and any(entry.before[1:]) else None
 
     def _bath_start(self) -> float:
         """Where the bath begins, K."""
@@ -245,6 +263,9 @@ class _Builder:
         for s in entry.before[1:] if len(entry.before) > 1 else []:
             for i, r in enumerate(self.reactants):
                 feed[i] += s.get(r, 0.0)
+        for j, opening in self.openers.items():
+            if opening == step.n:
+                feed[self.reactants.index(_opener(j))] = self._extent(self.reactions[j].event)
         if self.solid >= 0:
             feed[self.solid], feed[0] = feed[0], 0.0
         feed[self.product + 1 + self.doses.index(step.n)] = 1.0
@@ -282,6 +303,8 @@ class _Builder:
             duration_s = max(t.best, 0.05) * 60.0
             boils = self._boils(step) if mine else NEVER_BOILS
             seg_bath, seg_T = self._segment_bath(step if mine else None, boils)
+            if seg_bath == "ice" and step.n < self._ice_from:
+                seg_bath = "none"
             if mine and step.kind == "cool" and not t.written:
                 hot = segments[-1] if segments and segments[-1].bath in ("fixed", "heater", "jacket") else None
                 begins_C = min(hot.bath_T_K, hot.boils_K) - ZERO_C if hot is not None else None
@@ -309,6 +332,15 @@ class _Builder:
                 )
             )  # fmt: skip
         return segments, start, present_cp
+
+    @property
+    def _ice_from(self) -> int:
+        """The first feed, where its window is the room's temperature: the ice comes under the flask when it begins. 0 where the pot is to be cold before."""
+        first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name and t.step.kind == "dose"), None)
+        if first is None or first.T_range is None:
+            return 0
+        low = first.T_range.low if first.T_range.low is not None else first.T_range.value
+        return first.n if low >= self.settings.best("ambient_C") - WARM_ENOUGH_K else 0
 
     def _later(self, step: Step) -> bool:
         """Whether the bath is told of only behind this step."""
@@ -425,6 +457,8 @@ class _Builder:
             change = f.event.reaction.paced()
             for i, r in enumerate(self.reactants):
                 nu[i] = change.get(r, 0.0)
+            if j in self.openers:
+                nu[self.reactants.index(_opener(j))] = -1.0
             if j == 0:
                 nu[self.product] = 1.0
             sides = [i for i, n in enumerate(nu) if n < 0]
@@ -453,6 +487,11 @@ class _Builder:
         for i, s in enumerate(segments):
             segments[i] = replace(s, shut=tuple(n for j in s.shut for n in at.get(j, ())))
         return (*counted, *further, *self._decomposing()), len(counted), tuple((n, i, w) for j, i, w in waits for n in at[j])
+
+
+def _opener(j: int) -> str:
+    """The species that stands for what sets the reaction `j` going, in moles of its extent."""
+    return f"opener {j}"
 
 
 def _poured(procedure: Procedure, step: Step) -> list[str]:

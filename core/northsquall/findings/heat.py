@@ -58,6 +58,8 @@ def _accumulates(stage: Stage, c: Context) -> float | None:
     followed = c.pot.event.reaction.family.id
     if not here or any(r.family_id == followed for r in here):
         return c.accumulation[2]
+    if stage.vessel != c.pot.vessel.name:
+        return None  # what is made up beside it piles up nothing of the reaction
     step = c.step(stage.step)
     fast = {
         e.reaction.family.id for e in c.walk.events() if e.step == stage.step and str(e.reaction.family.said("rate_class") or "K") == "D"
@@ -274,6 +276,12 @@ def _ice_need(c: Context) -> float:
     return (heat + sensible) / 0.3336
 
 
+NO_SENSOR = re.compile(
+    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b", re.I
+)
+"""Nobody measures the pot."""
+
+
 @rule("H08")
 def sensor(c: Context) -> Iterator[Finding]:
     """H08: only the bath is measured; not established where nobody says what the thermometer is in."""
@@ -290,7 +298,12 @@ def sensor(c: Context) -> Iterator[Finding]:
     ]
     by_bath = next((s for s in read if s.T_of == "bath"), None)
     only_bath = vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" for s in read)
-    if (vessel.sensor == "bath" or only_bath) and hot:
+    none = NO_SENSOR.search(c.procedure.source_text)
+    if none is not None and vessel.sensor != "pot" and hot:
+        yield finding(
+            "H08", "condition", "Nothing measures the temperature of what reacts.", span=none.span(), remedy="Put a thermometer into the liquid.", short="thermometer",
+        )  # fmt: skip
+    elif (vessel.sensor == "bath" or only_bath) and hot:
         yield finding(
             "H08",
             "condition",
@@ -333,6 +346,7 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
                     f"{lot.label.capitalize()} is added to strong sulfuric acid{amount}; where it meets the acid it boils and spits.",
                     step=step, span=lot.material.span, figure=rise, limit="acid into water, never water into acid", remedy="Run the acid mixture into ice or water instead.", short="water into acid",
                 )  # fmt: skip
+                break  # once a step
 
 
 def _what(stage: Stage) -> str:

@@ -272,7 +272,7 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
         return (percent, percent, percent)
     if st.basis == "assumed":
         source = (s.commercial or {}).get("source", "")
-        source = source or f"{st.word} at room temperature, by its solubility"
+        source = source or (f"{st.word}, no source" if lot.carrier else f"{st.word} at room temperature, by its solubility")
         lot.assumptions.append(f"strength not written: {st.low:g}–{st.high:g} % taken ({source})")
         lot.inputs.append(Input(name="strength", value=st.percent_w, unit="%", origin="assumed", note=str(source)))
     else:
@@ -287,7 +287,7 @@ SOLUTE_G_ML = 1.2
 """Density that a dissolved substance without one of its own is given (assumption; 0.75 to 1.6)."""
 
 
-def _density(s: Substance, percent: float, catalogue: Catalogue, carrier: Substance | None = None) -> float:
+def solution_density(s: Substance, percent: float, catalogue: Catalogue, carrier: Substance | None = None) -> float:
     """g/mL of a solution.
 
     In water by its table, else 1 + 0.008 per mass per cent (dilute salts, common practice); in another carrier by volumes that
@@ -302,10 +302,10 @@ def _density(s: Substance, percent: float, catalogue: Catalogue, carrier: Substa
 
 
 def _percent_of_molar(molar: float, s: Substance, catalogue: Catalogue, carrier: Substance | None = None) -> float:
-    """Mass per cent of a solution of `molar` mol/L, by `_density`."""
+    """Mass per cent of a solution of `molar` mol/L, by `solution_density`."""
     percent = molar * s.mass / 10.0
     for _ in range(40):
-        percent = min(molar * s.mass / (10.0 * _density(s, percent, catalogue, carrier)), 100.0)
+        percent = min(molar * s.mass / (10.0 * solution_density(s, percent, catalogue, carrier)), 100.0)
     return percent
 
 
@@ -315,7 +315,7 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         if not thin and (lot.carrier is not None or catalogue.solution(s.id, w[1]) is None) and w[1] > 20:
             lot.reason = f"no density is known for {s.id} of {w[1]:g} %{f' in {lot.carrier.id}' if lot.carrier else ''}"
             return None
-        rho = tuple(_density(s, f, catalogue, lot.carrier) for f in w)
+        rho = tuple(solution_density(s, f, catalogue, lot.carrier) for f in w)
         note = f"in {lot.carrier.id}, by volumes that add up" if thin and lot.carrier else "20 °C, by strength"
         lot.inputs.append(Input(name="density", value=round(rho[1], 3), unit="g/mL", origin="computed" if thin else "catalogue", note=note))
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
@@ -364,7 +364,7 @@ def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogu
     if w is not None and lot.carrier is not None and lot.carrier_g is not None and (thin := lot.carrier.value("cp", "l")) is not None:
         lot.cp_J_K = lot.carrier_g[1] / lot.carrier.mass * thin.value + (grams - lot.carrier_g[1]) * 1.6
         lot.assumptions.append("heat capacity 1.6 J/(g K) for what is dissolved (organic, common practice)")
-        lot.volume_mL = lot.volume_mL or grams / _density(s, w[1], catalogue, lot.carrier)
+        lot.volume_mL = lot.volume_mL or grams / solution_density(s, w[1], catalogue, lot.carrier)
         return
     if solution:
         lot.cp_J_K = grams * solution[1]

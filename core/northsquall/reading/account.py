@@ -5,11 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Slip, Step, Strength, Vessel
+from northsquall.procedure.amounts import solution_density
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.items import Item
 from northsquall.reading.mentions import Mention, class_of
 from northsquall.reading.phrases import VesselPhrase
+from northsquall.reading.tokens import OLEUM
 from northsquall.substances import Substance, catalogue
 
 
@@ -50,6 +52,8 @@ class Account:
     """Start offsets of quantities that some rule took."""
     waiting: dict[str, str] = field(default_factory=dict)
     """Lots told but not yet placed, by id: "list" (charge list), "funnel", "part"."""
+    late: bool = False
+    """Whether the clause is of the work-up: what the charge list keeps for it may be meant."""
     destroys: set[str] = field(default_factory=set)
     """Lots that the charge list marks as what destroys an excess."""
     rows: dict[str, str] = field(default_factory=dict)
@@ -187,6 +191,13 @@ def new_lot(account: Account, m: Mention) -> Material:
         and (strength is None or strength.percent_w is None)
     ):
         strength = saturated(s, strength)
+    carrier = m.carrier or None
+    if m.name.lower() in OLEUM and carrier is None:  # its per cent are of the trioxide, and the rest is no water
+        carrier, (low, best, high) = "sulfuric acid", OLEUM_PERCENT
+        if strength is None or strength.percent_w is None:
+            strength = Strength(percent_w=best, low=low, high=high, basis="assumed", word="the usual oleum")
+    if s and s.commercial and m.ratio and (strength is None or (strength.percent_w is None and strength.molar is None)):
+        strength = diluted(s, m.ratio)
     if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
         c = s.commercial
         before, after = account.source[max(0, m.start - 25) : m.start], account.source[m.end : m.end + 25]
@@ -197,7 +208,7 @@ def new_lot(account: Account, m: Mention) -> Material:
         )  # fmt: skip
     lot = Material(
         id=f"m{len(account.doc.materials) + 1}", name=m.name, identity=m.identity, amount=amount, stated_mol=m.moles.model() if m.moles else None,
-        equivalents=m.equivalents.model() if m.equivalents else None, strength=strength, carrier=m.carrier or None, phase=s.phase if s else None, span=(m.start, m.end),
+        equivalents=m.equivalents.model() if m.equivalents else None, strength=strength, carrier=carrier, phase=s.phase if s else None, span=(m.start, m.end),
     )  # fmt: skip
     account.doc.materials.append(lot)
     account.used |= {q.start for q in m.used}
@@ -226,6 +237,21 @@ def saturated(s: Substance, strength: Strength | None = None) -> Strength:
         word=word,
         span=strength.span if strength else None,
     )
+
+
+OLEUM_PERCENT = (20.0, 25.0, 65.0)
+"""Free sulfur trioxide of the oleums that are sold, low, best, high (common practice, no source)."""
+
+
+def diluted(s: Substance, ratio: tuple[float, float]) -> Strength:
+    """A bottle's strength taken down with water by volumes: a of it and b of water, w = aρ·w₀/(aρ + b) (water at 1.00 g/mL)."""
+    c, (a, b) = s.commercial or {}, ratio
+
+    def of(percent: float) -> float:
+        acid = a * solution_density(s, percent, catalogue())
+        return float(f"{acid * percent / (acid + b):.3g}")
+
+    return Strength(percent_w=of(c["best"]), low=of(c["low"]), high=of(c["high"]), basis="w/w", word=f"{a:g}:{b:g}")
 
 
 def declare(account: Account, m: Mention, tag: str) -> Material:
@@ -301,6 +327,7 @@ def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
                 account.used |= {q.start for q in m.used}
                 return [piece]
         return [new_lot(account, m)]
+    same = [x for x in same if (account.waiting[x.id] == "later") is account.late] or (same if account.late else [])
     if same:
         return [_by_strength(same, m)]
     placed = any(x.identity == m.identity and x.step is not None for x in account.doc.materials)

@@ -26,7 +26,7 @@ from northsquall.reading.account import (
 )
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, at, is_word
-from northsquall.reading.mentions import Mention, mentions_in, portion_size
+from northsquall.reading.mentions import Mention, class_of, mentions_in, portion_size, take
 from northsquall.reading.phrases import REACTION_VESSELS, bath_in, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
 from northsquall.reading.tokens import Token, substances_in
@@ -98,8 +98,6 @@ class Reading:
         mine = [x for x in self.account.doc.materials if x.identity]
         if any(x.identity == m.identity for x in mine):
             return
-        from northsquall.reading.mentions import class_of
-
         if any(class_of(word, x.identity) for x in mine if x.identity) or word == "salt":
             m.generic, m.identity = word, None
 
@@ -202,8 +200,6 @@ def _of_receiver(items: list[Item], i: int) -> bool:
 
 def _speaks(account: Account, m: Mention) -> bool:
     """Whether a common noun may mean a lot that was charged: it then counts as what is there."""
-    from northsquall.reading.mentions import class_of
-
     return any(x.identity and lex.GENERIC.get(m.generic) and class_of(m.generic, x.identity) for x in account.doc.materials)
 
 
@@ -242,6 +238,7 @@ def read_clause(account: Account, clause: Clause) -> None:
 def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
+    account.late = clause.verb in WORK_UP
     if lex.PEOPLE.search(text):
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
@@ -269,6 +266,7 @@ def _clause(account: Account, clause: Clause) -> None:
     if not clause.items:
         return
     r = Reading(account, clause)
+    _gained(account, r)
     if _train(account, r):
         return
     if read_result(account, clause, r.mentions):
@@ -618,6 +616,10 @@ def _topic(account: Account, r: Reading) -> None:
         )
     ):
         return _destroy(account, r)
+    if r.mentions and ON_A_SIGN.search(text) and doc_steps(account) and any(m.identity in TAKES_AWAY for m in r.mentions):
+        if lex.ANALYSIS.search(text) and account.doc.steps[-1].kind != "test":
+            new_step(account, r.clause, "test", vessel=account.batch)
+        return _destroy(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
     if (
@@ -645,6 +647,18 @@ def _topic(account: Account, r: Reading) -> None:
     if handler is not None:
         return handler(account, r)
     return _fragment(account, r)
+
+
+ON_A_SIGN = re.compile(
+    r"\b(?:otherwise|else|if not|(?:if|while|as long as) (?:it |the (?:strip|paper|test|colour|spot) )?(?:is |turns |stays |shows |goes )?"
+    r"(?:still |strongly |deep |dark |at all )?(?:blue|positive|brown|violet|purple|pink|colou?red|there))\b",
+    re.I,
+)
+TAKES_AWAY = (
+    "sulfamic acid", "urea", "sodium hydrogen sulfite", "sodium sulfite", "sodium thiosulfate", "sodium metabisulfite", "potassium metabisulfite", "ascorbic acid",
+    "iron(II) sulfate heptahydrate", "oxalic acid", "hydrogen peroxide", "2-propanol", "ethanol",
+)  # fmt: skip
+"""What takes away an excess that a test has shown."""
 
 
 ALIQUOT = re.compile(
@@ -736,7 +750,7 @@ def _fragment(account: Account, r: Reading) -> None:
         if (
             (account.isolated or (doc.steps and lex.LAYER.search(text)))
             and not re.search(r"\b(over|during|dropwise)\b", text)
-            and duration is None
+            and (duration is None or all(m.identity in DRYING for m in r.mentions))
         ):
             return _wash(account, r)
         alone = (
@@ -901,7 +915,15 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
 
 
 def _ice_there(there: list[Mention]) -> bool:
-    return any(m.identity in RECEIVERS for m in there)
+    """Whether ice or water waits to receive the batch, and not a reagent dissolved in it."""
+    reagent = any(m.measured and m.identity and _is_reagent(m.identity) for m in there)
+    return any(m.identity in RECEIVERS for m in there) and not reagent
+
+
+def _is_reagent(identity: str) -> bool:
+    """A solid of one molecule with carbon: no ice and no salt."""
+    s = catalogue().substances[identity]
+    return s.phase == "s" and s.smiles is not None and "." not in s.smiles and re.search(r"C(?![a-z])", s.formula) is not None
 
 
 POURED_IN = re.compile(
@@ -946,11 +968,16 @@ def _two_acids(mentions: list[Mention]) -> bool:
     return len({m.identity for m in mentions} & set(ACIDS)) == 2
 
 
+PUT_IT_IN = re.compile(r"\b(?:put|place|tip|pour|transfer|weigh)\w*\b[^,;]{0,12}\b(?:it|this|that|them|these)\b (?:in|into)\b", re.I)
+
+
 def _to_side(account: Account, r: Reading) -> bool:
     """Prepared beside the batch: mixed acids, a labelled solution, a second vessel with contents of its own."""
     verb, text = r.clause.verb, r.text
     if not r.mentions:
         return False
+    if account.main is not None and not account.main.named and r.vessels and PUT_IT_IN.search(text):
+        main_vessel(account, r.vessels)  # "25 g of it from the shelf, put it in a 100 mL flask"
     busy = account.holds(account.main.name if account.main else None)
     label = re.search(r"\b((?:acid|solution|mixture|liquor) [a-z])\b(?=\W|$)", r.clause.label + " " + text, re.I)
     if (
@@ -1226,7 +1253,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         read_clause(account, head)
         read_clause(account, tail)
         return None
-    if _pours(account, r):
+    if _pours(account, r) or _into_acid(account, r):
         return _quench(account, r)
     if _of_the_receiver(account, r):
         return None
@@ -1373,6 +1400,25 @@ def _later(account: Account, r: Reading) -> None:
     _temperatures(account, r)
 
 
+GAINED = ("gained", "gains", "gain", "heavier", "absorbed", "taken")
+
+
+def _gained(account: Account, r: Reading) -> None:
+    """ "Chlorine is passed in until the bottle has gained 71 g": so much of the gas went in."""
+    i = next((i for i, x in enumerate(r.items) if isinstance(x, Qty) and x.dim == "mass" and x.start not in account.used), None)
+    if i is None or not any(is_word(x, *GAINED) for x in r.items[max(0, i - 4) : i]):
+        return
+    q = r.items[i]
+    assert isinstance(q, Qty)
+    m = next((m for m in r.mentions if m.identity and lex.is_gas_name(m.identity) and m.amount is None), None)
+    lot = next((x for x in reversed(account.doc.materials) if x.identity and lex.is_gas_name(x.identity)), None)
+    if m is not None:
+        take(m, q)
+    elif lot is not None and lot.amount is None and lot.step is not None:
+        lot.amount = q.model()
+        account.used.add(q.start)
+
+
 def _amount_later(account: Account, r: Reading) -> bool:
     """ "I'd drawn up ten mils": the amount of the material named last, where it had none."""
     free = [
@@ -1380,7 +1426,7 @@ def _amount_later(account: Account, r: Reading) -> bool:
         for i, x in enumerate(r.items)
         if isinstance(x, Qty)
         and x.dim in ("mass", "volume")
-        and not (i and is_word(r.items[i - 1], "first"))
+        and not (i and is_word(r.items[i - 1], "first", "leave", "leaving", "keep", "left"))
         and x.start not in account.used
         and all(x not in m.used for m in r.mentions)
         and all(v.qty is not x for v in vessels_in(r.items))
@@ -1492,6 +1538,7 @@ def _move(account: Account, r: Reading) -> bool:
         lex.MIX_REFERENCE.search(text)
         or (not r.mentions and r.clause.verb in ("add", "pour"))
         or speaks_of_mix
+        or _means_the_mix(account, r, mix)
         or re.search(r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:that|it|this)\b", source, re.I)
     ):
         main = main_vessel(account, [])
@@ -1504,6 +1551,24 @@ def _move(account: Account, r: Reading) -> bool:
     return False
 
 
+ALL_OF_IT = re.compile(
+    r"\b(?:all of (?:it|this|that)|this|that|it|these|they|both|the lot|all) (?:now )?(?:goes|go|went|is|are|was|were|gets)\b", re.I
+)
+
+
+def _means_the_mix(account: Account, r: Reading, mix: Vessel) -> bool:
+    """ "Acid in over 45 min", "all of it goes on the toluene": what was mixed beside the batch, by its kind or by where it goes."""
+    if r.clause.verb not in ("add", "pour", "charge", None):
+        return False
+    held = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
+    batch = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
+    if ALL_OF_IT.search(r.text) and any(m.identity in batch - held for m in r.mentions):
+        return True
+    kinds = [m.generic for m in r.mentions]
+    alike = all(lex.GENERIC.get(g) and all(class_of(g, x) for x in held if x and x != "water") for g in kinds)
+    return bool(kinds) and alike and re.search(r"\bin\b|\binto\b|\bdrop", r.text, re.I) is not None
+
+
 def _rename(account: Account, old: Vessel, new: Vessel) -> None:
     for s in account.doc.steps:
         if s.vessel == old.name:
@@ -1512,10 +1577,29 @@ def _rename(account: Account, old: Vessel, new: Vessel) -> None:
         account.doc.vessels.remove(old)
 
 
+def _how_it_was_mixed(account: Account, r: Reading) -> bool:
+    """ "…, made over 15 min below 20 °C in ice": how the mixture that was just told of comes about."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or account.mix is None or last.vessel != account.mix.name or not last.materials or not unspent(account):
+        return False
+    said = new_step(account, r.clause, "hold", vessel=last.vessel)
+    account.doc.steps.remove(said)
+    last.duration, last.T_limit, last.T_range = last.duration or said.duration, last.T_limit or said.T_limit, last.T_range or said.T_range
+    last.cooled = last.cooled or said.cooled or r.bath is not None
+    set_bath(account.mix, r.bath)
+    return True
+
+
 def _mix(account: Account, r: Reading) -> None:
     if not r.mentions:
-        return _fragment(account, r)
+        if not _how_it_was_mixed(account, r):
+            _fragment(account, r)
+        return None
     return _bring(account, r, charge=True)
+
+
+NITRITES = ("sodium nitrite", "potassium nitrite")
+"""What acts when it meets an acid, wherever that stands."""
 
 
 def _onto_reagent(account: Account, r: Reading) -> bool:
@@ -1523,7 +1607,8 @@ def _onto_reagent(account: Account, r: Reading) -> bool:
     steps = [s for s in account.doc.steps if s.vessel == account.batch]
     to = next((x for x in r.items if is_word(x, "on", "onto", "into", "to")), None)
     reagent = [m for m in r.measured if m.identity not in RECEIVERS and m.identity is not None]
-    if to is None or r.vessels or any(m.start < to.start for m in r.measured):
+    nitrite = any(account.lot(k).identity in NITRITES for s in steps for k in s.materials)
+    if to is None or (r.vessels and not nitrite) or any(m.start < to.start for m in r.measured):
         return False
     waited = any(s.kind in ("hold", "reflux", "distil", "heat") or s.duration is not None for s in steps)
     if not reagent or waited or not steps or account.batch is None:
@@ -1569,7 +1654,7 @@ def _pour(account: Account, r: Reading) -> None:
         return None
     if _pours(account, r) or (
         account.doc.steps
-        and any(m.identity in RECEIVERS for m in r.mentions)
+        and _ice_there(r.mentions)
         and not account.isolated
         and lex.BATCH_REFERENCE.search(r.text)
         and not POURED_IN.search(r.text)
@@ -1593,6 +1678,18 @@ def _pour(account: Account, r: Reading) -> None:
     return None
 
 
+def _into_acid(account: Account, r: Reading) -> bool:
+    """ "Run it slowly, 30 min, into 100 mL of dilute acid in a 600 mL beaker": the batch, after it has reacted, into what takes it up."""
+    into = next((x for x in r.items if is_word(x, "into", "onto")), None)
+    other = next((v for v in r.vessels if into is not None and v.start > into.start and account.vessel_name(v) != account.batch), None)
+    if into is None or other is None or other.nominal_mL is None or not account.batch or not r.measured:
+        return False
+    before = account.source[r.clause.start : into.start]
+    fed = any(s.kind in ("dose", "hold", "reflux") for s in account.doc.steps if s.vessel == account.batch)
+    there = all(m.start > into.start and m.identity in (*RECEIVERS, *ACIDS, "hydrochloric acid", "acetic acid") for m in r.measured)
+    return fed and there and not unspent(account) and lex.BATCH_REFERENCE.search(before) is not None
+
+
 def _batch_into(account: Account, r: Reading) -> bool:
     """ "The diazonium solution is poured into 11 g of X in 40 mL of Y in a 500 mL flask": that flask takes the batch."""
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
@@ -1614,11 +1711,14 @@ def _batch_into(account: Account, r: Reading) -> bool:
     step = new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=on_filter if solid else account.batch)
     place(account, step, [x for m in there for x in lots_for(account, m, True)])
     account.place, account.last = vessel.name, vessel
+    if account.main is not None and not account.main.named:
+        account.main, account.place = vessel, None  # "the flask" is this one from here on
     return True
 
 
 def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
+    account.late = True
     receiving = [m for m in r.mentions if m.index >= 0]
     source = account.batch
     vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "beaker", "for the ice, not named")
@@ -1635,8 +1735,12 @@ def _quench(account: Account, r: Reading) -> None:
 
 
 def _destroy(account: Account, r: Reading) -> None:
+    account.late = True
     vessel = account.batch
-    lots = [x for m in r.mentions if not _is_target(account, m, r) for x in lots_for(account, m, m.measured or not _placed(account, m))]
+    agents = [m for m in r.mentions if not _is_target(account, m, r)]
+    if ON_A_SIGN.search(r.text):  # "starch paper: if blue, bisulfite"
+        agents = [m for m in agents if m.identity in TAKES_AWAY] or agents
+    lots = [x for m in agents for x in lots_for(account, m, m.measured or not _placed(account, m))]
     if not lots or vessel is None or not account.doc.steps:
         if r.clause.verb in HANDLERS:
             return HANDLERS[r.clause.verb](account, r)
@@ -1798,10 +1902,24 @@ def _wash(account: Account, r: Reading) -> None:
     return None
 
 
+DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
+"""What stands in a product until it is dry."""
+COMES_OVER = re.compile(
+    r"\b(?:crude|product)\b|\b(?:distillate|drops?|oil)\b[^.;]{0,20}\b(?:clear|oily|come|comes|pass\w*)\b|\bno more oil|\bfree (?:of|from) oil", re.I
+)
+"""What is distilled off is what is wanted, with the steam, and not a solvent."""
+
+
 def _distil(account: Account, r: Reading) -> None:
     if not account.doc.steps:
         return _bring(account, r) if r.measured else None
     removing = re.search(r"\b(distill?ed (?:off|away)|distil off|evaporat\w*|strip\w*|concentrat\w*|removed|remove)\b", r.text, re.I)
+    if removing and r.clause.verb == "distil" and not account.isolated and COMES_OVER.search(r.text):
+        if r.measured:
+            place(account, new_step(account, r.clause, "add", vessel=account.batch), [x for m in r.measured for x in lots_for(account, m, True)])
+        new_step(account, r.clause, "distil", vessel=account.batch, into="receiver", keep="distillate")
+        account.isolated = "distil"
+        return None
     if r.clause.verb == "distil" and re.search(r"\bdistil", r.text, re.I) and not (removing and account.isolated == ""):
         step = new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
         if re.search(r"\bsteam\b", r.text, re.I):
@@ -1851,6 +1969,8 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
 
     def handler(account: Account, r: Reading) -> None:
         text = r.text
+        if kind == "cool" and not r.mentions and account.last is account.mix and _how_it_was_mixed(account, r):
+            return None
         brings = [
             m
             for m in r.mentions
@@ -1944,8 +2064,6 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
 
 def lots_waiting(account: Account, m: Mention) -> bool:
     """Whether a common noun fits a lot that waits."""
-    from northsquall.reading.mentions import class_of
-
     return any(
         x.identity and m.generic in lex.GENERIC and lex.GENERIC[m.generic] and class_of(m.generic, x.identity)
         for x in (account.lot(k) for k in account.waiting)
@@ -2037,7 +2155,7 @@ def finish(account: Account) -> None:
     late: list[Step] = []
     for key, tag in list(account.waiting.items()):
         lot = account.lot(key)
-        if lot.step is not None or tag == "absorber":
+        if lot.step is not None or tag == "absorber" or (tag == "later" and doc.steps):
             continue
         if tag == "wash" or not doc.steps:
             lot.role = lot.role or ("wash" if tag == "wash" else None)
@@ -2064,6 +2182,7 @@ def finish(account: Account) -> None:
             doc.unread.append(Unread(text=lot.name, span=lot.span, why="a material that no step uses"))
 
 
+WORK_UP = ("filter", "wash", "dry", "recrystallise", "extract", "neutralise", "distil")
 HANDLERS = {
     "charge": _charge, "add": _add, "mix": _mix, "pour": _pour, "cool": _thermal("cool"), "heat": _thermal("heat"), "reflux": _thermal("reflux"), "hold": _thermal("hold"),
     "filter": _wash, "wash": _wash, "dry": _wash, "recrystallise": _wash, "extract": _wash, "neutralise": _neutralise, "distil": _distil, "stop": _stop, "test": _test,

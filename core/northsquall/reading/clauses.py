@@ -17,6 +17,15 @@ BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx
 """Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 
 
+SHORTENED = {"mech", "mag", "sep", "soln", "evap", "filt", "recryst", "dist", "rt", "rb", "hrs", "hr", "mins", "sec", "eq", "equiv", "wt", "pt", "fig", "resp", "vs", "etc"}  # fmt: skip
+"""Words that are cut short with a stop, where no sentence begins with a capital."""
+
+
+def all_small(source: str) -> bool:
+    """Whether a text begins its sentences with small letters, so that a small letter behind a stop says nothing."""
+    return len(re.findall(r"[a-z]{2}\.\s+[a-z]", source)) >= 3 and not re.search(r"[a-z]{3}\.\s+[A-Z]", source)
+
+
 SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":", "followed"}
 
 
@@ -27,6 +36,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
     number = 0
     marked = 0
     depth = 0
+    small = all_small(source)
     for i, t in enumerate(tokens):
         if t.kind not in ("mark", "nl"):
             sentence.append(t)
@@ -52,6 +62,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             and len(tokens[i - 1].text) <= 5
             and follow is not None
             and source[follow.start].islower()
+            and (not small or tokens[i - 1].low in (*ABBREVIATIONS, *SHORTENED))
         )
         mark = (
             i > 0
@@ -325,6 +336,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
+        if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):
+            continue  # "over 75 min, 45-50 °C held by ice water": how it is done
         if x.low in ("run", "drop", "feed", "drip", "dose", "test", "make", "charge", "meter") and is_word(
             before, "the", "a", "each", "per", "one"
         ):
@@ -371,6 +384,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
         ):
             continue
+        if x.low in ("made", "prepared") and is_word(before, "so", "thus"):
+            continue  # "the hypochlorite so made was poured"
         if x.low == "reflux" and is_word(after, "condenser", "cooler", "ratio", "head"):
             continue
         if x.low == "hold" and is_word(before, "to") and i > 1 and is_word(items[i - 2], "hot"):
@@ -445,5 +460,16 @@ def _last_separator(items: list[Item], a: int, b: int) -> int:
         if isinstance(x, Token):
             depth += (x.text == ")") - (x.text == "(")
             if depth == 0 and x.low in SPLITTERS:
-                return k + 1
+                return _front_of_the_list(items, a, k, b) + 1
     return b
+
+
+def _front_of_the_list(items: list[Item], a: int, k: int, b: int) -> int:
+    """ "…, 20 mL of A and 25 mL of B are mixed": the separator before the first of a list whose "and" stands at `k`; else `k`."""
+    if not (is_word(items[k], "and", "+") and is_word(items[b - 1], "are", "were")):
+        return k
+    for j in range(k - 1, a, -1):
+        x = items[j]
+        if isinstance(x, Token) and x.low in SPLITTERS:
+            return j if any(isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[j + 1 : k]) else k
+    return k

@@ -66,7 +66,7 @@ MIX_REFERENCE = Cue(
 )
 BATCH_REFERENCE = Cue(
     re.compile(
-        r"\b(reaction mixture|batch|the (?:\w+ ){0,2}(?:mixture|lot|contents|slurry|mass|solution|suspension|melt|paste|liquor|thing|diazo\w*)|reaction mass|(?:pour|poured|tip|into|on ?to|quench) (?:it|all)|it(?:'s| is| was) (?:poured|stirred|tipped|run)|(?:was|were|is|are) poured|whole (?:\w+ )?(?:lot|thing)|diazo(?:nium)?(?: solution| salt)?|cold mass|everything)\b",
+        r"\b(reaction mixture|batch|the (?:\w+ ){0,2}(?:mixture|lot|contents|slurry|mass|solution|suspension|melt|paste|liquor|thing|diazo\w*)|reaction mass|(?:pour|poured|tip|run|drop|drip|into|on ?to|quench) (?:it|all)|it(?:'s| is| was) (?:poured|stirred|tipped|run)|(?:was|were|is|are) poured|whole (?:\w+ )?(?:lot|thing)|diazo(?:nium)?(?: solution| salt)?|cold mass|everything)\b",
         re.I,
     ),
     "mixture",
@@ -258,11 +258,13 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|in one (?:go|portion|pour|lot|shot)|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
     "one",
+    "as fast",
+    "as quick",
     "poured",
     "straight",
     "quick",
@@ -347,10 +349,11 @@ DESTROYS = Cue(
 )
 APART = Cue(
     re.compile(
-        r"\b(separately|meanwhile|in another|in a second|second (?:flask|beaker)|in a little|in a separate|had the|stand ready|premixed)\b",
+        r"\b(separately|meanwhile|made up before(?:hand)?|(?:made|prepared) before(?:hand)?|in another|in a second|second (?:flask|beaker)|in a little|in a separate|had the|stand ready|premixed)\b",
         re.I,
     ),
     "separate",
+    "before",
     "mean",
     "another",
     "second",
@@ -450,7 +453,7 @@ NOT_MATERIAL_BEFORE = {"no", "without", "any", "than"}
 NOT_MATERIAL_AFTER = {
     "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "mist", "vapour", "vapor",
     "fumes", "evolution", "specks", "stains", "content", "pump", "aspirator", "atmosphere", "balloon", "inlet", "line", "trap", "cooling", "cooled", "thermostat", "colour", "color", "smell", "wipes", "burns",
-    "bottle", "bottles", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered",
+    "bottle", "bottles", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered", "crucible", "crucibles", "dish", "gauze", "plate", "rod", "tray", "vessel", "boat", "block", "clamp", "weight",
 }  # fmt: skip
 GENERIC: dict[str, str] = {
     "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",

@@ -41,6 +41,8 @@ class Mention:
     """"A glug of": something goes in, and nobody says how much."""
     carrier: str = ""
     """What it is a solution or dispersion of, other than water: an id, or "inert"."""
+    ratio: tuple[float, float] | None = None
+    """Volumes of the bottle's strength and of water: "1:1", "(1+4)"."""
     struck: str = ""
     """What the author said before and took back."""
     first: int = 0
@@ -159,6 +161,9 @@ def _left(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
         elif x.low in lex.STRENGTH_WORDS:
             m.strength = m.strength or Strength(word=x.low)
             m.start, m.first = min(m.start, x.start), j
+        elif (ratio := _ratio(items, j - 2)) is not None:
+            m.ratio = ratio
+            j -= 2  # "400 mL of 1:1 hydrochloric acid"
         elif x.text == "." and j and isinstance(items[j - 1], Token) and items[j - 1].low in ("conc", "dil", "sat", "satd", "aq", "anh"):  # type: ignore[union-attr]
             pass
         elif x.text == ")" and j >= 2 and any(is_word(y, "(") for y in items[max(0, j - 6) : j]):
@@ -187,12 +192,24 @@ def _left(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
         j -= 1
 
 
+def _ratio(items: list[Item], j: int) -> tuple[float, float] | None:
+    """A ratio of volumes that begins at `j`: "1:1", "1 + 4"."""
+    a, sign, b = at(items, j), at(items, j + 1), at(items, j + 2)
+    if not (isinstance(a, Token) and isinstance(b, Token) and a.kind == b.kind == "num" and is_word(sign, ":", "+")):
+        return None
+    return (
+        (float(a.value or 0.0), float(b.value or 0.0))
+        if 0.0 < float(a.value or 0.0) <= 20.0 and 0.0 < float(b.value or 0.0) <= 20.0
+        else None
+    )
+
+
 def _leads(items: list[Item], j: int, busy: set[int]) -> bool:
     """Whether a filler on the left leads on to a quantity or a strength close by."""
     for x in reversed(items[max(0, j - 5) : j]):
         if isinstance(x, Qty):
             return x.start not in busy
-        if x.low in lex.STRENGTH_WORDS:
+        if x.low in lex.STRENGTH_WORDS or x.text == ":" or x.text == "+":
             return True
         if x.low == "ice":
             continue  # "ice-cold methanol"
@@ -220,6 +237,7 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                 isinstance(y, Qty) for y in inner[:2]
             ):
                 break
+            m.ratio = m.ratio or _ratio(items, j + 1)
             for at_y, y in enumerate(inner, j + 1):
                 if isinstance(y, Qty) and m.amount is not None and y.dim in AMOUNTS and _belongs_right(items, at_y):
                     continue  # "bromide solution (30 g in 100 mL of water)"
@@ -237,6 +255,9 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
             brackets += 1
             continue
         k = j
+        if m.ratio is None and (ratio := _ratio(items, k + is_word(at(items, k), ","))) is not None:
+            m.ratio, j = ratio, k + is_word(at(items, k), ",") + 3
+            continue
         while is_word(at(items, k), ",", ":", "|", "=", "w", "v", "/", "–", "-", "—", "@", ";", ".") and (
             text_of(at(items, k)) not in ";." or _abbreviated(items, k)
         ):
@@ -298,6 +319,10 @@ def _belongs_right(items: list[Item], k: int) -> bool:
                 return False
         elif x.kind == "sub" or x.low.rstrip("s") in lex.CONTAINERS:
             return True
+        elif (
+            j == k + 1 and x.text == "(" and _bare_bracket(items, j) and not (isinstance(y := at(items, k - 1), Token) and y.kind == "sub")
+        ):
+            j = _close(items, j)  # ", 61.7 g (0.60 mol) sodium bromide"
         elif x.low == "of":
             pass
         elif (
@@ -314,6 +339,12 @@ def _belongs_right(items: list[Item], k: int) -> bool:
             return False
         j += 1
     return False
+
+
+def _bare_bracket(items: list[Item], j: int) -> bool:
+    """Whether the bracket that opens at `j` holds quantities and nothing else."""
+    inner = items[j + 1 : _close(items, j)]
+    return bool(inner) and all(isinstance(y, Qty) or y.text in ",;" for y in inner)
 
 
 def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
@@ -381,6 +412,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     _orphans(items, out, busy, skip)
     _each(items, out)
     _corrected(items, out)
+    for m in out:
+        if not m.measured and _comes_from(items, m, out):
+            m.index = -1
     measured = {m.identity for m in out if m.measured and m.index >= 0}
     for m in out:  # "Nitrite: fifteen grams of sodium nitrite", "the copper: cuprous chloride, 22 g"
         heading = is_word(items[m.index + 1] if 0 <= m.index < len(items) - 1 else None, ":")
@@ -401,6 +435,15 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
                 m.index = -1
             seen.add(m.identity)
     return [m for m in out if m.index >= 0]
+
+
+def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:
+    """ "Hydrogen sulfide from iron sulfide 100 g", "the hypochlorite so made": what is made here or was made before, and no charge."""
+    k = m.last + 1
+    if is_word(at(items, k), "so", "thus", "just", "now") and is_word(at(items, k + 1), "made", "obtained", "prepared", "formed", "produced"):
+        return True
+    gas = m.identity is not None and lex.is_gas_name(m.identity)
+    return gas and is_word(at(items, k), "from") and any(o.measured and k < o.first <= k + 2 for o in out)
 
 
 OILS = {"oil", "paraffin", "wax"}
@@ -536,9 +579,10 @@ def _amounts_follow(items: list[Item], heads: list[int]) -> bool:
         if is_word(nxt, ",", ":") and i + 2 < len(items):
             nxt = items[i + 2]
         follows = isinstance(nxt, Qty) and nxt.dim in AMOUNTS and not _belongs_right(items, items.index(nxt))
-        left = items[i - 1] if i else None
-        if is_word(left, "of") and i > 1:
-            left = items[i - 2]
+        k = i - 1 - is_word(at(items, i - 1), "of")
+        if is_word(at(items, k), ")"):
+            k = next((j - 1 for j in range(k - 1, 0, -1) if is_word(items[j], "(") and _bare_bracket(items, j)), k)
+        left = at(items, k)
         after += follows
         before += isinstance(left, Qty)
     return after > before

@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from northsquall.procedure import Bath, Strength
 from northsquall.procedure.units import convert
-from northsquall.reading.items import Item, Qty, is_word
+from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.lexicon import ADJECTIVES
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
@@ -305,6 +305,13 @@ HEATERS = {
 }
 
 
+AROUND = ("outside", "around", "underneath")
+
+
+def _goes_into_a_bath(x: Item | None) -> bool:
+    return is_word(x, "salt") or (isinstance(x, Token) and x.kind == "sub" and x.value in ("water", "sodium chloride"))
+
+
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items: (bath, first and last item, quantities used); None if there is none.
 
@@ -360,11 +367,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and is_word(after, "underneath", "outside", "around", "below")
         ):
-            at = next((x for x in items[i + 2 : i + 5] if isinstance(x, Qty) and x.dim == "temperature"), None)
+            told = next((x for x in items[i + 2 : i + 5] if isinstance(x, Qty) and x.dim == "temperature"), None)
             return (
                 Bath(
                     kind="water",
-                    T_C=convert(at.value, at.unit, "temperature") if at else None,
+                    T_C=convert(told.value, told.unit, "temperature") if told else None,
                     span=(item.start, after.end if after is not None else item.end),
                 ),
                 i,
@@ -378,6 +385,14 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         after = items[i + 1] if i + 1 < len(items) else None
         if is_word(after, "still", "all") and i + 2 < len(items):
             after = items[i + 2]  # "with the ice still around it"
+        if is_word(after, "and", "+", "-", "/") and _goes_into_a_bath(at(items, i + 2)):
+            after = at(items, i + 3) if is_word(at(items, i + 3), *AROUND) else after  # "4 kg of ice and salt around it"
+        if (
+            is_word(before, "by", "with")
+            and i > 1
+            and is_word(items[i - 2], "held", "kept", "controlled", "cooled", "moderated", "checked")
+        ):
+            return _loose_bath(items, i)  # "45-50 °C held by ice water in portions"
         if is_word(after, "bath", "baths"):
             continue
         ahead = {x.low for x in items[:i] if isinstance(x, Token)}
@@ -388,9 +403,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             r"\b(?:flask|beaker|it|pot|whole thing)(?: \w+)? in(?:to)? (?:an?|the) (?:bucket|bowl|tub|basin|tray|dish) (?:of|with)$", held
         ):
             return _loose_bath(items, i)  # "I put the flask in a bucket of ice"
-        if is_word(before, "with", "by", "under") and is_word(after, "outside", "around", "underneath"):
-            return _loose_bath(items, i)
-        if is_word(after, "outside", "around", "underneath"):
+        if is_word(after, *AROUND):
             return _loose_bath(items, i)
         if is_word(after, "cooling", "cooled") or (is_word(before, "in") and not is_word(after, "water")):
             return _loose_bath(items, i)  # "with ice cooling", "in a beaker in ice"
@@ -553,7 +566,9 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             stuff += 1
         said = {x.value for x in items[behind : stuff + 1] if isinstance(x, Token) and x.kind == "sub"}
         ends = stuff + 1 == len(items) or is_word(items[stuff + 1], ".", ",", ";", ")")
-        if q.dim in AMOUNTS and (behind + 1 == len(items) or is_word(items[behind + 1], ".", ",", ";", ")")):  # "ice bath 2 kg"
+        of = at(items, behind + 1)
+        goes_on = isinstance(of, Qty) or is_word(of, "of", "crushed", "and", "+", "&", "/") or (isinstance(of, Token) and of.kind == "sub")
+        if q.dim in AMOUNTS and not goes_on:  # "ice bath 2 kg", "ice bath 2 kg in a tray"
             ice = water = convert(q.value, q.unit, q.dim) / 2
             last, more = behind, [*more, q]
         elif q.dim in AMOUNTS and "ice" in said and ends:  # "ice bath, 3 kg ice + water"
@@ -603,8 +618,8 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         and k < i + 6
         and (
             (isinstance(items[k], Qty) and items[k].dim in AMOUNTS)  # type: ignore[union-attr]
-            or is_word(items[k], "and", "of", "-", "–", "/", "+", "&", "salt")
-            or (isinstance(items[k], Token) and items[k].kind == "sub" and items[k].value in ("water", "sodium chloride"))  # type: ignore[union-attr]
+            or is_word(items[k], "and", "of", "-", "–", "/", "+", "&")
+            or _goes_into_a_bath(items[k])
         )
     ):
         if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&"):

@@ -24,6 +24,10 @@ HEADINGS = {
 }
 
 
+LATER = re.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
+"""A row's word for what its material is for after the reaction."""
+
+
 @dataclass
 class Row:
     """One row: its cells as tokens."""
@@ -206,6 +210,8 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         lot.role = "absorber"
     elif label.startswith("wash"):
         lot = declare(account, m, "wash")
+    elif LATER.search(account.source[row.start : row.end]):
+        lot = declare(account, m, "later")
     else:
         lot = declare(account, m, "funnel" if where == "funnel" else "list")
     if re.search(r"destroy|quench|kills", account.source[row.start : row.end], re.I) and not lex.is_gas_name(m.identity or "water"):

@@ -109,6 +109,10 @@ def _spoken_states(names: list[str]) -> list[str]:
     return out
 
 
+OLEUM = ("oleum", "fuming sulfuric acid", "fuming sulphuric acid", "fuming h2so4")
+"""Sulfur trioxide in sulfuric acid."""
+
+
 @cache
 def _automaton() -> ahocorasick.Automaton:
     automaton = ahocorasick.Automaton()
@@ -118,6 +122,8 @@ def _automaton() -> ahocorasick.Automaton:
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
+    for name in OLEUM:
+        automaton.add_word(name, (name, "sulfur trioxide"))
     for name, (_, usual) in catalogue().ambiguous.items():
         if usual and not automaton.exists(name):
             automaton.add_word(name, (name, usual))
@@ -137,6 +143,11 @@ OF_A_METAL = re.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
 """An oxidation state behind a name, folded to lower case."""
 
 
+METALS = {"Mg": "magnesium", "Zn": "zinc", "Fe": "iron", "Al": "aluminium", "Sn": "tin", "Cu": "copper", "Na": "sodium", "Li": "lithium"}
+SYMBOL = re.compile(rf"(?<![\w.(/+-])(?<!\d )(?:{'|'.join(METALS)})(?![\w(/+-])")
+"""A metal by its symbol, standing alone: no part of a formula and no unit behind a number."""
+
+
 def substances_in(text: str, begin: int = 0) -> list[Token]:
     """All catalogue names in a text that begins at `begin` of the whole: longest first, no overlap, whole words."""
     folded = _fold(text)
@@ -153,6 +164,7 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
         if OF_A_METAL.match(folded, stop):
             continue  # "copper(II) acetate": the metal of a salt that is not listed
         hits.append(Token("sub", text[start:stop], start, stop, identity))
+    hits += [Token("sub", m.group(), m.start(), m.end(), METALS[m.group()]) for m in SYMBOL.finditer(text)]
     taken = bytearray(len(text))
     out: list[Token] = []
     for t in sorted(hits, key=lambda t: t.start - t.end):  # the longest first
