@@ -56,3 +56,37 @@ def test_the_written_time_of_a_hold_stands_for_a_rate() -> None:
     short, long = (result(HELD.format(time=t)).exotherm.peak_heat_W.best for t in ("2 h", "8 h"))
     assert short is not None and long is not None and 2.0 < short / long < 6.0
     assert any("held 240 min" in str(q["why"]) for q in result(HELD.format(time="4 h")).assumptions)
+
+
+MIXED = (
+    "250 mL three-neck flask, stirrer, thermometer in the liquid, ice bath 2 kg. {waits}. In a beaker in ice: nitric acid 68 % 10 mL and sulfuric acid 96 % 12 mL. "
+    "The acid is dropped in over 45 min at 20-30 °C; stop at 35 °C.\n"
+)
+
+
+def test_mixed_acid_fed_to_an_arene_is_paced_by_its_nitric_acid() -> None:
+    """Fed faster than none is used up: Q̇ = (−ΔH)·ṅ(HNO3) until the arene is gone (Stoessel, Thermal Safety of Chemical Processes, ch. 7), not by the protons beside it."""
+    a = result(MIXED.format(waits="Chlorobenzene 11.3 g (0.10 mol) is put in"))
+    x, r = a.exotherm, next(r for r in a.reactions if "nitration" in r.family)
+    assert r.dH_kJ_per_mol.best is not None and x.peak_heat_W.best is not None and x.accumulation_max.best is not None
+    fed = 0.152 / (45 * 60)  # mol/s, by hand: 10 mL × 1.405 g/mL × 0.68 / 63.01
+    assert x.peak_heat_W.best < 1.35 * fed * -(r.dH_kJ_per_mol.best - 25.0) * 1e3  # and some 25 kJ of water taken up by the acid
+    assert x.accumulation_max.best < 0.2
+
+
+def test_a_window_is_held_and_not_undercut() -> None:
+    """A pot that is told to stay at 20 to 30 °C is not left in ice until it is at 3 °C, where the nitration would pile up (common practice, no source)."""
+    x = result(MIXED.format(waits="Chlorobenzene 11.3 g (0.10 mol) is put in")).exotherm
+    assert x.peak_T_C.best is not None and 20.0 <= x.peak_T_C.best <= 30.0
+
+
+def test_a_base_that_is_fed_to_what_waits_for_it_paces_the_reaction() -> None:
+    """Nitroaldol: aldehyde and nitroalkane stand together, and the caustic that is run in is used up, a mole for a mole (handbook 3.1: K)."""
+    text = (
+        "1 L flask, stirrer, thermometer in the liquid, ice-salt bath 4 kg. Methanol 100 mL, benzaldehyde 21.2 g (0.20 mol), nitromethane 12.2 g (0.20 mol). "
+        "Sodium hydroxide 8.4 g (0.21 mol) in 60 mL of water is run in over 60 min at 0-10 °C; stop at 15 °C.\n"
+    )
+    x = result(text).exotherm
+    assert x.peak_heat_W.best == pytest.approx((0.2 * 60e3 + 0.21 * 44.3e3) / 3600.0, rel=0.2)  # 60 kJ/mol by its class; caustic dissolving, handbook 5
+    assert x.peak_T_C.best is not None and x.peak_T_C.best <= 10.0
+    assert x.accumulation_max.high == pytest.approx(1.0, abs=0.01)  # all of it stands there when the first drop falls

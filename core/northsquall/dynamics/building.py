@@ -81,8 +81,6 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     return Followed(event, dH, kin)
 
 
-WARM_ENOUGH_K = 2.0
-"""Below the room's temperature: a window that begins there asks for no cooling before the feed (assumption)."""
 LEAST_HELD_MIN = 10.0
 REFLUX_C = 80.0
 """°C of a reflux whose temperature nobody writes, for the reference of a rate (assumption)."""
@@ -249,9 +247,9 @@ class _Builder:
         return fed > 0 and there < 0.05 * fed
 
     def _paced(self, sides: list[int], segments: list[Segment]) -> list[int]:
-        """The places of what a reaction consumes: its substrate, then what is fed last, which sets its pace."""
+        """The places of what a reaction consumes: its substrate, then what is fed last, which sets its pace; protons after the reagent they come with."""
         fed = {i: max((n for n, s in enumerate(segments) if s.feed_mol[i] > 0), default=-1) for i in sides}
-        return [sides[0], *sorted(sides[1:], key=lambda i: -fed[i])]
+        return [sides[0], *sorted(sides[1:], key=lambda i: (-fed[i], self.reactants[i] in FREE))]
 
     def _extent(self, e: Event) -> float:
         return sum(x.extent for x in self.walk.events() if followed(x, e))
@@ -303,8 +301,6 @@ class _Builder:
             duration_s = max(t.best, 0.05) * 60.0
             boils = self._boils(step) if mine else NEVER_BOILS
             seg_bath, seg_T = self._segment_bath(step if mine else None, boils)
-            if seg_bath == "ice" and step.n < self._ice_from:
-                seg_bath = "none"
             if mine and step.kind == "cool" and not t.written:
                 hot = segments[-1] if segments and segments[-1].bath in ("fixed", "heater", "jacket") else None
                 begins_C = min(hot.bath_T_K, hot.boils_K) - ZERO_C if hot is not None else None
@@ -328,19 +324,17 @@ class _Builder:
             segments.append(
                 Segment(
                     step.n, step.kind if mine else "wait", duration_s, tuple(feed), heat, feed_T, seg_bath, seg_T + ZERO_C, limit if mine else None,
-                    step.stirred is not False, self._shut(step.n, begins), boils, step.portions or 1,
+                    step.stirred is not False, self._shut(step.n, begins), boils, self._held_K(step, seg_bath == "ice"), step.portions or 1,
                 )
             )  # fmt: skip
         return segments, start, present_cp
 
-    @property
-    def _ice_from(self) -> int:
-        """The first feed, where its window is the room's temperature: the ice comes under the flask when it begins. 0 where the pot is to be cold before."""
+    def _held_K(self, step: Step, cold: bool) -> float:
+        """The low end of the window that a cold bath holds in this step, or in the first feed behind it: colder than that nobody lets the pot go."""
         first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name and t.step.kind == "dose"), None)
-        if first is None or first.T_range is None:
-            return 0
-        low = first.T_range.low if first.T_range.low is not None else first.T_range.value
-        return first.n if low >= self.settings.best("ambient_C") - WARM_ENOUGH_K else 0
+        own = step if first is None or step.n > first.n else first
+        low = own.T_range.low if own.T_range is not None else None
+        return low + ZERO_C if cold and low is not None and low > self.bath_T else 0.0
 
     def _later(self, step: Step) -> bool:
         """Whether the bath is told of only behind this step."""

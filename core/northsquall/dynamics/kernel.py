@@ -8,7 +8,7 @@ State y, length ns + 3: n_i (mol), T pot (K), T bath (K), ice in the bath (kg).
     C       = C_flask + sum_i n_i cp_i,   V = sum_i n_i v_i
     A       = A_full x(V/V_full), the wetted area of a spherical flask filled to the relative height x
     bath    : with ice, dT_b/dt = 0 and dm_ice/dt = -q_b / 333.6 kJ/kg; without, C_b dT_b/dt = q_b
-    q_b     = U A (T - T_bath) + G_b (T_amb - T_bath)
+    q_b     = s U A (T - T_bath) + G_b (T_amb - T_bath), s from 0 to 1 over the kelvin above T_on: below it the bath is taken away
     jacket  : C_b dT_b/dt = q_b + P_th, P_th = K_th (T_set - T_bath) between -P_cool and P_heat
     heater  : no bath; P_th = K_th (T_set - T) between 0 and P_heat goes into the pot (plate, mantle, microwave held by the pot's own sensor)
     r_j     = g_j k n_a n_b / V  or  g_j k n_a, times n_c / V where a catalyst c is named,  k = k_ref exp(-Ea/R (1/T - 1/T_ref)) / (1 + k tau),  g_j the segment's gate
@@ -43,7 +43,7 @@ NREACTION = 9
 # columns of the vessel vector
 CFLASK, AFULL, VFULL, TAMB, UAMB, KBOIL, CBATH, GBATH, PHEAT, PCOOL, KTH, NCONST = range(12)
 # columns of the segment table; the feeds (mol/s) follow from SEG_FEED on, behind them a gate (0 or 1) for each reaction
-TEND, TFEED, QFEED, UPOT, MODE, TSET, POWER, KFAC, TBOIL, SEG_FEED = range(10)
+TEND, TFEED, QFEED, UPOT, MODE, TSET, POWER, KFAC, TBOIL, TON, SEG_FEED = range(11)
 NO_BATH, ICE_BATH, FIXED_BATH, JACKET, HEATER = 0.0, 1.0, 2.0, 3.0, 4.0
 NEVER_BOILS = 1e4
 
@@ -99,7 +99,7 @@ def rhs(y, nu, reactions, cp, vm, vessel, seg, ice, out):  # type: ignore[no-unt
         made -= reactions[j, DH] * r
         gas += reactions[j, GAS] * r
     x, _ = wetted(volume / vessel[VFULL])
-    ua = seg[UPOT] * vessel[AFULL] * x
+    ua = seg[UPOT] * vessel[AFULL] * x * min(max(t - seg[TON], 0.0), 1.0)
     amb = vessel[UAMB] * vessel[AFULL] * (1.0 - x)
     power = seg[POWER]
     if seg[MODE] == NO_BATH or seg[MODE] == HEATER:
@@ -171,8 +171,10 @@ def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignor
             jac[i, ns] += nu[j, i] * drt
         jac[ns, ns] -= reactions[j, DH] * drt
     x, dx = wetted(volume / vessel[VFULL])
-    full = seg[UPOT] * vessel[AFULL]
+    dipped = min(max(t - seg[TON], 0.0), 1.0)
+    full = seg[UPOT] * vessel[AFULL] * dipped
     ua = full * x
+    lowered = seg[UPOT] * vessel[AFULL] * x * (t - tb) if 0.0 < dipped < 1.0 else 0.0
     amb_full = vessel[UAMB] * vessel[AFULL]
     if seg[MODE] == NO_BATH or seg[MODE] == HEATER:
         jac[ns, ns] -= amb_full
@@ -182,7 +184,7 @@ def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignor
         for m in range(ns):
             dxm = dx * vm[m] / vessel[VFULL]
             jac[ns, m] += full * dxm * (tb - t) - amb_full * dxm * (vessel[TAMB] - t)
-        jac[ns, ns] -= ua + amb_full * (1.0 - x)
+        jac[ns, ns] -= ua + lowered + amb_full * (1.0 - x)
         jac[ns, ns + 1] += ua
     jac[ns, ns] -= feed_cp
     if t > seg[TBOIL]:
@@ -196,14 +198,14 @@ def jacobian(y, nu, reactions, cp, vm, vessel, seg, ice, f, jac):  # type: ignor
         scale = -1.0 / LATENT_ICE if ice > 0.5 else 1.0 / vessel[CBATH]
         for m in range(ns):
             jac[row, m] = scale * full * dx * vm[m] / vessel[VFULL] * (t - tb)
-        jac[row, ns] = scale * ua
+        jac[row, ns] = scale * (ua + lowered)
         jac[row, ns + 1] = scale * (-ua - vessel[GBATH])
     elif seg[MODE] == JACKET:
         row = ns + 1
         scale = 1.0 / vessel[CBATH]
         for m in range(ns):
             jac[row, m] = scale * full * dx * vm[m] / vessel[VFULL] * (t - tb)
-        jac[row, ns] = scale * ua
+        jac[row, ns] = scale * (ua + lowered)
         jac[row, row] = scale * (-ua - vessel[GBATH])
         if -vessel[PCOOL] < vessel[KTH] * (seg[TSET] - tb) < vessel[PHEAT]:
             jac[row, row] -= scale * vessel[KTH]

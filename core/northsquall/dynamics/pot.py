@@ -42,6 +42,8 @@ class Segment:
     shut: tuple[int, ...] = ()
     """Rates that cannot happen in this step, by their place in the plan."""
     boils_K: float = k.NEVER_BOILS
+    on_K: float = 0.0
+    """Below this the bath is taken away: the low end of a window that is held with it."""
     portions: int = 1
     """As so many portions of a few seconds, evenly spread, where more than one."""
 
@@ -208,6 +210,7 @@ def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndar
     row[k.KFAC] = mixing
     row[k.POWER] = plan.stirring_W if seg.stirred else 0.0
     row[k.TBOIL] = seg.boils_K
+    row[k.TON] = seg.on_K
     row[k.SEG_FEED : k.SEG_FEED + ns] = np.array(seg.feed_mol) / seg.duration_s
     row[k.SEG_FEED + ns :] = [0.0 if j in seg.shut else 1.0 for j in range(len(plan.rates))]
     return row

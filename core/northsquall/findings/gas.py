@@ -288,6 +288,27 @@ def foam(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+CAME_OVER = re.compile(
+    r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
+    r"|\b(?:foam|froth)(?:s|ed) over\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b", re.I,
+)  # fmt: skip
+NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if it|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
+
+
+@rule("G03")
+def came_over(c: Context) -> Iterator[Finding]:
+    """G03: the author saw it come over the neck."""
+    text = c.procedure.source_text
+    for m in CAME_OVER.finditer(text):
+        if NEVER_OVER.search(text[max(0, m.start() - 40) : m.start()]):
+            continue
+        yield finding(
+            "G03", "stop", f"“{m.group()}”: the vessel does not hold what foams or boils in it.", step=c.step_at(m.start()), span=m.span(),
+            limit="3 × the liquid", remedy="A vessel of three times the liquid, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="comes over",
+        )  # fmt: skip
+        return
+
+
 FROTH = re.compile(
     r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*)\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
     re.I,
@@ -523,6 +544,28 @@ def sucked_back(c: Context) -> Iterator[Finding]:
                 "G05", "stop" if dips and hot and not p.trap_mL else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
                 step=None, span=p.element.span, established=dips, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
             )  # fmt: skip
+
+
+OUTLET_DIPS = re.compile(
+    r"\b(?:adapt[eo]r|bend|elbow|condenser|outlet|delivery tube|tube|end of the \w+)\b[^.;\n]{0,50}\b(?:dip\w*|under|below|beneath|into)\b[^.;\n]{0,25}"
+    r"\b(?:water|ice water|surface|liquid|ice)\b[^.;\n]{0,30}\breceiv\w*|\breceiv\w*[^.;\n]{0,60}\b(?:adapt[eo]r|tube|outlet|condenser)\b[^.;\n]{0,20}\b(?:dip\w*|below the surface|under (?:the )?water)",
+    re.I,
+)
+"""A still whose outlet is under the liquid in its receiver."""
+TAKEN_UP = re.compile(r"\b(?:lift|lower|raise|take|draw|pull|remove|vent|open)\w*\b[^.;\n]{0,45}\b(?:adapt[eo]r|receiver|tube|outlet|tap|stopper)\b|\b(?:adapt[eo]r|receiver|tube|outlet)\b[^.;\n]{0,40}\b(?:lift|lower|raise|taken (?:out|off|away)|drawn|removed|clear of)\w*", re.I)
+
+
+@rule("G05")
+def still_sucks_back(c: Context) -> Iterator[Finding]:
+    """G05: what a still's outlet dips into is drawn back when the heat goes off."""
+    text = c.procedure.source_text
+    m = OUTLET_DIPS.search(text)
+    if m is None or TAKEN_UP.search(text[: m.start()] + text[m.end() :]) or not any(s.kind in ("distil", "heat", "reflux") for s in c.procedure.steps):
+        return
+    yield finding(
+        "G05", "condition", "The outlet of the still is under the receiver's liquid; when the heat goes off, it is drawn back into the hot flask.", step=c.step_at(m.start()), span=m.span(),
+        limit="lowered before the heat goes off", remedy="Lower the receiver before the heat is taken away, or end the adapter just above the liquid.", source="handbook 2.7", short="suck-back",
+    )  # fmt: skip
 
 
 @rule("G06")

@@ -376,7 +376,7 @@ BATH_READ = re.compile(
     re.I,
 )
 """A temperature that somebody read on the bath."""
-IN_POT = re.compile(r"\b(liquid|acid|pot|mixture|solution|contents|flask|reaction|immersed|melt|ester)\b", re.I)
+IN_POT = re.compile(r"\b(liquid|acid|pot|mixture|solution|contents|flask|reaction|immersed|melt|ester|dipping in|dips in|inside)\b", re.I)
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
 HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
 LIMIT_WORDS = {
