@@ -87,6 +87,8 @@ def test_a_base_that_is_fed_to_what_waits_for_it_paces_the_reaction() -> None:
         "Sodium hydroxide 8.4 g (0.21 mol) in 60 mL of water is run in over 60 min at 0-10 °C; stop at 15 °C.\n"
     )
     x = result(text).exotherm
-    assert x.peak_heat_W.best == pytest.approx((0.2 * 60e3 + 0.21 * 44.3e3) / 3600.0, rel=0.2)  # 60 kJ/mol by its class; caustic dissolving, handbook 5
+    assert x.peak_heat_W.best == pytest.approx(
+        (0.2 * 60e3 + 0.21 * 44.3e3) / 3600.0, rel=0.2
+    )  # 60 kJ/mol by its class; caustic dissolving, handbook 5
     assert x.peak_T_C.best is not None and x.peak_T_C.best <= 10.0
     assert x.accumulation_max.high == pytest.approx(1.0, abs=0.01)  # all of it stands there when the first drop falls

@@ -552,7 +552,10 @@ OUTLET_DIPS = re.compile(
     re.I,
 )
 """A still whose outlet is under the liquid in its receiver."""
-TAKEN_UP = re.compile(r"\b(?:lift|lower|raise|take|draw|pull|remove|vent|open)\w*\b[^.;\n]{0,45}\b(?:adapt[eo]r|receiver|tube|outlet|tap|stopper)\b|\b(?:adapt[eo]r|receiver|tube|outlet)\b[^.;\n]{0,40}\b(?:lift|lower|raise|taken (?:out|off|away)|drawn|removed|clear of)\w*", re.I)
+TAKEN_UP = re.compile(
+    r"\b(?:lift|lower|raise|take|draw|pull|remove|vent|open)\w*\b[^.;\n]{0,45}\b(?:adapt[eo]r|receiver|tube|outlet|tap|stopper)\b|\b(?:adapt[eo]r|receiver|tube|outlet)\b[^.;\n]{0,40}\b(?:lift|lower|raise|taken (?:out|off|away)|drawn|removed|clear of)\w*",
+    re.I,
+)
 
 
 @rule("G05")
@@ -560,7 +563,11 @@ def still_sucks_back(c: Context) -> Iterator[Finding]:
     """G05: what a still's outlet dips into is drawn back when the heat goes off."""
     text = c.procedure.source_text
     m = OUTLET_DIPS.search(text)
-    if m is None or TAKEN_UP.search(text[: m.start()] + text[m.end() :]) or not any(s.kind in ("distil", "heat", "reflux") for s in c.procedure.steps):
+    if (
+        m is None
+        or TAKEN_UP.search(text[: m.start()] + text[m.end() :])
+        or not any(s.kind in ("distil", "heat", "reflux") for s in c.procedure.steps)
+    ):
         return
     yield finding(
         "G05", "condition", "The outlet of the still is under the receiver's liquid; when the heat goes off, it is drawn back into the hot flask.", step=c.step_at(m.start()), span=m.span(),

@@ -277,7 +277,8 @@ def _ice_need(c: Context) -> float:
 
 
 NO_SENSOR = re.compile(
-    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b", re.I
+    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b",
+    re.I,
 )
 """Nobody measures the pot."""
 

@@ -742,6 +742,29 @@ def stored_with_fuel(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+SIDE_BY_SIDE = re.compile(r"\b(?:next to|beside|among|together with) (?:the )?(?P<what>[^.;,\n]{3,40})", re.I)
+
+
+@rule("S04")
+def stored_beside_its_enemy(c: Context) -> Iterator[Finding]:
+    """S04: the product stands beside what it must never meet: one broken bottle is enough."""
+    text, target = c.procedure.source_text, c.purpose.target
+    begin = c.procedure.steps[-1].span[0] if c.procedure.steps else 0
+    m = next((m for m in SIDE_BY_SIDE.finditer(text, begin) if STORES.search(text[max(0, m.start() - 60) : m.start()])), None)
+    if m is None or target is None:
+        return
+    words = m["what"].split()
+    names = [" ".join(words[i:j]) for i in range(len(words)) for j in range(len(words), i, -1)]
+    other = next((s for n in names if (s := catalogue().find(n)) is not None), None)
+    found = pairs.hits({target: 1.0, **other.parts}) if other is not None else []
+    if not found:
+        return
+    yield finding(
+        "S04", "condition", f"The product is put away beside {other.id if other else ''}: {found[0].then}, should a bottle break.", step=c.step_at(m.start()), span=m.span(),
+        limit="never-together bottles apart", remedy="Apart, each in a tray of its own.", source=found[0].source, short="storage",
+    )  # fmt: skip
+
+
 @rule("S05")
 def stored(c: Context) -> Iterator[Finding]:
     """S05: a product that does not keep, put away without cold, dark or a vent."""

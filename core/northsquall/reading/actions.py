@@ -428,7 +428,10 @@ def _train(account: Account, r: Reading) -> bool:
             if m.identity is not None and lex.is_gas_name(m.identity) and m.strength is None:
                 account.used |= {x.start for x in m.used}
                 continue  # "gas (0.2 mol SO2) through a washing bottle": what goes through it
+            funnels = {k for k, tag in account.waiting.items() if tag == "funnel"}
             here = lots_for(account, m, m.measured or m.strength is not None)
+            if any(x.id in funnels for x in here):
+                here = [new_lot(account, m)]  # "a bottle of the same acid" dries the gas; the funnel's is for the flask
             for lot in here:
                 account.waiting.pop(lot.id, None)
                 lot.role = "absorber"
@@ -1905,7 +1908,8 @@ def _wash(account: Account, r: Reading) -> None:
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 """What stands in a product until it is dry."""
 COMES_OVER = re.compile(
-    r"\b(?:crude|product)\b|\b(?:distillate|drops?|oil)\b[^.;]{0,20}\b(?:clear|oily|come|comes|pass\w*)\b|\bno more oil|\bfree (?:of|from) oil", re.I
+    r"\b(?:crude|product)\b|\b(?:distillate|drops?|oil)\b[^.;]{0,20}\b(?:clear|oily|come|comes|pass\w*)\b|\bno more oil|\bfree (?:of|from) oil",
+    re.I,
 )
 """What is distilled off is what is wanted, with the steam, and not a solvent."""
 
@@ -1916,7 +1920,11 @@ def _distil(account: Account, r: Reading) -> None:
     removing = re.search(r"\b(distill?ed (?:off|away)|distil off|evaporat\w*|strip\w*|concentrat\w*|removed|remove)\b", r.text, re.I)
     if removing and r.clause.verb == "distil" and not account.isolated and COMES_OVER.search(r.text):
         if r.measured:
-            place(account, new_step(account, r.clause, "add", vessel=account.batch), [x for m in r.measured for x in lots_for(account, m, True)])
+            place(
+                account,
+                new_step(account, r.clause, "add", vessel=account.batch),
+                [x for m in r.measured for x in lots_for(account, m, True)],
+            )
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver", keep="distillate")
         account.isolated = "distil"
         return None

@@ -503,6 +503,9 @@ def no_material(items: list[Item], i: int) -> bool:
         return True  # "warms up, water drops appear"
     if any(isinstance(y, Token) and y.low == "not" for y in items[max(0, i - 3) : i]):
         return True  # "in the acid, not in the ice"
+    ahead = " ".join(y.low for y in items[max(0, i - 4) : i] if isinstance(y, Token))
+    if re.search(r"\b(?:next to|beside|away from|apart from|near) (?:the |an? |some |any )?(?:\w+ )?$", f"{ahead} "):
+        return True  # "kept next to the caustic pellets"
     if (
         x.value == "water"
         and isinstance(before, Token)

@@ -440,7 +440,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
 def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:
     """ "Hydrogen sulfide from iron sulfide 100 g", "the hypochlorite so made": what is made here or was made before, and no charge."""
     k = m.last + 1
-    if is_word(at(items, k), "so", "thus", "just", "now") and is_word(at(items, k + 1), "made", "obtained", "prepared", "formed", "produced"):
+    if is_word(at(items, k), "so", "thus", "just", "now") and is_word(
+        at(items, k + 1), "made", "obtained", "prepared", "formed", "produced"
+    ):
         return True
     gas = m.identity is not None and lex.is_gas_name(m.identity)
     return gas and is_word(at(items, k), "from") and any(o.measured and k < o.first <= k + 2 for o in out)
