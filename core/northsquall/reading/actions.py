@@ -806,12 +806,14 @@ def _fragment(account: Account, r: Reading) -> None:
         last = doc.steps[-1]
         if limit and last.T_limit is None:
             last.T_limit = limit
-        elif window and last.T_range is None and last.span[1] >= r.clause.start - 6:
+        elif window and last.T_range is None and (last.span[1] >= r.clause.start - 6 or BY_ITSELF.search(text)):
             last.T_range = window
         account.used |= {q.start for q in used}
     return None
 
 
+BY_ITSELF = re.compile(r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I)
+"""What the batch does after the last step, with nobody doing anything."""
 AIM = re.compile(
     r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\border for\b",
     re.I,

@@ -181,6 +181,8 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
 def _without_free(items: list[Item]) -> list[Item]:
     """ "150 mL of copper-free 10 % caustic": what it is free of is no part of it."""
     for i in range(len(items) - 3, -1, -1):
+        if i + 3 > len(items):
+            continue  # what stood there has gone already
         a, dash, b = items[i : i + 3]
         if isinstance(a, Token) and is_word(dash, "-", "–") and is_word(b, "free") and a.end == dash.start and dash.end == b.start:
             items = items[:i] + items[i + 3 :]

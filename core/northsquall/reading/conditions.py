@@ -74,6 +74,8 @@ BARE_LIMIT = {
     "reaches",
     "than",
     "near",
+    "around",
+    "about",
 }
 
 
@@ -111,6 +113,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         "water",
         "distil",
         "distilled",
+        "hot",
     }
     for i, x in enumerate(items):
         if not (isinstance(x, Token) and x.kind == "num") or i == 0:
@@ -127,7 +130,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         elif before.low in BARE_LIMIT and (
             after is None
             or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
-            or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by")))
+            or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so")))
         ):
             out.append((i, Qty(value, "°c", x.start, x.end)))
     return out
