@@ -22,6 +22,7 @@ from northsquall.heat.boiling import boiling
 from northsquall.heat.enthalpy import uptake_kJ
 from northsquall.procedure import Bath, Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.volumes import brought_over
 from northsquall.review import Settings
 from northsquall.substances import catalogue
 from northsquall.working import Figure
@@ -62,12 +63,26 @@ class Followed:
     rate: Kinetics
 
 
+WAITS = re.compile(
+    r"\b(?:each|next|one|portion\w*|lot|spoonful)\b[^.;]{0,40}\b(?:when|after|once|until|till)\b[^.;]{0,70}\b(?:gone|used up|disappear\w*|fad\w+|colou?rless|ceas\w+|over|subsid\w+|reacted|finished|stop\w*|decolou?r\w*|consumed)\b",
+    re.I,
+)
+"""The next portion waits until the last has reacted."""
+
+
+def _told(procedure: Procedure, step: Step) -> str:
+    """A step's words and the sentence behind them."""
+    return procedure.source_text[step.span[0] : step.span[1] + 120].partition("\n\n")[0]
+
+
 def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     """The reaction with its rate: what a reviewer put in, its family's, or its class's."""
     family = event.reaction.family.id
     own = next((c for c in procedure.chemistry if c.what == "rate" and c.family in (family, family.split(":")[0])), None)
     kin = kinetics_of(event, own)
     step = next((s for s in procedure.steps if s.n == event.step), None)
+    if own is None and not kin.known and step is not None and step.portions and WAITS.search(_told(procedure, step)):
+        return Followed(event, dH, kinetics.in_turn(kin))
     if (
         own is None
         and not event.reaction.family.rate
@@ -492,7 +507,7 @@ def _poured(procedure: Procedure, step: Step) -> list[str]:
     """Materials that come with the contents of another vessel."""
     if not step.from_vessel or step.kind in ("quench", "neutralise"):
         return []
-    return [m for s in procedure.steps if s.vessel == step.from_vessel and s.n < step.n for m in s.materials]
+    return brought_over(procedure, step)
 
 
 def _corners(dH: Figure | None, uptake: float, extent: float, U: tuple[float, float, float], rate: Kinetics | None) -> tuple[Corner, ...]:

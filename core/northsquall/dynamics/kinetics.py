@@ -68,6 +68,12 @@ def kinetics_of(e: Event, settled: Chemistry | None = None) -> Kinetics:
     return Kinetics("not known", FAST_L_MOL_S, 0.0, 20.0, TAU_S, (NEVER, 1.0), note)
 
 
+def in_turn(kin: Kinetics) -> Kinetics:
+    """No rate is known, and each portion waits until the last has reacted: no more than one of them piles up."""
+    note = "no rate is known; each portion waits until the last has reacted, as written, so that no more than one piles up"
+    return replace(kin, how="dosing-controlled", factors=(1.0, 1.0), note=note)
+
+
 CONVERTED = 3.5
 """Time constants in the written time of a batch that is warmed and held until it is done: 97 % (assumption)."""
 HELD_FACTOR, HELD_EA_KJ = 3.0, 80.0

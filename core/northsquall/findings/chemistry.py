@@ -137,7 +137,7 @@ def never_together(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"]
+ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide"}
 SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
 FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[np]|=|#")

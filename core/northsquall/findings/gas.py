@@ -14,7 +14,7 @@ from northsquall.gas import GasRecord, record_of
 from northsquall.gas.air import Exposure, room_of
 from northsquall.gas.closed import Closed
 from northsquall.gas.records import with_record
-from northsquall.gas.release import FOAM_FACTOR, foaming
+from northsquall.gas.release import FOAM_FACTOR, FOAMS, foaming
 from northsquall.gas.review import Demand
 from northsquall.gas.train import Line, Passed, offers
 from northsquall.procedure import Step
@@ -267,7 +267,8 @@ def foam(c: Context) -> Iterator[Finding]:
     if c.gas is None:
         return
     whole, said = volumes(c.procedure, c.lots), set()
-    for r in foaming(c.gas.releases):
+    seen = [r for r in c.gas.releases if r.gas not in FOAMS and r.mol[1] > BURST_FOAM_MOL and _said_to_foam(c, r.step)]
+    for r in [*foaming(c.gas.releases), *seen]:
         v = c.vessel(r.vessel)
         volume = whole.get(r.vessel)
         if v is None or v.nominal_mL is None or volume is None or r.vessel in said:
@@ -286,6 +287,16 @@ def foam(c: Context) -> Iterator[Finding]:
             "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "note" if v.nominal_mL >= 2.0 * volume and _waits_for_froth(c, r.step) else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
             figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
         )  # fmt: skip
+
+
+BURST_FOAM_MOL = 0.05
+"""Gas from which the author's word for foam is taken for a head of it (assumption)."""
+
+
+def _said_to_foam(c: Context, n: int) -> bool:
+    """Whether the author says of a step that it foams."""
+    s = c.step(n)
+    return s is not None and re.search(r"\b(?:foam|froth)\w*", c.procedure.source_text[s.span[0] : s.span[1] + 60], re.I) is not None
 
 
 CAME_OVER = re.compile(
@@ -310,7 +321,7 @@ def came_over(c: Context) -> Iterator[Finding]:
 
 
 FROTH = re.compile(
-    r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*)\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
+    r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
     re.I,
 )
 

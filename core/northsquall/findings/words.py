@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding
 from northsquall.findings.base import Context, finding, rule
+from northsquall.procedure import Step
 
 NO_START = re.compile(
     r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
@@ -122,8 +123,21 @@ PORTION_K = 25.0
 """Rise (K) from which portions ask for a criterion (assumption)."""
 OPEN_KJ_MOL = -50.0
 """Enthalpy from which all at once is asked about although a figure is missing (assumption)."""
+WARM_C = 30.0
+TOGETHER_STOP_K = 100.0
+"""Rise from which what is simply put together is a stop (assumption)."""
 BURST_K, BURST_MOL = 40.0, 0.05
 """Rise (K) or gas (mol) of one step from which all at once asks for a rate (assumption)."""
+
+
+def _warmed_next(c: Context, step: Step) -> bool:
+    """Whether what is put together is warmed before anything else happens: it does not start by itself."""
+    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool")), None)
+    if step.duration is not None or after is None:
+        return step.duration is not None
+    return after.kind in ("heat", "reflux", "distil") or (
+        after.kind == "hold" and after.T_range is not None and after.T_range.value > WARM_C
+    )
 
 
 @rule("P13")
@@ -158,6 +172,11 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
         if step.all_at_once and step.duration is None:
             yield finding(
                 "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
+            )  # fmt: skip
+        elif step.kind == "charge" and open_ is not None and rise >= BURST_K and len(step.materials) > 1 and not _warmed_next(c, step):
+            yield finding(
+                "P13", "stop" if rise > TOGETHER_STOP_K else "condition", f"All is put together and reacts at once: {open_.names}, {effect}; nothing feeds it.", step=step, figure=rise, limit=f"{BURST_K:.0f} K condition, {TOGETHER_STOP_K:.0f} K stop",
+                remedy="Feed one of them to the other, cooled, with a limit.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
         elif (
             PORTIONS.search(step.text)

@@ -1,8 +1,8 @@
-"""How full each vessel gets."""
+"""How full each vessel gets, and what is poured from one into another."""
 
 from __future__ import annotations
 
-from northsquall.procedure import Procedure
+from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
 
 
@@ -32,3 +32,12 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
                 volume += ml or 0.0
         out[v.name] = volume if known and volume else None
     return out
+
+
+def brought_over(procedure: Procedure, step: Step) -> list[str]:
+    """Ids of the materials that come with the contents of another vessel; from a filter what was put on it, and not what rinsed it."""
+    if not step.from_vessel:
+        return []
+    before = [s for s in procedure.steps if s.n < step.n]
+    sources = {step.from_vessel} | {s.from_vessel for s in before if s.kind == "filter" and s.vessel == step.from_vessel}
+    return [m for s in before if s.vessel in sources and s.kind != "filter" for m in s.materials]

@@ -52,6 +52,8 @@ class Account:
     """Start offsets of quantities that some rule took."""
     waiting: dict[str, str] = field(default_factory=dict)
     """Lots told but not yet placed, by id: "list" (charge list), "funnel", "part"."""
+    beside: dict[str, str] = field(default_factory=dict)
+    """A lot of the charge list, and the lot of water that it is dissolved in."""
     late: bool = False
     """Whether the clause is of the work-up: what the charge list keeps for it may be meant."""
     destroys: set[str] = field(default_factory=set)
@@ -139,7 +141,12 @@ def set_bath(vessel: Vessel | None, bath: Bath | None) -> None:
 def main_vessel(account: Account, phrases: list[VesselPhrase]) -> Vessel:
     """The vessel a clause is about: the one it names, else the main one, else an implied flask."""
     if phrases:
-        vessel = account.vessel(phrases[0], phrases[0].kind, "")
+        said = phrases[0]
+        other = account.main is not None and account.main.named and said.kind != account.main.kind
+        if other and said.article == "the" and said.nominal_mL is None and all(v.kind != said.kind for v in account.doc.vessels):
+            assert account.main is not None
+            return account.main  # "Vessel 1 L, four necks. … in the flask"
+        vessel = account.vessel(said, said.kind, "")
         if account.main is None:
             account.main = vessel
         elif not account.main.named and account.quench is None:
@@ -298,6 +305,13 @@ def split(account: Account, lot: Material, part: float | Quantity) -> Material |
 
 
 def meant(account: Account, m: Mention, opens: bool) -> list[Material]:
+    """The lots that a mention brings now, each with the water that the charge list dissolves it in."""
+    lots = _meant(account, m, opens)
+    water = [account.beside[x.id] for x in lots if account.beside.get(x.id) in account.waiting]
+    return [*lots, *(account.lot(k) for k in water)]
+
+
+def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     """The lots that a mention brings now: new ones, ones that waited, a part or the rest of one; none where it only refers back.
 
     `opens`: whether a substance without an amount that was not there before is a new lot with its amount missing.

@@ -80,7 +80,9 @@ class Reading:
         self.mentions = [
             m
             for m in self.mentions
-            if not self._beside(m) and not (idle and m.identity in RECEIVERS and not m.measured and not _to_it(self.items, m))
+            if not self._beside(m)
+            and not _of_the_sensor(self.items, m)
+            and not (idle and m.identity in RECEIVERS and not m.measured and not _to_it(self.items, m))
         ] + self._rows()
         self.mentions = (
             [m for m in self.mentions if not any(is_word(x, "till", "until") for x in self.items[max(0, m.first - 5) : m.first])]
@@ -112,7 +114,8 @@ class Reading:
             return True
         if m.identity in lex.FED_GASES and m.vague and not lex.of_gas(self.clause.label):
             return False
-        if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or lex.GAS_COMES.search(self.after(m))):
+        told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
+        if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or told or lex.GAS_COMES.search(self.after(m))):
             self.account.used |= {q.start for q in m.used}
             return True
         if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity) and not m.carrier:
@@ -193,6 +196,22 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
     return mentions[1:] if b.measured else mentions[2:]
 
 
+GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
+"""Before a gas with its amount: what comes off, and no charge."""
+
+
+def _of_the_sensor(items: list[Item], m: Mention) -> bool:
+    """ "Thermometer dipping into the glycerol": where it stands, and nothing that goes in."""
+    ahead = items[max(0, m.first - 7) : m.first]
+    place = any(is_word(x, "in", "into", "reaching", "dipping") for x in ahead[-3:])
+    return (
+        not m.measured
+        and place
+        and any(is_word(x, "thermometer", "probe", "sensor", "thermocouple", "bulb") for x in ahead)
+        and not any(is_word(x, ",", ";") for x in ahead[-3:])
+    )
+
+
 def _of_receiver(items: list[Item], i: int) -> bool:
     """Whether the bath at `i` cools what comes over and not the pot: "receiver in ice"."""
     return any(is_word(x, "receiver", "receivers", "collector", "trap", "distillate") for x in items[max(0, i - 5) : i])
@@ -205,6 +224,8 @@ def _speaks(account: Account, m: Mention) -> bool:
 
 def _to_it(items: list[Item], m: Mention) -> bool:
     """Whether "into", "onto" or a count stands before it: "onto the ice", "once with water"."""
+    if is_word(at(items, m.first - 1), "with") and is_word(at(items, m.first - 2), "condenser", "cooler", "jacket", "coil"):
+        return False  # "condenser with cold water"
     return (
         any(is_word(x, "onto", "into", "on", "to", "with", "once", "twice", "+", "in") for x in items[max(0, m.first - 4) : m.first])
         or m.count > 1
@@ -619,7 +640,12 @@ def _topic(account: Account, r: Reading) -> None:
         )
     ):
         return _destroy(account, r)
-    if r.mentions and ON_A_SIGN.search(text) and doc_steps(account) and any(m.identity in TAKES_AWAY for m in r.mentions):
+    if (
+        r.mentions
+        and (ON_A_SIGN.search(text) or TILL_PAPER.search(text))
+        and doc_steps(account)
+        and any(m.identity in TAKES_AWAY for m in r.mentions)
+    ):
         if lex.ANALYSIS.search(text) and account.doc.steps[-1].kind != "test":
             new_step(account, r.clause, "test", vessel=account.batch)
         return _destroy(account, r)
@@ -637,6 +663,10 @@ def _topic(account: Account, r: Reading) -> None:
     if re.match(r"\W*if\b", text, re.I) and verb == "add" and r.measured and all(m.identity in RECEIVERS for m in r.measured):
         for m in r.measured:  # "if it gets too thick, add some water": at hand, not charged
             new_lot(account, m).role = "wash"
+        return None
+    if _made_from(account, r):
+        return None
+    if _into_what_waits(account, r):
         return None
     if _to_side(account, r):
         return None
@@ -657,6 +687,8 @@ ON_A_SIGN = re.compile(
     r"(?:still |strongly |deep |dark |at all )?(?:blue|positive|brown|violet|purple|pink|colou?red|there))\b",
     re.I,
 )
+TILL_PAPER = re.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:paper|strip|test)\b", re.I)
+"""What is added until a test shows nothing any more."""
 TAKES_AWAY = (
     "sulfamic acid", "urea", "sodium hydrogen sulfite", "sodium sulfite", "sodium thiosulfate", "sodium metabisulfite", "potassium metabisulfite", "ascorbic acid",
     "iron(II) sulfate heptahydrate", "oxalic acid", "hydrogen peroxide", "2-propanol", "ethanol",
@@ -736,6 +768,10 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     if not doc.steps and _says_what_for(account, r):
         return None
+    if _names_what_comes(account, r):
+        for m in r.mentions:
+            declare(account, m, "list")
+        return None
     if (
         r.clause.label in lex.LABELS_LIST
         and r.clause.verb is None
@@ -778,6 +814,7 @@ def _fragment(account: Account, r: Reading) -> None:
             and not m.generic
             and m.identity not in RECEIVERS
             and not account.isolated
+            and all(account.lot(k).identity != m.identity for k in account.waiting)
             and re.search(r"\b(now|next|then)\b", text, re.I)
         ):
             declare(account, m, "funnel")  # "Nitric now, the concentrated."
@@ -802,6 +839,9 @@ def _fragment(account: Account, r: Reading) -> None:
     if doc.steps and lex.OVERNIGHT.search(text) and window is not None and not r.measured:
         new_step(account, r.clause, "hold", vessel=account.batch)
         return None
+    if doc.steps and window and "bath" in r.clause.label and doc.steps[-1].kind in ("charge", "add", "dose"):
+        new_step(account, r.clause, "heat" if window.value > doc_room(doc.steps[-1]) else "cool", vessel=account.batch, T_of="bath")
+        return None
     if doc.steps and (limit or window):
         last = doc.steps[-1]
         if limit and last.T_limit is None:
@@ -812,8 +852,36 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
-BY_ITSELF = re.compile(r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I)
+def doc_room(step: Step) -> float:
+    """°C that a batch is taken to have after a step: its window, else the room's."""
+    return step.T_range.value if step.T_range is not None else ROOM_C
+
+
+ROOM_C = 25.0
+BY_ITSELF = re.compile(
+    r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I
+)
 """What the batch does after the last step, with nobody doing anything."""
+
+
+def _names_what_comes(account: Account, r: Reading) -> bool:
+    """ "Red phosphorus 5 g, iodine 50 g, methanol 40 mL. The iodine is tipped in …": amounts alone, of what the next sentences put in by name."""
+    if account.doc.steps or r.vessels or r.bath or r.clause.verb is not None or not r.mentions:
+        return False
+    if any(not m.measured or m.generic or m.identity is None for m in r.mentions):
+        return False
+    line = account.source[account.source.rfind("\n", 0, r.clause.start) + 1 :].partition("\n")[0]
+    if len({t.value for t in substances_in(line.partition(". ")[0])}) < 2 and not account.waiting:
+        return False
+    tail = account.source[r.clause.end : r.clause.end + 500]
+    again = {str(t.value) for t in substances_in(tail) if THE.search(tail[: t.start])}
+    words = {x[1].lower() for x in re.finditer(r"\bthe (\w+)", tail) if lex.GENERIC.get(x[1].lower())}
+    return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
+
+
+THE = re.compile(r"\bthe (?:\w+ )?$", re.I)
+
+
 AIM = re.compile(
     r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\border for\b",
     re.I,
@@ -1346,13 +1414,20 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
         account.used |= {size.start} if size is not None else set()
 
 
+CAME_FIRST = re.compile(r"\W*(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b", re.I)
+
+
 def _of_the_receiver(account: Account, r: Reading) -> bool:
     """ "… is distilled off into a receiver; it is dripped into 200 mL of caustic": what came over goes into what is there."""
     last = account.doc.steps[-1] if account.doc.steps else None
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
-    if last is None or last.kind != "distil" or into is None or not re.match(r"\W*(?:it|this|the distillate|which)\b", r.text, re.I):
+    if last is None or last.kind != "distil" or into is None or not CAME_FIRST.match(r.text):
         return False
     there = [m for m in r.measured if m.start > into.start]
+    if re.match(r"\W*(?:the )?fore", r.text, re.I):  # "fore-run (about 9 g)": told, not charged
+        account.used |= {x.start for m in r.measured if m not in there for x in m.used}
+        r.mentions = [m for m in r.mentions if m.start > into.start]
+        r.measured[:] = there
     if not there or any(m.start < into.start for m in r.measured):
         return False
     vessel = (
@@ -1554,6 +1629,69 @@ def _move(account: Account, r: Reading) -> bool:
             account.last = main
             return True
     return False
+
+
+MADE_FROM = re.compile(
+    r"\b(?:solution|salt|mixture|suspension|slurry|complex|reagent)\W*\((?:freshly |newly )?(?:made |prepared |obtained )?from\b", re.I
+)
+
+
+def _made_from(account: Account, r: Reading) -> bool:
+    """ "A diazonium solution (from 21 g of amine, acid, nitrite) is added": what the bracket names is put together apart, and comes in as one."""
+    said = MADE_FROM.search(r.text)
+    if said is None:
+        return False
+    begin = r.clause.start + said.end()
+    depth, end = 1, begin
+    while end < r.clause.end and depth:
+        depth += (account.source[end] == "(") - (account.source[end] == ")")
+        end += 1
+    inside = [m for m in r.mentions if begin <= m.start < end]
+    outside = [m for m in r.mentions if m not in inside]
+    if len([m for m in inside if m.measured]) < 2 or not r.measured:
+        return False
+    main = main_vessel(account, r.vessels)
+    set_bath(main, r.bath)
+    lots = [x for m in outside for x in lots_for(account, m, m.measured)]
+    if lots:
+        first = new_step(account, r.clause, "add" if account.holds(main.name) else "charge", vessel=main.name)
+        first.duration = first.T_limit = None
+        place(account, first, lots)
+    apart = account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
+    made = new_step(account, r.clause, "charge", vessel=apart.name)
+    made.T_range = made.T_limit = made.duration = None
+    place(account, made, [x for m in inside for x in lots_for(account, m, True)])
+    new_step(account, r.clause, "dose", vessel=main.name, from_vessel=apart.name)
+    account.last = main
+    return True
+
+
+INTO_WITH = re.compile(
+    r"^\W*(?:then )?(?:in)?to (?:an?|the) [^.;]{0,40}?\b(?:with|of|holding|containing)\b[^.;]*\b(?:all (?:the )?(?:pieces|lot|of it)?|the (?:pieces|lot|solid|cake|chips)|everything|it|them)\b",
+    re.I,
+)
+
+
+def _into_what_waits(account: Account, r: Reading) -> bool:
+    """ "Into a 2 L beaker with 500 mL methanol, all pieces together": what was told before goes into what stands there."""
+    batch = account.main
+    if INTO_WITH.match(r.text) is None or not r.vessels or not r.measured or batch is None or not account.holds(batch.name):
+        return False
+    vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "")
+    if vessel.name == batch.name or account.holds(vessel.name):
+        return False
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.duration, first.all_at_once = None, False
+    place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
+    at_once = lex.ALL_AT_ONCE.search(r.text) is not None or re.search(r"\btogether\b", r.text, re.I) is not None
+    washed = next((s for s in reversed(account.doc.steps) if s.kind == "filter"), None) if account.isolated == "filter" else None
+    if washed is not None:
+        washed.keep = washed.keep or "solid"
+    source = washed.vessel if washed is not None else batch.name
+    step = new_step(account, r.clause, "add" if at_once else "dose", vessel=vessel.name, from_vessel=source)
+    step.all_at_once = at_once
+    account.main, account.place, account.last, account.isolated = vessel, None, vessel, ""
+    return True
 
 
 ALL_OF_IT = re.compile(

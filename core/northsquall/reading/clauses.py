@@ -340,6 +340,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):
             continue  # "over 75 min, 45-50 °C held by ice water": how it is done
+        if x.low == "run" and is_word(before, "-", "–", "‑"):
+            continue  # "fore-run"
         if x.low in ("run", "drop", "feed", "drip", "dose", "test", "make", "charge", "meter") and is_word(
             before, "the", "a", "each", "per", "one"
         ):

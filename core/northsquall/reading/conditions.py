@@ -130,7 +130,10 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         elif before.low in BARE_LIMIT and (
             after is None
             or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
-            or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so")))
+            or (
+                isinstance(after, Token)
+                and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so"))
+            )
         ):
             out.append((i, Qty(value, "°c", x.start, x.end)))
     return out
@@ -153,6 +156,10 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     inside = _in_brackets(clause)
     if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):
         said = [(i, x) for i, x in said if i not in inside]  # "the solution (kept at 0-5 °C) is run in at 50 °C"
+    if clause.verb in ("cool", "heat") and len(said) > 1 and any(is_word(at(clause.items, i - 1), "to") for i, _ in said):
+        said = [
+            (i, x) for i, x in said if is_word(at(clause.items, i - 1), "to") or i > (clause.verb_at or 0)
+        ]  # "dried at 170 °C and cooled to 60 °C"
     for i, x in said:
         own = clause.items[max(0, i - 6) : i]
         times = [k for k, y in enumerate(own) if isinstance(y, Qty) and y.dim == "time"]

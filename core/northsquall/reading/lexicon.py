@@ -233,18 +233,19 @@ UNATTENDED = Cue(
 NOT_STIRRED = Cue(
     re.compile(
         r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        r"|stirrer (?:stops|stalls|sticks|jams|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        r"|(?:stirrer|bar|magnet|paddle) (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
 )
 STIRRER_OFF = Cue(
     re.compile(
-        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off))\b",
+        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
         re.I,
     ),
     "stirrer",
     "stirring",
+    "it off",
 )
 STIRRED = Cue(
     re.compile(r"\b(bar on|stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
@@ -334,7 +335,7 @@ TO_PH = Cue(
 )
 DESTROYS = Cue(
     re.compile(
-        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|till it isn't|until it no longer did|take the .* away|kill(?:s|ed)?)\b",
+        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|until it no longer did|take the .* away|kill(?:s|ed)?)\b",
         re.I,
     ),
     "destroy",

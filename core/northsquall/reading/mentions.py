@@ -851,6 +851,8 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
                 for y in items[j + 1 : _close(items, j)]:
                     if isinstance(y, Qty) and y.start not in busy:
                         take(m, y)
+            elif isinstance(own := at(items, j), Qty) and own.dim in AMOUNTS and own.start not in busy and not _belongs_right(items, j):
+                take(m, own)  # "acid 5 mL"
             if i and is_word(items[i - 1], "same"):
                 m.again = True
                 _left(items, i, m, busy)

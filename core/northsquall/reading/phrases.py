@@ -8,7 +8,7 @@ from functools import lru_cache
 
 from northsquall.procedure import Bath, Strength
 from northsquall.procedure.units import convert
-from northsquall.reading.items import Item, Qty, at, is_word
+from northsquall.reading.items import Item, Qty, at, is_quantity, is_word
 from northsquall.reading.lexicon import ADJECTIVES
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
@@ -17,6 +17,8 @@ DASHES = "-–‑—"
 APPROX = {"about", "approximately", "ca", "circa", "roughly", "around", "some", "~", "approx", "nearly", "maybe"}
 VESSELS = {
     "flask",
+    "retort",
+    "crucible",
     "beaker",
     "bucket",
     "bottle",
@@ -321,7 +323,9 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     for i, item in enumerate(items):
         if is_word(item, "bath", "baths"):
             cut = max((k for k in range(i) if is_word(items[k], ",", ";")), default=-1)
-            if any(is_word(x, "thermometer", "probe", "sensor", "thermocouple") for x in items[max(cut, i - 6, 0) : i]):
+            behind = items[i + 1 : i + 9]
+            own = any(is_word(x, "kept", "held", "at") for x in behind) and any(is_quantity(x, "temperature") for x in behind)
+            if any(is_word(x, "thermometer", "probe", "sensor", "thermocouple") for x in items[max(cut, i - 6, 0) : i]) and not own:
                 continue  # where the thermometer is; the bath is told of elsewhere
             found = _named_bath(items, i)
             if found[1] < i or found[2] > i:  # "the bath" alone refers to one; it describes none

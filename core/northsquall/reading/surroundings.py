@@ -87,7 +87,7 @@ PURGED = re.compile(
     re.I,
 )
 FLAME = re.compile(
-    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame))\b",
+    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater))\b",
     re.I,
 )
 DENIED = re.compile(

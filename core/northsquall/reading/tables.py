@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, declare
-from northsquall.reading.items import Item, Qty
+from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import mentions_in, take
 from northsquall.reading.phrases import REACTION_VESSELS, quantities, vessels_in
 from northsquall.reading.tokens import Token
@@ -216,6 +216,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         lot = declare(account, m, "funnel" if where == "funnel" else "list")
     if re.search(r"destroy|quench|kills", account.source[row.start : row.end], re.I) and not lex.is_gas_name(m.identity or "water"):
         account.destroys.add(lot.id)
+    for other in found[1:]:  # "30 g in 120 mL water": what it is dissolved in comes with it
+        if other.identity == "water" and other.measured and is_word(at(flat, other.first - 1), "in"):
+            account.beside[lot.id] = declare(account, other, account.waiting[lot.id]).id
     if number:
         account.rows[number] = lot.id
     return where

@@ -22,6 +22,7 @@ from northsquall.heat.boiling import boiling as at_boil
 from northsquall.heat.enthalpy import Enthalpy
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.volumes import brought_over
 from northsquall.substances import Catalogue
 from northsquall.substances.catalogue import formula_of_smiles
 from northsquall.working import Figure, Input, figure, not_established
@@ -549,10 +550,7 @@ def contents_cp(procedure: Procedure, lots: dict[str, Lot], vessel: str, upto: i
     for s in procedure.steps:
         if s.n > upto or s.vessel != vessel:
             continue
-        keys = list(s.materials)
-        if s.from_vessel:
-            keys += [m for x in procedure.steps if x.vessel == s.from_vessel and x.n < s.n for m in x.materials]
-        for key in keys:
+        for key in (*s.materials, *brought_over(procedure, s)):
             cp = lots[key].cp_J_K
             if cp is None:
                 return None
