@@ -70,6 +70,12 @@ def composition(root: str) -> tuple[tuple[str, int], ...]:
 
 
 @cache
+def charge_of(root: str) -> int:
+    """Net charge of a component; none for a nitro group or an azide, whose charges cancel."""
+    return dict(composition(root)).get("+", 0)
+
+
+@cache
 def shown(root: str) -> str:
     """How a component is written in an equation."""
     known = roots().get(root)

@@ -9,7 +9,7 @@ from typing import Protocol
 
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
-from northsquall.chemistry.roots import is_organic, roots
+from northsquall.chemistry.roots import charge_of, is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
 from northsquall.heat.boiling import at_one_bar
 from northsquall.procedure import Procedure, Step, Vessel
@@ -236,7 +236,7 @@ def split_layers(stream: Stream) -> tuple[Stream, Stream]:
     for root, n in stream.roots.items():
         carbons = root.upper().replace("CL", "").count("C")
         apart = root in ("Br2", "I2", "CS2") or (
-            is_organic(root) and root not in ionised and "+" not in root and (carbons >= 4 or "Cl" in root or "Br" in root or "I" in root)
+            is_organic(root) and root not in ionised and not charge_of(root) and (carbons >= 4 or "Cl" in root or "Br" in root or "I" in root)
         )
         if apart:
             organic.roots[root] = n
@@ -258,7 +258,7 @@ def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
     over, stays = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
     ionised = _ionised(stream)
     for root, n in stream.roots.items():
-        own = cat.of_root(root) if root not in ionised and "+" not in root else None
+        own = cat.of_root(root) if root not in ionised and not charge_of(root) else None
         boils = own.value("Tb") if own else None
         point = boils.value if boils else None
         (over if point is not None and point <= T_high + 5.0 and n > 0 else stays).roots[root] = n

@@ -329,7 +329,11 @@ FROTH = re.compile(
 def _waits_for_froth(c: Context, n: int) -> bool:
     """Whether each portion waits until the froth of the last is down."""
     s = c.step(n)
-    return s is not None and FROTH.search(c.procedure.source_text[s.span[0] : s.span[1] + 90]) is not None
+    if s is None:
+        return False
+    text = c.procedure.source_text
+    begin = max(text.rfind(". ", 0, s.span[0]), text.rfind("\n", 0, s.span[0])) + 1
+    return FROTH.search(text[begin : s.span[1] + 90]) is not None
 
 
 @rule("G04")

@@ -423,7 +423,8 @@ def isolated(c: Context) -> Iterator[Finding]:
         if not entries:
             continue
         held = entries[-1].after
-        top = max((n for r, n in held.items() if is_organic(r)), default=0.0)
+        thin = {r for x in c.lots.values() if x.substance and x.material.role in ("solvent", "wash", "quench") for r in x.substance.parts}
+        top = max((n for r, n in held.items() if is_organic(r) and r not in thin), default=0.0)
         for r, n in held.items():
             if not is_organic(r) or n < 0.2 * top:
                 continue
@@ -551,6 +552,23 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                         "Q12", "stop" if h.severity == "stop" else "condition", f"{a[:1].upper() + a[1:]} goes to “{m.group().strip()}” ({name}), where it meets {b}: {h.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy=f"Destroy the {a} first, or a container of its own with a vented cap.", source=h.source, short="waste meets",
                     )  # fmt: skip
                     return
+
+
+HALOGENATED = re.compile(
+    r"\b(?:chloroform|dichloromethane|methylene chloride|DCM|carbon tetrachloride|(?:tri|tetra)chloroeth\w+|dichloroethane|dichlorobenzene)\b[^.;\n]{0,30}"
+    r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b", re.I,
+)  # fmt: skip
+
+
+@rule("Q12")
+def halogenated_down_the_drain(c: Context) -> Iterator[Finding]:
+    """Q12: a halogenated solvent goes down the drain."""
+    m = HALOGENATED.search(c.procedure.source_text)
+    if m is None or KEPT_APART.search(m.group()):
+        return
+    yield finding(
+        "Q12", "condition", f"“{m.group()}”: a halogenated solvent is no waste for the drain, and meets alkali and amines there.", step=c.step_at(m.start()), span=m.span(), limit="halogenated waste", remedy="Into the halogenated waste, its cap vented.", source="handbook 4", short="waste",
+    )  # fmt: skip
 
 
 CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*)\b", re.I)

@@ -112,7 +112,7 @@ def not_stirred(c: Context) -> Iterator[Finding]:
 
 
 FLAME = re.compile(
-    r"\b(?:(?:naked|open|free|direct|bare|small|luminous) (?:gas )?flame|bunsen(?: burner)?|over (?:a|the) (?:gas )?(?:burner|flame)|with (?:a|the) (?:gas )?burner)\b",
+    r"\b(?:(?:naked|open|free|direct|bare|small|luminous|smoky|low|full|big) (?:gas )?flame|flame-heated|bunsen(?: burner)?|over (?:a|the) (?:gas )?(?:burner|flame)|with (?:a|the) (?:gas )?burner)\b",
     re.I,
 )
 DENIES = re.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;]{0,40}$", re.I)

@@ -124,6 +124,8 @@ PORTION_K = 25.0
 OPEN_KJ_MOL = -50.0
 """Enthalpy from which all at once is asked about although a figure is missing (assumption)."""
 WARM_C = 30.0
+QUICK_K_MIN = 20.0
+"""Kelvin a minute of a charge that nobody could take away (assumption)."""
 TOGETHER_STOP_K = 100.0
 """Rise from which what is simply put together is a stop (assumption)."""
 BURST_K, BURST_MOL = 40.0, 0.05
@@ -133,8 +135,9 @@ BURST_K, BURST_MOL = 40.0, 0.05
 def _warmed_next(c: Context, step: Step) -> bool:
     """Whether what is put together is warmed before anything else happens: it does not start by itself."""
     after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool")), None)
-    if step.duration is not None or after is None:
-        return step.duration is not None
+    if step.duration is not None or after is None:  # over a time, unless it is far too short for its heat
+        rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
+        return step.duration is not None and rise < QUICK_K_MIN * step.duration.value
     return after.kind in ("heat", "reflux", "distil") or (
         after.kind == "hold" and after.T_range is not None and after.T_range.value > WARM_C
     )

@@ -12,6 +12,7 @@ from collections.abc import Mapping
 import numpy as np
 
 from northsquall import data
+from northsquall.chemistry.roots import charge_of
 from northsquall.substances import Catalogue
 
 R_GAS = 8.314462618e-3
@@ -66,7 +67,7 @@ def boiling(roots: Mapping[str, float], cat: Catalogue, solids: Mapping[str, flo
         n -= (solids or {}).get(root, 0.0)
         if n <= 1e-9 or root == "H+":
             continue
-        own = cat.of_root(root) if "+" not in root and not root.endswith("-") else None
+        own = cat.of_root(root) if not charge_of(root) else None
         tb = own.value("Tb") if own is not None else None
         if own is None or tb is None or own.phase == "g":
             other += n

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 
+from northsquall.chemistry.roots import charge_of
 from northsquall.substances import Catalogue
 
 R_GAS = 8.314462618
@@ -27,7 +28,7 @@ def freezing(roots: Mapping[str, float], cat: Catalogue) -> tuple[float, str] | 
     for root, n in roots.items():
         if n <= 1e-9:
             continue
-        own = cat.of_root(root) if "+" not in root and not root.endswith("-") else None
+        own = cat.of_root(root) if not charge_of(root) else None
         if own is not None and own.phase == "l" and own.value("Tm") is not None:
             liquids[root] = n
         else:

@@ -1000,7 +1000,7 @@ def _is_reagent(identity: str) -> bool:
 
 
 POURED_IN = re.compile(
-    r"\b(?:straight )?down the condenser\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d)\b)", re.I
+    r"\b(?:straight )?down the condenser\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)", re.I
 )
 """Water that is "poured in" goes to the batch."""
 
