@@ -423,10 +423,9 @@ def isolated(c: Context) -> Iterator[Finding]:
         if not entries:
             continue
         held = entries[-1].after
-        thin = {r for x in c.lots.values() if x.substance and x.material.role in ("solvent", "wash", "quench") for r in x.substance.parts}
-        top = max((n for r, n in held.items() if is_organic(r) and r not in thin), default=0.0)
+        least = min((x.best_mol for x in c.lots.values() if x.substance and x.substance.smiles and x.best_mol), default=0.0)
         for r, n in held.items():
-            if not is_organic(r) or n < 0.2 * top:
+            if not is_organic(r) or n < max(0.2 * least, 1e-3):
                 continue
             found = [
                 a
@@ -781,6 +780,28 @@ def stored_beside_its_enemy(c: Context) -> Iterator[Finding]:
         "S04", "condition", f"The product is put away beside {other.id if other else ''}: {found[0].then}, should a bottle break.", step=c.step_at(m.start()), span=m.span(),
         limit="never-together bottles apart", remedy="Apart, each in a tray of its own.", source=found[0].source, short="storage",
     )  # fmt: skip
+
+
+LOADED = re.compile(r"\b(?:Raney|Urushibara|palladium (?:on|black)|Pd[-/ ]C\b|platinum (?:oxide|black|on)|Adams|nickel catalyst)", re.I)
+LEFT_DRY = re.compile(
+    r"\b(?:suck\w*|pump\w*|filter\w*)(?: it)? dry\b|\b(?:spread|left|laid)\b[^.;\n]{0,40}\b(?:to )?dry\b|\bdried (?:in|on|at|over)\b|\bto dry for weighing\b|\bair[- ]dr\w+", re.I
+)
+
+
+@rule("S05")
+def catalyst_left_dry(c: Context) -> Iterator[Finding]:
+    """S05: a hydrogenation catalyst, loaded with hydrogen, is let go dry: it lights by itself in air."""
+    text = c.procedure.source_text
+    named = LOADED.search(text)
+    m = next((m for m in LEFT_DRY.finditer(text, named.start()) if not KEPT_WET.search(text[max(0, m.start() - 40) : m.end()])), None) if named else None
+    if named is None or m is None or not any(e.gas.get("H2", 0.0) > 0 or e.mixed.get("H2", 0.0) > 0 for e in c.walk.entries):
+        return
+    yield finding(
+        "S05", "condition", f"“{m.group()}”: a catalyst that holds hydrogen lights by itself when it is dry.", step=c.step_at(m.start()), span=m.span(), limit="wet with water, always", remedy="Never sucked dry; kept wet with water, in a vented vessel of its own.", source="common practice, no source", short="catalyst dry",
+    )  # fmt: skip
+
+
+KEPT_WET = re.compile(r"\b(?:not|never|without|no|wet|damp|moist)\b", re.I)
 
 
 @rule("S05")

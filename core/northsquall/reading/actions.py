@@ -339,6 +339,9 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     last = account.doc.steps[-1] if account.doc.steps else None
     if last is None:
         return
+    goes_on = re.search(r"\b(?:go|goes|keep|carry) on (?:add|feed|dropp)\w*|\bwhile (?:we )?add|\bcontinu\w+ (?:to add|adding|the (?:feed|addition))", text, re.I)
+    if account.stirrer_off and goes_on and last.kind in ("dose", "add"):
+        last.stirred = False  # "we switch it off for a while and go on adding"
     if last.stirred is not False and lex.NOT_STIRRED.search(text) and not lex.STIRRER_OFF.search(text):  # switched off: from here on
         last.stirred = False
     if last.attended is None and lex.UNATTENDED.search(text):
