@@ -146,3 +146,68 @@ def test_what_is_written_and_cannot_be_weighed_is_said_to_be_unknown() -> None:
         "Salt\n\n500 mL flask. 20 mL of quinuclidinyl tosylate and sodium hydroxide 4.0 g in water 50 mL are stirred for 1 h at 20 °C.\n"
     )
     assert a.verdict == "not established"
+
+
+def test_what_came_over_the_neck_is_told() -> None:
+    base = "Soda\n\n1 L flask. Sodium carbonate 53 g in 400 mL of water; hydrochloric acid 36 % 90 mL is run in over 30 min. {}\n"
+    assert any(f.code == "G03" and f.severity == "stop" for f in result(base.format("It foamed over the neck.")).findings)
+    assert not any("comes over" in f.short for f in result(base.format("Stop the tap before it foams over the neck.")).findings)
+
+
+@pytest.mark.parametrize(
+    ("words", "told"),
+    [
+        ("The adapter dips under the ice water of the receiver.", True),
+        ("The adapter dips under the ice water of the receiver; the receiver is lowered before the heat goes off.", False),
+        ("The adapter ends above the ice water of the receiver.", False),
+    ],
+)
+def test_a_still_that_dips_is_drawn_back(words: str, told: bool) -> None:
+    a = result(
+        f"Still\n\n500 mL flask, distilling head, condenser, receiver with 100 mL of ice water. {words} Ethanol 50 mL and water 50 mL are distilled at 80-95 °C; 20 mL stay.\n"
+    )
+    assert bool([f for f in of(a, "G05") if "still" in f.message]) is told
+
+
+def test_a_product_is_not_kept_beside_what_it_must_never_meet() -> None:
+    words = "Chlorosulfonic acid\n\n500 mL flask: 80 g of sulfur trioxide; hydrogen chloride gas 36 g is led in over 2 h at 20-30 °C. Bottled in glass, kept {}.\n"
+    assert any("beside" in f.message for f in of(result(words.format("next to the caustic soda")), "S04"))
+    assert not any("beside" in f.message for f in of(result(words.format("next to the sand")), "S04"))
+
+
+def test_a_halogenated_solvent_is_no_waste_for_the_sink() -> None:
+    words = "Oil\n\nAcetophenone 12 g in chloroform 40 mL is washed with 20 mL of water in a separating funnel. The chloroform {}.\n"
+    assert of(result(words.format("goes down the drain")), "Q12") and not of(result(words.format("goes to the halogenated waste")), "Q12")
+
+
+def test_an_azide_that_is_concentrated_is_isolated() -> None:
+    """An organic azide takes part as a neutral molecule: it goes into the organic layer, and concentrating it is Q10 (handbook 4)."""
+    a = result(
+        "Benzyl azide\n\nBenzyl bromide 17.1 g (0.10 mol), sodium azide 7.2 g (0.11 mol) and DMSO 100 mL in a 250 mL flask, stirred 4 h at 40 °C. Poured into 300 mL of water, "
+        "extracted with tert-butyl methyl ether (3 x 60 mL), the extracts distilled to dryness at 60 °C.\n"
+    )
+    assert any(f.severity == "stop" for f in of(a, "Q10"))
+
+
+def test_a_catalyst_that_holds_hydrogen_is_kept_wet() -> None:
+    words = "Raney nickel\n\nSodium hydroxide 38 g in 150 mL of water in a 2 L beaker; nickel-aluminium alloy 30 g is added in portions over 2 h at 20-40 °C. The nickel is washed with water and {}.\n"
+    assert of(result(words.format("left on filter paper to dry")), "S05") and not of(
+        result(words.format("kept wet under water, never dry")), "S05"
+    )
+
+
+def test_a_portion_that_waits_for_the_last_piles_up_alone() -> None:
+    """Fourteen portions, each after the last has gone: a fourteenth can pile up, not the whole (handbook 2.5: X_ac)."""
+    words = (
+        "Oxidation\n\n1 L flask, stirrer, thermometer in the solution, reflux condenser. p-Toluic acid 13.6 g, sodium hydroxide 4.4 g, water 400 mL. "
+        "Potassium permanganate 35 g in 14 portions over 2 h at 85-90 °C{}.\n"
+    )
+    waits = result(words.format(", each only when the violet of the last has gone")).exotherm
+    blind = result(words.format("")).exotherm
+    assert waits.MTSR_C.high is not None and blind.MTSR_C.high is not None
+    assert waits.MTSR_C.high < 100.0 < blind.MTSR_C.high
+
+
+def test_what_is_put_together_cold_and_reacts_is_not_fed() -> None:
+    a = result("Salt\n\nIn a 250 mL flask acetyl chloride 39 g and diethylamine 73 g are put together.\n")
+    assert any("put together" in f.message for f in of(a, "P13"))

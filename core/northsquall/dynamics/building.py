@@ -405,7 +405,7 @@ class _Builder:
                 return "heater", low
             if warm and bath is not None and bath.kind in ("oil", "water", "sand") and bath.T_C is None and step.bath is None:
                 return "fixed", low
-            if warm and self._later(step):
+            if warm and (bath is None or self._later(step)):
                 return "fixed", low
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None and held:
             return "heater", step.T_range.value
