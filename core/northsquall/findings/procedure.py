@@ -117,10 +117,13 @@ NO_BATH_K = 15.0
 def _warms(c: Context) -> bool:
     """Whether a step in which the reaction is fed warms the pot noticeably with what is written."""
     assert c.pot is not None
+    held = {x.step: x.bath_T_K - 273.15 for x in c.pot.plan.segments if x.bath == "fixed"}  # heated to its window: no warming of its own
     for r in c.runs.values():
         for s in r.steps:
             begin = int(np.searchsorted(r.t_s, s.start_s))
-            if s.step in c.pot.dose_steps and s.step <= c.pot.until and begin < len(r.pot_C) and s.peak_C - r.pot_C[begin] > NO_BATH_K:
+            if s.step not in c.pot.dose_steps or s.step > c.pot.until or begin >= len(r.pot_C):
+                continue
+            if s.peak_C - max(r.pot_C[begin], held.get(s.step, -273.15)) > NO_BATH_K:
                 return True
     return False
 

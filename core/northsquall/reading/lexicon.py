@@ -216,7 +216,7 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
