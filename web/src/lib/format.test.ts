@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { figureText, figureWords, formulaPieces, minutes, short, sentence } from './format';
+import { figureText, figureWords, formulaPieces, mass, minutes, short, sentence } from './format';
 
 const figure = (low: number, best: number, high: number, unit = '°C') => ({
   low,
@@ -19,6 +19,9 @@ describe('numbers', () => {
       '−0.02',
       '0',
     ]);
+  });
+  it('weigh in kilograms from a hundred grams on, with two figures', () => {
+    expect([mass(281), mass(99), mass(1499), mass(0)]).toEqual(['0.28 kg', '99 g', '1.5 kg', '0 g']);
   });
   it('always show the unit, and the band where there is one', () => {
     expect(figureText(figure(25.5, 39.8, 58.3))).toBe('40 °C (26 to 58)');

@@ -6,6 +6,11 @@ export function short(x: number): string {
   return text.replace('-', '−').replace(/^−0$/, '0');
 }
 
+/** Grams as a person says them: two figures, kilograms from a hundred on. */
+export function mass(g: number): string {
+  return g < 100 ? `${short(g)} g` : `${Number((g / 1000).toPrecision(2))} kg`;
+}
+
 export interface FigureWords {
   best: string;
   unit: string;

@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { ask, client, type ProcedureOut, type Rung } from '../../api/client';
   import { Latest } from '../../lib/latest';
-  import { minutes, short } from '../../lib/format';
+  import { mass, minutes, short } from '../../lib/format';
   import { route } from '../../lib/route.svelte';
   import { newest } from '../../lib/revision.svelte';
   import { session } from '../../lib/session.svelte';
@@ -58,7 +58,6 @@
   const top = $derived(Math.max(20, (limit ?? 0) + 10, ...rungs.map((r) => r.peak_high_C ?? 0)));
   const y = (v: number) => 96 - (Math.max(v, 0) / top) * 88;
   const volume = (mL: number) => (mL >= 1000 ? `${short(mL / 1000)} L` : `${short(mL)} mL`);
-  const grams = (g: number) => (g >= 1000 ? `${short(g / 1000)} kg` : `${short(g)} g`);
   const changed = $derived(
     rungs.find((r, i) => i > 0 && r.verdict !== rungs[0]?.verdict && rungs[0]?.verdict !== undefined) ?? null,
   );
@@ -82,7 +81,7 @@
       name: 'bath takes, per litre and kelvin',
       of: (r) => (r.takes_W_K_L === null ? null : `${short(r.takes_W_K_L)} W`),
     },
-    { name: 'ice in the bath', of: (r) => (r.ice_g === null ? 'none' : grams(r.ice_g)) },
+    { name: 'ice in the bath', of: (r) => (r.ice_g === null ? 'none' : mass(r.ice_g)) },
     {
       name: 'MTSR',
       of: (r) =>

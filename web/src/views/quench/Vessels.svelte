@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Assessment, QuenchLine } from '../../api/client';
-  import { short } from '../../lib/format';
+  import { mass, short } from '../../lib/format';
 
   interface Props {
     a: Assessment;
@@ -78,7 +78,7 @@
         colour: 'open',
         label:
           a.dump.ice_g !== null && a.dump.container_mL !== null
-            ? `wants ${short(a.dump.ice_g)} g ice, ${short(a.dump.container_mL / 1000)} L`
+            ? `wants ${mass(a.dump.ice_g)} of ice, ${short(a.dump.container_mL / 1000)} L`
             : 'not established',
       });
     return out;
