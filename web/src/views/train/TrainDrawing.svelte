@@ -245,7 +245,7 @@
       <line x1={centre(pulled + 1)} x2={centre(0) + 20} y1={top + 44} y2={top + 44} class="back" />
       <path d={`M${centre(0) + 28} ${top + 39}l-8 5l8 5`} class="back-head" />
       <text
-        x={(centre(pulled + 1) + centre(0)) / 2}
+        x={(centre(pulled + 1) + centre(pulled)) / 2}
         y={top + 39}
         text-anchor="middle"
         class="small rust plate">liquid pulled back at the end</text
