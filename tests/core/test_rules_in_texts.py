@@ -211,3 +211,31 @@ def test_a_portion_that_waits_for_the_last_piles_up_alone() -> None:
 def test_what_is_put_together_cold_and_reacts_is_not_fed() -> None:
     a = result("Salt\n\nIn a 250 mL flask acetyl chloride 39 g and diethylamine 73 g are put together.\n")
     assert any("put together" in f.message for f in of(a, "P13"))
+
+
+@pytest.mark.parametrize(
+    ("words", "told"),
+    [
+        ("Hydrogen sulfide 0.73 mol in all (18 L) goes into 400 g of 10 % sodium hydroxide in a second flask.", True),
+        (
+            "Iron sulfide 64 g; hydrochloric acid 18 % 300 mL is dropped in over 2 h. Hydrogen sulfide 0.73 mol (18 L) goes into 400 g of 10 % sodium hydroxide in a second flask.",
+            False,
+        ),
+        ("Hydrochloric acid, 1 L of 0.1 M, is made up from 9 mL of the 36 % acid and water.", False),
+    ],
+)
+def test_a_gas_that_the_text_counts_on_and_nothing_gives(words: str, told: bool) -> None:
+    """A missing reaction never counts as no gas: the verdict stays open."""
+    a = result(f"Gas\n\n1 L flask, stirrer. {words}\n")
+    assert any("counts on" in f.message for f in of(a, "P06")) is told
+    assert not told or a.verdict not in ("acceptable", "acceptable with conditions")
+
+
+def test_a_pot_under_its_bath_is_warmer_than_the_head() -> None:
+    """Ethyl bromide comes over at 38 °C while the pot boils under a bath at 120 °C (common practice, no source): the reaction there is not cold."""
+    a = result(
+        "Ethyl bromide\n\n1 L flask, stirrer, thermometer in the liquid. Ethanol 75 mL, water 60 mL and sodium bromide 103 g; ice bath 3 kg; sulfuric acid 96 % 110 mL over 90 min below 20 °C. "
+        "The mixture is distilled slowly (bath 120 °C, head 38-45 °C) into a receiver in ice. The distillate is washed with 50 mL of water. The pot is poured on 600 g of ice.\n"
+    )
+    assert any("bromide" in r.family and "alcohol" in r.family and (r.extent_mol or 0.0) > 0.2 for r in a.reactions)
+    assert not of(a, "H10")

@@ -471,3 +471,24 @@ def test_sentences_that_begin_small_end_at_their_stops() -> None:
 def test_a_word_that_ends_in_free_twice_in_a_title_is_read() -> None:
     """It stopped the reader once: the part behind the last "-free" had gone."""
     assert read("Isolation of caffeine-free, tannin-free\n\n20 g of benzoic acid is put into a 250 mL flask.\n").materials
+
+
+def test_what_is_not_filtered_is_not_filtered() -> None:
+    assert all(s.kind != "filter" for s in batch("Stir 20 min at 5 °C. The suspension is not filtered.").steps)
+
+
+def test_a_short_name_is_the_one_of_the_list() -> None:
+    p = read(
+        "| what | how much |\n|---|---|\n| 1-naphthol | 7.2 g |\n| caustic 10 % | 45 mL |\n\nThe naphthol in the caustic, 400 mL beaker, 5 °C.\n"
+    )
+    assert [m.identity for m in p.materials] == ["1-naphthol", "sodium hydroxide"]
+
+
+def test_what_is_run_on_to_something_goes_where_that_is() -> None:
+    p = read(
+        "Gas\n\nAbsorber: 1 L flask with 400 g 10 % NaOH, an empty bottle on either side of the flask.\nGenerator: 1 L flask, FeS 100 g, dropping funnel with 300 mL HCl 18 %.\nRun: N2 0.1 L/min. Acid at 2 mL/min (150 min) onto the FeS.\n"
+    )
+    dose = p.steps[-1]
+    sulfide = next(m for m in p.materials if m.identity == "iron(II) sulfide")
+    assert dose.kind == "dose" and dose.duration is not None and dose.duration.value == 150.0
+    assert dose.vessel == next(s.vessel for s in p.steps if sulfide.id in s.materials)

@@ -152,6 +152,11 @@ IGNITED = (600.0, 1500.0)
 """°C of what is lit and burns through by itself (common practice, no source)."""
 
 
+STILL_BATH = re.compile(r"\b(?:bath|mantle)\b[^.;()\d]{0,20}(\d{2,3}) ?°", re.I)
+POT_UNDER_BATH_K = 15.0
+"""How far a boiling pot stays below the bath that heats it (common practice, no source)."""
+
+
 def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str]) -> Conditions:
     """Temperatures of a step: as written, else the bath's, else as the vessel was."""
     low, high = last
@@ -181,6 +186,8 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         low, high = 0.0, ROOM
     if q is None and IGNITES.search(step.text):
         low, high = IGNITED
+    if step.kind == "distil" and (said := STILL_BATH.search(step.text)) is not None:  # the window is the head's; the pot lies under its bath
+        high = max(high, float(said[1]) - POT_UNDER_BATH_K)
     if step.T_limit is not None:
         high = min(high, step.T_limit.value) if q is not None or high > step.T_limit.value else max(high, min(step.T_limit.value, high))
         low = min(low, high)

@@ -478,6 +478,34 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+ALSO_AN_ACID = ("hcl", "hbr", "hi", "hf", "nh3", "ammonia", "bromine", "iodine")
+"""Names of gases that more often stand for what is in a bottle."""
+
+
+@rule("P06")
+def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
+    """P06, safety net: the author gives a toxic gas's amount, and no reaction here makes any: then nothing about it is established."""
+    if c.gas is None:
+        return
+    text = c.procedure.source_text
+    known = {r.gas for r in c.gas.releases} | set(c.gas.seen) | {r for e in c.walk.entries for r, n in e.mixed.items() if n > 0}
+    for root in with_record():
+        record = record_of(root)
+        if root in known or not record.toxic or record.refer:
+            continue
+        names = "|".join(re.escape(n) for n in record.names if len(n) > 2 and not re.search(r"acid|ic$", n) and n.lower() not in ALSO_AN_ACID)
+        if not names:
+            continue
+        said = re.search(rf"\b(?:{names})\b[^.;\n]{{0,12}}?\b\d+(?:[.,]\d+)? ?(?:mol|mmol|L|litres?)\b(?! (?:of|\w+ (?:flask|beaker|bottle)))", text, re.I)
+        if said is None:
+            continue
+        yield finding(
+            "P06", "condition", f"“{said.group()}”: the text counts on {record.name}, and no reaction that is recognised gives it; what its line and absorber do is not established.", step=c.step_at(said.start()), span=said.span(),
+            established=False, limit="a reaction for every gas", remedy="Say what it is made from and in which vessel, or add the reaction.", source="chemistry design, safety net", short="gas not recognised",
+        )  # fmt: skip
+        return
+
+
 TRIFLE_MOL = 0.02
 
 

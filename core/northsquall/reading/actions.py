@@ -95,6 +95,10 @@ class Reading:
     def _common(self, m: Mention) -> None:
         """ "The alcohol", "the salt": a substance's name that here is a common noun for what was named before."""
         word = m.name.lower()
+        alike = catalogue().ambiguous.get(word)
+        if alike is not None and not m.measured:  # "the naphthol": the one of the list
+            listed = {x.identity for x in self.account.doc.materials if x.identity in alike[0]}
+            m.identity = listed.pop() if len(listed) == 1 else m.identity
         if word not in lex.GENERIC or m.measured or m.identity is None:
             return
         mine = [x for x in self.account.doc.materials if x.identity]
@@ -1356,6 +1360,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     )
     if account.place and account.place != vessel.name and account.isolated and busy:
         vessel = next((v for v in account.doc.vessels if v.name == account.place), vessel)
+    if not r.vessels:
+        vessel = _where_it_is(account, there) or vessel
     set_bath(vessel, r.bath)
     if re.search(r"\bhalf of (?:a|the) mixture\b|\bfirst half\b", text, re.I) and len([m for m in sources if m.measured]) > 1:
         return _half(account, r, vessel, sources)
@@ -1397,6 +1403,18 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     step = new_step(account, r.clause, kind, vessel=vessel.name)
     place(account, step, lots)
     account.last = vessel
+    return None
+
+
+def _where_it_is(account: Account, there: list[Mention]) -> Vessel | None:
+    """ "Acid, 2 mL/min, onto the sulfide": the vessel that holds what something is run on to, where one holds it."""
+    for m in there:
+        if m.measured or m.identity is None or m.identity in RECEIVERS:
+            continue
+        lots = {x.id for x in account.doc.materials if x.identity == m.identity and x.role != "absorber"}
+        held = {s.vessel for s in account.doc.steps if lots & set(s.materials) and s.kind in ("charge", "add", "dose")}
+        if len(held) == 1:
+            return next((v for v in account.doc.vessels if v.name in held), None)
     return None
 
 
@@ -1972,6 +1990,9 @@ def _waste(account: Account, r: Reading) -> None:
         s.kind == "distil" for s in doc.steps
     ):
         source = "receiver"
+    still = next((s for s in reversed(doc.steps) if s.kind == "distil" and s.keep == "distillate"), None)
+    if still is not None and re.match(r"^\W*(?:the )?(?:pot|still|flask)?\s*(?:residues?|bottoms)\b|^\W*the pot\b", r.clause.label + " " + r.text, re.I):
+        source = f"{still.vessel} residue"  # what stayed behind, while the distillate was worked up
     if ice:
         same = vessel.name == source
         step = new_step(account, r.clause, "add" if same else "quench", vessel=vessel.name, from_vessel=None if same else source)
@@ -1987,6 +2008,8 @@ def _wash(account: Account, r: Reading) -> None:
     doc, text, verb = account.doc, r.text, r.clause.verb
     if not doc.steps:
         return _bring(account, r) if r.measured else _fragment(account, r)
+    if doc.steps[-1].kind == "distil" and re.match(r"\W*(?:the )?(?:crude |cloudy |combined )?(?:distillate|condensate)\b", text, re.I):
+        doc.steps[-1].keep, account.isolated = "distillate", "distil"  # what came over is worked up, not what stayed
     if re.search(
         r"\bwash\w* (?:off|away) the (?:oil|grease|paraffin)\b|\b(?:oil|grease) (?:is |was )?washed (?:off|away|out)\b", text, re.I
     ):

@@ -398,8 +398,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if x.low in ("gas",) or (x.low == "react" and is_word(before, "to")):
             continue
-        if kind == "stop" and is_word(before, "not"):
-            continue
+        if kind in ("stop", "filter", "dry", "distil", "wash", "heat", "recrystallise", "extract") and is_word(before, "not", "never"):
+            continue  # "the suspension is not filtered"
         if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
             continue  # "let it cool": what it does is what is done
         if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):

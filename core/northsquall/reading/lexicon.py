@@ -206,7 +206,7 @@ LABELS_LIST = {
 }
 """Before a charge list in a line."""
 LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
-    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got",
+    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got", "run", "operation", "procedure", "method", "reaction", "then",
 }  # fmt: skip
 OVERNIGHT = Cue(
     re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I),
