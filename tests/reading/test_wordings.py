@@ -492,3 +492,53 @@ def test_what_is_run_on_to_something_goes_where_that_is() -> None:
     sulfide = next(m for m in p.materials if m.identity == "iron(II) sulfide")
     assert dose.kind == "dose" and dose.duration is not None and dose.duration.value == 150.0
     assert dose.vessel == next(s.vessel for s in p.steps if sulfide.id in s.materials)
+
+
+@pytest.mark.parametrize(
+    ("words", "identity", "amount"),
+    [
+        ("Acetic acid glacial (60 g, 1 mol) is put in.", "acetic acid", 60.0),
+        ("Conc. sulfuric acid in the dropping funnel, sixty mils.", "sulfuric acid", 60.0),
+        ("The aluminium foil goes in, about twenty grams of foil.", "aluminium", 20.0),
+    ],
+)
+def test_an_amount_behind_a_form_or_a_funnel_is_the_substance_s(words: str, identity: str, amount: float) -> None:
+    m = next(m for m in batch(words).materials if m.identity == identity)
+    assert m.amount is not None and m.amount.value == amount and all(x.identity is not None for x in batch(words).materials)
+
+
+def test_what_there_is_none_of_is_no_charge() -> None:
+    assert [m.identity for m in batch("CCl4 none left, so chlorobenzene 100 mL.").materials][2:] == ["chlorobenzene"]
+
+
+@pytest.mark.parametrize("words", ["lamp beside the flask, oil bath 130", "oil bath 130, stirrer"])
+def test_a_bath_s_temperature_needs_no_unit(words: str) -> None:
+    p = read(f"A batch\n\n- toluene 20 g, 250 mL 2-neck flask\n- {words}\n- Br2 5 g over 10 min\n")
+    bath = p.vessels[0].bath
+    assert bath is not None and bath.kind == "oil" and bath.T_C == 130.0
+
+
+def test_a_heading_behind_a_table_is_no_charge() -> None:
+    p = read(
+        "| what | g |\n|---|---|\n| salicylic acid | 27.6 g |\n| methanol | 80 mL |\n| sulfuric acid 96 % | 8 mL |\n\nMETHYL SALICYLATE\n\n250 mL flask. The first two in, the acid slowly over 10 min. Most of the methanol off at 200 mbar, 40 °C.\n"
+    )
+    first, second = [s for s in p.steps if s.materials][:2]
+    by = {m.id: m.identity for m in p.materials}
+    assert [by[k] for k in first.materials] == ["salicylic acid", "methanol"] and [by[k] for k in second.materials] == ["sulfuric acid"]
+    assert p.steps[-1].kind == "distil" and p.results.product_identity == "methyl salicylate"
+
+
+def test_what_stands_ready_beside_the_gloves_is_no_charge() -> None:
+    p = batch("Two people, visor, butyl gloves, 1 L of 10 % sodium thiosulfate for bromine.")
+    assert len(p.materials) == 2 and "dump" in p.ready
+
+
+def test_what_was_made_up_goes_into_the_flask_that_is_told_next() -> None:
+    p = read(
+        "Ketone\n\nSodium dichromate (20 g) was dissolved in water (60 mL) in a 250 mL beaker. The cold solution was run, over 50 min, into cyclohexanol (20.0 g) in tert-butyl methyl ether (100 mL), "
+        "stirred in a 500 mL three-necked flask in 3 kg of ice and water.\n"
+    )
+    dose = next(s for s in p.steps if s.kind == "dose")
+    assert (
+        dose.vessel == "500 mL flask" and dose.from_vessel == "250 mL beaker" and dose.duration is not None and dose.duration.value == 50.0
+    )

@@ -186,7 +186,9 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         low, high = 0.0, ROOM
     if q is None and IGNITES.search(step.text):
         low, high = IGNITED
-    if step.kind == "distil" and (said := STILL_BATH.search(step.text)) is not None:  # the window is the head's; the pot lies under its bath
+    if (
+        step.kind == "distil" and (said := STILL_BATH.search(step.text)) is not None
+    ):  # the window is the head's; the pot lies under its bath
         high = max(high, float(said[1]) - POT_UNDER_BATH_K)
     if step.T_limit is not None:
         high = min(high, step.T_limit.value) if q is not None or high > step.T_limit.value else max(high, min(step.T_limit.value, high))
@@ -243,7 +245,10 @@ def split_layers(stream: Stream) -> tuple[Stream, Stream]:
     for root, n in stream.roots.items():
         carbons = root.upper().replace("CL", "").count("C")
         apart = root in ("Br2", "I2", "CS2") or (
-            is_organic(root) and root not in ionised and not charge_of(root) and (carbons >= 4 or "Cl" in root or "Br" in root or "I" in root)
+            is_organic(root)
+            and root not in ionised
+            and not charge_of(root)
+            and (carbons >= 4 or "Cl" in root or "Br" in root or "I" in root)
         )
         if apart:
             organic.roots[root] = n

@@ -196,7 +196,10 @@ def merge(found: list[Finding]) -> list[Finding]:
             )
         elif head.code in ("Q05", "Q01", "Q12") and head.cause:
             own_remedy = [f for f in live if f.code == "G04" and f.severity == "stop"]  # an absorber or a hood, whatever is destroyed
-            take(head, [f for f in live if f.code in ("G01", "G04", "G07", "S04") and f.cause and f.cause in head.cause and f not in own_remedy])
+            take(
+                head,
+                [f for f in live if f.code in ("G01", "G04", "G07", "S04") and f.cause and f.cause in head.cause and f not in own_remedy],
+            )
         elif head.code == "G04" and head.cause:
             take(head, [f for f in live if f.code == "G07" and f.cause and f.cause in head.cause])
     return [f for f in found if id(f) not in gone]

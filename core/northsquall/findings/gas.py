@@ -493,10 +493,16 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
         record = record_of(root)
         if root in known or not record.toxic or record.refer:
             continue
-        names = "|".join(re.escape(n) for n in record.names if len(n) > 2 and not re.search(r"acid|ic$", n) and n.lower() not in ALSO_AN_ACID)
+        names = "|".join(
+            re.escape(n) for n in record.names if len(n) > 2 and not re.search(r"acid|ic$", n) and n.lower() not in ALSO_AN_ACID
+        )
         if not names:
             continue
-        said = re.search(rf"\b(?:{names})\b[^.;\n]{{0,12}}?\b\d+(?:[.,]\d+)? ?(?:mol|mmol|L|litres?)\b(?! (?:of|\w+ (?:flask|beaker|bottle)))", text, re.I)
+        said = re.search(
+            rf"\b(?:{names})\b[^.;\n]{{0,12}}?\b\d+(?:[.,]\d+)? ?(?:mol|mmol|L|litres?)\b(?! (?:of|\w+ (?:flask|beaker|bottle)))",
+            text,
+            re.I,
+        )
         if said is None:
             continue
         yield finding(

@@ -381,7 +381,9 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
         return
     near = text[max(0, m.start() - 45) : m.end() + 20]
     if ROTARY.search(near) or re.search(
-        r"\bnever\b|\bnot\b|\bbefore\b|\bdry (?:ice|over|at|in)\b", text[max(0, m.start() - 25) : m.start()] + m.group(), re.I
+        r"\bnever\b|\bnot\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
+        text[max(0, m.start() - 25) : m.start()] + m.group(),
+        re.I,
     ):
         return
     step = c.step_at(m.start())
@@ -784,7 +786,8 @@ def stored_beside_its_enemy(c: Context) -> Iterator[Finding]:
 
 LOADED = re.compile(r"\b(?:Raney|Urushibara|palladium (?:on|black)|Pd[-/ ]C\b|platinum (?:oxide|black|on)|Adams|nickel catalyst)", re.I)
 LEFT_DRY = re.compile(
-    r"\b(?:suck\w*|pump\w*|filter\w*)(?: it)? dry\b|\b(?:spread|left|laid)\b[^.;\n]{0,40}\b(?:to )?dry\b|\bdried (?:in|on|at|over)\b|\bto dry for weighing\b|\bair[- ]dr\w+", re.I
+    r"\b(?:suck\w*|pump\w*|filter\w*)(?: it)? dry\b|\b(?:spread|left|laid)\b[^.;\n]{0,40}\b(?:to )?dry\b|\bdried (?:in|on|at|over)\b|\bto dry for weighing\b|\bair[- ]dr\w+",
+    re.I,
 )
 
 
@@ -793,7 +796,11 @@ def catalyst_left_dry(c: Context) -> Iterator[Finding]:
     """S05: a hydrogenation catalyst, loaded with hydrogen, is let go dry: it lights by itself in air."""
     text = c.procedure.source_text
     named = LOADED.search(text)
-    m = next((m for m in LEFT_DRY.finditer(text, named.start()) if not KEPT_WET.search(text[max(0, m.start() - 40) : m.end()])), None) if named else None
+    m = (
+        next((m for m in LEFT_DRY.finditer(text, named.start()) if not KEPT_WET.search(text[max(0, m.start() - 40) : m.end()])), None)
+        if named
+        else None
+    )
     if named is None or m is None or not any(e.gas.get("H2", 0.0) > 0 or e.mixed.get("H2", 0.0) > 0 for e in c.walk.entries):
         return
     yield finding(

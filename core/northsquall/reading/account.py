@@ -408,6 +408,14 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
         piece = split(account, fits[0], m.amount.model())  # "Acid 5 mL; … remaining acid"
         account.used |= {q.start for q in m.used}
         return [piece] if piece is not None else fits[:1]
+    if m.amount is not None and not fits and rule:
+        placed = [
+            x for x in account.doc.materials if x.identity and class_of(m.generic, x.identity) and x.amount is None and x.stated_mol is None
+        ]
+        if placed:
+            placed[-1].amount = m.amount.model()  # "the aluminium foil, about twenty grams of foil"
+            account.used |= {q.start for q in m.used}
+            return []
     if m.amount is not None:
         fits = [x for x in fits if x.amount and x.amount.unit == m.amount.unit and abs(x.amount.value - m.amount.value) < 1e-9] or fits
     if fits:

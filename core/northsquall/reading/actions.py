@@ -27,9 +27,9 @@ from northsquall.reading.account import (
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import Mention, class_of, mentions_in, portion_size, take
-from northsquall.reading.phrases import REACTION_VESSELS, bath_in, vessels_in
+from northsquall.reading.phrases import REACTION_VESSELS, bath_in, quantities, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
-from northsquall.reading.tokens import Token, substances_in
+from northsquall.reading.tokens import Token, substances_in, tokenise
 from northsquall.substances import catalogue
 
 ACIDS = ("sulfuric acid", "nitric acid", "fuming nitric acid")
@@ -264,6 +264,18 @@ def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
     account.late = clause.verb in WORK_UP
+    if (
+        text.isupper()
+        and clause.verb is None
+        and not any(isinstance(x, Qty) for x in clause.items)
+        and len(clause.items) <= 8
+        and doc.results.product_identity is None
+        and not doc.steps
+    ):
+        named = [x for x in clause.items if isinstance(x, Token) and x.kind == "sub"]
+        if len(named) == 1:  # a heading behind the table
+            doc.results.product_identity, doc.results.product = str(named[0].value), named[0].text
+            return
     if lex.PEOPLE.search(text):
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
@@ -328,11 +340,22 @@ SPILLS = (
 """What stands ready for a spill; anything else "at hand" may be a charge."""
 
 
+WORN = re.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets)\b", re.I)
+
+
 def _stands_ready(clause: Clause, text: str) -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
-    told = [x.value for x in clause.items if isinstance(x, Token) and x.kind == "sub"]
+    told = [
+        x.value
+        for i, x in enumerate(clause.items)
+        if isinstance(x, Token) and x.kind == "sub" and not is_word(at(clause.items, i - 1), "for")
+    ]
     if _acts(clause):
         return False
+    if told and (lex.PEOPLE.search(text) or WORN.search(text)) and all(x in SPILLS for x in told) and not lex.TRAIN.search(text):
+        return True  # "Two people, visor, 1 L thiosulfate for bromine"
+    if not told and bath_in(clause.items) is not None:
+        return False  # "lamp beside the flask, oil bath 130"
     if lex.READY.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
         return True
     return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
@@ -343,7 +366,11 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     last = account.doc.steps[-1] if account.doc.steps else None
     if last is None:
         return
-    goes_on = re.search(r"\b(?:go|goes|keep|carry) on (?:add|feed|dropp)\w*|\bwhile (?:we )?add|\bcontinu\w+ (?:to add|adding|the (?:feed|addition))", text, re.I)
+    goes_on = re.search(
+        r"\b(?:go|goes|keep|carry) on (?:add|feed|dropp)\w*|\bwhile (?:we )?add|\bcontinu\w+ (?:to add|adding|the (?:feed|addition))",
+        text,
+        re.I,
+    )
     if account.stirrer_off and goes_on and last.kind in ("dose", "add"):
         last.stirred = False  # "we switch it off for a while and go on adding"
     if last.stirred is not False and lex.NOT_STIRRED.search(text) and not lex.STIRRER_OFF.search(text):  # switched off: from here on
@@ -422,8 +449,8 @@ def _train(account: Account, r: Reading) -> bool:
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
     )
-    if not found and not lex.of_gas(r.clause.label) and not goes_on:
-        return False
+    if not found and not lex.of_gas(r.clause.label) and (not goes_on or lex.TO_PH.search(r.text)):
+        return False  # "…, the line's funnel held above; then 10 % caustic to pH 7": into the batch
     account.train_sentence = r.clause.sentence
     at = r.clause.start + (found.start() if found and not lex.of_gas(r.clause.label) else 0)
     before = [m for m in r.mentions if m.index >= 0 and m.start < at and (m.measured or m.generic)]
@@ -617,6 +644,9 @@ def _in_unit(q: Quantity, lot: Material) -> Quantity:
     return as_unit(q, lot.amount.unit) if lot.amount is not None else q
 
 
+STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (?:flask|pot|still)|there))?\W*$", re.I)
+
+
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
@@ -624,6 +654,9 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
+    if STAYS.search(text) and doc_steps(account) and account.doc.steps[-1].kind in ("distil", "filter", "extract"):
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what is not distilled
+        return None
     if (
         _first_then(account, r)
         or _first_alone(account, r)
@@ -788,6 +821,9 @@ def _fragment(account: Account, r: Reading) -> None:
         for m in r.mentions:
             declare(account, m, "list")
         return None
+    if doc.steps and r.mentions and not r.measured and OFF_AT.search(text):
+        new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "most of the methanol off at 200 mbar"
+        return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
         if _pours(account, r):
             return _quench(account, r)
@@ -865,6 +901,7 @@ def doc_room(step: Step) -> float:
 
 
 ROOM_C = 25.0
+OFF_AT = re.compile(r"\b[a-z]{3,}\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|°|bath|rotary|vacuum|pressure)", re.I)
 BY_ITSELF = re.compile(
     r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I
 )
@@ -1193,10 +1230,29 @@ EVERYTHING = re.compile(
 )
 
 
+FEW = {"two": 2, "three": 3, "four": 4}
+FIRST_FEW = re.compile(r"^\W*(?:the )?first (two|three|four)\b[^.;]{0,20}\b(?:in|into|together|charged)\b", re.I)
+
+
 def _everything(account: Account, r: Reading) -> bool:
     """ "Everything except the acid into a 500 mL flask": the charge list, without what is named."""
     said = EVERYTHING.search(r.text)
     waiting = [account.lot(k) for k, tag in account.waiting.items() if tag == "list"]
+    first = FIRST_FEW.search(r.text)
+    if first is not None and len(waiting) >= 2 and not account.doc.steps and not r.measured:
+        vessel = main_vessel(account, r.vessels)
+        set_bath(vessel, r.bath)
+        comma = next((i for i, x in enumerate(r.items) if is_word(x, ",")), len(r.items))
+        head, rest = r.items[:comma], r.items[comma + 1 :]
+        place(
+            account,
+            new_step(account, replace(r.clause, items=head, end=head[-1].end), "charge", vessel=vessel.name),
+            waiting[: FEW[first[1].lower()]],
+        )
+        account.last = vessel
+        if rest:  # "…, the acid slowly over 10 min"
+            read_clause(account, replace(r.clause, items=rest, start=rest[0].start, verb=None, verb_at=None))
+        return True
     if said is None or len(waiting) < 2 or account.doc.steps:
         return False
     out: set[str] = set()
@@ -1335,6 +1391,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     if _pours(account, r) or _into_acid(account, r):
         return _quench(account, r)
+    if _into_the_next_vessel(account, r):
+        return None
     if _of_the_receiver(account, r):
         return None
     if _move(account, r):
@@ -1854,6 +1912,36 @@ def _into_acid(account: Account, r: Reading) -> bool:
     return fed and there and not unspent(account) and lex.BATCH_REFERENCE.search(before) is not None
 
 
+def _into_the_next_vessel(account: Account, r: Reading) -> bool:
+    """ "The cold solution was run into 20 g of alcohol in ether, stirred in a 500 mL flask": what was made up first goes into the batch, which is told now."""
+    into = next((x for x in r.items if is_word(x, "into", "onto")), None)
+    if into is None or r.vessels or not account.batch or not r.measured or any(m.start < into.start for m in r.measured):
+        return False
+    before = account.source[r.clause.start : into.start]
+    only_made = all(s.kind in ("charge", "add", "dose", "cool") for s in account.doc.steps if s.vessel == account.batch)
+    if (
+        not only_made
+        or not re.search(r"\bthe (?:\w+ ){0,2}(?:solution|mixture|liquid|acid)\b", before, re.I)
+        or any(m.identity in RECEIVERS for m in r.measured)
+    ):
+        return False
+    end = account.source.find(". ", r.clause.end)
+    tail = account.source[r.clause.end : end if end >= 0 else len(account.source)]
+    ahead = [v for v in vessels_in(quantities(tokenise(tail))) if v.kind in REACTION_VESSELS and v.nominal_mL is not None]
+    if not ahead or not re.match(
+        r"\W*(?:which (?:is|was) )?(?:stirred|kept|held|contained|placed|standing)?\b[^.;]{0,20}\bin an?\b", tail, re.I
+    ):
+        return False
+    source = account.batch
+    vessel = account.vessel(ahead[0], ahead[0].kind, "")
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.duration = first.T_limit = first.T_range = None
+    place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
+    new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=source)
+    account.main, account.place, account.last = vessel, None, vessel
+    return True
+
+
 def _batch_into(account: Account, r: Reading) -> bool:
     """ "The diazonium solution is poured into 11 g of X in 40 mL of Y in a 500 mL flask": that flask takes the batch."""
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
@@ -1991,7 +2079,9 @@ def _waste(account: Account, r: Reading) -> None:
     ):
         source = "receiver"
     still = next((s for s in reversed(doc.steps) if s.kind == "distil" and s.keep == "distillate"), None)
-    if still is not None and re.match(r"^\W*(?:the )?(?:pot|still|flask)?\s*(?:residues?|bottoms)\b|^\W*the pot\b", r.clause.label + " " + r.text, re.I):
+    if still is not None and re.match(
+        r"^\W*(?:the )?(?:pot|still|flask)?\s*(?:residues?|bottoms)\b|^\W*the pot\b", r.clause.label + " " + r.text, re.I
+    ):
         source = f"{still.vessel} residue"  # what stayed behind, while the distillate was worked up
     if ice:
         same = vessel.name == source

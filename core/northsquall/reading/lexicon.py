@@ -216,7 +216,7 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
@@ -461,7 +461,7 @@ GENERIC: dict[str, str] = {
     "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide",
     "chloride": "name:chloride", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
-    "powder": "solid", "foil": "name:aluminium", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
+    "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
 }  # fmt: skip
 """Common nouns that stand for a material named before: by structure, by name, by kind."""
 
@@ -604,7 +604,7 @@ FED_GASES = (
     "phosgene",
 )
 GAS_FED = re.compile(
-    r"\b(?:from (?:the|a|its) (?:gas )?(?:bottle|cylinder|lecture bottle|generator)|(?:passed|led|bubbled|blown|introduced|fed) (?:in|into|through)\b|(?:slow|brisk|gentle|steady|full|strong)?\s*(?:stream|current) of|at full stream|saturated with)\b",
+    r"\b(?:from (?:the|a|its) (?:gas |little |small )?(?:bottle|cylinder|lecture bottle|generator)|(?:passed|led|bubbled|blown|introduced|fed) (?:in|into|through)\b|(?:slow|brisk|gentle|steady|full|strong)?\s*(?:stream|current) of|at full stream|saturated with)\b",
     re.I,
 )
 """A gas that goes in, and not one that comes off."""

@@ -224,6 +224,10 @@ FILLERS = {"first", "now", "next", "then", "dry", "granulated", "anhydrous", "co
 def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
     """What stands behind the head: brackets, ", 12 g, 0.1 mol", "10 % in water | 100 mL"."""
     j = i + 1
+    while is_word(at(items, j), "glacial", "anhydrous", "fuming", "technical", "puriss", "pure") and (
+        is_word(at(items, j + 1), "(") or isinstance(at(items, j + 1), Qty)
+    ):
+        j += 1  # "acetic acid glacial (60 g)"
     while j < len(items) and (is_word(items[j], "solution", "powder", "crystals", "flakes", "turnings", "pellets", "chips", "dust", "granules", "lumps", "chunks", "foil") or (
         isinstance(items[j], Token) and items[j].low in FILLERS and items[j].low not in ("to", "in", "all") and m.amount is None and isinstance(items[j + 1] if j + 1 < len(items) else None, Qty))):  # type: ignore[union-attr]  # fmt: skip
         j += 1
@@ -440,6 +444,8 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
 def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:
     """ "Hydrogen sulfide from iron sulfide 100 g", "the hypochlorite so made": what is made here or was made before, and no charge."""
     k = m.last + 1
+    if is_word(at(items, k), "none", "not") and is_word(at(items, k + 1), "left", "available", "there"):
+        return True  # "CCl4 none left"
     if is_word(at(items, k), "so", "thus", "just", "now") and is_word(
         at(items, k + 1), "made", "obtained", "prepared", "formed", "produced"
     ):
@@ -694,7 +700,7 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         if not isinstance(x, Qty) or x.dim not in AMOUNTS or x.start in busy or i in skip:
             continue
         found = _unknown(items, i)
-        if found is None:
+        if found is None or text_of(items[found[1]]).lower() in OF_FORM:
             continue
         a, b = found
         name = source[items[a].start : items[b].end]
@@ -859,8 +865,16 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             left = items[i - 1] if i else None
             if isinstance(left, Qty) and left.dim in ("percent", "molar") and left.start not in busy:
                 take(m, left)
+            whole = at(items, i - 2)
+            if x.low in OF_FORM and is_word(left, "of") and isinstance(whole, Qty) and whole.dim in AMOUNTS and whole.start not in busy:
+                take(m, whole)  # "twenty grams of foil"
+                m.first, m.start = i - 2, whole.start
             out.append(m)
     return out
+
+
+OF_FORM = ("foil", "pellets", "powder", "salt", "metal", "pieces")
+"""Nouns for the form in which something comes: with an amount, of what was named before."""
 
 
 def class_of(generic: str, identity: str) -> bool:

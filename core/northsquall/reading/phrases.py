@@ -253,6 +253,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 and nxt.dim == "volume"
                 and not is_word(follow, "of")
                 and not (isinstance(follow, Token) and follow.kind == "sub")
+                and not (kind == "funnel" and _waits_for_amount(items, i))
             ):
                 phrase.qty, phrase.nominal_mL = nxt, convert(nxt.value, nxt.unit, "volume")
         before = [x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)]
@@ -261,6 +262,12 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             _bare_size(items, i, phrase)
         out.append(phrase)
     return out
+
+
+def _waits_for_amount(items: list[Item], i: int) -> bool:
+    """ "Conc. sulfuric in the dropping funnel, sixty mils": the volume behind a funnel is of what is in it, where nothing else says how much."""
+    last = next((k for k in range(i - 1, max(-1, i - 6), -1) if isinstance(x := items[k], Token) and x.kind == "sub"), None)
+    return last is not None and not any(isinstance(y, Qty) for y in items[max(0, last - 3) : i])
 
 
 SIZES = (5, 10, 25, 50, 100, 125, 150, 200, 250, 400, 500, 600, 800, 1000, 2000)
@@ -307,7 +314,7 @@ HEATERS = {
 }
 
 
-AROUND = ("outside", "around", "underneath")
+AROUND = ("outside", "around", "round", "underneath")
 
 
 def _goes_into_a_bath(x: Item | None) -> bool:
@@ -578,6 +585,18 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         elif q.dim in AMOUNTS and "ice" in said and ends:  # "ice bath, 3 kg ice + water"
             ice, water, told = _masses(items[behind : stuff + 1])
             last, more = stuff, [*more, *told]
+    bare = at(items, last + 1)
+    if (
+        temperature is None
+        and kind in ("oil", "sand", "water")
+        and last == i
+        and isinstance(bare, Token)
+        and bare.kind == "num"
+        and 25 <= float(bare.value or 0) <= 250
+    ):
+        then = at(items, last + 2)
+        if then is None or is_word(then, ",", ".", ";", ")", "for"):
+            temperature, last = float(bare.value or 0.0), last + 1  # "oil bath 130"
     end = items[last].end
     bath = Bath(kind=kind, ice_g=ice, water_g=water, T_C=temperature, span=(items[first].start, end))  # type: ignore[arg-type]
     return bath, first, last, used + more
