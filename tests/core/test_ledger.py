@@ -80,6 +80,12 @@ def test_atoms_and_charge_are_conserved_and_nothing_is_negative(
     assert all(e.extent >= 0 for e in entry.events) and all(n > 0 for n in entry.gas.values())
 
 
+@example(  # the water that is made ends exactly on the ratio from which the metal reacts
+    {"bromine": 1.0, "hydrogen peroxide": 1.4297124320075407, "acetyl chloride": 1.0, "sodium thiosulfate": 1.0, "magnesium": 1.0},
+    0.0,
+    (0.0, 5.0),
+    1000.0,
+)
 @given(charges(), waters, warmth, st.sampled_from([0.5, 2.0, 1000.0]))
 @MANY
 def test_doubling_everything_doubles_everything(a: dict[str, float], water: float, T: tuple[float, float], factor: float) -> None:

@@ -542,3 +542,113 @@ def test_what_was_made_up_goes_into_the_flask_that_is_told_next() -> None:
     assert (
         dose.vessel == "500 mL flask" and dose.from_vessel == "250 mL beaker" and dose.duration is not None and dose.duration.value == 50.0
     )
+
+
+@pytest.mark.parametrize(
+    ("words", "low", "high"), [("T 15-20", 15.0, 20.0), ("temp. 15-20, no more", 15.0, 20.0), ("temp = 18", 18.0, 18.0)]
+)
+def test_a_temperature_behind_its_sign_needs_no_unit(words: str, low: float, high: float) -> None:
+    p = batch(f"8 g of acetic anhydride dropwise over 20 min, {words}.")
+    dose = last(p, "dose")
+    assert dose.T_range is not None
+    assert (dose.T_range.low if dose.T_range.low is not None else dose.T_range.value) == low
+    assert (dose.T_range.high if dose.T_range.high is not None else dose.T_range.value) == high
+
+
+def test_the_time_a_line_of_notes_begins_with_is_no_amount() -> None:
+    p = read(
+        "Notes\n\n0:20 he puts 30 grams of zinc in a 500 ml flask\n1:15 100 ml water on it\n12:40 60 ml of 18 % hydrochloric acid over 20 min\n"
+    )
+    assert names(p) == ["zinc", "water", "hydrochloric acid"]
+    assert [m.amount.value if m.amount else None for m in p.materials] == [30.0, 100.0, 60.0]
+    assert len({m.step for m in p.materials}) == 3
+
+
+@pytest.mark.parametrize("words", ["HCl 18 % 60 mL from a tap funnel over 30 min", "HCl 18 % 60 mL by dropping funnel over 30 min"])
+def test_what_runs_from_a_funnel_is_no_size_of_it(words: str) -> None:
+    m = next(m for m in batch(words + ".").materials if m.identity == "hydrochloric acid")
+    assert m.amount is not None and m.amount.value == 60.0
+
+
+def test_a_tin_that_is_fresh_is_a_box_and_a_weighed_one_is_metal() -> None:
+    assert "tin" not in names(batch("20 g of aluminium chloride from a fresh tin."))
+    assert "tin" in names(batch("20 g of tin."))
+
+
+def test_an_rbf_is_a_flask_of_its_size() -> None:
+    p = read("A batch\n\n* 500 mL RBF. 40 g NaBr, 50 mL water.\n")
+    assert [(v.kind, v.nominal_mL) for v in p.vessels] == [("flask", 500.0)] and not p.unread
+
+
+def test_the_density_behind_an_acid_is_no_name_of_it() -> None:
+    p = read(
+        "Acids\n\nMixed acid: in a 100 mL flask in ice, 20 mL nitric acid d 1.42, 25 mL sulfuric acid conc.\n10 g of toluene over 30 min, temp. 30-35.\n"
+    )
+    assert {s.vessel for s in p.steps} == {"100 mL flask"}
+
+
+def test_an_alarm_is_a_detector() -> None:
+    assert any("H2S" in d for d in batch("H2S alarm clipped on.").place.detectors)
+
+
+def test_what_comes_over_on_heating_is_distilled() -> None:
+    assert batch("He heats it on the burner till nothing more comes over, ten min.").steps[-1].kind == "distil"
+    assert batch("Heat to 60 °C for ten min.").steps[-1].kind != "distil"
+
+
+def test_not_to_dryness_is_a_stop_rule() -> None:
+    words = "Distil the ether at 35 °C; {} take it to dryness. 200 mL of ether stood in it."
+    assert "Q09" not in {f.code for f in result(f"Ether\n\n300 mL of diethyl ether in a 500 mL flask. {words.format('don’t')}\n").findings}
+
+
+def test_a_tube_in_water_on_a_hot_pot_is_drawn_back() -> None:
+    """Suck-back when the heat goes off (common practice, no source)."""
+    text = (
+        "Bromine\n\n250 mL flask: 40 g of potassium bromide, 17 g of manganese dioxide, 40 mL of water. A bent tube goes into a bottle under water. "
+        "30 mL of concentrated sulfuric acid over 20 min. Heat with the mantle until no more colour comes over, 20 min. In the hood.\n"
+    )
+    out = result(text)
+    assert "G05" in {f.code for f in out.findings}
+    made = next(x for x in out.reactions if "manganese dioxide" in x.family)
+    assert made.extent_mol == pytest.approx(40 / 119.0 / 2, rel=0.02)
+
+
+def test_what_stands_in_the_receiver_is_no_charge_of_the_pot() -> None:
+    p = read(
+        "Ether\n\n500 mL flask, 60 g of ethanol, still head and a vented receiver (100 mL, in ice, 25 mL of cold water in it). Distil at 78 °C, 40 min.\n"
+    )
+    water = next(m for m in p.materials if m.identity == "water")
+    assert next(s.vessel for s in p.steps if water.id in s.materials) == "receiver"
+    assert {s.vessel for s in p.steps if s.kind == "distil"} == {"500 mL flask"}
+
+
+def test_letters_at_the_head_of_lines_name_what_was_made_up_under_them() -> None:
+    p = read(
+        "Dye\n\nA. aniline 9 g, water 60 mL, hydrochloric acid 30 mL, 400 mL beaker.\nB. sodium nitrite 7 g in 30 mL water, 100 mL beaker.\n"
+        "B into A over 25 min, below 5 °C.\nC. phenol 9 g in 100 mL of 10 % NaOH, 1 L beaker. A into C over 30 min, below 10 °C.\n"
+    )
+    moves = [(s.from_vessel, s.vessel, s.duration.value if s.duration else None) for s in p.steps if s.from_vessel]
+    assert moves == [("100 mL beaker", "400 mL beaker", 25.0), ("400 mL beaker", "1 L beaker", 30.0)]
+
+
+def test_a_colon_ends_the_reach_of_not() -> None:
+    assert "sodium hypochlorite" in names(batch("Chlorine is not used: bleach 12 % 100 g, cold."))
+
+
+def test_don_t_is_not_done() -> None:
+    assert not [s for s in batch("Stir 30 min. Don't boil it down.").steps if s.kind in ("reflux", "heat")]
+
+
+def test_the_acid_in_the_pot_is_the_batch_and_goes_into_the_water() -> None:
+    p = read(
+        "A batch\n\n500 mL flask, 50 g of ethanol, 60 mL of sulfuric acid over 20 min, in ice. Stir 30 min.\nThe acid in the pot: cold, poured slowly into 400 mL of water, then soda until it stops fizzing.\n"
+    )
+    quench = next(s for s in p.steps if s.kind == "quench")
+    assert quench.from_vessel == "500 mL flask" and quench.vessel != "500 mL flask"
+
+
+def test_a_mixture_that_is_lit_is_heated() -> None:
+    out = result(
+        "Silicon\n\n6.0 g SiO2 and magnesium powder 5.0 g in a 50 mL steel crucible, on sand behind a shield, lit with a ribbon from 1 m.\n"
+    )
+    assert any("silica by magnesium" in x.family for x in out.reactions) and "H15" in {f.code for f in out.findings}

@@ -21,6 +21,8 @@ BY_PRODUCT = 0.05
 """Part of the largest organic below which a component is a by-product (assumption)."""
 TINY = 1e-12
 """Moles that are none; times the largest amount, lest rounding of a large batch reads as a reaction."""
+EVEN = 1e-9
+"""Relative slack of a ratio that opens or shuts a reaction: equations of whole numbers often end on it exactly, and rounding must not decide."""
 
 
 @dataclass(frozen=True)
@@ -222,28 +224,28 @@ def gate(
         return "no water", False
     if "dry" in when:
         least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
-        if water > when["dry"] * max(least, tiny):
+        if water > when["dry"] * max(least, tiny) * (1 + EVEN):
             return "water is there", False
     if "wet" in when:
         least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
-        if water < when["wet"] * least:
+        if water < when["wet"] * least * (1 - EVEN):
             return "too little water", False
     if "water_per_acid" in when:
         acids = roots.get("SO4-2", 0.0) + roots.get("NO3-", 0.0) + roots.get("ClO4-", 0.0)
-        if acids <= TINY or water / acids > when["water_per_acid"]:
+        if acids <= TINY or water / acids > when["water_per_acid"] * (1 + EVEN):
             return f"more than {when['water_per_acid']:g} mol water per mol acid", False
     if "water_per" in when:  # how strong the acid is, or was before the product took its ion
         ion, most = when["water_per"]
-        if water > most * (roots.get(ion, 0.0) + max(roots.get(reaction.product or "", 0.0), 0.0)):
+        if water > most * (roots.get(ion, 0.0) + max(roots.get(reaction.product or "", 0.0), 0.0)) * (1 + EVEN):
             return f"more than {most:g} mol water per mol {ion}", False
     if "water_per_acid_min" in when:
         acids = roots.get("SO4-2", 0.0) + roots.get("NO3-", 0.0)
-        if acids > TINY and water / acids < when["water_per_acid_min"]:
+        if acids > TINY and water / acids < when["water_per_acid_min"] * (1 - EVEN):
             return f"less than {when['water_per_acid_min']:g} mol water per mol acid", False
     if "excess" in when:
         for root, k in when["excess"].items():
             other = min((roots.get(r, 0.0) / -n for r, n in reaction.change if n < 0 and r not in (*FREE, root)), default=0.0)
-            if roots.get(root, 0.0) < k * other:
+            if roots.get(root, 0.0) < k * other * (1 - EVEN):
                 return f"not {k:g} times as much {root}", False
     if when.get("distil") and not c.distil:
         return "only on distilling", True

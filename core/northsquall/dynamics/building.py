@@ -27,6 +27,8 @@ from northsquall.review import Settings
 from northsquall.substances import catalogue
 from northsquall.working import Figure
 
+LEAST_ICE = 0.1
+"""Grams of ice in the pot per mL of its contents from which the ice is its bath (assumption)."""
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
 HEATERS = ("mantle", "plate", "microwave", "burner")
@@ -195,6 +197,9 @@ class _Builder:
             self.notes.append(f"vessel without a size: taken {settings.best('fill_fraction') * 100:.0f} % full at the end")
         self.nominal = max(nominal, charged * 1.02)
         self.bath, self.bath_assumed = self.vessel.bath, False
+        if self.bath is None and (own_g := self._own_ice([t.step for t in ours])) >= LEAST_ICE * charged:
+            self.bath = Bath(kind="ice", ice_g=own_g, water_g=0.0)
+            self.notes.append(f"{own_g:.0f} g of ice in the pot itself is taken for its bath: it holds 0 °C until it has melted")
         self.ice_kg = self.water_kg = 0.0
         self.bath_T = 20.0
         if self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
@@ -206,6 +211,12 @@ class _Builder:
                 water_g = total - ice_g
                 self.bath_assumed = True
             self.ice_kg, self.water_kg = ice_g / 1e3, (water_g or 0.0) / 1e3
+
+    def _own_ice(self, steps: list[Step]) -> float:
+        """Ice (g) that is put into the pot itself before the first feed."""
+        first = next((s.n for s in steps if s.kind == "dose"), math.inf)
+        lots = [self.lots[k] for s in steps if s.n < first and s.kind in ("charge", "add") for k in s.materials]
+        return sum(x.mass_g[1] for x in lots if x.material.identity == "ice" and x.mass_g)
 
     def _mixture(self, ours: list[Timed]) -> None:
         """Species: what the followed reactions consume, what is made, one for the bulk of each charge, what is not dissolved yet."""
@@ -305,8 +316,11 @@ class _Builder:
             if mine and step.n in self.doses:
                 feed = self._fed(step)
                 source = next((v for v in self.procedure.vessels if v.name == step.from_vessel), None)
+                poured = [x for x in self.procedure.steps if x.vessel == step.from_vessel and x.n < step.n]
                 if COLD.search(step.text) or (source is not None and source.bath is not None):
                     feed_T = 5.0 + ZERO_C
+                if self._own_ice(poured) > 0:
+                    feed_T = ZERO_C
                 if not segments and step.kind == "charge":
                     start = [a + b for a, b in zip(start, feed, strict=True)]
                     feed, heat = [0.0] * len(self.species), 0.0

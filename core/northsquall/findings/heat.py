@@ -258,13 +258,14 @@ def ice(c: Context) -> Iterator[Finding]:
     if gone is None or not used or (gone.step == used[-1].step and gone.ice_gone_s and gone.ice_gone_s > gone.end_s - 30):
         return
     passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
-    if c.unknown_dose is not None:
+    inside = c.pot.vessel.bath is None  # ice in the pot itself: it may go when the cold is no longer wanted
+    if c.unknown_dose is not None or (inside and not passed):
         return
     assert gone.ice_gone_s is not None
     need = _ice_need(c)
     bath_span = c.pot.bath.span
     yield finding(
-        "H06", "stop" if passed and not c.pot.bath_assumed else "condition", f"The ice is gone after {_sig(gone.ice_gone_s / 60)} min, in step {gone.step}; the heat of the batch needs about {_sig(need)} g.",
+        "H06", "stop" if passed and not c.pot.bath_assumed and not inside else "condition", f"The ice is gone after {_sig(gone.ice_gone_s / 60)} min, in step {gone.step}; the heat of the batch needs about {_sig(need)} g.",
         step=c.step(gone.step), span=bath_span, figure=gone.ice_gone_s / 60, limit="end of the cooled steps",
         remedy=f"Take at least {round(need * 1.5, -2):.0f} g of ice, or renew it before {_sig(gone.ice_gone_s / 60 * 0.8)} min.", established=not c.pot.bath_assumed, short="ice",
     )  # fmt: skip

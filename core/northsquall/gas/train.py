@@ -304,7 +304,10 @@ def _check(of: str, passed: list[Passed]) -> list[str]:
             p.trouble = f"{e.name or e.element}: {e.volume_mL:g} mL is no volume."
         if e.element in ("absorber", "washer"):
             if not e.lots and not e.reagent:
-                p.trouble = p.trouble or f"{e.name or e.element}: nothing stands in it; what it takes is not established."
+                p.trouble = (
+                    p.trouble
+                    or f"{e.name or e.element}: {f'how much {e.liquid} stands in it is not written' if e.liquid else 'nothing stands in it'}; what it takes is not established."
+                )
             elif p.stock is not None and p.stock.unknown:
                 p.trouble = p.trouble or f"{e.name or e.element}: {p.stock.unknown}; what it takes is not established."
         if e.name:

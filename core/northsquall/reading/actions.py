@@ -306,6 +306,9 @@ def _clause(account: Account, clause: Clause) -> None:
     _gained(account, r)
     if _train(account, r):
         return
+    _in_the_receiver(account, r)
+    if _by_letter(account, r):
+        return
     if read_result(account, clause, r.mentions):
         return
     if _amount_later(account, r) and not r.mentions and r.clause.verb != "add":
@@ -316,6 +319,64 @@ def _clause(account: Account, clause: Clause) -> None:
         account.isolated = "layer"
     read_sensor(account, r.text, r.clause.start)
     _beside_the_step(account, clause, text)
+
+
+INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
+
+
+def _by_letter(account: Account, r: Reading) -> bool:
+    """ "A. 35 g of … B. 600 g of ice … A is run into B": the letter at the head of a line names what was made up under it."""
+    m = INTO_LETTER.search(r.text)
+    if m is None or r.measured:
+        return False
+    heads = [
+        (h[1], h.start())
+        for h in re.finditer(r"^[ \t]*(?:\W*(?:solution|part|flask|beaker) )?([A-H])[ \t]*[.):=]", account.source, re.M | re.I)
+    ]
+    made: dict[str, str] = {}
+    for n, (letter, begin) in enumerate(heads):
+        end = min(heads[n + 1][1] if n + 1 < len(heads) else len(account.source), r.clause.start)
+        mine = [s.vessel for s in account.doc.steps if s.vessel and s.materials and begin <= s.span[0] < end]
+        if mine:
+            made[letter.upper()] = mine[-1]
+    source, into = made.get(m[1]), made.get(m[2])
+    if source is None or into is None or source == into:
+        return False
+    poured = [s.vessel for s in account.doc.steps if s.from_vessel == source]
+    new_step(account, r.clause, "dose", vessel=into, from_vessel=poured[-1] if poured and poured[-1] else source)
+    vessel = next(v for v in account.doc.vessels if v.name == into)
+    account.place, account.last = into, vessel
+    return True
+
+
+RECEIVING = re.compile(
+    r"\b(?:receivers?|receiving flask|(?:the |its )?adapt[eo]r (?:goes|leads|ends|runs|reaches|dips|is put|just) (?:\w+ )?(?:in|into|over|above))\b[^.;\n]*?(?:\bwith\b|\bhold(?:s|ing)\b|\bcontain\w*|[(,:])",
+    re.I,
+)
+
+
+def _in_the_receiver(account: Account, r: Reading) -> None:
+    """ "A receiver (100 mL, in ice, 20 mL of water in it)": what is told behind it stands there and is no charge of the pot."""
+    m = RECEIVING.search(r.text)
+    if m is None or (
+        r.clause.verb not in (None, "charge", "cool", "hold", "mix") and not r.text[: m.end()].lower().startswith("the adapt")
+    ):
+        return
+    at = r.clause.start + m.start()
+    there = [x for x in r.measured if x.start > at and x.identity is not None and catalogue().substances[x.identity].phase != "s"]
+    if not there:
+        return
+    sizes = [v for v in r.vessels if v.start > at and v.qty is not None]
+    first = account.vessel(None, "flask", "receiver") if all(v.name != "receiver" for v in account.doc.vessels) else None
+    if first is not None:
+        first.name, first.nominal_mL, first.span = "receiver", sizes[0].nominal_mL if sizes else None, (at, r.clause.start + m.end())
+    clause = Clause([], there[0].start, there[-1].end, None, None, r.clause.sentence)
+    recent = list(account.recent)
+    place(account, new_step(account, clause, "charge", vessel="receiver"), [lot for x in there for lot in lots_for(account, x, True)])
+    account.recent = recent
+    account.used |= {v.qty.start for v in sizes if v.qty is not None}
+    r.mentions = [x for x in r.mentions if x not in there]
+    r.vessels = [v for v in r.vessels if v not in sizes]
 
 
 SPILLS = (
@@ -1049,6 +1110,13 @@ POURED_IN = re.compile(
 """Water that is "poured in" goes to the batch."""
 
 
+IN_THE_POT = re.compile(
+    r"\b(?:acid|liquor|liquid|mixture|residue|rest|what is|what's)(?: that is)? (?:left )?in the (?:pot|flask|still)\b(?=\s*(?:[:,(]|is\b|was\b|goes\b|cold\b|cooled\b))",
+    re.I,
+)
+"""The batch, by the place where it is: "the acid in the pot: cold, poured into 400 mL of water"."""
+
+
 def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
@@ -1057,9 +1125,11 @@ def _pours(account: Account, r: Reading) -> bool:
         return False
     sources, there, dest = _sides(r)
     if r.clause.verb == "pour" and _ice_there(r.mentions) and not (there and not _ice_there(there)):
-        return not (re.search(r"\b(into|to|in) the (?:flask|pot)\b|straight into the flask", r.text, re.I) is not None)
+        return not (re.search(r"\b(into|to|in) the (?:flask|pot)\b|straight into the flask", IN_THE_POT.sub("", r.text), re.I) is not None)
     if dest is None:
         return False
+    then = next((x.start for x in r.items[dest:] if is_word(x, "then")), None)
+    there = [m for m in there if then is None or m.start < then] or there  # "into water, then soda until …"
     row_water = any(m.generic.startswith("row ") and m.identity in RECEIVERS for m in there)
     batch = lex.BATCH_REFERENCE.search(r.text) is not None or not any(
         m.measured or (m.identity and any(account.lot(k).identity == m.identity for k in account.waiting)) for m in sources
@@ -1073,7 +1143,8 @@ def _pours(account: Account, r: Reading) -> bool:
         or any(m.measured or m.identity == "ice" or "cold" in m.name.lower() or "ice" in m.name.lower() for m in there)
         or r.clause.verb in ("pour", "add")
     )
-    return (_ice_there(there) or row_water) and sure and batch and reacted and not any(m.identity in ACIDS for m in sources)
+    acid = any(m.identity in ACIDS for m in sources) and not IN_THE_POT.search(r.text)
+    return (_ice_there(there) or row_water) and sure and batch and reacted and not acid
 
 
 def _only_acids(mentions: list[Mention]) -> bool:
@@ -1096,7 +1167,7 @@ def _to_side(account: Account, r: Reading) -> bool:
     if account.main is not None and not account.main.named and r.vessels and PUT_IT_IN.search(text):
         main_vessel(account, r.vessels)  # "25 g of it from the shelf, put it in a 100 mL flask"
     busy = account.holds(account.main.name if account.main else None)
-    label = re.search(r"\b((?:acid|solution|mixture|liquor) [a-z])\b(?=\W|$)", r.clause.label + " " + text, re.I)
+    label = re.search(r"\b((?:acid|solution|mixture|liquor) [a-z])\b(?=\W|$)(?![ =]*\d)", r.clause.label + " " + text, re.I)
     if (
         label
         and r.measured
@@ -2170,9 +2241,19 @@ COMES_OVER = re.compile(
 """What is distilled off is what is wanted, with the steam, and not a solvent."""
 
 
+SET_UP = re.compile(r"^\W*(?:then )?(?:an? |the )?(?:distillation|distilling|still) (?:head|bridge|set-?up|apparatus|arm)\b", re.I)
+PASSES_OVER = re.compile(
+    r"\b(?<!foam )(?:comes?|came|coming|pass(?:es|ed)?|goes|went|drips?|dripped) over\b(?! (?:the (?:rim|top|neck|edge|side)|\d|about|an? (?:hour|minute)))",
+    re.I,
+)
+"""Something leaves the pot for a receiver: a distillation, by whatever name."""
+
+
 def _distil(account: Account, r: Reading) -> None:
     if not account.doc.steps:
         return _bring(account, r) if r.measured else None
+    if SET_UP.match(r.text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
+        return None  # "distillation head, long condenser": the heat comes later
     removing = re.search(r"\b(distill?ed (?:off|away)|distil off|evaporat\w*|strip\w*|concentrat\w*|removed|remove)\b", r.text, re.I)
     if removing and r.clause.verb == "distil" and not account.isolated and COMES_OVER.search(r.text):
         if r.measured:
@@ -2302,7 +2383,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and r.bath is None
             and duration is None
             and not still
-            and not re.search(r"\bboil|reflux|\bignit", text, re.I)
+            and not re.search(r"\bboil|reflux|\bignit|\blit (?:with|by|from|at)\b", text, re.I)
             and not (kind == "cool" and _was_hot(account))
         ):
             return None
@@ -2316,7 +2397,8 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             )
             else kind
         )
-        if real in ("heat", "reflux") and account.still and not account.isolated:
+        warmed = real in ("heat", "reflux") or re.search(r"\b(?:heat|heats|heated|warms?|burner|flame|boils?)\b", text, re.I)
+        if warmed and (account.still or PASSES_OVER.search(text)) and not account.isolated:
             new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
             account.isolated = "distil"
             return None
@@ -2416,6 +2498,7 @@ def _move_to_its_place(doc: Procedure, step: Step) -> None:
 def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
+    _stayed(account)
     late: list[Step] = []
     for key, tag in list(account.waiting.items()):
         lot = account.lot(key)
@@ -2444,6 +2527,20 @@ def finish(account: Account) -> None:
     for lot in doc.materials:
         if lot.step is None and lot.role is None and lot.amount is not None:
             doc.unread.append(Unread(text=lot.name, span=lot.span, why="a material that no step uses"))
+
+
+def _stayed(account: Account) -> None:
+    """Acids made up in a flask that nobody poured on: what was told next, with no flask of its own, went onto them there."""
+    mix, main = account.mix, account.main
+    if mix is None or main is None or main.named or mix.nominal_mL is None or "flask" not in mix.kind:
+        return
+    if any(s.from_vessel == mix.name for s in account.doc.steps):
+        return
+    first = next((s for s in account.doc.steps if s.vessel == main.name and s.materials), None)
+    if first is None or first.duration is None:
+        return
+    first.kind = "dose" if first.kind == "charge" else first.kind
+    name_main(account, mix)
 
 
 WORK_UP = ("filter", "wash", "dry", "recrystallise", "extract", "neutralise", "distil")

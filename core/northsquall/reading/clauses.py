@@ -54,6 +54,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             or follow is None
             or follow.text in "-•*–|"
             or _short(source, t, tokens, i)
+            or CLOCK.match(source, follow.start) is not None
             or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not _wrapped(source, t, tokens, i))
         )
         brief = (
@@ -158,6 +159,8 @@ def _wrapped(source: str, t: Token, tokens: list[Token], i: int) -> bool:
     )
 
 
+CLOCK = re.compile(r"\d{1,2}:\d\d(?::\d\d)?(?= [^\W\d]| ?[-–] ?\d{1,2}:\d\d| [\d“\"])")
+"""The time that a line of a log or of notes on a film begins with: "0:55 25 g …", "14:05 cooled"."""
 MARKS = {"-", "–", "*", "•", "#", "·", "—"}
 
 
@@ -240,7 +243,25 @@ def _taken_back(items: list[Item]) -> list[Item]:
     return items
 
 
+def _clock(tokens: list[Token]) -> int:
+    """How many tokens at the head of a sentence are the time of day or of a film."""
+    n = 0
+    while (
+        len(tokens) > n + 3
+        and tokens[n].kind == "num"
+        and tokens[n + 1].text == ":"
+        and re.fullmatch(r"[0-5]\d", tokens[n + 2].text)
+        and tokens[n].end == tokens[n + 1].start == tokens[n + 2].start - 1
+        and not (tokens[n + 3].kind == "sub" and tokens[n].text == "1")  # "1:10 hydrochloric acid"
+    ):
+        n += 3
+        if tokens[n].text in ("-", "–") and n == 3:
+            n += 1
+    return n
+
+
 def _unmarked(tokens: list[Token]) -> list[Token]:
+    tokens = tokens[_clock(tokens) :]
     while tokens and tokens[0].text in MARKS and (len(tokens) < 2 or tokens[1].kind != "num" or tokens[1].start > tokens[0].end):
         tokens = tokens[1:]
     if len(tokens) > 2 and tokens[0].low == "step" and tokens[1].kind == "num":
@@ -398,7 +419,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if x.low in ("gas",) or (x.low == "react" and is_word(before, "to")):
             continue
-        if kind in ("stop", "filter", "dry", "distil", "wash", "heat", "recrystallise", "extract") and is_word(before, "not", "never"):
+        if kind in ("stop", "filter", "dry", "distil", "wash", "heat", "recrystallise", "extract") and is_word(
+            before, "not", "never", "don't", "don’t"
+        ):
             continue  # "the suspension is not filtered"
         if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
             continue  # "let it cool": what it does is what is done

@@ -95,6 +95,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         "kept",
         "never",
         "temperature",
+        "temp",
         "ice",
         "bath",
         "warm",
@@ -123,6 +124,15 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         if not (isinstance(before, Token) and warm and -90 <= value <= 300):
             continue
         high = number_of(at(items, i + 2))
+        k = i - 1
+        while k > 0 and is_word(items[k], ".", ":", "=", "at", "of"):
+            k -= 1
+        if is_word(items[k], "t", "temp", "temperature") and (high is None or is_word(after, "to", "-", "–")):
+            end = items[i + 2] if high is not None else x  # "T 5-10", "temp. 50-55"
+            out.append(
+                (i, Qty(value if high is None else (value + high) / 2, "°c", x.start, end.end, value if high is not None else None, high))
+            )
+            continue
         if high is not None and (
             (clause.verb == "distil" and is_word(after, "to", "-", "–")) or (is_word(before, "between") and is_word(after, "and"))
         ):

@@ -39,7 +39,7 @@ VERBS: dict[str, set[str]] = {
     "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
-    "heat": {"warmed", "warm", "heated", "heat", "boil", "boiled", "boils", "heating", "brought", "ignite", "ignited", "calcined", "roasted"},
+    "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "ignite", "ignited", "lit", "calcined", "roasted"},
     "reflux": {"reflux", "refluxed", "refluxing"},
     "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
     "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
@@ -133,7 +133,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|inverted funnel|funnel (?:just |held )?(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:tube|hose)(?:'s)?(?: end)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
     ),
@@ -417,7 +417,7 @@ ADJECTIVES = {
     "spent", "molar", "fold", "crude", "ordinary", "usual", "coarse", "fine", "granular", "dried", "recrystallised", "recrystallized", "standard", "normal", "neat", "activated", "decolourising", "decolorizing", "animal", "table", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
 } | STRENGTH_WORDS  # fmt: skip
 CONTAINERS = {
-    "flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot", "rb", "dish", "basin", "can",
+    "flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot", "rb", "rbf", "dish", "basin", "can",
     "drum", "tray", "glass", "generator", "receiver", "trap",
 }  # fmt: skip
 SHAPES = {
@@ -454,7 +454,7 @@ NOT_MATERIAL_BEFORE = {"no", "without", "any", "than"}
 NOT_MATERIAL_AFTER = {
     "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "mist", "vapour", "vapor",
     "fumes", "evolution", "specks", "stains", "content", "pump", "aspirator", "atmosphere", "balloon", "inlet", "line", "trap", "cooling", "cooled", "thermostat", "colour", "color", "smell", "wipes", "burns",
-    "bottle", "bottles", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered", "crucible", "crucibles", "dish", "gauze", "plate", "rod", "tray", "vessel", "boat", "block", "clamp", "weight",
+    "bottle", "bottles", "burner", "burners", "lamp", "stove", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered", "crucible", "crucibles", "dish", "gauze", "plate", "rod", "tray", "vessel", "boat", "block", "clamp", "weight",
 }  # fmt: skip
 GENERIC: dict[str, str] = {
     "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
@@ -498,11 +498,18 @@ def no_material(items: list[Item], i: int) -> bool:
         return True  # "with a water bath and ice at hand"
     if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
         return True
+    if (
+        x.low == "tin"
+        and isinstance(before, Token)
+        and before.low in ("fresh", "new", "full", "opened", "unopened", "sealed", "old", "same", "the", "a")
+    ):
+        return True  # "from a fresh tin"
     if not (i and isinstance(before, Qty)) and re.match(
         r"(?:drops?|droplets|vapou?r) (?:appears?|appeared|separates?|condenses?|collects?)\b|(?:appears?|condenses)\b", behind_it
     ):
         return True  # "warms up, water drops appear"
-    if any(isinstance(y, Token) and y.low == "not" for y in items[max(0, i - 3) : i]):
+    near = items[max(0, i - 3) : i]
+    if any(isinstance(y, Token) and y.low == "not" and not any(is_mark(z) for z in near[k:]) for k, y in enumerate(near)):
         return True  # "in the acid, not in the ice"
     ahead = " ".join(y.low for y in items[max(0, i - 4) : i] if isinstance(y, Token))
     if re.search(r"\b(?:next to|beside|away from|apart from|near) (?:the |an? |some |any )?(?:\w+ )?$", f"{ahead} "):
@@ -517,6 +524,11 @@ def no_material(items: list[Item], i: int) -> bool:
     ):
         return True  # "cake under water into the waste"
     return isinstance(before, Token) and (before.low in NOT_MATERIAL_BEFORE or (before.low == "of" and i > 1 and is_free(items[i - 2])))
+
+
+def is_mark(x: Item) -> bool:
+    """What ends the reach of a "not"."""
+    return isinstance(x, Token) and x.text in (":", ",", ";")
 
 
 def is_ice(x: Item) -> bool:

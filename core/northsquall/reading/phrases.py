@@ -37,6 +37,7 @@ VESSELS = {
     "crock",
     "pot",
     "rb",
+    "rbf",
     "round-bottom",
     "glass",
     "generator",
@@ -201,7 +202,7 @@ class VesselPhrase:
 def _vessel(word: str) -> str:
     """The vessel that a word names, in the singular; "" where it names none."""
     one = word.rstrip("s")
-    return one if one in VESSELS else ""
+    return "flask" if one == "rbf" else one if one in VESSELS else ""
 
 
 def vessels_in(items: list[Item]) -> list[VesselPhrase]:
@@ -238,7 +239,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 continue  # "r.b. flask"
             if (
                 left.kind in ("sub", "nl")
-                or left.low in ("in", "into", "to", "onto", "the", "of", ".", ";", ",", ")")
+                or left.low in ("in", "into", "to", "onto", "the", "of", "from", "by", "via", ".", ";", ",", ")")
                 or (left.low in VESSELS and left.low not in ("conical", "volumetric", "erlenmeyer", "round-bottom", "rb"))
             ):
                 break
@@ -292,6 +293,7 @@ def _bare_size(items: list[Item], i: int, phrase: VesselPhrase) -> None:
             "neck",
             "necked",
             "rb",
+            "rbf",
             "beaker",
             "flask",
             "mil",

@@ -119,12 +119,16 @@ WORD_SIZE = (
     ("litre", 1000.0),
 )
 ABOVE = re.compile(
-    r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*)\b",
+    r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*)\b",
     re.I,
 )
 DEEP = re.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
 DIPS = re.compile(
     r"\b(?:on|to|at|near) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
+    re.I,
+)
+INTO_WATER = re.compile(
+    r"\b(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:in|into|to)\b (?:an? |the )?(?:\w+ )?(?:bottle|jar|flask|glass|beaker|bucket|bowl|cup)s?\b[^.;\n]{0,25}\b(?:under|of|with|in|below) (?:the )?(?:\w+ )?water\b",
     re.I,
 )
 BOTTOM_CM = 6.0
@@ -286,6 +290,11 @@ def _train(doc: Procedure, source: str) -> None:
             (at, TrainElement(element="absorber", name=s.vessel or "absorber", of=of, liquid=" + ".join(m.name for m in mine), lots=list(s.materials), dip_cm=0.0 if above and deep is None else dip,
                               above=True if above and deep is None else False if dip is not None else None, span=(at, end)))
         )  # fmt: skip
+    if not absorbers and (m := INTO_WATER.search(source)):  # "tube into a bottle under water": how much is not written
+        dips = BOTTOM_CM if re.search(r"\bbottom\b", m.group(), re.I) else 2.0
+        places.append(
+            (m.start(), TrainElement(element="absorber", name="bottle", of=of, liquid="water", dip_cm=dips, above=False, span=m.span()))
+        )
     places.sort(key=lambda x: x[0])
     seen: list[TrainElement] = []
     for at, e in places:
@@ -333,7 +342,7 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
         if w is not None and not DENIED.search(text[: w.start()][-20:]):
             out.window = True
             out.span = out.span if out.hood else (begin + w.start(), begin + w.end())
-        out.detectors += [d.group().strip().lower() for d in DETECTOR.finditer(text)]
+        out.detectors += [d.group().strip() for d in DETECTOR.finditer(text)]
         sweep = SWEEP.search(text)
         if sweep is not None and out.sweep_L_min is None:
             number, unit, per = (sweep[1], sweep[2], sweep[3]) if sweep[1] else (sweep[4], sweep[5], sweep[6])
