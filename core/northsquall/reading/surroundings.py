@@ -290,10 +290,10 @@ def _train(doc: Procedure, source: str) -> None:
             (at, TrainElement(element="absorber", name=s.vessel or "absorber", of=of, liquid=" + ".join(m.name for m in mine), lots=list(s.materials), dip_cm=0.0 if above and deep is None else dip,
                               above=True if above and deep is None else False if dip is not None else None, span=(at, end)))
         )  # fmt: skip
-    if not absorbers and (m := INTO_WATER.search(source)):  # "tube into a bottle under water": how much is not written
-        dips = BOTTOM_CM if re.search(r"\bbottom\b", m.group(), re.I) else 2.0
+    if not absorbers and (into := INTO_WATER.search(source)):  # "tube into a bottle under water": how much is not written
+        dips = BOTTOM_CM if re.search(r"\bbottom\b", into.group(), re.I) else 2.0
         places.append(
-            (m.start(), TrainElement(element="absorber", name="bottle", of=of, liquid="water", dip_cm=dips, above=False, span=m.span()))
+            (into.start(), TrainElement(element="absorber", name="bottle", of=of, liquid="water", dip_cm=dips, above=False, span=m.span()))
         )
     places.sort(key=lambda x: x[0])
     seen: list[TrainElement] = []
