@@ -293,7 +293,10 @@ def _train(doc: Procedure, source: str) -> None:
     if not absorbers and (into := INTO_WATER.search(source)):  # "tube into a bottle under water": how much is not written
         dips = BOTTOM_CM if re.search(r"\bbottom\b", into.group(), re.I) else 2.0
         places.append(
-            (into.start(), TrainElement(element="absorber", name="bottle", of=of, liquid="water", dip_cm=dips, above=False, span=into.span()))
+            (
+                into.start(),
+                TrainElement(element="absorber", name="bottle", of=of, liquid="water", dip_cm=dips, above=False, span=into.span()),
+            )
         )
     places.sort(key=lambda x: x[0])
     seen: list[TrainElement] = []
