@@ -652,3 +652,35 @@ def test_a_mixture_that_is_lit_is_heated() -> None:
         "Silicon\n\n6.0 g SiO2 and magnesium powder 5.0 g in a 50 mL steel crucible, on sand behind a shield, lit with a ribbon from 1 m.\n"
     )
     assert any("silica by magnesium" in x.family for x in out.reactions) and "H15" in {f.code for f in out.findings}
+
+
+@pytest.mark.parametrize("strength", ["10 % w/v", "0.63 M"])
+def test_a_strength_behind_what_it_is_dissolved_in_is_the_solution_s(strength: str) -> None:
+    """10 g in 100 mL are 0.63 mol/L of bromine (159.8 g/mol)."""
+    p = batch(f"6 mL of bromine in acetic acid ({strength}) over 5 min.")
+    m = next(m for m in p.materials if m.identity == "bromine")
+    assert m.strength is not None and m.strength.molar == pytest.approx(0.63, abs=0.005) and m.carrier == "acetic acid"
+    assert "acetic acid" not in names(p)[2:]
+
+
+def test_a_strength_of_the_solvent_stays_with_it() -> None:
+    p = batch("6 mL of bromine in acetic acid (80 %) over 5 min.")
+    assert next(m for m in p.materials if m.identity == "bromine").strength is None
+
+
+def test_what_goes_in_spatula_wise_goes_in() -> None:
+    p = batch("1.5 g KMnO4 spatula-wise, 20 min, T 5-10.")
+    m = next(m for m in p.materials if m.identity == "potassium permanganate")
+    assert m.amount is not None and m.amount.value == 1.5
+
+
+def test_saturated_bisulfite_has_a_strength() -> None:
+    """42 g in 100 g of water are 30 % (handbook tables, from memory)."""
+    m = next(m for m in batch("5 mL sat. sodium bisulfite.").materials if m.identity == "sodium hydrogen sulfite")
+    assert m.strength is not None and m.strength.percent_w == pytest.approx(29.6, abs=0.5)
+
+
+def test_the_organic_phase_s_washes_are_washes() -> None:
+    p = batch("Stir 30 min. Pour onto 200 g of ice in a 1 L beaker. Separate.\nOrganic: 50 mL H2O, 50 mL 5 % Na2CO3, 50 mL H2O.")
+    washed = [s for s in p.steps if any(m.identity == "sodium carbonate" and m.id in s.materials for m in p.materials)]
+    assert [s.kind for s in washed] == ["extract"]

@@ -24,6 +24,8 @@ class Qty:
     """The words that the author took back before it."""
     dim: str = ""
     """Dimension of the unit."""
+    by_volume: bool = False
+    """A percent in g per 100 mL ("w/v")."""
 
     def __post_init__(self) -> None:
         self.dim = dimension(self.unit)

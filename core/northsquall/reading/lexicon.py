@@ -117,7 +117,7 @@ SEEN = Cue(
 
 READY = Cue(
     re.compile(
-        r"\b(kept below the|stands? ready|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
+        r"\b(kept below the|stands? (?:ready|there)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
         re.I,
     ),
     "kept",
@@ -192,7 +192,19 @@ LABELS_WASTE = {
     "aqueous",
     "acid layer",
 }
-LABELS_WASH = {"organic phase", "organic layer", "wash", "upper layer", "lower layer", "ether layer", "washes", "work-up", "workup"}
+LABELS_WASH = {
+    "organic",
+    "organics",
+    "organic phase",
+    "organic layer",
+    "wash",
+    "upper layer",
+    "lower layer",
+    "ether layer",
+    "washes",
+    "work-up",
+    "workup",
+}
 LABELS_LIST = {
     "materials",
     "material",
@@ -485,7 +497,8 @@ def no_material(items: list[Item], i: int) -> bool:
             return True  # "ice-salt", "silver-free", "starch-iodide"
     if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
         return True
-    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER:
+    wise = is_mark_of_manner(items, i + 2)  # "1.5 g KMnO4 spatula-wise"
+    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise:
         return True
     if (x.low.endswith(" foil") or (isinstance(after, Token) and after.low == "foil")) and any(
         isinstance(y, Token) and y.low in COVERS for y in items[:i]
@@ -524,6 +537,16 @@ def no_material(items: list[Item], i: int) -> bool:
     ):
         return True  # "cake under water into the waste"
     return isinstance(before, Token) and (before.low in NOT_MATERIAL_BEFORE or (before.low == "of" and i > 1 and is_free(items[i - 2])))
+
+
+def is_mark_of_manner(items: list[Item], i: int) -> bool:
+    """Whether "-wise" stands here: how something goes in, and no part of a name."""
+    return i + 1 < len(items) and is_mark_or_dash(items[i]) and isinstance(y := items[i + 1], Token) and y.low in ("wise", "by")
+
+
+def is_mark_or_dash(x: Item) -> bool:
+    """A hyphen or dash."""
+    return isinstance(x, Token) and x.text in ("-", "–", "‑")
 
 
 def is_mark(x: Item) -> bool:

@@ -454,6 +454,8 @@ def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:
     return gas and is_word(at(items, k), "from") and any(o.measured and k < o.first <= k + 2 for o in out)
 
 
+MOST_DISSOLVED = 50.0
+"""Percent below which a strength behind what something is dissolved in is of what is dissolved (assumption)."""
 OILS = {"oil", "paraffin", "wax"}
 
 
@@ -489,7 +491,17 @@ def _carried(items: list[Item], out: list[Mention]) -> None:
         while isinstance(x := at(items, k), Token) and x.low in lex.ADJECTIVES:
             k += 1
         other = next((o for o in out if o.index == k and o is not m), None)
-        if other is None or m.measured or m.strength is not None or not is_word(at(items, m.last + 1), "in"):
+        if other is None or m.strength is not None or not is_word(at(items, m.last + 1), "in"):
+            continue
+        if m.measured:  # "5 mL of bromine in acetic acid (10 % w/v)": the volume is the solution's
+            q = at(items, k + 2)
+            weak = isinstance(q, Qty) and (q.dim == "molar" or (q.dim == "percent" and q.value < MOST_DISSOLVED))
+            if weak and is_word(at(items, k + 1), "(") and m.amount is not None and m.amount.dim == "volume" and not other.measured:
+                assert isinstance(q, Qty)
+                m.strength, other.strength = strength_of(q, None, m.identity), None
+                m.carrier = "" if other.identity == "water" else str(other.identity)
+                m.used.append(q)
+                _hand_over(m, other)
             continue
         told = other.strength is not None and other.strength.span is not None and _all_of_it(items, m, other)
         s = catalogue().substances[other.identity] if told and other.identity else None

@@ -141,6 +141,13 @@ def quantities(tokens: list[Token]) -> list[Item]:
             low, high = high, low
         out.append(Qty(value, first_unit, start, tokens[j - 1].end, low, high, approx))
         i = j
+    for k, x in enumerate(out):
+        if (
+            isinstance(x, Qty)
+            and x.dim == "percent"
+            and [y.text.lower() for y in out[k + 1 : k + 4] if isinstance(y, Token)] == ["w", "/", "v"]
+        ):
+            x.by_volume = True
     return out
 
 
@@ -170,12 +177,14 @@ def _gap(before: Item, after: Item) -> bool:
 def strength_of(q: Qty, word: str | None = None, identity: str | None = None) -> Strength | None:
     """A strength from a percent, a molarity or a normality (equivalents: protons or hydroxides of the substance)."""
     span = (q.start, q.end)
+    s = catalogue().substances.get(identity or "")
+    if q.by_volume and s is not None:  # 10 g in 100 mL
+        return Strength(molar=q.value * 10.0 / s.mass, basis="molar", word=word, span=span)
     if q.dim == "percent":
         return Strength(percent_w=q.value, low=q.low, high=q.high, basis="w/w", word=word, span=span)
     if q.dim == "molar":
         return Strength(molar=q.value, basis="molar", word=word, span=span)
     if q.dim == "normal":
-        s = catalogue().substances.get(identity or "")
         per = abs(s.parts.get("H+", 0.0)) if s else 0.0
         return Strength(molar=q.value / (per or 1.0), basis="molar", word=word, span=span)
     return None
