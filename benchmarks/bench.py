@@ -71,8 +71,8 @@ def arrays(p: dict) -> tuple:
     )  # as many rows for each member; the third has no time
     segs = np.ones((4, k.SEG_FEED + 6 + 3))
     for i, (t_end, feed, t_feed, u) in enumerate(parts):
-        segs[i, [k.TEND, k.TFEED, k.QFEED, k.UPOT, k.MODE, k.TSET, k.POWER, k.KFAC, k.TBOIL]] = [
-            t_end, t_feed, 0.0, u, k.ICE_BATH, 0.0, 0.0, 1.0, p["T_boil"],
+        segs[i, [k.TEND, k.TFEED, k.QFEED, k.UPOT, k.MODE, k.TSET, k.POWER, k.KFAC, k.TBOIL, k.TON]] = [
+            t_end, t_feed, 0.0, u, k.ICE_BATH, 0.0, 0.0, 1.0, p["T_boil"], 0.0,
         ]  # fmt: skip
         segs[i, k.SEG_FEED : k.SEG_FEED + 6] = feed
     return np.array(p["start"], float), 0.0, segs, nu, rx, np.array(p["cp"]), np.array(p["vm"]), v, 0, np.full(4, 1e4)

@@ -231,8 +231,9 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
             others = [followed_by(procedure, e, sheet.enthalpy_of(e, procedure, cat).value) for e in beside(best, main, heats, kinds)]
             followed += [f for f in others if f.dH.established]
         built = build_pot(
-            procedure, lots, best, timed, settings, vessel, followed, _beside(reactions, vessel.name, followed), decomposes(curves)
-        )
+            procedure, lots, best, timed, settings, vessel, followed, _beside(reactions, vessel.name, followed), decomposes(curves),
+            sheet.iced_C(procedure, lots, reactions, settings.best("ambient_C")),
+        )  # fmt: skip
     pot = built if isinstance(built, Pot) else None
     runs: dict[str, Run] = {}
     if pot is not None:

@@ -596,9 +596,10 @@ def test_what_comes_over_on_heating_is_distilled() -> None:
     assert batch("Heat to 60 °C for ten min.").steps[-1].kind != "distil"
 
 
-def test_not_to_dryness_is_a_stop_rule() -> None:
-    words = "Distil the ether at 35 °C; {} take it to dryness. 200 mL of ether stood in it."
-    assert "Q09" not in {f.code for f in result(f"Ether\n\n300 mL of diethyl ether in a 500 mL flask. {words.format('don’t')}\n").findings}
+@pytest.mark.parametrize(("how", "said"), [("don’t take it to dryness", False), ("take it to dryness", True)])
+def test_not_to_dryness_is_a_stop_rule(how: str, said: bool) -> None:
+    text = f"Ether\n\n300 mL of diethyl ether in a 500 mL flask. Distil the ether at 35 °C; {how}.\n"
+    assert ("Q09" in {f.code for f in result(text).findings}) is said
 
 
 def test_a_tube_in_water_on_a_hot_pot_is_drawn_back() -> None:
@@ -684,3 +685,35 @@ def test_the_organic_phase_s_washes_are_washes() -> None:
     p = batch("Stir 30 min. Pour onto 200 g of ice in a 1 L beaker. Separate.\nOrganic: 50 mL H2O, 50 mL 5 % Na2CO3, 50 mL H2O.")
     washed = [s for s in p.steps if any(m.identity == "sodium carbonate" and m.id in s.materials for m in p.materials)]
     assert [s.kind for s in washed] == ["extract"]
+
+
+def test_what_is_at_hand_is_a_dump_only_if_it_is_one() -> None:
+    """A missing dump is never counted as there."""
+    for words in ("A fire extinguisher is at hand.", "Gloves at hand.", "It stands there overnight.", "250 mL of ethanol stands there."):
+        assert "dump" not in batch(words).ready, words
+    for words in ("A 5 L bucket stands ready.", "500 mL of 5 % thiosulfate stands there.", "2 kg of ice at hand."):
+        assert "dump" in batch(words).ready, words
+
+
+def test_what_stands_overnight_is_left_alone_overnight() -> None:
+    step = batch("8 g of acetic anhydride over 20 min. It stands there overnight.").steps[-1]
+    assert step.kind == "hold" and step.attended is False and step.duration is not None and step.duration.value > 600
+
+
+def test_a_fire_alarm_detects_no_gas() -> None:
+    text = "Gas\n\nIron sulfide 88 g in a 1 L flask. Hydrochloric acid 18 % 300 mL over 60 min. The gas goes through a 250 mL empty bottle to 600 mL of 20 % NaOH, to the hood. {}\n"
+
+    def asked(words: str) -> bool:
+        return any("no detector is named" in f.message for f in result(text.format(words)).findings)
+
+    assert asked("Fire alarm by the door.") and not asked("H2S alarm clipped on.")
+
+
+def test_a_mass_that_is_of_nothing_keeps_the_verdict_open() -> None:
+    """A missing value is not zero (handbook 1): what could be a charge is asked for; a yield and a bath are none."""
+    text = "Ester\n\n500 mL flask, 61 g of benzoic acid, 200 mL of methanol{}. 10 mL of sulfuric acid over 20 min, ice bath. Reflux 2 h.\nYield 60 g.\n"
+
+    def open_(words: str) -> list[str]:
+        return [f.message for f in result(text.format(words)).findings if f.short == "mass not placed"]
+
+    assert open_(", gelatine 15 g") and not open_("")

@@ -14,7 +14,7 @@ from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics import kinetics
 from northsquall.dynamics.decomposition import Decomposition
-from northsquall.dynamics.kernel import NEVER_BOILS, wetted
+from northsquall.dynamics.kernel import LATENT_ICE, NEVER_BOILS, wetted
 from northsquall.dynamics.kinetics import WARMED, Kinetics, as_written, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
 from northsquall.dynamics.schedule import AFTER, Timed, lay_out, next_size
@@ -106,12 +106,14 @@ REFLUX_C = 80.0
 def build_pot(
     procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
     reactions: Sequence[Followed], beside: dict[int, float | None] | None = None, decomposition: tuple[Decomposition, float] | None = None,
+    iced_C: dict[int, float] | None = None,
 ) -> Pot | str:  # fmt: skip
     """The pot's plan; a sentence that says what is missing where there is none.
 
-    `reactions`: the deciding one first; `decomposition`: heat rate of the whole mixture by itself and its heat in J/g, where it was measured.
+    `reactions`: the deciding one first; `decomposition`: heat rate of the whole mixture by itself and its heat in J/g, where it was measured;
+    `iced_C`: by step, °C of what is poured from a vessel with ice in it, where that is known.
     """
-    return _Builder(procedure, lots, walk, timed, settings, vessel, reactions, beside, decomposition).build()
+    return _Builder(procedure, lots, walk, timed, settings, vessel, reactions, beside, decomposition, iced_C or {}).build()
 
 
 class _Builder:
@@ -119,16 +121,16 @@ class _Builder:
 
     def __init__(
         self, procedure: Procedure, lots: dict[str, Lot], walk: Walk, timed: list[Timed], settings: Settings, vessel: Vessel,
-        reactions: Sequence[Followed], beside: dict[int, float | None] | None, decomposition: tuple[Decomposition, float] | None,
+        reactions: Sequence[Followed], beside: dict[int, float | None] | None, decomposition: tuple[Decomposition, float] | None, iced_C: dict[int, float],
     ) -> None:  # fmt: skip
-        self.decomposition = decomposition
+        self.decomposition, self.iced_C = decomposition, iced_C
         self.procedure, self.lots, self.walk, self.timed, self.settings, self.vessel = procedure, lots, walk, timed, settings, vessel
         self.main = reactions[0] if reactions else None
         self.notes: list[str] = []
         self.entries: dict[int, Entry] = {e.step: e for e in walk.entries if e.vessel == vessel.name}
-        self.heats = beside if beside is not None else {e.step: e.mixing for e in walk.entries if e.vessel == vessel.name}
+        self.heats = dict(beside) if beside is not None else {e.step: e.mixing for e in walk.entries if e.vessel == vessel.name}
         self.reactions = [r for r in reactions if r is self.main or r.dH.established]
-        self.ambient = settings.best("ambient_C") + ZERO_C
+        self.ambient = self.start_K = settings.best("ambient_C") + ZERO_C
 
     def build(self) -> Pot | str:
         ours = [t for t in self.timed if t.step.vessel == self.vessel.name and t.step.kind not in AFTER]
@@ -156,7 +158,7 @@ class _Builder:
             whole += sum(self._extent(r.event) * (r.dH.best or 0.0) / first for r in self.reactions[1:])
         settings = self.settings
         plan = Plan(
-            species=self.species, start_mol=tuple(start), start_T_K=self.ambient, cp=tuple(self.cp), vm=tuple(self.vm), rates=rates, followed=count, waits=waits,
+            species=self.species, start_mol=tuple(start), start_T_K=self.start_K, cp=tuple(self.cp), vm=tuple(self.vm), rates=rates, followed=count, waits=waits,
             nominal_mL=self.nominal, glass_J_K=settings.best("glass_J_per_K_per_mL") * self.nominal,
             ambient_K=self.ambient, U_air=settings.best("U_air_W_m2K"), ice_kg=self.ice_kg, bath_water_kg=self.water_kg, bath_start_K=self._bath_start(),
             unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=whole,
@@ -197,9 +199,8 @@ class _Builder:
             self.notes.append(f"vessel without a size: taken {settings.best('fill_fraction') * 100:.0f} % full at the end")
         self.nominal = max(nominal, charged * 1.02)
         self.bath, self.bath_assumed = self.vessel.bath, False
-        if self.bath is None and (own_g := self._own_ice([t.step for t in ours])) >= LEAST_ICE * charged:
-            self.bath = Bath(kind="ice", ice_g=own_g, water_g=0.0)
-            self.notes.append(f"{own_g:.0f} g of ice in the pot itself is taken for its bath: it holds 0 °C until it has melted")
+        if self.bath is None:
+            self._ice_inside(ours, charged)
         self.ice_kg = self.water_kg = 0.0
         self.bath_T = 20.0
         if self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
@@ -212,11 +213,29 @@ class _Builder:
                 self.bath_assumed = True
             self.ice_kg, self.water_kg = ice_g / 1e3, (water_g or 0.0) / 1e3
 
-    def _own_ice(self, steps: list[Step]) -> float:
-        """Ice (g) that is put into the pot itself before the first feed."""
-        first = next((s.n for s in steps if s.kind == "dose"), math.inf)
-        lots = [self.lots[k] for s in steps if s.n < first and s.kind in ("charge", "add") for k in s.materials]
-        return sum(x.mass_g[1] for x in lots if x.material.identity == "ice" and x.mass_g)
+    def _ice_inside(self, ours: list[Timed], charged_mL: float) -> None:
+        """Ice put into the pot itself before the first feed: m L_ice = C (T_room - T) + what is left, which goes on as the pot's ice bath.
+
+        Its melting is taken out of the heats of its steps, so that it is counted once; an ice without a mass counts for nothing.
+        """
+        first = next((t.step.n for t in ours if t.step.kind == "dose"), math.inf)
+        before = [t.step for t in ours if t.step.n < first and t.step.kind in ("charge", "add")]
+        lots = [(s.n, self.lots[k]) for s in before for k in s.materials]
+        ice = [(n, x.mass_g[1]) for n, x in lots if x.material.identity == "ice" and x.mass_g]
+        grams = sum(g for _, g in ice)
+        if grams < LEAST_ICE * charged_mL or any(x.cp_J_K is None for _, x in lots):
+            return
+        cp = sum(x.cp_J_K or 0.0 for _, x in lots) + self.settings.best("glass_J_per_K_per_mL") * self.nominal
+        for n, g in ice:
+            if (heat := self.heats.get(n)) is not None:
+                self.heats[n] = heat + g * LATENT_ICE / 1e6
+        self.start_K = max(self.ambient - grams * LATENT_ICE / 1e3 / cp, ZERO_C)
+        left = grams - (self.ambient - self.start_K) * cp / (LATENT_ICE / 1e3)
+        if left > 0:
+            self.bath = Bath(kind="ice", ice_g=left, water_g=0.0)
+        self.notes.append(
+            f"{grams:.0f} g of ice in the pot itself: it begins at {self.start_K - ZERO_C:.0f} °C, and {max(left, 0.0):.0f} g are left to hold it"
+        )
 
     def _mixture(self, ours: list[Timed]) -> None:
         """Species: what the followed reactions consume, what is made, one for the bulk of each charge, what is not dissolved yet."""
@@ -316,11 +335,9 @@ class _Builder:
             if mine and step.n in self.doses:
                 feed = self._fed(step)
                 source = next((v for v in self.procedure.vessels if v.name == step.from_vessel), None)
-                poured = [x for x in self.procedure.steps if x.vessel == step.from_vessel and x.n < step.n]
                 if COLD.search(step.text) or (source is not None and source.bath is not None):
                     feed_T = 5.0 + ZERO_C
-                if self._own_ice(poured) > 0:
-                    feed_T = ZERO_C
+                feed_T = self.iced_C.get(step.n, feed_T - ZERO_C) + ZERO_C
                 if not segments and step.kind == "charge":
                     start = [a + b for a, b in zip(start, feed, strict=True)]
                     feed, heat = [0.0] * len(self.species), 0.0

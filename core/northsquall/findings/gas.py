@@ -70,11 +70,17 @@ def _absorbers(line: Line | None) -> list[Passed]:
     return [p for p in line.elements if p.element.element in ("absorber", "washer", "burner")] if line is not None else []
 
 
+def _takes_all(c: Context, gas: str) -> bool:
+    """Whether a line is known to take all of this gas."""
+    d = c.gas.demands.get(gas) if c.gas and c.gas.lines else None
+    return d is not None and (d.share or 0.0) >= 1.0
+
+
 def _covered(c: Context, gas: str) -> bool:
-    """Whether a line takes this gas with something to spare."""
+    """Whether a line takes this gas, or stands there for an amount that is not established and is said so."""
     assert c.gas is not None
     d = c.gas.demands.get(gas)
-    return bool(c.gas.lines) and d is not None and ((d.share or 0.0) >= 1.0 or (d.mol is None and (d.offered_mol or 0.0) > 0))
+    return _takes_all(c, gas) or (bool(c.gas.lines) and d is not None and d.mol is None and (d.offered_mol or 0.0) > 0)
 
 
 def _sees_fumes(c: Context) -> tuple[int, int] | None:
@@ -98,7 +104,7 @@ def unnamed(c: Context) -> Iterator[Finding]:
         if record.root in c.gas.from_absorber and not c.gas.of(record.root):
             continue
         severity: Severity = "condition" if record.toxic or record.fuel else "note"
-        if record.toxic and (_trifle(c, record, mol, c.gas.exposure.get(record.root)) or _covered(c, record.root)):
+        if record.toxic and (_trifle(c, record, mol, c.gas.exposure.get(record.root)) or _takes_all(c, record.root)):
             severity = "note"  # an absorber for it is drawn: it is expected, if not by name
         if severity == "note" and not record.toxic and mol[1] < 0.05:
             continue
@@ -583,16 +589,9 @@ def sucked_back(c: Context) -> Iterator[Finding]:
     """G05: an absorber's liquid that can be pulled back into the pot."""
     for line in c.gas.lines.values() if c.gas else []:
         for p in line.elements:
-            dips = p.element.dip_cm is not None and p.element.dip_cm > 0
-            heated = any(x.kind in ("distil", "heat", "reflux") and x.vessel == line.of for x in c.procedure.steps)
-            cools = (
-                (p.stock is None or p.stock.volume_mL is None)
-                and dips
-                and heated
-                and not any(q.element.element == "trap" for q in line.elements)
-            )
-            if p.pulled != "reaches" and not cools:  # nobody wrote how much stands in it, but the tube ends in it and the pot is heated
+            if p.pulled != "reaches":
                 continue
+            dips = p.element.dip_cm is not None and p.element.dip_cm > 0
             size = f"{p.pulled_mL:.0f} mL" if p.pulled_mL else "the whole liquid"
             small = f"the traps before it hold {p.trap_mL:.0f} mL" if p.trap_mL else "no empty trap stands before it"
             hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
@@ -687,7 +686,7 @@ def past_the_limit(c: Context) -> Iterator[Finding]:
 def _detects(words: str, r: GasRecord) -> bool:
     return (
         r.named_in(words)
-        or words.lower().split()[0] in ("gas", "detector", "detectors", "alarm", "monitor")
+        or words.lower().split()[0] in ("gas", "detector", "detectors")
         or (r.root in ("HCl", "HBr", "Cl2", "Br2") and "acid" in words.lower())
     )
 

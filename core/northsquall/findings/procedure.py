@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Container, Iterator
 
 import numpy as np
@@ -126,6 +127,30 @@ def _warms(c: Context) -> bool:
             if s.peak_C - max(r.pot_C[begin], held.get(s.step, -273.15)) > NO_BATH_K:
                 return True
     return False
+
+
+MASS = re.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
+NO_CHARGE = re.compile(
+    r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$",
+    re.I,
+)
+"""Before a mass that is not of a charge."""
+BEFORE_THE_END = ("charge", "add", "dose", "hold", "heat", "reflux", "quench")
+
+
+@rule("P02")
+def unplaced(c: Context) -> Iterator[Finding]:
+    """P02: a mass stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
+    text = c.procedure.source_text
+    last = max((s.span[0] for s in c.procedure.steps if s.kind in BEFORE_THE_END), default=0)
+    for u in c.procedure.unread:
+        per = text[u.span[1] : u.span[1] + 4].lstrip().startswith(("/", "per"))
+        if u.span[0] >= last or per or not MASS.search(u.text) or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
+            continue
+        yield finding(
+            "P02", "condition", f"“{u.text}” is written, and what it is of was not read: a charge may be missing from these figures.", step=c.step_at(u.span[0]), span=u.span,
+            established=False, limit="every mass placed", remedy="Say what it is of, or strike it.", source="handbook 1: a missing value is not zero", short="mass not placed",
+        )  # fmt: skip
 
 
 @rule("P02")

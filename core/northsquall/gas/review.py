@@ -76,6 +76,7 @@ def review(
     """Work out the gas of a procedure. `side`: gases made beside a reaction, whose amount no equation gives, with their steps."""
     found = releases(procedure, lots, trials, walks, timed, settings, pot, runs)
     off = procedure.place.line_off
+    heated = {s.vessel for s in procedure.steps if s.kind in ("distil", "heat", "reflux")}
     lines: dict[str, Line] = {}
     through: set[int] = set()
     sources = (
@@ -87,7 +88,7 @@ def review(
         elements = elements_of(procedure, of)
         ours = [r for r in found if r.vessel == of and (off is None or r.step < off)]
         through |= {id(r) for r in ours}
-        lines[of] = run_line(of, elements, ours, lots, settings, procedure.place.sweep_L_min, cat)
+        lines[of] = run_line(of, elements, ours, lots, settings, procedure.place.sweep_L_min, cat, of in heated)
     vented: dict[str, list[tuple[np.ndarray, np.ndarray]]] = {}
     for line in lines.values():
         for g, rate in line.vented.items():

@@ -187,8 +187,9 @@ def run_line(
     settings: Settings,
     sweep_L_min: float | None = None,
     cat: Catalogue | None = None,
+    heated: bool = False,
 ) -> Line:
-    """Lead the releases of one vessel through its elements."""
+    """Lead the releases of one vessel through its elements. `heated`: the vessel is, so that it cools and draws air or liquid back."""
     passed = [Passed(e, stock_of(lots_in(e, lots, cat)) if e.element in ("absorber", "washer") else None) for e in elements]
     trouble = _check(of, passed)
     known = [r for r in found if len(r.t_min)]
@@ -215,7 +216,7 @@ def run_line(
     out = {g: float(x.sum()) for g, x in here.items()}
     line = Line(of, passed, at, vented, total, out, None, trouble)
     _pressure(line, known, settings, sweep_L_min)
-    _pulled_back(line, sweep_L_min)
+    _pulled_back(line, sweep_L_min, heated)
     return line
 
 
@@ -340,8 +341,10 @@ def hagen_poiseuille_mbar(L_min: float, bore_m: float, length_m: float) -> float
     return 128.0 * MU_PA_S * length_m * (L_min * 1e-3 / 60.0) / (math.pi * bore_m**4) / 100.0
 
 
-def _pulled_back(line: Line, sweep: float | None) -> None:
+def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
     """Suck-back: an absorber's liquid goes up the line when a very soluble gas ends or the pot cools; an empty trap before it holds it.
+
+    Where nobody wrote how much stands in it, no gas can be followed into it: a tube that dips in behind a heated pot is enough then.
 
     The part of a trap that can hold is its whole volume: a trap turned the wrong way holds nothing, which the text seldom says.
     """
@@ -360,7 +363,8 @@ def _pulled_back(line: Line, sweep: float | None) -> None:
             if p.came[g] > 1e-6 and (record_of(g).very_soluble or record_of(g).some_soluble) and offers(record_of(g), p.stock)
         ]
         p.pulled_mL, p.trap_mL = p.stock.volume_mL, trap
-        if not gases:
+        cools = heated and not trap and p.stock.volume_mL is None and bool(e.dip_cm)
+        if not gases and not cools:
             continue
         if e.above:
             p.pulled = "held"

@@ -401,6 +401,10 @@ SPILLS = (
 """What stands ready for a spill; anything else "at hand" may be a charge."""
 
 
+AGENTS = ("sodium thiosulfate", "sodium hydrogen carbonate", "sodium carbonate", "sodium sulfite", "sodium hydrogen sulfite", "sand")
+"""What nothing is made of: it stands there for a spill."""
+DUMPS = re.compile(r"\b(?:dump\w*|spill\w*|quench\w*|drench|bucket|tub|bowl|beaker|vessel|pail|crock|basin)\b", re.I)
+"""In words about what stands ready, with no substance named: where the batch would go, or what is for a spill."""
 WORN = re.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets)\b", re.I)
 
 
@@ -417,7 +421,12 @@ def _stands_ready(clause: Clause, text: str) -> bool:
         return True  # "Two people, visor, 1 L thiosulfate for bromine"
     if not told and bath_in(clause.items) is not None:
         return False  # "lamp beside the flask, oil bath 130"
-    if lex.READY.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
+    ready = lex.READY.search(text)
+    if ready is not None and not told:
+        return DUMPS.search(text) is not None  # "a 5 L tub stands ready"; an extinguisher or gloves at hand are no dump
+    if ready is not None and ready.group().lower().endswith("there") and any(x not in AGENTS for x in told):
+        return False  # "the solution stands there"
+    if ready is not None and all(x in ("ice", "water", *SPILLS) for x in told):
         return True
     return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
 
@@ -940,7 +949,8 @@ def _fragment(account: Account, r: Reading) -> None:
     ):
         new_step(account, r.clause, "reflux" if re.search(r"\breflux\b", text, re.I) else "hold", vessel=account.batch)
         return None
-    if doc.steps and lex.OVERNIGHT.search(text) and window is not None and not r.measured:
+    stands = window is not None or re.search(r"\b(?:stands|stood|sits|rests)\b", text, re.I) is not None
+    if doc.steps and lex.OVERNIGHT.search(text) and stands and not r.measured:
         new_step(account, r.clause, "hold", vessel=account.batch)
         return None
     if doc.steps and window and "bath" in r.clause.label and doc.steps[-1].kind in ("charge", "add", "dose"):

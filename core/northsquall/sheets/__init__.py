@@ -7,7 +7,7 @@ from northsquall.sheets.exotherm import exotherm, heat, strip
 from northsquall.sheets.gas import beside, closed_lines, gas_lanes, gas_lines, gases
 from northsquall.sheets.govern import assumptions, citations, governs, referred
 from northsquall.sheets.quench import dump, quench, quench_on_strip
-from northsquall.sheets.reactions import boiling, enthalpy_of, reaction_lines, stages, total_heat
+from northsquall.sheets.reactions import boiling, enthalpy_of, iced_C, reaction_lines, stages, total_heat
 from northsquall.sheets.timetable import schedule
 
 __all__ = [
@@ -27,6 +27,7 @@ __all__ = [
     "gases",
     "governs",
     "heat",
+    "iced_C",
     "marks",
     "material_lines",
     "quench",
