@@ -14,6 +14,8 @@ GATES = [
     ("nitration-arene", {"toluene": 0.5, "nitric acid": 0.5, "sulfuric acid": 0.5}, 40.0, 20, None, 0.5, 20),  # dilute mixed acid nitrates nothing
     ("nitration-arene", {"toluene": 0.5, "sodium nitrite": 0.5}, 5.0, 20, {"toluene": 0.5, "nitric acid": 0.5, "sulfuric acid": 1.0}, 0.5, 20),
     ("carbonate-acid", {"sodium carbonate": 0.5, "sodium hydroxide": 1.0, "acetic acid": 0.5}, 40.0, 20, {"sodium carbonate": 0.5, "acetic acid": 1.5}, 40.0, 20),
+    ("insoluble-carbonate-acid:Ca", {"calcium carbonate": 0.5, "phenol": 0.5}, 40.0, 20, {"calcium carbonate": 0.5, "acetic acid": 0.5}, 40.0, 20),  # phenol is a weaker acid than carbonic acid
+    ("nitric-benzylic-alcohol", {"benzoin": 0.1, "nitric acid": 0.5}, 1.0, 20, {"benzoin": 0.1, "nitric acid": 0.5}, 1.0, 90),
     ("sulfide-acid", {"sodium sulfide": 0.5, "sodium hydroxide": 1.0}, 40.0, 20, {"sodium sulfide": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
     ("thiosulfate-acid", {"sodium thiosulfate": 0.5, "sodium hydroxide": 0.5}, 40.0, 20, {"sodium thiosulfate": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
     ("hypochlorite-acid", {"sodium hypochlorite": 0.5, "sodium hydroxide": 0.5}, 40.0, 20, {"sodium hypochlorite": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),

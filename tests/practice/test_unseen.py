@@ -1,4 +1,4 @@
-"""A hundred texts in five rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md."""
+"""A hundred and twenty texts in six rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md."""
 
 from __future__ import annotations
 
@@ -14,8 +14,8 @@ def found() -> dict[str, list[tuple[str, bool, str]]]:
     return all_checks()
 
 
-def test_a_hundred_further_texts_reach_the_shares(found: dict[str, list[tuple[str, bool, str]]]) -> None:
+def test_the_further_texts_reach_the_shares(found: dict[str, list[tuple[str, bool, str]]]) -> None:
     got = shares(found)
-    assert len(found) == 100
+    assert len(found) == 120
     assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
     assert got["alarms"] <= 3

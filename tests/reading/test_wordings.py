@@ -717,3 +717,126 @@ def test_a_mass_that_is_of_nothing_keeps_the_verdict_open() -> None:
         return [f.message for f in result(text.format(words)).findings if f.short == "mass not placed"]
 
     assert open_(", gelatine 15 g") and not open_("")
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "500 mL of 5 % sodium sulfite stands beside the rig for spills.",
+        "1 L of 5 % acetic acid for splashes.",
+        "Iodine gloves, two trained workers.",
+        "HCl (0.1 mol, 2.4 L) is expected.",
+        "The condenser is fed with water at 8 °C.",
+        "A spill bucket with soda.",
+        "Caustic beaker at the end: 100 mL of 10 % sodium thiosulfate, slowly.",
+    ],
+)
+def test_gear_spills_and_what_comes_off_bring_nothing_in(words: str) -> None:
+    added = [m for m in batch(words).materials if m.role != "wash"]
+    assert {m.identity for m in added} == {"aniline", "water"}
+
+
+@pytest.mark.parametrize(
+    ("words", "kind", "ice_g"),
+    [
+        ("in a bath of ice (1.2 kg) and water (600 mL)", "ice", 1200.0),
+        ("Bath: 1.5 kg of ice, 400 g of salt.", "ice-salt", 1500.0),
+        ("beaker of ice water (about 900 g ice) around it", "ice", 900.0),
+    ],
+)
+def test_a_bath_told_in_brackets_or_a_list(words: str, kind: str, ice_g: float) -> None:
+    p = read(f"A batch\n\n500 mL flask, stirred, {words}. Charge 20 g of phenol and 100 mL of ethanol.\n")
+    bath = p.vessels[0].bath
+    assert bath is not None and (bath.kind, bath.ice_g) == (kind, ice_g)
+    assert "sodium chloride" not in names(p) and names(p).count("ice") == 0
+
+
+def test_no_hot_plate_is_no_heat() -> None:
+    assert bath_in(quantities(tokenise("no flame, no hot plate"))) is None
+
+
+def test_what_the_funnel_holds_goes_in_by_drops() -> None:
+    step = last(batch("In the dropping funnel 14 g of acetic anhydride. Dropwise, over half an hour, at 10 to 20 degrees."), "dose")
+    assert step.materials and step.duration is not None and step.duration.value == 30.0
+
+
+def test_the_rest_is_added_as_it_boils() -> None:
+    words = "Of 12 g of acetic anhydride 1 mL is added; after 4 min it clears. Only then is the rest added over 40 min, at such a rate that it boils gently (35 °C)."
+    step = last(batch(words), "dose", "add")
+    assert step.duration is not None and step.duration.value == 40.0 and step.T_range is not None and step.T_range.value == 35.0
+
+
+def test_the_tap_that_is_closed_at_a_temperature_is_a_limit() -> None:
+    step = last(batch("Acetic anhydride 12 g over 60 min, below 30 °C. Close the tap at 35 °C."), "dose")
+    assert step.T_range is None and step.T_limit is not None and step.T_limit.value == 30.0
+
+
+def test_a_letter_does_nothing_before_it_begins() -> None:
+    p = read(
+        "Dear Ann,\n\nhere is the acetanilide prep you wanted, as run on Monday.\n\n12 g aniline in 50 mL water, 250 mL 3-neck. Rotavap at 40 °C.\n"
+    )
+    assert "acetanilide" not in names(p) and p.vessels[0].nominal_mL == 250.0
+    assert p.steps[-1].kind == "distil"
+
+
+def test_a_metal_s_wool_is_the_metal() -> None:
+    assert names(read("A batch\n\nIron wool 12 g and 100 mL of 10 % sulfuric acid in a 500 mL flask.\n"))[0] == "iron"
+    assert "zinc" not in names(batch("Another 5 mL of acetic acid if there is still zinc."))
+
+
+def test_a_residue_is_treated_where_it_stands() -> None:
+    text = "Gas\n\n500 mL flask: 10 g of potassium permanganate. 50 mL of 36 % hydrochloric acid over 60 min. The gas goes to 500 mL of 15 % caustic.\n{}\n"
+    assert (
+        last(read(text.format("Flask residue: 10 % sodium bisulfite, 50 mL, dropwise, until pale.")), "neutralise", "destroy").vessel
+        == "500 mL flask"
+    )
+    other = read(text.format("Flask residue into 500 mL of 5 % sodium bisulfite in a 1 L beaker."))
+    assert other.steps[-1].vessel == "1 L beaker"
+
+
+def test_a_tube_through_the_bung_leads_the_gas_away() -> None:
+    text = "Gas\n\n30 g of salt and 60 mL of concentrated sulfuric acid in a 250 mL flask. A bent tube through the bung goes down to the bottom of a jar with 300 mL of water. Burner under the flask.\n"
+    p = read(text)
+    assert [m.identity for m in p.materials if m.role == "absorber"] == ["water"] and p.steps[-1].kind == "heat"
+    found = {f.code for f in result(text).findings if f.severity != "note"}
+    assert "G05" in found and "H12" in found and "G02" not in found
+
+
+def test_the_cork_of_a_conical_flask_shuts_it() -> None:
+    text = "Gas\n\n30 g of marble and 60 mL of 10 % hydrochloric acid in a 250 mL conical flask. Cork in the flask so that it does not smell.\n"
+    assert "G02" in {f.code for f in result(text).findings if f.severity == "stop"}
+
+
+def test_the_strength_behind_the_ice_is_no_yield() -> None:
+    p = batch("Pour slowly, over 15 min, on to crushed ice (150 g) and 37 % hydrochloric acid (20 mL) in a 1 L beaker.")
+    assert p.results.mass_g is None and p.steps[-1].kind == "quench" and "ice" in names(p)
+
+
+def test_smell_that_is_taken_back_is_no_endpoint() -> None:
+    words = "Stirred until you can't smell{} the sample shows no more anhydride by chromatography."
+    assert "G11" in {f.code for f in result(f"A\n\n{POT}{words.format('. Then')}\n").findings}
+    assert "G11" not in {f.code for f in result(f"A\n\n{POT}{words.format(', no, until')}\n").findings}
+
+
+@pytest.mark.parametrize(
+    ("words", "severity"),
+    [
+        ("The mother liquor (ethanol) and the nitric filtrate go together in the waste bottle.", "stop"),
+        ("The mother liquor (ethanol) goes into the solvent can, the nitric filtrate into the acid waste, apart.", None),
+    ],
+)
+def test_streams_that_are_put_together_by_name(words: str, severity: str | None) -> None:
+    """Handbook 3.4: nitric acid and alcohols."""
+    text = f"Benzil\n\n20 g of benzoin and 100 mL of 68 % nitric acid in a 500 mL flask, 90 °C for 1 h, hood. Pour into 300 mL of water in a 1 L beaker, filter, recrystallise from 60 mL of ethanol. {words}\n"
+    assert next((f.severity for f in result(text).findings if f.code == "Q12"), None) == severity
+
+
+def test_mercury_is_no_waste_for_the_sink() -> None:
+    text = "Amalgam\n\n500 mL flask: 40 g of zinc, 4 g of mercuric chloride, 100 mL of water, 5 mL of 10 % hydrochloric acid; shaken for 5 min, the liquid is poured off into the {}.\n"
+    assert "Q12" in {f.code for f in result(text.format("sink")).findings}
+    assert "Q12" not in {f.code for f in result(text.format("mercury can")).findings}
+
+
+def test_cold_water_on_hot_glass() -> None:
+    assert "H12" in {f.code for f in result(f"A\n\n{POT}Rinse the hot flask with cold water from the tap.\n").findings}
+    assert "H12" not in {f.code for f in result(f"A\n\n{POT}Never rinse the hot flask with cold water.\n").findings}

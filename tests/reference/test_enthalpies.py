@@ -170,7 +170,7 @@ def vessel(**moles: float) -> Stream:
 SPOT = [
     ("thionyl chloride, both gases leaving", [vessel(thionyl_chloride=1), vessel(water=1.2)], "thionyl-water", 50, 4),
     ("solid bicarbonate cools", [vessel(hydrochloric_acid=1, water=400), vessel(sodium_bicarbonate=1)], "carbonate-acid", 31, 3),
-    ("marble and acid", [vessel(calcium_carbonate=1), vessel(hydrochloric_acid=2.2, water=400)], "carbonate-acid", -15, 2),
+    ("marble and acid", [vessel(calcium_carbonate=1), vessel(hydrochloric_acid=2.2, water=400)], "insoluble-carbonate-acid:Ca", -15, 2),
     ("salt and sulfuric acid", [vessel(sodium_chloride=1), vessel(sulfuric_acid=1)], "hydrogen-halide-salt:HCl", 7, 4),
     ("bromide and sulfuric acid, the bisulfate counted dissolved: its crystals lie 21 lower", [vessel(potassium_bromide=1), vessel(sulfuric_acid=1)], "hydrogen-halide-salt:HBr", 11 + 21, 9),
     ("zinc and acid", [vessel(zinc=1), vessel(hydrochloric_acid=2.2, water=400)], "metal-acid:Zn", -154, 3),

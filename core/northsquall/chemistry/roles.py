@@ -101,6 +101,10 @@ def charges(procedure: Procedure, lots: Mapping[str, Lots]) -> dict[str, float]:
     return total
 
 
+TRACE = 0.05
+"""Part of the largest product below which another is none that is aimed at."""
+
+
 def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
     """The heaviest organic made outside quench and work-up, else the gas a generator makes."""
     steps = {s.n: s for s in procedure.steps}
@@ -115,9 +119,11 @@ def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
                 (made if e.reaction.family.tier < 7 else late)[root] = mass_of(parse_formula(formula_of(root)))
             elif n > 0 and is_gas(root):
                 gas[root] = gas.get(root, 0.0) + n * e.extent
-    used = {root for e in events for root, n in e.reaction.change if n < 0}
     made = made or (late if not gas else {})  # a slow reaction where there is no other
-    ends = {r: m for r, m in made.items() if r not in used} or made
+    rest = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r) for r in made}
+    came = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r and n > 0) for r in made}
+    kept = {r: m for r, m in made.items() if rest[r] > 0.5 * came[r]}
+    ends = {r: m for r, m in kept.items() if rest[r] > TRACE * max(rest[k] for k in kept)} or made
     if ends:
         return max(ends, key=lambda r: ends[r])
     return max(gas, key=lambda r: gas[r]) if gas else None

@@ -17,7 +17,7 @@ from northsquall.substances import Substance, catalogue
 
 GAS_PORTIONS = 20
 """Portions of a dose where a gas-forming family can act: CO2 within 2.5 % of the limit of many."""
-ORDER_MATTERS = frozenset({"CO3-2", "SO3-2", "S2O5-2", "S-2", "S2O3-2"})
+ORDER_MATTERS = frozenset({"CO3-2", "CaCO3", "MgCO3", "BaCO3", "SO3-2", "S2O5-2", "S-2", "S2O3-2"})
 TRIAL_MOL = (1e-4, 0.011, 0.037, 0.12, 0.41, 1.3, 4.1, 1e4)
 """Stand-ins for an amount nobody wrote: only what stays the same over all of them is established."""
 ROOM = 20.0
@@ -27,6 +27,8 @@ BOILING = (60.0, 110.0)
 """Temperatures tried where a text says reflux or boiling without a figure."""
 UNSTATED_HEAT = (20.0, 110.0)
 """Temperatures tried where a text says heat and no figure: what differs is possible, not established."""
+FLAME_HEAT = (20.0, 250.0)
+"""The same over a flame."""
 OVERNIGHT_MIN = 480.0
 
 
@@ -162,6 +164,9 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
     low, high = last
     q = step.T_range
     bath = step.bath or (vessel.bath if vessel else None)
+    told_later = bath is not None and step.bath is None and bath.span is not None and bath.span[0] > step.span[1]
+    if told_later and bath is not None and (bath.T_C or 0.0) > ROOM and step.kind in ("charge", "dissolve"):
+        bath = None  # what is heated afterwards was charged cold
     if q is not None:
         low, high = (q.low if q.low is not None else q.value), (q.high if q.high is not None else q.value)
     elif step.kind == "reflux" or (step.kind in ("hold", "heat") and "reflux" in step.text.lower()):
@@ -171,7 +176,9 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
     elif step.kind in ("dose", "add") and RECEIVES_BOILING.search(step.text):
         low, high = BOILING
     elif step.kind == "heat":
-        low, high = (bath.T_C, bath.T_C) if bath and bath.T_C is not None else UNSTATED_HEAT
+        low, high = (
+            (bath.T_C, bath.T_C) if bath and bath.T_C is not None else FLAME_HEAT if bath and bath.kind == "burner" else UNSTATED_HEAT
+        )
     elif step.kind in ("charge", "dose", "add", "cool", "dissolve") and bath is not None:
         low, high = (
             (bath.T_C, bath.T_C)

@@ -353,7 +353,16 @@ class _Builder:
                 duration_s = self._cooling_s(step, present_cp, present_mL, start=max(begins_C, self.ambient - ZERO_C) if begins_C else None)
                 t.low = t.best = t.high = duration_s / 60.0
                 t.why = "from the duty of the bath"
-            if mine and not cooled and step.kind == "dose" and self.bath is not None and segments and (step.T_limit or step.T_range):
+            hot_before = bool(segments) and segments[-1].bath in ("fixed", "heater", "jacket") and seg_bath == "ice"
+            if (
+                mine
+                and not cooled
+                and not hot_before
+                and step.kind == "dose"
+                and self.bath is not None
+                and segments
+                and (step.T_limit or step.T_range)
+            ):
                 wait_s = self._cooling_s(step, *before)
                 last = segments[-1]
                 segments[-1] = replace(last, duration_s=last.duration_s + wait_s)

@@ -92,6 +92,16 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                     )  # fmt: skip
 
 
+def _warmed_after(c: Context, entry: Entry) -> Iterator[Entry]:
+    """What goes on in the same vessel before anything else comes in: what was charged cold and is then warmed (H04 says that)."""
+    for x in c.walk.entries:
+        if x.step <= entry.step or x.vessel != entry.vessel:
+            continue
+        if sum(any(n > 0 for n in b.values()) for b in x.before) > 1:
+            return
+        yield x
+
+
 @rule("S04")
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
@@ -120,6 +130,7 @@ def never_together(c: Context) -> Iterator[Finding]:
                 h.id in said
                 or h.id in already
                 or (pairs.meant(h, entry, planned) and not furious)
+                or any(pairs.meant(h, x, c.purpose.wanted) for x in _warmed_after(c, entry))
                 or len(streams) < 2
                 or _its_medium(h, entry, c)
             ):

@@ -327,7 +327,8 @@ def came_over(c: Context) -> Iterator[Finding]:
 
 
 FROTH = re.compile(
-    r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
+    r"\b(?:level|froth|foam)\b(?:[^.;]|\.\d){0,40}\b(?:below|under|not (?:above|over|past)|never (?:above|over|past)) (?:the )?(?:half|middle|two[- ]thirds?|three[- ]quarters?|neck|shoulder)"
+    r"|\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
     re.I,
 )
 
@@ -523,8 +524,31 @@ TRIFLE_MOL = 0.02
 
 def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Exposure | None) -> bool:
     """Whether a little of a toxic gas leaves into a hood and stays a quarter of every limit at its face."""
+    if c.procedure.place.hood is True and _stays_dissolved(c, record):
+        return True
     face = x.face_ppm[2] if x is not None and x.face_ppm is not None else None
     return c.procedure.place.hood is True and mol[2] < TRIFLE_MOL and face is not None and face < 0.25 * (record.lowest_ppm or 0.0)
+
+
+DISSOLVED_SHARE, DISSOLVED_BELOW_C = 0.05, 50.0
+"""Part of what water holds at 20 °C and 1 atm up to which a gas makes no bubbles, and how warm that may be (assumption: a twentieth of an atmosphere)."""
+
+
+def _stays_dissolved(c: Context, record: GasRecord) -> bool:
+    """Whether the water of every vessel in which a soluble gas forms holds far more of it."""
+    limit = next((w for k, _, w in record.takes if k == "water" and w is not None), None)
+    found = c.gas.of(record.root) if c.gas is not None else []
+    if limit is None or record.mass is None or not found:
+        return False
+    for r in found:
+        e = next((e for e in c.walk.entries if e.step == r.step and e.vessel == r.vessel), None)
+        water_g = e.after.get("H2O", 0.0) * WATER_G_MOL if e is not None else 0.0
+        if e is None or e.conditions.T_high > DISSOLVED_BELOW_C or r.mol[2] * record.mass > DISSOLVED_SHARE * limit * water_g:
+            return False
+    return True
+
+
+WATER_G_MOL = 18.015
 
 
 def _kept_in_water(line: Line, record: GasRecord) -> float:
@@ -771,6 +795,11 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     step = c.step(upto)
     if step is None or step.vessel is None:
         return None
+    for key in step.materials if step.kind in ("filter", "extract") else ():  # what it is taken up in over the flame
+        s = c.lots[key].substance
+        flash = s.value("Tflash") if s is not None and s.phase == "l" else None
+        if s is not None and flash is not None and flash.value + FLASH_MARGIN_K <= c.settings.best("ambient_C"):
+            return s.id, flash.value, c.settings.best("ambient_C")
     entries = [e for e in c.walk.entries if e.vessel == step.vessel and e.step <= upto]
     if not entries:
         return None
@@ -822,10 +851,15 @@ SMELL = re.compile(
 )
 
 
+TAKEN_BACK = re.compile(r"\W{1,3}(?:no|sorry|I mean|rather|wrong)\b", re.I)
+"""Behind words that their author takes back."""
+
+
 @rule("G11")
 def by_the_nose(c: Context) -> Iterator[Finding]:
     """G11: smell or an irritated eye as the endpoint."""
-    m = SMELL.search(c.procedure.source_text)
+    text = c.procedure.source_text
+    m = next((x for x in SMELL.finditer(text) if not TAKEN_BACK.match(text[x.end() :])), None)
     if m is None:
         return
     step = c.step_at(m.start())

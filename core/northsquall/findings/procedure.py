@@ -10,7 +10,7 @@ import numpy as np
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
-from northsquall.procedure import Material
+from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert
 from northsquall.substances import catalogue
@@ -404,6 +404,22 @@ def not_recognised(c: Context) -> Iterator[Finding]:
 RUNS = ("reflux", "distil", "heat")
 
 
+def _still_heated(c: Context, step: Step) -> bool:
+    """Whether a hold with no temperature of its own goes on with the heat of the step before it."""
+    before = [
+        s
+        for s in c.procedure.steps
+        if s.vessel == step.vessel and s.n < step.n and s.kind in ("heat", "reflux", "cool", "distil", "quench")
+    ]
+    return (
+        step.kind == "hold"
+        and step.T_range is None
+        and bool(before)
+        and before[-1].kind in ("heat", "reflux")
+        and before[-1].n == step.n - 1
+    )
+
+
 @rule("P08")
 def unattended(c: Context) -> Iterator[Finding]:
     """P08: left alone with heat, gas, reflux or vacuum on."""
@@ -411,7 +427,7 @@ def unattended(c: Context) -> Iterator[Finding]:
     for step in c.procedure.steps:
         if step.attended is not False or step.kind in ("dry", "filter", "store"):
             continue
-        warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > 35.0)
+        warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > 35.0) or _still_heated(c, step)
         can_react = c.enthalpy is not None or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):

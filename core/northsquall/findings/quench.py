@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
+from itertools import combinations
 
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
@@ -509,7 +510,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
 )  # fmt: skip
 KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
@@ -570,6 +571,72 @@ def halogenated_down_the_drain(c: Context) -> Iterator[Finding]:
     yield finding(
         "Q12", "condition", f"“{m.group()}”: a halogenated solvent is no waste for the drain, and meets alkali and amines there.", step=c.step_at(m.start()), span=m.span(), limit="halogenated waste", remedy="Into the halogenated waste, its cap vented.", source="handbook 4", short="waste",
     )  # fmt: skip
+
+
+TO_THE_DRAIN = re.compile(r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b", re.I)
+POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide"}  # fmt: skip
+"""Components that are no waste for any drain (common practice, no source)."""
+LEAST_POISON_MOL = 1e-4
+
+
+@rule("Q12")
+def poison_down_the_drain(c: Context) -> Iterator[Finding]:
+    """Q12: mercury, chromate, cyanide or azide goes down the drain; acid goes into the solvents' drum."""
+    text = c.procedure.source_text
+    for m in TO_THE_DRAIN.finditer(text):
+        begin = max(text.rfind(x, 0, m.start()) for x in (".", "\n", ";")) + 1
+        step = c.step_at(m.start())
+        if step is None or KEPT_APART.search(text[begin : m.start()]):
+            continue
+        held = _stream_of(c, step, text[begin : m.end()])
+        found = {POISONS[r] for x in held for r, n in x.items() if r in POISONS and n > LEAST_POISON_MOL}
+        if found:
+            yield finding(
+                "Q12", "condition", f"“{m.group()}”: {' and '.join(sorted(found))} goes down it.", step=step, span=m.span(), limit="none to the drain", remedy="Collect it apart, labelled, for the toxic waste.", source="handbook 4; common practice", short="waste",
+            )  # fmt: skip
+            return
+    pattern = next(x for x, name, _ in STREAMS if name == "solvent waste")
+    for m in pattern.finditer(text):
+        begin = max(text.rfind(x, 0, m.start()) for x in (".", "\n", ";")) + 1
+        step = c.step_at(m.start())
+        said = text[begin : m.end()]
+        if step is None or KEPT_APART.search(said) or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|wash\w*)\b", said, re.I):
+            continue
+        acid = max((x.get("H+", 0.0) for x in _stream_of(c, step, said)), default=0.0)
+        if acid > STRONG_ACID_MOL:
+            yield finding(
+                "Q12", "condition", f"“{m.group()}”: {acid:.2g} mol of acid goes in with the solvents: it eats the drum and reacts with what is in it.", step=step, span=m.span(), figure=acid, limit="streams that may meet", remedy="Aqueous acid into its own waste, or neutralise it first.", source="handbook 4; common practice", short="waste meets",
+            )  # fmt: skip
+            return
+
+
+STRONG_ACID_MOL = 0.05
+BY_ADJECTIVE = {"nitric": "nitric acid", "chromic": "chromium trioxide", "perchloric": "perchloric acid", "cyanide": "sodium cyanide"}
+TOGETHER = re.compile(r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled)\b", re.I)
+WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container)\b", re.I)
+
+
+@rule("Q12")
+def thrown_together(c: Context) -> Iterator[Finding]:
+    """Q12: two streams that a sentence puts together and that must not meet, by what they are called."""
+    cat = catalogue()
+    text = c.procedure.source_text
+    for m in re.finditer(r"[^.;\n]+", text):
+        if not (TOGETHER.search(m.group()) and WASTE_PLACE.search(m.group())) or KEPT_APART.search(m.group()):
+            continue
+        step = c.step_at(m.start())
+        words = m.group().lower()
+        named = {x.identity for x in c.procedure.materials if x.identity and (x.name.lower() in words or x.identity in words)}
+        named |= {BY_ADJECTIVE[w] for w in re.findall(r"\w+", words) if w in BY_ADJECTIVE}
+        found = [cat.substances[x] for x in sorted(named) if x in cat.substances]
+        streams = [{s.smiles: 1.0} if s.smiles and not s.parts else dict(s.parts) for s in found]
+        for a, b in combinations(streams, 2):
+            hit = next((h for h in pairs.hits({**a, **b}, 20.0, [a, b]) if h.severity != "long"), None)
+            if hit is not None and step is not None:
+                yield finding(
+                    "Q12", "stop" if hit.severity == "stop" else "condition", f"“{m.group().strip()[:80]}”: {hit.a} meets {hit.b}: {hit.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy="Two containers, each with a vented cap.", source=hit.source, short="waste meets",
+                )  # fmt: skip
+                return
 
 
 CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*)\b", re.I)

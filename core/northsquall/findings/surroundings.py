@@ -112,7 +112,7 @@ def not_stirred(c: Context) -> Iterator[Finding]:
 
 
 FLAME = re.compile(
-    r"\b(?:(?:naked|open|free|direct|bare|small|luminous|smoky|low|full|big) (?:gas )?flame|flame-heated|bunsen(?: burner)?|over (?:a|the) (?:gas )?(?:burner|flame)|with (?:a|the) (?:gas )?burner)\b",
+    r"\b(?:(?:naked|open|free|direct|bare|small|luminous|smoky|low|full|big) (?:gas )?flame|flame-heated|bunsen(?: burner)?|(?:over|on) (?:a|the) (?:gas )?(?:burner|flame|ring)|with (?:a|the) (?:gas )?burner|(?:burner|flame) (?:under|beneath|below) (?:the|a|it))\b",
     re.I,
 )
 DENIES = re.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;]{0,40}$", re.I)
@@ -131,6 +131,25 @@ def flame_on_glass(c: Context) -> Iterator[Finding]:
             remedy="Take a bath or a mantle on a jack that can be dropped away.", source="handbook 4", short="flame",
         )  # fmt: skip
         return
+
+
+SHOCK = re.compile(
+    r"\b(?:rins\w*|cool\w*|swill\w*|wash\w*|fill\w*|chill\w*|quench\w*|hold\w*)\b[^.;\n]{0,20}\b(?:(?:still|very|red)[- ])?hot (?:flask|glass|beaker|retort|tube|dish)\b[^.;\n]{0,40}\b(?:cold|tap|ice)\b"
+    r"|\bhot (?:flask|glass|beaker|retort|tube|dish)\b[^.;\n]{0,30}\b(?:into|in|under) (?:the )?(?:cold|tap|ice|running)\b",
+    re.I,
+)
+
+
+@rule("H12")
+def cold_on_hot_glass(c: Context) -> Iterator[Finding]:
+    """H12: hot glass is cooled by cold water."""
+    m = SHOCK.search(c.procedure.source_text)
+    if m is None or DENIES.search(c.procedure.source_text[max(0, m.start() - 30) : m.start()]):
+        return
+    yield finding(
+        "H12", "condition", f"“{m.group()}”: hot glass cracks, and what is left in it boils where the water falls in.", span=m.span(), step=c.step_at(m.start()),
+        limit="below 40 °C first", remedy="Let it cool in air to below 40 °C first.", source="handbook 4", short="thermal shock",
+    )  # fmt: skip
 
 
 SEALED = re.compile(
@@ -165,11 +184,14 @@ DROPS = re.compile(
 )
 
 
+NONE_OF_IT = re.compile(r"\b(?:no|without|neither|nor|not|never)\b[^.;\n]{0,25}$", re.I)
+
+
 @rule("H17")
 def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
     """H17: the source of heat stays under a reaction that may run away."""
     text = c.procedure.source_text
-    m = STANDS_ON.search(text)
+    m = next((x for x in STANDS_ON.finditer(text) if not NONE_OF_IT.search(text[: x.start()])), None)
     if m is None or DROPS.search(text):
         return
     batch = [(r, s, st) for r, s in _batch_reactions(c) if (st := _stage(c, s.n)) is not None and st.rise_K[2] >= COLD_CHARGE_K]

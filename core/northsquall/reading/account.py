@@ -111,7 +111,10 @@ class Account:
         mL = phrase.nominal_mL
         size = f"{mL / 1000:g} L" if mL and mL >= 1000 else f"{mL:g} mL" if mL else ""
         name = f"{size} {phrase.kind}".strip()
-        return next((v.name for v in self.doc.vessels if v.name == name or (not size and v.kind == phrase.kind)), name)
+        known = next((v.name for v in self.doc.vessels if v.name == name or (not size and v.kind == phrase.kind)), None)
+        if known is None and not size and phrase.kind == "flask":  # "the flask" of a conical flask
+            known = next((v.name for v in self.doc.vessels if v.kind.endswith(" flask") and v.named), None)
+        return known or name
 
     def holds(self, name: str | None) -> bool:
         """Whether anything was put into a vessel."""

@@ -27,7 +27,7 @@ from northsquall.reading.account import (
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import Mention, class_of, mentions_in, portion_size, take
-from northsquall.reading.phrases import REACTION_VESSELS, bath_in, quantities, vessels_in
+from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, bath_in, quantities, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
 from northsquall.reading.tokens import Token, substances_in, tokenise
 from northsquall.substances import catalogue
@@ -113,11 +113,16 @@ class Reading:
             return False
         if m.identity in lex.AIDS and not m.measured:
             return True
+        if not m.measured and WHILE_THERE.search(self.account.source[self.clause.start : m.start]):
+            return True  # "another 50 mL of acid if there is still zinc"
         if m.identity in lex.INDICATORS and (m.amount is None or m.amount.unit == "drop"):
             self.account.used |= {q.start for q in m.used}
             return True
         if m.identity in lex.FED_GASES and m.vague and not lex.of_gas(self.clause.label):
             return False
+        if m.identity in DISSOLVED_GASES and m.strength is None and EXPECTED.match(self.after(m)):
+            self.account.used |= {q.start for q in m.used}
+            return True  # "HBr (0.2 mol, 4.9 L) is expected"
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
         if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or told or lex.GAS_COMES.search(self.after(m))):
             self.account.used |= {q.start for q in m.used}
@@ -200,6 +205,12 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
     return mentions[1:] if b.measured else mentions[2:]
 
 
+DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution")
+EXPECTED = re.compile(
+    r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed)\b", re.I
+)
+"""Behind a gas that has its solution's name."""
+WHILE_THERE = re.compile(r"\b(?:if|while|as long as|unless|when)\b[^,;]{0,25}\b(?:there|any|still|some)\b[^,;]{0,15}$", re.I)
 GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
 """Before a gas with its amount: what comes off, and no charge."""
 
@@ -287,13 +298,16 @@ def _clause(account: Account, clause: Clause) -> None:
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
-    if (lex.NOT_DONE.search(text) or account.aside == clause.sentence) and not any(
+    if (lex.NOT_DONE.search(text) or account.aside == clause.sentence or (not doc.steps and LETTER.match(text))) and not any(
         isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items
     ):
         account.aside = clause.sentence  # what others do, to the end of the sentence
         return
     account.used |= {x.start for i, x in enumerate(clause.items) if isinstance(x, Qty) and portion_size(clause.items, i)}
     if lex.GOES_AWAY.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+        return
+    if FED_CONDENSER.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
     if lex.STILL.search(text):
         account.still = True
@@ -321,6 +335,13 @@ def _clause(account: Account, clause: Clause) -> None:
     _beside_the_step(account, clause, text)
 
 
+LETTER = re.compile(
+    r"\W*(?:(?:hi|hello|dear|thanks|as (?:promised|discussed|asked)|attached)\b|(?:here|below|attached)(?:'s| is| are) (?:the|my|our|a|how)\b)",
+    re.I,
+)
+"""How a letter begins: what it speaks of is not put in here."""
+FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
+"""What runs through the condenser is no charge."""
 INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
 
 
@@ -405,6 +426,11 @@ AGENTS = ("sodium thiosulfate", "sodium hydrogen carbonate", "sodium carbonate",
 """What nothing is made of: it stands there for a spill."""
 DUMPS = re.compile(r"\b(?:dump\w*|spill\w*|quench\w*|drench|bucket|tub|bowl|beaker|vessel|pail|crock|basin)\b", re.I)
 """In words about what stands ready, with no substance named: where the batch would go, or what is for a spill."""
+FOR_SPILLS = re.compile(
+    r"\b(?:for|against|in case of) (?:any |the |a |small )?(?:spill(?:s|age|ages)?|splash(?:es)?|drips|leaks)\b|\bspill (?:bucket|kit|tray|pillow|box)s?\b",
+    re.I,
+)
+"""What is told with it goes into no batch."""
 WORN = re.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets)\b", re.I)
 
 
@@ -415,6 +441,8 @@ def _stands_ready(clause: Clause, text: str) -> bool:
         for i, x in enumerate(clause.items)
         if isinstance(x, Token) and x.kind == "sub" and not is_word(at(clause.items, i - 1), "for")
     ]
+    if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(text):
+        return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
     if _acts(clause):
         return False
     if told and (lex.PEOPLE.search(text) or WORN.search(text)) and all(x in SPILLS for x in told) and not lex.TRAIN.search(text):
@@ -714,6 +742,19 @@ def _in_unit(q: Quantity, lot: Material) -> Quantity:
     return as_unit(q, lot.amount.unit) if lot.amount is not None else q
 
 
+SCRUBBERS = re.compile(
+    r"\W*(?:\d+\W+)?(?:the )?(?:spent |used )?(?:caustic|alkali|lye|absorber|scrubber|washer)(?: (?:beaker|bottle|flask|liquor|solution))?(?: (?:at the end|afterwards|in the end))?\s*:",
+    re.I,
+)
+"""A sentence about what stands in the scrubber when all is over."""
+
+
+def _sentence_of(account: Account, clause: Clause) -> str:
+    """A clause's words with all that stands before it in its sentence."""
+    begin = max(account.source.rfind("\n", 0, clause.start) + 1, account.source.rfind(". ", 0, clause.start) + 2)
+    return account.source[begin : clause.end]
+
+
 STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (?:flask|pot|still)|there))?\W*$", re.I)
 
 
@@ -721,6 +762,11 @@ def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
         account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what the next portion waits for limits nothing
+        return None
+    if doc_steps(account) and SCRUBBERS.match(_sentence_of(account, r.clause)):
+        for m in r.measured:
+            new_lot(account, m).role = "wash"  # what the spent scrubber is treated with goes on to it, not to the batch
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
         return None
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
@@ -861,6 +907,8 @@ def _fragment(account: Account, r: Reading) -> None:
     doc, text = account.doc, r.text
     window, limit, used = temperatures_in(r.clause)
     duration = durations_in(r.clause)[0]
+    if not r.mentions and duration is not None and "funnel" in account.waiting.values() and BY_DROPS.match(text):
+        return _bring(account, r)  # "In the funnel 14 g of chloride. Dropwise, over half an hour, at 10 to 20 °C"
     if duration is not None and re.match(r"\W*(?:altogether|in all|in total|all in all)\b", text, re.I):
         doses = [s for s in doc.steps if s.kind in ("dose", "add")]
         if doses and doses[-1].duration is None:
@@ -875,6 +923,15 @@ def _fragment(account: Account, r: Reading) -> None:
         last = doc.steps[-1]
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
+        return None
+    if doc.steps and not r.mentions and (lit := BURNER_UNDER.match(text)) is not None:
+        new_step(
+            account,
+            r.clause,
+            "heat",
+            vessel=account.batch,
+            bath=Bath(kind=HEATERS[lit[1].lower()], span=(r.clause.start + lit.start(1), r.clause.start + lit.end(1))),
+        )  # type: ignore[arg-type]
         return None
     if not doc.steps and _says_what_for(account, r):
         return None
@@ -966,6 +1023,15 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+BURNER_UNDER = re.compile(
+    r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b[^.;,]{0,12}\b(?:under|beneath|below)\b", re.I
+)
+"""A sentence without a verb that sets the flame under the flask."""
+BY_DROPS = re.compile(
+    r"^\W*(?:and |then |now |this |that )*(?:dropwise|drop by drop|drop-wise|in drops|slowly|gradually|trickled?|dripped|drips?)\b", re.I
+)
+
+
 def doc_room(step: Step) -> float:
     """°C that a batch is taken to have after a step: its window, else the room's."""
     return step.T_range.value if step.T_range is not None else ROOM_C
@@ -1003,7 +1069,7 @@ AIM = re.compile(
 )
 """What is to come out, with how much of it; nothing goes in."""
 INTRO = re.compile(
-    r"\b(?:this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain|oxidi[sz]e|remove|convert)\b[^.]*\b(?:we|I|you) (?:use|take|employ)|^\W*th(?:e|is) (?:reaction|procedure|method|route|recipe|preparation) (?:uses|takes|employs|needs))\b",
+    r"\b(?:here(?:'s| is| are) (?:the|my|our|a|how)|(?:prep|procedure|recipe|method|protocol) (?:that )?(?:you|we|I|they) |this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain|oxidi[sz]e|remove|convert)\b[^.]*\b(?:we|I|you) (?:use|take|employ)|^\W*th(?:e|is) (?:reaction|procedure|method|route|recipe|preparation) (?:uses|takes|employs|needs))\b",
     re.I,
 )
 """What an author says before he begins."""
@@ -1443,6 +1509,13 @@ def _add(account: Account, r: Reading) -> None:
     return _bring(account, r)
 
 
+INTO_SIZED = re.compile(
+    r"^\W*(?:the |all |this |it )[^.;]{0,40}\b(?:goes|go|is put|is placed|is brought|is transferred|was put|was placed|was transferred)\b[^.;]{0,15}\b(?:in|into|to) an? \d",
+    re.I,
+)
+"""What was made up so far goes into a flask of its own."""
+
+
 def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     """Materials come to the batch: charged, dosed or added; a prepared mixture is run in; or the batch goes elsewhere."""
     text, verb = r.text, r.clause.verb
@@ -1494,6 +1567,10 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         for v in r.vessels
         if not (busy and account.main is not None and v.nominal_mL is None and v.kind != account.main.kind and v.article == "the")
     ]
+    if busy and account.main is not None and not account.main.named and INTO_SIZED.search(text):
+        main_vessel(
+            account, [v for v in r.vessels if v.nominal_mL is not None]
+        )  # "the amalgam goes into a 500 mL flask together with 24 g of …"
     vessel = main_vessel(
         account, named if not busy else [v for v in named if account.main is not None and account.vessel_name(v) == account.main.name]
     )
@@ -1630,7 +1707,15 @@ def _later(account: Account, r: Reading) -> None:
     )
     if of_another and not r.mentions:
         return
+    the_rest = re.search(r"\b(?:rest|remainder|remaining)\b", r.text, re.I) is not None and bool(steps) and not r.measured
     beside = bool(account.doc.steps) and not r.mentions and r.clause.start - account.doc.steps[-1].span[1] < 8
+    if the_rest:  # "only then was the rest added over 60 min, at such a rate that it boiled (35 °C)"
+        window, limit, told = temperatures_in(r.clause)
+        last = steps[-1]
+        last.kind, last.duration = "dose" if duration is not None else last.kind, duration or last.duration
+        last.T_range, last.T_limit = last.T_range or window, last.T_limit or limit
+        account.used |= {q.start for q in (*used, *told)}
+        return
     if beside:
         steps = account.doc.steps
     if steps and duration is not None and (any(m.generic == "it" for m in r.mentions) or beside):
@@ -2121,6 +2206,12 @@ def _goes_on(account: Account) -> bool:
     return account.isolated != "filter"
 
 
+IN_ITS_POT = re.compile(
+    r"\W*(?:the )?(?:generator|flask|pot|reactor)?(?:'s)? ?residues?\b(?![^.;]*\b(?:into|onto|on to|poured|pour)\b)", re.I
+)
+"""A residue that something is put on to, and that is poured nowhere."""
+
+
 def _waste(account: Account, r: Reading) -> None:
     """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
     doc = account.doc
@@ -2147,9 +2238,16 @@ def _waste(account: Account, r: Reading) -> None:
         step = new_step(account, r.clause, "neutralise", vessel=account.batch)
         place(account, step, lots)
         return
-    vessel = (
-        account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "vessel", "for the filtrate, not named")
-    )
+    named = next((v for v in r.vessels if v.nominal_mL is not None), r.vessels[0] if r.vessels else None)
+    vessel = account.vessel(named, named.kind, "") if named is not None else account.vessel(None, "vessel", "for the filtrate, not named")
+    if (
+        not r.vessels
+        and account.main is not None
+        and account.quench is None
+        and not account.layers
+        and IN_ITS_POT.match(r.clause.label + " " + r.text)
+    ):
+        vessel = account.main  # "generator residue: 10 % bisulfite, dropwise": where it stands
     ice = [x for x in lots if x.identity in RECEIVERS]
     rest = [x for x in lots if x not in ice]
     source = account.quench.name if account.quench else account.main.name if account.main else None
@@ -2448,6 +2546,14 @@ def _stop(account: Account, r: Reading) -> None:
         _bring(account, r)
     window, limit, used = temperatures_in(r.clause)
     q = limit or window
+    said = account.source[
+        max(account.source.rfind(". ", 0, r.clause.start), account.source.rfind("\n", 0, r.clause.start)) + 1 : r.clause.start
+    ]
+    if (of := re.search(r"\blimits?\s*:(.*)$", said, re.I)) and lex.of_another(
+        of[1]
+    ):  # "Limit: product flask 0 to 10 °C; at 12 °C close the tap"
+        account.used |= {x.start for x in used}
+        return
     doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch] or [
         s for s in account.doc.steps if s.kind in ("dose", "add", "hold", "heat")
     ]

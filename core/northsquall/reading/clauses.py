@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
-from northsquall.reading.items import Item, Qty, is_quantity, is_word
+from northsquall.reading.items import Item, Qty, at, is_quantity, is_word
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token
 
@@ -389,6 +389,14 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "till the bubbles stop"
         if x.low in ("boils", "boil") and is_word(before, "which", "that", "it") and is_word(after, "at"):
             continue  # "ethyl chloride, which boils at 12 °C"
+        if x.low in ("boils", "boiled", "boil") and isinstance(before, Token) and before.kind == "sub" and is_word(at(items, i - 2), "the"):
+            continue  # "at such a rate that the ether boiled gently": what is seen
+        if x.low in ("boils", "boiled", "refluxes", "refluxed") and any(
+            is_word(y, "rate", "speed", "pace") for y in items[max(0, i - 6) : i]
+        ):
+            continue  # "at such a rate that it boils gently"
+        if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
+            continue  # "close to 20 °C", "close the sash"
         if x.low in ("drop", "drops") and (
             is_word(after, "appear", "appears", "come", "form", "formed", "pass", "of", "are")
             or (isinstance(before, Token) and before.kind == "sub")

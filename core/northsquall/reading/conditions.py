@@ -178,7 +178,25 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         if lex.AT_PRESSURE.intersection(before[-3:]) or (before[-1:] == ["until"] and clause.verb == "distil"):
             pass
         stops = any(
-            b in ("shut", "stop", "stopped", "pause", "halted", "interrupted", "closed", "off", "cut-out", "reached", "reaches", "gets")
+            b
+            in (
+                "shut",
+                "shuts",
+                "close",
+                "closes",
+                "stop",
+                "stops",
+                "stopped",
+                "pause",
+                "halted",
+                "interrupted",
+                "closed",
+                "off",
+                "cut-out",
+                "reached",
+                "reaches",
+                "gets",
+            )
             for b in before[-5:]
         )
         limiting = (

@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from functools import lru_cache
 
-from northsquall.reading.items import Item, Qty
+from northsquall.reading.items import Item, Qty, is_word
 from northsquall.reading.tokens import Token
 
 
@@ -50,10 +50,10 @@ VERBS: dict[str, set[str]] = {
     "recrystallise": {"recrystallised", "recrystallized", "recrystallise", "recrystallize", "recryst", "recrystallisation", "recrystallization"},
     "neutralise": {"neutralised", "neutralized", "neutralise", "neutralize", "acidified", "acidify", "acidification", "basified", "basify", "alkaline", "neutralising"},
     "extract": {"extracted", "extract", "extraction", "separate", "separated"},
-    "distil": {"distilled", "distil", "distill", "distils", "distillation", "strip", "stripped", "evaporated", "evaporate", "concentrated", "concentrate", "steam-distilled", "removed"},
+    "distil": {"distilled", "distil", "distill", "distils", "distillation", "strip", "stripped", "evaporated", "evaporate", "concentrated", "concentrate", "steam-distilled", "removed", "rotavap", "rotavapped", "rotovap", "rotovapped", "rotary-evaporated"},
     "destroy": {"destroyed", "destroy", "decomposed", "discharge", "reduced", "decolorise"},
     "test": {"showed", "shows", "show", "test", "tested", "check", "checked", "titrate", "titrated", "tlc", "gc", "hplc"},
-    "stop": {"shut", "stop", "stopped", "pause", "paused", "interrupt", "interrupted", "closed", "halted"},
+    "stop": {"shut", "close", "closes", "stop", "stopped", "pause", "paused", "interrupt", "interrupted", "closed", "halted"},
 }  # fmt: skip
 VERB_OF = {word: kind for kind, words in VERBS.items() for word in words}
 
@@ -133,7 +133,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
     ),
@@ -228,7 +228,7 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
@@ -398,7 +398,7 @@ LIMIT_WORDS = {
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
 PEOPLE = Cue(
     re.compile(
-        r"\b(two people|second person|a colleague|both present|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",
@@ -408,9 +408,19 @@ PEOPLE = Cue(
     "present",
     "there",
     "watches",
+    "worker",
+    "operator",
+    "staff",
+    "chemist",
+    "else",
+    "next door",
+    "in the lab",
 )
 PROTECTION = Cue(
-    re.compile(r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|fume cupboard|hood|sash)\b", re.I),
+    re.compile(
+        r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! is (?:full|broken|off|out|not|busy|occupied|in use|taken)))\b",
+        re.I,
+    ),
     "visor",
     "shield",
     "gaunt",
@@ -464,7 +474,7 @@ RESULT_WORDS = {
 }
 NOT_MATERIAL_BEFORE = {"no", "without", "any", "than"}
 NOT_MATERIAL_AFTER = {
-    "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "mist", "vapour", "vapor",
+    "bath", "baths", "tube", "paper", "papers", "waste", "stand", "ring", "layer", "free", "proof", "wool", "condenser", "separator", "jug", "tap", "strip", "test", "detector", "alarm", "monitor", "gloves", "glove", "gauntlets", "goggles", "mask", "masks", "respirator", "respirators", "cartridge", "mist", "vapour", "vapor",
     "fumes", "evolution", "specks", "stains", "content", "pump", "aspirator", "atmosphere", "balloon", "inlet", "line", "trap", "cooling", "cooled", "thermostat", "colour", "color", "smell", "wipes", "burns",
     "bottle", "bottles", "burner", "burners", "lamp", "stove", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered", "crucible", "crucibles", "dish", "gauze", "plate", "rod", "tray", "vessel", "boat", "block", "clamp", "weight",
 }  # fmt: skip
@@ -479,6 +489,10 @@ GENERIC: dict[str, str] = {
 
 
 COVERS = {"covered", "cover", "covers", "closed", "capped", "wrapped", "lid", "under", "sealed"}
+
+
+METALS = ("zinc", "iron", "copper", "aluminium", "magnesium", "tin")
+"""What is sold as wool, strip or foil."""
 
 
 def no_material(items: list[Item], i: int) -> bool:
@@ -498,7 +512,8 @@ def no_material(items: list[Item], i: int) -> bool:
     if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
         return True
     wise = is_mark_of_manner(items, i + 2)  # "1.5 g KMnO4 spatula-wise"
-    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise:
+    wool = is_word(after, "wool", "strip") and x.value in METALS
+    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool:
         return True
     if (x.low.endswith(" foil") or (isinstance(after, Token) and after.low == "foil")) and any(
         isinstance(y, Token) and y.low in COVERS for y in items[:i]

@@ -405,6 +405,14 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             continue
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
+        closes = next((k for k in range(i + 2, min(i + 8, len(items))) if is_word(items[k], ")")), None) if is_word(after, "(") else None
+        if closes is not None and is_word(at(items, closes + 1), *AROUND):  # "ice water (about 800 g ice) around it"
+            inside = items[i + 2 : closes]
+            ice, water, mine = _masses(inside)
+            alone = next((x for x in inside if isinstance(x, Qty) and x.dim in AMOUNTS), None)
+            if not mine and alone is not None:
+                ice, mine = convert(alone.value, alone.unit, alone.dim), [alone]
+            return Bath(kind="ice", ice_g=ice, water_g=water, span=(item.start, items[closes].end)), i, closes + 1, mine
         if is_word(after, "still", "all") and i + 2 < len(items):
             after = items[i + 2]  # "with the ice still around it"
         if is_word(after, "and", "+", "-", "/") and _goes_into_a_bath(at(items, i + 2)):
@@ -471,7 +479,9 @@ def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """ "in a heating mantle", "on a hot plate", "in a microwave"; one that is off warms nothing."""
     for i, item in enumerate(items):
         plate = is_word(item, "plate") and i > 0 and is_word(items[i - 1], "hot")
-        off = any(is_word(x, "off", "cold", "unplugged") for x in items[i + 1 : i + 6])
+        off = any(is_word(x, "off", "cold", "unplugged") for x in items[i + 1 : i + 6]) or any(
+            is_word(x, "no", "without", "neither", "nor", "not", "never") for x in items[max(0, i - 3) : i]
+        )
         if isinstance(item, Token) and (plate or item.low in HEATERS) and not off:
             kind = "plate" if plate else HEATERS[item.low]
             used = any(is_word(x, "with", "over", "on", "by", "under") for x in items[max(0, i - 4) : i]) and any(
@@ -538,21 +548,26 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         bath = Bath(kind=held, T_C=q.value, span=(items[first].start, q.end))  # type: ignore[arg-type]
         return bath, first, i + 2, [*used, q]
     if i + 1 < len(items) and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
-        k = i + 2
-        while k < len(items) and not is_word(items[k], ".", ";", ")") and k < i + 16:
+        k, depth = i + 2, 0
+        while k < len(items) and not is_word(items[k], ".", ";") and k < i + 20:
             x = items[k]
+            depth += is_word(x, "(") - is_word(x, ")")
+            if depth < 0 or (is_word(x, "(") and not (isinstance(at(items, k + 1), Qty) and is_word(at(items, k + 2), ")"))):
+                break
             if (
                 isinstance(x, Token)
                 and x.kind == "word"
                 and x.low not in ("of", "and", "crushed", "in", "at", "plus", "some")
                 and x.low not in ADJECTIVES
-            ):  # type: ignore[union-attr]
+            ):
                 break
-            if is_word(items[k], ","):
+            if is_word(x, ",") and not _another_part(items, k + 1):
                 break
-            parts.append(items[k])
+            parts.append(x)
             k += 1
-        while parts and not (isinstance(parts[-1], Qty) or (isinstance(parts[-1], Token) and parts[-1].kind == "sub")):
+        while parts and not (
+            isinstance(parts[-1], Qty) or is_word(parts[-1], ")") or (isinstance(parts[-1], Token) and parts[-1].kind == "sub")
+        ):
             parts.pop()
         if parts:
             last = i + 1 + len(parts)
@@ -613,14 +628,28 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     return bath, first, last, used + more
 
 
+def _another_part(items: list[Item], k: int) -> bool:
+    """Whether a bath's next part stands at `k`: "…, 300 g of salt"."""
+    of = k + 1 + is_word(at(items, k + 1), "of")
+    return (
+        isinstance(q := at(items, k), Qty)
+        and q.dim in AMOUNTS
+        and (_goes_into_a_bath(at(items, of)) or getattr(at(items, of), "value", None) == "ice")
+    )
+
+
 def _masses(parts: list[Item]) -> tuple[float | None, float | None, list[Qty]]:
     """Grams of ice and of water in a list of bath parts; a joint mass is halved (handbook 2.4)."""
     ice = water = None
     used: list[Qty] = []
     pending: Qty | None = None
     names: list[str] = []
-    for p in parts:
-        if isinstance(p, Qty) and p.dim in AMOUNTS:
+    for n, p in enumerate(parts):
+        if isinstance(p, Qty) and p.dim in AMOUNTS and n > 1 and is_word(parts[n - 1], "(") and names:  # "of ice (1 kg)"
+            used.append(p)
+            ice = convert(p.value, p.unit, p.dim) if names[-1] == "ice" else ice
+            water = convert(p.value, p.unit, p.dim) if names[-1] == "water" else water
+        elif isinstance(p, Qty) and p.dim in AMOUNTS:
             pending = p
         elif isinstance(p, Token) and p.kind == "sub":
             names.append(str(p.value))

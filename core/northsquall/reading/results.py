@@ -38,6 +38,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             told = set()  # "weighed 0.2 g of sodium carbonate": taken, not got
         said = bool(told) or clause.label in RESULT_LABELS or (i <= 2 and bool(set(before) & {"crystals", "solid", "oil"}))
         percent = _percent_behind(items, i, owner.index if owner is not None else -1)
+        if percent is not None and any(percent in m.used for m in mentions if m is not owner):
+            percent = None  # "on to ice (200 g) and 37 % acid": the strength of what stands behind it
         late = bool(account.isolated) or any(s.kind in ("quench", "filter", "distil", "extract") for s in doc.steps)
         if owner is not None and not product and percent is not None and percent in owner.used:
             pure = (

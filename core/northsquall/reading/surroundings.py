@@ -33,7 +33,7 @@ HELD = re.compile(
 )
 NOT_SHUT = re.compile(
     r"\b(?:loose\w*|lightly|never|not|nothing (?:is|was)|don't|do not|without|un(?:stoppered|capped)|vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
-    r"|drying tube|after (?:the )?gas|with (?:a |its )?(?:hole|vent|tube)|delivery tube|powder funnel|funnel with cap|jacketed|thermometer|unless)\b",
+    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its )?(?:hole|vent|tube)|delivery tube|powder funnel|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
 ONCE_OVER = re.compile(
@@ -223,7 +223,7 @@ def _vessel_of(doc: Procedure, text: str, step: Step) -> str | None:
             return batch
     for kind in KINDS:
         if re.search(rf"\b{kind}\b", text, re.I):
-            if any(v.name == step.vessel and v.kind == kind for v in doc.vessels):
+            if any(v.name == step.vessel and v.kind.split()[-1] == kind for v in doc.vessels):
                 return step.vessel
             own = next((v.name for v in doc.vessels if v.kind == kind), None)
             if own is not None:

@@ -22,6 +22,7 @@ ICE_KJ_PER_G = 0.3336
 
 
 ROOM_C = 20.0
+CARBONATES = {"CO3-2", "CaCO3", "MgCO3", "BaCO3"}
 COOLED = re.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b", re.I)
 """The batch was let cool before it is poured."""
 
@@ -100,7 +101,7 @@ def quench(
         elif step.kind == "neutralise":
             streams = [(w.like(entry) or entry).before[0] for w in walks]
             protons = [speciate(s).acid(7.0) for s in streams]
-            base = next((lots[m] for m in step.materials if lots[m].substance and "CO3-2" in lots[m].substance.parts), None)  # type: ignore[union-attr]
+            base = next((lots[m] for m in step.materials if lots[m].substance and CARBONATES & set(lots[m].substance.parts)), None)  # type: ignore[union-attr]
             if base is None or base.substance is None:
                 continue
             per = 2.0 - base.substance.parts.get("H+", 0.0)
