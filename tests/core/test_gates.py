@@ -15,6 +15,9 @@ GATES = [
     ("nitration-arene", {"toluene": 0.5, "sodium nitrite": 0.5}, 5.0, 20, {"toluene": 0.5, "nitric acid": 0.5, "sulfuric acid": 1.0}, 0.5, 20),
     ("carbonate-acid", {"sodium carbonate": 0.5, "sodium hydroxide": 1.0, "acetic acid": 0.5}, 40.0, 20, {"sodium carbonate": 0.5, "acetic acid": 1.5}, 40.0, 20),
     ("insoluble-carbonate-acid:Ca", {"calcium carbonate": 0.5, "phenol": 0.5}, 40.0, 20, {"calcium carbonate": 0.5, "acetic acid": 0.5}, 40.0, 20),  # phenol is a weaker acid than carbonic acid
+    ("williamson-alkoxide:I", {"cyclohexanol": 0.1, "methyl iodide": 0.1, "sodium hydroxide": 0.1}, 10.0, 20, {"cyclohexanol": 0.11, "methyl iodide": 0.1, "sodium hydride": 0.1}, 0.0, 20),
+    ("nitrate-calcined:Pb+2", {"lead(II) nitrate": 0.1}, 10.0, 400, {"lead(II) nitrate": 0.1}, 0.0, 400),
+    ("acid-phosphorus-trichloride:Br", {"acetic acid": 0.3, "phosphorus tribromide": 0.1}, 5.0, 20, {"acetic acid": 0.3, "phosphorus tribromide": 0.1}, 0.0, 20),
     ("nitric-benzylic-alcohol", {"benzoin": 0.1, "nitric acid": 0.5}, 1.0, 20, {"benzoin": 0.1, "nitric acid": 0.5}, 1.0, 90),
     ("sulfide-acid", {"sodium sulfide": 0.5, "sodium hydroxide": 1.0}, 40.0, 20, {"sodium sulfide": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),
     ("thiosulfate-acid", {"sodium thiosulfate": 0.5, "sodium hydroxide": 0.5}, 40.0, 20, {"sodium thiosulfate": 0.5, "hydrochloric acid": 1.5}, 40.0, 20),

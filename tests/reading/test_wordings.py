@@ -840,3 +840,95 @@ def test_mercury_is_no_waste_for_the_sink() -> None:
 def test_cold_water_on_hot_glass() -> None:
     assert "H12" in {f.code for f in result(f"A\n\n{POT}Rinse the hot flask with cold water from the tap.\n").findings}
     assert "H12" not in {f.code for f in result(f"A\n\n{POT}Never rinse the hot flask with cold water.\n").findings}
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "1 kg of ice in a 3 L beaker was ready.",
+        "A 2 L beaker with 2 kg of ice as a dump.",
+        "A big cloud of HCl comes.",
+        "HBr: 0.20 mol, 4.9 L.",
+        "It stands on the shelf over the acetone.",
+    ],
+)
+def test_what_is_ready_comes_off_or_stands_near_is_no_charge(words: str) -> None:
+    assert {m.identity for m in batch(words).materials} == {"aniline", "water"}
+
+
+def test_a_thermostat_and_a_tray_of_ice_are_baths() -> None:
+    p = read(
+        "A\n\n12 g of phenol in 60 mL of toluene in a 250 mL jacketed flask, cooled to 2 °C with a circulator. 5 g of bromine over 30 min at 2-6 °C.\n"
+    )
+    assert p.vessels[0].bath is not None and (p.vessels[0].bath.kind, p.vessels[0].bath.T_C) == ("thermostat", 2.0)
+    p = read("A\n\n400 mL beaker, stirrer, in a tray with 900 g of ice and 300 mL of water. Charge 12 g of aniline and 100 mL of water.\n")
+    assert p.vessels[0].bath is not None and (p.vessels[0].bath.ice_g, p.vessels[0].bath.water_g) == (900.0, 300.0)
+
+
+def test_everything_leaves_out_what_the_work_up_takes() -> None:
+    text = "Bromide\n\nCharge      Quantity\n1-octanol     13 g\nhydrobromic acid, 48 %    20 mL\nsoda solution, 10 %     30 mL\nmagnesium sulfate    4 g\n\n1  Everything into a 250 mL flask.\n2  Reflux 3 h.\n3  Soda solution in the funnel, vented.\n4  Dry over the magnesium sulfate.\n"
+    p = read(text)
+    charged = {m.identity for m in p.materials if m.id in p.steps[0].materials}
+    assert charged == {"1-octanol", "hydrobromic acid"}
+
+
+def test_the_residue_that_is_crystallised_is_the_product() -> None:
+    for words in ("The residue was recrystallised from hexane (40 mL).", "Residue crystallised from 60 mL of hexane."):
+        p = batch(f"Stir 1 h. Extract with 40 mL of ether. Evaporate at 40 °C. {words}")
+        assert all(s.kind != "neutralise" for s in p.steps), words
+    p = batch("Stir 1 h. Pour onto 100 g of ice in a 500 mL beaker. The aqueous layer was extracted with pentane (2 x 20 mL).")
+    assert p.steps[-1].kind == "extract"
+
+
+def test_a_solution_made_up_apart_goes_in_by_its_label() -> None:
+    text = "Ketone\n\n1. Oxidant: in a 100 mL flask, 7.4 g of chromium trioxide in 15 mL of water; 6 mL of 96 % sulfuric acid dropwise over 10 min.\n2. Flask: 500 mL, three necks, stirrer, ice bath 2 kg. Charge 12.8 g (0.100 mol) of cyclooctanol and 150 mL of acetone.\n3. Oxidant from the funnel over 60 min, 10-20 °C.\n"
+    p = read(text)
+    dose = last(p, "dose")
+    assert (dose.vessel, dose.from_vessel) == ("500 mL flask", "100 mL flask")
+    assert any(m.name == "cyclooctanol" and m.amount is not None for m in p.materials)
+
+
+def test_a_weight_without_its_unit_takes_the_one_before() -> None:
+    p = read("Chloride\n\nTwelve grams of benzoic acid and twenty-one of phosphorus pentachloride in a 100 mL flask.\n")
+    assert [m.amount.value for m in p.materials if m.amount] == [12.0, 21.0]
+
+
+def test_into_in_brackets_is_how_and_not_where() -> None:
+    p = read(
+        "A\n\n400 mL beaker. Charge 150 mL of water, 11 mL of 96 % sulfuric acid (slowly, into the water), 13.7 g of 4-aminobenzoic acid.\n"
+    )
+    assert names(p).count("water") == 1 and len(p.materials) == 3
+
+
+def test_what_is_never_done_is_no_step() -> None:
+    assert all(s.kind != "filter" for s in batch("The solution is never left, filtered or dried.").steps)
+
+
+@pytest.mark.parametrize(
+    ("words", "at_once"), [("Pour in 12 g of acetic anhydride.", True), ("Pour in 12 g of acetic anhydride slowly over 20 min.", False)]
+)
+def test_poured_in_is_at_once(words: str, at_once: bool) -> None:
+    assert last(batch(words), "dose", "add").all_at_once is at_once
+
+
+def test_water_poured_on_top_goes_onto_the_batch() -> None:
+    text = "Nitro\n\n13 g of acetanilide in 30 mL of concentrated sulfuric acid in a 250 mL beaker. 10 mL of concentrated nitric acid over 30 min. Pour 100 mL of water on top.\n"
+    assert "H10" in {f.code for f in result(text).findings if f.severity != "note"}
+
+
+def test_a_retort_over_a_flame_distils() -> None:
+    p = read(
+        "Acid\n\n100 g of potassium nitrate and 60 mL of concentrated sulfuric acid in a 500 mL retort. Bunsen, small flame. It comes over yellow. No more drips, then stop. There is no thermometer.\n"
+    )
+    assert [s.kind for s in p.steps] == ["charge", "heat", "distil"]
+    found = {f.code for f in assess(p).findings if f.severity != "note"}
+    assert {"Q09", "H08"} <= found
+
+
+def test_a_thermometer_in_the_bath_by_other_words() -> None:
+    assert batch("8 g of acetic anhydride over 20 min; the temperature was read in the ice bath (2 °C).").vessels[0].sensor == "bath"
+
+
+def test_wool_told_with_the_set_up_holds_nothing() -> None:
+    text = "Bromide\n\nSet-up: 250 mL flask, condenser, a wad of glass wool in the top of the condenser.\n20 g of 1-octanol, 40 mL of 48 % hydrobromic acid, 10 mL of 96 % sulfuric acid. Reflux 4 h.\n"
+    assert "G13" in {f.code for f in result(text).findings}

@@ -27,7 +27,7 @@ BOILING = (60.0, 110.0)
 """Temperatures tried where a text says reflux or boiling without a figure."""
 UNSTATED_HEAT = (20.0, 110.0)
 """Temperatures tried where a text says heat and no figure: what differs is possible, not established."""
-FLAME_HEAT = (20.0, 250.0)
+FLAME_HEAT = (20.0, 400.0)
 """The same over a flame."""
 OVERNIGHT_MIN = 480.0
 
@@ -185,7 +185,7 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
             if bath.T_C is not None
             else (-10.0, 5.0)
             if bath.kind == "ice-salt"
-            else (0.0, 8.0)
+            else (last if last[1] < 8.0 else (0.0, 8.0))  # a bath that held it colder goes on holding it there
             if bath.kind == "ice"
             else (last if last[1] > ROOM else (ROOM, ROOM))  # a bath that warmed it goes on warming it
         )

@@ -102,6 +102,10 @@ def _warmed_after(c: Context, entry: Entry) -> Iterator[Entry]:
         yield x
 
 
+TRACE_SHARE, TRACE_MOL = 0.03, 0.006
+"""Part of one of a pair beside the other, and moles, up to which it is a trace (assumption)."""
+
+
 @rule("S04")
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
@@ -140,7 +144,8 @@ def never_together(c: Context) -> Iterator[Finding]:
             if h.severity == "long":  # harmful on long contact only
                 stands = any(e.conditions.standing for e in c.walk.entries if e.vessel == entry.vessel and e.step >= entry.step)
                 severity = "condition" if stands else "note"
-            if min(max((_amount(entry.mixed, r) for r in side), default=0.0) for side in (h.roots_a, h.roots_b)) <= 0.002:
+            amounts = [max((_amount(entry.mixed, r) for r in side), default=0.0) for side in (h.roots_a, h.roots_b)]
+            if min(amounts) <= 0.002 or (min(amounts) <= TRACE_MOL and min(amounts) <= TRACE_SHARE * max(amounts)):
                 severity = "note"
             yield finding(
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",

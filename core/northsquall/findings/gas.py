@@ -913,7 +913,7 @@ def plugged(c: Context) -> Iterator[Finding]:
             r
             for r in c.gas.releases
             if r.vessel == k.vessel
-            and r.step >= k.step
+            and r.step >= k.step - 1  # what has just come out still stands in the flask
             and r.mol[1] > LEAST_MOL
             and (record_of(r.gas).toxic or record_of(r.gas).fuel or k.how == "balloon")
         ]

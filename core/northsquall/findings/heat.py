@@ -278,7 +278,7 @@ def _ice_need(c: Context) -> float:
 
 
 NO_SENSOR = re.compile(
-    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b",
+    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometer is (?:not|un)",
     re.I,
 )
 """Nobody measures the pot."""
@@ -292,7 +292,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
     if vessel is None:
         return
-    hot = c.enthalpy is not None
+    hot = c.enthalpy is not None or any(s.kind in ("distil", "heat", "reflux") and s.vessel == vessel.name for s in c.procedure.steps)
     read = [
         s
         for s in c.procedure.steps

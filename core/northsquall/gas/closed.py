@@ -123,6 +123,10 @@ def closed_vessels(
     return out
 
 
+UNSTATED_MOST_C = 150.0
+"""Where heat is written and no temperature, a shut vessel is taken no warmer than this: over a flame the figure would be a guess."""
+
+
 def _warmest(step, vessel: str, procedure: Procedure, walk: Walk) -> float:  # type: ignore[no-untyped-def]
     entry = next((e for e in walk.entries if e.step == step.n and e.vessel == vessel), None)
     written = [q.high if q.high is not None else q.value for q in (step.T_range,) if q is not None]
@@ -132,7 +136,7 @@ def _warmest(step, vessel: str, procedure: Procedure, walk: Walk) -> float:  # t
     if bath is not None:
         return bath
     return (
-        entry.conditions.T_high
+        min(entry.conditions.T_high, UNSTATED_MOST_C)
         if entry is not None and step.kind in ("heat", "reflux", "distil")
         else 20.0
         if entry is None

@@ -89,6 +89,15 @@ class Reading:
             if clause.verb != "add"
             else self.mentions
         )
+        told = {m.identity for m in self.mentions if m.measured}
+        self.mentions = [  # "150 mL of water, 11 mL of acid (slowly, into the water)"
+            m
+            for m in self.mentions
+            if m.measured
+            or m.identity not in told
+            or not any(is_word(x, "into", "onto") for x in self.items[max(0, m.first - 2) : m.first])
+            or m.index not in _bracketed(self.items)
+        ]
         self.mentions.sort(key=lambda m: m.index)
         self.mentions = _aim_first(account, clause, self.mentions)
 
@@ -113,6 +122,8 @@ class Reading:
             return False
         if m.identity in lex.AIDS and not m.measured:
             return True
+        if not m.measured and BESIDE_IT.search(self.account.source[max(0, m.start - 24) : m.start]):
+            return True  # "on the shelf over the acetone"
         if not m.measured and WHILE_THERE.search(self.account.source[self.clause.start : m.start]):
             return True  # "another 50 mL of acid if there is still zinc"
         if m.identity in lex.INDICATORS and (m.amount is None or m.amount.unit == "drop"):
@@ -123,6 +134,13 @@ class Reading:
         if m.identity in DISSOLVED_GASES and m.strength is None and EXPECTED.match(self.after(m)):
             self.account.used |= {q.start for q in m.used}
             return True  # "HBr (0.2 mol, 4.9 L) is expected"
+        if (
+            m.identity in DISSOLVED_GASES
+            and m.strength is None
+            and (CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) or _litres_of_gas(m))
+        ):
+            self.account.used |= {q.start for q in m.used}
+            return True  # "HCl: 0.10 mol, 2.4 L", "a big cloud of HCl"
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
         if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or told or lex.GAS_COMES.search(self.after(m))):
             self.account.used |= {q.start for q in m.used}
@@ -193,6 +211,14 @@ class Reading:
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
 
 
+def _litres_of_gas(m: Mention) -> bool:
+    """Whether an amount in litres is the room that so many moles of gas take."""
+    if m.amount is None or m.moles is None or m.amount.dim != "volume" or m.moles.value <= 0:
+        return False
+    mol = convert(m.moles.value, m.moles.unit, "moles")
+    return 0.8 < convert(m.amount.value, m.amount.unit, "volume") / (mol * MOLAR_L * 1e3) < 1.2
+
+
 def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> list[Mention]:
     """ "n-Butyl bromide from butanol, 24.0 g sodium bromide …": the first name of the text is what is made, the next what it is made from."""
     if account.doc.steps or len(mentions) < 3 or account.doc.results.product_identity is not None or account.source[: clause.start].strip():
@@ -210,6 +236,11 @@ EXPECTED = re.compile(
     r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed)\b", re.I
 )
 """Behind a gas that has its solution's name."""
+CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
+BESIDE_IT = re.compile(
+    r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$",
+    re.I,
+)
 WHILE_THERE = re.compile(r"\b(?:if|while|as long as|unless|when)\b[^,;]{0,25}\b(?:there|any|still|some)\b[^,;]{0,15}$", re.I)
 GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
 """Before a gas with its amount: what comes off, and no charge."""
@@ -309,6 +340,11 @@ def _clause(account: Account, clause: Clause) -> None:
     if FED_CONDENSER.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
+    if PARTICIPLES.fullmatch(text.strip(" .,")) and re.search(
+        r"\b(?:never|not)\b[^.;\n]*$", account.source[max(0, clause.start - 60) : clause.start], re.I
+    ):
+        account.aside = clause.sentence
+        return  # "is never left, filtered or dried"
     if lex.STILL.search(text):
         account.still = True
     if _went_in(account, clause, text):
@@ -333,6 +369,12 @@ def _clause(account: Account, clause: Clause) -> None:
         account.isolated = "layer"
     read_sensor(account, r.text, r.clause.start)
     _beside_the_step(account, clause, text)
+    if clause.label in MADE_UP and account.last is not None and account.holds(account.last.name):
+        account.labelled.setdefault(clause.label, account.last)
+
+
+MADE_UP = ("oxidant", "reductant", "feed", "reagent")
+"""Labels of what is made up beside the batch, and called by that name when it goes in."""
 
 
 LETTER = re.compile(
@@ -340,6 +382,9 @@ LETTER = re.compile(
     re.I,
 )
 """How a letter begins: what it speaks of is not put in here."""
+PARTICIPLES = re.compile(
+    r"(?:(?:and|or|,)? ?(?:filtered|dried|washed|stored|left|kept|isolated|collected|warmed|heated)\b ?(?:off)?,? ?)+", re.I
+)
 FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
 """What runs through the condenser is no charge."""
 INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
@@ -479,6 +524,14 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
         return
     if the_rest := re.search(r"\b(?:rest|remainder|remaining)\b", text, re.I):
         last = next((s for s in reversed(account.doc.steps) if s.kind in ("dose", "add")), last)  # "Later all the rest at once."
+    if (
+        last.kind == "charge"
+        and len({s.n for s in account.doc.steps if s.vessel == last.vessel and s.materials}) > 1
+        and clause.start - last.span[1] < 12
+        and not the_rest
+    ):
+        last.kind, last.all_at_once = "add", True  # "you take the ten mils of acid and tip it in, all in one"
+        return
     if last.kind in ("dose", "add") and not last.all_at_once and (the_rest or clause.start - last.span[1] < 8):
         last.all_at_once, last.kind = last.duration is None, "add" if last.duration is None else last.kind  # "HCl 80 mL: tip the lot in"
 
@@ -780,7 +833,10 @@ def _topic(account: Account, r: Reading) -> None:
         or (verb in ("add", "charge") and _some_of_it(account, r))
     ):
         return None
-    product = verb == "wash" and re.match(r"\W*(?:the )?(?:crude )?(?:residue|oil|product)\b", text, re.I) is not None
+    product = (verb in ("wash", "recrystallise") or CRYSTALLISED.search(text) is not None) and re.match(
+        r"\W*(?:the )?(?:crude |solid |oily )?(?:residue|oil|product)\b", text, re.I
+    ) is not None
+    product = product or (verb == "extract" and bool(r.mentions))  # "the aqueous layer was extracted with pentane"
     if (verb != "distil" and not product and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
         r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)
     ):
@@ -805,6 +861,12 @@ def _topic(account: Account, r: Reading) -> None:
         if lex.ANALYSIS.search(text) and account.doc.steps[-1].kind != "test":
             new_step(account, r.clause, "test", vessel=account.batch)
         return _destroy(account, r)
+    if (
+        account.isolated == "distil"
+        and UNTIL_PAPER.search(text)
+        and any(m.measured or lots_waiting(account, m) or _is_waiting(account, m) for m in r.mentions)
+    ):
+        return _wash(account, r)  # "distillate: sodium carbonate in portions … until litmus stays blue"
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
     if (
@@ -830,6 +892,8 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
         return _destroy(account, r)
+    if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
+        return _neutralise(account, r)
     if r.mentions and (verb == "neutralise" or (verb != "wash" and lex.TO_PH.search(text))) and account.doc.steps:
         return _neutralise(account, r)
     handler = HANDLERS.get(verb or "")
@@ -838,6 +902,7 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+CRYSTALLISED = re.compile(r"\b(?:re)?crystalli[sz]ed from\b|\btaken up in\b|\bdissolved in\b", re.I)
 ON_A_SIGN = re.compile(
     r"\b(?:otherwise|else|if not|(?:if|while|as long as) (?:it |the (?:strip|paper|test|colour|spot) )?(?:is |turns |stays |shows |goes )?"
     r"(?:still |strongly |deep |dark |at all )?(?:blue|positive|brown|violet|purple|pink|colou?red|there))\b",
@@ -845,6 +910,14 @@ ON_A_SIGN = re.compile(
 )
 TILL_PAPER = re.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:paper|strip|test)\b", re.I)
 """What is added until a test shows nothing any more."""
+KEEPS_PH = re.compile(r"\bpH\b[^.;]{0,15}\b(?:kept|held|maintained|adjusted)\b|\b(?:keep|hold|maintain|adjust)\w*\b[^.;]{0,15}\bpH\b", re.I)
+UNTIL_PAPER = re.compile(r"\b(?:until|till)\b[^.;]{0,40}\b(?:litmus|paper|indicator|neutral|pH)\b", re.I)
+
+
+def _is_waiting(account: Account, m: Mention) -> bool:
+    return m.identity is not None and any(account.lot(k).identity == m.identity for k in account.waiting)
+
+
 TAKES_AWAY = (
     "sulfamic acid", "urea", "sodium hydrogen sulfite", "sodium sulfite", "sodium thiosulfate", "sodium metabisulfite", "potassium metabisulfite", "ascorbic acid",
     "iron(II) sulfate heptahydrate", "oxalic acid", "hydrogen peroxide", "2-propanol", "ethanol",
@@ -923,6 +996,10 @@ def _fragment(account: Account, r: Reading) -> None:
         last = doc.steps[-1]
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
+        return None
+    if doc.steps and not r.mentions and not account.isolated and PASSES_OVER.search(text):
+        new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "It comes over yellow, then red"
+        account.isolated = "distil"
         return None
     if doc.steps and not r.mentions and (lit := BURNER_UNDER.match(text)) is not None:
         new_step(
@@ -1024,7 +1101,8 @@ def _fragment(account: Account, r: Reading) -> None:
 
 
 BURNER_UNDER = re.compile(
-    r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b[^.;,]{0,12}\b(?:under|beneath|below)\b", re.I
+    r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b(?:[^.;,]{0,12}\b(?:under|beneath|below|on|lit)\b|, (?:small|low|big|full|gentle) flame)",
+    re.I,
 )
 """A sentence without a verb that sets the flame under the flask."""
 BY_DROPS = re.compile(
@@ -1110,6 +1188,12 @@ def _apparatus(account: Account, r: Reading) -> None:
             account.main = target
         elif not account.main.named:
             name_main(account, target)
+        elif r.clause.label in ("flask", "reactor", "reaction flask", "vessel", "pot") and not account.holds(target.name):
+            account.mix, account.main, account.place = (
+                account.main,
+                target,
+                None,
+            )  # "Oxidant: in a 100 mL flask … Flask: 500 mL, three necks"
     if target is None and r.bath is not None:
         target = main_vessel(account, [])
     set_bath(target, r.bath)
@@ -1117,6 +1201,16 @@ def _apparatus(account: Account, r: Reading) -> None:
 
 
 # ------------------------------------------------------------------ bringing things together
+
+
+def _bracketed(items: list[Item]) -> set[int]:
+    """Indices of items that stand in brackets."""
+    out, depth = set(), 0
+    for i, x in enumerate(items):
+        depth += is_word(x, "(") - is_word(x, ")")
+        if depth > 0:
+            out.add(i)
+    return out
 
 
 def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
@@ -1129,7 +1223,10 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
         if there or not r.mentions:
             return [m for m in r.mentions if m not in there], there, leading
     dest = None
+    inside = _bracketed(items)
     for i in range(max(at, 0), len(items)):
+        if i in inside:
+            continue  # "11 mL of acid (slowly, into the water)"
         x, follow = items[i], items[i + 1] if i + 1 < len(items) else None
         if not is_word(x, "to", "into", "onto", "on") or (
             is_word(x, "on")
@@ -1150,7 +1247,7 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
         break
     if dest is None:
         for i, x in enumerate(items):  # "under 100 mL water", "suspended in water", "is stirred into ice"
-            if is_word(x, "into") and any(m.index > i for m in r.mentions):
+            if i not in inside and is_word(x, "into") and any(m.index > i for m in r.mentions):
                 dest = i
                 break
     if dest is None:
@@ -1181,7 +1278,8 @@ def _is_reagent(identity: str) -> bool:
 
 
 POURED_IN = re.compile(
-    r"\b(?:straight )?down the condenser\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)", re.I
+    r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
+    re.I,
 )
 """Water that is "poured in" goes to the batch."""
 
@@ -1405,7 +1503,8 @@ def _everything(account: Account, r: Reading) -> bool:
     out: set[str] = set()
     for m in r.mentions if re.search(r"except|but|apart|save|other", said.group(), re.I) else []:
         out |= {x.id for x in (lots_for(account, m, False) if m.generic or not m.measured else [])}
-    lots = [x for x in waiting if x.id not in out]
+    later = {str(t.value) for t in substances_in(account.source[r.clause.end :])}
+    lots = [x for x in waiting if x.id not in out and not (x.identity in later and x.identity in (*DRYING, *FOR_WASHING))]
     vessel = main_vessel(account, r.vessels)
     set_bath(vessel, r.bath)
     place(account, new_step(account, r.clause, "charge", vessel=vessel.name), lots)
@@ -1613,10 +1712,13 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     elif charge and not slow:
         kind = "charge" if verb == "charge" and not lex.ALL_AT_ONCE.search(text) else "add"
     else:
-        kind = "dose" if slow or not lex.ALL_AT_ONCE.search(text) else "add"
+        poured = verb == "pour" and not slow and re.search(r"\bpour\w* in\b|\bon top\b", text, re.I) is not None
+        kind = "dose" if slow or not (poured or lex.ALL_AT_ONCE.search(text)) else "add"
     if kind != "charge" and all(x.id in account.destroys for x in lots):
         kind = "destroy"
     step = new_step(account, r.clause, kind, vessel=vessel.name)
+    if kind == "add" and verb == "pour":
+        step.all_at_once = True
     place(account, step, lots)
     account.last = vessel
     return None
@@ -2340,6 +2442,15 @@ def _wash(account: Account, r: Reading) -> None:
     return None
 
 
+FOR_WASHING = (
+    "sodium carbonate",
+    "sodium hydrogen carbonate",
+    "potassium carbonate",
+    "potassium hydrogen carbonate",
+    "sodium thiosulfate",
+    "sodium hydrogen sulfite",
+)
+"""What a product is washed with; named again behind "everything into the flask" it is for that."""
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 """What stands in a product until it is dry."""
 COMES_OVER = re.compile(

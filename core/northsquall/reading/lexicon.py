@@ -117,7 +117,7 @@ SEEN = Cue(
 
 READY = Cue(
     re.compile(
-        r"\b(kept below the|stands? (?:ready|there)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
+        r"\b(kept below the|stands? (?:ready|there)|(?:is|was|are|were) ready|as (?:a |the )?(?:quench|dump)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
         re.I,
     ),
     "kept",
@@ -130,6 +130,7 @@ READY = Cue(
     "reach",
     "beside",
     "next to",
+    "dump",
 )
 TRAIN = Cue(
     re.compile(
@@ -218,7 +219,7 @@ LABELS_LIST = {
 }
 """Before a charge list in a line."""
 LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
-    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got", "run", "operation", "procedure", "method", "reaction", "then",
+    "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got", "run", "operation", "procedure", "oxidant", "reductant", "feed", "reagent", "method", "reaction", "then",
 }  # fmt: skip
 OVERNIGHT = Cue(
     re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I),
@@ -311,7 +312,7 @@ SLOWLY = Cue(
 )
 ANALYSIS = Cue(
     re.compile(
-        r"\b(titrat\w+|TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|spot[- ]?test|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
+        r"\b(titrat\w+|TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
         re.I,
     ),
     "titr",
@@ -333,6 +334,7 @@ ANALYSIS = Cue(
     "pycno",
     "sampl",
     "aliquot",
+    "a drop",
     "test",
 )
 TO_PH = Cue(
@@ -385,7 +387,7 @@ DRAWN = Cue(
 )
 SENSOR = Cue(re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I), "therm", "probe", "sensor")
 BATH_READ = re.compile(
-    r"\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    r"\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
     re.I,
 )
 """A temperature that somebody read on the bath."""

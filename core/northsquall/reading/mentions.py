@@ -812,6 +812,8 @@ UNLISTED = re.compile(
 
 def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
     j = i + 1
+    if is_word(at(items, j), "(") and _bare_bracket(items, j):
+        j = min(_close(items, j) + 1, len(items))  # "12.8 g (0.100 mol) of cyclononanol"
     if is_word(items[j] if j < len(items) else None, "of"):
         j += 1
         k = j

@@ -158,13 +158,14 @@ def _inherited(tokens: list[Token], i: int, out: list[Item]) -> str:
         j += 1
     if j >= len(tokens) or not (tokens[j].kind == "sub" or (tokens[j].low == "each" and j > i + 1)) or tokens[i].text in (")", "."):
         return ""
+    before = tokens[i - 1] if i else None
     if (
         tokens[j].kind == "sub"
         and catalogue().substances[str(tokens[j].value)].phase == "s"
         and not catalogue().substances[str(tokens[j].value)].commercial
-    ):
-        return ""
-    before = tokens[i - 1] if i else None
+    ):  # "twelve grams of acid and twenty-one of pentachloride"
+        weighed = before is not None and before.low in ("and", "plus") and tokens[i + 1].low == "of"
+        return next((x.unit for x in reversed(out[-12:]) if isinstance(x, Qty) and x.dim == "mass"), "") if weighed else ""
     if before is None or before.low not in ("and", "with", "plus", "then", ",", "so"):
         return ""
     return next((x.unit for x in reversed(out) if isinstance(x, Qty) and x.dim == "volume"), "")
@@ -433,6 +434,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             r"\b(?:flask|beaker|it|pot|whole thing)(?: \w+)? in(?:to)? (?:an?|the) (?:bucket|bowl|tub|basin|tray|dish) (?:of|with)$", held
         ):
             return _loose_bath(items, i)  # "I put the flask in a bucket of ice"
+        if re.search(
+            r"\b(?:flask|beaker|vessel|pot)\b.*\bin (?:an?|the) (?:\w+ )?(?:bucket|bowl|tub|basin|tray|dish|pan) (?:of|with|holding)(?: about)?(?: of)?$",
+            " ".join(x.low for x in items[:i] if isinstance(x, Token)),
+        ):
+            return _loose_bath(items, i)  # "400 mL beaker, overhead stirrer, in a tray with 1 kg of ice and 300 mL of water"
         if is_word(after, *AROUND):
             return _loose_bath(items, i)
         if is_word(after, "cooling", "cooled") or (is_word(before, "in") and not is_word(after, "water")):
@@ -472,7 +478,20 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and "in" in lead
         ) or {"bowl"} & lead:
             return _loose_bath(items, i)
-    return _heater_in(items)
+    return _circulator_in(items) or _heater_in(items)
+
+
+CIRCULATORS = ("circulator", "cryostat", "chiller", "thermostat")
+
+
+def _circulator_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
+    """ "Cooled to 0 °C with a circulator": a jacket or bath held at the temperature that is told with it."""
+    for i, item in enumerate(items):
+        if is_word(item, *CIRCULATORS) and any(is_word(x, "with", "by", "to", "from", "on") for x in items[max(0, i - 4) : i]):
+            told = next((x for x in items if isinstance(x, Qty) and x.dim == "temperature"), None)
+            T = convert(told.value, told.unit, "temperature") if told is not None else None
+            return Bath(kind="thermostat", T_C=T, span=(item.start, item.end)), i, i, []
+    return None
 
 
 def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:

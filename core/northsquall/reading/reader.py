@@ -254,7 +254,10 @@ def _finish(account: Account, tokens: list[Token]) -> None:
         account.main.sensor = account.sensor  # type: ignore[assignment]
     if account.main is not None and account.main.sensor is None:
         bath = lex.BATH_READ.search(account.source)  # "the bowl was at 25 when I looked"
-        if bath is not None and all(s.T_range is None and s.T_limit is None for s in doc.steps if s.kind in ("dose", "add", "hold")):
+        said = bath is not None and bath.group().lower().startswith("temperature")
+        if bath is not None and (
+            said or all(s.T_range is None and s.T_limit is None for s in doc.steps if s.kind in ("dose", "add", "hold"))
+        ):
             account.main.sensor, account.main.sensor_span = "bath", bath.span()
     _equivalents(doc)
     if doc.results.mass_g is not None and doc.results.mass_g.span is not None:

@@ -87,7 +87,7 @@ PURGED = re.compile(
     re.I,
 )
 FLAME = re.compile(
-    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater))\b",
+    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b",
     re.I,
 )
 DENIED = re.compile(
@@ -175,6 +175,8 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
                     how = kind  # type: ignore[assignment]
                     break
         step = _step_at(order, begin + (hit.start() if hit else 0))
+        if step is None and how in ("wool", "foil", "film", "balloon"):
+            step = order[0]  # told with the set-up
         opened = OPENED.search(text)
         if opened is not None and (hit is None or opened.start() > hit.end()) and not DENIED.search(text[: opened.start()][-25:]):
             at = _step_at(order, begin + opened.start())
