@@ -215,7 +215,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
     total = sheet.total_heat(procedure, reactions, bool(trials), absorbers)
 
     # minute by minute
-    wanted_lines = [r for r in reactions if r.role == "wanted" and r.heat_kJ.best is not None]
+    wanted_lines = [r for r in reactions if r.role == "wanted" and r.heat_kJ.best is not None and r.vessel not in absorbers]
     hottest = max(wanted_lines, key=lambda r: abs(r.heat_kJ.best or 0.0)).vessel if wanted_lines else None
     heats = {(r.step, r.vessel, r.family_id): r.heat_kJ.best or 0.0 for r in wanted_lines}
     kinds: dict[int, str] = {s.n: s.kind for s in procedure.steps}

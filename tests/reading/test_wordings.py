@@ -932,3 +932,62 @@ def test_a_thermometer_in_the_bath_by_other_words() -> None:
 def test_wool_told_with_the_set_up_holds_nothing() -> None:
     text = "Bromide\n\nSet-up: 250 mL flask, condenser, a wad of glass wool in the top of the condenser.\n20 g of 1-octanol, 40 mL of 48 % hydrobromic acid, 10 mL of 96 % sulfuric acid. Reflux 4 h.\n"
     assert "G13" in {f.code for f in result(text).findings}
+
+
+def test_gases_of_each_are_no_charge() -> None:
+    p = batch("HCl and SO2, about 0.5 mol (12 L) of each.")
+    assert {m.identity for m in p.materials} == {"aniline", "water"}
+
+
+def test_the_acid_somebody_made_is_not_a_reagent_of_its_own() -> None:
+    p = batch("The chromic acid I made with sodium dichromate, 12 g, in 50 mL of water.")
+    assert "chromic acid" not in [m.name for m in p.materials] and any("dichromate" in str(m.identity) for m in p.materials)
+    assert not any("acid i" in v.name for v in p.vessels)
+
+
+def test_what_is_poured_in_by_name_goes_to_what_waits() -> None:
+    p = read(
+        "PCl3\n\n- one bottle, about 30 mL phosphorus trichloride\n- 250 mL beaker, 150 mL tap water in it\n- pour the PCl3 in, all of it; it goes to the bottom first\n"
+    )
+    assert (p.steps[-1].vessel, p.steps[-1].from_vessel) == ("250 mL beaker", p.steps[0].vessel)
+
+
+def test_what_rinses_over_the_bath_runs_into_it() -> None:
+    p = read(
+        "Cleaning\n\n- tray: nitric acid 68 % 400 mL\n- rinse bottle: ethanol, squirt the parts clean over the tray, about 100 mL in all\n"
+    )
+    ethanol = next(m for m in p.materials if m.identity == "ethanol")
+    assert ethanol.amount is not None and ethanol.amount.value == 100.0 and p.steps[-1].vessel == p.steps[0].vessel
+    assert "S04" in {f.code for f in assess(p).findings if f.severity == "stop"}
+
+
+def test_a_flask_in_the_oven_is_warm_and_alone() -> None:
+    p = batch("Put in the stopper. Place the flask in the drying oven at 60 °C overnight.")
+    assert p.steps[-1].kind == "hold" and p.steps[-1].attended is False
+    assert p.steps[-1].T_range is not None and p.steps[-1].T_range.value == 60.0
+
+
+def test_a_layer_let_off_leaves_the_batch_where_it_is() -> None:
+    p = batch("Stir 20 min. Separating funnel, lower acid off into a 600 mL beaker with 200 g ice. 20 mL of water.")
+    assert last(p, "extract").vessel == "250 mL flask"
+
+
+def test_rows_from_to_go_in_together() -> None:
+    text = "Bromide\n\n| no. | what | how much |\n|---|---|---|\n| 1 | 2-propanol | 30 g |\n| 2 | sodium bromide | 60 g |\n| 3 | water | 40 mL |\n| 4 | sulfuric acid, 96 % | 50 mL |\n| 5 | soda solution, 10 % | 40 mL |\n\n1-3 in a 250 mL flask, then 4 all at once. Reflux 2 h. Shake the distillate with 5 in the separating funnel.\n"
+    p = read(text)
+    by_id = {m.id: m.identity for m in p.materials}
+    assert [by_id[k] for k in p.steps[0].materials] == ["2-propanol", "sodium bromide", "water"]
+    assert p.steps[1].all_at_once and by_id[p.steps[1].materials[0]] == "sulfuric acid"
+
+
+def test_bleach_on_ammonia_is_never_meant() -> None:
+    """Handbook 3.4."""
+    text = "Glass\n\nHalf a litre of 25 % ammonia in a bucket. Pour a litre of 5 % bleach in on top.\n"
+    assert "S04" in {f.code for f in result(text).findings if f.severity == "stop"}
+
+
+def test_water_on_the_little_chloride_that_is_left_slowly_and_cold() -> None:
+    """Handbook 1, quench direction: into the mixture, slowly, cold; all of the chloride is another matter."""
+    text = "Chloride\n\n500 mL flask, stirrer, thermometer in the liquid, condenser; gas to an empty 1 L bottle and a funnel just above 900 mL of 15 % sodium hydroxide, hood. Charge 37 g of 1-butanol. Ice bath 2 kg. Thionyl chloride, {} g, over 120 min at 5-20 °C. Warm to 70 °C over 60 min. Cool to 20 °C. Water, 50 mL, dropwise over 30 min, below 20 °C.\n"
+    assert "S04" not in {f.code for f in result(text.format("65")).findings if f.severity == "stop"}
+    assert "S04" in {f.code for f in result(text.format("130")).findings if f.severity == "stop"}

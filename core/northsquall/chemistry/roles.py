@@ -112,7 +112,7 @@ def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
     late: dict[str, float] = {}
     gas: dict[str, float] = {}
     for e in events:
-        if steps[e.step].kind in WORK_UP:
+        if steps[e.step].kind in WORK_UP or e.reaction.family.record.get("unwanted"):
             continue
         for root, n in e.reaction.change:
             if n > 0 and is_organic(root) and not is_gas(root):

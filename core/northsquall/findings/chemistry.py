@@ -117,8 +117,13 @@ def never_together(c: Context) -> Iterator[Finding]:
             id(e)
             for e in entry.happened()
             if id(e) in c.purpose.wanted
-            or e.reaction.family.record.get("kind") in WORK_UP_KINDS
-            or (step is not None and (step.n in slow or step.kind in ("quench", "destroy", "neutralise", "absorb", "extract")))
+            or (
+                not e.reaction.family.record.get("unwanted")
+                and (
+                    e.reaction.family.record.get("kind") in WORK_UP_KINDS
+                    or (step is not None and (step.n in slow or step.kind in ("quench", "destroy", "neutralise", "absorb", "extract")))
+                )
+            )
         }
         streams = [b for b in entry.before if any(n > 0 for n in b.values())]
         already = {h.id for b in streams for h in pairs.hits(b, entry.conditions.T_high)}

@@ -290,6 +290,9 @@ def sensor(c: Context) -> Iterator[Finding]:
     if c.pot is None and not c.stages and not c.enthalpy:
         return
     vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
+    none = NO_SENSOR.search(c.procedure.source_text)
+    if vessel is None and none is not None:
+        vessel = next((v for v in c.procedure.vessels if any(r.vessel == v.name and r.role == "wanted" for r in c.reactions)), None)
     if vessel is None:
         return
     hot = c.enthalpy is not None or any(s.kind in ("distil", "heat", "reflux") and s.vessel == vessel.name for s in c.procedure.steps)
@@ -300,7 +303,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     ]
     by_bath = next((s for s in read if s.T_of == "bath"), None)
     only_bath = vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" for s in read)
-    none = NO_SENSOR.search(c.procedure.source_text)
+    hot = hot or any(r.vessel == vessel.name and r.role == "wanted" for r in c.reactions)
     if none is not None and vessel.sensor != "pot" and hot:
         yield finding(
             "H08", "condition", "Nothing measures the temperature of what reacts.", span=none.span(), remedy="Put a thermometer into the liquid.", short="thermometer",
@@ -326,6 +329,16 @@ def sensor(c: Context) -> Iterator[Finding]:
         )
 
 
+SULFURIC_G_MOL, STRONG_SHARE = 98.1, 0.5
+"""Part of acid in what is washed from which it counts as strong acid (assumption)."""
+
+
+def _charged_g(c: Context, vessel: str, before: int) -> float:
+    """Grams that went into a vessel before a step, as far as they are known."""
+    lots = [c.lots[k] for s in c.procedure.steps if s.vessel == vessel and s.n < before for k in s.materials]
+    return sum(x.best_mol * x.substance.mass for x in lots if x.substance is not None)
+
+
 @rule("H10")
 def acid_dilution(c: Context) -> Iterator[Finding]:
     """H10: water brought to strong acid; a local layer boils."""
@@ -335,6 +348,8 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             continue
         here = entry.before[0]
         acid = here.get("SO4-2", 0.0)
+        if step.kind == "extract" and acid * SULFURIC_G_MOL < STRONG_SHARE * _charged_g(c, entry.vessel, step.n):
+            continue  # a little acid in an organic layer that is washed
         if acid <= 0 or here.get("H2O", 0.0) / acid > 3.0:
             continue
         for key in step.materials:

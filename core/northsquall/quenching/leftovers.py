@@ -10,6 +10,7 @@ from typing import Any
 
 from northsquall import data
 from northsquall.chemistry.families import Reaction, count_matches
+from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.roots import is_gas, is_organic
 from northsquall.chemistry.walk import Walk
@@ -176,7 +177,24 @@ def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpos
         records = [record for record in map(record_of, taken) if record is not None]
         if any(agent.get("formula") in brought for record in records for agent in record["agents"]):
             out.add(step.n)
+        elif step.T_limit is not None and step.duration is not None and _small_rest(e, lots):
+            out.add(step.n)  # water, slowly and cold, on the little that is left of a chloride
     return out
+
+
+SMALL_REST = 0.15
+"""Part of a water-reactive reagent that water may be dripped on, slowly and below a limit (handbook 1: into the mixture, slowly, cold; assumption)."""
+
+
+def _small_rest(e: Entry, lots: Mapping[str, Lot]) -> bool:
+    """Whether all that water takes here is little of what was charged of it."""
+    found = [x for x in e.happened() if x.reaction.family.record.get("kind") == "hydrolysis"]
+    for x in found:
+        for root, n in x.reaction.change:
+            whole = sum((lot.roots() or {}).get(root, 0.0) for lot in lots.values())
+            if n < 0 and root != "H2O" and -n * x.extent > SMALL_REST * whole:
+                return False
+    return bool(found)
 
 
 @dataclass

@@ -25,7 +25,7 @@ from northsquall.reading.account import (
     unspent,
 )
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
-from northsquall.reading.items import Item, Qty, at, is_word
+from northsquall.reading.items import Item, Qty, at, is_word, number_of
 from northsquall.reading.mentions import Mention, class_of, mentions_in, portion_size, take
 from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, bath_in, quantities, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
@@ -124,6 +124,8 @@ class Reading:
             return True
         if not m.measured and BESIDE_IT.search(self.account.source[max(0, m.start - 24) : m.start]):
             return True  # "on the shelf over the acetone"
+        if not m.measured and MADE_OF.match(self.after(m)):
+            return True  # "the chromic acid I made with dichromate, 12 g, in 50 mL of water"
         if not m.measured and WHILE_THERE.search(self.account.source[self.clause.start : m.start]):
             return True  # "another 50 mL of acid if there is still zinc"
         if m.identity in lex.INDICATORS and (m.amount is None or m.amount.unit == "drop"):
@@ -137,7 +139,11 @@ class Reading:
         if (
             m.identity in DISSOLVED_GASES
             and m.strength is None
-            and (CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) or _litres_of_gas(m))
+            and (
+                CLOUD.search(self.account.source[max(0, m.start - 24) : m.start])
+                or _litres_of_gas(m)
+                or (self.clause.verb is None and GAS_OF_EACH.search(self.text))
+            )
         ):
             self.account.used |= {q.start for q in m.used}
             return True  # "HCl: 0.10 mol, 2.4 L", "a big cloud of HCl"
@@ -164,7 +170,21 @@ class Reading:
         out: list[Mention] = []
         if len(account.rows) < 2:
             return out
+        ranged: set[str] = set()
+        for i, x in enumerate(self.items[:-2]):  # "1-3 in a 250 mL flask"
+            a, b = (number_of(x), number_of(self.items[i + 2])) if is_word(self.items[i + 1], "-", "–", "to") else (None, None)
+            if a is None or b is None or not 0 < b - a < 8 or not is_word(at(self.items, i + 3), "in", "into", "go", "are"):
+                continue
+            for k in range(int(a), int(b) + 1):
+                if str(k) in account.rows:
+                    lot = account.lot(account.rows[str(k)])
+                    m = Mention(lot.identity, lot.name, x.start, x.end, i, first=i, last=i + 2)
+                    m.generic = "row " + lot.id
+                    out.append(m)
+                    ranged |= {str(int(a)), str(int(b))}
         for i, x in enumerate(self.items):
+            if ranged and isinstance(x, Token) and x.low in ranged:
+                continue
             if not isinstance(x, Token) or x.low not in account.rows or x.kind not in ("num",):
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
@@ -186,6 +206,7 @@ class Reading:
                     "over",
                     "at",
                     "dropwise",
+                    "all",
                     "until",
                     "slowly",
                     "added",
@@ -236,10 +257,14 @@ EXPECTED = re.compile(
     r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed)\b", re.I
 )
 """Behind a gas that has its solution's name."""
+GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
 CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
 BESIDE_IT = re.compile(
     r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$",
     re.I,
+)
+MADE_OF = re.compile(
+    r"\s*(?:(?:I|we|they|which (?:is|was)) )(?:made|make|prepared|prepare|mixed|mix)\b(?: up)? (?:with|from|of|by|out of)\b", re.I
 )
 WHILE_THERE = re.compile(r"\b(?:if|while|as long as|unless|when)\b[^,;]{0,25}\b(?:there|any|still|some)\b[^,;]{0,15}$", re.I)
 GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
@@ -516,7 +541,9 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     )
     if account.stirrer_off and goes_on and last.kind in ("dose", "add"):
         last.stirred = False  # "we switch it off for a while and go on adding"
-    if last.stirred is not False and lex.NOT_STIRRED.search(text) and not lex.STIRRER_OFF.search(text):  # switched off: from here on
+    if (
+        last.stirred is not False and lex.NOT_STIRRED.search(text) and (not lex.STIRRER_OFF.search(text) or lex.NOT_NEEDED.search(text))
+    ):  # switched off: from here on
         last.stirred = False
     if last.attended is None and lex.UNATTENDED.search(text):
         last.attended = False
@@ -867,6 +894,9 @@ def _topic(account: Account, r: Reading) -> None:
         and any(m.measured or lots_waiting(account, m) or _is_waiting(account, m) for m in r.mentions)
     ):
         return _wash(account, r)  # "distillate: sodium carbonate in portions … until litmus stays blue"
+    if LAYER_OFF.search(text) and r.vessels and doc_steps(account):
+        account.layers, account.isolated = True, "layer"
+        return _waste(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
     if (
@@ -911,6 +941,10 @@ ON_A_SIGN = re.compile(
 TILL_PAPER = re.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:paper|strip|test)\b", re.I)
 """What is added until a test shows nothing any more."""
 KEEPS_PH = re.compile(r"\bpH\b[^.;]{0,15}\b(?:kept|held|maintained|adjusted)\b|\b(?:keep|hold|maintain|adjust)\w*\b[^.;]{0,15}\bpH\b", re.I)
+LAYER_OFF = re.compile(
+    r"\b(?:lower|upper|bottom|top|watery|aqueous|acid)(?: (?:acid|layer|phase|water))* (?:is |was )?(?:let |run |drawn |drained )?off in(?:to)?\b",
+    re.I,
+)
 UNTIL_PAPER = re.compile(r"\b(?:until|till)\b[^.;]{0,40}\b(?:litmus|paper|indicator|neutral|pH)\b", re.I)
 
 
@@ -1345,7 +1379,7 @@ def _to_side(account: Account, r: Reading) -> bool:
     if (
         label
         and r.measured
-        and not label[1].lower().endswith((" a ", " i "))
+        and (not label[1].lower().endswith((" a", " i")) or re.match(r"\s*[:=.)]", (r.clause.label + " " + text)[label.end(1) :]))
         and (r.clause.label or verb in ("mix", "charge", "add", "pour", None))
     ):
         name = label[1].lower()
@@ -1553,8 +1587,14 @@ def _some_of_it(account: Account, r: Reading) -> bool:
     return True
 
 
+OVEN = re.compile(r"\b(?:in|into|inside) (?:the|an?) (?:drying |warm )?(?:oven|incubator|heating cabinet|warm cupboard)\b", re.I)
+
+
 def _charge(account: Account, r: Reading) -> None:
     """Placed, put, dissolved: materials into a vessel, all in a few minutes."""
+    if not r.mentions and OVEN.search(r.text) and doc_steps(account) and not account.isolated:
+        new_step(account, r.clause, "hold" if durations_in(r.clause)[0] or lex.OVERNIGHT.search(r.text) else "heat", vessel=account.batch)
+        return None  # "place the flask in the drying oven at 60 °C overnight"
     if not r.mentions:
         return _fragment(account, r)
     if (
@@ -1601,8 +1641,13 @@ def _draw(account: Account, r: Reading) -> None:
     account.recent = [k for k, tag in account.waiting.items() if tag == "funnel"]
 
 
+TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to the (?:bottom|top|surface)\b", re.I)
+
+
 def _add(account: Account, r: Reading) -> None:
     """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
+    if not r.measured and TO_THE_BOTTOM.search(r.text):
+        return None
     if not r.mentions and not r.vessels and not lex.MIX_REFERENCE.search(r.text) and not account.waiting and not unspent(account):
         return _later(account, r)
     return _bring(account, r)
@@ -1621,8 +1666,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     then = next((i for i, x in enumerate(r.items) if is_word(x, "then") and i and is_word(r.items[i - 1], "and", ",", "+")), None)
     if (
         then is not None
-        and any(m.measured and m.last < then for m in r.mentions)
-        and any(m.measured and not m.vague and m.first > then for m in r.mentions)
+        and any((m.measured or m.generic.startswith("row ")) and m.last < then for m in r.mentions)
+        and any((m.measured or m.generic.startswith("row ")) and not m.vague and m.first > then for m in r.mentions)
     ):
         at = r.clause.verb_at  # "50 g of salt goes into a flask and then 60 mL of acid over 30 min": one after the other
         head = replace(
@@ -2119,8 +2164,9 @@ def _onto_reagent(account: Account, r: Reading) -> bool:
 def _poured_in(account: Account, r: Reading) -> bool:
     """ "2-Naphthol in caustic, cooled. Pour the slurry in": the batch goes into what was last made up beside it."""
     made = next((s for s in reversed(account.doc.steps) if s.materials or s.from_vessel), None)
+    batch_of = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
     if (
-        r.mentions
+        any(m.measured or m.identity not in batch_of for m in r.mentions if not m.generic)
         or made is None
         or made.vessel == account.batch
         or account.batch is None
@@ -2129,7 +2175,9 @@ def _poured_in(account: Account, r: Reading) -> bool:
     ):
         return False
     if made.kind in ("extract", "quench", "neutralise") or not re.search(
-        r"\b(?:pour|tip|run|add)\w*\b[^.;]*\b(?:in|into (?:it|this|that))\W*$", r.text, re.I
+        r"\b(?:pour|tip|run|add)\w*\b[^.;]*\b(?:in|into (?:it|this|that))(?:,? (?:all of it|the (?:whole )?lot|all at once|at once|quickly|slowly))?\W*$",
+        r.text,
+        re.I,
     ):
         return False
     vessel = next(v for v in account.doc.vessels if v.name == made.vessel)
@@ -2374,11 +2422,21 @@ def _waste(account: Account, r: Reading) -> None:
         place(account, step, rest)
 
 
+OVER_THE_BATH = re.compile(r"\b(?:over|into|back into) the (?:tray|bath|tub|bowl|dish|tank)\b|\brun into the (?:bath|tray)\b", re.I)
+"""What rinses something over the batch goes into it."""
+
+
 def _wash(account: Account, r: Reading) -> None:
     """Washing, drying, extracting, filtering: materials of the work-up."""
     doc, text, verb = account.doc, r.text, r.clause.verb
     if not doc.steps:
         return _bring(account, r) if r.measured else _fragment(account, r)
+    if OVER_THE_BATH.search(text) and r.mentions and not account.isolated:
+        q = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume" and all(x not in m.used for m in r.mentions)), None)
+        bare = [m for m in r.mentions if m.identity and m.amount is None and m.moles is None]
+        if q is not None and len(bare) == 1:
+            take(bare[0], q)  # "ethanol, squirt them clean over the tray, about 100 mL in all"
+        return _bring(account, r)
     if doc.steps[-1].kind == "distil" and re.match(r"\W*(?:the )?(?:crude |cloudy |combined )?(?:distillate|condensate)\b", text, re.I):
         doc.steps[-1].keep, account.isolated = "distillate", "distil"  # what came over is worked up, not what stayed
     if re.search(

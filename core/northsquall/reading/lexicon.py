@@ -39,7 +39,7 @@ VERBS: dict[str, set[str]] = {
     "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
-    "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "ignite", "ignited", "lit", "calcined", "roasted"},
+    "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "lit", "calcined", "roasted"},
     "reflux": {"reflux", "refluxed", "refluxing"},
     "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
     "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
@@ -81,7 +81,7 @@ BATCH_REFERENCE = Cue(
     "everything",
 )
 WASTE = re.compile(
-    r"^\W*(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
+    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
     re.I,
 )
 WASTE_MOVES = re.compile(
@@ -89,7 +89,7 @@ WASTE_MOVES = re.compile(
 )
 """The filtrate goes on in another vessel: it is the batch."""
 BELOW = re.compile(
-    r"\b(?:below|under(?:neath)?) (?:the |its |a )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
+    r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
     re.I,
 )
 NEXT_ONE = re.compile(
@@ -229,7 +229,7 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
@@ -251,9 +251,10 @@ NOT_STIRRED = Cue(
     ),
     "stir",
 )
+NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
 STIRRER_OFF = Cue(
     re.compile(
-        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
+        r"\b(stirrer off|no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used)|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
         re.I,
     ),
     "stirrer",
@@ -379,7 +380,7 @@ APART = Cue(
 )
 DRAWN = Cue(
     re.compile(
-        r"\b(in(?:to)? (?:the|a) (?:dropping |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|funnel:|put in the funnel)\b",
+        r"\b(in(?:to)? (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",
@@ -701,7 +702,7 @@ NOT_DONE = Cue(
 )
 STILL = Cue(
     re.compile(
-        r"\b(still[- ]?head|retort|short[- ]path(?: head)?|claisen head|distill?(?:ing|ation) (?:bridge|head)|(?:into|then) the receiver|change to distillation)\b",
+        r"\b(still[- ]?head|retort|short[- ]path(?: head)?|head and condenser|the receiver is|receiver on|claisen head|distill?(?:ing|ation) (?:bridge|head)|(?:into|then) the receiver|change to distillation)\b",
         re.I,
     ),
     "still",

@@ -78,12 +78,12 @@ SWEEP = re.compile(
     re.I,
 )
 SWEPT = re.compile(
-    r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b",
+    r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b|\b(?:nitrogen|argon) at [a-z -]{3,40} (?:millilit\w+|mils|lit\w+) (?:a|per) (?:minute|hour)\b",
     re.I,
 )
 PURGED = re.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through)\b"
-    r"|\b(?:nitrogen|argon)\b(?:[^.\n]|\.\d){0,60}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
+    r"|\b(?:nitrogen|argon)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
     re.I,
 )
 FLAME = re.compile(
