@@ -991,3 +991,39 @@ def test_water_on_the_little_chloride_that_is_left_slowly_and_cold() -> None:
     text = "Chloride\n\n500 mL flask, stirrer, thermometer in the liquid, condenser; gas to an empty 1 L bottle and a funnel just above 900 mL of 15 % sodium hydroxide, hood. Charge 37 g of 1-butanol. Ice bath 2 kg. Thionyl chloride, {} g, over 120 min at 5-20 °C. Warm to 70 °C over 60 min. Cool to 20 °C. Water, 50 mL, dropwise over 30 min, below 20 °C.\n"
     assert "S04" not in {f.code for f in result(text.format("65")).findings if f.severity == "stop"}
     assert "S04" in {f.code for f in result(text.format("130")).findings if f.severity == "stop"}
+
+
+def test_rows_by_their_word() -> None:
+    text = "Chloride\n\n| row | substance | quantity |\n|---|---|---|\n| 1 | benzyl alcohol | 54 g |\n| 2 | thionyl chloride | 60 mL |\n| 3 | ice water | 200 mL |\n\nRow 1 into a 250 mL flask. Row 2 is poured in quickly. After the foaming, 3 is poured into the flask.\n"
+    p = read(text)
+    by_id = {m.id: m.identity for m in p.materials}
+    assert [[by_id[k] for k in s.materials] for s in p.steps] == [["benzyl alcohol"], ["thionyl chloride"], ["water"]]
+
+
+def test_the_carbon_monoxide_that_comes_is_no_cobalt() -> None:
+    assert all(m.name != "CO" for m in batch("4.9 L of CO in all.").materials)
+
+
+def test_nitrogen_by_its_formula_sweeps_and_purges() -> None:
+    p = batch("N2 0.1 L/min through the flask. N2 0.3 L/min 30 min, only then open.")
+    assert p.place.sweep_L_min == 0.1 and p.place.purged
+
+
+def test_the_filtrate_that_is_dried_goes_on() -> None:
+    p = batch("Stir 1 h. The white solid was filtered off. The filtrate was dried over magnesium sulfate and evaporated at 40 °C.")
+    assert all(s.kind != "neutralise" for s in p.steps) and p.steps[-1].kind == "distil"
+
+
+def test_what_is_still_warm_is_not_heated() -> None:
+    assert all(s.kind != "heat" for s in batch("8 g of acetic anhydride is dripped in while the other is still warm.").steps)
+
+
+def test_a_sample_between_a_warm_hold_and_a_cold_feed_changes_nothing() -> None:
+    text = "A\n\n500 mL flask, stirrer, thermometer in the liquid, ice bath 2 kg. 12 g of aniline and 150 mL of water. Stir 60 min at 40 °C. {}8 g of acetic anhydride over 40 min at 0-10 °C.\n"
+
+    def warmest(words: str) -> float:
+        best = result(text.format(words)).exotherm.peak_T_C.best
+        assert best is not None
+        return best
+
+    assert warmest("TLC was clean. ") == pytest.approx(warmest(""), abs=2.0)

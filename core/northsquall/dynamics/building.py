@@ -353,7 +353,8 @@ class _Builder:
                 duration_s = self._cooling_s(step, present_cp, present_mL, start=max(begins_C, self.ambient - ZERO_C) if begins_C else None)
                 t.low = t.best = t.high = duration_s / 60.0
                 t.why = "from the duty of the bath"
-            hot_before = bool(segments) and segments[-1].bath in ("fixed", "heater", "jacket") and seg_bath == "ice"
+            before_waits = next((x for x in reversed(segments) if x.kind != "wait"), None)
+            hot_before = before_waits is not None and before_waits.bath in ("fixed", "heater", "jacket") and seg_bath == "ice"
             if (
                 mine
                 and not cooled
@@ -407,7 +408,7 @@ class _Builder:
 
     def _cool_down(self, step: Step, segments: list[Segment], before: tuple[float, float], bath_C: float) -> None:
         """A cold feed after a warm hold: the bath is changed, and the feed waits until the pot is cold."""
-        last = segments[-1]
+        last = next((x for x in reversed(segments) if x.kind != "wait"), segments[-1])  # a sample was taken meanwhile
         warm = last.bath_T_K - ZERO_C
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else warm
         if last.bath not in ("fixed", "heater", "jacket") or warm <= target + 6.0:

@@ -220,7 +220,17 @@ def _minutes(minutes: float | None) -> str:
 
 
 def _bar(x: float) -> str:
-    return f"{x:.0f} bar" if x >= 10 else f"{x:.1f} bar" if x >= 1 else f"{x * 1e3:.0f} mbar" if x < 0.1 else f"{x:.2g} bar"
+    return (
+        "over 100 bar"
+        if x > 100
+        else f"{x:.0f} bar"
+        if x >= 10
+        else f"{x:.1f} bar"
+        if x >= 1
+        else f"{x * 1e3:.0f} mbar"
+        if x < 0.1
+        else f"{x:.2g} bar"
+    )
 
 
 def _slow_gas(c: Context, vessel: str, since: int) -> str:

@@ -278,7 +278,7 @@ def _ice_need(c: Context) -> float:
 
 
 NO_SENSOR = re.compile(
-    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometer is (?:not|un)",
+    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)",
     re.I,
 )
 """Nobody measures the pot."""

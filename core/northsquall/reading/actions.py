@@ -119,7 +119,9 @@ class Reading:
     def _beside(self, m: Mention) -> bool:
         """Gases without a mass, and the product, are spoken of and not charged."""
         if m.identity is None:
-            return False
+            gas = m.name.upper() in ("CO", "NO") and m.amount is not None and m.amount.dim == "volume"
+            self.account.used |= {q.start for q in m.used} if gas else set()
+            return gas  # "4.9 L of CO in all"
         if m.identity in lex.AIDS and not m.measured:
             return True
         if not m.measured and BESIDE_IT.search(self.account.source[max(0, m.start - 24) : m.start]):
@@ -188,32 +190,41 @@ class Reading:
             if not isinstance(x, Token) or x.low not in account.rows or x.kind not in ("num",):
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
-            if not (
+            named = is_word(before, "row", "rows", "item", "line", "no", "number")
+            if not named and not (
                 before is None
                 or is_word(before, "in", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
             ):
                 continue
-            if isinstance(after, Token) and not (
-                after.text in ".,;)+"
-                or after.low
-                in (
-                    "in",
-                    "with",
-                    "mixed",
-                    "into",
-                    "to",
-                    "and",
-                    "over",
-                    "at",
-                    "dropwise",
-                    "all",
-                    "until",
-                    "slowly",
-                    "added",
-                    "from",
-                    "drips",
-                    "dripped",
-                    "then",
+            if (
+                isinstance(after, Token)
+                and not named
+                and not (
+                    after.text in ".,;)+"
+                    or after.low
+                    in (
+                        "in",
+                        "with",
+                        "mixed",
+                        "into",
+                        "to",
+                        "and",
+                        "over",
+                        "at",
+                        "dropwise",
+                        "all",
+                        "is",
+                        "are",
+                        "was",
+                        "goes",
+                        "until",
+                        "slowly",
+                        "added",
+                        "from",
+                        "drips",
+                        "dripped",
+                        "then",
+                    )
                 )
             ):
                 continue
@@ -864,7 +875,7 @@ def _topic(account: Account, r: Reading) -> None:
         r"\W*(?:the )?(?:crude |solid |oily )?(?:residue|oil|product)\b", text, re.I
     ) is not None
     product = product or (verb == "extract" and bool(r.mentions))  # "the aqueous layer was extracted with pentane"
-    if (verb != "distil" and not product and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
+    if (verb not in ("distil", "dry") and not product and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
         r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)
     ):
         return _waste(account, r)
@@ -2187,7 +2198,13 @@ def _poured_in(account: Account, r: Reading) -> bool:
     return True
 
 
+DECANTED = re.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
+"""What stands over something is let go."""
+
+
 def _pour(account: Account, r: Reading) -> None:
+    if DECANTED.search(r.text) and not r.measured and doc_steps(account):
+        return None
     if _onto_reagent(account, r) or _poured_in(account, r):
         return None
     if _pours(account, r) or (

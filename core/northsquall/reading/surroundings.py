@@ -74,7 +74,7 @@ DETECTOR = re.compile(
     re.I,
 )
 SWEEP = re.compile(
-    r"\b(?:nitrogen|argon|inert gas|air|sweep)\b[^.;\n]{0,45}?(\d+(?:[.,]\d+)?)\s*(mL|L|litres?)\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*(mL|L)\s*/\s*(min|h)\b[^.;\n]{0,20}\b(?:nitrogen|argon)\b",
+    r"\b(?:nitrogen|argon|N2|inert gas|air|sweep)\b[^.;\n]{0,45}?(\d+(?:[.,]\d+)?)\s*(mL|L|litres?)\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*(mL|L)\s*/\s*(min|h)\b[^.;\n]{0,20}\b(?:nitrogen|argon)\b",
     re.I,
 )
 SWEPT = re.compile(
@@ -83,7 +83,7 @@ SWEPT = re.compile(
 )
 PURGED = re.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through)\b"
-    r"|\b(?:nitrogen|argon)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
+    r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
     re.I,
 )
 FLAME = re.compile(
