@@ -1027,3 +1027,54 @@ def test_a_sample_between_a_warm_hold_and_a_cold_feed_changes_nothing() -> None:
         return best
 
     assert warmest("TLC was clean. ") == pytest.approx(warmest(""), abs=2.0)
+
+
+def test_what_is_nitrated_is_no_product() -> None:
+    p = read("Chlorobenzene nitration, done Thursday. Then twenty-two grams of chlorobenzene in a 250 mL flask, ice bath.\n")
+    assert names(p) == ["chlorobenzene"] and p.materials[0].amount is not None and p.materials[0].amount.value == 22.0
+
+
+def test_the_warm_water_it_stands_in_is_a_bath() -> None:
+    assert "water" not in names(batch("After that forty to forty-five degrees for an hour in the warm water."))[2:]
+
+
+def test_a_strength_behind_its_amount() -> None:
+    p = read("A\n\n250 mL flask: caustic, two hundred mils of ten percent. 12 g of phenol.\n")
+    caustic = next(m for m in p.materials if m.identity == "sodium hydroxide")
+    assert caustic.strength is not None and caustic.strength.percent_w == 10.0
+
+
+def test_what_is_taken_off_is_not_put_in() -> None:
+    p = read(
+        "Ester\n\n14 g of salicylic acid and 50 mL of methanol in a 250 mL flask. Reflux 3 h. Methanol off at 40 °C, 250 mbar, 35 mL.\n"
+    )
+    assert p.steps[-1].kind == "distil" and [m.identity for m in p.materials].count("methanol") == 1
+
+
+def test_a_closed_mantle_closes_nothing_and_a_tin_is_no_metal() -> None:
+    p = read(
+        "A\n\n250 mL flask, magnetic stirrer, condenser open to the hood, closed mantle on a jack. 12 g of sodium azide scraped out of its tin, 60 mL of water.\n"
+    )
+    assert p.vessels[0].nominal_mL == 250.0 and "tin" not in names(p)
+
+
+def test_what_sodium_was_cut_under_is_no_charge() -> None:
+    p = read(
+        "Methoxide\n\nSodium (23 g), cut under toluene and freed from oil with pentane, was added in pieces over 3 h to methanol (400 mL) in a 1 L flask.\n"
+    )
+    assert set(names(p)) == {"sodium", "methanol"}
+
+
+def test_collecting_over_a_still_head_is_a_distillation() -> None:
+    p = read(
+        "Chloride\n\n30 g of 2-propanol and 85 mL of 37 % hydrochloric acid in a 500 mL flask. Still head, condenser, receiver: 100 mL flask with a tight adapter, no side arm. Hot plate on; collect until the pot is a dry cake.\n"
+    )
+    assert p.steps[-1].kind == "distil"
+    found = {f.code for f in assess(p).findings if f.severity != "note"}
+    assert {"G02", "Q09"} <= found
+
+
+def test_water_on_a_little_acid_in_an_ester_does_not_spit() -> None:
+    text = "Ester\n\n500 mL flask, thermometer in the liquid: 60 g of benzoic acid, 60 mL of methanol. {} mL of 96 % sulfuric acid over 10 min, water bath 15 °C. Cool to 10 °C. 80 mL of water over 10 min.\n"
+    assert "H10" not in {f.code for f in result(text.format("5")).findings if f.severity == "stop"}
+    assert "H10" in {f.code for f in result(text.format("80")).findings if f.severity == "stop"}

@@ -329,8 +329,8 @@ def sensor(c: Context) -> Iterator[Finding]:
         )
 
 
-SULFURIC_G_MOL, STRONG_SHARE = 98.1, 0.5
-"""Part of acid in what is washed from which it counts as strong acid (assumption)."""
+SULFURIC_G_MOL, STRONG_SHARE, LEAST_SHARE = 98.1, 0.5, 0.25
+"""Part of acid in what was charged from which it counts as strong acid: of what is washed, and of what something is fed to (assumption)."""
 
 
 def _charged_g(c: Context, vessel: str, before: int) -> float:
@@ -348,8 +348,8 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             continue
         here = entry.before[0]
         acid = here.get("SO4-2", 0.0)
-        if step.kind == "extract" and acid * SULFURIC_G_MOL < STRONG_SHARE * _charged_g(c, entry.vessel, step.n):
-            continue  # a little acid in an organic layer that is washed
+        if acid * SULFURIC_G_MOL < (STRONG_SHARE if step.kind == "extract" else LEAST_SHARE) * _charged_g(c, entry.vessel, step.n):
+            continue  # a little acid in an organic mixture
         if acid <= 0 or here.get("H2O", 0.0) / acid > 3.0:
             continue
         for key in step.materials:

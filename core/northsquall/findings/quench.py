@@ -367,7 +367,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
+    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)

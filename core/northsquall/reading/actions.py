@@ -126,6 +126,9 @@ class Reading:
             return True
         if not m.measured and BESIDE_IT.search(self.account.source[max(0, m.start - 24) : m.start]):
             return True  # "on the shelf over the acetone"
+        at = self.clause.verb_at
+        if not m.measured and at is not None and m.index < at and KEPT_UNDER.search(self.account.source[self.clause.start : m.start]):
+            return True  # "sodium, cut under toluene and freed from oil with pentane, was added"
         if not m.measured and MADE_OF.match(self.after(m)):
             return True  # "the chromic acid I made with dichromate, 12 g, in 50 mL of water"
         if not m.measured and WHILE_THERE.search(self.account.source[self.clause.start : m.start]):
@@ -274,6 +277,7 @@ BESIDE_IT = re.compile(
     r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$",
     re.I,
 )
+KEPT_UNDER = re.compile(r"\b(?:cut|stored|kept|freed|rinsed|washed|weighed|cleaned)\b[^,;]{0,30}\b(?:under|with|from|in) (?:dry )?$", re.I)
 MADE_OF = re.compile(
     r"\s*(?:(?:I|we|they|which (?:is|was)) )(?:made|make|prepared|prepare|mixed|mix)\b(?: up)? (?:with|from|of|by|out of)\b", re.I
 )
@@ -1070,7 +1074,9 @@ def _fragment(account: Account, r: Reading) -> None:
         for m in r.mentions:
             declare(account, m, "list")
         return None
-    if doc.steps and r.mentions and not r.measured and OFF_AT.search(text):
+    off = OFF_AT.search(text)
+    if doc.steps and off is not None and r.mentions and all(m.first < 2 or not m.measured for m in r.mentions) and len(r.mentions) == 1:
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "most of the methanol off at 200 mbar"
         return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
@@ -1206,6 +1212,12 @@ def _says_what_for(account: Account, r: Reading) -> bool:
     return not r.measured and so_far in ("", account.doc.title) and INTRO.search(r.text) is not None
 
 
+WHAT_IS_DONE = re.compile(
+    r"\s+(?:nitrat|brominat|chlorinat|iodinat|oxidat|reduct|hydrolys|acylat|alkylat|diazoti[sz]at|sulfonat|hydrogenat|distillat|purificat|destruct|dispos)\w*\b",
+    re.I,
+)
+
+
 def _names_the_aim(account: Account, r: Reading) -> bool:
     """ "Okay, fuming nitric.": a first sentence that does nothing and ends in a name says what is made."""
     if r.measured or r.vessels or r.bath or r.clause.verb is not None or account.doc.results.product_identity is not None:
@@ -1213,6 +1225,8 @@ def _names_the_aim(account: Account, r: Reading) -> bool:
     if len(r.mentions) > 1 and not re.search(r"\b(?:route|method|way|process)\b", r.text, re.I):
         return False
     named = next((m for m in r.mentions if m.identity and m.first <= 3), None)
+    if named is not None and WHAT_IS_DONE.match(account.source[named.end :]):
+        return True  # "Chlorobenzene nitration, done Thursday.": what it starts from
     if named is None or any(is_word(x, "on", "onto", "to", "of", "from", "with", "in") for x in r.items[: named.first]):
         return False
     results = account.doc.results
@@ -2489,6 +2503,10 @@ def _wash(account: Account, r: Reading) -> None:
         or account.isolated in ("layer", "distil")
         or re.search(r"\b(layer|organic|extracts?|funnel|shak\w+|brine|ether layer|taken up)\b", text, re.I)
     )
+    if verb == "filter" and account.still and not account.isolated and re.search(r"\bcollect", text, re.I) and not lots:
+        new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "still head …; collect until the pot is dry"
+        account.isolated = "distil"
+        return None
     if verb == "filter" and doc.steps[-1].kind == "distil" and re.search(r"\bcollect", text, re.I):
         window = temperatures_in(r.clause)[0]
         doc.steps[-1].T_range = doc.steps[-1].T_range or window

@@ -348,6 +348,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and not any(is_quantity(y, "time") for y in items[i + 2 : i + 4])
         ):
             continue  # "the head goes over 93 °C": what is seen
+        if x.low == "closed" and is_word(after, "mantle", "heating", "heater", "vessel", "system", "cup", "plate"):
+            continue  # "closed mantle on a jack"
         if x.low == "warm" and is_word(before, "still", "was", "is", "were", "gets", "got", "quite", "hand"):
             continue  # "while the other was still warm"
         if x.low in ("combined", "united") and not is_word(before, "is", "was", "were", "are", "be", "and", "then", ","):

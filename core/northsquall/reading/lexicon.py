@@ -134,7 +134,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
     ),
@@ -515,6 +515,12 @@ def no_material(items: list[Item], i: int) -> bool:
     if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
         return True
     wise = is_mark_of_manner(items, i + 2)  # "1.5 g KMnO4 spatula-wise"
+    if (
+        x.low == "tin"
+        and is_word(before, "its", "the", "a", "that")
+        and is_word(items[i - 2] if i > 1 else None, "of", "from", "in", "into")
+    ):
+        return True  # "out of its tin"
     wool = is_word(after, "wool", "strip") and x.value in METALS
     if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool:
         return True

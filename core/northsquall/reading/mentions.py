@@ -356,6 +356,18 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     k = max(m.index, m.last) + 1
     while is_word(at(items, k), "concentrate", "solution", "stuff", "acid", "bleach"):
         k += 1
+    told = at(items, m.last + 2)
+    if (
+        m.amount is not None
+        and m.strength is None
+        and is_word(at(items, m.last + 1), "of")
+        and isinstance(told, Qty)
+        and told.dim == "percent"
+        and not isinstance(at(items, m.last + 3), Token)
+        and take(m, told)
+    ):  # "over caustic, two hundred mils of ten percent"
+        m.end, m.last = max(m.end, told.end), m.last + 2
+        return
     if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
         return
     while isinstance(x := at(items, k + 1), Token) and (x.low in ("the", "it's", "that's", "of", "at", "about") or x.low in lex.ADJECTIVES):

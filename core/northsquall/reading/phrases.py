@@ -364,6 +364,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
                 (vessel and is_word(items[i - 1], "in") and item.low.split()[0] in ("cold", "warm", "hot", "tap", "iced"))
                 or (lead & {"cooled", "cooling", "chilled"} and item.low.split()[0] in ("cold", "tap", "running", "iced"))
                 or lead & {"standing", "stood", "stands", "sits", "sitting", "immersed"}
+                or (item.low.split()[0] in ("warm", "hot") and is_word(items[i - 1], "the") and any(is_quantity(x, "time") for x in items))
                 or ("out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold"))
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"

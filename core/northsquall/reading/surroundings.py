@@ -22,6 +22,7 @@ NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
+    rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight adapter|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
     rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?capped) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
