@@ -80,6 +80,8 @@ def figure_words(best: float, low: float, high: float, unit: str) -> str:
     """ "40 °C (26 to 58)": with unit and band; temperatures in whole degrees, since their band is wider than that."""
     if unit == "°C":
         best, low, high = round(best), round(low), round(high)
+    else:  # what is next to nothing beside the best figure is nothing
+        low, high = (0.0 if abs(x) < 0.005 * abs(best) else x for x in (low, high))
     band = "" if number_text(low) == number_text(high) else f" ({range_text(low, high)})"
     return f"{number_text(best)}{'' if unit == '1' else ' ' + unit}{band}"
 

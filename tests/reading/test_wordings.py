@@ -1078,3 +1078,28 @@ def test_water_on_a_little_acid_in_an_ester_does_not_spit() -> None:
     text = "Ester\n\n500 mL flask, thermometer in the liquid: 60 g of benzoic acid, 60 mL of methanol. {} mL of 96 % sulfuric acid over 10 min, water bath 15 °C. Cool to 10 °C. 80 mL of water over 10 min.\n"
     assert "H10" not in {f.code for f in result(text.format("5")).findings if f.severity == "stop"}
     assert "H10" in {f.code for f in result(text.format("80")).findings if f.severity == "stop"}
+
+
+def test_kitchen_measures() -> None:
+    """Avoirdupois ounce 28.35 g, US quart 946 mL and cup 237 mL (checked against pint in tests/reference)."""
+    p = read("A\n\nCamphor, an ounce and a half, goes into a quart flask with half a pint of ethanol. Add a cup of water, slowly.\n")
+    said = [(m.identity, m.amount.value, m.amount.unit) for m in p.materials if m.amount]
+    assert ("camphor", 1.5, "oz") in said and ("water", 1.0, "cup") in said
+    assert p.vessels[0].nominal_mL == pytest.approx(946.35, abs=0.1)
+
+
+@pytest.mark.parametrize(
+    ("words", "ready"),
+    [
+        ("The lower acid layer is let off; soda solution, 40 mL.", set()),
+        ("Mantle on a lab jack; 2 kg of soda by the door.", {"jack", "spill"}),
+        ("A tray with 1 kg of ice stands below the flask; two trained operators.", {"pail", "ice", "person"}),
+    ],
+)
+def test_what_stands_ready_is_only_what_is_written(words: str, ready: set[str]) -> None:
+    """A missing dump is never counted as there (handbook 2.8)."""
+    text = f"Nitro\n\n13 g of acetanilide in 40 mL of 96 % sulfuric acid in a 250 mL flask, ice bath. 8 mL of 68 % nitric acid over 30 min, below 10 °C. {words}\n"
+    d = result(text).dump
+    assert d is not None
+    written = {x.what for x in d.ready if x.written}
+    assert len(written) == len(ready) and all(any(k in w for w in written) for k in ready)

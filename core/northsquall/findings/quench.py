@@ -301,6 +301,12 @@ def _after_last_dose(c: Context) -> Step | None:
     return next((s for s in c.procedure.steps if s.n > max(doses, default=0)), None)
 
 
+DUMP_WORDS = re.compile(
+    r"\b(?:spills?|absorbent|drench|kept below|to receive|emergency)\b|\b(?:bucket|tub|tray|pail|pan)\b[^.;\n]{0,50}\b(?:below|under(?:neath)?|beneath|ready|at hand|beside|standing by)\b"
+    r"|\b(?:thiosulfate|bisulfite|soda|sand|ice|bicarbonate)\b[^.;\n]{0,40}\b(?:at hand|ready|standing by|near ?by|in reach|by the door)\b",
+    re.I,
+)
+"""A dump or a spill agent, by the words for it."""
 SPILL = re.compile(
     r"\b(?:spill|absorbent|thiosulfate (?:solution )?(?:at hand|ready)|drench|bucket|kept below|to receive|ready|standing by|at hand|nearby|emergency|way out|exit|jack|lifting)\b",
     re.I,
@@ -325,7 +331,7 @@ def _toxic_volatile(s: Substance | None) -> bool:
 @rule("Q07")
 def no_dump(c: Context) -> Iterator[Finding]:
     """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
-    if "dump" in c.procedure.ready or SPILL.search(c.procedure.source_text):
+    if "dump" in c.procedure.ready or DUMP_WORDS.search(c.procedure.source_text):
         return
     severe = c.klass is not None and c.klass >= 3
     volatile = next(

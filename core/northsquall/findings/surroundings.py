@@ -275,6 +275,11 @@ def frozen(c: Context) -> Iterator[Finding]:
             return
 
 
+def _two(x: float) -> str:
+    """A number of watts with two figures."""
+    return f"{float(f'{x:.2g}'):.0f}"
+
+
 @rule("H07")
 def condenser_short(c: Context) -> Iterator[Finding]:
     """H07: a reaction at reflux that makes more heat than the condenser takes: the rest leaves as vapour."""
@@ -290,7 +295,7 @@ def condenser_short(c: Context) -> Iterator[Finding]:
             continue
         longer = seg.duration_s / 60 * made[-1] / low
         yield finding(
-            "H07", "stop" if made[0] > high else "condition", f"At reflux up to {made[-1]:.0f} W are made, and a condenser takes about {best:.0f} W ({low:.0f} to {high:.0f}): the rest leaves as vapour.",
+            "H07", "stop" if made[0] > high else "condition", f"At reflux up to {_two(made[-1])} W are made, and a condenser takes about {best:.0f} W ({low:.0f} to {high:.0f}): the rest leaves as vapour.",
             step=step, figure=figure(made[len(made) // 2], "W", low=made[0], high=made[-1]), limit=f"{best:.0f} W, the condenser",
             remedy=f"Add over {longer:.0f} min or more, or two condensers." if any(seg.feed_mol) else "Feed one reagent under reflux, or a larger condenser.", source="handbook 2.4; the condenser's duty is an assumption", short="condenser short",
         )  # fmt: skip

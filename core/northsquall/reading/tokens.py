@@ -329,7 +329,10 @@ def _number_words(tokens: list[Token]) -> list[Token]:
             t.low in ("an", "a")
             and follow is not None
             and after is not None
-            and follow.low in ("hour", "minute", "kilo", "litre", "liter", "gram", "mole")
+            and (
+                follow.low in ("hour", "minute", "kilo", "litre", "liter", "gram", "mole", "ounce", "pound", "pint", "quart")
+                or (follow.low == "cup" and after.low == "of")
+            )
         ):
             half = after.low == "and" and i + 4 < len(tokens) and tokens[i + 3].low == "a" and tokens[i + 4].low in ("half", "quarter")
             out.append(Token("num", t.text, t.start, t.end, 1.0 + (SMALL_FRACTIONS[tokens[i + 4].low] if half else 0.0)))

@@ -124,12 +124,14 @@ def _ice_grid(offered: float, needed: float) -> list[float]:
     return [top * i / 24 for i in range(25)]
 
 
+AGENT = r"(?:thiosulfate|bisulfite|soda(?: ash)?|sand|bicarbonate|vermiculite|acetic acid)"
+NEAR = r"(?:at hand|ready|standing by|stands there|in reach|within reach|by the door|near ?by)"
 READY = (
-    ("a pail or tray below the flask that takes the whole batch", re.compile(r"\b(?:tray|pan|pail|bucket|tub|trough)\b", re.I)),
+    ("a pail or tray below the flask that takes the whole batch", re.compile(r"\b(?:tray|pan|pail|bucket|tub|trough|beaker)\b[^.;\n]{0,60}\b(?:below|under(?:neath)?|beneath|ready|dump|whole batch|at hand|beside)\b|\b(?:below|under(?:neath)?|beneath)\b[^.;\n]{0,30}\b(?:tray|pan|pail|bucket|tub)\b", re.I)),
     ("ice in it, on the day", re.compile(r"\bice\b[^.;\n]{0,60}\b(?:below|under|ready|at hand|standing by|to receive)\b|\b(?:below|under|ready|at hand|tray|pan)\b[^.;\n]{0,40}\bice\b", re.I)),
-    ("a jack or lift that drops flask, bath or mantle in one movement", re.compile(r"\b(?:jack|lift\w*|lowers?|drop)\b", re.I)),
-    ("what takes a spill", re.compile(r"\b(?:spill|absorbent|thiosulfate|bisulfite|soda|sand|at hand)\b", re.I)),
-    ("a second person who knows", re.compile(r"\b(?:two people|second (?:person|worker)|colleague|within call|in (?:sight|the room)|next door)\b", re.I)),
+    ("a jack or lift that drops flask, bath or mantle in one movement", re.compile(r"\b(?:lab ?jack|jack|lifting (?:table|platform)|scissor lift)\b|\b(?:mantle|bath|plate|heater)\b[^.;\n]{0,25}\b(?:lowered|drops? away|dropped|taken away)\b", re.I)),
+    ("what takes a spill", re.compile(rf"\b(?:spill\w*|splash\w*|absorbent)\b|\bbucket (?:with|of) sand\b|\b{AGENT}\b[^.;\n]{{0,40}}\b{NEAR}\b|\b{NEAR}\b[^.;\n]{{0,25}}\b{AGENT}\b", re.I)),
+    ("a second person who knows", re.compile(r"\b(?:(?:two|2) (?:trained |other )?(?:people|persons|workers|operators)|second (?:person|worker|operator)|one more person|colleague|within call|in (?:sight|the room)|next door|in the lab)\b", re.I)),
 )  # fmt: skip
 
 

@@ -28,6 +28,7 @@ describe('numbers', () => {
     expect(figureText(figure(1, 1, 1, 'mol'))).toBe('1 mol');
     expect(figureText(figure(-4.3, -0.94, 4.6))).toBe('−1 °C (−4 to 5)');
     expect(figureText(figure(0.05, 0.1, 0.2, '1'))).toBe('10 % (5 to 20)');
+    expect(figureText(figure(0.0022, 7155, 10309, 'W'))).toBe('7200 W (0 to 10000)');
   });
   it('spell out what is not established, never zero', () => {
     const open = { low: null, best: null, high: null, unit: 'kJ', established: false, reason: 'no amount' };

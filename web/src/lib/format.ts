@@ -6,6 +6,11 @@ export function short(x: number): string {
   return text.replace('-', '−').replace(/^−0$/, '0');
 }
 
+/** Two figures from a thousand on. */
+function tidy(x: number): number {
+  return Math.abs(x) >= 1000 ? Number(x.toPrecision(2)) : x;
+}
+
 /** Grams as a person says them: two figures, kilograms from a hundred on. */
 export function mass(g: number): string {
   return g < 100 ? `${short(g)} g` : `${Number((g / 1000).toPrecision(2))} kg`;
@@ -22,7 +27,12 @@ export interface FigureWords {
 export function figureWords(f: Figure): FigureWords {
   if (!f.established || f.best === null) return { best: 'not established', unit: '', band: '', open: true };
   // a pot's temperature deserves whole degrees: its band is wider than that
-  const say = f.unit === '°C' ? (x: number) => short(Math.round(x)) : short;
+  // and what is next to nothing beside the best figure is nothing
+  const least = 0.005 * Math.abs(f.best);
+  const say =
+    f.unit === '°C'
+      ? (x: number) => short(Math.round(x))
+      : (x: number) => short(Math.abs(x) < least ? 0 : tidy(x));
   const low = say(f.low ?? f.best);
   const high = say(f.high ?? f.best);
   if (f.unit === '1') {

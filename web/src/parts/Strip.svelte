@@ -143,6 +143,22 @@
     apart ? Math.max(yT(mtsrShown[mtsrPeak] ?? 0) - 7, tempTop + 11) : Number.NEGATIVE_INFINITY,
   );
 
+  /** Height of the peak's label: clear of the curve where it goes on flat, of the limits' labels and of the MTSR's. */
+  function peakLabel(px: number, end: boolean): number {
+    const peak = s.pot_C?.[peakIndex] ?? 0;
+    const base = yT(peak);
+    const later = s.pot_C?.[t.findIndex((m) => x(m) > px + 70)] ?? null;
+    const flat = later !== null && Math.abs(later - peak) < 2;
+    const from = end ? px - 120 : px + 8;
+    const taken = (s.limits ?? []).map((l) => ({ x: x(l['from'] ?? 0), y: yT(l['C'] ?? 0) + 15 }));
+    const clear = (y: number) =>
+      y > Math.max(tempTop + 10, mtsrLabel + 15) &&
+      y < tempBase - 4 &&
+      !taken.some((l) => Math.abs(l.y - y) < 14 && l.x < from + 125 && l.x + 85 > from);
+    const tried = end ? [-8, 18] : flat ? [18, -8, 32, -24] : [4, 18, -8, 32];
+    const found = tried.find((d) => clear(base + d));
+    return base + (found ?? (end ? -8 : 18));
+  }
   function firstDose(steps: StepLine[]): StepLine | undefined {
     return steps.filter((q) => q.duration_path && q.kind !== 'hold').at(-1) ?? undefined;
   }
@@ -446,7 +462,7 @@
             {@const end = px > right - 170}
             <text
               x={end ? px - 10 : px + 10}
-              y={Math.max(yT(s.pot_C?.[peakIndex] ?? 0) + (end ? -8 : 4), mtsrLabel + 16)}
+              y={peakLabel(px, end)}
               text-anchor={end ? 'end' : 'start'}
               class="small rust strong plate"
             >

@@ -231,9 +231,10 @@
                 <tr class="border-rule border-b align-top">
                   <td class="px-3 py-1.5">
                     <span class="sr-only">{row}: </span>
-                    {#if row === 'Holds'}<strong class="block">Holds</strong>{mol(line.came) ||
-                        'nothing established'} leave{#if line.lost.length}<span class="text-rust block"
-                          >past the line: {line.lost.join(', ')}</span
+                    {#if row === 'Holds'}<strong class="block">Holds</strong>{mol(line.came)
+                        ? `${mol(line.came)} leave`
+                        : 'how much leaves is not established'}{#if line.lost.length}<span
+                          class="text-rust block">past the line: {line.lost.join(', ')}</span
                         >{/if}
                     {:else if row === 'Breaks through'}<strong class="block">Breaks through</strong>
                     {:else if row === 'Pushes back'}<strong class="block">Pushes back</strong
