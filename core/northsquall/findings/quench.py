@@ -302,11 +302,11 @@ def _after_last_dose(c: Context) -> Step | None:
 
 
 DUMP_WORDS = re.compile(
-    r"\b(?:spills?|absorbent|drench|kept below|to receive|emergency)\b|\b(?:bucket|tub|tray|pail|pan)\b[^.;\n]{0,50}\b(?:below|under(?:neath)?|beneath|ready|at hand|beside|standing by)\b"
+    r"\b(?:spills?|absorbent|drench|kept below|to receive|emergency|(?:lab ?)?jack|lifting (?:table|platform))\b|\b(?:bucket|tub|tray|pail|pan)\b[^.;\n]{0,50}\b(?:below|under(?:neath)?|beneath|ready|at hand|beside|standing by)\b"
     r"|\b(?:thiosulfate|bisulfite|soda|sand|ice|bicarbonate)\b[^.;\n]{0,40}\b(?:at hand|ready|standing by|near ?by|in reach|by the door)\b",
     re.I,
 )
-"""A dump or a spill agent, by the words for it."""
+"""A dump or a spill agent by the words for it, or what takes the heat away in one movement."""
 SPILL = re.compile(
     r"\b(?:spill|absorbent|thiosulfate (?:solution )?(?:at hand|ready)|drench|bucket|kept below|to receive|ready|standing by|at hand|nearby|emergency|way out|exit|jack|lifting)\b",
     re.I,
