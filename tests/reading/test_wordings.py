@@ -1103,3 +1103,43 @@ def test_what_stands_ready_is_only_what_is_written(words: str, ready: set[str]) 
     assert d is not None
     written = {x.what for x in d.ready if x.written}
     assert len(written) == len(ready) and all(any(k in w for w in written) for k in ready)
+
+
+def test_a_flask_that_stood_in_ice_and_water_by_their_amounts() -> None:
+    p = read(
+        "A\n\n12 g of phenol in 60 mL of toluene in a 250 mL flask; the flask stood in ice (1 kg) and water (500 mL). 5 g of bromine over 30 min.\n"
+    )
+    bath = p.vessels[0].bath
+    assert bath is not None and (bath.kind, bath.ice_g, bath.water_g) == ("ice", 1000.0, 500.0) and "water" not in names(p)
+
+
+def test_a_gas_from_a_cylinder_through_an_empty_bottle_is_fed() -> None:
+    p = read(
+        "Liquor\n\n1 L flask, water (300 mL) and sodium carbonate (53.0 g). Sulfur dioxide (64 g, 1.00 mol) from a cylinder was passed in through an empty 1 L bottle over 120 min at 10-25 °C.\n"
+    )
+    assert "sulfur dioxide" in names(p) and p.steps[-1].kind == "dose"
+
+
+def test_what_a_title_starts_from_goes_in() -> None:
+    p = read(
+        "CYCLOHEXANONE OXIME TO CAPROLACTAM, 0.2 mol\n\nCharge 40 mL of 96 % sulfuric acid in a 250 mL flask. Cyclohexanone oxime, 22.6 g (0.200 mol), over 90 min at 90-110 °C.\n"
+    )
+    assert "cyclohexanone oxime" in names(p) and p.results.mass_g is None
+
+
+def test_a_mass_in_a_paragraph_without_a_title_is_not_lost() -> None:
+    text = "Chlorine for the chlorination. I broke up two tablets, forty grams, in a quarter-litre flask, and set the dropping funnel on with sixty mils of conc hydrochloric. The rubber tube goes straight into the toluene, twenty mils of it in a test tube, and the toluene is what was wanted.\n"
+    assert "mass not placed" in {f.short for f in result(text).findings}
+
+
+def test_no_test_is_no_test_for_peroxides() -> None:
+    text = (
+        "Ether\n\n500 mL of diethyl ether, from a bottle opened two years ago, in a 1 L flask. Distil at 35 °C until the flask is dry. {}\n"
+    )
+    assert "S06" in {f.code for f in result(text.format("No test for peroxides was made.")).findings}
+    assert "S06" not in {f.code for f in result(text.format("Tested for peroxides with a strip: none.")).findings}
+
+
+def test_what_is_killed_is_not_what_kills() -> None:
+    p = batch("Stir 1 h. The sodium was killed with 20 mL of ethanol.")
+    assert "sodium" not in names(p) and "ethanol" in names(p)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Iterator
 
@@ -296,10 +297,11 @@ def sensor(c: Context) -> Iterator[Finding]:
     if vessel is None:
         return
     hot = c.enthalpy is not None or any(s.kind in ("distil", "heat", "reflux") and s.vessel == vessel.name for s in c.procedure.steps)
+    worked_up = min((s.n for s in c.procedure.steps if s.kind in ("distil", "filter", "extract", "quench")), default=math.inf)
     read = [
         s
         for s in c.procedure.steps
-        if s.kind in ("dose", "add", "hold", "heat", "reflux") and (s.T_range is not None or s.T_limit is not None)
+        if s.n < worked_up and s.kind in ("dose", "add", "hold", "heat", "reflux") and (s.T_range is not None or s.T_limit is not None)
     ]
     by_bath = next((s for s in read if s.T_of == "bath"), None)
     only_bath = vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" for s in read)

@@ -142,7 +142,7 @@ BEFORE_THE_END = ("charge", "add", "dose", "hold", "heat", "reflux", "quench")
 def unplaced(c: Context) -> Iterator[Finding]:
     """P02: a mass stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
     text = c.procedure.source_text
-    last = max((s.span[0] for s in c.procedure.steps if s.kind in BEFORE_THE_END), default=0)
+    last = max((s.span[1] for s in c.procedure.steps if s.kind in BEFORE_THE_END), default=0)
     for u in c.procedure.unread:
         per = text[u.span[1] : u.span[1] + 4].lstrip().startswith(("/", "per"))
         if u.span[0] >= last or per or not MASS.search(u.text) or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):

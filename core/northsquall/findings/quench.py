@@ -765,7 +765,7 @@ RUST = re.compile(
     re.I,
 )
 AGED = re.compile(
-    r"\b(?:old|opened (?:last|years?|months?|in)|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
+    r"\b(?:old|opened (?:last|years?|months?|in|\w+ (?:years?|months?))|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
     re.I,
 )
 PEROXIDE_TEST = re.compile(
@@ -777,7 +777,7 @@ PEROXIDE_TEST = re.compile(
 def peroxide_former(c: Context) -> Iterator[Finding]:
     """S06: an ether of unknown age, distilled or evaporated."""
     text = c.procedure.source_text
-    if PEROXIDE_TEST.search(text):
+    if PEROXIDE_TEST.search(UNCHECKED.sub(" ", text)):
         return
     for lot in c.lots.values():
         s = lot.substance

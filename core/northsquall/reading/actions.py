@@ -153,7 +153,13 @@ class Reading:
             self.account.used |= {q.start for q in m.used}
             return True  # "HCl: 0.10 mol, 2.4 L", "a big cloud of HCl"
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
-        if m.amount is None and lex.is_gas_name(m.identity) and (m.moles is None or told or lex.GAS_COMES.search(self.after(m))):
+        listed = any(self.account.lot(k).identity == m.identity for k in self.account.waiting)  # solid carbon dioxide of the list
+        if (
+            m.amount is None
+            and not listed
+            and lex.is_gas_name(m.identity)
+            and (m.moles is None or told or lex.GAS_COMES.search(self.after(m)))
+        ):
             self.account.used |= {q.start for q in m.used}
             return True
         if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity) and not m.carrier:
@@ -637,6 +643,10 @@ CHARGED = ("flask", "retort", "generator", "reactor")
 
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
+    if lex.GAS_FED.search(r.text) and any(
+        m.identity in lex.FED_GASES and (m.moles is not None or (m.amount is not None and m.amount.dim == "mass")) for m in r.mentions
+    ):
+        return False  # "sulfur dioxide (64 g) from a cylinder was passed in through an empty bottle"
     found = lex.TRAIN.search(r.text) if not lex.LINE_STAYS.search(r.text) else None
     goes_on = (
         r.clause.sentence == account.train_sentence
@@ -2353,9 +2363,16 @@ def _placed(account: Account, m: Mention) -> bool:
     return any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
 
 
+KILLED = re.compile(
+    r"\s*(?:wire |pieces |left |that is left )?(?:is|are|was|were) (?:then )?(?:killed|destroyed|decomposed|quenched|reacted off)\b", re.I
+)
+
+
 def _is_target(account: Account, m: Mention, r: Reading) -> bool:
     """ "Surplus permanganate", "the excess hydride": what is destroyed, not what destroys it."""
     before = [x.low for x in r.items[max(0, m.index - 2) : m.index] if isinstance(x, Token)]
+    if not m.measured and KILLED.match(account.source[m.end : r.clause.end]):
+        return True  # "The sodium was killed by filling the flask with water"
     return (
         bool({"surplus", "excess", "leftover", "residual", "unreacted", "little"} & set(before))
         and not m.measured

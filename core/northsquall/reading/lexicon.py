@@ -36,7 +36,7 @@ class Cue:
 
 
 VERBS: dict[str, set[str]] = {
-    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "registered", "thrown", "throw", "threw", "chucked", "dumped"},
+    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "pressed", "registered", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
     "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "lit", "calcined", "roasted"},
@@ -494,7 +494,7 @@ GENERIC: dict[str, str] = {
 COVERS = {"covered", "cover", "covers", "closed", "capped", "wrapped", "lid", "under", "sealed"}
 
 
-METALS = ("zinc", "iron", "copper", "aluminium", "magnesium", "tin")
+METALS = ("zinc", "iron", "copper", "aluminium", "magnesium", "tin", "sodium", "lithium", "potassium")
 """What is sold as wool, strip or foil."""
 
 
@@ -521,7 +521,7 @@ def no_material(items: list[Item], i: int) -> bool:
         and is_word(items[i - 2] if i > 1 else None, "of", "from", "in", "into")
     ):
         return True  # "out of its tin"
-    wool = is_word(after, "wool", "strip") and x.value in METALS
+    wool = is_word(after, "wool", "strip", "wire", "ribbon") and x.value in METALS
     if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool:
         return True
     if (x.low.endswith(" foil") or (isinstance(after, Token) and after.low == "foil")) and any(

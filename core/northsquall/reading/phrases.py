@@ -448,6 +448,13 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         while k > 0 and (isinstance(items[k - 1], Qty) or is_word(items[k - 1], "of", "crushed")):
             k -= 1
         if (
+            is_word(before, "in")
+            and is_word(after, "(")
+            and {"stood", "stands", "standing", "kept", "cooled", "flask"}
+            & {x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)}
+        ):
+            return _loose_bath(items, i)
+        if (
             k < i
             and k > 0
             and is_word(items[k - 1], "in")
@@ -708,6 +715,15 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&"):
             last = k
         k += 1
+    while (
+        is_word(at(items, last + 1), "(")
+        and isinstance(q := at(items, last + 2), Qty)
+        and q.dim in AMOUNTS
+        and is_word(at(items, last + 3), ")")
+    ):
+        last += 3  # "stood in ice (1 kg) and water (500 mL)"
+        if is_word(at(items, last + 1), "and", "+") and _goes_into_a_bath(at(items, last + 2)):
+            last += 2
     parts = items[first : last + 1]
     ice, water, used = _masses(parts)
     salt = any(is_word(p, "salt") or (isinstance(p, Token) and p.value == "sodium chloride") for p in parts)

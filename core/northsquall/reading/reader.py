@@ -217,6 +217,8 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
 def _goes_in(head: list[Token], i: int) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
+    if i + 1 < len(head) and head[i + 1].low in ("to", "into", "→"):
+        return True  # "Cyclohexanone oxime to caprolactam"
     if before[-1:] == ["with"] or "leftover" in before or {"rid", "disposal", "destruction"} & set(before):
         return True
     word = before[before.index("of") - 1] if "of" in before and before.index("of") > 0 else ""
@@ -268,7 +270,8 @@ def _finish(account: Account, tokens: list[Token]) -> None:
     if not doc.title.endswith("…") and doc.source_text[head:].startswith(doc.title) and account.titled:
         head += len(doc.title)  # "Tris buffer 0.5 M, 1 L": what is wanted, not what goes in
     else:
-        head = len(doc.source_text.lstrip().split("\n", 1)[0]) if doc.results.product_span else 0
+        line = len(doc.source_text.lstrip().split("\n", 1)[0])
+        head = line if doc.results.product_span and line <= 140 else 0  # a whole paragraph is no heading
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
     listed = {place for u in doc.unread for place in range(*u.span)}
     for item in quantities(tokens):
