@@ -1143,3 +1143,7 @@ def test_no_test_is_no_test_for_peroxides() -> None:
 def test_what_is_killed_is_not_what_kills() -> None:
     p = batch("Stir 1 h. The sodium was killed with 20 mL of ethanol.")
     assert "sodium" not in names(p) and "ethanol" in names(p)
+
+
+def test_a_stream_that_is_passed_in_is_fed() -> None:
+    assert len(batch("A stream of HCl was passed in for 30 min.").materials) == 3

@@ -92,6 +92,10 @@ FUMES = re.compile(r"\b(?:brown|red-?brown|orange|yellow-?green|choking|white|ac
 WARM_NITRATING_C = 40.0
 
 
+UNNAMED_MOL = 0.05
+"""Moles of a toxic gas from which it is to be named even where the line takes all of it (assumption)."""
+
+
 @rule("G01")
 def unnamed(c: Context) -> Iterator[Finding]:
     """G01: a gas that the equations give and the procedure does not name."""
@@ -104,8 +108,9 @@ def unnamed(c: Context) -> Iterator[Finding]:
         if record.root in c.gas.from_absorber and not c.gas.of(record.root):
             continue
         severity: Severity = "condition" if record.toxic or record.fuel else "note"
-        if record.toxic and (_trifle(c, record, mol, c.gas.exposure.get(record.root)) or _takes_all(c, record.root)):
-            severity = "note"  # an absorber for it is drawn: it is expected, if not by name
+        little = mol[1] < UNNAMED_MOL and _takes_all(c, record.root)
+        if record.toxic and (little or _trifle(c, record, mol, c.gas.exposure.get(record.root))):
+            severity = "note"  # an absorber for it is drawn: a little of it is expected, if not by name
         if severity == "note" and not record.toxic and mol[1] < 0.05:
             continue
         yield finding(

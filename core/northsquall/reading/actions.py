@@ -144,6 +144,7 @@ class Reading:
         if (
             m.identity in DISSOLVED_GASES
             and m.strength is None
+            and not lex.GAS_FED.search(self.text)
             and (
                 CLOUD.search(self.account.source[max(0, m.start - 24) : m.start])
                 or _litres_of_gas(m)
