@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, overload
 
 from pydantic import BaseModel, ConfigDict
 
@@ -70,6 +70,15 @@ def not_established(unit: str, reason: str) -> Figure:
     return Figure(low=None, best=None, high=None, unit=unit, established=False, reason=reason)
 
 
+@overload
+def significant(x: float, digits: int = 3) -> float: ...
+@overload
+def significant(x: None, digits: int = 3) -> None: ...
+def significant(x: float | None, digits: int = 3) -> float | None:
+    """Rounded to significant figures; None stays None."""
+    return None if x is None else float(f"{x:.{digits}g}")
+
+
 def number_text(x: float) -> str:
     """A number with no more figures than it deserves, and a true minus sign."""
     text = f"{x:.0f}" if abs(x) >= 10 or x == 0 else f"{x:.2g}"
@@ -77,11 +86,15 @@ def number_text(x: float) -> str:
 
 
 def figure_words(best: float, low: float, high: float, unit: str) -> str:
-    """ "40 °C (26 to 58)": with unit and band; temperatures in whole degrees, since their band is wider than that."""
+    """ "40 °C (26 to 58)": with unit and band, as the screens say it (`figureWords` of web/src/lib/format.ts).
+
+    Temperatures in whole degrees, since their band is wider than that; else two figures from a thousand on, and what is next to
+    nothing beside the best figure is nothing.
+    """
     if unit == "°C":
         best, low, high = round(best), round(low), round(high)
-    else:  # what is next to nothing beside the best figure is nothing
-        low, high = (0.0 if abs(x) < 0.005 * abs(best) else x for x in (low, high))
+    else:
+        best, low, high = (0.0 if abs(x) < 0.005 * abs(best) else significant(x, 2) if abs(x) >= 1000 else x for x in (best, low, high))
     band = "" if number_text(low) == number_text(high) else f" ({range_text(low, high)})"
     return f"{number_text(best)}{'' if unit == '1' else ' ' + unit}{band}"
 

@@ -17,7 +17,9 @@ from northsquall.substances import Substance, catalogue
 
 GAS_PORTIONS = 20
 """Portions of a dose where a gas-forming family can act: CO2 within 2.5 % of the limit of many."""
-ORDER_MATTERS = frozenset({"CO3-2", "CaCO3", "MgCO3", "BaCO3", "SO3-2", "S2O5-2", "S-2", "S2O3-2"})
+CARBONATES = frozenset({"CO3-2", "CaCO3", "MgCO3", "BaCO3"})
+"""Components that give carbon dioxide with an acid."""
+ORDER_MATTERS = CARBONATES | {"SO3-2", "S2O5-2", "S-2", "S2O3-2"}
 TRIAL_MOL = (1e-4, 0.011, 0.037, 0.12, 0.41, 1.3, 4.1, 1e4)
 """Stand-ins for an amount nobody wrote: only what stays the same over all of them is established."""
 ROOM = 20.0

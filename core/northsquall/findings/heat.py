@@ -8,6 +8,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.substances import catalogue
 from northsquall.working import figure
 
 BATCH = ("charge", "dose", "add")
@@ -331,7 +332,7 @@ def sensor(c: Context) -> Iterator[Finding]:
         )
 
 
-SULFURIC_G_MOL, STRONG_SHARE, LEAST_SHARE = 98.1, 0.5, 0.25
+STRONG_SHARE, LEAST_SHARE = 0.5, 0.25
 """Part of acid in what was charged from which it counts as strong acid: of what is washed, and of what something is fed to (assumption)."""
 
 
@@ -350,7 +351,9 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             continue
         here = entry.before[0]
         acid = here.get("SO4-2", 0.0)
-        if acid * SULFURIC_G_MOL < (STRONG_SHARE if step.kind == "extract" else LEAST_SHARE) * _charged_g(c, entry.vessel, step.n):
+        if acid * catalogue().substances["sulfuric acid"].mass < (STRONG_SHARE if step.kind == "extract" else LEAST_SHARE) * _charged_g(
+            c, entry.vessel, step.n
+        ):
             continue  # a little acid in an organic mixture
         if acid <= 0 or here.get("H2O", 0.0) / acid > 3.0:
             continue

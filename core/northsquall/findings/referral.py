@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from northsquall import data
 from northsquall.chemistry.families import count_matches
+from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Procedure
 from northsquall.substances import Catalogue
 
@@ -32,7 +33,7 @@ def referral_of(procedure: Procedure, catalogue: Catalogue) -> Referral | None:
             if word not in low:
                 continue
             for m in re.finditer(rf"(?<![\w-]){re.escape(word)}(?![\w-])", low):
-                start = max(low.rfind(".", 0, m.start()), low.rfind("\n", 0, m.start())) + 1
+                start = sentence_start(low, m.start(), ".\n")
                 before = low[start : m.start()]
                 if any(w in f" {before}" for w in caution) or re.match(
                     r"\s*(limit|shield|range|screen|proof)", low[m.end() : m.end() + 12]

@@ -7,10 +7,11 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, ReactionLine, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.findings.sentences import sentence_start
 from northsquall.heat.freezing import freezing
 from northsquall.procedure import Step
 from northsquall.substances import catalogue
-from northsquall.working import figure
+from northsquall.working import figure, significant
 
 WARMED = ("heat", "hold", "reflux", "distil")
 COLD_CHARGE_K, COLD_CHARGE_STOP_K = 50.0, 200.0
@@ -164,7 +165,7 @@ def sealed_heating(c: Context) -> Iterator[Finding]:
     """H16: heated where nothing can get out."""
     text = c.procedure.source_text
     for m in SEALED.finditer(text):
-        sentence = text[text.rfind(".", 0, m.start()) + 1 : (text.find(".", m.end()) + 1) or len(text)]
+        sentence = text[sentence_start(text, m.start(), ".") : (text.find(".", m.end()) + 1) or len(text)]
         if DENIES.search(text[max(0, m.start() - 40) : m.start()]) or re.search(r"\b(mp|m\.p\.|melting|melts)\b", sentence, re.I):
             continue
         if not WARM_WORD.search(sentence):
@@ -275,11 +276,6 @@ def frozen(c: Context) -> Iterator[Finding]:
             return
 
 
-def _two(x: float) -> str:
-    """A number of watts with two figures."""
-    return f"{float(f'{x:.2g}'):.0f}"
-
-
 @rule("H07")
 def condenser_short(c: Context) -> Iterator[Finding]:
     """H07: a reaction at reflux that makes more heat than the condenser takes: the rest leaves as vapour."""
@@ -295,7 +291,7 @@ def condenser_short(c: Context) -> Iterator[Finding]:
             continue
         longer = seg.duration_s / 60 * made[-1] / low
         yield finding(
-            "H07", "stop" if made[0] > high else "condition", f"At reflux up to {_two(made[-1])} W are made, and a condenser takes about {best:.0f} W ({low:.0f} to {high:.0f}): the rest leaves as vapour.",
+            "H07", "stop" if made[0] > high else "condition", f"At reflux up to {significant(made[-1], 2):.0f} W are made, and a condenser takes about {best:.0f} W ({low:.0f} to {high:.0f}): the rest leaves as vapour.",
             step=step, figure=figure(made[len(made) // 2], "W", low=made[0], high=made[-1]), limit=f"{best:.0f} W, the condenser",
             remedy=f"Add over {longer:.0f} min or more, or two condensers." if any(seg.feed_mol) else "Feed one reagent under reflux, or a larger condenser.", source="handbook 2.4; the condenser's duty is an assumption", short="condenser short",
         )  # fmt: skip

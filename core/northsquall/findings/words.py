@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
 
 NO_START = re.compile(
@@ -28,7 +29,7 @@ def pushed_start(c: Context) -> Iterator[Finding]:
     acting = any(s.kind in ("dose", "add", "charge") for s in c.procedure.steps)
     for m in NO_START.finditer(text) if acting else []:
         behind = text[m.end() : m.end() + 220]
-        sentence = text[max(0, text.rfind(".", 0, m.start()) + 1) : m.end() + 60]
+        sentence = text[sentence_start(text, m.start(), ".") : m.end() + 60]
         push = PUSHES.search(behind)
         if push is None or HOLDS_BACK.search(sentence) or HOLDS_BACK.search(behind[: push.start()]):
             continue

@@ -119,40 +119,19 @@ class Reading:
     def _beside(self, m: Mention) -> bool:
         """Gases without a mass, and the product, are spoken of and not charged."""
         if m.identity is None:
-            gas = m.name.upper() in ("CO", "NO") and m.amount is not None and m.amount.dim == "volume"
+            gas = m.name in lex.gas_names() and m.amount is not None and m.amount.dim == "volume"
             self.account.used |= {q.start for q in m.used} if gas else set()
             return gas  # "4.9 L of CO in all"
-        if m.identity in lex.AIDS and not m.measured:
+        if not m.measured and self._only_spoken_of(m):
             return True
-        if not m.measured and BESIDE_IT.search(self.account.source[max(0, m.start - 24) : m.start]):
-            return True  # "on the shelf over the acetone"
-        at = self.clause.verb_at
-        if not m.measured and at is not None and m.index < at and KEPT_UNDER.search(self.account.source[self.clause.start : m.start]):
-            return True  # "sodium, cut under toluene and freed from oil with pentane, was added"
-        if not m.measured and MADE_OF.match(self.after(m)):
-            return True  # "the chromic acid I made with dichromate, 12 g, in 50 mL of water"
-        if not m.measured and WHILE_THERE.search(self.account.source[self.clause.start : m.start]):
-            return True  # "another 50 mL of acid if there is still zinc"
         if m.identity in lex.INDICATORS and (m.amount is None or m.amount.unit == "drop"):
             self.account.used |= {q.start for q in m.used}
             return True
         if m.identity in lex.FED_GASES and m.vague and not lex.of_gas(self.clause.label):
             return False
-        if m.identity in DISSOLVED_GASES and m.strength is None and EXPECTED.match(self.after(m)):
+        if m.identity in DISSOLVED_GASES and m.strength is None and self._comes_off(m):
             self.account.used |= {q.start for q in m.used}
-            return True  # "HBr (0.2 mol, 4.9 L) is expected"
-        if (
-            m.identity in DISSOLVED_GASES
-            and m.strength is None
-            and not lex.GAS_FED.search(self.text)
-            and (
-                CLOUD.search(self.account.source[max(0, m.start - 24) : m.start])
-                or _litres_of_gas(m)
-                or (self.clause.verb is None and GAS_OF_EACH.search(self.text))
-            )
-        ):
-            self.account.used |= {q.start for q in m.used}
-            return True  # "HCl: 0.10 mol, 2.4 L", "a big cloud of HCl"
+            return True
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
         listed = any(self.account.lot(k).identity == m.identity for k in self.account.waiting)  # solid carbon dioxide of the list
         if (
@@ -171,6 +150,28 @@ class Reading:
             and m.identity == self.account.doc.results.product_identity
             and not any(x.identity == m.identity for x in self.account.doc.materials)
         )
+
+    def _only_spoken_of(self, m: Mention) -> bool:
+        """Whether what has no amount stands elsewhere, or was used before, by the words around it."""
+        said = self.account.source[self.clause.start : m.start]
+        at = self.clause.verb_at
+        return (
+            m.identity in lex.AIDS
+            or BESIDE_IT.search(said) is not None  # "on the shelf over the acetone"
+            or WHILE_THERE.search(said) is not None  # "another 50 mL of acid if there is still zinc"
+            or MADE_OF.match(self.after(m)) is not None  # "the chromic acid I made with dichromate, 12 g, in 50 mL of water"
+            or (at is not None and m.index < at and KEPT_UNDER.search(said) is not None)  # "sodium, cut under toluene, was added"
+        )
+
+    def _comes_off(self, m: Mention) -> bool:
+        """Whether the gas of a name that its solution has too is told of as a gas that forms."""
+        if EXPECTED.match(self.after(m)):
+            return True  # "HBr (0.2 mol, 4.9 L) is expected"
+        if lex.GAS_FED.search(self.text):
+            return False
+        cloud = CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) is not None  # "a big cloud of HCl"
+        each = self.clause.verb is None and GAS_OF_EACH.search(self.text) is not None
+        return cloud or each or _litres_of_gas(m)  # "HCl: 0.10 mol, 2.4 L"
 
     def after(self, m: Mention) -> str:
         """The clause's words behind a mention."""
@@ -206,37 +207,7 @@ class Reading:
                 or is_word(before, "in", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
             ):
                 continue
-            if (
-                isinstance(after, Token)
-                and not named
-                and not (
-                    after.text in ".,;)+"
-                    or after.low
-                    in (
-                        "in",
-                        "with",
-                        "mixed",
-                        "into",
-                        "to",
-                        "and",
-                        "over",
-                        "at",
-                        "dropwise",
-                        "all",
-                        "is",
-                        "are",
-                        "was",
-                        "goes",
-                        "until",
-                        "slowly",
-                        "added",
-                        "from",
-                        "drips",
-                        "dripped",
-                        "then",
-                    )
-                )
-            ):
+            if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
                 continue
             lot = account.lot(account.rows[x.low])
             m = Mention(lot.identity, lot.name, x.start, x.end, i, first=i, last=i)
@@ -250,6 +221,10 @@ class Reading:
         return [m for m in self.mentions if m.measured]
 
 
+BEHIND_A_ROW = {
+    "in", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then",
+}  # fmt: skip
+"""Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
 
 
@@ -340,7 +315,7 @@ def lots_for(account: Account, m: Mention, opens: bool) -> list[Material]:
 def read_clause(account: Account, clause: Clause) -> None:
     """What one clause says: what stands ready, the way of the gas, or what is done."""
     text = clause.text(account.source)
-    off = lex.STIRRER_OFF.search(text) is not None
+    off = (lex.STIRRER_OFF.search(text) or lex.NOT_NEEDED.search(text)) is not None
     if account.stirrer_off and not off and lex.STIRRED.search(text):  # "then the bar on again": from the next clause on
         _clause(account, clause)
         account.stirrer_off = False
@@ -563,9 +538,7 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     )
     if account.stirrer_off and goes_on and last.kind in ("dose", "add"):
         last.stirred = False  # "we switch it off for a while and go on adding"
-    if (
-        last.stirred is not False and lex.NOT_STIRRED.search(text) and (not lex.STIRRER_OFF.search(text) or lex.NOT_NEEDED.search(text))
-    ):  # switched off: from here on
+    if last.stirred is not False and lex.NOT_STIRRED.search(text) and not lex.STIRRER_OFF.search(text):  # switched off: from here on
         last.stirred = False
     if last.attended is None and lex.UNATTENDED.search(text):
         last.attended = False
@@ -855,10 +828,10 @@ SCRUBBERS = re.compile(
 """A sentence about what stands in the scrubber when all is over."""
 
 
-def _sentence_of(account: Account, clause: Clause) -> str:
-    """A clause's words with all that stands before it in its sentence."""
-    begin = max(account.source.rfind("\n", 0, clause.start) + 1, account.source.rfind(". ", 0, clause.start) + 2)
-    return account.source[begin : clause.end]
+def _said_before(account: Account, clause: Clause) -> str:
+    """What stands before a clause in its sentence."""
+    begins = [x + len(mark) for mark in ("\n", ". ") if (x := account.source.rfind(mark, 0, clause.start)) >= 0]
+    return account.source[max(begins, default=0) : clause.start]
 
 
 STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (?:flask|pot|still)|there))?\W*$", re.I)
@@ -869,7 +842,7 @@ def _topic(account: Account, r: Reading) -> None:
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
         account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what the next portion waits for limits nothing
         return None
-    if doc_steps(account) and SCRUBBERS.match(_sentence_of(account, r.clause)):
+    if doc_steps(account) and SCRUBBERS.match(_said_before(account, r.clause) + text):
         for m in r.measured:
             new_lot(account, m).role = "wash"  # what the spent scrubber is treated with goes on to it, not to the batch
         account.used |= {x.start for x in r.items if isinstance(x, Qty)}
@@ -2768,12 +2741,8 @@ def _stop(account: Account, r: Reading) -> None:
         _bring(account, r)
     window, limit, used = temperatures_in(r.clause)
     q = limit or window
-    said = account.source[
-        max(account.source.rfind(". ", 0, r.clause.start), account.source.rfind("\n", 0, r.clause.start)) + 1 : r.clause.start
-    ]
-    if (of := re.search(r"\blimits?\s*:(.*)$", said, re.I)) and lex.of_another(
-        of[1]
-    ):  # "Limit: product flask 0 to 10 °C; at 12 °C close the tap"
+    of = re.search(r"\blimits?\s*:(.*)$", _said_before(account, r.clause), re.I)
+    if of is not None and lex.of_another(of[1]):  # "Limit: product flask 0 to 10 °C; at 12 °C close the tap"
         account.used |= {x.start for x in used}
         return
     doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch] or [

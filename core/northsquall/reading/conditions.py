@@ -177,28 +177,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         before = ["not" if y.low.endswith("n't") else y.low for y in own if isinstance(y, Token)]
         if lex.AT_PRESSURE.intersection(before[-3:]) or (before[-1:] == ["until"] and clause.verb == "distil"):
             pass
-        stops = any(
-            b
-            in (
-                "shut",
-                "shuts",
-                "close",
-                "closes",
-                "stop",
-                "stops",
-                "stopped",
-                "pause",
-                "halted",
-                "interrupted",
-                "closed",
-                "off",
-                "cut-out",
-                "reached",
-                "reaches",
-                "gets",
-            )
-            for b in before[-5:]
-        )
+        stops = not lex.STOP_WORDS.isdisjoint(before[-5:])
         limiting = (
             any(b in lex.LIMIT_WORDS for b in before[-3:])
             or ({"than", "not"} & set(before[-4:]) and set(before[-4:]) & {"more", "higher", "above", "exceed", "surpass", "over"})

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from functools import lru_cache
+from functools import cache, lru_cache
 
-from northsquall.reading.items import Item, Qty, is_word
+from northsquall import data
+from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.tokens import Token
 
 
@@ -254,7 +255,7 @@ NOT_STIRRED = Cue(
 NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
 STIRRER_OFF = Cue(
     re.compile(
-        r"\b(stirrer off|no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used)|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
+        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
         re.I,
     ),
     "stirrer",
@@ -398,6 +399,10 @@ HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
 LIMIT_WORDS = {
     "below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most", "surpass", "never", "cut-out", "limit",
 }  # fmt: skip
+STOP_WORDS = {
+    "shut", "shuts", "close", "closes", "closed", "stop", "stops", "stopped", "pause", "halted", "interrupted", "off", "cut-out", "reached", "reaches", "gets",
+}  # fmt: skip
+"""Words before a temperature at which something ends."""
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
 PEOPLE = Cue(
     re.compile(
@@ -496,6 +501,8 @@ COVERS = {"covered", "cover", "covers", "closed", "capped", "wrapped", "lid", "u
 
 METALS = ("zinc", "iron", "copper", "aluminium", "magnesium", "tin", "sodium", "lithium", "potassium")
 """What is sold as wool, strip or foil."""
+ITS_CAN = ("fresh", "new", "full", "opened", "unopened", "sealed", "old", "same", "the", "a")
+"""Words before a tin that is a can."""
 
 
 def no_material(items: list[Item], i: int) -> bool:
@@ -514,13 +521,11 @@ def no_material(items: list[Item], i: int) -> bool:
             return True  # "ice-salt", "silver-free", "starch-iodide"
     if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
         return True
-    wise = is_mark_of_manner(items, i + 2)  # "1.5 g KMnO4 spatula-wise"
-    if (
-        x.low == "tin"
-        and is_word(before, "its", "the", "a", "that")
-        and is_word(items[i - 2] if i > 1 else None, "of", "from", "in", "into")
+    wise = in_manner(items, i + 2)  # "1.5 g KMnO4 spatula-wise"
+    if x.low == "tin" and (
+        is_word(before, *ITS_CAN) or (is_word(before, "its", "that") and is_word(at(items, i - 2), "of", "from", "in", "into"))
     ):
-        return True  # "out of its tin"
+        return True  # "from a fresh tin", "out of its tin"
     wool = is_word(after, "wool", "strip", "wire", "ribbon") and x.value in METALS
     if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool:
         return True
@@ -535,18 +540,12 @@ def no_material(items: list[Item], i: int) -> bool:
         return True  # "with a water bath and ice at hand"
     if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
         return True
-    if (
-        x.low == "tin"
-        and isinstance(before, Token)
-        and before.low in ("fresh", "new", "full", "opened", "unopened", "sealed", "old", "same", "the", "a")
-    ):
-        return True  # "from a fresh tin"
     if not (i and isinstance(before, Qty)) and re.match(
         r"(?:drops?|droplets|vapou?r) (?:appears?|appeared|separates?|condenses?|collects?)\b|(?:appears?|condenses)\b", behind_it
     ):
         return True  # "warms up, water drops appear"
     near = items[max(0, i - 3) : i]
-    if any(isinstance(y, Token) and y.low == "not" and not any(is_mark(z) for z in near[k:]) for k, y in enumerate(near)):
+    if any(isinstance(y, Token) and y.low == "not" and not any(is_word(z, ":", ",", ";") for z in near[k:]) for k, y in enumerate(near)):
         return True  # "in the acid, not in the ice"
     ahead = " ".join(y.low for y in items[max(0, i - 4) : i] if isinstance(y, Token))
     if re.search(r"\b(?:next to|beside|away from|apart from|near) (?:the |an? |some |any )?(?:\w+ )?$", f"{ahead} "):
@@ -563,19 +562,9 @@ def no_material(items: list[Item], i: int) -> bool:
     return isinstance(before, Token) and (before.low in NOT_MATERIAL_BEFORE or (before.low == "of" and i > 1 and is_free(items[i - 2])))
 
 
-def is_mark_of_manner(items: list[Item], i: int) -> bool:
+def in_manner(items: list[Item], i: int) -> bool:
     """Whether "-wise" stands here: how something goes in, and no part of a name."""
-    return i + 1 < len(items) and is_mark_or_dash(items[i]) and isinstance(y := items[i + 1], Token) and y.low in ("wise", "by")
-
-
-def is_mark_or_dash(x: Item) -> bool:
-    """A hyphen or dash."""
-    return isinstance(x, Token) and x.text in ("-", "–", "‑")
-
-
-def is_mark(x: Item) -> bool:
-    """What ends the reach of a "not"."""
-    return isinstance(x, Token) and x.text in (":", ",", ";")
+    return is_word(at(items, i), "-", "–", "‑") and is_word(at(items, i + 1), "wise", "by")
 
 
 def is_ice(x: Item) -> bool:
@@ -671,6 +660,12 @@ AIDS = ("graphite", "silica", "silicon dioxide", "sand")
 """Charcoal, kieselguhr, sand: what clears a solution or fills a bath is no charge where nobody weighs it."""
 INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue")
 """What colours a titration: drops of it are no charge."""
+
+
+@cache
+def gas_names() -> frozenset[str]:
+    """Names and formulas of the gases that have a record, as they are written."""
+    return frozenset(name for record in data.toml("review/gases.toml").values() for name in record.get("names", []))
 
 
 def is_gas_name(identity: str) -> bool:

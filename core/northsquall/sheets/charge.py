@@ -24,7 +24,7 @@ from northsquall.procedure.volumes import volumes
 from northsquall.sheets.reactions import step_of
 from northsquall.sheets.timetable import is_attended
 from northsquall.substances import Catalogue
-from northsquall.working import figure, not_established
+from northsquall.working import figure, not_established, significant
 
 
 def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose) -> list[MaterialLine]:
@@ -72,11 +72,6 @@ def _brings(s: Any, root: str) -> bool:
     if root == "H+":
         return bool(s.parts.get("H+", 0.0) > 0 and s.phase != "s")
     return root in s.parts
-
-
-def significant(x: float | None, digits: int = 3) -> float | None:
-    """Rounded to significant figures; None stays None."""
-    return None if x is None else float(f"{x:.{digits}g}")
 
 
 def _role(s: Any, step: Step | None, purpose: Purpose) -> str:
