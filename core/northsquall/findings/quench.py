@@ -11,10 +11,11 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
+from northsquall.findings.sentences import sentence_start
 from northsquall.gas import record_of
 from northsquall.procedure import Bath, Step
 from northsquall.procedure.volumes import volumes
-from northsquall.quenching import Leftover
+from northsquall.quenching import Leftover, readiness
 from northsquall.quenching.dump import dump_of
 from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
@@ -301,18 +302,6 @@ def _after_last_dose(c: Context) -> Step | None:
     return next((s for s in c.procedure.steps if s.n > max(doses, default=0)), None)
 
 
-DUMP_WORDS = re.compile(
-    r"\b(?:spills?|absorbent|drench|kept below|to receive|emergency|(?:lab ?)?jack|lifting (?:table|platform))\b|\b(?:bucket|tub|tray|pail|pan)\b[^.;\n]{0,50}\b(?:below|under(?:neath)?|beneath|ready|at hand|beside|standing by)\b"
-    r"|\b(?:thiosulfate|bisulfite|soda|sand|ice|bicarbonate)\b[^.;\n]{0,40}\b(?:at hand|ready|standing by|near ?by|in reach|by the door)\b",
-    re.I,
-)
-"""A dump or a spill agent by the words for it, or what takes the heat away in one movement."""
-SPILL = re.compile(
-    r"\b(?:spill|absorbent|thiosulfate (?:solution )?(?:at hand|ready)|drench|bucket|kept below|to receive|ready|standing by|at hand|nearby|emergency|way out|exit|jack|lifting)\b",
-    re.I,
-)
-
-
 VOLATILE_C, ACUTE_IDLH_PPM, ACUTE_LIMIT_PPM = 90.0, 30.0, 0.2
 """A liquid that boils below the first and is dangerous to life from the second on, or has a limit as low as the third, is a toxic volatile (assumption)."""
 
@@ -331,7 +320,7 @@ def _toxic_volatile(s: Substance | None) -> bool:
 @rule("Q07")
 def no_dump(c: Context) -> Iterator[Finding]:
     """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
-    if "dump" in c.procedure.ready or DUMP_WORDS.search(c.procedure.source_text):
+    if "dump" in c.procedure.ready or readiness.DUMP.search(c.procedure.source_text):
         return
     severe = c.klass is not None and c.klass >= 3
     volatile = next(
@@ -532,7 +521,7 @@ def waste_meets(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     for pattern, name, stream in STREAMS:
         for m in pattern.finditer(text):
-            begin = max(text.rfind(".", 0, m.start()), text.rfind("\n", 0, m.start()), text.rfind(";", 0, m.start())) + 1
+            begin = sentence_start(text, m.start())
             sentence = text[begin : m.end() + 30]
             if KEPT_APART.search(sentence) or (
                 name == "bleach"
@@ -591,10 +580,10 @@ LEAST_POISON_MOL = 1e-4
 
 @rule("Q12")
 def poison_down_the_drain(c: Context) -> Iterator[Finding]:
-    """Q12: mercury, chromate, cyanide or azide goes down the drain; acid goes into the solvents' drum."""
+    """Q12: mercury, lead, chromate, cyanide or azide goes down the drain."""
     text = c.procedure.source_text
     for m in TO_THE_DRAIN.finditer(text):
-        begin = max(text.rfind(x, 0, m.start()) for x in (".", "\n", ";")) + 1
+        begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
         if step is None or KEPT_APART.search(text[begin : m.start()]):
             continue
@@ -605,9 +594,18 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
                 "Q12", "condition", f"“{m.group()}”: {' and '.join(sorted(found))} goes down it.", step=step, span=m.span(), limit="none to the drain", remedy="Collect it apart, labelled, for the toxic waste.", source="handbook 4; common practice", short="waste",
             )  # fmt: skip
             return
-    pattern = next(x for x, name, _ in STREAMS if name == "solvent waste")
-    for m in pattern.finditer(text):
-        begin = max(text.rfind(x, 0, m.start()) for x in (".", "\n", ";")) + 1
+
+
+STRONG_ACID_MOL = 0.05
+SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")
+
+
+@rule("Q12")
+def acid_with_solvents(c: Context) -> Iterator[Finding]:
+    """Q12: acid goes into the solvents' drum."""
+    text = c.procedure.source_text
+    for m in SOLVENT_WASTE.finditer(text):
+        begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
         said = text[begin : m.end()]
         if step is None or KEPT_APART.search(said) or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|wash\w*)\b", said, re.I):
@@ -620,7 +618,6 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
             return
 
 
-STRONG_ACID_MOL = 0.05
 BY_ADJECTIVE = {"nitric": "nitric acid", "chromic": "chromium trioxide", "perchloric": "perchloric acid", "cyanide": "sodium cyanide"}
 TOGETHER = re.compile(r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled)\b", re.I)
 WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container)\b", re.I)
@@ -682,7 +679,7 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     for m in CLEANS.finditer(text):
         begin, end = (
-            max(text.rfind(".", 0, m.start()), text.rfind("\n", 0, m.start())) + 1,
+            sentence_start(text, m.start(), ".\n"),
             min([x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0] or [len(text)]),
         )
         sentence = text[begin:end]
@@ -918,8 +915,8 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
-    if SPILL.search(text) or re.search(
-        r"\b(?:colleague|second (?:person|worker|people)|two (?:people|of them|persons)|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
+    if readiness.DUMP.search(text) or re.search(
+        r"\b(?:bucket|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
         text,
         re.I,
     ):

@@ -7,22 +7,19 @@ import re
 from northsquall.assessment import DumpLine, QuenchLine, Standing
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.species import speciate
-from northsquall.chemistry.walk import Walk
+from northsquall.chemistry.walk import CARBONATES, Walk
 from northsquall.findings.base import Context
 from northsquall.heat import acids
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
 from northsquall.quenching.dump import dump_of
-from northsquall.sheets.charge import significant
+from northsquall.quenching.readiness import READY
 from northsquall.sheets.reactions import contents_cp, enthalpy_of, extent_of, heat_of, step_of
 from northsquall.substances import catalogue
-from northsquall.working import Input, figure, not_established
+from northsquall.working import Input, figure, not_established, significant
 
 ICE_KJ_PER_G = 0.3336
-
-
 ROOM_C = 20.0
-CARBONATES = {"CO3-2", "CaCO3", "MgCO3", "BaCO3"}
 COOLED = re.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b", re.I)
 """The batch was let cool before it is poured."""
 
@@ -122,17 +119,6 @@ def _ice_grid(offered: float, needed: float) -> list[float]:
     """Grams of ice to draw the end temperature over: from none to well past what is offered and what is needed."""
     top = 1.6 * max(offered, needed, 50.0)
     return [top * i / 24 for i in range(25)]
-
-
-AGENT = r"(?:thiosulfate|bisulfite|soda(?: ash)?|sand|bicarbonate|vermiculite|acetic acid)"
-NEAR = r"(?:at hand|ready|standing by|stands there|in reach|within reach|by the door|near ?by)"
-READY = (
-    ("a pail or tray below the flask that takes the whole batch", re.compile(r"\b(?:tray|pan|pail|bucket|tub|trough|beaker)\b[^.;\n]{0,60}\b(?:below|under(?:neath)?|beneath|ready|dump|whole batch|at hand|beside)\b|\b(?:below|under(?:neath)?|beneath)\b[^.;\n]{0,30}\b(?:tray|pan|pail|bucket|tub)\b", re.I)),
-    ("ice in it, on the day", re.compile(r"\bice\b[^.;\n]{0,60}\b(?:below|under|ready|at hand|standing by|to receive)\b|\b(?:below|under|ready|at hand|tray|pan)\b[^.;\n]{0,40}\bice\b", re.I)),
-    ("a jack or lift that drops flask, bath or mantle in one movement", re.compile(r"\b(?:lab ?jack|jack|lifting (?:table|platform)|scissor lift)\b|\b(?:mantle|bath|plate|heater)\b[^.;\n]{0,25}\b(?:lowered|drops? away|dropped|taken away)\b", re.I)),
-    ("what takes a spill", re.compile(rf"\b(?:spill\w*|splash\w*|absorbent)\b|\bbucket (?:with|of) sand\b|\b{AGENT}\b[^.;\n]{{0,40}}\b{NEAR}\b|\b{NEAR}\b[^.;\n]{{0,25}}\b{AGENT}\b", re.I)),
-    ("a second person who knows", re.compile(r"\b(?:(?:two|2) (?:trained |other )?(?:people|persons|workers|operators)|second (?:person|worker|operator)|one more person|colleague|within call|in (?:sight|the room)|next door|in the lab)\b", re.I)),
-)  # fmt: skip
 
 
 def dump(c: Context) -> DumpLine | None:
