@@ -244,3 +244,28 @@ def test_a_gas_without_an_amount_never_makes_a_shut_vessel_safe() -> None:
     (closed,) = a.closed
     assert "H2" in closed.unknown and closed.rise_bar.best is None
     assert [f for f in a.findings if f.code == "G02" and f.severity != "note"]
+
+
+@pytest.mark.parametrize(
+    "source",
+    [
+        "Manganese dioxide 8.7 g in a 500 mL flask. Hydrobromic acid (48 %, 60 mL) is added over 10 min, stirred, at 50 °C {place}.",
+        "Potassium bromide 24 g in 50 mL of water in a 500 mL flask. Hydrogen peroxide (30 %, 11 mL) and hydrochloric acid (37 %, 20 mL) are added over 10 min, stirred, at 50 °C {place}.",
+    ],
+)
+def test_bromine_that_is_made_stands_in_the_room_as_vapour(source: str) -> None:
+    """Bromine boils at 58.8 °C (handbook 5): how much leaves is not established, never none; it wants an absorber, and a hood before all."""
+    for place, severity in (("on the bench", "stop"), ("in a fume cupboard", "condition")):
+        a = assess(read(f"Bromine\n\n{source.format(place=place)}"))
+        vapour = next(g for g in a.gases if g.formula == "Br2")
+        assert not vapour.mol.established and "at most 0.1 mol" in (vapour.mol.reason or "")
+        assert severity in {f.severity for f in a.findings if f.code == "G04"}
+
+
+def test_bromine_that_a_ring_takes_up_as_it_is_made_is_no_vapour() -> None:
+    a = assess(
+        read(
+            "4-Bromoacetanilide\n\nAcetanilide 13.5 g and sodium bromide 11 g in 100 mL of acetic acid, 500 mL flask. Sodium hypochlorite (10 %, 74 mL) is dropped in over 30 min at 10 °C, stirred, in a fume cupboard."
+        )
+    )
+    assert "Br2" not in {g.formula for g in a.gases}

@@ -60,6 +60,11 @@ def _unmeasured(c: Context) -> list[tuple[GasRecord, Step | None]]:
     ]
 
 
+def _made_by_equation(c: Context) -> set[str]:
+    """Components that a reaction of this procedure makes, whether or not how much of them leaves is known."""
+    return {g for e in c.walk.events() for g, n in e.reaction.change if n > 0 and e.latent is None}
+
+
 def _line_of(c: Context, gas: str) -> Line | None:
     assert c.gas is not None
     vessels = {r.vessel for r in c.gas.of(gas)}
@@ -225,17 +230,11 @@ def _minutes(minutes: float | None) -> str:
 
 
 def _bar(x: float) -> str:
-    return (
-        "over 100 bar"
-        if x > 100
-        else f"{x:.0f} bar"
-        if x >= 10
-        else f"{x:.1f} bar"
-        if x >= 1
-        else f"{x * 1e3:.0f} mbar"
-        if x < 0.1
-        else f"{x:.2g} bar"
-    )
+    if x > 100:
+        return "over 100 bar"
+    if x >= 1:
+        return f"{x:.0f} bar" if x >= 10 else f"{x:.1f} bar"
+    return f"{x * 1e3:.0f} mbar" if x < 0.1 else f"{x:.2g} bar"
 
 
 def _slow_gas(c: Context, vessel: str, since: int) -> str:
@@ -460,7 +459,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
     seen = _sees_fumes(c)
     known = {r.gas for r in c.gas.releases} | set(c.gas.seen)
     yield from _spoken_of(c, known)
-    direct = {g for e in c.walk.events() for g, n in e.reaction.change if n > 0 and e.latent is None}
+    direct = _made_by_equation(c)
     for record, step in _unmeasured(c):
         if not record.toxic or record.refer or _covered(c, record.root):
             if record.refer:
@@ -468,7 +467,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             continue
         if c.gas.lines and any(_absorbers(x) for x in c.gas.lines.values()):
             continue
-        open_ = record.root in direct and c.procedure.place.hood is not True
+        open_ = record.root in direct and (record.detector or c.procedure.place.hood is not True)
         if seen is not None or c.procedure.place.hood is False or open_:
             yield finding(
                 "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off{' and is seen' if seen else ''}, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
@@ -557,13 +556,10 @@ def _stays_dissolved(c: Context, record: GasRecord) -> bool:
         return False
     for r in found:
         e = next((e for e in c.walk.entries if e.step == r.step and e.vessel == r.vessel), None)
-        water_g = e.after.get("H2O", 0.0) * WATER_G_MOL if e is not None else 0.0
+        water_g = e.after.get("H2O", 0.0) * catalogue().substances["water"].mass if e is not None else 0.0
         if e is None or e.conditions.T_high > DISSOLVED_BELOW_C or r.mol[2] * record.mass > DISSOLVED_SHARE * limit * water_g:
             return False
     return True
-
-
-WATER_G_MOL = 18.015
 
 
 def _kept_in_water(line: Line, record: GasRecord) -> float:
@@ -714,11 +710,16 @@ def past_the_limit(c: Context) -> Iterator[Finding]:
                     "G07", "stop", f"{r.name[:1].upper() + r.name[1:]} reaches {x.face_ppm[1]:.2g} ppm {'at the face' if x.where == 'hood' else 'in the room'} against a {x.limit_kind} of {x.limit_ppm:g} ppm.", step=s, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]), limit=f"{x.limit_ppm:g} ppm",
                     remedy=f"Slower by {x.of_limit * 2:.0f} times, or an absorber that takes it.", source="handbook 2.7", short="over the limit", cause=f"gas:{r.root}",
                 )  # fmt: skip
-    for r, m, s in toxic:
+    direct = _made_by_equation(c)
+    formed = [(r, f"{_many(m[1])} of {r.name} form", s) for r, m, s in toxic if m[1] > 0.005]
+    formed += [
+        (r, f"{r.name[:1].upper() + r.name[1:]} comes off, how much is not established", s) for r, s in _unmeasured(c) if r.root in direct
+    ]
+    for r, what, s in formed:
         known = [*place.detectors, *c.settings.laboratory.detectors]
-        if r.detector and m[1] > 0.005 and not any(_detects(d, r) for d in known):
+        if r.detector and not any(_detects(d, r) for d in known):
             yield finding(
-                "G07", "condition", f"{_many(m[1])} of {r.name} form, and no detector is named.", step=s, limit="a detector", remedy=f"A {r.name} detector at the hood's face, tried before the start.", source="handbook 1, scope", short="no detector", cause=f"gas:{r.root}",
+                "G07", "condition", f"{what}, and no detector is named.", step=s, limit="a detector", remedy=f"A {r.name} detector at the hood's face, tried before the start.", source="handbook 1, scope", short="no detector", cause=f"gas:{r.root}",
             )  # fmt: skip
 
 

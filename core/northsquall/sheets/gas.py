@@ -12,13 +12,14 @@ from northsquall.chemistry.walk import Walk
 from northsquall.findings.base import Context
 from northsquall.gas import GasReview
 from northsquall.gas.air import Exposure
+from northsquall.gas.records import record_of, with_record
 from northsquall.gas.release import INERT, peak_figure, rate_at
 from northsquall.gas.train import REAGENT, Line, Passed, as_put
 from northsquall.heat import acids
 from northsquall.procedure.amounts import Lot
 from northsquall.procedure.units import MOLAR_L
-from northsquall.sheets.charge import significant
-from northsquall.working import Figure, Input, figure, not_established
+from northsquall.substances import catalogue
+from northsquall.working import Figure, Input, figure, not_established, significant
 
 MISSING = "an amount is not written"
 TRACE = 1e-8
@@ -83,7 +84,7 @@ def gases(walks: list[Walk], trials: list[Walk], slow_on: list[Walk], review: Ga
 
 
 def beside(walks: list[Walk], trials: list[Walk], known: set[str] | None = None) -> dict[str, tuple[set[int], str]]:
-    """Gases whose amount no equation gives, with their steps and why: vapour over warm acid, and what a family makes beside its reaction."""
+    """Gases whose amount no equation gives, with their steps and why: vapour over warm acid or a liquid that is made, and what a family makes beside its reaction."""
     source = trials or [walks[1]]
     if known is None:
         known = {g for w in [*walks, *trials] for e in w.entries for g, n in e.gas.items() if n > TRACE}
@@ -92,6 +93,10 @@ def beside(walks: list[Walk], trials: list[Walk], known: set[str] | None = None)
         for g, (where, most) in halide_vapour(w, known).items():
             so_far = out.get(g, (set(), ""))[0]
             out[g] = (so_far | where, "vapour over the warm acid" + ("" if trials else f"; at most {most:.2g} mol"))
+        for g, (where, most) in vapour_of_made(w).items():
+            out.setdefault(
+                g, (where, f"vapour over the {record_of(g).name} that is made" + ("" if trials else f"; at most {most:.2g} mol"))
+            )
     for e in [e for w in source for e in w.events()]:
         for g in e.reaction.family.record.get("side_gases", []):
             if e.latent is None and g not in known and (g not in out or out[g][1] == BESIDE):
@@ -160,6 +165,23 @@ def halide_vapour(walk: Walk, known: set[str]) -> dict[str, tuple[set[int], floa
             for made in [r for r, n in e.reaction.change if n > 0 and is_gas(r) and e.reaction.family.when.get("distil")]:
                 steps, most = out.get(made, (set(), 0.0))
                 out[made] = (steps | {entry.step}, max(most, e.extent))
+    return out
+
+
+LEAST_MADE_MOL = 0.005
+
+
+def vapour_of_made(walk: Walk) -> dict[str, tuple[set[int], float]]:
+    """Liquids of the gas table, bromine, that an equation makes and that stand in a vessel: steps, and the ceiling in mol (all of it)."""
+    out: dict[str, tuple[set[int], float]] = {}
+    for g in with_record():
+        s = catalogue().of_root(g)
+        if s is None or s.phase != "l" or is_gas(g):
+            continue
+        made = {e.vessel: e.step for e in reversed(list(walk.events())) if any(r == g and n > 0 for r, n in e.reaction.change)}
+        there = [e for e in walk.entries if e.step >= made.get(e.vessel, e.step + 1) and e.after.get(g, 0.0) > LEAST_MADE_MOL]
+        if there:
+            out[g] = ({e.step for e in there}, max(e.after[g] for e in there))
     return out
 
 
