@@ -14,7 +14,7 @@ from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics import kinetics
 from northsquall.dynamics.decomposition import Decomposition
-from northsquall.dynamics.kernel import LATENT_ICE, NEVER_BOILS, wetted
+from northsquall.dynamics.kernel import CP_WATER, LATENT_ICE, NEVER_BOILS, wetted
 from northsquall.dynamics.kinetics import WARMED, Kinetics, as_written, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
 from northsquall.dynamics.schedule import AFTER, Timed, lay_out, next_size
@@ -214,9 +214,9 @@ class _Builder:
             self.ice_kg, self.water_kg = ice_g / 1e3, (water_g or 0.0) / 1e3
 
     def _ice_inside(self, ours: list[Timed], charged_mL: float) -> None:
-        """Ice put into the pot itself before the first feed: m L_ice = C (T_room - T) + what is left, which goes on as the pot's ice bath.
+        """Ice put into the pot itself before the first feed: (m - left) L_ice + m c_w (T - 0 °C) = C (T_room - T), C without the ice.
 
-        Its melting is taken out of the heats of its steps, so that it is counted once; an ice without a mass counts for nothing.
+        What is left goes on as the pot's ice bath. Its melting is taken out of the heats of its steps, so that it is counted once; an ice without a mass counts for nothing.
         """
         first = next((t.step.n for t in ours if t.step.kind == "dose"), math.inf)
         before = [t.step for t in ours if t.step.n < first and t.step.kind in ("charge", "add")]
@@ -225,12 +225,17 @@ class _Builder:
         grams = sum(g for _, g in ice)
         if grams < LEAST_ICE * charged_mL or any(x.cp_J_K is None for _, x in lots):
             return
-        cp = sum(x.cp_J_K or 0.0 for _, x in lots) + self.settings.best("glass_J_per_K_per_mL") * self.nominal
+        dry = (
+            sum(x.cp_J_K or 0.0 for _, x in lots if x.material.identity != "ice")
+            + self.settings.best("glass_J_per_K_per_mL") * self.nominal
+        )
+        melt = grams * CP_WATER / 1e3
+        warmth = dry * (self.ambient - ZERO_C)
         for n, g in ice:
             if (heat := self.heats.get(n)) is not None:
                 self.heats[n] = heat + g * LATENT_ICE / 1e6
-        self.start_K = max(self.ambient - grams * LATENT_ICE / 1e3 / cp, ZERO_C)
-        left = grams - (self.ambient - self.start_K) * cp / (LATENT_ICE / 1e3)
+        self.start_K = max((warmth - grams * LATENT_ICE / 1e3) / (dry + melt), 0.0) + ZERO_C
+        left = grams - warmth / (LATENT_ICE / 1e3)
         if left > 0:
             self.bath = Bath(kind="ice", ice_g=left, water_g=0.0)
         self.notes.append(

@@ -559,21 +559,25 @@ def contents_cp(procedure: Procedure, lots: dict[str, Lot], vessel: str, upto: i
 
 
 def iced_C(procedure: Procedure, lots: dict[str, Lot], lines: list[ReactionLine], ambient_C: float) -> dict[int, float]:
-    """By step, °C of what is poured from a vessel with ice in it: T = T_room + (sum Q_high - Q_ice) / C, the ice by its heat of melting.
+    """By step, °C of what is poured from a vessel with ice in it: T = T_room + (sum Q_high - Q_ice - C_ice (T_room - 0 °C)) / C.
+
+    Q_ice is its heat of melting and C_ice its melt's heat capacity, since it comes in at 0 °C.
 
     Nothing where one of these heats is not established; never below 0 °C, where ice stays, and never above the room.
     """
     out = {}
     for s in procedure.steps:
         before = [x for x in procedure.steps if x.vessel == s.from_vessel and x.n < s.n]
-        if not any(lots[k].material.identity == "ice" for x in before for k in x.materials):
+        ice = [lots[k] for x in before for k in x.materials if lots[k].material.identity == "ice"]
+        if not ice:
             continue
         ours = [r for r in lines if r.vessel == s.from_vessel and r.step < s.n]
         heats = [r.heat_kJ.best if r.family_id == "ice-melting" else r.heat_kJ.high for r in ours]
         cp = contents_cp(procedure, lots, s.from_vessel or "", s.n - 1)
         known = [h for h in heats if h is not None]
         if cp is not None and len(known) == len(heats):
-            out[s.n] = min(max(ambient_C + sum(known) * 1e3 / cp, 0.0), ambient_C)
+            cold_J = ambient_C * sum(x.cp_J_K or 0.0 for x in ice)
+            out[s.n] = min(max(ambient_C + (sum(known) * 1e3 - cold_J) / cp, 0.0), ambient_C)
     return out
 
 
