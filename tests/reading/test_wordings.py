@@ -7,9 +7,11 @@ import pytest
 from northsquall.assess import assess
 from northsquall.assessment import Assessment
 from northsquall.procedure import Procedure, Step
+from northsquall.procedure.amounts import lots_of
 from northsquall.reading import read
 from northsquall.reading.phrases import bath_in, quantities
 from northsquall.reading.tokens import tokenise
+from northsquall.substances import catalogue
 
 POT = "12 g of aniline and 50 mL of water are placed in a 250 mL flask in an ice bath. "
 
@@ -1147,3 +1149,20 @@ def test_what_is_killed_is_not_what_kills() -> None:
 
 def test_a_stream_that_is_passed_in_is_fed() -> None:
     assert len(batch("A stream of HCl was passed in for 30 min.").materials) == 3
+
+
+@pytest.mark.parametrize(
+    ("written", "identity", "g_mol"),
+    [("2-chloro benzoic acid", "2-chlorobenzoic acid", 156.57), ("trichloro acetic acid", "trichloroacetic acid", 163.39), ("nitro benzene", "nitrobenzene", 123.11)],
+)  # fmt: skip
+def test_a_name_parted_by_a_space_is_one_substance(written: str, identity: str, g_mol: float) -> None:
+    """Molar masses from IUPAC atomic weights, by hand."""
+    p = read(f"Salt\n\nA 250 mL flask holds 10.0 g of {written} in 50 mL of water.")
+    assert [m.identity for m in p.materials] == [identity, "water"]
+    lot = lots_of(p, catalogue())[p.materials[0].id]
+    assert lot.best_mol == pytest.approx(10.0 / g_mol, rel=1e-3)
+
+
+def test_shorthand_for_a_chlorinated_something_is_asked_about() -> None:
+    p = read("Salt\n\nA 250 mL flask holds 10.0 g of trichloro in 50 mL of water.")
+    assert len(lots_of(p, catalogue())[p.materials[0].id].candidates) == 3

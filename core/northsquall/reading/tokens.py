@@ -109,6 +109,15 @@ def _spoken_states(names: list[str]) -> list[str]:
     return out
 
 
+PREFIXED = re.compile(r"((?:[\d,]+-)?(?:di|tri|tetra)?(?:chloro|bromo|iodo|fluoro|nitro|amino|hydroxy|methoxy|cyano))-?([a-z]{5}.*)")
+"""A name that begins with what stands on a ring or chain."""
+
+
+def _apart(names: list[str]) -> list[str]:
+    """Names that a space, as from a broken line, parts behind their first substituent: "2-chloro benzoic acid"."""
+    return [f"{m[1]} {m[2]}" for name in names if (m := PREFIXED.fullmatch(name.lower()))]
+
+
 OLEUM = ("oleum", "fuming sulfuric acid", "fuming sulphuric acid", "fuming h2so4")
 """Sulfur trioxide in sulfuric acid."""
 
@@ -118,7 +127,7 @@ def _automaton() -> ahocorasick.Automaton:
     automaton = ahocorasick.Automaton()
     for substance in catalogue().substances.values():
         full = [f"{name} acid" for name in substance.names if name.lower().startswith("conc") and not name.endswith("acid")]
-        for name in (*substance.names, *substance.misspelt, *_spoken_states(substance.names), *full):
+        for name in (*substance.names, *substance.misspelt, *_spoken_states(substance.names), *_apart(substance.names), *full):
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
