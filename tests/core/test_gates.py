@@ -17,6 +17,7 @@ GATES = [
     ("insoluble-carbonate-acid:Ca", {"calcium carbonate": 0.5, "phenol": 0.5}, 40.0, 20, {"calcium carbonate": 0.5, "acetic acid": 0.5}, 40.0, 20),  # phenol is a weaker acid than carbonic acid
     ("williamson-alkoxide:I", {"cyclohexanol": 0.1, "methyl iodide": 0.1, "sodium hydroxide": 0.1}, 10.0, 20, {"cyclohexanol": 0.11, "methyl iodide": 0.1, "sodium hydride": 0.1}, 0.0, 20),
     ("nitrate-calcined:Pb+2", {"lead(II) nitrate": 0.1}, 10.0, 400, {"lead(II) nitrate": 0.1}, 0.0, 400),
+    ("nitrate-calcined:Cu+2", {"copper(II) nitrate trihydrate": 0.1}, 10.0, 400, {"copper(II) nitrate trihydrate": 0.1}, 0.0, 400),  # its own water leaves first
     ("acid-phosphorus-trichloride:Br", {"acetic acid": 0.3, "phosphorus tribromide": 0.1}, 5.0, 20, {"acetic acid": 0.3, "phosphorus tribromide": 0.1}, 0.0, 20),
     ("lah-acid", {"benzoic acid": 0.1, "lithium aluminium hydride": 0.1}, 5.0, 20, {"benzoic acid": 0.1, "lithium aluminium hydride": 0.1}, 0.0, 20),
     ("sulfoxide-peroxide", {"dimethyl sulfoxide": 0.1, "hydrogen peroxide": 0.1}, 5.0, 20, {"dimethyl sulfoxide": 0.1, "hydrogen peroxide": 0.1}, 1.0, 60),

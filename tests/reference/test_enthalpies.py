@@ -198,6 +198,16 @@ def test_spot_facts(what: str, streams: list[Stream], family: str, published: fl
     assert found == pytest.approx(published, abs=within)
 
 
+def test_a_component_that_two_tables_give_apart_widens_the_band() -> None:
+    """Magnesium carbonate: CRC −1095.8, NIST WebBook −1111.7 kJ/mol; the heat of its reaction with acid must hold what either gives."""
+    family = next(f for f in families() if f.id == "insoluble-carbonate-acid:Mg")
+    [reaction] = [x for x in reactions_for(frozenset({"MgCO3", "H+"}), ()) if x.family is family]
+    ions = -466.9 - 393.5 - 285.8  # Mg2+, CO2(g), H2O(l): CRC
+    dH = enthalpy.of_reaction(reaction, catalogue()).value
+    for carbonate in (-1095.8, -1111.7):
+        assert dH.low is not None and dH.high is not None and dH.low <= ions - carbonate <= dH.high
+
+
 def test_thionyl_chloride_with_everything_dissolved() -> None:
     """Data's spot fact: about −126 kJ/mol in much water with both gases dissolved; here in caustic, less the neutralisation of four protons."""
     entry, _ = combine(1, "v", [vessel(sodium_hydroxide=4.0, water=900), vessel(thionyl_chloride=1)], (), 1, Conditions(), True)

@@ -73,6 +73,16 @@ def of_event(event: Event, catalogue: Catalogue) -> Enthalpy:
     return of_reaction(event.reaction, catalogue, e, missing, CLASS_OF_SALT if lattices else 0.0)
 
 
+INORGANIC = 2.0
+"""Half-range of E where all its components are well known, kJ/mol (assumption)."""
+
+
+def _doubtful(reaction: Reaction) -> list[float]:
+    """Half-ranges (kJ per mol of extent) of the components that are known less well than that."""
+    known = roots()
+    return [n * known[r].uncertainty for r, n in reaction.change if r in known and known[r].uncertainty > INORGANIC]
+
+
 def of_reaction(
     reaction: Reaction, catalogue: Catalogue, inorganic: float | None = None, missing: list[str] | None = None, widen: float = 0.0
 ) -> Enthalpy:
@@ -94,7 +104,7 @@ def of_reaction(
                     "ions, gases and elements in the states present",
                     _sources(reaction),
                 )
-            half = math.hypot(organic.half, 2.0, widen)
+            half = math.hypot(organic.half, INORGANIC, widen, *_doubtful(reaction))
             bound = heat.get("complex") if any(r in ("AlCl3",) for r in reaction.family.when.get("needs", [])) else None
             if bound:  # the product binds the Lewis acid: a class range on top
                 e += (bound[0] + bound[1]) / 2
