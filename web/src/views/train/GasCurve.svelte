@@ -15,11 +15,12 @@
   let width = $state(700);
   const height = 176;
   const left = 46;
+  const right = 76;
   const base = 146;
   const t = $derived(line.t_min ?? []);
   const from = $derived(t[0] ?? 0);
   const to = $derived(Math.max(t.at(-1) ?? 1, failure?.t_min?.at(-1) ?? 0, from + 1));
-  const x = $derived(scaleLinear([from, to], [left, width - 60]));
+  const x = $derived(scaleLinear([from, to], [left, width - right]));
   const top = $derived(Math.max(0.01, ...(line.made_L_min ?? [])) * 1.15);
   const y = $derived(scaleLinear([0, top], [base, 26]));
   const through = $derived(
@@ -60,7 +61,7 @@
       >Gas <tspan class="soft">L/min into the line, and what passes it</tspan></text
     >
     {#each y.ticks(3) as v (v)}
-      <line x1={left} x2={width - 60} y1={y(v)} y2={y(v)} class="grid" />
+      <line x1={left} x2={width - right} y1={y(v)} y2={y(v)} class="grid" />
       <text x={left - 7} y={y(v) + 4} text-anchor="end" class="tick">{short(v)}</text>
     {/each}
     <path
@@ -82,14 +83,16 @@
     {/if}
     {#if failure && failure.t_min?.length}
       {#if failure.limit}
-        <line x1={left} x2={width - 60} y1={yF(failure.limit)} y2={yF(failure.limit)} class="limit" />
-        <text x={width - 56} y={yF(failure.limit) + 4} class="tick"
+        <line x1={left} x2={width - right} y1={yF(failure.limit)} y2={yF(failure.limit)} class="limit" />
+        <text x={width - right + 4} y={yF(failure.limit) + 4} class="tick"
           >{short(failure.limit)} {failure.unit}</text
         >
       {/if}
       <path d={path(failure.t_min, failure.values ?? [], x, yF)} class="failed" />
-      <text x={width - 56} y={Math.max(yF(Math.max(...(failure.values ?? [0]))) + 4, 30)} class="small rust"
-        >{short(Math.max(...(failure.values ?? [0])))} {failure.unit}</text
+      <text
+        x={width - right + 4}
+        y={Math.max(yF(Math.max(...(failure.values ?? [0]))) + 4, 30)}
+        class="small rust">{short(Math.max(...(failure.values ?? [0])))} {failure.unit}</text
       >
     {/if}
     {#each x.ticks(8) as v (v)}
@@ -103,7 +106,7 @@
       >{cursor.toFixed(1)} min</text
     >
     {#if at(t, line.made_L_min ?? [], cursor) !== null}
-      <text x={width - 64} y="16" text-anchor="end" class="small"
+      <text x={width - right - 4} y="16" text-anchor="end" class="small"
         ><tspan class="violet strong">{short(at(t, line.made_L_min ?? [], cursor) ?? 0)}</tspan> made,
         <tspan class="violet strong">{short(at(t, line.passes_L_min ?? [], cursor) ?? 0)}</tspan> pass</text
       >

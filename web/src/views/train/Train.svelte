@@ -44,7 +44,7 @@
   const inline = $derived((line?.elements ?? []).filter((e) => e.element !== 'hood' && e.element !== 'room'));
 
   $effect(() => {
-    if (line && train.given) void train.fails(line.of, minute);
+    if (line && train.given) train.fails(line.of, minute);
   });
 
   async function put(elements: TrainElement[], why: string) {

@@ -67,19 +67,25 @@ export class TrainState extends ChemistryState {
   dragged = $state.raw<Assessment | null>(null);
   failures = $state.raw<GasFailure[]>([]);
   private latest = new Latest<Chemistry[]>((changes) => this.ask(changes));
+  private failing = new Latest<{ of: string; at: number }>((v) => this.askFailures(v.of, v.at));
 
   override get shown(): Assessment | null {
     return this.dragged ?? super.shown;
   }
 
+  /** What the handle stands for while it moves; an answer to anything else is late. */
+  private wanted: Chemistry[] | null = null;
+
   /** Show a line while a handle moves. */
   preview(of: string, line: TrainElement[]) {
-    this.latest.ask([...this.others(of), lineChange(of, line, 'level moved')]);
+    this.wanted = [...this.others(of), lineChange(of, line, 'level moved')];
+    this.latest.ask(this.wanted);
   }
 
   /** Put a line to the trial. */
   async putLine(of: string, line: TrainElement[], why: string) {
     this.latest.drop();
+    this.wanted = null;
     await this.put([...this.others(of), lineChange(of, line, why)]);
     this.dragged = null;
   }
@@ -91,7 +97,7 @@ export class TrainState extends ChemistryState {
   private async ask(changes: Chemistry[]) {
     if (!this.given) return;
     try {
-      this.dragged = await ask<Assessment>(
+      const found = await ask<Assessment>(
         client.POST('/api/preview', {
           body: {
             text: this.given.text,
@@ -102,12 +108,18 @@ export class TrainState extends ChemistryState {
           },
         }),
       );
+      if (this.wanted) this.dragged = found;
     } catch (e) {
       this.fail(e);
     }
   }
 
-  async fails(of: string, at: number) {
+  /** Ask what each failure at a minute would do; an answer to an earlier minute never follows a later one. */
+  fails(of: string, at: number) {
+    this.failing.ask({ of, at });
+  }
+
+  private async askFailures(of: string, at: number) {
     if (!this.given) return;
     try {
       this.failures = await ask<GasFailure[]>(

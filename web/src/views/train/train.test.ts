@@ -1,6 +1,7 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { ElementLine, TrainElement } from '../../api/client';
-import { freeName, fresh, lineChange, moved, sizeOf } from './train.svelte';
+import { assessment, procedure } from '../../testing/documents.test.fixtures';
+import { freeName, fresh, lineChange, moved, sizeOf, TrainState } from './train.svelte';
 
 const at = (name: string, element: TrainElement['element'] = 'absorber') =>
   ({ element, name, lots: [], by: 'reviewer' }) as unknown as TrainElement;
@@ -34,5 +35,49 @@ describe('a gas line as a reviewer changes it', () => {
       ({ element: 'absorber', volume_mL, liquid_mL }) as unknown as ElementLine;
     expect(sizeOf(e(1000, 200))).toBe(1000);
     expect(sizeOf(e(null, 200))).toBe(320);
+  });
+});
+
+describe('answers that come late', () => {
+  const settled = () => new Promise((r) => setTimeout(r, 20));
+  /** A server that answers in the order in which the test lets it. */
+  async function train() {
+    const waiting: { body: Record<string, unknown>; answer: (x: unknown) => void }[] = [];
+    vi.stubGlobal('fetch', async (request: Request) => {
+      const json = (x: unknown) =>
+        new Response(JSON.stringify(x), { status: 200, headers: { 'Content-Type': 'application/json' } });
+      if (request.method === 'GET') return json(procedure());
+      const body = await request.json();
+      return new Promise<Response>((done) => waiting.push({ body, answer: (x) => done(json(x)) }));
+    });
+    const t = new TrainState(7);
+    await t.load();
+    return { t, waiting };
+  }
+  const failed = (minute: number) => [{ id: 'plugged', t_min: [minute], values: [0] }];
+
+  it('shows the failure of the last minute asked for, whatever was asked before', async () => {
+    const { t, waiting } = await train();
+    [35, 40, 50].forEach((minute) => t.fails('flask', minute));
+    await settled();
+    waiting.shift()!.answer(failed(35));
+    await settled();
+    expect(waiting.map((w) => w.body['at_min'])).toEqual([50]);
+    waiting.shift()!.answer(failed(50));
+    await settled();
+    expect(t.failures[0]?.t_min).toEqual([50]);
+    expect(waiting).toEqual([]);
+  });
+  it('does not draw a level that was dragged through once it has been let go', async () => {
+    const { t, waiting } = await train();
+    t.preview('flask', [at('a')]);
+    await settled();
+    const put = t.putLine('flask', [at('b')], 'let go');
+    await settled();
+    waiting[1]!.answer({ text: '', assessment: assessment({ verdict: 'acceptable' }) });
+    await put;
+    waiting[0]!.answer(assessment({ verdict: 'not acceptable' }));
+    await settled();
+    expect(t.shown?.verdict).toBe('acceptable');
   });
 });
