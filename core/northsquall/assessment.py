@@ -255,6 +255,8 @@ class ElementLine(Doc):
     """Part of the reagent that is used up at the end, 0 to 1."""
     through_min: float | None
     """When the first gas passes because what it holds is used up."""
+    spent_min: float | None
+    """When the last of its reagents is used up; gas that comes later is only dissolved, or passes."""
     rise_K: float | None
     back_mbar: float | None
     pulled: str

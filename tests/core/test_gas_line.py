@@ -88,6 +88,20 @@ def test_more_alkali_never_breaks_through_earlier(gas: str, mol: float, mL: floa
     assert large >= small - 1e-9 and less <= passed + 1e-12
 
 
+def test_alkali_is_used_up_when_the_gas_has_asked_for_all_of_it() -> None:
+    """100 mL of 10 % sodium hydroxide: 110.9 g (density 1.109, CRC Handbook) with 0.277 mol; mol for mol with hydrogen chloride."""
+    line = run_line(
+        "flask", [absorber("sodium hydroxide", 100.0, 10.0)], [release("HCl", 1.0, 0.0, 100.0)], {}, plain(), None, catalogue()
+    )  # fmt: skip
+    taken_of_what_comes = line.elements[0].took["HCl"] / 1.0  # water takes what the alkali does not: the efficiency alone
+    at = line.elements[0].spent_min
+    assert at is not None and 0.0 <= at - 27.7 / taken_of_what_comes < 1.1  # a cell is a hundredth of the release
+    spared = run_line(
+        "flask", [absorber("sodium hydroxide", 100.0, 10.0)], [release("HCl", 0.2, 0.0, 100.0)], {}, plain(), None, catalogue()
+    )  # fmt: skip
+    assert spared.elements[0].spent_min is None
+
+
 @settings(max_examples=2000 if DEEP else 60, deadline=None)
 @given(
     st.floats(0.0, 5.0), st.floats(-10.0, 250.0), st.floats(0.01, 20.0), st.one_of(st.none(), st.floats(30.0, 250.0)), st.floats(0.0, 2.0)

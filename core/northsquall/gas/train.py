@@ -25,8 +25,8 @@ from northsquall.review import Settings
 from northsquall.substances import Catalogue, catalogue
 
 REDUCERS = ("SO3-2", "S2O3-2", "S2O5-2")
-CELLS = 24
-"""Steps in time for each release."""
+CELLS = 96
+"""Steps in time for a release of few breakpoints: a hundredth of its length is as near as a minute of breakthrough need be."""
 MU_PA_S = 1.8e-5
 """Viscosity of air at room temperature (CRC Handbook; from memory)."""
 MBAR_PER_CM = 0.981
@@ -110,6 +110,8 @@ class Passed:
     """Part of each kind of reagent that is used up at the end, 0 to 1."""
     used_t: list[float] = field(default_factory=list)
     used_part: list[float] = field(default_factory=list)
+    spent_min: float | None = None
+    """When the last of its reagents was used up: what comes then is only dissolved, or passes."""
     back_mbar: float | None = None
     pulled: str = ""
     """What suck-back comes to: "", "caught", "held" (by a sweep or an open funnel), "reaches"."""
@@ -221,6 +223,8 @@ def run_line(
 
 
 NEAREST_MIN = 1e-9
+SPENT_PART = 1.0 - 1e-9
+"""Part of the reagents used up at which none counts as left."""
 
 
 def _grid(found: Sequence[Release]) -> np.ndarray:
@@ -290,6 +294,7 @@ def _absorb(p: Passed, here: dict[str, np.ndarray], grid: np.ndarray, settings: 
                 first[g] = float(grid[i])
         history[i] = 1.0 - sum(left.values()) / whole if whole > 0 else 0.0
     p.through_min = first
+    p.spent_min = next((float(grid[i + 1]) for i in range(cells) if whole > 0 and history[i] >= SPENT_PART), None)
     p.used = {k: 1.0 - left[k] / n for k, n in stock.mol.items() if n > 0}
     every = max(1, cells // 80)
     p.used_t, p.used_part = [float(t) for t in grid[1:][::every]], [float(h) for h in history[::every]]

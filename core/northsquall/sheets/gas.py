@@ -250,7 +250,7 @@ def _element(i: int, p: Passed, c: Context) -> ElementLine:
         n=i, element=e.element, name=e.name or e.element, of=e.of, volume_mL=e.volume_mL if e.volume_mL is not None else None, liquid_mL=significant(p.stock.volume_mL) if p.stock is not None and p.stock.volume_mL else None,
         liquid=e.liquid or "", strength=" + ".join(_strength(x) for x in lots), dip_cm=e.dip_cm, above=e.above, holds={REAGENT[k]: significant(n) or 0.0 for k, n in p.stock.mol.items()} if p.stock is not None else {},
         took={shown(g): significant(n) or 0.0 for g, n in p.took.items()}, came={shown(g): significant(n) or 0.0 for g, n in p.came.items()}, used=significant(used) if used is not None else None,
-        through_min=significant(min(through)) if through else None, rise_K=significant(rise) if rise is not None else None, back_mbar=significant(p.back_mbar) if p.back_mbar is not None else None,
+        through_min=significant(min(through)) if through else None, spent_min=significant(p.spent_min) if p.spent_min is not None else None, rise_K=significant(rise) if rise is not None else None, back_mbar=significant(p.back_mbar) if p.back_mbar is not None else None,
         pulled=p.pulled, pulled_mL=significant(p.pulled_mL) if p.pulled_mL else None, trap_mL=p.trap_mL, trouble=p.trouble, fails=_fails(p), by=e.by,
         anchor=[e.span[0], e.span[1]] if e.span else None, t_min=[round(t, 3) for t in p.used_t], used_part=[round(x, 4) for x in p.used_part], as_put=as_put(p, c.lots),
     )  # fmt: skip

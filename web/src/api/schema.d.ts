@@ -1188,6 +1188,8 @@ export interface components {
             pulled_mL: number | null;
             /** Rise K */
             rise_K: number | null;
+            /** Spent Min */
+            spent_min: number | null;
             /** Strength */
             strength: string;
             /** T Min */

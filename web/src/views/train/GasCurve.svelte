@@ -24,7 +24,9 @@
   const top = $derived(Math.max(0.01, ...(line.made_L_min ?? [])) * 1.15);
   const y = $derived(scaleLinear([0, top], [base, 26]));
   const through = $derived(
-    line.elements.map((e) => e.through_min).filter((v): v is number => v !== null && v !== undefined),
+    line.elements
+      .map((e) => e.through_min ?? e.spent_min)
+      .filter((v): v is number => v !== null && v !== undefined),
   );
   const first = $derived(through.length ? Math.min(...through) : null);
   const most = $derived((line.made_L_min ?? []).reduce((b, v, i, all) => (v > (all[b] ?? -1) ? i : b), 0));

@@ -265,6 +265,9 @@
                         {#if e.through_min !== null}<span class="text-rust font-semibold"
                             >from {short(e.through_min)} min on</span
                           >
+                        {:else if e.spent_min !== null}<span class="text-rust font-semibold"
+                            >not certain: used up at {short(e.spent_min)} min</span
+                          >, then only dissolved
                         {:else if Object.keys(e.took).length}no{:else}<span class="text-soft">–</span>{/if}
                       {:else if row === 'Pushes back'}{e.back_mbar === null || e.back_mbar < 0.5
                           ? 'under 1 mbar'
