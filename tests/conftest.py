@@ -28,3 +28,5 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 def demo() -> dict[str, str]:
     """Demo texts by file name."""
     return {p.stem: p.read_text("utf-8") for p in sorted((ROOT / "demo").glob("*.txt"))}
+
+collect_ignore = [] if DEEP else ["reference/test_catalogue_lists.py"]  # builds the catalogue anew, twenty seconds

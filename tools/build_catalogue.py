@@ -1,6 +1,6 @@
 """Write the catalogue's identity.csv and values.csv from the lists in tools/catalogue and general libraries.
 
-Run by hand when a list grows: `.venv/bin/python tools/build_catalogue.py`. The libraries are needed here
+Run by hand when a list grows: `.venv/bin/python tools/build_catalogue.py` (another folder may be named). The libraries are needed here
 and in the tests only; nothing of them is loaded when a procedure is assessed. Every value is cross-checked
 as the data's design says: vapour pressure at the boiling point near 1 atm, gas minus liquid formation
 enthalpy near the heat of vaporisation, the spread between sources kept as uncertainty.
@@ -49,7 +49,7 @@ REFUSED = re.compile(
 SHORT = re.compile(r"^[a-z0-9]{1,4}$")
 AMBIGUOUS = {
     "ether", "tea", "acetate", "petroleum ether", "dma", "dms", "alcohol", "amine", "acid", "base", "salt", "lime", "nitrite", "nitrate", "chloride",
-    "bromide", "xylene", "xylenes", "cresol", "toluidine", "nitrophenol", "nitroaniline", "dichlorobenzene", "nitrotoluene", "silver", "gas", "oil", "water gas",
+    "bromide", "xylene", "xylenes", "cresol", "naphthol", "toluidine", "nitrophenol", "nitroaniline", "dichlorobenzene", "nitrotoluene", "silver", "gas", "oil", "water gas",
 }  # fmt: skip
 KEEP_AMBIGUOUS = {"alcohol", "salt", "lime", "petroleum ether"}
 
@@ -374,7 +374,7 @@ def roots(records: list[dict[str, Any]], rows: list[tuple[Any, ...]]) -> list[tu
     out = []
     for line in lines("roots.txt"):
         key, formula, name, state, value, *source = (x.strip() for x in line.split("|"))
-        origin = source[0] if source else ""
+        origin, spread = (*source, "", "")[:2]
         if value == "CRC":
             value, origin = f"{float(crc[key]) / 1e3:g}", "CRC via chemicals"
         elif value == "?":
@@ -384,7 +384,7 @@ def roots(records: list[dict[str, Any]], rows: list[tuple[Any, ...]]) -> list[tu
                 print(f"no formation enthalpy of {key} ({state})", file=sys.stderr)
         elif value == "-":
             value = ""
-        out.append((key, formula, name, state, value, "5" if "memory" in origin else "1", origin))
+        out.append((key, formula, name, state, value, spread or ("5" if "memory" in origin else "1"), origin))
     return out
 
 
@@ -405,6 +405,12 @@ def exposure() -> list[tuple[Any, ...]]:
         if henry:
             out.append((key, "Henry", "", henry, "mol/(L bar)", 25, f"{0.15 * float(henry):.2g}", "Sander's compilation, memory", ""))
     return list(dict.fromkeys(out))
+
+
+def densities() -> list[tuple[Any, ...]]:
+    """Rows of densities.txt: liquids that no library here has the density of, from memory."""
+    found = [[x.strip() for x in line.split("|")] for line in lines("densities.txt")]
+    return [(key, "density", "l", value, "g/mL", 20, spread, "memory: CRC Handbook, suppliers' lists", "") for key, value, spread in found]
 
 
 def salt_solutions(records: list[dict[str, Any]]) -> list[tuple[Any, ...]]:
@@ -465,8 +471,8 @@ def consistent(rows: list[list[Any]]) -> list[list[Any]]:
     return [r for r in rows if (r[0], r[1], r[2]) not in bad]
 
 
-def main() -> int:
-    """Write the files; print how much of what is known."""
+def main(out: Path) -> int:
+    """Write the files into `out`; print how much of what is known."""
     records, lost = organic()
     records = [*inorganic(), *records]
     add_library_names(records)
@@ -475,7 +481,7 @@ def main() -> int:
     rows = [
         x for x in rows if PROPERTIES[x[1]][1] <= float(x[3]) <= PROPERTIES[x[1]][2]
     ]  # supercritical "vapour pressures" and slips of the tables
-    own = exposure()
+    own = [*exposure(), *densities()]
     listed = {x[:3] for x in own}
     others = {x[:3]: f"{x[7].split(' via')[0]} {x[3]}" for x in rows if x[:3] in listed}
     rows = [x for x in rows if x[:3] not in listed] + [(*x[:8], others.get(x[:3], "")) for x in own]
@@ -487,7 +493,7 @@ def main() -> int:
             r["phase"] = "s" if tm.get(r["id"], -50 if len(r["smiles"]) < 14 else 50) > 22 else "g" if tb.get(r["id"], 100) < 15 else "l"
             if r["phase"] != "s":
                 r["soluble"] = ""
-    with (DATA / "identity.csv").open("w", newline="", encoding="utf-8") as handle:
+    with (out / "identity.csv").open("w", newline="", encoding="utf-8") as handle:
         writer = csv.writer(handle, lineterminator="\n")
         writer.writerow(IDENTITY_FIELDS)
         for r in records:
@@ -505,15 +511,15 @@ def main() -> int:
                 ]
             )
     rows = consistent(rows)
-    with (DATA / "values.csv").open("w", newline="", encoding="utf-8") as handle:
+    with (out / "values.csv").open("w", newline="", encoding="utf-8") as handle:
         writer = csv.writer(handle, lineterminator="\n")
         writer.writerow(VALUE_FIELDS)
         writer.writerows(rows)
-    with (DATA / "solutions_salts.csv").open("w", newline="", encoding="utf-8") as handle:
+    with (out / "solutions_salts.csv").open("w", newline="", encoding="utf-8") as handle:
         writer = csv.writer(handle, lineterminator="\n")
         writer.writerow(("substance", "percent", "density_g_mL", "cp_J_gK", "density_source", "cp_source"))
         writer.writerows(salt_solutions(records))
-    with (DATA.parent / "chemistry" / "roots.csv").open("w", newline="", encoding="utf-8") as handle:
+    with (out.parent / "chemistry" / "roots.csv").open("w", newline="", encoding="utf-8") as handle:
         writer = csv.writer(handle, lineterminator="\n")
         writer.writerow(("id", "formula", "name", "state", "Hf", "uncertainty", "source"))
         writer.writerows(roots(records, rows))
@@ -526,4 +532,4 @@ def main() -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(main(Path(sys.argv[1]) if len(sys.argv) > 1 else DATA))

@@ -16,7 +16,7 @@ from northsquall.gas.closed import Closed
 from northsquall.gas.records import with_record
 from northsquall.gas.release import FOAM_FACTOR, FOAMS, foaming
 from northsquall.gas.review import Demand
-from northsquall.gas.train import Line, Passed, offers
+from northsquall.gas.train import SOLVENTS, Line, Passed, offers
 from northsquall.procedure import Step
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
@@ -321,7 +321,8 @@ def _said_to_foam(c: Context, n: int) -> bool:
 
 CAME_OVER = re.compile(
     r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
-    r"|\b(?:foam|froth)(?:s|ed) over\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b", re.I,
+    r"|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
+    r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of|through|up|into|up into) the (?:top of the )?(?:neck|flask|top|condenser|funnel)\b", re.I,
 )  # fmt: skip
 NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if it|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
 
@@ -388,19 +389,17 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         over = x is not None and x.of_limit is not None and x.of_limit > 0.5
         if line is not None and taking and d is not None and d.offered_mol is not None and d.mol is not None:
             share = d.share if d.share is not None else 0.0
-            only_water = d.offered_mol <= 0 and any(
-                k == "water" for p in taking if p.stock is not None for k, _, _ in offers(record, p.stock)
-            )
-            if only_water:
+            dissolving = {k: n for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k in SOLVENTS}
+            if d.offered_mol <= 0 and dissolving:
                 passes = line.out.get(record.root, 0.0) / max(line.came.get(record.root, 1.0), 1e-9)
-                room = sum(n for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k == "water")
+                room = sum(n for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k in SOLVENTS)
                 if record.very_soluble and room > 1.5 * mol[1]:
                     continue
                 yield finding(
-                    "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"Water takes at most {room:.2g} of {mol[1]:.2g} mol of {record.name}, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
+                    "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"{' and '.join(dissolving).capitalize()} takes at most {room:.2g} of {mol[1]:.2g} mol of {record.name}, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
                     figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
-            elif share < 1.5 and share < 1.5 * (1.0 - _kept_in_water(line, record)):
+            elif share < 1.5 and share < 1.5 * (1.0 - _kept_dissolved(line, record)):
                 short.setdefault((line.of, d.kind), []).append((record, d, step, taking))
         elif line is not None and held and not taking:
             if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
@@ -562,14 +561,14 @@ def _stays_dissolved(c: Context, record: GasRecord) -> bool:
     return True
 
 
-def _kept_in_water(line: Line, record: GasRecord) -> float:
-    """Part of a very soluble gas that plain water of the line takes with half as much room again, 0 to 1; it asks no reagent."""
+def _kept_dissolved(line: Line, record: GasRecord) -> float:
+    """Part of a very soluble gas that plain water or another solvent of the line takes with half as much room again, 0 to 1; it asks no reagent."""
     came = line.came.get(record.root, 0.0)
     kept = 0.0
     for p in line.elements:
         if not record.very_soluble or p.stock is None or p.stock.mol or p.trouble:
             continue
-        room = sum(n for k, n, _ in offers(record, p.stock) if k == "water")
+        room = sum(n for k, n, _ in offers(record, p.stock) if k in SOLVENTS)
         kept += min(p.took.get(record.root, 0.0), room / 1.5)
     return min(kept / came, 1.0) if came > 0 else 0.0
 
@@ -634,6 +633,30 @@ def sucked_back(c: Context) -> Iterator[Finding]:
                 "G05", "stop" if dips and hot and not p.trap_mL else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
                 step=None, span=p.element.span, established=dips, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
             )  # fmt: skip
+
+
+WENT_BACK = re.compile(
+    r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
+    r"|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|the \w+) back\b",
+    re.I,
+)
+"""Liquid that went back up the gas line while the author looked on."""
+
+
+@rule("G05")
+def went_back(c: Context) -> Iterator[Finding]:
+    """G05: the author saw liquid go back up the line."""
+    text = c.procedure.source_text
+    if any(p.pulled == "reaches" for line in (c.gas.lines.values() if c.gas else []) for p in line.elements):
+        return
+    for m in WENT_BACK.finditer(text):
+        if NEVER_OVER.search(text[max(0, m.start() - 45) : m.start()]) or not any(r.mol[1] > 0 for r in (c.gas.releases if c.gas else [])):
+            continue
+        yield finding(
+            "G05", "stop", f"“{m.group()}”: the liquid of the line went back towards what makes the gas.", step=c.step_at(m.start()), span=m.span(), limit="an empty trap, or a funnel above the liquid",
+            remedy="An empty trap before the liquid, the right way round; gas or nitrogen through it until the tube is out.", source="handbook 2.7", short="suck-back",
+        )  # fmt: skip
+        return
 
 
 OUTLET_DIPS = re.compile(
@@ -816,6 +839,12 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
         flash = s.value("Tflash") if s is not None and s.phase == "l" else None
         if s is not None and flash is not None and flash.value + FLASH_MARGIN_K <= c.settings.best("ambient_C"):
             return s.id, flash.value, c.settings.best("ambient_C")
+    for p in c.gas.lines[step.vessel].elements if c.gas is not None and step.vessel in c.gas.lines else []:  # what the gas is led into
+        for key in p.element.lots:
+            s = c.lots[key].substance if key in c.lots else None
+            flash = s.value("Tflash") if s is not None and s.phase == "l" else None
+            if s is not None and flash is not None and flash.value + FLASH_MARGIN_K <= c.settings.best("ambient_C"):
+                return s.id, flash.value, c.settings.best("ambient_C")
     entries = [e for e in c.walk.entries if e.vessel == step.vessel and e.step <= upto]
     if not entries:
         return None

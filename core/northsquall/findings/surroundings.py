@@ -83,6 +83,8 @@ def not_stirred(c: Context) -> Iterator[Finding]:
         if step.stirred is not False or step.kind in ("filter", "dry", "store", "distil", "extract"):
             continue
         here = [r for r in c.reactions if r.step == step.n and (r.extent_mol or 0.0) > 0 and (abs(r.heat_kJ.best or 0.0) > 0.5)]
+        if not here and step.kind in ("hold", "reflux"):  # what began to react when it was warmed goes on
+            here = [r for r in c.reactions if r.vessel == step.vessel and r.step < step.n and _goes_on(c, r)]
         later = [r for r in c.reactions if r.role == "wanted" and r.vessel == step.vessel and r.step > step.n]
         open_ = [
             r
@@ -110,6 +112,12 @@ def not_stirred(c: Context) -> Iterator[Finding]:
             step=step, figure=worst, limit="stirred before anything is added", remedy="Stir first, with a stirrer that takes the thick mass; stop the feed when it stops.", source="handbook 4", short="not stirred",
         )  # fmt: skip
         return
+
+
+def _goes_on(c: Context, r: ReactionLine) -> bool:
+    """Whether a wanted reaction is booked where a charge was warmed, with nothing said that stirs it there."""
+    step = c.step(r.step)
+    return r.role == "wanted" and step is not None and step.kind in WARMED and step.stirred is None and (r.heat_kJ.best or 0.0) > 0.5
 
 
 FLAME = re.compile(

@@ -165,7 +165,8 @@ def _demands(
     for s in stocks:
         for k, n in s.mol.items():
             whole.mol[k] = whole.mol.get(k, 0.0) + n
-        whole.water_g += s.water_g
+        for k, grams in s.solvent_g.items():
+            whole.solvent_g[k] = whole.solvent_g.get(k, 0.0) + grams
         whole.acid_name, whole.acid_per = (
             whole.acid_name or s.acid_name,
             s.acid_per if s.acid_name and not whole.acid_name else whole.acid_per,

@@ -1,6 +1,6 @@
 """The gas line: what each element takes, when it breaks through, what can be pulled back (handbook 2.7).
 
-An absorber is a stock of reagent: alkali, acid, reducer, hypochlorite, alcohol (mol) and water (g). The gas of
+An absorber is a stock of reagent: alkali, acid, reducer, hypochlorite, alcohol (mol), and of water and other solvents (g). The gas of
 every minute goes through the elements in order; an element takes the part that its efficiency allows, as long
 as its stock lasts. What comes in is taken, or goes on, or leaves: the sums agree to rounding.
 """
@@ -39,16 +39,17 @@ REAGENT = {
     "reducer": "sodium sulfite",
     "hypochlorite": "sodium hypochlorite",
     "alcohol": "methanol",
-    "water": "water",
 }
+SOLVENTS = ("water", "diethyl ether", "methanol", "ethanol", "2-propanol", "1,4-dioxane")
+"""What takes a gas by dissolving it, up to the mass fraction in the gas's record."""
 
 
 @dataclass
 class Stock:
-    """What an absorber offers: moles of each kind of reagent, water in g, and its liquid."""
+    """What an absorber offers: moles of each kind of reagent, g of each solvent, and its liquid."""
 
     mol: dict[str, float] = field(default_factory=dict)
-    water_g: float = 0.0
+    solvent_g: dict[str, float] = field(default_factory=dict)
     volume_mL: float | None = None
     mass_g: float | None = None
     acid_name: str = ""
@@ -59,7 +60,7 @@ class Stock:
 
     def copy(self) -> Stock:
         """An independent copy."""
-        return Stock(dict(self.mol), self.water_g, self.volume_mL, self.mass_g, self.acid_name, self.acid_per, self.unknown)
+        return Stock(dict(self.mol), dict(self.solvent_g), self.volume_mL, self.mass_g, self.acid_name, self.acid_per, self.unknown)
 
 
 def stock_of(lots: Sequence[Lot]) -> Stock:
@@ -92,7 +93,12 @@ def stock_of(lots: Sequence[Lot]) -> Stock:
         if out.mol.get("acid") and "H+" in parts and parts["H+"] > 0 and not out.acid_name:
             out.acid_name, out.acid_per = lot.substance.formula, max(parts["H+"], 1.0)
         bound = 3.0 * parts.get("SO4-2", 0.0) * n if parts.get("H+", 0.0) > 0 else 0.0  # water that sulfuric acid keeps
-        out.water_g += 18.015 * (max(water - bound, 0.0) + (n if lot.substance.id in ("water", "ice") else 0.0))
+        for solvent, grams in (
+            ("water", 18.015 * (max(water - bound, 0.0) + (n if lot.substance.id in ("water", "ice") else 0.0))),
+            (lot.substance.id, n * lot.substance.mass if lot.substance.id in SOLVENTS[1:] else 0.0),
+        ):
+            if grams > 0:
+                out.solvent_g[solvent] = out.solvent_g.get(solvent, 0.0) + grams
     out.volume_mL, out.mass_g = volume or None, mass or None
     return out
 
@@ -136,11 +142,11 @@ class Line:
 
 
 def offers(record: GasRecord, stock: Stock) -> list[tuple[str, float, float]]:
-    """What of a stock takes this gas: (kind, mol of reagent there, mol of it per mol of gas), water by its solubility."""
+    """What of a stock takes this gas: (kind, mol of reagent there, mol of it per mol of gas), a solvent by what it dissolves."""
     out = []
     for kind, per, limit in record.takes:
-        if kind == "water":
-            room = stock.water_g * (limit or 0.0) / (1.0 - (limit or 0.0)) / record.mass if record.mass else 0.0
+        if kind in SOLVENTS:
+            room = stock.solvent_g.get(kind, 0.0) * (limit or 0.0) / (1.0 - (limit or 0.0)) / record.mass if record.mass else 0.0
             if room > 0:
                 out.append((kind, room, 1.0))
         elif stock.mol.get(kind, 0.0) > 0 and per:
@@ -263,8 +269,8 @@ def _absorb(p: Passed, here: dict[str, np.ndarray], grid: np.ndarray, settings: 
     for g in here:
         plan[g] = (efficiency(record_of(g), p.element, settings)[1], offers(record_of(g), stock))
         for kind, room, _ in plan[g][1]:
-            if kind == "water":
-                rooms[(g, "water")] = room
+            if kind in SOLVENTS:
+                rooms[(g, kind)] = room
     left = dict(stock.mol)
     out = {g: x.copy() for g, x in here.items()}
     first = dict.fromkeys(here)  # type: dict[str, float | None]
@@ -279,13 +285,13 @@ def _absorb(p: Passed, here: dict[str, np.ndarray], grid: np.ndarray, settings: 
             eff, kinds = plan[g]
             wanted, got = n * eff, 0.0
             for kind, _, per in kinds:
-                room = rooms[(g, "water")] if kind == "water" else left[kind] / per
+                room = rooms[(g, kind)] if kind in SOLVENTS else left[kind] / per
                 take = min(wanted - got, room)
                 if take <= 0:
                     continue
                 got += take
-                if kind == "water":
-                    rooms[(g, "water")] -= take
+                if kind in SOLVENTS:
+                    rooms[(g, kind)] -= take
                 else:
                     left[kind] -= take * per
             out[g][i] = n - got

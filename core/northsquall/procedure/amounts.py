@@ -8,6 +8,7 @@ from functools import cache
 from northsquall.procedure import Material, Procedure, Strength
 from northsquall.procedure.units import UnitError, convert, dimension
 from northsquall.substances import Catalogue, Substance
+from northsquall.substances.density import SPREAD, estimated_density
 from northsquall.substances.resolve import resolve
 from northsquall.working import Figure, Input, figure, not_established
 
@@ -338,8 +339,14 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         lot.inputs.append(Input(name="density", value=0.6, unit="g/mL", origin="assumed", note="crushed ice, bulk"))
         return (mL[0] * 0.5, mL[1] * 0.6, mL[2] * 0.7)
     if density is None:
-        lot.reason = f"no density is known for {s.id}"
-        return None
+        guess = estimated_density(s.smiles or "") if s.phase == "l" else None
+        if guess is None:
+            lot.reason = f"no density is known for {s.id}"
+            return None
+        lot.inputs.append(
+            Input(name="density", value=round(guess, 2), unit="g/mL", origin="computed", note="from the formula, Girolami's rule, ±10 %")
+        )
+        return (mL[0] * guess * (1.0 - SPREAD), mL[1] * guess, mL[2] * guess * (1.0 + SPREAD))
     lot.inputs.append(Input(name="density", value=density.value, unit="g/mL", origin="catalogue", note=density.source))
     return (mL[0] * density.value, mL[1] * density.value, mL[2] * density.value)
 
@@ -378,7 +385,8 @@ def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogu
         lot.assumptions.append("heat capacity 1.6 J/(g K) (organic, common practice)")
     density = s.value("density", "l")
     if lot.volume_mL is None:
-        lot.volume_mL = grams / (density.value if density else 1.2)
+        guess = estimated_density(s.smiles or "") if density is None and s.phase == "l" else None
+        lot.volume_mL = grams / (density.value if density else guess or SOLUTE_G_ML)
 
 
 def lots_of(procedure: Procedure, catalogue: Catalogue) -> dict[str, Lot]:

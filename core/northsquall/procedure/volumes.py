@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+import re
+
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
+
+WATER_LAYER = re.compile(r"\b(?:water|watery|aqueous|alkaline|caustic) (?:layer|phase)s?\b", re.I)
+"""What moves on is the layer that was extracted; solvents and their washings stay behind."""
 
 
 def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | None]:
@@ -18,7 +23,7 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
             keys = list(s.materials)
             sources = {s.from_vessel} if s.from_vessel and s.kind != "absorb" else set()  # an absorber takes gas, no liquid
             for x in procedure.steps:
-                if x.n < s.n and x.vessel in sources:
+                if x.n < s.n and x.vessel in sources and not (x.kind == "extract" and WATER_LAYER.search(s.text)):
                     keys += x.materials
                     if x.from_vessel:
                         keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]

@@ -60,6 +60,8 @@ class Account:
     """Lots that the charge list marks as what destroys an excess."""
     rows: dict[str, str] = field(default_factory=dict)
     """Lots by the number of their row in a charge table."""
+    stands: dict[str, str] = field(default_factory=dict)
+    """The vessel that the charge table puts a lot into, by the lot's id."""
     trains: list[tuple[Clause, list[Material]]] = field(default_factory=list)
     """What each clause about the gas line puts into an absorber."""
     titled: bool = False

@@ -198,7 +198,8 @@ class Reading:
         for i, x in enumerate(self.items):
             if ranged and isinstance(x, Token) and x.low in ranged:
                 continue
-            if not isinstance(x, Token) or x.low not in account.rows or x.kind not in ("num",):
+            letter = isinstance(x, Token) and x.kind == "word" and len(x.text) == 1 and x.text.isupper()
+            if not isinstance(x, Token) or x.low not in account.rows or not (x.kind == "num" or letter):
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
             named = is_word(before, "row", "rows", "item", "line", "no", "number")
@@ -212,6 +213,9 @@ class Reading:
             lot = account.lot(account.rows[x.low])
             m = Mention(lot.identity, lot.name, x.start, x.end, i, first=i, last=i)
             m.generic = "row " + lot.id
+            part = self.items[i - 2] if is_word(before, "of") and i > 1 else None
+            if isinstance(part, Qty) and part.dim in ("mass", "volume"):  # "60 mL of 2"
+                m.amount, m.used, m.first, m.start = part, [part], i - 2, part.start
             out.append(m)
         return out
 
@@ -222,7 +226,7 @@ class Reading:
 
 
 BEHIND_A_ROW = {
-    "in", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then",
+    "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
@@ -308,8 +312,27 @@ def lots_for(account: Account, m: Mention, opens: bool) -> list[Material]:
     """The lots a mention brings (see `account.meant`); a row's number brings that row."""
     if m.generic.startswith("row "):
         lot = account.lot(m.generic[4:])
-        return [lot] if lot.id in account.waiting else []
+        beside = account.beside.get(lot.id, "")
+        share = _share(lot, m) if lot.id in account.waiting else None
+        if share is not None:
+            account.used |= {q.start for q in m.used}
+            piece = split(account, lot, share) if share < 0.97 else None
+            return [piece or lot]
+        return [lot, *([account.lot(beside)] if beside in account.waiting else [])] if lot.id in account.waiting else []
     return meant(account, m, opens)
+
+
+def _share(lot: Material, m: Mention) -> float | None:
+    """The part of a row that "2 mL of 3" takes, by mass or volume; None where it names no amount or none can be compared."""
+    if m.amount is None or lot.amount is None:
+        return None
+    s = catalogue().substances.get(lot.identity or "")
+    rho = s.value("density", "l") if s is not None else None
+    kinds = (m.amount.dim, dimension(lot.amount.unit))
+    per = 1.0 if kinds[0] == kinds[1] else None if rho is None else rho.value if kinds == ("volume", "mass") else 1.0 / rho.value
+    if per is None:
+        return None
+    return per * convert(m.amount.value, m.amount.unit, kinds[0]) / convert(lot.amount.value, lot.amount.unit, kinds[1])
 
 
 def read_clause(account: Account, clause: Clause) -> None:
@@ -863,6 +886,12 @@ def _topic(account: Account, r: Reading) -> None:
         r"\W*(?:the )?(?:crude |solid |oily )?(?:residue|oil|product)\b", text, re.I
     ) is not None
     product = product or (verb == "extract" and bool(r.mentions))  # "the aqueous layer was extracted with pentane"
+    if RINSED_OUT.search(text) and account.main is not None and doc_steps(account) and r.mentions and not account.isolated:
+        lots = [x for m in r.mentions for x in lots_for(account, m, True)]
+        for lot in lots:
+            lot.role = "wash"
+        place(account, new_step(account, r.clause, "extract", vessel=account.batch), lots)
+        return None  # "what was left I rinsed out with tap water": on to what is in the flask
     if (verb not in ("distil", "dry") and not product and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
         r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)
     ):
@@ -931,6 +960,12 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+RINSED_OUT = re.compile(
+    r"^\W*(?:what(?:ever)? (?:is|was|had been|remained|remains)(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
+    r"|\b(?:rinse|wash|flush|swill)(?:ed)? (?:out )?(?:the (?:residue|rest|remains|generator)|what (?:is|was) left)\b",
+    re.I,
+)
+"""Water or another liquid on to the residue of a generator or a still."""
 CRYSTALLISED = re.compile(r"\b(?:re)?crystalli[sz]ed from\b|\btaken up in\b|\bdissolved in\b", re.I)
 ON_A_SIGN = re.compile(
     r"\b(?:otherwise|else|if not|(?:if|while|as long as) (?:it |the (?:strip|paper|test|colour|spot) )?(?:is |turns |stays |shows |goes )?"
@@ -1008,6 +1043,13 @@ def portions_said(r: Reading, m: Mention) -> bool:
     return any(isinstance(x, Qty) and portion_size(r.items, i) for i, x in enumerate(r.items) if i > m.index)
 
 
+MADE_GOES_IN = re.compile(
+    r"^\W*(?:the )?(?:cold |clear |whole )?(?:diazo\w*|(?:\w+ )?(?:solution|mixture|slurry|suspension))(?: solution| salt)?\b[^.;]*\b(?:in (?:small |\w+ )?(?:portions|lots|shots|pours)|over|during|dropwise|by drops|from the funnel)\b",
+    re.I,
+)
+""" "Diazonium solution in portions of 20 mL": what was made goes into what stands ready."""
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -1015,6 +1057,8 @@ def _fragment(account: Account, r: Reading) -> None:
     duration = durations_in(r.clause)[0]
     if not r.mentions and duration is not None and "funnel" in account.waiting.values() and BY_DROPS.match(text):
         return _bring(account, r)  # "In the funnel 14 g of chloride. Dropwise, over half an hour, at 10 to 20 °C"
+    if unspent(account) and not r.measured and MADE_GOES_IN.match(text) and _move(account, r):
+        return None
     if duration is not None and re.match(r"\W*(?:altogether|in all|in total|all in all)\b", text, re.I):
         doses = [s for s in doc.steps if s.kind in ("dose", "add")]
         if doses and doses[-1].duration is None:
@@ -1169,7 +1213,7 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
         return False
     tail = account.source[r.clause.end : r.clause.end + 500]
     again = {str(t.value) for t in substances_in(tail) if THE.search(tail[: t.start])}
-    words = {x[1].lower() for x in re.finditer(r"\bthe (\w+)", tail) if lex.GENERIC.get(x[1].lower())}
+    words = {x[1].lower() for x in re.finditer(r"\bthe (\w+)", tail, re.I) if lex.GENERIC.get(x[1].lower())}
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
 
@@ -1206,7 +1250,7 @@ def _names_the_aim(account: Account, r: Reading) -> bool:
     """ "Okay, fuming nitric.": a first sentence that does nothing and ends in a name says what is made."""
     if r.measured or r.vessels or r.bath or r.clause.verb is not None or account.doc.results.product_identity is not None:
         return False
-    if len(r.mentions) > 1 and not re.search(r"\b(?:route|method|way|process)\b", r.text, re.I):
+    if len(r.mentions) > 1 and not re.search(r"\b(?:route|method|way|process|from|out of)\b", r.text, re.I):
         return False
     named = next((m for m in r.mentions if m.identity and m.first <= 3), None)
     if named is not None and WHAT_IS_DONE.match(account.source[named.end :]):
@@ -1334,6 +1378,12 @@ IN_THE_POT = re.compile(
 """The batch, by the place where it is: "the acid in the pot: cold, poured into 400 mL of water"."""
 
 
+THE_BATCH = re.compile(
+    r"\b(?:pour|tip|run|drop|drip|let|empty|transfer|siphon|is|was|are|were)\w*\b[^.;]{0,30}\b(?:batch|reaction mixture|mixture|contents|lot|mass)\b|\b(?:batch|reaction mixture|mixture|contents|lot|mass)\b[^.;]{0,30}\b(?:into|on to|onto)\b",
+    re.I,
+)
+
+
 def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
@@ -1361,6 +1411,9 @@ def _pours(account: Account, r: Reading) -> bool:
         or r.clause.verb in ("pour", "add")
     )
     acid = any(m.identity in ACIDS for m in sources) and not IN_THE_POT.search(r.text)
+    apart = any(account.main is not None and account.vessel_name(v) != account.main.name and v.nominal_mL is not None for v in r.vessels)
+    if apart and reacted and not sources and any(m.measured for m in there) and THE_BATCH.search(r.text):
+        return True  # "run the batch slowly into 200 mL of bisulfite in a 1 L beaker"
     return (_ice_there(there) or row_water) and sure and batch and reacted and not acid
 
 
@@ -1440,7 +1493,7 @@ def _to_side(account: Account, r: Reading) -> bool:
     ]
     separate = (
         busy
-        and (r.measured or any(m.generic and lots_waiting(account, m) for m in r.mentions))
+        and (r.measured or any(m.generic.startswith("row ") or (m.generic and lots_waiting(account, m)) for m in r.mentions))
         and (
             (other and verb in ("charge", "mix", "heat", None, "hold"))
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
@@ -1614,6 +1667,17 @@ def _charge(account: Account, r: Reading) -> None:
         return _draw(account, r)
     if account.isolated and not r.measured and not account.waiting:
         return None
+    if is_word(r.items[0], "which") and account.waiting and r.measured:
+        named = max((account.lot(k) for k in account.waiting), key=lambda m: m.span[0])
+        vessel = main_vessel(account, r.vessels)
+        set_bath(vessel, r.bath)
+        place(
+            account,
+            new_step(account, r.clause, "charge", vessel=vessel.name),
+            [named, *(x for m in r.measured for x in lots_for(account, m, True))],
+        )
+        account.last = vessel
+        return None
     said = r.items[r.clause.verb_at] if r.clause.verb_at is not None else None
     if (
         is_word(said, "weighed", "weigh", "measured", "measure")
@@ -1644,9 +1708,13 @@ def _draw(account: Account, r: Reading) -> None:
         set_bath(vessel, r.bath)
         place(account, new_step(account, r.clause, "charge", vessel=vessel.name), [x for m in there for x in lots_for(account, m, True)])
         r.mentions = [m for m in r.mentions if m not in there]
+    before: Material | None = None
     for m in r.mentions:
         for lot in lots_for(account, m, True):
             account.waiting[lot.id] = "funnel"
+            if before is not None and m.measured and m.first > 0 and is_word(r.items[m.first - 1], "in"):
+                account.beside.setdefault(before.id, lot.id)  # "40 g of bromine in 40 mL of dichloromethane": they run in together
+            before = lot
     account.recent = [k for k, tag in account.waiting.items() if tag == "funnel"]
 
 
@@ -2108,9 +2176,10 @@ def _means_the_mix(account: Account, r: Reading, mix: Vessel) -> bool:
     batch = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
     if ALL_OF_IT.search(r.text) and any(m.identity in batch - held for m in r.mentions):
         return True
-    kinds = [m.generic for m in r.mentions]
+    kinds = [m.generic for m in r.mentions if m.generic or m.identity not in batch - held]
     alike = all(lex.GENERIC.get(g) and all(class_of(g, x) for x in held if x and x != "water") for g in kinds)
-    return bool(kinds) and alike and re.search(r"\bin\b|\binto\b|\bdrop", r.text, re.I) is not None
+    meets = len(kinds) < len(r.mentions) and re.search(r"\b(?:to|onto|on to|over)\b", r.text, re.I) is not None
+    return bool(kinds) and alike and (meets or re.search(r"\bin\b|\binto\b|\bdrop", r.text, re.I) is not None)
 
 
 def _rename(account: Account, old: Vessel, new: Vessel) -> None:
@@ -2307,10 +2376,15 @@ def _quench(account: Account, r: Reading) -> None:
     vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "beaker", "for the ice, not named")
     if vessel.name == source:
         vessel = account.vessel(None, "beaker", "for the ice, not named")
+    lots = [x for m in receiving for x in lots_for(account, m, True)]
+    stands = next((account.stands[x.id] for x in lots if account.stands.get(x.id, source) != source), None)
+    if not r.vessels and stands is not None:  # "into 5": where the charge table has it
+        account.doc.vessels[:] = [v for v in account.doc.vessels if v is not vessel or account.holds(v.name)]
+        vessel = next(v for v in account.doc.vessels if v.name == stands)
     account.quench = vessel
     step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
     step.T_range = None
-    place(account, step, [x for m in receiving for x in lots_for(account, m, True)])
+    place(account, step, lots)
     account.place, account.last = vessel.name, vessel
 
 
@@ -2626,7 +2700,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             or m.generic.startswith("row ")
             or m.share is not None
             or any(x.identity == m.identity and m.identity for x in (account.lot(k) for k in account.waiting))
-            or (m.generic and lots_waiting(account, m))
+            or (m.generic and lots_waiting(account, m, but="funnel"))
         ]
         if not account.doc.steps and r.mentions:
             brings = [m for m in r.mentions if m.identity or m.measured]
@@ -2636,7 +2710,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and not brings
         ):
             return _stop(account, r)
-        parted = account.isolated or re.search(r"\bfunnel\b", text, re.I)
+        parted = account.isolated or re.search(r"\bfunnel\b|\b(?:twice|(?:two|three|four) times)\b", text, re.I)
         if brings and kind == "hold" and account.doc.steps and parted and SHAKEN_WITH.search(text):
             return _wash(account, r)
         if brings and kind == "hold" and re.search(r"\b(?:stirr?ed|stirring) (?:in|into)\b", text, re.I) and not _pours(account, r):
@@ -2663,7 +2737,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             inner.__dict__.update(r.__dict__)
             inner.clause = plain
             _bring(account, inner, charge=True)
-            if len(account.doc.steps) == before:
+            if len(account.doc.steps) == before and (kind == "hold" or account.waiting):
                 return None
         if kind == "hold" and not duration and not lex.OVERNIGHT.search(text) and not brings:
             if not lex.MIX_REFERENCE.search(text):
@@ -2711,11 +2785,11 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
     return handler
 
 
-def lots_waiting(account: Account, m: Mention) -> bool:
-    """Whether a common noun fits a lot that waits."""
+def lots_waiting(account: Account, m: Mention, but: str = "") -> bool:
+    """Whether a common noun fits a lot that waits, `but` for those with this tag."""
     return any(
         x.identity and m.generic in lex.GENERIC and lex.GENERIC[m.generic] and class_of(m.generic, x.identity)
-        for x in (account.lot(k) for k in account.waiting)
+        for x in (account.lot(k) for k, tag in account.waiting.items() if tag != but)
     )
 
 
@@ -2737,7 +2811,7 @@ def _temperatures(account: Account, r: Reading) -> None:
 
 def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
-    if r.measured:
+    if r.measured or any(m.generic.startswith("row ") for m in r.mentions):
         _bring(account, r)
     window, limit, used = temperatures_in(r.clause)
     q = limit or window

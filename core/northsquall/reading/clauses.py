@@ -161,6 +161,8 @@ def _wrapped(source: str, t: Token, tokens: list[Token], i: int) -> bool:
 
 CLOCK = re.compile(r"\d{1,2}:\d\d(?::\d\d)?(?= [^\W\d]| ?[-–] ?\d{1,2}:\d\d| [\d“\"])")
 """The time that a line of a log or of notes on a film begins with: "0:55 25 g …", "14:05 cooled"."""
+ROMAN = re.compile(r"i{1,3}|iv|vi{0,3}|ix|xi{0,2}")
+"""Numbers of a list, small: "iv." """
 MARKS = {"-", "–", "*", "•", "#", "·", "—"}
 
 
@@ -270,7 +272,7 @@ def _unmarked(tokens: list[Token]) -> list[Token]:
     if (
         len(tokens) > 1
         and tokens[1].text in ".)"
-        and (tokens[0].kind == "num" or (len(tokens[0].text) == 1 and tokens[0].kind == "word"))
+        and (tokens[0].kind == "num" or (tokens[0].kind == "word" and (len(tokens[0].text) == 1 or ROMAN.fullmatch(tokens[0].low))))
         and tokens[1].start == tokens[0].end
     ):
         return tokens[2:]
@@ -308,6 +310,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             if not (before is None or is_word(before, ",", "and", "then")):
                 continue  # "cold water", "warm water": adjectives
         if kind == "filter" and is_word(after, "paper", "papers", "flask", "aid", "funnel", "cloth"):
+            continue
+        if kind in ("distil", "recrystallise", "dry", "filter") and is_word(before, "freshly", "newly", "just", "twice", "once"):
+            continue  # "freshly distilled": how it is
+        if any(is_word(y, "before") for y in items[max(0, i - 4) : i]) and is_word(before, "more", "anything", "else", "next", "rest"):
+            continue  # "the start must show before more goes in": what it waits for
+        if kind == "dry" and is_word(after, "sand", "ice", "powder", "chemical", "nitrogen", "argon"):
             continue
         if kind == "dry" and not (is_word(before, ",", "and", "then", "is", "was", "were", "are", "air") or before is None):
             continue
@@ -410,8 +418,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             or (isinstance(before, Token) and before.kind == "sub")
         ):
             continue  # "water drops appear"
-        if x.low in ("put", "puts") and is_word(after, "out", "off"):
-            continue  # "the burner is put out"
+        if x.low in ("put", "puts") and any(is_word(y, "out", "off", "away", "aside") for y in items[i + 1 : i + 4]):
+            continue  # "the burner is put out", "when I put the gun away"
         if x.low in ("collected", "collect") and is_word(before, "has", "have", "had"):
             continue  # "until 5.5 mL of water has collected"
         if x.low == "removed" and any(
@@ -435,7 +443,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if x.low in ("gas",) or (x.low == "react" and is_word(before, "to")):
             continue
-        if kind in ("stop", "filter", "dry", "distil", "wash", "heat", "recrystallise", "extract") and is_word(
+        if x.low == "reflux" and is_word(before, "gentle", "steady", "mild", "slight") and any(is_quantity(y, "time") for y in items[:i]):
+            continue  # "3 in 60 mL of 2 over 60 min, gentle reflux": how it goes
+        if kind in ("add", "pour", "stop", "filter", "dry", "distil", "wash", "heat", "recrystallise", "extract") and is_word(
             before, "not", "never", "don't", "don’t"
         ):
             continue  # "the suspension is not filtered"
@@ -460,6 +470,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         merged.append((i, kind))
     if not merged:
         return [Clause(items, items[0].start, items[-1].end, None, None, number)] if items else []
+    tail = _which(items, merged)
+    if tail:  # "…, and 18 g of hydroxide, which I first dissolved in 18 mL of water": what comes before only names it
+        head = items[:tail]
+        while head and is_word(head[-1], ","):
+            head = head[:-1]
+        return [Clause(head, head[0].start, head[-1].end, None, None, number), *_cut(items[tail:], number)]
     cuts = [0]
     for (a, _), (b, _) in pairwise(merged):
         cuts.append(_last_separator(items, a, b))
@@ -493,6 +509,17 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         elif part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
+
+
+def _which(items: list[Item], verbs: list[tuple[int, str]]) -> int:
+    """Where a relative clause at the end of a sentence begins that says how the last thing weighed was dissolved; 0 where none does."""
+    first = verbs[0][0]
+    said = items[first]
+    if not is_word(said, "dissolved", "suspended", "melted", "slurried"):
+        return 0
+    at_word = next((k for k in range(max(1, first - 4), first) if is_word(items[k], "which")), 0)
+    named = [k for k in range(at_word) if isinstance(x := items[k], Qty) and x.dim in ("mass", "volume")]
+    return at_word if len(named) >= 2 else 0
 
 
 def _last_separator(items: list[Item], a: int, b: int) -> int:

@@ -82,7 +82,7 @@ BATCH_REFERENCE = Cue(
     "everything",
 )
 WASTE = re.compile(
-    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
+    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what(?: is|'s| was| had been) left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
     re.I,
 )
 WASTE_MOVES = re.compile(
@@ -118,7 +118,7 @@ SEEN = Cue(
 
 READY = Cue(
     re.compile(
-        r"\b(kept below the|stands? (?:ready|there)|(?:is|was|are|were) ready|as (?:a |the )?(?:quench|dump)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
+        r"\b(kept below the|stands? (?:(?:open|filled|uncovered) )?(?:ready|there|by|next to|beside)|stood (?:open )?(?:by|beside|next to)|(?:is|was|are|were) ready|as (?:a |the )?(?:quench|dump)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
         re.I,
     ),
     "kept",
@@ -135,7 +135,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:is|was|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
     ),
@@ -244,13 +244,40 @@ UNATTENDED = Cue(
     "itself",
     "its own",
 )
+_OFF = r"stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the (?:stirrer|flea|bar|magnet|paddle)|the (?:stirrer|flea|bar|magnet|paddle) off)"
 NOT_STIRRED = Cue(
     re.compile(
-        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        r"|(?:stirrer|bar|magnet|paddle) (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        rf"\b({_OFF}|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        r"|(?:stirrer|bar|flea|magnet|paddle) (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
+    "bar",
+    "flea",
+    "magnet",
+    "paddle",
+)
+NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
+STIRRER_OFF = Cue(
+    re.compile(
+        rf"\b({_OFF}|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|flea|magnet|paddle)\b[^.;]{{0,60}}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
+        re.I,
+    ),
+    "stirrer",
+    "stirring",
+    " off",
+)
+STIRRED = Cue(
+    re.compile(
+        rf"\b({_OFF}|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        r"|(?:stirrer|bar|flea|magnet|paddle) (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        re.I,
+    ),
+    "stir",
+    "bar",
+    "flea",
+    "magnet",
+    "paddle",
 )
 NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
 STIRRER_OFF = Cue(
@@ -274,7 +301,7 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
@@ -381,7 +408,7 @@ APART = Cue(
 )
 DRAWN = Cue(
     re.compile(
-        r"\b(in(?:to)? (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|funnel:|put in the funnel)\b",
+        r"\b(in(?:to)? (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",

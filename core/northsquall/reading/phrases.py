@@ -231,6 +231,9 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
     for i, item in enumerate(items):
         kind = _vessel(item.low) if isinstance(item, Token) else ""
+        if not kind and is_word(item, "bottom", "bottomed") and is_word(at(items, i - 1), "-", "round"):
+            if any(is_word(x, "round") for x in items[max(0, i - 2) : i]) and not any(_names_vessel(x) for x in items[i + 1 : i + 4]):
+                kind = "flask"  # "into a quarter-litre round-bottom"
         if not kind or not isinstance(item, Token):
             continue
         if kind == "conical" and i + 1 < len(items) and is_word(items[i + 1], "flask"):
@@ -273,6 +276,10 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             _bare_size(items, i, phrase)
         out.append(phrase)
     return out
+
+
+def _names_vessel(item: Item) -> bool:
+    return isinstance(item, Token) and bool(_vessel(item.low))
 
 
 def _waits_for_amount(items: list[Item], i: int) -> bool:
@@ -333,6 +340,14 @@ def _goes_into_a_bath(x: Item | None) -> bool:
     return is_word(x, "salt") or (isinstance(x, Token) and x.kind == "sub" and x.value in ("water", "sodium chloride"))
 
 
+STANDS_IN = re.compile(
+    r"(?<!pour )(?<!poured )(?<!tip )(?<!tipped )(?<!run )\b(?:flask|beaker|it|pot|vessel|whole thing|this|that|round-bottom|conical|lot)\b(?:(?! (?:pour|tip|run|quench)\w*\b).)*"
+    r"\bin(?:to)? (?:an?|the|my|our) (?:[\w-]+ )?(?:- )?(?:[\w-]+ )?(?:bucket|bowl|tub|basin|tray|dish|pan|pail|sink|box|trough) (?:half )?(?:of|with|holding|containing|full of|filled with)"
+    r"(?: (?:of|and|about|roughly|maybe|around|some|a|the|plenty|cold|tap|crushed|broken|water|plus))*$"
+)
+""" "The flask in a bucket of", "set it in a bowl with water and about": what it stands in, and ice behind it."""
+
+
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items: (bath, first and last item, quantities used); None if there is none.
 
@@ -380,6 +395,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.kind == "sub"
             and item.value == "water"
             and dish
+            and not any(isinstance(x, Token) and x.value == "ice" for x in items[i + 1 : i + 7])
             and any(is_word(x, "in", "into") for x in items[max(0, k - 5) : k - 2])
         ):
             return Bath(kind="water", span=(item.start, item.end)), i, i, []
@@ -430,16 +446,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         ahead = {x.low for x in items[:i] if isinstance(x, Token)}
         if is_word(before, "the") and i > 1 and is_word(items[i - 2], "into", "in", "on") and ahead & {"down", "stand", "sits", "back"}:
             return _loose_bath(items, i)  # "then down into the ice"
-        held = " ".join(x.low for x in items[max(0, i - 7) : i] if isinstance(x, Token))
-        if re.search(
-            r"\b(?:flask|beaker|it|pot|whole thing)(?: \w+)? in(?:to)? (?:an?|the) (?:bucket|bowl|tub|basin|tray|dish) (?:of|with)$", held
-        ):
-            return _loose_bath(items, i)  # "I put the flask in a bucket of ice"
-        if re.search(
-            r"\b(?:flask|beaker|vessel|pot)\b.*\bin (?:an?|the) (?:\w+ )?(?:bucket|bowl|tub|basin|tray|dish|pan) (?:of|with|holding)(?: about)?(?: of)?$",
-            " ".join(x.low for x in items[:i] if isinstance(x, Token)),
-        ):
-            return _loose_bath(items, i)  # "400 mL beaker, overhead stirrer, in a tray with 1 kg of ice and 300 mL of water"
+        if STANDS_IN.search(" ".join(x.low for x in items[:i] if isinstance(x, Token))):
+            return _loose_bath(items, i)
         if is_word(after, *AROUND):
             return _loose_bath(items, i)
         if is_word(after, "cooling", "cooled") or (is_word(before, "in") and not is_word(after, "water")):
@@ -458,11 +466,9 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             k < i
             and k > 0
             and is_word(items[k - 1], "in")
-            and is_word(after, "and")
-            and i + 2 < len(items)
-            and is_word(items[i + 2], "water")
+            and (_names_vessel(items[k - 2]) or (is_word(after, "and") and i + 2 < len(items) and is_word(items[i + 2], "water")))
         ):
-            return _loose_bath(items, i)  # "a flask in 3 kg of ice and water"
+            return _loose_bath(items, i)  # "a flask in 3 kg of ice"
         lead = {x.low for x in items[max(0, i - 8) : i] if isinstance(x, Token)}
         if (
             lead
@@ -505,7 +511,9 @@ def _circulator_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None
 def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """ "in a heating mantle", "on a hot plate", "in a microwave"; one that is off warms nothing."""
     for i, item in enumerate(items):
-        plate = is_word(item, "plate") and i > 0 and is_word(items[i - 1], "hot")
+        plate = (is_word(item, "plate") and is_word(at(items, i - 1), "hot")) or (  # a heat gun: from outside, how hot nobody knows
+            is_word(item, "gun", "blower") and is_word(at(items, i - 1), "heat", "air")
+        )
         off = any(is_word(x, "off", "cold", "unplugged") for x in items[i + 1 : i + 6]) or any(
             is_word(x, "no", "without", "neither", "nor", "not", "never") for x in items[max(0, i - 3) : i]
         )
@@ -584,7 +592,7 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             if (
                 isinstance(x, Token)
                 and x.kind == "word"
-                and x.low not in ("of", "and", "crushed", "in", "at", "plus", "some")
+                and x.low not in ("of", "and", "crushed", "in", "at", "plus", "some", "with")
                 and x.low not in ADJECTIVES
             ):
                 break
@@ -701,6 +709,11 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         first -= 1
     while is_word(items[first], "of", "a"):
         first += 1
+    k = first
+    while k > 1 and is_word(items[k - 1], *APPROX):
+        k -= 1
+    if k > 1 and is_word(items[k - 1], "and", "+", "plus") and isinstance(w := items[k - 2], Token) and w.value == "water":
+        first = k - 2  # "in a bowl with water and about a pound of ice"
     last = i
     k = i + 1
     while (

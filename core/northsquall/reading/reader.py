@@ -102,8 +102,9 @@ def read(text: str) -> Procedure:
     surroundings(doc, source)
     by_id = {m.id: m for m in doc.materials}
     for step in doc.steps:
-        if step.kind in ("dose", "add") and step.materials:
-            step.portions = portions_of(step, [by_id[k] for k in step.materials])
+        if step.kind in ("dose", "add") and (step.materials or step.from_vessel):
+            apart = [k for s in doc.steps if s.vessel == step.from_vessel and s.n < step.n for k in s.materials]  # what was made beside it
+            step.portions = portions_of(step, [by_id[k] for k in step.materials or apart])
             step.every = apart_of(step, source) if step.portions else None
     if source != original:
         _moved(doc, where)

@@ -56,8 +56,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         bare = (
             owner is None
             and late
-            and clause.verb in (None, "dry", "filter", "wash", "recrystallise", "distil", "extract")
-            and not re.search(r"\b(leave|leaving|left|under|ice)\b", text, re.I)
+            and clause.verb in (None, "dry", "filter", "wash", "recrystallise", "distil", "extract", "stop")
+            and (before[-1:] == [":"] or not re.search(r"\b(leave|leaving|left|under|ice)\b", text, re.I))
         )
         alone = (
             owner is not None

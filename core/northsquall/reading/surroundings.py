@@ -92,7 +92,8 @@ FLAME = re.compile(
     re.I,
 )
 DENIED = re.compile(
-    r"\b(?:no|never|not|without|nothing|away from|kept away|out of|free of|nor|instead of|(?:turn|switch|put)\w* (?:off|out))\b", re.I
+    r"\b(?:no|never|not|without|nothing|away from|kept away|out of (?:the )?(?:reach|way|sight|room|hood|cupboard|fume cupboard)|free of|nor|instead of|(?:turn|switch|put)\w* (?:off|out))\b",
+    re.I,
 )
 OUT = re.compile(r"^\W*(?:is |was |now )?(?:off|out|cold)\b", re.I)
 """Behind a flame or heater: it does not burn."""

@@ -169,7 +169,10 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         vessels = [v for v in vessels_in(items) if v.kind in REACTION_VESSELS or v.kind in ("funnel", "bottle")] if k else []
         if vessels and not any(isinstance(x, Token) and x.kind == "sub" for x in items):
             v = vessels[0]
-            where = account.vessel(v, v.kind, "").name if v.kind in REACTION_VESSELS else v.kind
+            vessel = account.vessel(v, v.kind, "") if v.kind in REACTION_VESSELS else None
+            where = vessel.name if vessel is not None else v.kind
+            if vessel is not None and account.main is None and v.nominal_mL is not None and row is table.rows[0]:
+                account.main = vessel  # what stands first in the list goes into the pot
             continue
         unit = {"mol": "mol", "mmol": "mmol", "equiv": "equiv"}.get(kind)
         if unit and len(items) == 1 and isinstance(items[0], Token) and items[0].kind == "num":
@@ -221,4 +224,6 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             account.beside[lot.id] = declare(account, other, account.waiting[lot.id]).id
     if number:
         account.rows[number] = lot.id
+    if any(v.name == where for v in account.doc.vessels):
+        account.stands[lot.id] = where
     return where

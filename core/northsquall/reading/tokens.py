@@ -45,7 +45,7 @@ ONES = [
 ]
 TENS = {w: 10 * (i + 2) for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"])}
 NUMBER_WORDS = {w: i for i, w in enumerate(ONES)} | TENS
-SPOKEN = {"a", "an", "hundred", "thousand", *NUMBER_WORDS}
+SPOKEN = {"a", "an", "hundred", "thousand", "nought", "zero", *NUMBER_WORDS}
 """Words with which a spoken number begins."""
 SMALL_FRACTIONS = {
     "half": 0.5,
@@ -271,6 +271,8 @@ def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
         value, j = SCALES[low(j + 1)], j + 2
     elif low(j) in NUMBER_WORDS:
         value, j = float(NUMBER_WORDS[low(j)]), j + 1
+    elif low(j) in ("nought", "zero") and low(j + 1) == "point":
+        j += 1
     elif low(j) in SCALES and i and tokens[i - 1].kind != "num":
         value, j = SCALES[low(j)], j + 1
     else:
@@ -310,6 +312,13 @@ def _number_words(tokens: list[Token]) -> list[Token]:
         found = _spoken(tokens, i) if t.kind == "word" and t.low in SPOKEN else None
         if found:
             value, j = found
+            if (
+                0 < value < 1
+                and [x.low for x in tokens[j : j + 2]] in (["of", "a"], ["of", "an"])
+                and j + 2 < len(tokens)
+                and _is_unit(tokens[j + 2])
+            ):
+                j += 2  # "nought point two of a mole"
             if j == i + 1 and t.low in ("one", "two", "three") and not (j < len(tokens) and _is_unit(tokens[j])):
                 out.append(t)  # "one neck", "the two layers": no quantity
             else:

@@ -257,6 +257,7 @@
                               class:text-rust={e.rise_K > 40}
                               class="block">warms by {short(e.rise_K)} K</span
                             >{/if}
+                        {:else if mol(e.took)}dissolves {mol(e.took)}{e.liquid ? ` in ${e.liquid}` : ''}
                         {:else if e.element === 'trap'}{e.volume_mL
                             ? `${short(e.volume_mL)} mL, empty`
                             : ''}{#if !e.volume_mL}<span class="text-ochre">size not written</span>{/if}
