@@ -29,4 +29,5 @@ def demo() -> dict[str, str]:
     """Demo texts by file name."""
     return {p.stem: p.read_text("utf-8") for p in sorted((ROOT / "demo").glob("*.txt"))}
 
+
 collect_ignore = [] if DEEP else ["reference/test_catalogue_lists.py"]  # builds the catalogue anew, twenty seconds

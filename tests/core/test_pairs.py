@@ -15,7 +15,7 @@ EXAMPLES: dict[str, str | dict[str, float]] = {
     "nitric-acid": "nitric acid", "nitrous": "sodium nitrite", "strong-acid": "hydrochloric acid", "acid": "acetic acid", "sulfuric-conc": "sulfuric acid",
     "perchloric": "perchloric acid", "perchlorate": "sodium perchlorate", "chlorate": "potassium chlorate", "chlorite": "sodium chlorite", "permanganate": "potassium permanganate",
     "chromate": "potassium dichromate", "chromium-trioxide": "chromium trioxide", "peroxide": "hydrogen peroxide", "persulfate": "ammonium persulfate", "organic-peroxide": "dibenzoyl peroxide",
-    "hypochlorite": "sodium hypochlorite", "bromine": "bromine", "chlorine": "chlorine", "iodine": "iodine", "azide": "sodium azide", "cyanide": "potassium cyanide", "sulfide": "sodium sulfide",
+    "hypochlorite": "sodium hypochlorite", "bromine": "bromine", "chlorine": "chlorine", "iodine": "iodine", "nitrosyl-chloride": "nitrosyl chloride", "azide": "sodium azide", "cyanide": "potassium cyanide", "cyanoborohydride": "sodium cyanoborohydride", "sulfide": "sodium sulfide",
     "thiosulfate": "sodium thiosulfate", "dithionite": "sodium dithionite", "ammonium": "ammonia", "amine": "aniline", "amide-solvent": "N,N-dimethylformamide", "urea": "urea", "dmso": "dimethyl sulfoxide",
     "alcohol": "ethanol", "light-alcohol": "methanol", "glycerol": "glycerol", "ketone": "butanone", "aldehyde": "acetaldehyde", "acetone": "acetone", "ether": "diethyl ether", "thiol": {"CCS": 1.0},
     "anhydride": "acetic anhydride", "acetic-acid": "acetic acid", "formic-acid": "formic acid", "acyl-chloride": "acetyl chloride", "sulfonyl-chloride": "p-toluenesulfonyl chloride",

@@ -532,7 +532,7 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
         return
 
 
-TRIFLE_MOL = 0.02
+TRIFLE_MOL = 0.03
 
 
 def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Exposure | None) -> bool:

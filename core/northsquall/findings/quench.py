@@ -178,15 +178,14 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
             continue
         if not quenches and not any(e.happened() for e in c.walk.entries if e.vessel == v.name):
             continue  # nothing reacts in it: filled to its mark at most
-        fill = volume / v.nominal_mL
-        washes = sum(
-            c.lots[m].volume_mL or 0.0
-            for s in c.procedure.steps
-            if s.vessel == v.name and s.kind in ("extract", "neutralise", "filter")
-            for m in s.materials
-        )
-        fill_batch = (volume - washes) / v.nominal_mL
-        if fill_batch <= 0.9 and not (quenches and fill > 2 / 3):
+        washes = {
+            kinds: sum(c.lots[m].volume_mL or 0.0 for s in c.procedure.steps if s.vessel == v.name and s.kind in kinds for m in s.materials)
+            for kinds in (("extract", "filter"), ("extract", "neutralise", "filter"))
+        }
+        funnel, after = washes.values()  # extracted in a funnel, filtered on another; a neutralisation stays where it is
+        fill_batch = (volume - after) / v.nominal_mL
+        inside = volume - (after if fill_batch > 0.9 else funnel)
+        if fill_batch <= 0.9 and not (quenches and inside > 2 / 3 * v.nominal_mL):
             continue
         step = next(
             (
@@ -197,7 +196,7 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
             None,
         )
         yield finding(
-            "Q03", "stop" if fill_batch > 0.9 else "condition", f"{volume - washes:.0f} mL go into {v.name}, which holds {v.nominal_mL:.0f} mL.", step=step, figure=fill_batch, limit="two thirds; 90 % a stop", remedy=f"A vessel of {1.5 * (volume - washes):.0f} mL or more.", source="handbook 2.8", short="vessel too small",
+            "Q03", "stop" if fill_batch > 0.9 else "condition", f"{inside:.0f} mL go into {v.name}, which holds {v.nominal_mL:.0f} mL.", step=step, figure=inside / v.nominal_mL, limit="two thirds; 90 % a stop", remedy=f"A vessel of {1.5 * inside:.0f} mL or more.", source="handbook 2.8", short="vessel too small",
         )  # fmt: skip
 
 
@@ -505,12 +504,18 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
     return None
 
 
+_HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for|with)(?: the)?(?: \w+)?"
 STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
     (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
+    (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
+    (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
+    (re.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
+    (re.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
+    (re.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
 )  # fmt: skip
 KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
 
@@ -545,7 +550,10 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                     if not theirs or not mine or h.id in known:
                         continue
                     whole = max((n for r, n in contents.items() if r not in ("H2O", "H+")), default=0.0)
-                    if all(contents.get(r, 0.0) < 0.02 * whole or contents.get(r, 0.0) < 0.002 for r in mine if r not in ("H2O", "H+")):
+                    own = mine - {"H2O", "H+"} or mine - {"H2O"}
+                    if own and all(contents.get(r, 0.0) < 0.02 * whole or contents.get(r, 0.0) < 0.002 for r in own):
+                        continue
+                    if not own and name == "water":
                         continue
                     known.add(h.id)
                     a, b = (h.a, h.b) if h.roots_a & set(contents) else (h.b, h.a)
@@ -592,6 +600,33 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
         if found:
             yield finding(
                 "Q12", "condition", f"“{m.group()}”: {' and '.join(sorted(found))} goes down it.", step=step, span=m.span(), limit="none to the drain", remedy="Collect it apart, labelled, for the toxic waste.", source="handbook 4; common practice", short="waste",
+            )  # fmt: skip
+            return
+
+
+CONCENTRATED = 0.5
+"""Mass fraction of sulfuric acid from which water on it, or it on the water of a trap, boils and spits (common practice, no source)."""
+
+
+@rule("Q12")
+def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
+    """Q12: sulfuric acid that is still strong goes into the sink."""
+    text = c.procedure.source_text
+    for m in TO_THE_DRAIN.finditer(text):
+        step = c.step_at(m.start())
+        begin = sentence_start(text, m.start())
+        if step is None or KEPT_APART.search(text[begin : m.start()]):
+            continue
+        for held in _stream_of(c, step, text[begin : m.end()]):
+            acid = 98.08 * min(held.get("SO4-2", 0.0), max(held.get("H+", 0.0), 0.0) / 2.0)
+            whole = acid + sum(
+                n * s.mass for r, n in held.items() if r not in ("SO4-2", "H+") and n > 0 and (s := catalogue().of_root(r)) is not None
+            )
+            if acid < 5.0 or acid < CONCENTRATED * whole:
+                continue
+            yield finding(
+                "Q12", "condition", f"“{m.group()}”: {acid:.0f} g of sulfuric acid, {100.0 * acid / whole:.0f} % of what goes down; it boils and spits where it meets water.", step=step, span=m.span(), figure=acid / whole, limit="50 %",
+                remedy="Cold, in a thin stream into much ice, then to pH 7.", source="handbook 2.8; common practice", short="waste meets water",
             )  # fmt: skip
             return
 
@@ -707,6 +742,36 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
                             "S04", "stop" if h.severity == "stop" else "condition", f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.", step=step, span=(m.start(), end), limit="never together", remedy="Rinse with much water first.", source=h.source, short="never together",
                         )  # fmt: skip
                         return
+
+
+WET_WITH = re.compile(
+    r"\b(?:rinsed|wiped|degreased|dipped|swilled|washed|wetted)\b[^.;\n]{0,15}\b(?:in|with) ([\w -]{3,30}?)(?:,| and)? [^.;\n]{0,25}?\b(?:still wet|wet|undried|not dried|dripping)\b[^.;\n]{0,20}\b(?:go|goes|went|put|placed|hung|lowered|into|in)\b",
+    re.I,
+)
+
+
+@rule("S04")
+def wet_with(c: Context) -> Iterator[Finding]:
+    """S04: what goes into the batch wet with a liquid that it must never meet."""
+    text = c.procedure.source_text
+    for m in WET_WITH.finditer(text):
+        words = m[1].split()
+        agent = next((s for k in range(len(words), 0, -1) if (s := catalogue().find(" ".join(words[:k]))) is not None), None)
+        step = c.step_at(m.start())
+        if agent is None or step is None:
+            continue
+        mine = {agent.smiles: 1.0} if agent.smiles and not agent.parts else dict(agent.parts)
+        for e in c.walk.entries:
+            if e.step > step.n or e.vessel in c.walk.lines.values():
+                continue
+            made = {g: n for g, n in e.gas.items() if n > 0}  # what the bath gives off stands over and in it
+            for h in (h for held in ({**e.mixed, **made}, {**e.after, **made}) for h in pairs.hits({**held, **mine}, 20.0, [held, mine])):
+                held = {**e.mixed, **e.after, **made}
+                if (h.roots_a & set(mine) and h.roots_b & set(held)) or (h.roots_b & set(mine) and h.roots_a & set(held)):
+                    yield finding(
+                        "S04", "stop" if h.severity == "stop" else "condition", f"“{m.group()}”: {h.a} meets {h.b} in {e.vessel}: {h.then}.", step=step, span=m.span(), limit="never together", remedy=f"Rinse the {agent.id} off with water and dry before it goes in.", source=h.source, short="never together",
+                    )  # fmt: skip
+                    return
 
 
 @rule("S01")

@@ -339,7 +339,8 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         lot.inputs.append(Input(name="density", value=0.6, unit="g/mL", origin="assumed", note="crushed ice, bulk"))
         return (mL[0] * 0.5, mL[1] * 0.6, mL[2] * 0.7)
     if density is None:
-        guess = estimated_density(s.smiles or "") if s.phase == "l" else None
+        told = lot.material.stated_mol is not None  # moles that are written are nearer than a rule
+        guess = estimated_density(s.smiles or "") if s.phase == "l" and not told else None
         if guess is None:
             lot.reason = f"no density is known for {s.id}"
             return None

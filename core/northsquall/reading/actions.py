@@ -57,7 +57,11 @@ class Reading:
             and (
                 (is_word(self.items[i + 1], "left") and not is_word(at(self.items, i + 2), "over"))
                 or is_word(self.items[i + 1], "remain", "remains", "behind", "stay", "stays", "remaining")
-                or any(is_word(y, "leave", "leaving", "stop", "stopping", "stopped") for y in self.items[max(0, i - 4) : i])
+                or any(is_word(y, "leave", "leaving") for y in self.items[max(0, i - 4) : i])
+                or (
+                    any(is_word(y, "stop", "stopping", "stopped") for y in self.items[max(0, i - 4) : i])
+                    and (is_word(at(self.items, i - 1), "with", "at", "when") or not is_word(self.items[i + 1], "of"))
+                )
             )
         }
         account.used |= {x.start for i, x in enumerate(self.items) if i in left and isinstance(x, Qty)}
@@ -205,7 +209,7 @@ class Reading:
             named = is_word(before, "row", "rows", "item", "line", "no", "number")
             if not named and not (
                 before is None
-                or is_word(before, "in", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
+                or is_word(before, "in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
             ):
                 continue
             if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
@@ -886,7 +890,14 @@ def _topic(account: Account, r: Reading) -> None:
         r"\W*(?:the )?(?:crude |solid |oily )?(?:residue|oil|product)\b", text, re.I
     ) is not None
     product = product or (verb == "extract" and bool(r.mentions))  # "the aqueous layer was extracted with pentane"
-    if RINSED_OUT.search(text) and account.main is not None and doc_steps(account) and r.mentions and not account.isolated:
+    if (
+        RINSED_OUT.search(text)
+        and not lex.DESTROYS.search(text)
+        and account.main is not None
+        and doc_steps(account)
+        and r.mentions
+        and not account.isolated
+    ):
         lots = [x for m in r.mentions for x in lots_for(account, m, True)]
         for lot in lots:
             lot.role = "wash"
@@ -1235,7 +1246,7 @@ INTRO = re.compile(
 def _says_what_for(account: Account, r: Reading) -> bool:
     """Whether a clause at the head of the text says what is made, and of what, before it begins."""
     so_far = account.source[: r.clause.start].strip()
-    if not so_far and _names_the_aim(account, r):
+    if so_far in ("", account.doc.title) and _names_the_aim(account, r):
         return True
     return not r.measured and so_far in ("", account.doc.title) and INTRO.search(r.text) is not None
 
@@ -1695,7 +1706,7 @@ def _charge(account: Account, r: Reading) -> None:
 
 def _draw(account: Account, r: Reading) -> None:
     """In the dropping funnel: told now, used when it runs."""
-    said = re.search(r"\bfunnel\b(?= (?:with|has|holds|contains|holding|containing)|:)", r.text, re.I)
+    said = re.search(r"\bfunnel\b(?=(?: (?:on|in|at|into) [^.;,:]{0,25}?)? (?:with|has|holds|contains|holding|containing)\b|:)", r.text, re.I)
     at = r.clause.start + said.start() if said else -1
     there = [m for m in r.measured if m.end <= at]
     pot = next((v for v in r.vessels if v.kind in REACTION_VESSELS), None)

@@ -313,6 +313,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if kind in ("distil", "recrystallise", "dry", "filter") and is_word(before, "freshly", "newly", "just", "twice", "once"):
             continue  # "freshly distilled": how it is
+        if x.low in ("followed", "follows") and (
+            not is_word(after, "over", "within", "during", "dropwise", "slowly") or is_word(before, "is", "was", "were")
+        ):
+            continue  # "followed by"; "the reaction was followed"
         if any(is_word(y, "before") for y in items[max(0, i - 4) : i]) and is_word(before, "more", "anything", "else", "next", "rest"):
             continue  # "the start must show before more goes in": what it waits for
         if kind == "dry" and is_word(after, "sand", "ice", "powder", "chemical", "nitrogen", "argon"):
@@ -525,7 +529,7 @@ def _which(items: list[Item], verbs: list[tuple[int, str]]) -> int:
 def _last_separator(items: list[Item], a: int, b: int) -> int:
     """Index behind the last separator between two verbs, outside brackets: where the second clause begins."""
     depth = 0
-    for k in range(b, a, -1):
+    for k in range(b - is_word(items[b], "followed", "follows"), a, -1):
         x = items[k]
         if isinstance(x, Token):
             depth += (x.text == ")") - (x.text == "(")

@@ -37,7 +37,7 @@ class Cue:
 
 
 VERBS: dict[str, set[str]] = {
-    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "pressed", "registered", "thrown", "throw", "threw", "chucked", "dumped"},
+    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "pressed", "registered", "followed", "follows", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
     "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "lit", "calcined", "roasted"},
@@ -82,7 +82,7 @@ BATCH_REFERENCE = Cue(
     "everything",
 )
 WASTE = re.compile(
-    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what(?: is|'s| was| had been) left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
+    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
     re.I,
 )
 WASTE_MOVES = re.compile(
@@ -341,9 +341,10 @@ SLOWLY = Cue(
 )
 ANALYSIS = Cue(
     re.compile(
-        r"\b(titrat\w+|TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
+        r"\b(titrat\w+|TLC|thin[- ]layer|(?:gave|gives|showed|shows) (?:no|a|the) (?:\w+ )?colou?r(?:ation)? with|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
         re.I,
     ),
+    "colo",
     "titr",
     "tlc",
     "layer",

@@ -696,7 +696,7 @@ def _masses(parts: list[Item]) -> tuple[float | None, float | None, list[Qty]]:
                 elif p.value == "water":
                     water = grams
                 pending = None
-    if ice is not None and water is None and "water" in names:
+    if ice is not None and water is None and "water" in names and names.index("ice") < names.index("water"):
         ice, water = ice / 2, ice / 2
     return ice, water, used
 
