@@ -110,8 +110,8 @@ def test_a_laboratorys_record_wins_and_must_have_a_source() -> None:
     assert value and value.value == 12.9 and value.source == "our bomb, 2026"
     shipped = catalogue().substances["toluene"].value("Hf", "l")
     assert shipped and shipped.value != 12.9  # the shipped one is untouched
-    new = catalogue().with_local([{"id": "frobnicol", "smiles": "CCCCOCC", "phase": "l"}])
-    assert new.find("frobnicol") and new.label("CCCCOCC") == "frobnicol"
+    new = catalogue().with_local([{"id": "frobnicol", "smiles": "CCCCCCCOCCC", "phase": "l"}])
+    assert new.find("frobnicol") and new.label("CCCCCCCOCCC") == "frobnicol"
     with pytest.raises(ValueError, match="no source"):
         local_substance(
             {"id": "toluene", "values": [{"property": "Hf", "value": 1, "unit": "kJ/mol", "source": " "}]},

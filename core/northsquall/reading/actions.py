@@ -1706,7 +1706,9 @@ def _charge(account: Account, r: Reading) -> None:
 
 def _draw(account: Account, r: Reading) -> None:
     """In the dropping funnel: told now, used when it runs."""
-    said = re.search(r"\bfunnel\b(?=(?: (?:on|in|at|into) [^.;,:]{0,25}?)? (?:with|has|holds|contains|holding|containing)\b|:)", r.text, re.I)
+    said = re.search(
+        r"\bfunnel\b(?=(?: (?:on|in|at|into) [^.;,:]{0,25}?)? (?:with|has|holds|contains|holding|containing)\b|:)", r.text, re.I
+    )
     at = r.clause.start + said.start() if said else -1
     there = [m for m in r.measured if m.end <= at]
     pot = next((v for v in r.vessels if v.kind in REACTION_VESSELS), None)
