@@ -1310,3 +1310,77 @@ def test_what_meets_in_waste_and_by_the_wet_part(words: str, code: str) -> None:
         f"Bath\n\n100 mL of concentrated sulfuric acid and 30 mL of 65 % nitric acid are mixed in a 500 mL beaker in an ice bath over 30 min. {words}\n"
     )
     assert code in {f.code for f in a.findings if f.severity != "note"}
+
+
+# ------------------------------------------------------------------ the seventeenth round
+
+
+def test_a_gas_in_litres_that_comes_and_half_a_moon_are_no_charge() -> None:
+    p = read(
+        "Ammonia\n\nAmmonium chloride 26.7 g and calcium hydroxide 37 g in a 500 mL flask, half-moon stirrer. Warm over 30 min to 150 °C. Ammonia (0.5 mol, 12.2 L) comes evenly.\n"
+    )
+    assert (
+        names(p) == ["ammonium chloride", "calcium hydroxide"] and p.materials[0].amount is not None and p.materials[0].amount.value == 26.7
+    )
+
+
+def test_a_sensor_that_dips_in_is_no_gas_line() -> None:
+    p = read(
+        "Told\n\nXylene, fifty mils, in a 250 mL flask, condenser on, and the thermometer dips in properly. Bromine, 10 mL, that's thirty-one grams, from the funnel over an hour.\n"
+    )
+    assert all(s.kind != "absorb" for s in p.steps) and p.materials[0].role != "absorber"
+
+
+SMALL_ROWS = """Salt
+
+| row | substance          | amount | mol  | goes into       |
+|-----|--------------------|--------|------|-----------------|
+| a   | zinc               | 6.5 g  | 0.10 | 500 mL flask    |
+| b   | nitric acid, 30 %  | 90 mL  | 0.5  | dropping funnel |
+| d   | water              | 30 mL  |      | 500 mL flask    |
+
+1  a and d in the flask; three necks, thermometer in a sleeve.
+2  b from the funnel over 60 min, 30-40 °C. Filter through glass wool.
+Face shield, acid gloves.
+"""
+
+
+def test_rows_by_small_letters() -> None:
+    p = read(SMALL_ROWS)
+    by = {m.id: m.identity for m in p.materials}
+    assert {by[k] for k in p.steps[0].materials} == {"zinc", "water"}
+    dose = last(p, "dose")
+    assert [by[k] for k in dose.materials] == ["nitric acid"] and dose.duration is not None
+    assert not any(c.how == "wool" for c in p.closings)
+
+
+def test_ice_of_the_list_that_is_for_the_bath_and_what_would_be_done_when_hot() -> None:
+    p = read(
+        "Nitro\n\nItem            Amount     Where\nchlorobenzene   22.5 g     500 mL flask\nnitric acid, 68 %     15.0 mL    funnel\nsulfuric acid, 96 %     25.0 mL    funnel\nice, crushed    2.0 kg     bath, with 1 L of water\n\n"
+        "1. Mixed acid: nitric run into the sulfuric over 15 min in a 100 mL flask standing in ice.\n2. Mixed acid over 60 min, 5-10 °C. Above 15 °C: funnel shut; above 25 °C: table down, batch into 3 kg of ice in the 10 L bucket.\n3. Ice bath on a table that drops with one turn. 30 min at 10 °C.\n"
+    )
+    flask = next(v for v in p.vessels if v.name == "500 mL flask")
+    assert flask.bath is not None and (flask.bath.ice_g, flask.bath.water_g) == (2000.0, 1000.0)
+    dose = last(p, "dose")
+    assert dose.from_vessel == "100 mL flask" and dose.duration is not None and dose.duration.value == 60.0
+    assert all(s.kind != "quench" for s in p.steps)
+
+
+def test_hydrogen_from_a_balloon_that_shrinks() -> None:
+    p = read(
+        "Hydrogenation\n\nStyrene 5.2 g and ethanol 60 mL in a 250 mL flask. Add 10 % palladium on carbon, 0.3 g. Evacuate, fill with hydrogen. Stir until the balloon no longer shrinks (hydrogen taken up 1.2 L, 0.050 mol).\n"
+    )
+    hydrogen = next(m for m in p.materials if m.identity == "hydrogen")
+    assert hydrogen.stated_mol is not None and hydrogen.stated_mol.value == pytest.approx(1.2 / 24.47, rel=0.01)
+
+
+def test_water_in_through_the_top_goes_into_the_flask() -> None:
+    p = read("Bromide\n\n2-Octanol 26 g in a 250 mL flask. PBr3 8.0 mL over 30 min. Pour water (50 mL) in through the top.\n")
+    assert p.steps[-1].vessel == "250 mL flask" and p.steps[-1].kind != "quench"
+
+
+def test_sodium_in_the_paper_basket() -> None:
+    words = "Ester\n\nSodium, 11.5 g, and ethyl acetate, 49 mL, in a 250 mL flask. {}\n"
+    bad = result(words.format("The sodium parings went into the waste-paper basket."))
+    assert "Q12" in {f.code for f in bad.findings if f.severity == "stop"}
+    assert "Q12" not in {f.code for f in result(words.format("The sodium sulfate went into the bin.")).findings}

@@ -604,6 +604,24 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
             return
 
 
+TO_THE_BIN = re.compile(
+    r"\b(sodium|potassium|lithium|sodium hydride|calcium hydride|lithium aluminium hydride|Raney nickel|palladium|red phosphorus)\b(?! (?:salt|sulfate|chloride|carbonate|hydrox\w+))"
+    r"[^.;\n]{0,60}\b(?:waste[- ]?(?:paper )?(?:basket|bin)|(?:paper |dust)?bin|rubbish|trash)\b",
+    re.I,
+)
+
+
+@rule("Q12")
+def lights_in_the_bin(c: Context) -> Iterator[Finding]:
+    """Q12: what lights by itself, or with a drop of water, goes into a bin."""
+    m = TO_THE_BIN.search(c.procedure.source_text)
+    if m is None or KEPT_APART.search(m.group()):
+        return
+    yield finding(
+        "Q12", "stop", f"“{m.group()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",
+    )  # fmt: skip
+
+
 CONCENTRATED = 0.5
 """Mass fraction of sulfuric acid from which water on it, or it on the water of a trap, boils and spits (common practice, no source)."""
 

@@ -187,6 +187,7 @@ class Reading:
         out: list[Mention] = []
         if len(account.rows) < 2:
             return out
+        small = all(k.isalpha() for k in account.rows) and not any(f"| {k.upper()} " in account.source for k in account.rows)
         ranged: set[str] = set()
         for i, x in enumerate(self.items[:-2]):  # "1-3 in a 250 mL flask"
             a, b = (number_of(x), number_of(self.items[i + 2])) if is_word(self.items[i + 1], "-", "–", "to") else (None, None)
@@ -202,18 +203,21 @@ class Reading:
         for i, x in enumerate(self.items):
             if ranged and isinstance(x, Token) and x.low in ranged:
                 continue
-            letter = isinstance(x, Token) and x.kind == "word" and len(x.text) == 1 and x.text.isupper()
+            letter = isinstance(x, Token) and x.kind == "word" and len(x.text) == 1 and (x.text.isupper() or small)
             if not isinstance(x, Token) or x.low not in account.rows or not (x.kind == "num" or letter):
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
             named = is_word(before, "row", "rows", "item", "line", "no", "number")
             if not named and not (
                 before is None
+                or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"
                 or is_word(before, "in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
             ):
                 continue
             if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
                 continue
+            if letter and (isinstance(after, Qty) or (x.low == "a" and before is not None and not is_word(after, "and", ".", ",", ")"))):
+                continue  # "in a 250 mL flask": no row
             lot = account.lot(account.rows[x.low])
             m = Mention(lot.identity, lot.name, x.start, x.end, i, first=i, last=i)
             m.generic = "row " + lot.id
@@ -256,15 +260,17 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
     return mentions[1:] if b.measured else mentions[2:]
 
 
-DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution")
+DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
 EXPECTED = re.compile(
-    r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed)\b", re.I
+    r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed|made)|comes?|escapes?|leaves?|bubbles?)\b",
+    re.I,
 )
 """Behind a gas that has its solution's name."""
 GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
 CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
 BESIDE_IT = re.compile(
-    r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$",
+    r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$"
+    r"|\b(?:gas(?:es)?|fumes|vapou?rs?|HCl|HBr|SO2) (?:over |on |off |all )?(?:in)?to (?:the |its )?$",
     re.I,
 )
 KEPT_UNDER = re.compile(r"\b(?:cut|stored|kept|freed|rinsed|washed|weighed|cleaned)\b[^,;]{0,30}\b(?:under|with|from|in) (?:dry )?$", re.I)
@@ -642,13 +648,19 @@ CHARGED = ("flask", "retort", "generator", "reactor")
 """Vessels in which a gas is made; a bottle or a beaker on the gas line takes it up."""
 
 
+OF_THE_SENSOR = re.compile(r"\b(?:thermometer|thermocouple|probe|sensor|electrode)\b[^,;.]{0,20}$", re.I)
+"""What dips in behind these is no gas tube."""
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if lex.GAS_FED.search(r.text) and any(
         m.identity in lex.FED_GASES and (m.moles is not None or (m.amount is not None and m.amount.dim == "mass")) for m in r.mentions
     ):
         return False  # "sulfur dioxide (64 g) from a cylinder was passed in through an empty bottle"
-    found = lex.TRAIN.search(r.text) if not lex.LINE_STAYS.search(r.text) else None
+    found = None
+    if not lex.LINE_STAYS.search(r.text):
+        found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
     goes_on = (
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
@@ -876,6 +888,11 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
+    if CONTINGENT.search(text) and doc_steps(account) and (DUMPS.search(text) or re.search(r"\bice\b", text, re.I)):
+        for m in r.measured:  # "above 25 °C: table down, batch into 3 kg of ice": what would be done
+            new_lot(account, m).role = "wash"
+        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        return None
     if STAYS.search(text) and doc_steps(account) and account.doc.steps[-1].kind in ("distil", "filter", "extract"):
         account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what is not distilled
         return None
@@ -912,6 +929,7 @@ def _topic(account: Account, r: Reading) -> None:
         and (lex.DESTROYS.search(text) or re.search(r"\bleft(?: over)?\b|\bsurplus\b|\bexcess\b", r.clause.label))
         and re.search(r"\b(?:until|till)\b", text, re.I)
         and doc_steps(account)
+        and not WAITS_FOR_NEXT.search(text)
         and (
             any(m.measured or m.strength or portions_said(r, m) for m in r.mentions)
             or (verb == "destroy" and re.search(r"\b(?:with|by)\b", text))
@@ -971,6 +989,7 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+WAITS_FOR_NEXT = re.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
 RINSED_OUT = re.compile(
     r"^\W*(?:what(?:ever)? (?:is|was|had been|remained|remains)(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
     r"|\b(?:rinse|wash|flush|swill)(?:ed)? (?:out )?(?:the (?:residue|rest|remains|generator)|what (?:is|was) left)\b",
@@ -1025,6 +1044,11 @@ def _worked_up(account: Account, r: Reading) -> bool:
     return True
 
 
+CONTINGENT = re.compile(
+    r"^\W*(?:if it |should it |when it )?(?:is |gets |goes |passes |rise above |rises above )?(?:above|over|past|beyond|from|at)? ?(?:about )?[-−]?\d+ ?°? ?C\b[^.;,:]{0,15}(?::|, (?:the )?(?:table|jack|lift|bath|mantle|batch)\b)[^.;]*\b(?:batch|all|everything|contents|mixture|it)\b[^.;]*\b(?:into|on to|onto)\b",
+    re.I,
+)
+"""What is to be done with the batch if it gets too hot."""
 HOLD_FEED = re.compile(
     r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from)\b",
     re.I,
@@ -1376,7 +1400,7 @@ def _is_reagent(identity: str) -> bool:
 
 
 POURED_IN = re.compile(
-    r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
+    r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\bin (?:through|by|from|at) the (?:top|neck|condenser|side[- ]?neck|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
     re.I,
 )
 """Water that is "poured in" goes to the batch."""
@@ -1464,8 +1488,14 @@ def _to_side(account: Account, r: Reading) -> bool:
             return True
     mixing = _only_acids(r.mentions) and _two_acids(r.mentions)
     told = account.mix_sentence == r.clause.sentence
-    headed = not busy and lex.MIX_REFERENCE.search(r.clause.label or (text.partition(":")[0] if ":" in text else "")) is not None
-    if r.measured and _only_acids(r.mentions) and (headed or (told and account.mix is not None and verb in ("add", "charge", None))):
+    headed = (not busy or ":" in text) and lex.MIX_REFERENCE.search(
+        r.clause.label or (text.partition(":")[0] if ":" in text else "")
+    ) is not None
+    if (
+        (r.measured or (headed and _two_acids(r.mentions)))
+        and _only_acids(r.mentions)
+        and (headed or (told and account.mix is not None and verb in ("add", "charge", None)))
+    ):
         if account.mix is not None and told:  # "Mixed acid: to 30 mL of sulfuric acid in a beaker …"
             vessel = account.mix
         else:
@@ -2841,11 +2871,11 @@ def _stop(account: Account, r: Reading) -> None:
 
 
 HYDROGEN = re.compile(
-    r"\b(?:(?:under|with|of|in) (?:an? |the )?(?:atmosphere of )?hydrogen\b(?! (?:chloride|bromide|sulfide|sulphide|peroxide|fluoride|iodide|cyanide))|hydrogen (?:balloon|atmosphere|pressure|cylinder|uptake)|hydrogenat\w+)",
+    r"\b(?:(?:under|with|of|in) (?:an? |the )?(?:atmosphere of )?hydrogen\b(?! (?:chloride|bromide|sulfide|sulphide|peroxide|fluoride|iodide|cyanide))|(?:balloon of|fill(?:ed)? with) hydrogen\b(?! (?:chloride|bromide))|hydrogen (?:balloon|atmosphere|pressure|cylinder|uptake|taken up)|hydrogenat\w+)",
     re.I,
 )
 TAKEN_UP = re.compile(
-    r"(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b[^.;\n]{0,25}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|absorbs?)[^.;\n]{0,25}?(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b",
+    r"(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b[^.;\n]{0,25}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|taken up|absorbs?|consumes?)[^.;\n]{0,25}?(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b",
     re.I,
 )
 
@@ -2859,6 +2889,8 @@ def _hydrogen(account: Account) -> None:
         return
     filled = [s.n for s in doc.steps if s.kind in ("charge", "add", "dose") and s.materials]
     step = next((s for s in doc.steps if s.kind in ("hold", "heat", "reflux") and filled and s.n > filled[0]), None)
+    if step is None and filled:  # "stir until the balloon no longer shrinks": no time is written
+        step = next(s for s in doc.steps if s.n == filled[-1])
     if step is None:
         return
     up = TAKEN_UP.search(account.source)

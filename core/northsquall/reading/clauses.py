@@ -362,6 +362,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the head goes over 93 °C": what is seen
         if x.low == "closed" and is_word(after, "mantle", "heating", "heater", "vessel", "system", "cup", "plate"):
             continue  # "closed mantle on a jack"
+        if x.low == "mixed" and is_word(after, "acid", "acids") and not is_word(before, "are", "were", "is", "was", "be"):
+            continue  # "mixed acid: nitric run into the sulfuric"
         if x.low == "warm" and is_word(before, "still", "was", "is", "were", "gets", "got", "quite", "hand"):
             continue  # "while the other was still warm"
         if x.low in ("combined", "united") and not is_word(before, "is", "was", "were", "are", "be", "and", "then", ","):
@@ -417,6 +419,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "at such a rate that it boils gently"
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"
+        if x.low in ("drop", "drops", "dropped") and is_word(before, "that", "which", "table", "lift", "jack", "platform"):
+            continue  # "on a lifting table that drops with one turn"
         if x.low in ("drop", "drops") and (
             is_word(after, "appear", "appears", "come", "form", "formed", "pass", "of", "are")
             or (isinstance(before, Token) and before.kind == "sub")

@@ -871,11 +871,30 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
         if i in skip or i in taken or not isinstance(x, Token) or x.kind != "word":
             continue
         share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None
+        if x.low == "half" and i + 1 < len(items) and is_word(items[i + 1], "-", "moon", "full", "filled", "way"):
+            continue  # "half-moon stirrer", "half full"
         if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
             out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
         elif x.low in lex.GENERIC and not (
             i + 1 < len(items)
-            and is_word(items[i + 1], "bath", "bottle", "waste", "layer", "wash", "water", "gas", "mist", "fumes", "proof")
+            and is_word(
+                items[i + 1],
+                "bath",
+                "bottle",
+                "waste",
+                "layer",
+                "wash",
+                "water",
+                "gas",
+                "mist",
+                "fumes",
+                "proof",
+                "gloves",
+                "glove",
+                "apron",
+                "gauntlets",
+                "cupboard",
+            )
         ):
             m = Mention(None, x.text, x.start, x.end, i, share=_share(items, i), generic=x.low, first=i, last=i)
             j = i + 1

@@ -47,7 +47,7 @@ OPENED = re.compile(
 )
 OTHER = (
     ("balloon", re.compile(r"\bballoon\b", re.I)),
-    ("wool", re.compile(r"\b(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool\b", re.I)),
+    ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool\b", re.I)),
     ("film", re.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
     ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:over|on|cap|lid|cover)\b", re.I)),
 )  # fmt: skip

@@ -5,10 +5,12 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
+from northsquall.procedure import Bath
+from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
-from northsquall.reading.account import Account, declare
+from northsquall.reading.account import Account, declare, set_bath
 from northsquall.reading.items import Item, Qty, at, is_word
-from northsquall.reading.mentions import mentions_in, take
+from northsquall.reading.mentions import Mention, mentions_in, take
 from northsquall.reading.phrases import REACTION_VESSELS, quantities, vessels_in
 from northsquall.reading.tokens import Token
 
@@ -146,6 +148,11 @@ def read_tables(account: Account, tables: list[Table]) -> None:
             where = _row(account, table, row, where)
 
 
+def _grams(found: list[Mention]) -> float | None:
+    q = found[0].amount if found else None
+    return convert(q.value, q.unit, q.dim) if q is not None else None
+
+
 def _row(account: Account, table: Table, row: Row, where: str) -> str:
     cells = row.cells
     number = ""
@@ -187,8 +194,6 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         amount = next((x for x in flat if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
         if not text or amount is None:
             return where
-        from northsquall.reading.mentions import Mention
-
         found = [Mention(None, account.source[text[0].start : text[-1].end].strip(" ,:"), text[0].start, max(text[-1].end, amount.end), 0)]
     m = found[0]
     if m.amount is None and len(found) > 1 and found[1].identity == "water" and found[1].amount is not None:
@@ -199,6 +204,14 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             if x.dim in ("moles", "mass", "volume", "equivalents", "percent") and all(x not in y.used for y in found[1:]):
                 take(m, x)
                 m.end = max(m.end, x.end)
+    if any(cell and cell[0].low == "bath" for cell in cells[1:]) and m.identity in ("ice", "water") and account.main is not None:
+        ice = [x for x in found if x.identity == "ice" and x.amount is not None]
+        water = [x for x in found if x.identity == "water" and x.amount is not None]
+        account.used |= {q.start for x in found for q in x.used}
+        set_bath(
+            account.main, Bath(kind="ice" if ice else "water", ice_g=_grams(ice), water_g=_grams(water), span=(row.start, row.end))
+        )  # "ice, 2.0 kg | bath, with 1 L of water"
+        return where
     gas = m.identity is not None and lex.is_gas_name(m.identity)
     account.used |= {x.start for x in flat if isinstance(x, Qty)}
     if gas:
