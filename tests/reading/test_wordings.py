@@ -1384,3 +1384,13 @@ def test_sodium_in_the_paper_basket() -> None:
     bad = result(words.format("The sodium parings went into the waste-paper basket."))
     assert "Q12" in {f.code for f in bad.findings if f.severity == "stop"}
     assert "Q12" not in {f.code for f in result(words.format("The sodium sulfate went into the bin.")).findings}
+
+
+def test_what_shot_out_of_the_condenser_and_what_went_into_the_flask() -> None:
+    words = (
+        "Oxidation\n\nToluene 9.2 g, potassium permanganate 35 g and 300 mL of water in a 500 mL flask are heated to reflux for 2 h. {}\n"
+    )
+    assert "G03" in {f.code for f in result(words.format("Part of it shot out of the top of the condenser.")).findings}
+    assert "G03" not in {
+        f.code for f in result(words.format("Half of it went through the funnel and all of it goes into the flask.")).findings
+    }
