@@ -9,7 +9,7 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
-from northsquall.working import figure_words, number_text
+from northsquall.working import figure_words
 from procedures.models import Revision
 from reviews.actions import key_of
 from reviews.models import Decision
@@ -97,7 +97,11 @@ def _context(revision: Revision) -> dict[str, Any]:
         reason = decision.dismissed.get(key_of(i, f)) if decision else None
         figure = f["figure"]
         shown = (
-            figure_text(figure) if isinstance(figure, dict) else number_text(figure) if isinstance(figure, (int, float)) else figure or ""
+            figure_text(figure)
+            if isinstance(figure, dict)
+            else ""
+            if isinstance(figure, (int, float))
+            else figure or ""  # a bare number has its unit in the sentence alone
         )
         findings.append({**f, "shown": shown, "dismissed": reason})
     return {

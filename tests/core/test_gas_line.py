@@ -283,3 +283,9 @@ def test_bromine_that_a_ring_takes_up_as_it_is_made_is_no_vapour() -> None:
         )
     )
     assert "Br2" not in {g.formula for g in a.gases}
+
+
+def test_an_absorber_behind_a_solvent_warms_by_what_reaches_it(demo: dict[str, str]) -> None:
+    """Hydrogen chloride into dilute alkali: -74.8 (handbook 5) and -55.8 kJ/mol (CRC); 200 mL of 10 % sodium hydroxide are 222 g at 4 J/(g K)."""
+    last = [e for e in assess(read(demo["hydrogen-chloride"])).gas_lines[0].elements if e.liquid == "sodium hydroxide"][-1]
+    assert last.rise_K is not None and last.rise_K == pytest.approx(130.6 * last.took["HCl"] * 1e3 / (222 * 4.0), rel=0.1)

@@ -194,7 +194,7 @@ def gas_lines(c: Context) -> list[GasLine]:
     for of, line in c.gas.lines.items() if c.gas else []:
         out.append(
             GasLine(
-                of=of, elements=[_element(i, p, c) for i, p in enumerate(line.elements)], trouble=line.trouble,
+                of=of, elements=[_element(i, p, line, c) for i, p in enumerate(line.elements)], trouble=line.trouble,
                 back_mbar=significant(line.back_mbar) if line.back_mbar is not None else None, came={shown(g): significant(n) or 0.0 for g, n in line.came.items()}, leaves={shown(g): significant(n) or 0.0 for g, n in line.out.items()},
                 lost=_lost(of, c), **_curve(of, line, c),
             )
@@ -237,10 +237,14 @@ def _lost(of: str, c: Context) -> list[str]:
     )
 
 
-def _element(i: int, p: Passed, c: Context) -> ElementLine:
+def _element(i: int, p: Passed, line: Line, c: Context) -> ElementLine:
     e = p.element
     lots = [c.lots[k] for k in e.lots if k in c.lots]
     heat = sum(r.heat_kJ.best or 0.0 for r in c.reactions if r.vessel == e.name and r.role == "work-up") if e.name else 0.0
+    made = sum(line.came.get(g, 0.0) for g in p.took)
+    heat *= (
+        min(sum(p.took.values()) / made, 1.0) if made > 0 else 1.0
+    )  # the ledger gives it all of the gas; a solvent before it may keep most
     rise = None
     if p.stock is not None and p.stock.mass_g and heat > 0:
         rise = heat * 1e3 / (p.stock.mass_g * 4.0)
