@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -74,3 +76,13 @@ def test_a_mixture_boils_between_its_parts(x: float, tb: float, apart: float, hv
     diluted = bubble_point({"a": (x, tb, hv), "b": (1 - x, tb + apart, hv)}, 0.5)
     assert diluted is not None and diluted > point  # what does not boil raises it
     assert SPREAD_K > 0
+
+
+def test_a_liquid_of_no_known_heat_of_vaporisation_goes_by_trouton() -> None:
+    """Trouton's rule, 88 J/(mol K). Chloral hydrate (98 °C) is half of what is there by moles, the rest does not boil: at its boiling point it
+    makes half an atmosphere, so 1/T = 1/371.15 - R ln 2 / (0.088 × 371.15), by hand."""
+    chloral = root_of("chloral hydrate")
+    assert CAT.substances["chloral hydrate"].value("Hvap", "l") is None
+    found = boiling({chloral: 1.0, "Na+": 0.5, "Cl-": 0.5}, CAT)
+    T = 1.0 / (1.0 / 371.15 - 8.314462618e-3 * math.log(2.0) / (0.088 * 371.15))
+    assert found is not None and found[1] == pytest.approx(T - 273.15, abs=0.5)

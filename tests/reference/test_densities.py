@@ -52,6 +52,15 @@ def test_the_rule_by_hand(smiles: str, density: float) -> None:
     assert estimated_density(smiles) == pytest.approx(density, rel=2e-3)
 
 
+@pytest.mark.parametrize(
+    "name", ["butyllithium", "methylmagnesium bromide", "diisobutylaluminium hydride", "trimethylaluminium", "borane-tetrahydrofuran"]
+)
+def test_what_is_sold_in_solution_gets_no_density_of_the_liquid_itself(name: str) -> None:
+    """20 mL of a bottle whose strength nobody wrote: 1 to 2.5 M is sold (common practice, no source), neat would be five times as much."""
+    lot = lot_of(Material(id="m", name=name, identity=name, amount=Quantity(value=20.0, unit="ml"), span=(0, 0)), catalogue(), 1.0)
+    assert lot.mol is None and lot.reason
+
+
 @given(st.floats(0.5, 500.0))
 def test_a_liquid_without_a_density_gets_a_band_and_not_a_number(mL: float) -> None:
     """A name that the catalogue knows no density of: its moles are the rule's, and the input says so."""

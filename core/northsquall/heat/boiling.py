@@ -80,7 +80,7 @@ def boiling(roots: Mapping[str, float], cat: Catalogue, solids: Mapping[str, flo
 
 
 P0_BAR = 1.01325
-TROUTON = 10.6
+TROUTON_R = 10.6
 """ΔHvap/(R Tb) of ordinary liquids at their boiling point (Trouton's rule, 88 J/(mol K))."""
 COLDER = 0.4
 """How much that grows for each factor e below one bar, since the heat of vaporisation grows as it gets colder; fitted by eye to
@@ -90,7 +90,7 @@ toluene, benzoyl chloride and m-cresol (see the reference tests)."""
 def vapour_bar(T_C: float, boils_C: float) -> float:
     """Vapour pressure (bar) of a liquid that boils at `boils_C`, by Clausius and Clapeyron with Trouton's constant; above boiling as well."""
     r = (boils_C + 273.15) / (T_C + 273.15) - 1.0
-    x = TROUTON * r / (1.0 - COLDER * r) if r > 0 else TROUTON * r
+    x = TROUTON_R * r / (1.0 - COLDER * r) if r > 0 else TROUTON_R * r
     return P0_BAR * math.exp(-x)
 
 
@@ -99,4 +99,4 @@ def at_one_bar(T_C: float, mbar: float) -> float:
     if not 0.0 < mbar < 1e3 * P0_BAR:
         return T_C
     x = math.log(1e3 * P0_BAR / mbar)
-    return (T_C + 273.15) * (1.0 + x / (TROUTON + COLDER * x)) - 273.15
+    return (T_C + 273.15) * (1.0 + x / (TROUTON_R + COLDER * x)) - 273.15

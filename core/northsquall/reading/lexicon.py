@@ -244,33 +244,11 @@ UNATTENDED = Cue(
     "itself",
     "its own",
 )
-_OFF = r"stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the (?:stirrer|flea|bar|magnet|paddle)|the (?:stirrer|flea|bar|magnet|paddle) off)"
+_STIRRER = r"(?:stirrer|bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
-        rf"\b({_OFF}|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        r"|(?:stirrer|bar|flea|magnet|paddle) (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
-        re.I,
-    ),
-    "stir",
-    "bar",
-    "flea",
-    "magnet",
-    "paddle",
-)
-NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
-STIRRER_OFF = Cue(
-    re.compile(
-        rf"\b({_OFF}|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|flea|magnet|paddle)\b[^.;]{{0,60}}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
-        re.I,
-    ),
-    "stirrer",
-    "stirring",
-    " off",
-)
-STIRRED = Cue(
-    re.compile(
-        rf"\b({_OFF}|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        r"|(?:stirrer|bar|flea|magnet|paddle) (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        rf"|{_STIRRER} (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
