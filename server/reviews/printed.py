@@ -95,14 +95,8 @@ def _context(revision: Revision) -> dict[str, Any]:
     findings = []
     for i, f in enumerate(a["findings"]):
         reason = decision.dismissed.get(key_of(i, f)) if decision else None
-        figure = f["figure"]
-        shown = (
-            figure_text(figure)
-            if isinstance(figure, dict)
-            else ""
-            if isinstance(figure, (int, float))
-            else figure or ""  # a bare number has its unit in the sentence alone
-        )
+        figure = f["figure"]  # a bare number has its unit in the sentence alone, and is not printed
+        shown = figure_text(figure) if isinstance(figure, dict) else figure if isinstance(figure, str) else ""
         findings.append({**f, "shown": shown, "dismissed": reason})
     return {
         "a": a, "revision": revision, "procedure": revision.procedure, "decision": decision, "signature": getattr(decision, "signature", None),

@@ -21,7 +21,7 @@ from northsquall.procedure import Step
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 from northsquall.stability import alerts_of
-from northsquall.substances import catalogue
+from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
 
 PLENTY_MOL = 0.02
@@ -389,14 +389,15 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         over = x is not None and x.of_limit is not None and x.of_limit > 0.5
         if line is not None and taking and d is not None and d.offered_mol is not None and d.mol is not None:
             share = d.share if d.share is not None else 0.0
-            dissolving = {k: n for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k in SOLVENTS}
+            dissolving = [(k, n) for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k in SOLVENTS]
             if d.offered_mol <= 0 and dissolving:
                 passes = line.out.get(record.root, 0.0) / max(line.came.get(record.root, 1.0), 1e-9)
-                room = sum(n for p in taking if p.stock is not None for k, n, _ in offers(record, p.stock) if k in SOLVENTS)
+                room = sum(n for _, n in dissolving)
+                liquids = " and ".join(dict.fromkeys(k for k, _ in dissolving))
                 if record.very_soluble and room > 1.5 * mol[1]:
                     continue
                 yield finding(
-                    "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"{' and '.join(dissolving).capitalize()} takes at most {room:.2g} of {mol[1]:.2g} mol of {record.name}, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
+                    "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"{mol[1]:.2g} mol of {record.name} come, {liquids} dissolves {room:.2g} mol at most, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
                     figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
             elif share < 1.5 and share < 1.5 * (1.0 - _kept_dissolved(line, record)):
@@ -532,7 +533,7 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
         return
 
 
-TRIFLE_MOL = 0.03
+TRIFLE_MOL = 0.02
 
 
 def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Exposure | None) -> bool:
@@ -827,39 +828,38 @@ def _burns(c: Context, severity: Severity, message: str, s: Step | None, span: t
     )  # fmt: skip
 
 
-def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
-    """(name, flash point, temperature) of a flammable liquid that is a good part of what stands in the step's vessel."""
+def _flash(s: Substance | None, T: float) -> float | None:
+    """Flash point (°C) of a liquid whose vapour burns at `T`; None for anything else."""
+    v = s.value("Tflash") if s is not None and s.phase == "l" else None
+    return v.value if v is not None and v.value + FLASH_MARGIN_K <= T else None
 
-    cat = catalogue()
+
+def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
+    """(name, flash point, temperature) of a flammable liquid in the step's vessel, of which it is a good part, or in its gas line."""
+    cat, room = catalogue(), c.settings.best("ambient_C")
     step = c.step(upto)
     if step is None or step.vessel is None:
         return None
-    for key in step.materials if step.kind in ("filter", "extract") else ():  # what it is taken up in over the flame
-        s = c.lots[key].substance
-        flash = s.value("Tflash") if s is not None and s.phase == "l" else None
-        if s is not None and flash is not None and flash.value + FLASH_MARGIN_K <= c.settings.best("ambient_C"):
-            return s.id, flash.value, c.settings.best("ambient_C")
-    for p in c.gas.lines[step.vessel].elements if c.gas is not None and step.vessel in c.gas.lines else []:  # what the gas is led into
-        for key in p.element.lots:
-            s = c.lots[key].substance if key in c.lots else None
-            flash = s.value("Tflash") if s is not None and s.phase == "l" else None
-            if s is not None and flash is not None and flash.value + FLASH_MARGIN_K <= c.settings.best("ambient_C"):
-                return s.id, flash.value, c.settings.best("ambient_C")
+    line = c.gas.lines.get(step.vessel) if c.gas is not None else None
+    keys = [k for p in line.elements for k in p.element.lots if k in c.lots] if line is not None else []  # what the gas is led into
+    keys += step.materials if step.kind in ("filter", "extract") else []  # what it is taken up in over the flame
+    for s in (c.lots[k].substance for k in keys):
+        flash = _flash(s, room)
+        if s is not None and flash is not None:
+            return s.id, flash, room
     entries = [e for e in c.walk.entries if e.vessel == step.vessel and e.step <= upto]
     if not entries:
         return None
     e = entries[-1]
     masses = {r: n * s.mass for r, n in e.mixed.items() if n > 0 and (s := cat.of_root(r)) is not None}
     whole = sum(masses.values()) + sum(18.0 * n for r, n in e.mixed.items() if r == "H2O" and r not in masses)
-    T = max(e.conditions.T_high, c.settings.best("ambient_C")) if e.step == upto else c.settings.best("ambient_C")
+    T = max(e.conditions.T_high, room) if e.step == upto else room
     best: tuple[str, float, float] | None = None
     for r, m in masses.items():
         s = cat.of_root(r)
-        flash = s.value("Tflash") if s is not None and s.phase == "l" else None
-        if flash is None or s is None or m < VAPOUR_PART * whole or flash.value + FLASH_MARGIN_K > T:
-            continue
-        if best is None or flash.value < best[1]:
-            best = (s.id, flash.value, T)
+        flash = _flash(s, T)
+        if s is not None and flash is not None and m >= VAPOUR_PART * whole and (best is None or flash < best[1]):
+            best = (s.id, flash, T)
     return best
 
 

@@ -1,17 +1,15 @@
-"""Q01 to Q12, S03 S05 S06, P09 P10: what is left over, the quench and work-up, waste, storage, what stands ready."""
+"""Q01 to Q11, S01 S03 to S06, P09 P10: what is left over, the quench and work-up, storage, what stands ready; waste stands in waste.py."""
 
 from __future__ import annotations
 
 import re
 from collections.abc import Iterator
-from itertools import combinations
 
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
-from northsquall.findings.sentences import sentence_start
 from northsquall.gas import record_of
 from northsquall.procedure import Bath, Step
 from northsquall.procedure.volumes import volumes
@@ -167,6 +165,11 @@ def _bath_of(c: Context, step: Step) -> Bath | None:
     return v.bath if v is not None else None
 
 
+def _poured(c: Context, vessel: str, *kinds: str) -> float:
+    """mL of what steps of these kinds bring to a vessel."""
+    return sum(c.lots[m].volume_mL or 0.0 for s in c.procedure.steps if s.vessel == vessel and s.kind in kinds for m in s.materials)
+
+
 @rule("Q03")
 def vessel_too_small(c: Context) -> Iterator[Finding]:
     """Q03: a vessel that does not hold what goes in."""
@@ -178,11 +181,8 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
             continue
         if not quenches and not any(e.happened() for e in c.walk.entries if e.vessel == v.name):
             continue  # nothing reacts in it: filled to its mark at most
-        washes = {
-            kinds: sum(c.lots[m].volume_mL or 0.0 for s in c.procedure.steps if s.vessel == v.name and s.kind in kinds for m in s.materials)
-            for kinds in (("extract", "filter"), ("extract", "neutralise", "filter"))
-        }
-        funnel, after = washes.values()  # extracted in a funnel, filtered on another; a neutralisation stays where it is
+        funnel = _poured(c, v.name, "extract", "filter")  # extracted in a funnel, filtered on another
+        after = funnel + _poured(c, v.name, "neutralise")  # stays where it is, but is poured when the batch is over
         fill_batch = (volume - after) / v.nominal_mL
         inside = volume - (after if fill_batch > 0.9 else funnel)
         if fill_batch <= 0.9 and not (quenches and inside > 2 / 3 * v.nominal_mL):
@@ -502,294 +502,6 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
         if e.step < step.n - 4:
             return None
     return None
-
-
-_HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for|with)(?: the)?(?: \w+)?"
-STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
-    (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
-    (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
-    (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
-    (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
-    (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
-    (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
-)  # fmt: skip
-KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
-
-
-@rule("Q12")
-def waste_meets(c: Context) -> Iterator[Finding]:
-    """Q12: a waste stream that must not meet what is in the drum, the drain or the bottle."""
-    text = c.procedure.source_text
-    for pattern, name, stream in STREAMS:
-        for m in pattern.finditer(text):
-            begin = sentence_start(text, m.start())
-            sentence = text[begin : m.end() + 30]
-            if KEPT_APART.search(sentence) or (
-                name == "bleach"
-                and not CLEANS.search(sentence)
-                and not re.search(
-                    r"\b(?:into|in) (?:the )?bleach|bleach (?:is |was )?(?:added|poured)|with (?:household )?bleach", sentence, re.I
-                )
-            ):
-                continue
-            step = c.step_at(m.start())
-            if step is None:
-                continue
-            held = _stream_of(c, step, sentence)
-            known = set()
-            for contents in held:
-                for h in pairs.hits({**stream, **contents}, 20.0, [contents, stream]):
-                    mine = (h.roots_a | h.roots_b) & set(contents)
-                    theirs = (h.roots_a & set(stream) and h.roots_b & set(contents)) or (
-                        h.roots_b & set(stream) and h.roots_a & set(contents)
-                    )
-                    if not theirs or not mine or h.id in known:
-                        continue
-                    whole = max((n for r, n in contents.items() if r not in ("H2O", "H+")), default=0.0)
-                    own = mine - {"H2O", "H+"} or mine - {"H2O"}
-                    if own and all(contents.get(r, 0.0) < 0.02 * whole or contents.get(r, 0.0) < 0.002 for r in own):
-                        continue
-                    if not own and name == "water":
-                        continue
-                    known.add(h.id)
-                    a, b = (h.a, h.b) if h.roots_a & set(contents) else (h.b, h.a)
-                    yield finding(
-                        "Q12", "stop" if h.severity == "stop" else "condition", f"{a[:1].upper() + a[1:]} goes to “{m.group().strip()}” ({name}), where it meets {b}: {h.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy=f"Destroy the {a} first, or a container of its own with a vented cap.", source=h.source, short="waste meets",
-                    )  # fmt: skip
-                    return
-
-
-HALOGENATED = re.compile(
-    r"\b(?:chloroform|dichloromethane|methylene chloride|DCM|carbon tetrachloride|(?:tri|tetra)chloroeth\w+|dichloroethane|dichlorobenzene)\b[^.;\n]{0,30}"
-    r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b", re.I,
-)  # fmt: skip
-
-
-@rule("Q12")
-def halogenated_down_the_drain(c: Context) -> Iterator[Finding]:
-    """Q12: a halogenated solvent goes down the drain."""
-    m = HALOGENATED.search(c.procedure.source_text)
-    if m is None or KEPT_APART.search(m.group()):
-        return
-    yield finding(
-        "Q12", "condition", f"“{m.group()}”: a halogenated solvent is no waste for the drain, and meets alkali and amines there.", step=c.step_at(m.start()), span=m.span(), limit="halogenated waste", remedy="Into the halogenated waste, its cap vented.", source="handbook 4", short="waste",
-    )  # fmt: skip
-
-
-TO_THE_DRAIN = re.compile(r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b", re.I)
-POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide"}  # fmt: skip
-"""Components that are no waste for any drain (common practice, no source)."""
-LEAST_POISON_MOL = 1e-4
-
-
-@rule("Q12")
-def poison_down_the_drain(c: Context) -> Iterator[Finding]:
-    """Q12: mercury, lead, chromate, cyanide or azide goes down the drain."""
-    text = c.procedure.source_text
-    for m in TO_THE_DRAIN.finditer(text):
-        begin = sentence_start(text, m.start())
-        step = c.step_at(m.start())
-        if step is None or KEPT_APART.search(text[begin : m.start()]):
-            continue
-        held = _stream_of(c, step, text[begin : m.end()])
-        found = {POISONS[r] for x in held for r, n in x.items() if r in POISONS and n > LEAST_POISON_MOL}
-        if found:
-            yield finding(
-                "Q12", "condition", f"“{m.group()}”: {' and '.join(sorted(found))} goes down it.", step=step, span=m.span(), limit="none to the drain", remedy="Collect it apart, labelled, for the toxic waste.", source="handbook 4; common practice", short="waste",
-            )  # fmt: skip
-            return
-
-
-TO_THE_BIN = re.compile(
-    r"\b(sodium|potassium|lithium|sodium hydride|calcium hydride|lithium aluminium hydride|Raney nickel|palladium|red phosphorus)\b(?! (?:salt|sulfate|chloride|carbonate|hydrox\w+))"
-    r"[^.;\n]{0,60}\b(?:waste[- ]?(?:paper )?(?:basket|bin)|(?:paper |dust)?bin|rubbish|trash)\b",
-    re.I,
-)
-
-
-@rule("Q12")
-def lights_in_the_bin(c: Context) -> Iterator[Finding]:
-    """Q12: what lights by itself, or with a drop of water, goes into a bin."""
-    m = TO_THE_BIN.search(c.procedure.source_text)
-    if m is None or KEPT_APART.search(m.group()):
-        return
-    yield finding(
-        "Q12", "stop", f"“{m.group()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",
-    )  # fmt: skip
-
-
-CONCENTRATED = 0.5
-"""Mass fraction of sulfuric acid from which water on it, or it on the water of a trap, boils and spits (common practice, no source)."""
-
-
-@rule("Q12")
-def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
-    """Q12: sulfuric acid that is still strong goes into the sink."""
-    text = c.procedure.source_text
-    for m in TO_THE_DRAIN.finditer(text):
-        step = c.step_at(m.start())
-        begin = sentence_start(text, m.start())
-        if step is None or KEPT_APART.search(text[begin : m.start()]):
-            continue
-        for held in _stream_of(c, step, text[begin : m.end()]):
-            acid = 98.08 * min(held.get("SO4-2", 0.0), max(held.get("H+", 0.0), 0.0) / 2.0)
-            whole = acid + sum(
-                n * s.mass for r, n in held.items() if r not in ("SO4-2", "H+") and n > 0 and (s := catalogue().of_root(r)) is not None
-            )
-            if acid < 5.0 or acid < CONCENTRATED * whole:
-                continue
-            yield finding(
-                "Q12", "condition", f"“{m.group()}”: {acid:.0f} g of sulfuric acid, {100.0 * acid / whole:.0f} % of what goes down; it boils and spits where it meets water.", step=step, span=m.span(), figure=acid / whole, limit="50 %",
-                remedy="Cold, in a thin stream into much ice, then to pH 7.", source="handbook 2.8; common practice", short="waste meets water",
-            )  # fmt: skip
-            return
-
-
-STRONG_ACID_MOL = 0.05
-SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")
-
-
-@rule("Q12")
-def acid_with_solvents(c: Context) -> Iterator[Finding]:
-    """Q12: acid goes into the solvents' drum."""
-    text = c.procedure.source_text
-    for m in SOLVENT_WASTE.finditer(text):
-        begin = sentence_start(text, m.start())
-        step = c.step_at(m.start())
-        said = text[begin : m.end()]
-        if step is None or KEPT_APART.search(said) or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|wash\w*)\b", said, re.I):
-            continue
-        acid = max((x.get("H+", 0.0) for x in _stream_of(c, step, said)), default=0.0)
-        if acid > STRONG_ACID_MOL:
-            yield finding(
-                "Q12", "condition", f"“{m.group()}”: {acid:.2g} mol of acid goes in with the solvents: it eats the drum and reacts with what is in it.", step=step, span=m.span(), figure=acid, limit="streams that may meet", remedy="Aqueous acid into its own waste, or neutralise it first.", source="handbook 4; common practice", short="waste meets",
-            )  # fmt: skip
-            return
-
-
-BY_ADJECTIVE = {"nitric": "nitric acid", "chromic": "chromium trioxide", "perchloric": "perchloric acid", "cyanide": "sodium cyanide"}
-TOGETHER = re.compile(r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled)\b", re.I)
-WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container)\b", re.I)
-
-
-@rule("Q12")
-def thrown_together(c: Context) -> Iterator[Finding]:
-    """Q12: two streams that a sentence puts together and that must not meet, by what they are called."""
-    cat = catalogue()
-    text = c.procedure.source_text
-    for m in re.finditer(r"[^.;\n]+", text):
-        if not (TOGETHER.search(m.group()) and WASTE_PLACE.search(m.group())) or KEPT_APART.search(m.group()):
-            continue
-        step = c.step_at(m.start())
-        words = m.group().lower()
-        named = {x.identity for x in c.procedure.materials if x.identity and (x.name.lower() in words or x.identity in words)}
-        named |= {BY_ADJECTIVE[w] for w in re.findall(r"\w+", words) if w in BY_ADJECTIVE}
-        found = [cat.substances[x] for x in sorted(named) if x in cat.substances]
-        streams = [{s.smiles: 1.0} if s.smiles and not s.parts else dict(s.parts) for s in found]
-        for a, b in combinations(streams, 2):
-            hit = next((h for h in pairs.hits({**a, **b}, 20.0, [a, b]) if h.severity != "long"), None)
-            if hit is not None and step is not None:
-                yield finding(
-                    "Q12", "stop" if hit.severity == "stop" else "condition", f"“{m.group().strip()[:80]}”: {hit.a} meets {hit.b}: {hit.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy="Two containers, each with a vented cap.", source=hit.source, short="waste meets",
-                )  # fmt: skip
-                return
-
-
-CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*)\b", re.I)
-
-
-def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
-    """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
-    w = c.stand_in
-    out = []
-    for key, s in w.charged.items():
-        if (re.search(r"\b(?:fraction|distillate|receiver|fore-?run)\b", sentence, re.I) and "receiver" in key) or (
-            re.search(r"\b(?:filtrate|mother liquor|layer|aqueous|washings)\b", sentence, re.I) and ("filtrate" in key or "layer" in key)
-        ):
-            out.append(dict(s.roots))
-    if out:
-        return out
-    if CLEANS.search(sentence):  # what clings to the glass: something of all that was ever in it
-        dregs: dict[str, float] = {}
-        for e in w.entries:
-            if e.vessel == step.vessel:
-                for r, n in e.after.items():
-                    dregs[r] = max(dregs.get(r, 0.0), n) if r != "H+" else n
-        return [dregs] if dregs else []
-    entries = [e for e in w.entries if e.step == step.n and e.vessel not in w.lines.values()] or [
-        e for e in w.entries if e.vessel == step.vessel and e.step <= step.n
-    ][-1:]
-    return [dict(b) for e in entries[-1:] for b in (e.before[0] if e.before else {}, e.after) if b]
-
-
-@rule("S04")
-def rinsed_with(c: Context) -> Iterator[Finding]:
-    """S04: a vessel that held one of a pair rinsed out with the other."""
-    text = c.procedure.source_text
-    for m in CLEANS.finditer(text):
-        begin, end = (
-            sentence_start(text, m.start(), ".\n"),
-            min([x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0] or [len(text)]),
-        )
-        sentence = text[begin:end]
-        agents = [
-            x
-            for x in (catalogue().find(w) for w in ("acetone", "ethanol", "methanol", "ammonia", "bleach", "isopropanol"))
-            if x is not None
-            and re.search(rf"\b{re.escape(x.id if x.id != 'sodium hypochlorite' else 'bleach')}\b|\b{re.escape(x.id)}\b", sentence, re.I)
-        ]
-        step = c.step_at(m.start())
-        if not agents or step is None:
-            continue
-        for e in c.walk.entries:
-            v = c.vessel(e.vessel)
-            spoken = v is not None and (re.search(rf"\b{v.kind}\b", sentence, re.I) is not None)
-            if not spoken or e.step > step.n:
-                continue
-            dregs = dict(e.after)
-            for agent in agents:
-                for h in pairs.hits({**dregs, **agent.parts}, 20.0, [dregs, dict(agent.parts)]):
-                    if (h.roots_a & set(agent.parts) and h.roots_b & set(dregs)) or (
-                        h.roots_b & set(agent.parts) and h.roots_a & set(dregs)
-                    ):
-                        yield finding(
-                            "S04", "stop" if h.severity == "stop" else "condition", f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.", step=step, span=(m.start(), end), limit="never together", remedy="Rinse with much water first.", source=h.source, short="never together",
-                        )  # fmt: skip
-                        return
-
-
-WET_WITH = re.compile(
-    r"\b(?:rinsed|wiped|degreased|dipped|swilled|washed|wetted)\b[^.;\n]{0,15}\b(?:in|with) ([\w -]{3,30}?)(?:,| and)? [^.;\n]{0,25}?\b(?:still wet|wet|undried|not dried|dripping)\b[^.;\n]{0,20}\b(?:go|goes|went|put|placed|hung|lowered|into|in)\b",
-    re.I,
-)
-
-
-@rule("S04")
-def wet_with(c: Context) -> Iterator[Finding]:
-    """S04: what goes into the batch wet with a liquid that it must never meet."""
-    text = c.procedure.source_text
-    for m in WET_WITH.finditer(text):
-        words = m[1].split()
-        agent = next((s for k in range(len(words), 0, -1) if (s := catalogue().find(" ".join(words[:k]))) is not None), None)
-        step = c.step_at(m.start())
-        if agent is None or step is None:
-            continue
-        mine = {agent.smiles: 1.0} if agent.smiles and not agent.parts else dict(agent.parts)
-        for e in c.walk.entries:
-            if e.step > step.n or e.vessel in c.walk.lines.values():
-                continue
-            made = {g: n for g, n in e.gas.items() if n > 0}  # what the bath gives off stands over and in it
-            for h in (h for held in ({**e.mixed, **made}, {**e.after, **made}) for h in pairs.hits({**held, **mine}, 20.0, [held, mine])):
-                held = {**e.mixed, **e.after, **made}
-                if (h.roots_a & set(mine) and h.roots_b & set(held)) or (h.roots_b & set(mine) and h.roots_a & set(held)):
-                    yield finding(
-                        "S04", "stop" if h.severity == "stop" else "condition", f"“{m.group()}”: {h.a} meets {h.b} in {e.vessel}: {h.then}.", step=step, span=m.span(), limit="never together", remedy=f"Rinse the {agent.id} off with water and dry before it goes in.", source=h.source, short="never together",
-                    )  # fmt: skip
-                    return
 
 
 @rule("S01")

@@ -187,7 +187,6 @@ class Reading:
         out: list[Mention] = []
         if len(account.rows) < 2:
             return out
-        small = all(k.isalpha() for k in account.rows) and not any(f"| {k.upper()} " in account.source for k in account.rows)
         ranged: set[str] = set()
         for i, x in enumerate(self.items[:-2]):  # "1-3 in a 250 mL flask"
             a, b = (number_of(x), number_of(self.items[i + 2])) if is_word(self.items[i + 1], "-", "–", "to") else (None, None)
@@ -203,8 +202,7 @@ class Reading:
         for i, x in enumerate(self.items):
             if ranged and isinstance(x, Token) and x.low in ranged:
                 continue
-            letter = isinstance(x, Token) and x.kind == "word" and len(x.text) == 1 and (x.text.isupper() or small)
-            if not isinstance(x, Token) or x.low not in account.rows or not (x.kind == "num" or letter):
+            if not isinstance(x, Token) or x.text not in account.rows or x.kind not in ("num", "word"):
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
             named = is_word(before, "row", "rows", "item", "line", "no", "number")
@@ -216,9 +214,10 @@ class Reading:
                 continue
             if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
                 continue
-            if letter and (isinstance(after, Qty) or (x.low == "a" and before is not None and not is_word(after, "and", ".", ",", ")"))):
+            article = x.text == "a" and before is not None and not is_word(after, "and", ".", ",", ")")
+            if x.kind == "word" and (isinstance(after, Qty) or article):
                 continue  # "in a 250 mL flask": no row
-            lot = account.lot(account.rows[x.low])
+            lot = account.lot(account.rows[x.text])
             m = Mention(lot.identity, lot.name, x.start, x.end, i, first=i, last=i)
             m.generic = "row " + lot.id
             part = self.items[i - 2] if is_word(before, "of") and i > 1 else None
@@ -2416,14 +2415,13 @@ def _quench(account: Account, r: Reading) -> None:
     account.late = True
     receiving = [m for m in r.mentions if m.index >= 0]
     source = account.batch
-    vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "beaker", "for the ice, not named")
-    if vessel.name == source:
-        vessel = account.vessel(None, "beaker", "for the ice, not named")
     lots = [x for m in receiving for x in lots_for(account, m, True)]
     stands = next((account.stands[x.id] for x in lots if account.stands.get(x.id, source) != source), None)
-    if not r.vessels and stands is not None:  # "into 5": where the charge table has it
-        account.doc.vessels[:] = [v for v in account.doc.vessels if v is not vessel or account.holds(v.name)]
+    vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else None
+    if vessel is None and stands is not None:  # "into 5": where the charge table has it
         vessel = next(v for v in account.doc.vessels if v.name == stands)
+    if vessel is None or vessel.name == source:
+        vessel = account.vessel(None, "beaker", "for the ice, not named")
     account.quench = vessel
     step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
     step.T_range = None

@@ -157,7 +157,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     cells = row.cells
     number = ""
     if cells and len(cells[0]) <= 2 and re.fullmatch(r"\W*(\w)\W*", " ".join(t.text for t in cells[0]) or "") and len(cells) > 2:
-        number = next((t.low for t in cells[0] if t.kind in ("num", "word")), number)
+        number = next((t.text for t in cells[0] if t.kind in ("num", "word")), number)
         cells = cells[1:]
         columns = table.columns[1:] if table.columns[:1] in (["number"], [""]) and len(table.columns) == len(row.cells) else table.columns
     else:

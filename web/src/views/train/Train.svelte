@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
-  import type { GasFailure, GasLine, TrainElement } from '../../api/client';
+  import type { ElementLine, GasFailure, GasLine, TrainElement } from '../../api/client';
   import { below, short } from '../../lib/format';
   import { inner, route } from '../../lib/route.svelte';
   import Bar from '../../parts/Bar.svelte';
@@ -123,6 +123,14 @@
     });
   });
 </script>
+
+{#snippet warms(e: ElementLine)}
+  {#if e.rise_K !== null && e.rise_K >= 1}<span class:text-rust={e.rise_K > 40} class="block"
+      >warms by {short(e.rise_K)} K</span
+    >{:else if e.rise_K === null && mol(e.took)}<span class="text-ochre block"
+      >how much it warms is not established</span
+    >{/if}
+{/snippet}
 
 <svelte:head><title>Gas train of {train.given?.title ?? '…'} · Northsquall</title></svelte:head>
 <div class="flex h-full flex-col">
@@ -253,11 +261,10 @@
                             .map(([k, n]) => `${short(n)} mol ${k}`)
                             .join(', ')}{#if e.used !== null}<span class="text-soft"
                               >, {Math.round(e.used * 100)} % used</span
-                            >{/if}{#if e.rise_K !== null && e.rise_K >= 1}<span
-                              class:text-rust={e.rise_K > 40}
-                              class="block">warms by {short(e.rise_K)} K</span
-                            >{/if}
-                        {:else if mol(e.took)}dissolves {mol(e.took)}{e.liquid ? ` in ${e.liquid}` : ''}
+                            >{/if}{@render warms(e)}
+                        {:else if mol(e.took)}dissolves {mol(e.took)}{e.liquid
+                            ? ` in ${e.liquid}`
+                            : ''}{@render warms(e)}
                         {:else if e.element === 'trap'}{e.volume_mL
                             ? `${short(e.volume_mL)} mL, empty`
                             : ''}{#if !e.volume_mL}<span class="text-ochre">size not written</span>{/if}
