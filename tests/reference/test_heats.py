@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from northsquall.assess import assess
 from northsquall.chemistry.families import reactions_for
 from northsquall.heat import acids, enthalpy
 from northsquall.procedure.amounts import lots_of
@@ -209,3 +210,17 @@ def test_moles_by_hand() -> None:
     assert moles["methyl benzoate"] == pytest.approx(0.0999, abs=1e-4)
     assert moles["nitric acid"] == pytest.approx(0.1213, abs=2e-4)
     assert moles["sulfuric acid"] == pytest.approx(0.395, abs=1e-3)
+
+
+def test_ammonia_from_sal_ammoniac_and_dry_lime() -> None:
+    """CRC formation enthalpies, by hand, per ammonia: NH4Cl(s) + 1/2 Ca(OH)2(s) -> NH3(g) + H2O(l) + 1/2 CaCl2: +36.7 kJ with the chloride as ions,
+    +77.6 as crystals. The lime that is left over is no strong caustic, and an acid beside it is no strong acid: the water it meets gives no heat."""
+    a = assess(
+        read(
+            "Ammonia\n\nAmmonium chloride 32.1 g and calcium hydroxide 44.5 g, both dry, in a 500 mL flask. Warm over 30 min to 150 °C, hold 60 min at 150 °C. Pour the cold residue into 300 mL of water in a 1 L beaker.\n"
+        )
+    )
+    made = [r for r in a.reactions if r.vessel == "500 mL flask" and r.heat_kJ.best is not None]
+    per = -sum(r.heat_kJ.best or 0.0 for r in made) / 0.6
+    assert 36.7 <= per <= 77.6
+    assert not [r for r in a.reactions if r.family == "dilution of caustic" and abs(r.heat_kJ.best or 0.0) > 1.0]

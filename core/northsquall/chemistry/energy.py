@@ -192,16 +192,28 @@ def _parts(substance_id: str) -> dict[str, float]:
 
 
 def in_solution(contents: dict[str, float], solids: dict[str, float], settle: bool = False) -> dict[str, float]:
-    """A mixture without its undissolved caustic; `settle`: without what stays undissolved in the water there is."""
+    """A mixture without its undissolved caustic, as far as no acid has taken it; `settle`: without what stays undissolved in the water there is."""
     out = dict(contents)
     water = max(contents.get("H2O", 0.0), 0.0)
-    for key, n in solids.items():
-        parts = _parts(key)
-        if parts.get("H+", 0.0) >= 0 or (settle and _soluble(key) and water >= WATER_TO_DISSOLVE * n):
-            continue
-        for root, k in parts.items():
-            out[root] = out.get(root, 0.0) - k * n
+    apart = {
+        key: n
+        for key, n in solids.items()
+        if _parts(key).get("H+", 0.0) < 0 and not (settle and _soluble(key) and water >= WATER_TO_DISSOLVE * n)
+    }
+    for key, n in apart.items():
+        _put(out, key, -n)
+    acid = speciate(out).acid(0.0) if apart else 0.0  # a strong acid beside a solid base is none: the base has taken it
+    for key, n in apart.items():
+        taken = min(n, acid / -_parts(key)["H+"])
+        if taken > 0:
+            _put(out, key, taken)
+            acid += taken * _parts(key)["H+"]
     return out
+
+
+def _put(contents: dict[str, float], key: str, n: float) -> None:
+    for root, k in _parts(key).items():
+        contents[root] = contents.get(root, 0.0) + k * n
 
 
 @cache
