@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import csv
 import re
+import statistics
 import sys
 from concurrent.futures import ProcessPoolExecutor
 from pathlib import Path
@@ -18,6 +19,7 @@ from typing import Any
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "core"))
 
 from northsquall.data.check import PROPERTIES
+from northsquall.substances.heat_capacity import estimated_heat_capacity
 
 HERE = Path(__file__).resolve().parent
 DATA = HERE.parent / "core" / "northsquall" / "data" / "substances"
@@ -66,10 +68,11 @@ def split_names(text: str) -> tuple[list[str], list[str]]:
 
 
 TABLES = {
-    "CRC_INORG": "CRC Handbook", "CRC_ORG": "CRC Handbook", "CRC": "CRC", "OPEN_NTBKM": "Open Notebook melting points", "COMMON_CHEMISTRY": "CAS Common Chemistry",
+    "CRC_INORG": "CRC Handbook", "CRC_HVAP_TB": "CRC Handbook", "Fit 2023": "fit of tables", "CRC_ORG": "CRC Handbook", "CRC": "CRC", "OPEN_NTBKM": "Open Notebook melting points", "COMMON_CHEMISTRY": "CAS Common Chemistry",
     "YAWS": "Yaws", "WIKIDATA": "Wikidata", "CRCSTD": "CRC", "ANTOINE_WEBBOOK": "NIST WebBook", "CRC_INORG_L_CONST": "CRC Handbook", "CRC_INORG_S": "CRC Handbook", "HEOS": "reference equation of state",
     "WEBBOOK": "NIST WebBook", "WEBBOOK_SHOMATE": "NIST WebBook", "HEOS_FIT": "reference equation of state, fitted", "DIPPR_PERRY_8E": "Perry's Handbook", "VDI_PPDS": "VDI Heat Atlas", "VDI_TABULAR": "VDI Heat Atlas",
-    "IEC 60079-20-1 (2010)": "IEC 60079-20-1", "NFPA 497 (2008)": "NFPA 497", "ZABRANSKY_SPLINE": "Zábranský", "ZABRANSKY_QUASIPOLYNOMIAL": "Zábranský", "ANTOINE_POLING": "Poling", "ANTOINE_EXTENDED_POLING": "Poling",
+    "IEC 60079-20-1 (2010)": "IEC 60079-20-1", "NFPA 497 (2008)": "NFPA 497", "ZABRANSKY_SPLINE": "Zábranský", "ZABRANSKY_QUASIPOLYNOMIAL": "Zábranský", "ZABRANSKY_SPLINE_C": "Zábranský", "ZABRANSKY_SPLINE_C_1": "Zábranský", "ZABRANSKY_SPLINE_C_2": "Zábranský", "ZABRANSKY_SPLINE_SAT": "Zábranský", "ZABRANSKY_SPLINE_SAT_1": "Zábranský", "ZABRANSKY_SPLINE_SAT_2": "Zábranský", "ZABRANSKY_QUASIPOLYNOMIAL_C": "Zábranský",
+    "PERRY151": "Perry's Handbook", "LANDOLT": "Landolt-Börnstein", "UNARY": "SGTE", "IAPWS_PSAT": "IAPWS", "CRC_INORG_L": "CRC Handbook", "ANTOINE_POLING": "Poling", "ANTOINE_EXTENDED_POLING": "Poling",
     "WAGNER_MCGARRY": "McGarry", "WAGNER_POLING": "Poling", "POLING_CONST": "Poling", "POLING_POLY": "Poling", "CRC_VIRIAL": "CRC Handbook", "PERRY_8E_2_30": "Perry's Handbook", "SERAT DATA": "Serat", "TRC": "TRC",
 }  # fmt: skip
 """A library's own marks for its tables, as people name them."""
@@ -209,6 +212,65 @@ def add_library_names(records: list[dict[str, Any]]) -> None:
             r["names"].append(n)
 
 
+ESTIMATES = ("RACKETT", "YEN", "YAMADA", "TOWNSEND", "HTCOSTALD", "COSTALD", "EOS", "SNM0", "MMSNM0", "CAMPBELL", "BHIRUD", "GOODMAN", "ROWLINSON", "DADGOSTAR", "BENSON", "JOBACK", "LASTOVKA", "LEE_KESLER", "AMBROSE", "SANJARI", "EDALAT", "BOILING_CRITICAL", "MORGAN", "SIVARAMAN", "CHEN", "LIU", "VETERE", "RIEDEL", "PITZER", "CLAPEYRON", "ALIBAKHSHI", "VELASCO")  # fmt: skip
+"""Methods of the library that guess a value from the structure or from another one."""
+
+
+def measured(prop: Any, T: float = 298.15) -> tuple[float, float, str] | None:
+    """(value, relative spread, method) at `T` of the method nearest to the middle of those that rest on measurements; None where none does.
+
+    Heats at 298 K alone (``..._298``) are not taken elsewhere. The library's own pick only settles a tie: it takes a guess from the structure where a table has one value at 298 K alone.
+    """
+    found = {}
+    for m in sorted(prop.all_methods):
+        if (
+            m.startswith(ESTIMATES)
+            or (T != 298.15 and m.endswith("_298"))
+            or not any(prop.test_method_validity(t, m) for t in (T, T + 4.0, 298.15))
+        ):
+            continue
+        try:
+            value = prop.calculate(T, m)
+        except ValueError:  # a table that gives one temperature twice
+            continue
+        if isinstance(value, float) and value > 0:
+            found[m] = value
+    if not found:
+        return None
+    middle, own = statistics.median(found.values()), prop.T_dependent_property(T) or 0.0
+    pick = min(found, key=lambda m: (float(f"{abs(found[m] - middle):.6g}"), abs(found[m] - own), m))
+    return found[pick], max(abs(v / found[pick] - 1.0) for v in found.values()), pick
+
+
+def heat_capacity(prop: Any, T: float, record: dict[str, Any], mass: float, phase: str) -> tuple[float, float, str] | None:
+    """As `measured`, for a heat capacity; a value that its atoms cannot have is a misprint or one of another phase, and is left out.
+
+    Kopp's rule holds within a quarter for solids; what an organic liquid has less than four fifths of the rule's is too low.
+    """
+    organic = bool(record["smiles"])
+    rule = estimated_heat_capacity(record["formula"], mass, phase, organic)[0]
+    least, most = (0.78, 3.0) if organic and phase == "l" else (0.65, 1.4 if phase == "s" else 3.0)
+    cp = measured(prop, T)
+    guess = prop.calculate(T, "DADGOSTAR_SHAW") if phase == "l" and "DADGOSTAR_SHAW" in prop.all_methods else None
+    if cp and (not least * rule < cp[0] < most * rule or (cp[1] == 0.0 and guess and cp[0] < 0.82 * guess)):
+        print(
+            f"left out, not with these atoms: heat capacity {cp[0]:.4g} J/(mol K) of {record['id']} ({phase}), rule {rule:.4g}",
+            file=sys.stderr,
+        )
+        return None
+    return cp
+
+
+def evaporation(prop: Any, Tb: float, mass: float) -> tuple[float, float, str] | None:
+    """(heat of vaporisation in J/mol, relative spread, source) at the boiling point; an estimate only within Trouton's band, and said to be one."""
+    found = measured(prop, Tb)
+    sound = found is not None and (75.0 < found[0] / Tb < 125.0 or mass < 75.0)  # small acids boil as pairs
+    if found and sound:
+        return found[0], max(0.03, found[1]), found[2]
+    guess = prop.T_dependent_property(Tb)
+    return (guess, 0.1, "estimate by corresponding states") if found is None and guess and 78.0 < guess / Tb < 125.0 else None
+
+
 def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
     """All values the libraries hold for one substance; a value that fails a check is left out."""
     import warnings
@@ -282,6 +344,7 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
                 f"{m} via chemicals",
                 "; ".join(f"{k} {v - 273.15:.1f}" for k, v in [x for x in found.items() if x[0] != m][:3]),
             )
+            tm = value if name == "Tm" else tm
     tb = chemicals.Tb(cas) if methods(chemicals.Tb_methods) else None
     for name, function, listing, unit in (
         ("Tflash", chemicals.T_flash, chemicals.T_flash_methods, "°C"), ("Tauto", chemicals.T_autoignition, chemicals.T_autoignition_methods, "°C"),
@@ -301,8 +364,8 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
             continue
         shown = {m: (v - 273.15 if unit == "°C" else v * 100) for m, v in found.items()}
         # one compilation gives calculated flash points, far off for alcohols: only where no measured one contradicts it
-        measured = {m: v for m, v in shown.items() if not m.startswith("Serat")}
-        usable = measured if measured and name == "Tflash" else shown
+        found = {m: v for m, v in shown.items() if not m.startswith("Serat")}
+        usable = found if found and name == "Tflash" else shown
         pick = min(usable, key=usable.get) if name in ("Tauto", "Tflash", "LFL") else max(usable, key=usable.get)
         sigma = max(abs(v - shown[pick]) for v in usable.values()) or {"°C": 3.0}.get(unit, 0.1 * shown[pick])
         if usable is shown and name == "Tflash":
@@ -330,35 +393,41 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
         c = Chemical(cas, T=298.15)
     except Exception:  # the library does not know this number: what stands above is all there is
         return rows
-    estimates = ("RACKETT", "YEN", "YAMADA", "TOWNSEND", "HTCOSTALD", "COSTALD", "EOS", "SNM0", "MMSNM0", "CAMPBELL", "BHIRUD", "GOODMAN", "ROWLINSON", "DADGOSTAR", "BENSON", "JOBACK", "LASTOVKA", "PERRY151", "LEE_KESLER", "AMBROSE", "SANJARI", "EDALAT", "BOILING_CRITICAL")  # fmt: skip
+    molten = (
+        tm is None or tm < 313
+    )  # what is molten in a warm hand is measured as a liquid: its values are those just above the melting point
+    T = max(298.15, tm + 0.5) if tm and molten else 298.15
+    at = round(T - 273.15)
+    solution = record["id"] in SOLUTIONS
 
-    def named(obj: Any) -> list[str]:
-        return sorted(m for m in getattr(obj, "all_methods", []) if not m.startswith(estimates))
+    def add(name: str, phase: str, got: tuple[float, float, str] | None, unit: str, least: float, T_C: int = 25) -> None:
+        if got:
+            value = c.MW / got[0] / 1e6 if name == "density" else got[0]  # g/mL of a molar volume in m³/mol
+            row(name, phase, value, unit, T_C, max(least, got[1]) * value, f"{got[2]} via thermo")
 
-    organic_acid = record["id"] in SOLUTIONS
-    liquid = tm is None or tm < 313
     try:
-        if liquid and c.rhol and named(c.VolumeLiquid) and not organic_acid:
-            row("density", "l", c.rhol / 1e3, "g/mL", 25, float(0.01 * c.rhol / 1e3), f"{named(c.VolumeLiquid)[0]} via thermo")
-        if c.rhos and named(c.VolumeSolid):
-            row("density", "s", c.rhos / 1e3, "g/mL", 25, float(0.02 * c.rhos / 1e3), f"{named(c.VolumeSolid)[0]} via thermo")
-        if liquid and c.Cplm and named(c.HeatCapacityLiquid) and not organic_acid:
-            row("cp", "l", c.Cplm, "J/(mol K)", 25, float(0.03 * c.Cplm), f"{named(c.HeatCapacityLiquid)[0]} via thermo")
-        if c.Cpsm and named(c.HeatCapacitySolid):
-            row("cp", "s", c.Cpsm, "J/(mol K)", 25, float(0.05 * c.Cpsm), f"{named(c.HeatCapacitySolid)[0]} via thermo")
-        if c.Hvap_Tbm and tb:
-            row("Hvap", "l", c.Hvap_Tbm / 1e3, "kJ/mol", "", float(0.03 * c.Hvap_Tbm / 1e3), "thermo at the boiling point")
-        vp = c.VaporPressure
-        if tb and named(vp) and 0.9 < (vp(tb) or 0) / 101325 < 1.1 and c.Psat:
-            row(
-                "Psat",
-                "l",
-                c.Psat / 1e3,
-                "kPa",
-                25,
-                float(0.05 * c.Psat / 1e3),
-                f"{named(vp)[0]} via thermo, 1 atm at the boiling point within 10 %",
-            )
+        if molten and not solution:
+            add("density", "l", measured(c.VolumeLiquid, T), "g/mL", 0.01, at)
+        add("density", "s", measured(c.VolumeSolid), "g/mL", 0.02)
+        if molten and not solution and (tb is None or tb > 273):
+            add("cp", "l", heat_capacity(c.HeatCapacityLiquid, T, record, c.MW, "l"), "J/(mol K)", 0.03, at)
+        add("cp", "s", heat_capacity(c.HeatCapacitySolid, 298.15, record, c.MW, "s"), "J/(mol K)", 0.05)
+        if molten and c.Tb and (boil := evaporation(c.EnthalpyVaporization, c.Tb, c.MW)):
+            row("Hvap", "l", boil[0] / 1e3, "kJ/mol", "", boil[1] * boil[0] / 1e3, f"{boil[2]} via thermo at the boiling point")
+        if molten and tb and 0.9 < (c.VaporPressure(tb) or 0) / 101325 < 1.1:
+            vp = measured(c.VaporPressure)
+            if vp is None and c.Psat:
+                vp = (c.Psat, 0.25, "estimate by corresponding states")
+            if vp:
+                row(
+                    "Psat",
+                    "l",
+                    vp[0] / 1e3,
+                    "kPa",
+                    25,
+                    max(0.05, vp[1]) * vp[0] / 1e3,
+                    f"{vp[2]} via thermo, 1 atm at the boiling point within 10 %",
+                )
     except Exception as exc:  # an odd correlation must not lose the rest
         print(record["id"], exc, file=sys.stderr)
     return rows

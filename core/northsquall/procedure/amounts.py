@@ -9,6 +9,7 @@ from northsquall.procedure import Material, Procedure, Strength
 from northsquall.procedure.units import UnitError, convert, dimension
 from northsquall.substances import Catalogue, Substance
 from northsquall.substances.density import SPREAD, estimated_density
+from northsquall.substances.heat_capacity import ORGANIC_J_GK, estimated_heat_capacity
 from northsquall.substances.resolve import resolve
 from northsquall.working import Figure, Input, figure, not_established
 
@@ -368,10 +369,10 @@ def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogu
     assert lot.mass_g and lot.mol
     grams = lot.mass_g[1]
     solution = catalogue.solution(s.id, w[1]) if w and lot.carrier is None else None
-    cp = s.value("cp", "l")
+    cp = s.value("cp", "s" if s.phase == "s" else "l")
     if w is not None and lot.carrier is not None and lot.carrier_g is not None and (thin := lot.carrier.value("cp", "l")) is not None:
-        lot.cp_J_K = lot.carrier_g[1] / lot.carrier.mass * thin.value + (grams - lot.carrier_g[1]) * 1.6
-        lot.assumptions.append("heat capacity 1.6 J/(g K) for what is dissolved (organic, common practice)")
+        lot.cp_J_K = lot.carrier_g[1] / lot.carrier.mass * thin.value + (grams - lot.carrier_g[1]) * ORGANIC_J_GK
+        lot.assumptions.append(f"heat capacity {ORGANIC_J_GK} J/(g K) for what is dissolved (organic, common practice)")
         lot.volume_mL = lot.volume_mL or grams / solution_density(s, w[1], catalogue, lot.carrier)
         return
     if solution:
@@ -379,11 +380,12 @@ def _heat_capacity(lot: Lot, s: Substance, w: Triple | None, catalogue: Catalogu
         lot.volume_mL = lot.volume_mL or grams / solution[0]
     elif s.id in ("water", "ice"):
         lot.cp_J_K = grams * 4.18
-    elif cp:
-        lot.cp_J_K = lot.mol[1] * cp.value
     else:
-        lot.cp_J_K = grams * 1.6
-        lot.assumptions.append("heat capacity 1.6 J/(g K) (organic, common practice)")
+        rule, how = estimated_heat_capacity(s.formula, s.mass, s.phase, s.organic)
+        thinner = grams * (1.0 - w[1] / 100.0) * (4.18 if lot.carrier is None else ORGANIC_J_GK) if w is not None else 0.0
+        lot.cp_J_K = lot.mol[1] * (cp.value if cp else rule) + thinner
+        if not cp:
+            lot.assumptions.append(f"heat capacity of {s.id} {rule / s.mass:.2g} J/(g K) by {how}")
     density = s.value("density", "l")
     if lot.volume_mL is None:
         guess = estimated_density(s.smiles or "") if density is None and s.phase == "l" else None

@@ -52,6 +52,13 @@ class Substance:
         """The value of a property in a phase, or None: not known is not zero."""
         return self.values.get((prop, phase))
 
+    @property
+    def organic(self) -> bool:
+        """Whether one of its components is a structure and not a listed one."""
+        from northsquall.chemistry.roots import is_organic
+
+        return any(is_organic(r) for r in self.parts)
+
 
 def formula_of_smiles(smiles: str) -> str:
     """Hill formula of a SMILES. Raises ValueError if it cannot be parsed."""
