@@ -1394,3 +1394,123 @@ def test_what_shot_out_of_the_condenser_and_what_went_into_the_flask() -> None:
     assert "G03" not in {
         f.code for f in result(words.format("Half of it went through the funnel and all of it goes into the flask.")).findings
     }
+
+
+# ------------------------------------------------------------------ the eighteenth round
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "The flask was put into 2 kg of ice and water.",
+        "The flask is lowered into 1.5 kg of ice.",
+        "Put the flask into 2 kg of crushed ice.",
+    ],
+)
+def test_a_flask_that_is_put_into_ice_is_not_poured_on_to_it(words: str) -> None:
+    p = read(f"Ester\n\nAcetyl chloride 8 g and ether 60 mL in a 250 mL flask. {words} Ethanol 5 g is dropped in over 30 min at 5 °C.\n")
+    assert all(s.kind != "quench" for s in p.steps)
+    assert p.vessels[0].bath is not None and p.vessels[0].bath.kind == "ice" and (p.vessels[0].bath.ice_g or 0) >= 1000
+
+
+def test_a_flask_in_kilos_of_water_stands_in_a_bath() -> None:
+    p = batch("Acetic anhydride, 12 g, went in over 20 min, flask in two kilos of water at fifteen degrees.")
+    assert names(p) == ["aniline", "water", "acetic anhydride"]
+
+
+@pytest.mark.parametrize(
+    ("words", "value", "unit"),
+    [
+        ("a two-fifty-mil beaker", 250.0, "ml"),
+        ("point two litres a minute", 0.2, "l"),
+        ("three hundred mils of two-molar caustic", 2.0, "m"),
+        ("two fifty-mil portions", 50.0, "ml"),
+    ],
+)
+def test_numbers_as_they_are_said(words: str, value: float, unit: str) -> None:
+    found = [(x.value, x.unit) for x in quantities(tokenise(words)) if not isinstance(x, type(tokenise("a")[0]))]
+    assert (value, unit) in found
+
+
+def test_a_bare_spoken_size_is_a_flask_and_a_point_in_time_is_no_number() -> None:
+    p = read("Told\n\nTwelve grams of aniline in a two-fifty flask with fifty mils of water.\n")
+    assert p.vessels[0].nominal_mL == 250.0
+    assert not any(getattr(x, "unit", "") == "drop" and x.value < 1 for x in quantities(tokenise("at that point two drops fell")))
+
+
+def test_it_went_in_over_an_hour_changes_no_amount() -> None:
+    p = read(
+        "Told\n\nBenzene 39 g in a 250 mL flask. Acetyl chloride, nine mils. It went in over forty minutes, flask in two kilos of water.\n"
+    )
+    lot = next(m for m in p.materials if m.identity == "acetyl chloride")
+    assert lot.amount is not None and lot.amount.value == 9.0
+
+
+def test_gases_told_of_in_moles_are_no_charge() -> None:
+    p = batch(
+        "The thing stands in the hood, since besides the hundred millimoles of hydrogen chloride there's a hundred of carbon monoxide."
+    )
+    assert names(p) == ["aniline", "water"]
+
+
+@pytest.mark.parametrize(
+    "words", ["N2 0.3 L/min through the flask for 10 min, into the caustic.", "Nitrogen over the liquid for 15 min, into the scrubber."]
+)
+def test_gas_swept_into_the_absorber_brings_nothing_of_it(words: str) -> None:
+    assert names(batch(words)) == ["aniline", "water"]
+
+
+def test_a_tube_into_a_flask_of_water_is_a_gas_line() -> None:
+    p = batch("I put the condenser on top and ran a glass tube from it down into a flask of water, tube well under the surface.")
+    assert all(s.kind != "quench" for s in p.steps)
+    found = result(
+        "Told\n\nPhenol 9.4 g and chloroform 50 mL in a 250 mL flask. Bromine 5.1 mL over an hour. I put the condenser on top and ran a glass tube from it into a flask of water, tube well under the surface.\n"
+    )
+    codes = {f.code for f in found.findings}
+    assert "G05" in codes and not any("does not take it" in f.message for f in found.findings)
+
+
+def test_a_class_of_a_longer_name_is_not_the_substance_of_that_name() -> None:
+    p = read("Ether\n\nPhenyl allyl ether, 13.4 g, and ethanol, 40 mL, in a 250 mL flask.\n")
+    assert "diethyl ether" not in names(p)
+    assert "diethyl ether" in names(read("Ether\n\nBenzoic acid 5 g is dissolved in 40 mL of ether.\n"))
+
+
+def test_what_is_in_the_trap_is_destroyed_apart() -> None:
+    words = (
+        "Benzoyl chloride\n\nBenzoic acid 12.2 g and dichloromethane 80 mL in a 250 mL flask, in the hood. Oxalyl chloride, 9.5 mL, is dropped in over 45 min at 20 °C. "
+        "The solvent is taken off on the rotary evaporator at 40 °C with a cold trap.{}\n"
+    )
+    left = [f for f in result(words.format("")).findings if f.code == "Q01"]
+    killed = [f for f in result(words.format(" What is in the trap goes drop by drop into 50 mL of methanol.")).findings if f.code == "Q01"]
+    assert left and not killed
+
+
+def test_a_name_without_its_number_is_the_one_of_the_list() -> None:
+    p = read("Ketone\n\n* 2-butanol 7.4 g\n* acetone 100 mL\n* 250 mL flask\n\n- butanol and acetone into the flask\n- stir\n")
+    assert names(p) == ["2-butanol", "acetone"]
+
+
+@pytest.mark.parametrize(
+    ("words", "code"),
+    [
+        ("The distillate with the toluene in went down the sink.", "Q12"),
+        ("Potassium permanganate that was spilt: into the bin.", "Q12"),
+        ("The flask was emptied down the sink once the toluene was gone.", ""),
+    ],
+)
+def test_what_goes_down_the_sink_or_into_the_bin(words: str, code: str) -> None:
+    found = result(f"Wash\n\nToluene 50 mL and potassium permanganate 2 g in a 250 mL flask are stirred for 1 h. {words}\n")
+    assert ({"Q12"} & {f.code for f in found.findings}) == ({code} if code else set())
+
+
+def test_an_imide_with_a_halogen_is_put_away_among_amines() -> None:
+    words = "NCS\n\nSuccinimide 9.9 g, sodium hydroxide 4 g and 80 mL of water in a 250 mL flask; bromine 5.1 mL is added at 0 °C. The crystals are filtered off. The N-bromosuccinimide is kept on the shelf with the {}.\n"
+    assert "S04" in {f.code for f in result(words.format("amines")).findings if f.severity != "note"}
+    assert "S04" not in {f.code for f in result(words.format("halides")).findings if f.severity != "note"}
+
+
+@pytest.mark.parametrize("words", ["Stopper.", "Stopper and shake.", "Then cork it."])
+def test_a_bare_order_to_stopper_shuts_the_flask(words: str) -> None:
+    assert any(c.how for c in batch(words).closings)
+    assert not batch("A dropping funnel with its stopper in is put on.").closings

@@ -99,7 +99,7 @@ class Reaction:
             out: dict[str, float] = {}
             for n, token in side:
                 key = shown(self.bound(token)) if token in ROLES or token in roots() or is_structure(token) else token
-                factor = 1 if token in ("A", "P", "B", "Q") else self.count
+                factor = 1 if token in _single(self.family) else self.count
                 out[key] = out.get(key, 0.0) + n * factor
             sides.append(out)
         left = sides[0]
@@ -109,6 +109,11 @@ class Reaction:
                 left["H+"] -= n
                 left = {k: v for k, v in left.items() if v} | {acid: n}
         return f"{_side(left)} → {_side(sides[1])}"
+
+
+def _single(family: Family) -> tuple[str, ...]:
+    """Tokens that count once however many places react: all that is organic, but for what every place of A takes one of."""
+    return ("A", "P") if family.record.get("every") else ("A", "B", "P", "Q")
 
 
 @cache
@@ -389,7 +394,7 @@ def bound_to(family: Family, a: str, b: str | None = None, wanted: tuple[str, ..
         key = names.get(root, root)
         if key is None:
             return None
-        factor = 1 if root in ("A", "P", "B", "Q") else times
+        factor = 1 if root in _single(family) else times
         change[key] = change.get(key, 0.0) + n * factor
     change = {k: v for k, v in change.items() if abs(v) > 1e-12}
     return Reaction(family, tuple(sorted(change.items())), a, p, times, b, q)

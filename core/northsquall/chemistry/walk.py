@@ -211,13 +211,18 @@ def split_solid(stream: Stream, wanted: tuple[str, ...]) -> tuple[Stream, Stream
     solid, liquid = Stream(blocks=dict(stream.blocks)), Stream(blocks=dict(stream.blocks))
     known, cat = roots(), catalogue()
     ionised = _ionised(stream)
+    solvent = sum(
+        n * own.mass for r, n in stream.roots.items() if is_organic(r) and (own := cat.of_root(r)) is not None and own.phase == "l"
+    )
+    dissolves = solvent > 2.0 * 18.015 * max(stream.roots.get("H2O", 0.0), 0.0)  # in acetone or chloroform what is organic stays dissolved
     for root, n in stream.roots.items():
         if root in FREE:
             liquid.roots[root] = n
             continue
         if is_organic(root):
             own = cat.of_root(root)
-            stays = (root in wanted or (own is not None and own.phase == "s" and not own.soluble)) and root not in ionised
+            hard = own is not None and own.phase == "s" and not own.soluble and not dissolves
+            stays = (root in wanted or hard) and root not in ionised
         else:
             stays = known[root].state == "s"
         (solid if stays else liquid).roots[root] = n
@@ -485,6 +490,9 @@ class _Walker:
         for key in step.materials:
             s = self.lots[key].substance
             if s is None or self.lots[key].mol is not None or s.phase != "s":
+                continue
+            if len(s.parts) == 1 and (root := next(iter(s.parts))) in liquid.roots:  # "filter off the urea"
+                solid.roots[root] = solid.roots.get(root, 0.0) + liquid.roots.pop(root)
                 continue
             parts = {r: n for r, n in s.parts.items() if n > 0 and r != "H2O"}
             there = min((liquid.roots.get(r, 0.0) / n for r, n in parts.items()), default=0.0)

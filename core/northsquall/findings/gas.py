@@ -406,8 +406,12 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             if not record.takes and x is not None and x.where == "hood" and not over and x.of_limit is not None:
                 continue  # dilution is its way, and it suffices
             unknown = c.procedure.place.hood is not True and (x is None or x.of_limit is None) and record.toxic and bool(record.takes)
+            blank = any(p.trouble for p in held)  # how much stands there is not written: P02 says so
+            if blank and not (over or unknown):
+                continue
+            why = f"what {_what(held)} takes of it is not established" if blank else f"{_what(held)} does not take it"
             yield finding(
-                "G04", "stop" if over or unknown else "condition", f"{_many(mol[1])} of {record.name}: {_what(held)} does not take it{', and no hood is written' if unknown else ''}.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it", cause=f"gas:{record.root}",
+                "G04", "stop" if over or unknown else "condition", f"{_many(mol[1])} of {record.name}: {why}{', and no hood is written' if unknown else ''}.", step=step, span=_lot_span(c, held), limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="nothing takes it", cause=f"gas:{record.root}",
             )  # fmt: skip
         elif line is None and any(m.role == "absorber" for m in c.procedure.materials):
             yield finding(

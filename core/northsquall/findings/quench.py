@@ -630,25 +630,34 @@ def stored_with_fuel(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-SIDE_BY_SIDE = re.compile(r"\b(?:next to|beside|among|together with) (?:the )?(?P<what>[^.;,\n]{3,40})", re.I)
+SIDE_BY_SIDE = re.compile(
+    r"\b(?:next to|beside|among|together with|(?:shelf|cupboard|drawer|cabinet|box) (?:with|of|for)) (?:the )?(?P<what>[^.;,\n]{3,40})",
+    re.I,
+)
+KINDS = {"amine": "CCN(CC)CC", "acid": "H+", "alkali": "Na+ H+", "base": "Na+ H+", "alcohol": "CCO", "aldehyde": "CC=O", "cyanide": "Na+ CN-", "sulfide": "Na+ S-2", "metal powder": "Zn"}  # fmt: skip
+"""Bottles that a shelf is named after, by one of the kind (components)."""
 
 
 @rule("S04")
 def stored_beside_its_enemy(c: Context) -> Iterator[Finding]:
     """S04: the product stands beside what it must never meet: one broken bottle is enough."""
     text, target = c.procedure.source_text, c.purpose.target
-    begin = c.procedure.steps[-1].span[0] if c.procedure.steps else 0
+    begin = next((x.span[0] for x in c.procedure.steps if x.kind in ("extract", "distil", "recrystallise", "dry")), 0)
     m = next((m for m in SIDE_BY_SIDE.finditer(text, begin) if STORES.search(text[max(0, m.start() - 60) : m.start()])), None)
     if m is None or target is None:
         return
     words = m["what"].split()
     names = [" ".join(words[i:j]) for i in range(len(words)) for j in range(len(words), i, -1)]
-    other = next((s for n in names if (s := catalogue().find(n)) is not None), None)
-    found = pairs.hits({target: 1.0, **other.parts}) if other is not None else []
+    other = next(((s.id, s.parts) for n in names if (s := catalogue().find(n)) is not None), None)
+    kind = next((k for k in KINDS if re.match(rf"{k}s?\b", m["what"], re.I)), None)
+    if other is None and kind is not None:
+        alkali = KINDS[kind] == "Na+ H+"
+        other = f"the {kind}s", {r: -1.0 if alkali and r == "H+" else 1.0 for r in KINDS[kind].split()}
+    found = pairs.hits({target: 1.0, **other[1]}) if other is not None else []
     if not found:
         return
     yield finding(
-        "S04", "condition", f"The product is put away beside {other.id if other else ''}: {found[0].then}, should a bottle break.", step=c.step_at(m.start()), span=m.span(),
+        "S04", "condition", f"The product is put away beside {other[0] if other else ''}: {found[0].then}, should a bottle break.", step=c.step_at(m.start()), span=m.span(),
         limit="never-together bottles apart", remedy="Apart, each in a tray of its own.", source=found[0].source, short="storage",
     )  # fmt: skip
 

@@ -8,6 +8,8 @@ from itertools import combinations
 
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
+from northsquall.chemistry.ledger import Stream
+from northsquall.chemistry.walk import split_layers
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
@@ -123,20 +125,51 @@ LIGHTS = ("sodium", "potassium", "lithium", "sodium hydride", "potassium hydride
 """What lights by itself, or with a drop of water."""
 
 
+BURN = ("permanganate", "chlorate", "persulfate", "perchlorate", "chromium-trioxide", "isocyanurate", "organic-peroxide", "hypochlorite")
+"""Classes of the pair list that set light to paper and rags."""
+
+
 @rule("Q12")
 def lights_in_the_bin(c: Context) -> Iterator[Finding]:
-    """Q12: what lights by itself, or with a drop of water, goes into a bin."""
+    """Q12: what lights by itself, with a drop of water, or on what burns, goes into a bin."""
     text = c.procedure.source_text
     for m in TO_THE_BIN.finditer(text):
         said = text[sentence_start(text, m.start()) : m.end()]
-        if KEPT_APART.search(said) or not any(t.value in LIGHTS for t in substances_in(said)):
+        named = [] if KEPT_APART.search(said) else [catalogue().substances[str(t.value)] for t in substances_in(said)]
+        if any(s.id in LIGHTS for s in named):
+            yield finding(
+                "Q12", "stop", f"“{said.strip()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",
+            )  # fmt: skip
+            return
+        if any(set(pairs.classes_in(s.parts)) & set(BURN) for s in named):
+            yield finding(
+                "Q12", "condition", f"“{said.strip()}”: it sets light to paper and rags.", step=c.step_at(m.start()), span=m.span(), limit="no oxidiser in the bin", remedy="Rinse it into the reducing waste, or collect it apart as an oxidiser.", source="handbook 3.4, 4; common practice", short="waste",
+            )  # fmt: skip
+            return
+
+
+@rule("Q12")
+def burns_down_the_drain(c: Context) -> Iterator[Finding]:
+    """Q12: a solvent that water does not take goes down the drain by its name."""
+    text = c.procedure.source_text
+    for m in TO_THE_DRAIN.finditer(text):
+        said = text[sentence_start(text, m.start()) : m.start()]
+        if KEPT_APART.search(said) or FREED.search(said):
             continue
+        named = [catalogue().substances[str(t.value)] for t in substances_in(said)]
+        poured = next((s for s in named if s.phase == "l" and split_layers(Stream(roots=dict(s.parts)))[0].roots), None)
+        if poured is None:
+            continue
+        flash = poured.value("Tflash")
+        burns = flash is not None and flash.value < 23.0
         yield finding(
-            "Q12", "stop", f"“{said.strip()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",
+            "Q12", "condition", f"“{m.group()}”: {poured.id} goes down it, lies on or under the water{' and burns' if burns else ''}.", step=c.step_at(m.start()), span=m.span(), limit="none to the drain", remedy="Into the bottle for waste solvents (halogenated apart).", source="handbook 4; common practice", short="waste",
         )  # fmt: skip
         return
 
 
+FREED = re.compile(r"\b(?:free[d]? (?:of|from)|without|no more|rid of|no longer|after|once|until|was gone|is gone|separated from)\b", re.I)
+"""Of what is no longer in what goes down the drain."""
 CONCENTRATED, LEAST_ACID_G = 0.5, 5.0
 """Mass fraction of sulfuric acid from which it boils and spits on the water of a trap, and how little of it does not (common practice, no source)."""
 

@@ -8,6 +8,7 @@ as its stock lasts. What comes in is taken, or goes on, or leaves: the sums agre
 from __future__ import annotations
 
 import math
+import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
@@ -352,10 +353,13 @@ def hagen_poiseuille_mbar(L_min: float, bore_m: float, length_m: float) -> float
     return 128.0 * MU_PA_S * length_m * (L_min * 1e-3 / 60.0) / (math.pi * bore_m**4) / 100.0
 
 
+WATERY = re.compile(r"\b(?:water|caustic|hydroxide|alkali|lye|soda|carbonate|brine)\b", re.I)
+
+
 def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
     """Suck-back: an absorber's liquid goes up the line when a very soluble gas ends or the pot cools; an empty trap before it holds it.
 
-    Where nobody wrote how much stands in it, no gas can be followed into it: a tube that dips in behind a heated pot is enough then.
+    Where nobody wrote how much stands in it, no gas can be followed into it: a tube that dips in behind a heated pot, or for a very soluble gas, is enough then.
 
     The part of a trap that can hold is its whole volume: a trap turned the wrong way holds nothing, which the text seldom says.
     """
@@ -368,10 +372,13 @@ def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
             continue
         if e.element not in ("absorber", "washer") or p.stock is None:
             continue
-        gases = [
+        unmeasured = p.stock.volume_mL is None and bool(e.dip_cm) and WATERY.search(e.liquid or "") is not None
+        gases = [  # water whose amount nobody wrote pulls as well
             g
             for g in p.came
-            if p.came[g] > 1e-6 and (record_of(g).very_soluble or record_of(g).some_soluble) and offers(record_of(g), p.stock)
+            if p.came[g] > 1e-6
+            and (record_of(g).very_soluble or record_of(g).some_soluble)
+            and (offers(record_of(g), p.stock) or (unmeasured and record_of(g).very_soluble))
         ]
         p.pulled_mL, p.trap_mL = p.stock.volume_mL, trap
         cools = heated and not trap and p.stock.volume_mL is None and bool(e.dip_cm)

@@ -112,6 +112,10 @@ class Reading:
         if alike is not None and not m.measured:  # "the naphthol": the one of the list
             listed = {x.identity for x in self.account.doc.materials if x.identity in alike[0]}
             m.identity = listed.pop() if len(listed) == 1 else m.identity
+        if not m.measured and m.identity is not None:  # "the octanol": 2-octanol of the list
+            fuller = {x.identity for x in self.account.doc.materials if x.identity and x.name.lower().endswith("-" + word)}
+            if len(fuller) == 1 and not any(x.identity == m.identity for x in self.account.doc.materials):
+                m.identity = fuller.pop()
         if word not in lex.GENERIC or m.measured or m.identity is None:
             return
         mine = [x for x in self.account.doc.materials if x.identity]
@@ -133,7 +137,7 @@ class Reading:
             return True
         if m.identity in lex.FED_GASES and m.vague and not lex.of_gas(self.clause.label):
             return False
-        if m.identity in DISSOLVED_GASES and m.strength is None and self._comes_off(m):
+        if (m.identity in DISSOLVED_GASES or lex.is_gas_name(m.identity)) and m.strength is None and self._comes_off(m):
             self.account.used |= {q.start for q in m.used}
             return True
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
@@ -175,7 +179,10 @@ class Reading:
             return False
         cloud = CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) is not None  # "a big cloud of HCl"
         each = self.clause.verb is None and GAS_OF_EACH.search(self.text) is not None
-        return cloud or each or _litres_of_gas(m)  # "HCl: 0.10 mol, 2.4 L"
+        told = (  # "besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"
+            self.clause.verb is None and m.amount is None and m.moles is not None and THERE_IS.search(self.text) is not None
+        )
+        return cloud or each or told or _litres_of_gas(m)  # "HCl: 0.10 mol, 2.4 L"
 
     def after(self, m: Mention) -> str:
         """The clause's words behind a mention."""
@@ -209,7 +216,28 @@ class Reading:
             if not named and not (
                 before is None
                 or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"
-                or is_word(before, "in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "on")
+                or is_word(
+                    before,
+                    "in",
+                    "under",
+                    "with",
+                    "into",
+                    "onto",
+                    "and",
+                    "then",
+                    "+",
+                    ",",
+                    "of",
+                    "through",
+                    ".",
+                    ")",
+                    "add",
+                    "put",
+                    "pour",
+                    "run",
+                    "dissolve",
+                    "on",
+                )
             ):
                 continue
             if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
@@ -233,7 +261,7 @@ class Reading:
 
 
 BEHIND_A_ROW = {
-    "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then",
+    "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
@@ -266,6 +294,7 @@ EXPECTED = re.compile(
 )
 """Behind a gas that has its solution's name."""
 GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
+THERE_IS = re.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
 CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
 BESIDE_IT = re.compile(
     r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$"
@@ -394,6 +423,12 @@ def _clause(account: Account, clause: Clause) -> None:
     if FED_CONDENSER.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
+    if OF_THE_TRAP.match(text):
+        _trap_into(account, clause)
+        return
+    if SWEPT_INTO.search(text) and not any(isinstance(x, Qty) and x.dim == "mass" for x in clause.items):
+        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+        return
     if PARTICIPLES.fullmatch(text.strip(" .,")) and re.search(
         r"\b(?:never|not)\b[^.;\n]*$", account.source[max(0, clause.start - 60) : clause.start], re.I
     ):
@@ -441,7 +476,29 @@ PARTICIPLES = re.compile(
 )
 FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
 """What runs through the condenser is no charge."""
+OF_THE_TRAP = re.compile(
+    r"^\W*(?:what(?:'s| is| was| had)?|the (?:contents?|liquid|distillate|condensate)) (?:left |collected |caught |frozen )?(?:in|from|of) the (?:cold |dry[- ]ice )?(?:trap|cold finger)\b",
+    re.I,
+)
+SWEPT_INTO = re.compile(
+    r"^\W*(?:then |a (?:slow |gentle )?(?:stream|current|flow) of )?(?:dry )?(?:N2|nitrogen|argon|air)\b(?:[^.;]|\.\d)*\b(?:through|over|across)\b(?:[^.;]|\.\d)*\b(?:in)?to (?:the )?(?:caustic|absorbers?|scrubber|washer|wash(?:ing)?[- ]bottle|soda|alkali|lye)\b(?! of)",
+    re.I,
+)
+"""Gas that sweeps the vessel takes nothing of the absorber into it."""
 INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
+
+
+def _trap_into(account: Account, clause: Clause) -> None:
+    """ "What is in the trap went drop by drop into 50 mL of methanol": what came over meets what destroys it; no step of the batch."""
+    agents = [m for m in Reading(account, clause).measured if m.identity]
+    account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+    if agents and any(s.into == "receiver" for s in account.doc.steps):
+        apart = account.vessel(None, "beaker", "for the trap, not named")
+        place(
+            account,
+            new_step(account, clause, "quench", vessel=apart.name, from_vessel="receiver"),
+            [x for m in agents for x in lots_for(account, m, True)],
+        )
 
 
 def _by_letter(account: Account, r: Reading) -> bool:
@@ -595,8 +652,9 @@ def _went_in(account: Account, clause: Clause, text: str) -> bool:
     m = lex.WENT_IN.search(text)
     if not m or not account.recent:
         return False
-    numbers = [float(x.value) for x in clause.items if isinstance(x, Token) and x.kind == "num" and x.value is not None] + [
-        x.value for x in clause.items if isinstance(x, Qty) and x.dim in ("mass", "volume")
+    said = [x for x in clause.items if x.start < clause.start + m.end()]  # "it went in over an hour" gives no number of its own
+    numbers = [float(x.value) for x in said if isinstance(x, Token) and x.kind == "num" and x.value is not None] + [
+        x.value for x in said if isinstance(x, Qty) and x.dim in ("mass", "volume")
     ]
     lots = [account.lot(k) for k in account.recent]
     if not numbers or not lots[-1].amount:
@@ -1654,7 +1712,9 @@ def _list_is_in(account: Account, r: Reading) -> None:
     if r.clause.verb not in ("heat", "reflux", "distil") or r.measured or any(s.materials for s in doc.steps):
         return
     later = {str(t.value) for t in substances_in(account.source[r.clause.start :])}
-    lots = [x for x in (account.lot(k) for k, tag in account.waiting.items() if tag == "list") if x.identity not in later]
+    still = account.source[r.clause.start :]
+    rows = {k for row, k in account.rows.items() if re.search(rf"\b{row}(?: and \w)? (?:in|into|from|over|dropwise|with)\b", still)}
+    lots = [x for x in (account.lot(k) for k, tag in account.waiting.items() if tag == "list" and k not in rows) if x.identity not in later]
     if not lots or lex.IN_BATH.search(r.text) or not any((x.identity or "") not in RECEIVERS for x in lots):
         return
     vessel = main_vessel(account, r.vessels)

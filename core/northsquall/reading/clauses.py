@@ -362,10 +362,19 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the head goes over 93 °C": what is seen
         if x.low == "closed" and is_word(after, "mantle", "heating", "heater", "vessel", "system", "cup", "plate"):
             continue  # "closed mantle on a jack"
+        if x.low == "heating" and is_word(before, "mantle", "electric", "oil", "block") and is_word(after, "only", "allowed", ","):
+            continue  # "no flame, mantle heating only"
         if x.low == "mixed" and is_word(after, "acid", "acids") and not is_word(before, "are", "were", "is", "was", "be"):
             continue  # "mixed acid: nitric run into the sulfuric"
         if x.low == "warm" and is_word(before, "still", "was", "is", "were", "gets", "got", "quite", "hand"):
             continue  # "while the other was still warm"
+        if (
+            x.low == "warm"
+            and isinstance(before, Token)
+            and (before.kind == "sub" or len(before.text) == 1)
+            and is_word(after, ",", ".", ";", ")")
+        ):
+            continue  # "A into B warm, then C"
         if x.low in ("combined", "united") and not is_word(before, "is", "was", "were", "are", "be", "and", "then", ","):
             continue  # "the combined extracts"
         if x.low == "stirred" and is_word(before, "a", "an", "well") and isinstance(after, Qty):
@@ -460,7 +469,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
             continue  # "let it cool": what it does is what is done
         if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):
-            kind = "hold"  # "take it out of the bath"
+            still = any(is_word(y, "rotary", "evaporator", "vacuum", "vacuo", "pressure", "aspirator", "pump") for y in items[i + 1 :])
+            kind = "distil" if still else "hold"  # "the ether is taken off on the rotary evaporator"; "take it out of the bath"
         if x.low == "let" and not is_word(after, "in"):
             kind = "hold"  # "let it stand"
         if x.low == "dissolved" and is_word(before, "which", "it"):

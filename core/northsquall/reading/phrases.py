@@ -383,6 +383,23 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
                 or ("out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold"))
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
+    for i, item in enumerate(items):  # "flask in two kilos of water at twenty degrees"
+        of = i - 1 if i and is_word(items[i - 1], "of") else i
+        q, place = (items[of - 1], items[of - 2]) if of > 2 else (None, None)
+        stood = items[of - 3] if of > 2 else None
+        if not (
+            isinstance(item, Token) and item.value == "water" and isinstance(q, Qty) and is_word(place, "in") and isinstance(stood, Token)
+        ):
+            continue
+        mass = convert(q.value, q.unit, q.dim) if q.dim in ("mass", "volume") else 0.0
+        if (
+            stood.low in ("flask", "beaker", "pot")
+            and mass >= 400.0
+            and not any(is_word(x, "dissolved", "suspended", "up") for x in items[:of])
+        ):
+            told = next((x for x in items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "temperature"), None)
+            T_C = convert(told.value, told.unit, "temperature") if told else None
+            return Bath(kind="water", water_g=mass, T_C=T_C, span=(q.start, item.end)), of - 1, i, [q, *([told] if told else [])]
     for i, item in enumerate(items):  # "in a basin of hot water"
         k = i
         while k > 1 and isinstance(x := items[k - 1], Token) and x.low in ADJECTIVES:
@@ -446,7 +463,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         ahead = {x.low for x in items[:i] if isinstance(x, Token)}
         if is_word(before, "the") and i > 1 and is_word(items[i - 2], "into", "in", "on") and ahead & {"down", "stand", "sits", "back"}:
             return _loose_bath(items, i)  # "then down into the ice"
-        if STANDS_IN.search(" ".join(x.low for x in items[:i] if isinstance(x, Token))):
+        said = " ".join(x.low for x in items[:i] if isinstance(x, Token))
+        if STANDS_IN.search(said) or PUT_INTO.search(said):
             return _loose_bath(items, i)
         if is_word(after, *AROUND):
             return _loose_bath(items, i)
@@ -495,6 +513,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     return _circulator_in(items) or _heater_in(items)
 
 
+PUT_INTO = re.compile(
+    r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down)? in(?:to)?\b[^,;]{0,30}$"
+    r"|\b(?:put|place[ds]?|sets?|lower(?:ed|s)?|stand|dip(?:ped|s)?|immersed?|plunged?|bed|stood) the (?:whole )?(?:[\w-]+ )?(?:flask|beaker|pot|vessel|tube|reactor)s?(?: down)? in(?:to)?\b[^,;]{0,30}$"
+)
+"""A vessel that is set into ice is not poured on to it."""
 CIRCULATORS = ("circulator", "cryostat", "chiller", "thermostat")
 
 

@@ -22,6 +22,7 @@ from northsquall.reading.items import Qty
 from northsquall.reading.pacing import apart_of, portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.resume import Resume
+from northsquall.reading.step_tables import as_prose
 from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
 from northsquall.reading.tokens import Token, decimal_comma, substances_in, tokenise
@@ -65,7 +66,7 @@ def check(text: str) -> str:
 def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     original = check(text)
-    source, where = plain(original)
+    source, where = as_prose(*plain(original))
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
@@ -136,18 +137,21 @@ def plain(text: str) -> tuple[str, list[int]]:
     return "".join(out), [*where, len(text)]
 
 
-def _moved(part: Any, where: list[int]) -> None:
-    """Set the places in a document from the plain text to the author's."""
+def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
+    """Set the places in a document from the plain text to the author's; a part that stands in two places is moved once."""
+    done = set() if done is None else done
     if isinstance(part, list):
         for x in part:
-            _moved(x, where)
-    elif isinstance(part, BaseModel):
+            _moved(x, where, done)
+    elif isinstance(part, BaseModel) and id(part) not in done:
+        done.add(id(part))
         for name in type(part).model_fields:
             value = getattr(part, name)
             if name.endswith("span") and isinstance(value, tuple):
-                setattr(part, name, (where[value[0]], where[value[1] - 1] + 1 if value[1] > value[0] else where[value[1]]))
+                a, b = where[value[0]], where[value[1] - 1] + 1 if value[1] > value[0] else where[value[1]]
+                setattr(part, name, (min(a, b), max(a, b)))  # a table's cells do not stand in the order in which they are read
             else:
-                _moved(value, where)
+                _moved(value, where, done)
 
 
 def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:

@@ -23,7 +23,7 @@ SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight adapter|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
-    rf"|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?capped) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:stopper|cork|cap)(?: (?:it|up|the flask))?(?=\s*(?:[.;,\n]|$))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?capped) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
@@ -34,7 +34,7 @@ HELD = re.compile(
 )
 NOT_SHUT = re.compile(
     r"\b(?:loose\w*|lightly|never|not|nothing (?:is|was)|don't|do not|without|un(?:stoppered|capped)|vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
-    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its )?(?:hole|vent|tube)|delivery tube|powder funnel|funnel with cap|jacketed|thermometer|unless)\b",
+    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its )?(?:hole|vent|tube)|delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
 ONCE_OVER = re.compile(

@@ -66,7 +66,8 @@ def _cells(line: list[Token], source: str) -> list[list[Token]] | None:
                 cells.append([])
             continue
         gap = source[a.end : b.start] if a is not None else ""
-        if "\t" in gap or "   " in gap or re.search(r"\.{3,}|…", gap + (a.text if a else "")):
+        first = a is line[0] and re.fullmatch(r"\w{1,2}", a.text) is not None and "  " in gap  # "A  p-toluidine      26.8 g"
+        if first or "\t" in gap or "   " in gap or re.search(r"\.{3,}|…", gap + (a.text if a else "")):
             cells.append([])
         if b.text not in ("…",) and not (b.text == "." and (source[b.end : b.end + 1] == "." or source[b.start - 1 : b.start] == ".")):
             cells[-1].append(b)
@@ -196,7 +197,10 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             return where
         found = [Mention(None, account.source[text[0].start : text[-1].end].strip(" ,:"), text[0].start, max(text[-1].end, amount.end), 0)]
     m = found[0]
-    if m.amount is None and len(found) > 1 and found[1].identity == "water" and found[1].amount is not None:
+    in_name = {x.start: x for x in mentions_in(name_items, set(), account.source) if x.amount is not None}
+    if len(found) > 1 and m.start not in in_name and (thin := in_name.get(found[1].start)) is not None:
+        found[1] = thin  # "nitrite in 45 mL water | 17.5 g": the water has its own, and the next column is the nitrite's
+    elif m.amount is None and len(found) > 1 and found[1].identity == "water" and found[1].amount is not None:
         m.amount, found[1].amount = found[1].amount, None  # "10 % in water | 100 mL"
         m.used += found[1].used
     for x in flat:

@@ -45,7 +45,7 @@ ONES = [
 ]
 TENS = {w: 10 * (i + 2) for i, w in enumerate(["twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety"])}
 NUMBER_WORDS = {w: i for i, w in enumerate(ONES)} | TENS
-SPOKEN = {"a", "an", "hundred", "thousand", "nought", "zero", *NUMBER_WORDS}
+SPOKEN = {"a", "an", "hundred", "thousand", "nought", "zero", "point", *NUMBER_WORDS}
 """Words with which a spoken number begins."""
 SMALL_FRACTIONS = {
     "half": 0.5,
@@ -157,6 +157,11 @@ SYMBOL = re.compile(rf"(?<![\w.(/+-])(?<!\d )(?:{'|'.join(METALS)})(?![\w(/+-])"
 """A metal by its symbol, standing alone: no part of a formula and no unit behind a number."""
 
 
+CLASS_NAMES = ("ether", "alcohol")
+"""Names of one substance that are those of its class as well."""
+OF_A_GROUP = re.compile(r"yl[ -]$")
+
+
 def substances_in(text: str, begin: int = 0) -> list[Token]:
     """All catalogue names in a text that begins at `begin` of the whole: longest first, no overlap, whole words."""
     folded = _fold(text)
@@ -168,6 +173,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue
         if _case_matters(name) and text[start:stop] != name:
             continue
+        if name.lower() in CLASS_NAMES and OF_A_GROUP.search(folded[max(0, start - 24) : start]):
+            continue  # "benzyl methyl ether": the class of a longer name that is not listed
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         if OF_A_METAL.match(folded, stop):
@@ -275,9 +282,24 @@ def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
         j += 1
     elif low(j) in SCALES and i and tokens[i - 1].kind != "num":
         value, j = SCALES[low(j)], j + 1
+    elif (
+        low(j) == "point"
+        and low(j + 1) in ONES
+        and not (
+            i
+            and tokens[i - 1].kind == "word"
+            and tokens[i - 1].low not in ("at", "by", "of", "with", "for", "nitrogen", "about", "another")
+        )
+    ):
+        pass  # "point two litres a minute"
     else:
         return None
     decimal = 0.0
+    if 1.0 <= value <= 9.0 and j == i + 1 and low(j) == "-" and (low(j + 1) in TENS or low(j + 1) in SCALES):
+        tens = TENS.get(low(j + 1))  # "two-fifty flask", "five-hundred flask"
+        value, j = (100.0 * value + tens if tens else value * SCALES[low(j + 1)]), j + 2
+        if low(j) == "-" and low(j + 1) in ONES[1:10]:
+            value, j = value + NUMBER_WORDS[low(j + 1)], j + 2
     while j < len(tokens):
         w = low(j)
         if (w == "-" and low(j + 1) in NUMBER_WORDS and value % 10 == 0 and value) or (
@@ -319,7 +341,8 @@ def _number_words(tokens: list[Token]) -> list[Token]:
                 and _is_unit(tokens[j + 2])
             ):
                 j += 2  # "nought point two of a mole"
-            if j == i + 1 and t.low in ("one", "two", "three") and not (j < len(tokens) and _is_unit(tokens[j])):
+            molar = j + 1 < len(tokens) and tokens[j].text == "-" and tokens[j + 1].low == "molar"
+            if j == i + 1 and t.low in ("one", "two", "three") and not (j < len(tokens) and (molar or _is_unit(tokens[j]))):
                 out.append(t)  # "one neck", "the two layers": no quantity
             else:
                 out.append(Token("num", " ".join(x.text for x in tokens[i:j]), t.start, tokens[j - 1].end, value))
