@@ -271,6 +271,31 @@ def evaporation(prop: Any, Tb: float, mass: float) -> tuple[float, float, str] |
     return (guess, 0.1, "estimate by corresponding states") if found is None and guess and 78.0 < guess / Tb < 125.0 else None
 
 
+def agreeing(hf: dict[str, dict[str, float]], tb: float | None, organic: bool) -> dict[str, str | None]:
+    """Phase: label of the table to be taken, or None for none, where the first choices of gas and condensed phase cannot both be right.
+
+    An organic liquid takes about 0.105 kJ/(mol K) of its boiling point to vaporise at 25 °C (Trouton, and a fifth for the colder liquid),
+    a solid 20 to 200 kJ/mol. A sign that was lost in one table shows so.
+    """
+    first = {"g": ("ATcT", "CRC", "WebBook"), "l": ("CRC", "ATcT", "WebBook"), "s": ("CRC", "ATcT", "WebBook")}
+    low = "l" if "l" in hf else "s"
+    if not organic or "g" not in hf or low not in hf or (low == "l" and tb is None):
+        return {}
+    wanted = 0.105 * tb if low == "l" and tb is not None else 110.0
+    slack = max(25.0, 0.5 * wanted) if low == "l" else 90.0
+
+    def off(g: str, x: str) -> float:
+        return abs(hf["g"][g] - hf[low][x] - wanted)
+
+    own = tuple(next(x for x in first[p] if x in hf[p]) for p in ("g", low))
+    if off(*own) <= slack:
+        return {}
+    pairs = sorted(((g, x) for g in hf["g"] for x in hf[low]), key=lambda t: off(*t))
+    if off(*pairs[0]) <= slack:
+        return {"g": pairs[0][0], low: pairs[0][1]}
+    return {p: None for p, x in zip(("g", low), own, strict=True) if x == "WebBook"}
+
+
 def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
     """All values the libraries hold for one substance; a value that fails a check is left out."""
     import warnings
@@ -304,9 +329,12 @@ def values_of(record: dict[str, Any]) -> list[tuple[Any, ...]]:
             if label and (value := get(cas, method=m)) is not None:
                 hf.setdefault(phase, {})[label] = value / 1e3
     tm = chemicals.Tm(cas)
+    best = agreeing(hf, chemicals.Tb(cas) if methods(chemicals.Tb_methods) else None, bool(record["smiles"]))
     for phase, found in hf.items():
+        if phase in best and best[phase] is None:
+            continue
         first = ("ATcT", "CRC", "WebBook") if phase == "g" else ("CRC", "ATcT", "WebBook")
-        label = next(x for x in first if x in found)
+        label = best.get(phase) or next(x for x in first if x in found)
         if phase == "l" and tm and tm > 303 and "s" in hf and abs(found[label] - next(iter(hf["s"].values()))) < 5:
             continue  # a solid's value under "liquid"
         if phase == "s" and tm and tm < 293 and label == "WebBook":

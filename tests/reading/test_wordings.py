@@ -1422,7 +1422,7 @@ def test_a_flask_in_kilos_of_water_stands_in_a_bath() -> None:
     ("words", "value", "unit"),
     [
         ("a two-fifty-mil beaker", 250.0, "ml"),
-        ("point two litres a minute", 0.2, "l"),
+        ("point two litres a minute", 200.0, "ml/min"),
         ("three hundred mils of two-molar caustic", 2.0, "m"),
         ("two fifty-mil portions", 50.0, "ml"),
     ],
@@ -1514,3 +1514,130 @@ def test_an_imide_with_a_halogen_is_put_away_among_amines() -> None:
 def test_a_bare_order_to_stopper_shuts_the_flask(words: str) -> None:
     assert any(c.how for c in batch(words).closings)
     assert not batch("A dropping funnel with its stopper in is put on.").closings
+
+
+# ------------------------------------------------------------------ the nineteenth round
+
+
+def test_gases_of_each_that_go_by_a_hose_are_a_gas_line() -> None:
+    p = read(
+        "Chloride\n\nTo anisole (10.8 g) in dichloromethane (40 mL) in a 250 mL flask sulfuryl chloride (8.5 mL) is added in 60 min. The gases, hydrogen chloride and sulfur dioxide (0.1 mol, 2.4 L of each), "
+        "went by a hose from the condenser through an empty 250 mL flask to a funnel held 2 mm above 300 mL of 12 % sodium hydroxide in a 1 L beaker.\n"
+    )
+    caustic = next(m for m in p.materials if m.identity == "sodium hydroxide")
+    assert caustic.role == "absorber" and caustic.amount is not None and caustic.amount.value == 300.0
+    assert [t.element for t in p.train] == ["condenser", "trap", "absorber"] and p.train[-1].above
+
+
+def test_a_bath_of_the_charge_list_and_a_dump_bucket_are_no_charge() -> None:
+    p = read(
+        "Nitro\n\nMaterial list\n  toluene                 18.4 g\n  HNO3 65 %               17 mL (0.24 mol)\n  ice for the bath        2 kg, 1 L water\n  ice for the quench      250 g\n\n"
+        "Equipment: 250 mL flask, stirrer, dropping funnel. Dump bucket with 2 kg of ice under the drain valve.\n\n1  Toluene into the 250 mL flask, bath up, 10 °C.\n2  Nitric acid from the funnel, 60 min, 10 to 15 °C.\n3  Pour on 250 g of ice in a 1 L beaker within 10 min.\n"
+    )
+    flask = next(v for v in p.vessels if v.name == "250 mL flask")
+    assert flask.bath is not None and (flask.bath.ice_g, flask.bath.water_g) == (2000.0, 1000.0)
+    assert "dump" in p.ready and names(p).count("ice") == 1
+
+
+def test_what_dries_or_is_only_free_of_it_is_no_product() -> None:
+    p = read(
+        "Anisole chlorinated\n\nAnisole 10.8 g in a 250 mL flask. Sulfuryl chloride 8.5 mL over 60 min. Drying over calcium chloride and distillation at 15 mbar gave 12.1 g.\n"
+    )
+    assert p.results.product_identity != "calcium chloride" and p.results.mass_g is not None and p.results.mass_g.value == 12.1
+    assert read("A nitrobenzene-free route\n\nBenzene 8 g in a 250 mL flask.\n").results.product_identity is None
+
+
+def test_what_uses_up_the_rest_destroys_it() -> None:
+    p = read(
+        "Chloride\n\nAnisole 10.8 g in a 250 mL flask. Sulfuryl chloride 8.5 mL over 60 min. 5 mL of methanol was added dropwise in 10 min to use up what chlorinating agent was left.\n"
+    )
+    assert last(p, "destroy").materials
+
+
+@pytest.mark.parametrize(
+    ("words", "mL_min"), [("three mils a minute", 3.0), ("two litres an hour", 2000.0 / 60.0), ("2 mL per minute", 2.0)]
+)
+def test_rates_as_they_are_said(words: str, mL_min: float) -> None:
+    rate = next(x for x in quantities(tokenise(words)) if getattr(x, "unit", "") == "ml/min")
+    assert rate.value == pytest.approx(mL_min, rel=1e-6)  # type: ignore[union-attr]
+
+
+def test_acid_that_is_let_in_is_fed_and_gases_of_a_mole_each_are_no_charge() -> None:
+    p = read(
+        "Chlorine\n\nI needed a bit of chlorine for some acetic acid. In a litre flask forty grams of manganese dioxide. Dropping funnel on top, equalised, with two hundred mils of concentrated hydrochloric acid. "
+        "What came out, chlorine and HCl, up to half a mole of each, went through an empty bottle to an upside-down funnel over five hundred mils of twenty per cent caustic. I let the acid in at two mils a minute, so it took a hundred minutes.\n"
+    )
+    assert names(p).count("hydrochloric acid") == 1 and "acetic acid" not in names(p)
+    dose = last(p, "dose")
+    assert dose.duration is not None and dose.duration.value == 100.0
+
+
+def test_strength_told_in_the_list_holds_for_what_is_added() -> None:
+    p = read(
+        "Crystals\n\n• 2 g iodine + 4 g KI in 20 ml water\n• 1 ml acetone in 10 ml of water\n• 10 % sodium hydroxide\n\n- mix acetone with the iodine solution in a 100 ml beaker\n- sodium hydroxide, dropwise, about 12 ml over 5 min\n"
+    )
+    caustic = [m for m in p.materials if m.identity == "sodium hydroxide"]
+    assert len(caustic) == 1 and caustic[0].strength is not None and caustic[0].strength.percent_w == 10.0
+    assert p.steps[0].vessel == "100 mL beaker" and len(p.steps[0].materials) == 5
+
+
+def test_what_was_mixed_beside_goes_in_by_the_name_of_its_class() -> None:
+    p = read(
+        "Nitrite\n\n- NaNO2 19 g in 75 mL water, 250 mL flask, ice bath, 0 °C\n- mix 5 mL water, 7 mL conc. H2SO4, 23 mL 1-propanol in a beaker, cool to 0 °C\n- add the alcohol mix to the nitrite, 1 h, below 2 °C\n"
+    )
+    dose = last(p, "dose")
+    assert dose.from_vessel == "beaker" and dose.vessel == "250 mL flask"
+
+
+LETTERED = """HYDROGEN BROMIDE INTO ETHANOL
+
+| item | what | amount | where |
+|---|---|---|---|
+| 1 | sodium chloride, dry | 29.2 g | 500 mL flask A |
+| 2 | sulfuric acid 96 % | 60 mL | funnel of A |
+| 3 | sulfuric acid 96 % | 40 mL | wash bottle B, 250 mL |
+| 4 | ethanol, dry | 100 mL | flask D, 250 mL |
+| 5 | sodium hydroxide 10 % | 400 mL | beaker E, 1 L |
+
+Line: A - empty bottle 500 mL - B (tube 2 cm into the acid) - empty bottle C 500 mL - D (tube 1 cm into the ethanol) - funnel over E, rim 3 mm above. All in the hood.
+
+1. Acid 2 on to the salt over 90 min at 20-30 °C.
+"""
+
+
+def test_a_line_by_letters_has_its_bottles_in_order() -> None:
+    p = read(LETTERED)
+    assert [(t.element, t.liquid) for t in p.train] == [
+        ("trap", None), ("absorber", "sulfuric acid"), ("trap", None), ("absorber", "ethanol"), ("absorber", "sodium hydroxide"),
+    ]  # fmt: skip
+    assert [t.dip_cm for t in p.train if t.element == "absorber"] == [2.0, 1.0, 0.0]
+
+
+@pytest.mark.parametrize(
+    ("words", "code", "there"),
+    [
+        ("Receiver tight on the end of the condenser.", "G02", True),
+        ("The salt is filtered off through glass wool.", "G13", False),
+        ("I take it down as far as it'll go.", "Q09", True),
+        ("It was stirred.", "P09", True),
+    ],
+)
+def test_an_acid_distilled_at_home(words: str, code: str, there: bool) -> None:
+    found = result(
+        f"Acid\n\nSodium bromide, 52 g, and water, 50 mL, in a 500 mL flask. Sulfuric acid, 30 mL, is poured in. {words} Then distil, bunsen and gauze, {'' if code != 'Q09' else words.lower()}\n"
+    )
+    assert (code in {f.code for f in found.findings}) == there
+
+
+def test_a_waste_bottle_that_is_closed_over_peroxide() -> None:
+    found = result(
+        "Cleaning\n\nMix 200 mL of 30 % hydrogen peroxide and 40 mL of concentrated sulfuric acid in a beaker. Next morning decant the acid into the bottle for used acid. Close it.\n"
+    )
+    assert "G02" in {f.code for f in found.findings}
+
+
+def test_a_destruction_by_a_test_is_no_stop_where_the_amount_is_short() -> None:
+    words = "Acid\n\nAcetophenone (6 g) and 2 M sodium hydroxide (25 mL) in a 500 mL flask. 5 % w/w sodium hypochlorite (270 mL) is run in over 60 min at 40 °C. Sodium bisulfite (3 g in 10 mL of water) is added{}. It is acidified with 40 mL of 18 % hydrochloric acid.\n"
+    short = [f for f in result(words.format("")).findings if f.code == "Q01"]
+    tested = [f for f in result(words.format(" until a drop no longer turns starch-iodide paper blue")).findings if f.code == "Q01"]
+    assert short[0].severity == "stop" and all(f.severity != "stop" for f in tested)

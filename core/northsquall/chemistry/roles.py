@@ -101,7 +101,7 @@ def charges(procedure: Procedure, lots: Mapping[str, Lots]) -> dict[str, float]:
     return total
 
 
-TRACE = 0.05
+TRACE = 0.15
 """Part of the largest product below which another is none that is aimed at."""
 
 

@@ -251,7 +251,7 @@ def _slow_gas(c: Context, vessel: str, since: int) -> str:
     return ""
 
 
-GASES_SLOWLY = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen")
+GASES_SLOWLY = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen", "nitrite-ester")
 """Groups whose substances lose gas in the bottle."""
 
 
@@ -571,9 +571,12 @@ def _kept_dissolved(line: Line, record: GasRecord) -> float:
     came = line.came.get(record.root, 0.0)
     kept = 0.0
     for p in line.elements:
-        if not record.very_soluble or p.stock is None or p.stock.mol or p.trouble:
+        if not record.very_soluble or p.stock is None or p.trouble:
             continue
-        room = sum(n for k, n, _ in offers(record, p.stock) if k in SOLVENTS)
+        offered = offers(record, p.stock)
+        if any(k not in SOLVENTS for k, _, _ in offered):
+            continue
+        room = sum(n for _, n, _ in offered)
         kept += min(p.took.get(record.root, 0.0), room / 1.5)
     return min(kept / came, 1.0) if came > 0 else 0.0
 

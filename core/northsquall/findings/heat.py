@@ -439,13 +439,18 @@ def hold_near_td24(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
+RESIDUE = re.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|waste)\b", re.I)
+"""What is thrown away may warm more than a product (common practice, no source)."""
+
+
 @rule("Q03")
 def quench_size(c: Context) -> Iterator[Finding]:
     """Q03: quench vessel or ice too small."""
     for n, (_low, best, high) in c.quench_end.items():
         step = c.step(n)
         assert step is not None
-        limit = step.T_limit.value if step.T_limit else 25.0
+        near = c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
+        limit = step.T_limit.value if step.T_limit else 50.0 if RESIDUE.search(near) else 25.0
         fill = c.quench_fill.get(n)
         parts = [f"fills the vessel to {fill * 100:.0f} %"] if fill and fill > 2 / 3 else []
         if high > limit + 0.5:

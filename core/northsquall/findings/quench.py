@@ -35,6 +35,10 @@ def _agent(x: Leftover) -> str:
     return f"{a['per'] * x.mol[1] * 1.1:.2g} mol of {a['reagent']} ({a['watch']})"
 
 
+UNTIL_GONE = re.compile(r"\b(?:until|till)\b[^.;]{0,80}", re.I)
+"""A destruction that goes on until something is seen."""
+
+
 @rule("Q01")
 def left_over(c: Context) -> Iterator[Finding]:
     """Q01: a reactive leftover that nothing destroys."""
@@ -61,6 +65,12 @@ def left_over(c: Context) -> Iterator[Finding]:
         )
         how = f"{x.by_itself * 100:.0f} % of it goes by itself, with gas" if x.by_itself > LEAST_LEFT else "nothing destroys it"
         step = _last_step(c, x)
+        if x.destroyed > LEAST_LEFT and x.by_itself <= LEAST_LEFT:
+            how = f"what is written to destroy it takes {x.destroyed * 100:.0f} %"
+            if severe and (d := next((s for s in c.procedure.steps if s.kind == "destroy"), None)) is not None:
+                said = c.procedure.source_text[d.span[0] : d.span[1] + 120]
+                if UNTIL_GONE.search(said):  # by a test: the amount is then a guide
+                    severe, how = False, f"{how}; the test alone shows the rest gone"
         yield finding(
             "Q01", "stop" if severe and x.mol is not None else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
             figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left", cause=_gases_from(c, x),
@@ -262,7 +272,7 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
 
 
 CHECKED = re.compile(
-    r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
+    r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
     r"|no (?:more |further )?(?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
@@ -361,7 +371,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|jump\w*)\b",
+    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -713,6 +723,22 @@ def stored(c: Context) -> Iterator[Finding]:
 SERIOUS = ("H02", "H03", "H04", "H13", "G02", "G04", "G05", "G06", "G07", "G08", "G10", "Q01", "Q02")
 
 
+WARM_K = 20.0
+"""Rise of a stage from which a procedure is one that needs somebody ready (common practice, no source)."""
+
+
+def _can_hurt(c: Context, mol: float) -> bool:
+    """Whether there is a reaction's heat, a stage that warms, or a toxic gas of more than `mol` or of unknown amount."""
+    if c.enthalpy or any(s.cp_J_K > 0 and s.rise_K[1] > WARM_K for s in c.stages):
+        return True
+    if c.gas is None:
+        return False
+    known = {r.gas for r in c.gas.releases}
+    return any(record_of(r.gas).toxic and r.mol[1] > mol for r in c.gas.releases) or any(
+        record_of(g).toxic for g in c.gas.seen if g not in known
+    )
+
+
 @rule("P09")
 def nothing_ready(c: Context) -> Iterator[Finding]:
     """P09: no contingency at all. Its severity follows from the other findings: see `settle`."""
@@ -725,7 +751,7 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
         re.I,
     ):
         return
-    if not c.enthalpy and not (c.gas and any(record_of(r.gas).toxic for r in c.gas.releases)):
+    if not _can_hurt(c, 0.0):
         return
     yield finding("P09", "note", "No contingency is written: no dump, spill agent, drench, way out or second person.", limit="at least one", remedy="Write what stands ready, and who is there.", source="handbook 1", short="no contingency")  # fmt: skip
 
@@ -737,8 +763,7 @@ def unprotected(c: Context) -> Iterator[Finding]:
         r"\b(?:spectacles|glasses|goggles|gloves|visor|apron|face ?shield|gauntlets)\b", c.procedure.source_text, re.I
     ):
         return
-    toxic = c.gas is not None and any(record_of(r.gas).toxic and r.mol[1] > 0.01 for r in c.gas.releases)
-    if not toxic and not c.enthalpy:
+    if not _can_hurt(c, 0.01):
         return
     yield finding("P10", "note", "No protection is written.", limit="matched to the worst exposure", remedy="Visor, gloves for what is handled, and the hood.", source="handbook 4", short="no protection")  # fmt: skip
 

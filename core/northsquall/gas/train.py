@@ -328,7 +328,7 @@ def _check(of: str, passed: list[Passed]) -> list[str]:
             if names[e.name] > 1:
                 p.trouble = p.trouble or f"Two vessels are called {e.name}; the second is left out."
     out = []
-    if any(p.element.after == (p.element.name or p.element.element) or p.element.name == of for p in passed):
+    if any((p.element.name and p.element.after == p.element.name) or p.element.name == of for p in passed):
         out.append("The line leads back into itself.")
     if passed and passed[-1].element.element not in ("hood", "room"):
         out.append("The line's end is not written; what leaves it is taken to the hood or, without one, to the room.")

@@ -39,6 +39,12 @@ class Account:
     source: str
     doc: Procedure
     main: Vessel | None = None
+    letters: dict[str, list[str]] = field(default_factory=dict)
+    """Lots of the charge list by the letter of the vessel in which they stand: "flask D"."""
+    strengths: dict[str, Strength] = field(default_factory=dict)
+    """Strength of what is named without an amount, by substance."""
+    listed_bath: Bath | None = None
+    """A bath of the charge list, until there is a vessel to stand in it."""
     """The vessel of the reaction."""
     place: str | None = None
     """Name of the vessel that holds the batch now."""

@@ -442,6 +442,7 @@ def _clause(account: Account, clause: Clause) -> None:
     if not clause.items:
         return
     r = Reading(account, clause)
+    account.strengths |= {m.identity: m.strength for m in r.mentions if m.identity and m.strength is not None and not m.measured}
     _gained(account, r)
     if _train(account, r):
         return
@@ -590,6 +591,11 @@ FOR_SPILLS = re.compile(
 WORN = re.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets)\b", re.I)
 
 
+DUMP_FIRST = re.compile(
+    r"^\W*(?:an? |the |\d+ ?L )*(?:dump|emergency|quench(?:ing)?|crash) (?:bucket|tub|vessel|pail|tank|bin|pan)\b", re.I
+)
+
+
 def _stands_ready(clause: Clause, text: str) -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
     told = [
@@ -599,6 +605,8 @@ def _stands_ready(clause: Clause, text: str) -> bool:
     ]
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(text):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
+    if DUMP_FIRST.match(text) and told and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True  # "Dump bucket with 2 kg of ice under the drain valve"
     if _acts(clause):
         return False
     if told and (lex.PEOPLE.search(text) or WORN.search(text)) and all(x in SPILLS for x in told) and not lex.TRAIN.search(text):
@@ -709,6 +717,16 @@ OF_THE_SENSOR = re.compile(r"\b(?:thermometer|thermocouple|probe|sensor|electrod
 """What dips in behind these is no gas tube."""
 
 
+def _gas_in_moles(m: Mention) -> bool:
+    """ "What came out, chlorine and HCl, a mole of each, went through …": how much comes, and no charge."""
+    return (
+        m.amount is None
+        and m.strength is None
+        and m.identity is not None
+        and (m.identity in DISSOLVED_GASES or lex.is_gas_name(m.identity))
+    )
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if lex.GAS_FED.search(r.text) and any(
@@ -726,7 +744,7 @@ def _train(account: Account, r: Reading) -> bool:
         return False  # "…, the line's funnel held above; then 10 % caustic to pH 7": into the batch
     account.train_sentence = r.clause.sentence
     at = r.clause.start + (found.start() if found and not lex.of_gas(r.clause.label) else 0)
-    before = [m for m in r.mentions if m.index >= 0 and m.start < at and (m.measured or m.generic)]
+    before = [m for m in r.mentions if m.index >= 0 and m.start < at and (m.measured or m.generic) and not _gas_in_moles(m)]
     charged = (
         not goes_on and r.clause.verb in ("charge", "add", "heat", "cool", "mix", "hold") and bool(before) and r.clause.verb_at is not None
     )
@@ -753,7 +771,8 @@ def _train(account: Account, r: Reading) -> bool:
     lots = []
     for m in behind:
         if m.measured or m.strength is not None or m.generic.startswith("row ") or (m.identity and m.identity != "water" and not charged):
-            if m.identity is not None and lex.is_gas_name(m.identity) and m.strength is None:
+            by_formula = m.identity in DISSOLVED_GASES and m.amount is None and "acid" not in m.name.lower()  # "to take the HCl out"
+            if m.identity is not None and (lex.is_gas_name(m.identity) or by_formula) and m.strength is None:
                 account.used |= {x.start for x in m.used}
                 continue  # "gas (0.2 mol SO2) through a washing bottle": what goes through it
             funnels = {k for k, tag in account.waiting.items() if tag == "funnel"}
@@ -764,6 +783,12 @@ def _train(account: Account, r: Reading) -> bool:
                 account.waiting.pop(lot.id, None)
                 lot.role = "absorber"
             lots += [x for x in here if all(x.id != y.id for _, ys in account.trains for y in ys)]
+    named = [x.text for x in r.items if isinstance(x, Token) and x.text in account.letters and x.start >= at]
+    for letter in named[1:] if found and named and named[0] == min(account.letters) else []:  # "A - empty bottle - B - D - funnel over E"
+        for lot in (account.lot(k) for k in account.letters[letter]):
+            if account.waiting.pop(lot.id, None) is not None:
+                lot.role = "absorber"
+                lots.append(lot)
     if r.text and not lots and not charged:  # "bubbles through the bisulfite": a lot of the list
         waiting = [account.lot(k) for k, tag in account.waiting.items() if tag == "absorber"]
         for lot in waiting:
@@ -797,7 +822,8 @@ def _each_its_bottle(account: Account) -> list[tuple[Clause, list[Material]]]:
     for clause, lots in account.trains:
         here: list[Material] = []
         for m in sorted(lots, key=lambda m: m.span[0]):
-            if here and NEXT_BOTTLE.search(account.source[here[-1].span[1] : m.span[0]]):
+            apart = here and any((m.id in ids) != (here[-1].id in ids) for ids in account.letters.values())
+            if here and (apart or NEXT_BOTTLE.search(account.source[here[-1].span[1] : m.span[0]])):
                 out.append((clause, here))
                 here = []
             here.append(m)
@@ -819,11 +845,14 @@ def place_absorbers(account: Account) -> None:
         vessel = Vessel(name="absorber" if k == 0 else f"absorber {k + 1}", kind="bottle", named=False)
         doc.vessels.append(vessel)
         span = (clause.start, clause.end)
+        letter = next((x for x, ids in account.letters.items() if lots[0].id in ids), None)
+        if letter is not None and (there := re.search(rf"\b{letter}\b[^-–—>;.]*", account.source[slice(*span)])) is not None:
+            span = (clause.start + there.start(), clause.start + there.end())  # "… - B (tube 2 cm into the acid) - …"
         steps.append(
             Step(
                 n=-k,  # before the first; numbered below
                 kind="absorb",
-                text=clause.text(account.source),
+                text=account.source[slice(*span)],
                 span=span,
                 vessel=vessel.name,
                 from_vessel=source,
@@ -1182,7 +1211,7 @@ def _fragment(account: Account, r: Reading) -> None:
     if not doc.steps and _says_what_for(account, r):
         return None
     if _names_what_comes(account, r):
-        for m in r.mentions:
+        for m in r.measured:
             declare(account, m, "list")
         return None
     if (
@@ -1207,7 +1236,7 @@ def _fragment(account: Account, r: Reading) -> None:
         if (
             (account.isolated or (doc.steps and lex.LAYER.search(text)))
             and not re.search(r"\b(over|during|dropwise)\b", text)
-            and (duration is None or all(m.identity in DRYING for m in r.mentions))
+            and (duration is None or all(m.identity in lex.DRYING for m in r.mentions))
         ):
             return _wash(account, r)
         alone = (
@@ -1298,13 +1327,17 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     """ "Red phosphorus 5 g, iodine 50 g, methanol 40 mL. The iodine is tipped in …": amounts alone, of what the next sentences put in by name."""
     if account.doc.steps or r.vessels or r.bath or r.clause.verb is not None or not r.mentions:
         return False
-    if any(not m.measured or m.generic or m.identity is None for m in r.mentions):
+    told = "list" in account.waiting.values() and all(
+        m.strength is not None for m in r.mentions if not m.measured
+    )  # "10 % caustic": how strong
+    if any((not m.measured and not told) or m.generic or m.identity is None for m in r.mentions):
         return False
     line = account.source[account.source.rfind("\n", 0, r.clause.start) + 1 :].partition("\n")[0]
     if len({t.value for t in substances_in(line.partition(". ")[0])}) < 2 and not account.waiting:
         return False
     tail = account.source[r.clause.end : r.clause.end + 500]
-    again = {str(t.value) for t in substances_in(tail) if THE.search(tail[: t.start])}
+    listed = "list" in account.waiting.values() and re.match(r"\s*[•*·▪‣-]\s", line) is not None  # the next line of a list that has begun
+    again = {str(t.value) for t in substances_in(tail) if listed or THE.search(tail[: t.start])}
     words = {x[1].lower() for x in re.finditer(r"\bthe (\w+)", tail, re.I) if lex.GENERIC.get(x[1].lower())}
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
@@ -1313,7 +1346,7 @@ THE = re.compile(r"\bthe (?:\w+ )?$", re.I)
 
 
 AIM = re.compile(
-    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\border for\b",
+    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b",
     re.I,
 )
 """What is to come out, with how much of it; nothing goes in."""
@@ -1698,7 +1731,7 @@ def _everything(account: Account, r: Reading) -> bool:
     for m in r.mentions if re.search(r"except|but|apart|save|other", said.group(), re.I) else []:
         out |= {x.id for x in (lots_for(account, m, False) if m.generic or not m.measured else [])}
     later = {str(t.value) for t in substances_in(account.source[r.clause.end :])}
-    lots = [x for x in waiting if x.id not in out and not (x.identity in later and x.identity in (*DRYING, *FOR_WASHING))]
+    lots = [x for x in waiting if x.id not in out and not (x.identity in later and x.identity in (*lex.DRYING, *FOR_WASHING))]
     vessel = main_vessel(account, r.vessels)
     set_bath(vessel, r.bath)
     place(account, new_step(account, r.clause, "charge", vessel=vessel.name), lots)
@@ -2165,6 +2198,9 @@ def _move(account: Account, r: Reading) -> bool:
     speaks_of_mix = bool(lex.MIX_REFERENCE.search(text)) or any(
         w in words for x in own if x for w in re.findall(r"[a-z]{5,}", x) if w not in ("acid", "water", "solution", "chloride")
     )
+    called = re.search(r"\bthe (?:cold |cooled |chilled )?(\w+) (?:mix|mixture|solution)\b", text, re.I)
+    if called is not None and lex.GENERIC.get(called[1].lower()) and any(x and class_of(called[1].lower(), x) for x in own):
+        speaks_of_mix = True  # "add the alcohol mix to the nitrite"
     source, _, tail = (
         re.split(r"(\binto\b|\bto the\b|\bin this\b|\bto this\b|\bin that\b|\bonto\b|\bin the\b)", text, maxsplit=1, flags=re.I)
         if re.search(r"\binto\b|\bto the\b|\bin this\b|\bto this\b|\bin that\b|\bonto\b", text, re.I)
@@ -2710,7 +2746,6 @@ FOR_WASHING = (
     "sodium hydrogen sulfite",
 )
 """What a product is washed with; named again behind "everything into the flask" it is for that."""
-DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 """What stands in a product until it is dry."""
 COMES_OVER = re.compile(
     r"\b(?:crude|product)\b|\b(?:distillate|drops?|oil)\b[^.;]{0,20}\b(?:clear|oily|come|comes|pass\w*)\b|\bno more oil|\bfree (?:of|from) oil",
@@ -2983,6 +3018,20 @@ def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
     _stayed(account)
+    for lot in doc.materials:
+        s = catalogue().substances.get(lot.identity or "")
+        told = account.strengths.get(lot.identity or "")
+        if (
+            told is not None
+            and lot.strength is None
+            and lot.amount is not None
+            and s is not None
+            and s.phase == "s"
+            and dimension(lot.amount.unit) == "volume"
+        ):
+            lot.strength = told  # "10 % sodium hydroxide" in the list, "about 15 mL of sodium hydroxide" in the text
+    if account.listed_bath is not None and account.main is not None and (account.main.bath is None or account.main.bath.ice_g is None):
+        account.main.bath = account.listed_bath
     late: list[Step] = []
     for key, tag in list(account.waiting.items()):
         lot = account.lot(key)

@@ -362,6 +362,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the head goes over 93 °C": what is seen
         if x.low == "closed" and is_word(after, "mantle", "heating", "heater", "vessel", "system", "cup", "plate"):
             continue  # "closed mantle on a jack"
+        if x.low in ("containing", "contains", "holds") and any(is_quantity(y, "percent") for y in items[i + 1 : i + 3]):
+            continue  # "bleach containing 5 % of hypochlorite was run in"
         if x.low == "heating" and is_word(before, "mantle", "electric", "oil", "block") and is_word(after, "only", "allowed", ","):
             continue  # "no flame, mantle heating only"
         if x.low == "mixed" and is_word(after, "acid", "acids") and not is_word(before, "are", "were", "is", "was", "be"):
@@ -471,7 +473,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):
             still = any(is_word(y, "rotary", "evaporator", "vacuum", "vacuo", "pressure", "aspirator", "pump") for y in items[i + 1 :])
             kind = "distil" if still else "hold"  # "the ether is taken off on the rotary evaporator"; "take it out of the bath"
-        if x.low == "let" and not is_word(after, "in"):
+        let_in = is_word(after, "in") or any(  # "let the acid in at three mils a minute"
+            is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
+            for k in (2, 3)
+        )
+        if x.low == "let" and not let_in:
             kind = "hold"  # "let it stand"
         if x.low == "dissolved" and is_word(before, "which", "it"):
             continue

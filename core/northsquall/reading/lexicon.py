@@ -135,7 +135,8 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above)|safety bottle|empty (?:\S+ ){0,3}bottle|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"|^\W*(?:the |what )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
     ),
@@ -223,7 +224,9 @@ LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | 
     "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got", "run", "operation", "procedure", "oxidant", "reductant", "feed", "reagent", "method", "reaction", "then",
 }  # fmt: skip
 OVERNIGHT = Cue(
-    re.compile(r"\b(overnight|over night|over the weekend|through the night|until the next (?:day|morning))\b", re.I),
+    re.compile(
+        r"\b(overnight|over night|(?:for|till after) the night|over the weekend|through the night|until the next (?:day|morning))\b", re.I
+    ),
     "night",
     "weekend",
     "next",
@@ -355,12 +358,17 @@ TO_PH = Cue(
     "alkaline",
     "acid",
 )
+DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     re.compile(
-        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|until it no longer did|take the .* away|kill(?:s|ed)?)\b",
+        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
     "destroy",
+    "mop",
+    "up what",
+    "up the",
+    "up any",
     "surplus",
     "excess",
     "left",
@@ -387,7 +395,7 @@ APART = Cue(
 )
 DRAWN = Cue(
     re.compile(
-        r"\b(in(?:to)? (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
+        r"\b(in(?:to)? (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",

@@ -679,8 +679,13 @@ def _each(items: list[Item], out: list[Mention]) -> None:
         if is_word(x, "each") and out:
             given = [m for m in out if m.amount is not None]
             stated = items[i - 2] if i > 1 and is_word(items[i - 1], "of") else None
-            if isinstance(stated, Qty) and stated.dim in AMOUNTS and len(out) > 1:  # "eighty mils in all, so forty of each"
+            if isinstance(stated, Qty) and stated.dim == "moles":  # "chlorine and HCl, a mole of each, went over 800 mL of caustic"
                 for m in out:
+                    if m.index < i and m.amount is None:
+                        m.moles = m.moles or stated
+                        m.used.append(stated)
+            elif isinstance(stated, Qty) and stated.dim in AMOUNTS and len(out) > 1:  # "eighty mils in all, so forty of each"
+                for m in out if all(m.index > i for m in out) else [m for m in out if m.index < i]:
                     m.amount = stated
                     m.used.append(stated)
             elif is_word(items[i + 1] if i + 1 < len(items) else None, "of") or is_word(items[i - 1] if i else None, "of"):

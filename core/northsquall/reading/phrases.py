@@ -148,6 +148,21 @@ def quantities(tokens: list[Token]) -> list[Item]:
             and [y.text.lower() for y in out[k + 1 : k + 4] if isinstance(y, Token)] == ["w", "/", "v"]
         ):
             x.by_volume = True
+    k = 0
+    while k + 1 < len(out):  # "three mils a minute", "two litres an hour"
+        x, y = out[k], out[k + 1]
+        if (
+            isinstance(x, Qty)
+            and isinstance(y, Qty)
+            and x.dim == "volume"
+            and y.dim == "time"
+            and y.value == 1.0
+            and x.low is None
+            and 0 <= y.start - x.end <= 1
+        ):
+            mL_min = 60.0 * convert(x.value, x.unit, "volume") / convert(1.0, y.unit, "time")
+            out[k : k + 2] = [Qty(mL_min, "ml/min", x.start, y.end)]
+        k += 1
     return out
 
 

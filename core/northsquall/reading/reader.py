@@ -222,6 +222,8 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
 def _goes_in(head: list[Token], i: int) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
+    if [t.low for t in head[i + 1 : i + 3]] == ["-", "free"]:
+        return True  # "by a nitrobenzene-free route"
     if i + 1 < len(head) and head[i + 1].low in ("to", "into", "→"):
         return True  # "Cyclohexanone oxime to caprolactam"
     if before[-1:] == ["with"] or "leftover" in before or {"rid", "disposal", "destruction"} & set(before):
@@ -241,7 +243,7 @@ def _product(account: Account) -> None:
         head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]
         for t in substances_in(head):
             s = catalogue().substances[str(t.value)]
-            if t.value not in charged and s.phase != "g" and s.smiles:
+            if t.value not in charged and s.phase != "g" and s.smiles and not head[t.end :].startswith("-free"):
                 r.product_identity, r.product, r.product_span = str(t.value), t.text, (t.start, t.end)
                 break
     if r.product_identity:

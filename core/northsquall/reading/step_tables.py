@@ -86,10 +86,15 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
             put("\n", at, False)
         elif columns and len(cells) > 1:
             row: dict[str, tuple[int, int]] = {}
+            free = sorted(columns, key=lambda c: c[1])
+            spilt = False
             for a, b, column in cells:
-                kind = min(columns, key=lambda c: (abs(c[1] - column), c[1]))[0]
+                kind = free[0][0] if spilt and free else min(columns, key=lambda c: (abs(c[1] - column), c[1]))[0]
                 if b > a:
                     row[kind] = (min(a, row.get(kind, (a, b))[0]), max(b, row.get(kind, (a, b))[1]))
+                taken = next(c[1] for c in columns if c[0] == kind)
+                free = [c for c in free if c[1] > taken]
+                spilt = "|" not in bare and bool(free) and column + b - a >= free[0][1]  # its words run on under the next heading
             if "do" not in row and "number" in row:
                 row["do"] = row.pop("number")
             count += 1

@@ -22,8 +22,8 @@ NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
-    rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight adapter|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
-    rf"|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:stopper|cork|cap)(?: (?:it|up|the flask))?(?=\s*(?:[.;,\n]|$))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?capped) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
+    rf"|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:(?:stopper|cork|cap)(?: (?:it|up|the flask))?|(?:close|shut) (?:it|them|up))(?=\s*(?:[.;,\n]|$))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
@@ -52,7 +52,7 @@ OTHER = (
     ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:over|on|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
 STORED = re.compile(
-    r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|until (?:next|\w+day|tomorrow)|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste)\b",
+    r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|until (?:next|\w+day|tomorrow)|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste|window[- ]?sill|(?:bottle|can|drum|jar) (?:for|of) (?:the )?(?:used|spent|old|waste)|keep (?:it )?(?:at|in|on|under|cold|cool|dark))\b",
     re.I,
 )
 FUNNEL = re.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|swirl\w* in the funnel)\b", re.I)
@@ -83,7 +83,7 @@ SWEPT = re.compile(
     re.I,
 )
 PURGED = re.compile(
-    r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through)\b"
+    r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon) (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system)|it all))\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
     re.I,
 )
@@ -173,7 +173,8 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         if hit is None:
             for kind, pattern in OTHER:
                 hit = pattern.search(text)
-                if hit is not None and not DENIED.search(text[max(0, hit.start() - 25) : hit.start()]):
+                strained = hit is not None and kind == "wool" and re.search(r"\b(?:filter|strain|decant)", text[: hit.start()], re.I)
+                if hit is not None and not strained and not DENIED.search(text[max(0, hit.start() - 25) : hit.start()]):
                     how = kind  # type: ignore[assignment]
                     break
         step = _step_at(order, begin + (hit.start() if hit else 0))
@@ -196,7 +197,12 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             and not re.search(r"\b(?:flask|jar|bottle)\b", text, re.I)
         ):
             where = "funnel"
-        elif STORED.search(text + source[m.end() : m.end() + 60]):
+        elif (
+            STORED.search(text + source[m.end() : m.end() + 60])
+            or (  # "decant it into the bottle for used acid. Close it."
+                len(text.strip()) < 12 and STORED.search(source[max(0, begin - 110) : begin])
+            )
+        ):
             where = "store"
         vessel = _vessel_of(doc, text, step)
         closing = Closing(
@@ -274,6 +280,9 @@ def _train(doc: Procedure, source: str) -> None:
         mine = [lots[k] for k in s.materials]
         at = min((m.span[0] for m in mine), default=s.span[0])
         end = max((m.span[1] for m in mine), default=s.span[1])
+        lettered = end < s.span[0] and s.span[1] - s.span[0] < 60  # from a charge list, where the line names its vessel by a letter
+        if lettered:
+            at, end = s.span
         own = next(((a, b) for a, b in spans if a <= at < b), None)
         others = [(a, b) for a, b in spans if a > at]
         if others and (
@@ -284,6 +293,8 @@ def _train(doc: Procedure, source: str) -> None:
         begin = max([p + 1 for p, e in places if p < at and e.element == "trap"] + [source.rfind("\n\n", 0, at) + 1, at - 140])
         stop = min([p for p, e in places if p > end] + [end + 90])
         around = source[begin:stop].split("\n\n")[0] if "\n\n" not in source[begin:at] else source[at:stop]
+        if lettered:
+            around = source[at - 12 : end]
         deep, above = DEEP.search(around), ABOVE.search(around)
         dip: float | None = None
         if deep is not None:

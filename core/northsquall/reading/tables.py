@@ -30,6 +30,10 @@ LATER = re.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recry
 """A row's word for what its material is for after the reaction."""
 
 
+STANDS = re.compile(r"\b(?:flask|bottle|beaker|vessel|washer|trap|jar|cylinder) ([A-H])\b")
+"""A vessel that a charge list calls by a letter."""
+
+
 @dataclass
 class Row:
     """One row: its cells as tokens."""
@@ -208,13 +212,18 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             if x.dim in ("moles", "mass", "volume", "equivalents", "percent") and all(x not in y.used for y in found[1:]):
                 take(m, x)
                 m.end = max(m.end, x.end)
-    if any(cell and cell[0].low == "bath" for cell in cells[1:]) and m.identity in ("ice", "water") and account.main is not None:
+    for_bath = any(cell and cell[0].low == "bath" for cell in cells[1:]) or any(
+        is_word(x, "bath") and not is_word(at(name_items, k + 1), "of") for k, x in enumerate(name_items)
+    )  # "ice for the bath"
+    if for_bath and m.identity in ("ice", "water"):
         ice = [x for x in found if x.identity == "ice" and x.amount is not None]
         water = [x for x in found if x.identity == "water" and x.amount is not None]
         account.used |= {q.start for x in found for q in x.used}
-        set_bath(
-            account.main, Bath(kind="ice" if ice else "water", ice_g=_grams(ice), water_g=_grams(water), span=(row.start, row.end))
-        )  # "ice, 2.0 kg | bath, with 1 L of water"
+        bath = Bath(kind="ice" if ice else "water", ice_g=_grams(ice), water_g=_grams(water), span=(row.start, row.end))
+        if account.main is not None:
+            set_bath(account.main, bath)  # "ice, 2.0 kg | bath, with 1 L of water"
+        else:
+            account.listed_bath = bath
         return where
     gas = m.identity is not None and lex.is_gas_name(m.identity)
     account.used |= {x.start for x in flat if isinstance(x, Qty)}
@@ -241,6 +250,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             account.beside[lot.id] = declare(account, other, account.waiting[lot.id]).id
     if number:
         account.rows[number] = lot.id
+    lettered = next((x for c in cells[1:] if c and (x := STANDS.search(account.source[c[0].start : c[-1].end]))), None)
+    if lettered is not None:
+        account.letters.setdefault(lettered[1], []).append(lot.id)
     if any(v.name == where for v in account.doc.vessels):
         account.stands[lot.id] = where
     return where
