@@ -250,7 +250,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             account.beside[lot.id] = declare(account, other, account.waiting[lot.id]).id
     if number:
         account.rows[number] = lot.id
-    lettered = next((x for c in cells[1:] if c and (x := STANDS.search(account.source[c[0].start : c[-1].end]))), None)
+    lettered = next((y for c in cells[1:] if c and (y := STANDS.search(account.source[c[0].start : c[-1].end]))), None)
     if lettered is not None:
         account.letters.setdefault(lettered[1], []).append(lot.id)
     if any(v.name == where for v in account.doc.vessels):
