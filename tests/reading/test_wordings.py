@@ -1641,3 +1641,46 @@ def test_a_destruction_by_a_test_is_no_stop_where_the_amount_is_short() -> None:
     short = [f for f in result(words.format("")).findings if f.code == "Q01"]
     tested = [f for f in result(words.format(" until a drop no longer turns starch-iodide paper blue")).findings if f.code == "Q01"]
     assert short[0].severity == "stop" and all(f.severity != "stop" for f in tested)
+
+
+# ------------------------------------------------------------------ the twentieth round
+
+
+@pytest.mark.parametrize("words", ["50 mL of ethanol cooled in ice", "40 mL of water cooled to 5 °C"])
+def test_a_liquid_that_was_cooled_is_a_charge(words: str) -> None:
+    p = batch(f"The mixture is added slowly to {words}.")
+    assert any(
+        m.amount is not None and m.amount.value in (40.0, 50.0) and m.identity in ("ethanol", "water") and m.id != "m2" for m in p.materials
+    )
+
+
+def test_gas_of_which_the_evolution_had_ended_is_no_charge() -> None:
+    p = batch(
+        "It was kept at 70 °C for one hour, by which time the evolution of gas (hydrogen chloride and sulfur dioxide, 0.1 mol each) had ended."
+    )
+    assert names(p) == ["aniline", "water"]
+
+
+def test_contents_of_a_cooled_trap_go_into_what_destroys_them() -> None:
+    p = read(
+        "Chloride\n\nBenzoic acid 12.2 g and thionyl chloride 9 mL in a 100 mL flask are refluxed for 2 h. The excess was removed at 40 °C and 30 mbar into a trap cooled with dry ice; its contents were dropped cautiously into 50 mL of ethanol cooled in ice.\n"
+    )
+    assert [s.kind for s in p.steps][-2:] == ["distil", "quench"] and p.steps[-1].from_vessel == "receiver"
+
+
+def test_water_that_is_ice_cold_is_water_of_the_list() -> None:
+    p = read(
+        "Cumene\n\nmaterial              quantity       remarks\nbenzene               58 mL          in the 250 mL flask\nwater, ice cold       50 mL          for the quench\n\nBenzene into the 250 mL flask. Pour on to the ice water in a 250 mL beaker.\n"
+    )
+    water = next(m for m in p.materials if m.identity == "water")
+    assert water.amount is not None and water.amount.value == 50.0 and "ice" not in names(p)
+
+
+@pytest.mark.parametrize(("substance", "mol"), [("4-nitroaniline", 0.05), ("4-nitroanisole", 0.0)])
+def test_a_nitroarene_takes_bromine_where_an_amine_helps_it(substance: str, mol: float) -> None:
+    grams = {"4-nitroaniline": 6.9, "4-nitroanisole": 7.65}[substance]
+    found = result(
+        f"Bromide\n\n{substance} {grams} g and acetic acid 60 mL in a 250 mL flask. Bromine 2.6 mL is added over 40 min at 20 °C.\n"
+    )
+    made = sum(r.extent_mol or 0.0 for r in found.reactions if "bromination" in r.family)
+    assert made == pytest.approx(mol, abs=0.002)

@@ -179,8 +179,11 @@ class Reading:
             return False
         cloud = CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) is not None  # "a big cloud of HCl"
         each = self.clause.verb is None and GAS_OF_EACH.search(self.text) is not None
-        told = (  # "besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"
-            self.clause.verb is None and m.amount is None and m.moles is not None and THERE_IS.search(self.text) is not None
+        told = (
+            (  # "besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"
+                self.clause.verb is None and m.amount is None and m.moles is not None and THERE_IS.search(self.text) is not None
+            )
+            or (m.amount is None and EVOLVED.search(self.account.source[self.clause.start : m.start]) is not None)
         )
         return cloud or each or told or _litres_of_gas(m)  # "HCl: 0.10 mol, 2.4 L"
 
@@ -295,6 +298,7 @@ EXPECTED = re.compile(
 """Behind a gas that has its solution's name."""
 GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
 THERE_IS = re.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
+EVOLVED = re.compile(r"\b(?:evolution|release|escape) of (?:the )?(?:gas(?:es)?|fumes)\b[^.;]*$|\bgas(?:es)? \([^)]*$", re.I)
 CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
 BESIDE_IT = re.compile(
     r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$"
@@ -423,7 +427,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if FED_CONDENSER.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
-    if OF_THE_TRAP.match(text):
+    if OF_THE_TRAP.match(text) or (
+        ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])
+    ):
         _trap_into(account, clause)
         return
     if SWEPT_INTO.search(text) and not any(isinstance(x, Qty) and x.dim == "mass" for x in clause.items):
@@ -481,6 +487,7 @@ OF_THE_TRAP = re.compile(
     r"^\W*(?:what(?:'s| is| was| had)?|the (?:contents?|liquid|distillate|condensate)) (?:left |collected |caught |frozen )?(?:in|from|of) the (?:cold |dry[- ]ice )?(?:trap|cold finger)\b",
     re.I,
 )
+ITS_CONTENTS = re.compile(r"^\W*(?:and |then )?(?:its|the) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I)
 SWEPT_INTO = re.compile(
     r"^\W*(?:then |a (?:slow |gentle )?(?:stream|current|flow) of )?(?:dry )?(?:N2|nitrogen|argon|air)\b(?:[^.;]|\.\d)*\b(?:through|over|across)\b(?:[^.;]|\.\d)*\b(?:in)?to (?:the )?(?:caustic|absorbers?|scrubber|washer|wash(?:ing)?[- ]bottle|soda|alkali|lye)\b(?! of)",
     re.I,
@@ -491,7 +498,7 @@ INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0
 
 def _trap_into(account: Account, clause: Clause) -> None:
     """ "What is in the trap went drop by drop into 50 mL of methanol": what came over meets what destroys it; no step of the batch."""
-    agents = [m for m in Reading(account, clause).measured if m.identity]
+    agents = [m for m in mentions_in(clause.items, set(), account.source) if m.identity and m.measured]
     account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
     if agents and any(s.into == "receiver" for s in account.doc.steps):
         apart = account.vessel(None, "beaker", "for the trap, not named")

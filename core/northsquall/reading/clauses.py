@@ -362,6 +362,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the head goes over 93 °C": what is seen
         if x.low == "closed" and is_word(after, "mantle", "heating", "heater", "vessel", "system", "cup", "plate"):
             continue  # "closed mantle on a jack"
+        if x.low in ("cooled", "chilled") and is_word(before, "trap", "traps", "receiver", "receivers", "finger"):
+            continue  # "into a trap cooled with dry ice"
         if x.low in ("containing", "contains", "holds") and any(is_quantity(y, "percent") for y in items[i + 1 : i + 3]):
             continue  # "bleach containing 5 % of hypochlorite was run in"
         if x.low == "heating" and is_word(before, "mantle", "electric", "oil", "block") and is_word(after, "only", "allowed", ","):

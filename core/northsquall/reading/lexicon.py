@@ -541,8 +541,9 @@ def no_material(items: list[Item], i: int) -> bool:
     ):
         return True  # "from a fresh tin", "out of its tin"
     wool = is_word(after, "wool", "strip", "wire", "ribbon") and x.value in METALS
-    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool:
-        return True
+    told = is_word(after, "cooled", "chilled", "cold") and is_word(at(items, i + 2), "in", "to", "by", "with") and is_word(before, "of")
+    if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool and not told:
+        return True  # not "50 mL of ethanol cooled in ice"
     if (x.low.endswith(" foil") or (isinstance(after, Token) and after.low == "foil")) and any(
         isinstance(y, Token) and y.low in COVERS for y in items[:i]
     ):

@@ -110,6 +110,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
             if vessel:
                 stands[n] = vessel
             a, b = row.get("do", (at, at))
+            tail = (0, 0)
             check = CHECK.search(text[a:b])
             end, b = b, a + check.start() if check else b
             put(f"{n}. ", a, False)
@@ -130,7 +131,9 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
                 ):  # "D from funnel": a row of the charge table, and nothing said of what is done with it
                     put(text[begun : a + row_name.start(1)] + ("add " if FED.search(text[a:b]) else "put "), begun, False)
                     begun = a + row_name.start(1)
-                put(text[begun:b].rstrip(" ."), begun, True)
+                half = text.find(";", begun, b) if FED.search(text[a:b]) else -1  # "dropwise; shut at 15 °C": the columns tell of the feed
+                put(text[begun : half if half > 0 else b].rstrip(" ."), begun, True)
+                tail = (half, b) if half > 0 else (0, 0)
             for kind, before, unit in (("T", " at ", " °C"), ("h", " h", "h"), ("min", "", "min"), ("time", "", "")):
                 if kind not in row:
                     continue
@@ -139,10 +142,14 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
                 if not re.search(r"\d", said):
                     put(f", {said}", x, False)
                     continue
-                put(before if kind == "T" else (", over " if FED.search(text[a:b]) else ", for "), x, False)
+                least = re.match(r"\s*[<≤]\s*", text[x:y]) if kind == "T" else None  # "< 25"
+                x += least.end() if least else 0
+                put(" below " if least else before if kind == "T" else (", over " if FED.search(text[a:b]) else ", for "), x, False)
                 put(text[x:y], x, True)
                 if not re.search(r"[^\W\d_]", said):
                     put(unit if kind == "T" else f" {unit}" if unit else "", y - 1, False)
+            if tail[1]:
+                put(text[slice(*tail)].rstrip(" ."), tail[0], True)
             put(".", b - 1, False)
             if check:
                 put(f" {text[b + 2].upper()}", b + 2, False)

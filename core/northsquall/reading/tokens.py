@@ -173,6 +173,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue
         if _case_matters(name) and text[start:stop] != name:
             continue
+        if identity == "ice" and folded[stop : stop + 5] == " cold":
+            continue  # "water, ice cold"
         if name.lower() in CLASS_NAMES and OF_A_GROUP.search(folded[max(0, start - 24) : start]):
             continue  # "benzyl methyl ether": the class of a longer name that is not listed
         if before == ")" and folded[start - 2 : start - 1].isalpha():
