@@ -339,7 +339,7 @@ def _context(
         mtsr=not_established("°C", missing or "no reaction with a rate"), peak={}, accumulation=None, bracket=None, klass=None,
         unknown_dose=unknown, quench_end={}, quench_fill={}, total_heat=total,
     )  # fmt: skip
-    if unknown is not None and c.unknown_dose is not None and _nothing_to_lose(c):
+    if unknown is not None and c.unknown_dose is not None and (_nothing_to_lose(c) or _idle(c, unknown)):
         c.unknown_dose, c.moot_dose = None, unknown
     if pot is None or not runs:
         return c
@@ -435,6 +435,17 @@ def _nothing_to_lose(c: Context) -> bool:
     rises = [s.rise_K[2] for s in c.stages]
     known = all(r.heat_kJ.established for r in c.reactions)
     return known and max(rises, default=0.0) < c.settings.severity("H11_rise_K") and not any(e.gas for e in c.walk.entries)
+
+
+def _idle(c: Context, dose: Timed) -> bool:
+    """Whether what is added takes part in nothing: no gas comes in its step, and the heats of its step are known and small."""
+    here = [r for r in c.reactions if r.step == dose.step.n]
+    if c.pot is None or c.pot.cp_J_K <= 0 or any(not r.heat_kJ.established for r in here):
+        return False
+    if any(e.gas for e in c.walk.entries if e.step == dose.step.n) or any(r.role == "wanted" for r in here):
+        return False
+    heat = sum(abs(r.heat_kJ.high or 0.0) for r in here)
+    return heat * 1e3 / c.pot.cp_J_K < c.settings.severity("H11_rise_K")
 
 
 def _harmless(c: Context, dose: Timed) -> bool:

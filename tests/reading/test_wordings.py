@@ -1684,3 +1684,15 @@ def test_a_nitroarene_takes_bromine_where_an_amine_helps_it(substance: str, mol:
     )
     made = sum(r.extent_mol or 0.0 for r in found.reactions if "bromination" in r.family)
     assert made == pytest.approx(mol, abs=0.002)
+
+
+def test_solvent_taken_off_under_pressure_is_distilled_and_not_added() -> None:
+    p = batch("30 mL of ethanol is added. Take off 25 mL of ethanol at 40 °C, 150 mbar.")
+    assert names(p).count("ethanol") == 1 and p.steps[-1].kind == "distil"
+
+
+def test_water_that_takes_part_in_nothing_needs_no_time() -> None:
+    found = result(
+        "4-Bromoaniline\n\n4-Bromoacetanilide 10.7 g, ethanol 30 mL and 37 % (w/w) hydrochloric acid 15 mL are refluxed for 2 h in a 250 mL flask in a mantle, thermometer in the liquid. Cool to 25 °C. Add 50 mL of water.\n"
+    )
+    assert not [f for f in found.findings if f.code == "P02" and f.severity != "note" and "No time" in f.message]

@@ -473,7 +473,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
             continue  # "let it cool": what it does is what is done
         if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):
-            still = any(is_word(y, "rotary", "evaporator", "vacuum", "vacuo", "pressure", "aspirator", "pump") for y in items[i + 1 :])
+            still = any(
+                is_word(y, "rotary", "evaporator", "vacuum", "vacuo", "pressure", "aspirator", "pump", "mbar", "torr", "hPa", "mmHg")
+                for y in items[i + 1 :]
+            )
             kind = "distil" if still else "hold"  # "the ether is taken off on the rotary evaporator"; "take it out of the bath"
         let_in = is_word(after, "in") or any(  # "let the acid in at three mils a minute"
             is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
