@@ -29,7 +29,7 @@ def fail(
         raise NoCurve("No curve can be drawn: no time is written for the addition.")
     known = [*KINDS, WATER]
     plan = c.pot.plan
-    offset = next((x.start for x in c.timed if x.step.n == plan.segments[0].step), 0.0)
+    offset = begins_min(c.timed, plan.segments[0].step)
     end = sum(s.duration_s for s in plan.segments)
     out = []
     for kind in kinds or known:
@@ -83,7 +83,7 @@ def _water(procedure: Procedure, c: Context, at_min: float | None, cat: Catalogu
     assert seg is not None
     behind = r.t_s >= seg.start_s - 1e-6
     _, best, high = now.peak[after + 1]
-    offset = next((x.start for x in now.timed if x.step.n == now.pot.plan.segments[0].step), 0.0)
+    offset = begins_min(now.timed, now.pot.plan.segments[0].step)
     found = Failed(WATER, name, seg.start_s, after, best, high, seg.peak_at_s, r.t_s[behind], r.pot_C[behind])
     at = seg.start_s / 60 + offset
     says, over = _sentence(now, found, at)

@@ -122,7 +122,7 @@ def _drawn(c: Context, seed: int, n: int) -> Spread:
     )
     over = None if margin is None else float(np.mean(margin < 0))
     past = None if c.bound is None else float(np.mean(top >= c.bound.TD24_C))
-    offset = next((x.start for x in c.timed if x.step.n == plan.segments[0].step), 0.0)
+    offset = begins_min(c.timed, plan.segments[0].step)
     band = np.percentile(curves[good], [5, 95], axis=0) - ZERO_C
     out = Spread(
         seed=seed, members=n, failed=int(n - good.sum()), step=step, limit_C=limit, peak_C=three(peak), MTSR_C=three(top), heat_W=three(made),

@@ -41,6 +41,11 @@ class Timed:
     """A dose whose time nobody wrote: the bounds are a few seconds and four hours."""
 
 
+def begins_min(timed: list[Timed], first_step: int) -> float:
+    """Minutes from the start of the procedure at which a plan begins whose first segment is `first_step`: its own clock starts there."""
+    return next((t.start for t in timed if t.step.n == first_step), 0.0)
+
+
 def main_vessel(procedure: Procedure, walk: Walk, main: Event | None, hottest: str | None = None) -> Vessel | None:
     """The vessel of the deciding reaction; else that of the wanted heat; else the one charged first."""
     names = [main.vessel] if main is not None else []

@@ -93,6 +93,15 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             )  # type: ignore[union-attr]
         return
     for seg in c.pot.plan.segments:
+        if seg.limit_C is None and seg.step in c.peak and seg.kind in ("dose", "add") and c.unknown_dose is None:
+            step = c.step(seg.step)
+            meant = step.T_range.value if step is not None and step.T_range is not None and step.T_of == "pot" else None
+            low, best, high = c.peak[seg.step]
+            if meant is not None and best > meant + MEANT_K:
+                yield finding(
+                    "H02", "condition", f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), where {meant:.0f} °C is written and no limit.",
+                    step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{meant:.0f} °C as written", remedy="Write a limit, and add so slowly or so cold that it is kept.", short="peak temperature",
+                )  # fmt: skip
         if seg.limit_C is None or seg.step not in c.peak or seg.kind not in ("dose", "add", "hold"):
             continue
         low, best, high = c.peak[seg.step]
@@ -130,6 +139,10 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
+
+
+MEANT_K = 10.0
+"""How far a pot may be above a temperature that is written alone ("at 10 °C") before it is not what was meant (common practice, no source)."""
 
 
 def _cause(step) -> tuple[int, int] | None:  # type: ignore[no-untyped-def]

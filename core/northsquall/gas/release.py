@@ -11,7 +11,7 @@ from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
-from northsquall.dynamics.schedule import Timed
+from northsquall.dynamics.schedule import Timed, begins_min
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
 from northsquall.procedure.units import MOLAR_L
@@ -75,6 +75,7 @@ def releases(
     when = {t.step.n: t for t in timed}
     fastest = settings.get("portion_gas_min")[0]
     unwritten = open_steps(procedure, lots, best)
+    offset = begins_min(timed, pot.plan.segments[0].step) if pot is not None and pot.plan.segments else 0.0
     out: list[Release] = []
     for entry in best.entries:
         if entry.vessel in absorbers or entry.step in unwritten:
@@ -90,7 +91,7 @@ def releases(
             if amounts[2] <= LEAST_MOL or varies(trials, entry, g):
                 continue
             mid = gases[g]
-            out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, procedure))
+            out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, offset))
     return out
 
 
@@ -123,13 +124,13 @@ def _release(
     fastest: float,
     pot: Pot | None,
     runs: dict[str, Run],
-    procedure: Procedure,
+    offset: float,
 ) -> Release:
     step = t.step
     start, length = t.start, max(t.best, 1e-3)
     curve = _by_engine(step.n, vessel, pot, runs)
     if curve is not None and not t.unknown:
-        at, shape = curve
+        at, shape = curve[0] + offset, curve[1]  # the pot's clock begins with its first step
         rate = shape * mol[1]
         high = max(float(rate.max()), mol[2] / max(length, fastest) if not step.portions else mol[2] / step.portions / fastest)
         return Release(
@@ -200,7 +201,7 @@ def _release(
 
 
 def _by_engine(step: int, vessel: str, pot: Pot | None, runs: dict[str, Run]) -> tuple[np.ndarray, np.ndarray] | None:
-    """(minutes, part per minute) of the followed reaction from this step on; None where the engine does not follow it here."""
+    """(minutes of the pot's own clock, part per minute) of the followed reaction from this step on; None where the engine does not follow it here."""
     if pot is None or not runs or pot.vessel.name != vessel or not pot.plan.reacts or step not in pot.dose_steps:
         return None
     run = runs["best"]

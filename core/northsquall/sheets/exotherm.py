@@ -5,6 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from northsquall.assessment import Exotherm, Heat, Strip
+from northsquall.dynamics.schedule import begins_min
 from northsquall.findings.base import Context
 from northsquall.procedure import Procedure
 from northsquall.sheets.curves import td24_of, tmrad_of
@@ -183,9 +184,7 @@ def strip(c: Context, missing: str | None) -> Strip:
             limit[(t >= s.start_s) & (t <= s.end_s)] = seg.limit_C
     reference = np.where(np.isnan(limit), best.pot_C, limit)
     removable = best.removable_W_K * np.maximum(reference - best.bath_C, 0.0)
-    offset = 0.0
-    first = c.pot.plan.segments[0].step
-    offset = next((x.start for x in c.timed if x.step.n == first), 0.0)
+    offset = begins_min(c.timed, c.pot.plan.segments[0].step)
 
     def out(a: np.ndarray, digits: int = 2) -> list[float]:
         return list(np.round(a[keep], digits).tolist())

@@ -7,7 +7,7 @@ from datetime import datetime, time, timedelta
 import numpy as np
 
 from northsquall.assessment import DayPlan, PlanRow, QuenchLine, Refill, Rest, Schedule
-from northsquall.dynamics.schedule import Timed, lay_out
+from northsquall.dynamics.schedule import Timed, begins_min, lay_out
 from northsquall.findings.base import Context
 from northsquall.procedure import Procedure, Step
 from northsquall.working import figure, not_established
@@ -81,7 +81,7 @@ def refills(c: Context) -> list[Refill]:
         return []
     whole = c.pot.plan.ice_kg * 1e3
     left = c.settings.best("ice_renew_fraction") * whole
-    offset = next((t.start for t in c.timed if c.pot and t.step.n == c.pot.plan.segments[0].step), 0.0)
+    offset = begins_min(c.timed, c.pot.plan.segments[0].step)
     iced = [s for s in c.runs["best"].steps if next(g for g in c.pot.plan.segments if g.step == s.step).bath == "ice"]
     ends = iced[-1].end_s if iced else 0.0
     out: list[Refill] = []

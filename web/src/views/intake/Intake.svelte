@@ -398,7 +398,7 @@
               <tr class="border-rule border-t align-top" class:opened={!m.mol.established}>
                 <td class="py-1 pr-2"
                   ><span class="font-semibold">{m.name}</span><br /><span class="text-soft text-[13px]"
-                    >{m.text.slice(0, 42)}</span
+                    >{m.text.replace(/\s+/g, ' ').slice(0, 42)}</span
                   ></td
                 >
                 <td class="num py-1">{m.mass_g === null ? '' : short(m.mass_g)}</td>
