@@ -7,6 +7,7 @@ import numpy as np
 from northsquall.assess import work_out
 from northsquall.assessment import Failure
 from northsquall.dynamics.failures import KINDS, Failed, applies, simulate, worst_moment
+from northsquall.dynamics.schedule import begins_min
 from northsquall.findings.base import Context
 from northsquall.procedure import Laboratory, Material, Procedure, Quantity, Step
 from northsquall.review import settings_for

@@ -11,6 +11,7 @@ from northsquall.dynamics import pot as pots
 from northsquall.dynamics import rodas
 from northsquall.dynamics.ensemble import integrate_many
 from northsquall.dynamics.pot import ZERO_C
+from northsquall.dynamics.schedule import begins_min
 from northsquall.failing import NoCurve
 from northsquall.findings.base import Context
 from northsquall.procedure import Laboratory, Procedure

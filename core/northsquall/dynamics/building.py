@@ -462,7 +462,7 @@ class _Builder:
         own = step.bath if step is not None and step.bath is not None else bath
         if step is not None and own is bath and self._warm_before_bath and self._later(step):
             return "none", bath_T
-        hot = own is not None and own is bath and own.T_C is not None and own.T_C > self.settings.best("ambient_C") + 6.0
+        hot = own is not None and own is bath and own.T_C is not None and self.settings.best("ambient_C") + 6.0 < own.T_C
         if step is not None and hot and self._later(step):
             return "none", bath_T  # what warms the end does not warm the beginning
         if own is None:
