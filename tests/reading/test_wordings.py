@@ -1696,3 +1696,57 @@ def test_water_that_takes_part_in_nothing_needs_no_time() -> None:
         "4-Bromoaniline\n\n4-Bromoacetanilide 10.7 g, ethanol 30 mL and 37 % (w/w) hydrochloric acid 15 mL are refluxed for 2 h in a 250 mL flask in a mantle, thermometer in the liquid. Cool to 25 °C. Add 50 mL of water.\n"
     )
     assert not [f for f in found.findings if f.code == "P02" and f.severity != "note" and "No time" in f.message]
+
+
+# ------------------------------------------------------------------ the twenty-first round
+
+
+TOLD = (
+    "Right, the acetylation of toluene. Took aluminium chloride, fifteen grams, that's point one one moles, into the quarter-litre three-neck with fifty mils of dichloromethane, ice and water round it, a kilo of ice, stirrer on. "
+    "Acetyl chloride, eight grams, from the funnel over twenty minutes, below ten. Then toluene, nine point two grams, same funnel, an hour. "
+    "On to two hundred grams of ice in a litre beaker. The glassware went into alcoholic ammonia over the night.\n"
+)
+
+
+def test_told_by_one_who_names_the_job_first() -> None:
+    p = read(f"Ketone\n\n{TOLD}")
+    assert sorted(n or "" for n in names(p)) == ["acetyl chloride", "aluminium chloride", "dichloromethane", "ice", "toluene"]
+    pot = p.vessels[0]
+    assert pot.nominal_mL == 250.0 and pot.bath is not None and pot.bath.ice_g == 1000.0
+    aluminium = next(m for m in p.materials if m.identity == "aluminium chloride")
+    assert aluminium.stated_mol is not None and aluminium.stated_mol.value == pytest.approx(0.11)
+
+
+def test_rows_by_letters_without_a_heading() -> None:
+    p = read(
+        "Oxime\n\nCharge\n a  hydroxylamine hydrochloride   7.3 g  (0.105 mol)\n b  water                         20 mL\n c  cyclohexanone                 9.8 g  (0.10 mol)\n\n"
+        "1. a, b into the 100 mL flask; dissolve.\n2. c from the funnel in 30 min; 30-40 °C.\n3. To 5 °C in 1 kg of ice; filter.\n"
+    )
+    by = {m.id: m.identity for m in p.materials}
+    assert [by[k] for k in p.steps[0].materials] == ["hydroxylamine hydrochloride", "water"]
+    dose = last(p, "dose")
+    assert [by[k] for k in dose.materials] == ["cyclohexanone"]
+    assert "ice" not in names(p) and last(p, "cool").T_range is not None
+
+
+def test_a_tank_is_a_vessel_and_its_size_no_charge() -> None:
+    p = read("Etching\n\nWater 1 L and ammonium persulfate 250 g are put in a 2 L plastic tank. The used bath goes into a 5 L canister.\n")
+    assert names(p) == ["water", "ammonium persulfate"] and p.vessels[0].nominal_mL == 2000.0
+
+
+@pytest.mark.parametrize(("words", "raised"), [("letting the pressure out", False), ("shaken hard", True)])
+def test_pressure_that_is_let_out(words: str, raised: bool) -> None:
+    found = result(
+        f"Ester\n\nBenzoic acid 12.2 g, methanol 40 mL and sulfuric acid 3 mL are refluxed for 2 h in a 250 mL flask. It is washed with 50 mL of 5 % sodium bicarbonate in the separating funnel, {words}.\n"
+    )
+    assert ("Q04" in {f.code for f in found.findings}) == raised
+
+
+def test_persulfate_etches_copper_and_stands_apart_from_solvents() -> None:
+    """ΔH = ΔHf(Cu2+) + 2 ΔHf(SO4 2-) − ΔHf(S2O8 2-) = 64.8 − 2 × 909.3 + 1344.7 = −409 kJ/mol (CRC Handbook)."""
+    found = result(
+        "Etching\n\nWater 1 L and ammonium persulfate 114 g in a 2 L beaker at 40 °C. Copper, 15.9 g, is put in over 30 min. The used bath is kept in a can in the solvent store.\n"
+    )
+    line = next(r for r in found.reactions if r.family_id.startswith("metal-persulfate"))
+    assert line.extent_mol == pytest.approx(0.25, abs=0.005) and line.dH_kJ_per_mol.best == pytest.approx(-409.0, abs=4.0)
+    assert "S05" in {f.code for f in found.findings}

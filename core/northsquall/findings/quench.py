@@ -211,7 +211,7 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
 
 
 VENTED = re.compile(
-    r"\b(?:vent\w*|tap (?:is |was )?open\w*|open\w* (?:the )?(?:tap|stopcock|cock)|stopcock (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered)\b",
+    r"\b(?:vent\w*|let(?:ting|s)? (?:the |out the |off the )?(?:pressure|gas) (?:out|off|go|escape)|tap (?:is |was )?open\w*|open\w* (?:the )?(?:tap|stopcock|cock)|stopcock (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered)\b",
     re.I,
 )
 
@@ -620,7 +620,7 @@ WITH_FUEL = re.compile(
     r"\b(?:with|next to|beside|among|near|by) (?:the )?(?:other )?(?:solvents?|organics?|acetone|alcohols?|flammables?|paper|rags|sawdust)\b|\b(?:solvent|flammables?) (?:cupboard|cabinet|shelf|store)\b",
     re.I,
 )
-OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-")
+OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-", "S2O8-2", "ClO-")
 
 
 @rule("S05")

@@ -27,7 +27,7 @@ from northsquall.reading.account import (
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, at, is_word, number_of
 from northsquall.reading.mentions import Mention, class_of, mentions_in, portion_size, take
-from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, bath_in, quantities, vessels_in
+from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, VesselPhrase, bath_in, quantities, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
 from northsquall.reading.tokens import Token, substances_in, tokenise
 from northsquall.substances import catalogue
@@ -102,6 +102,13 @@ class Reading:
             or not any(is_word(x, "into", "onto") for x in self.items[max(0, m.first - 2) : m.first])
             or m.index not in _bracketed(self.items)
         ]
+        for m in self.mentions:  # "ice and water round it, two kilos of ice"
+            mass = m.amount is not None and m.amount.dim == "mass" and is_word(at(self.items, m.first - 1), ",")
+            if m.identity == "ice" and mass and self.bath is not None and self.bath.kind == "ice" and self.bath.ice_g is None:
+                self.bath.ice_g = convert(m.amount.value, m.amount.unit, "mass")  # type: ignore[union-attr]
+                account.used |= {q.start for q in m.used}
+                self.mentions = [x for x in self.mentions if x is not m]
+                break
         self.mentions.sort(key=lambda m: m.index)
         self.mentions = _aim_first(account, clause, self.mentions)
 
@@ -427,6 +434,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if FED_CONDENSER.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
+    if GLASS_AFTER.search(text) and any(s.kind in ("extract", "distil", "filter", "quench") for s in doc.steps):
+        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}  # how the glass is cleaned is no step of the batch
+        return
     if OF_THE_TRAP.match(text) or (
         ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])
     ):
@@ -485,6 +495,10 @@ FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|b
 """What runs through the condenser is no charge."""
 OF_THE_TRAP = re.compile(
     r"^\W*(?:what(?:'s| is| was| had)?|the (?:contents?|liquid|distillate|condensate)) (?:left |collected |caught |frozen )?(?:in|from|of) the (?:cold |dry[- ]ice )?(?:trap|cold finger)\b",
+    re.I,
+)
+GLASS_AFTER = re.compile(
+    r"\b(?:glassware|(?:used |dirty )glass|apparatus) (?:went|goes|was|is|were|are|stood|stands|lay|soaked) (?:put |left |soaked |rinsed |laid )*(?:in|into|with|under|over)\b",
     re.I,
 )
 ITS_CONTENTS = re.compile(r"^\W*(?:and |then )?(?:its|the) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I)
@@ -1178,6 +1192,9 @@ MADE_GOES_IN = re.compile(
 """ "Diazonium solution in portions of 20 mL": what was made goes into what stands ready."""
 
 
+TO_A_TEMPERATURE = re.compile(r"^\W*(?:(?:then|down|back|up|and)\W+)*to (?:about )?-?\d", re.I)
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -1193,6 +1210,23 @@ def _fragment(account: Account, r: Reading) -> None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
             account.used |= {x.start for x in r.items if isinstance(x, Qty)}
             return None
+    size = r.items[0] if r.items else None
+    if (
+        account.main is None
+        and r.clause.label in ("vessel", "flask", "reactor")
+        and isinstance(size, Qty)
+        and size.dim == "volume"
+        and not r.vessels
+    ):
+        mL = convert(size.value, size.unit, "volume")  # "Vessel: 500 mL, stirrer, …"
+        account.main = account.vessel(VesselPhrase("flask", size.start, size.end, 0, mL, size, "a"), "flask", "")
+        account.used.add(size.start)
+        return None
+    to = next((x for x in r.items[:4] if isinstance(x, Qty) and x.dim == "temperature"), None)
+    if doc.steps and not r.mentions and to is not None and TO_A_TEMPERATURE.match(text):
+        cold = convert(to.value, to.unit, "temperature") < ROOM_C - 3.0  # "To 5 °C in 1 kg of ice"
+        new_step(account, r.clause, "cool" if cold else "heat", vessel=account.batch)
+        return None
     elsewhere = [v for v in r.vessels if account.main is not None and account.vessel_name(v) != account.main.name and v.nominal_mL is None]
     if r.clause.label.startswith("limit") and (elsewhere or lex.of_another(text)):
         account.used |= {q.start for q in used}
@@ -1364,9 +1398,18 @@ INTRO = re.compile(
 """What an author says before he begins."""
 
 
+NAMES_THE_JOB = re.compile(
+    r"^\W*(?:(?:right|ok|okay|so|well|now|then|here is|here's)\W+)*(?:the |a |my |our )?[\w-]*(?:ation|olysis|ysis) of (?:the )?[\w -]+\W*$",
+    re.I,
+)
+""" "Right, the chloroacetylation of toluene.": a sentence that says what will be done."""
+
+
 def _says_what_for(account: Account, r: Reading) -> bool:
     """Whether a clause at the head of the text says what is made, and of what, before it begins."""
     so_far = account.source[: r.clause.start].strip()
+    if not r.measured and NAMES_THE_JOB.match(r.text):
+        return True
     if so_far in ("", account.doc.title) and _names_the_aim(account, r):
         return True
     return not r.measured and so_far in ("", account.doc.title) and INTRO.search(r.text) is not None

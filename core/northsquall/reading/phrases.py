@@ -30,6 +30,8 @@ VESSELS = {
     "tub",
     "bowl",
     "vessel",
+    "tank",
+    "canister",
     "reactor",
     "cylinder",
     "pan",
@@ -50,6 +52,7 @@ REACTION_VESSELS = (VESSELS | {"conical flask"}) - {
     "cylinder",
     "pan",
     "bottle",
+    "canister",
     "tube",
     "pot",
     "bowl",
@@ -234,7 +237,9 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
     """Vessels, with the nominal volume written before them."""
     out = []
     for i, item in enumerate(items):
-        if isinstance(item, Qty) and item.dim == "volume" and item.value >= 5:  # "250 mL, 3 necks", "250 mL 4-neck"
+        if (
+            isinstance(item, Qty) and item.dim == "volume" and convert(item.value, item.unit, "volume") >= 5.0
+        ):  # "250 mL, 3 necks", "250 mL 4-neck"
             behind = [x for x in items[i + 1 : i + 6] if isinstance(x, Token)]
             words = [x.low for x in behind]
             necks = next((k for k, w in enumerate(words) if w in ("neck", "necks", "necked")), None)
@@ -499,7 +504,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             k < i
             and k > 0
             and is_word(items[k - 1], "in")
-            and (_names_vessel(items[k - 2]) or (is_word(after, "and") and i + 2 < len(items) and is_word(items[i + 2], "water")))
+            and (
+                _names_vessel(items[k - 2])
+                or is_quantity(items[k - 2], "temperature")
+                or (is_word(after, "and") and i + 2 < len(items) and is_word(items[i + 2], "water"))
+            )
         ):
             return _loose_bath(items, i)  # "a flask in 3 kg of ice"
         lead = {x.low for x in items[max(0, i - 8) : i] if isinstance(x, Token)}

@@ -125,7 +125,10 @@ def _heading(cells: list[list[Token]]) -> list[str]:
 def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bool:
     """A row that names a material with its amount and does nothing."""
     flat = [t for c in cells for t in c]
-    name = next((c for c in cells if any(t.kind in ("sub", "word") for t in c)), None)
+    own = (
+        cells[1:] if len(cells) > 2 and len(cells[0]) == 1 and re.fullmatch(r"\w{1,2}", cells[0][0].text) else cells
+    )  # behind the row's letter
+    name = next((c for c in own if any(t.kind in ("sub", "word") for t in c)), None)
     if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in name):
         return False
     if len(name) > 14 or sum(t.kind == "sub" for t in flat) > 3:

@@ -269,6 +269,28 @@ def _number(text: str, european: bool) -> float:
     return float(text.replace(",", ".")) + half
 
 
+NOT_A_POINT = (
+    "that",
+    "this",
+    "the",
+    "which",
+    "end",
+    "boiling",
+    "melting",
+    "flash",
+    "freezing",
+    "set",
+    "starting",
+    "a",
+    "no",
+    "some",
+    "one",
+    "same",
+    "dew",
+)
+"""Before "point" where no number begins."""
+
+
 def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
     """(value, index behind it) of a spoken number that begins at `i`: "a hundred and thirty", "four and a half", "fourteen point nine"."""
 
@@ -284,15 +306,7 @@ def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
         j += 1
     elif low(j) in SCALES and i and tokens[i - 1].kind != "num":
         value, j = SCALES[low(j)], j + 1
-    elif (
-        low(j) == "point"
-        and low(j + 1) in ONES
-        and not (
-            i
-            and tokens[i - 1].kind == "word"
-            and tokens[i - 1].low not in ("at", "by", "of", "with", "for", "nitrogen", "about", "another")
-        )
-    ):
+    elif low(j) == "point" and low(j + 1) in ONES and not (i and tokens[i - 1].low in NOT_A_POINT):
         pass  # "point two litres a minute"
     else:
         return None
