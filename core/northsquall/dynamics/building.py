@@ -285,6 +285,9 @@ class _Builder:
     def _bath_start(self) -> float:
         """Where the bath begins, K."""
         held = self.bath is not None and self.bath.kind == "thermostat" and self.bath.T_C is not None
+        first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name), None)
+        if held and first is not None and self.bath.T_C > self.settings.best("ambient_C") + 6.0 and self._later(first):  # type: ignore[union-attr,operator]
+            return self.settings.best("ambient_C") + ZERO_C
         return (self.bath.T_C if held else self.bath_T) + ZERO_C  # type: ignore[union-attr,operator]
 
     def _brought(self, free: str, e: Event) -> bool:
@@ -464,7 +467,7 @@ class _Builder:
             return "none", bath_T
         hot = own is not None and own is bath and own.T_C is not None and self.settings.best("ambient_C") + 6.0 < own.T_C
         if step is not None and hot and self._later(step):
-            return "none", bath_T  # what warms the end does not warm the beginning
+            return "none", self.settings.best("ambient_C")  # what warms the end does not warm the beginning
         if own is None:
             return "none", bath_T
         if own.kind in ("ice", "ice-salt"):
