@@ -286,7 +286,7 @@ class _Builder:
         """Where the bath begins, K."""
         held = self.bath is not None and self.bath.kind == "thermostat" and self.bath.T_C is not None
         first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name), None)
-        if held and first is not None and self.bath.T_C > self.settings.best("ambient_C") + 6.0 and self._later(first):  # type: ignore[union-attr,operator]
+        if held and first is not None and self.settings.best("ambient_C") + 6.0 < self.bath.T_C and self._later(first):  # type: ignore[union-attr,operator]
             return self.settings.best("ambient_C") + ZERO_C
         return (self.bath.T_C if held else self.bath_T) + ZERO_C  # type: ignore[union-attr,operator]
 
