@@ -1750,3 +1750,49 @@ def test_persulfate_etches_copper_and_stands_apart_from_solvents() -> None:
     line = next(r for r in found.reactions if r.family_id.startswith("metal-persulfate"))
     assert line.extent_mol == pytest.approx(0.25, abs=0.005) and line.dH_kJ_per_mol.best == pytest.approx(-409.0, abs=4.0)
     assert "S05" in {f.code for f in found.findings}
+
+
+# ------------------------------------------------------------------ the twenty-second round
+
+
+def test_a_bowl_of_litres_of_water_under_the_flask_is_a_bath() -> None:
+    p = batch(
+        "Nitric acid, 14 mL, is run in over an hour, kept between forty and fifty with a bowl of three litres of water at twenty under it."
+    )
+    assert names(p) == ["aniline", "water", "nitric acid"]
+
+
+def test_what_a_row_is_for_is_no_charge_of_the_row() -> None:
+    p = read(
+        "Dibromide\n\n| nr | charge | amount |\n|----|--------|--------|\n| 1 | cyclohexene | 8.2 g |\n| 2 | bromine | 16.0 g |\n| 3 | chloroform for the bromine | 15 mL |\n\n1. 1 into a 250 mL flask.\n2. 2 in 3 from the funnel over 60 min.\n"
+    )
+    chloroform = next(m for m in p.materials if m.identity == "chloroform")
+    assert chloroform.amount is not None and chloroform.amount.value == 15.0 and names(p).count("bromine") == 1
+
+
+AMMONIA = "Ammonia\n\nConcentrated ammonia (25 %, 150 mL) is placed in a 500 mL flask and warmed {}. The gas is led through a glass tube to the bottom of a 250 mL flask that holds 100 mL of methanol. {}\n"
+
+
+@pytest.mark.parametrize(("how", "comes"), [("on a water bath to 60 °C", True), ("to 30 °C", False)])
+def test_warm_ammonia_gives_off_its_gas(how: str, comes: bool) -> None:
+    """Water holds 31 % of ammonia at 25 °C and 14 % at 60 °C (CRC Handbook, from memory): what is 25 % strong gives some off."""
+    found = result(AMMONIA.format(how, "It stood for an hour."))
+    assert any(g.formula == "NH3" for g in found.gases) == comes
+    if comes:
+        assert {"G05", "G04"} <= {f.code for f in found.findings}
+
+
+def test_a_flask_that_he_closed_tightly() -> None:
+    assert batch("On his return he closed it tightly.").closings
+    assert not batch("The tap was closed at 10 °C.").closings
+
+
+def test_beckmann_rearrangement_in_sulfuric_acid() -> None:
+    """−188 to −235 kJ/mol for cyclohexanone oxime (process literature, from memory)."""
+    found = result(
+        "Caprolactam\n\nSulfuric acid (96 %, 40 mL) in a 250 mL flask is warmed to 90 °C, thermometer in the liquid. Cyclohexanone oxime, 22.6 g, is added over 90 min at 90-110 °C.\n"
+    )
+    line = next(r for r in found.reactions if r.family_id == "beckmann")
+    assert line.extent_mol == pytest.approx(0.2, abs=0.002) and -235.0 <= line.dH_kJ_per_mol.best <= -188.0
+    cold = result("Oxime\n\nSulfuric acid (10 %, 40 mL) in a 250 mL flask. Cyclohexanone oxime, 5 g, is added over 30 min at 20 °C.\n")
+    assert all(r.family_id != "beckmann" for r in cold.reactions)

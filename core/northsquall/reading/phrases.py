@@ -420,6 +420,24 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             told = next((x for x in items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "temperature"), None)
             T_C = convert(told.value, told.unit, "temperature") if told else None
             return Bath(kind="water", water_g=mass, T_C=T_C, span=(q.start, item.end)), of - 1, i, [q, *([told] if told else [])]
+    for i, item in enumerate(items):  # "with a bowl of three litres of water at twenty under it"
+        behind = items[i + 1 : i + 12]
+        q = next((x for x in behind[:3] if isinstance(x, Qty) and x.dim in ("volume", "mass")), None)
+        if not is_word(item, "bowl", "basin", "tub", "pan", "tray") or q is None or not is_word(at(items, i + 1), "of", "with"):
+            continue
+        k = next((n for n, x in enumerate(behind) if isinstance(x, Token) and x.value == "water"), None)
+        around = next((n for n, x in enumerate(behind) if is_word(x, "under", "underneath", "beneath", "round", "around", "below")), None)
+        if k is None or around is None or not k < around < k + 7 or any(isinstance(x, Token) and x.value == "ice" for x in behind[:around]):
+            continue
+        told = next((x for x in behind[k:around] if isinstance(x, Qty) and x.dim == "temperature"), None)
+        T_C = convert(told.value, told.unit, "temperature") if told else None
+        grams = convert(q.value, q.unit, q.dim)
+        return (
+            Bath(kind="water", water_g=grams, T_C=T_C, span=(item.start, behind[around].end)),
+            i,
+            i + 1 + around,
+            [q, *([told] if told else [])],
+        )
     for i, item in enumerate(items):  # "in a basin of hot water"
         k = i
         while k > 1 and isinstance(x := items[k - 1], Token) and x.low in ADJECTIVES:

@@ -197,6 +197,12 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             name_items = items
         flat += [*items, Token("mark", "|", cell[-1].end if cell else row.end, cell[-1].end if cell else row.end)]
     found = [m for m in mentions_in(flat, set(), account.source) if not m.generic]
+    purpose = re.compile(r"\bfor (?:the |its )?$", re.I)  # "chloroform for the bromine | 30 mL": what it is for is no charge of this row
+    meant = [m for k, m in enumerate(found) if not (k and purpose.search(account.source[max(0, m.start - 9) : m.start]))]
+    if len(meant) < len(found):
+        apart = {x.start for x in found} - {x.start for x in meant}
+        flat = [x for x in flat if not (isinstance(x, Token) and x.kind == "sub" and x.start in apart)]
+        found = [m for m in mentions_in(flat, set(), account.source) if not m.generic]
     if not found:
         text = [x for x in name_items if isinstance(x, Token)]
         amount = next((x for x in flat if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
