@@ -76,3 +76,26 @@ def test_reading_grows_with_the_text_and_not_with_its_square() -> None:
     seconds(2000)
     short, long = seconds(40_000), seconds(160_000)
     assert long < 8 * short, (short, long)
+
+
+def test_a_reading_that_goes_on_late_leaves_nothing_at_an_earlier_place() -> None:
+    """A text that goes on from its last paragraph, and shares with another only its first: what is frozen there must not hold what came later."""
+    first = "Ester\n\n" + "12 g of benzoic acid and 40 mL of methanol are placed in a 250 mL flask. " * 9
+    second = "\n\nThe layers were separated. The upper layer was washed with 30 mL of water."
+    third = "\n\nIt was dried over 5 g of calcium chloride and distilled, 19.0 g (82 %)."
+    other = "\n\nIt was poured into 200 mL of ice water."
+    whole = first + second + third
+    fillers = [f"Salt {k}\n\n{k + 1} g of salt is dissolved in 50 mL of water. " * 15 for k in range(13)]  # those read lately are forgotten
+    with cold():
+        for text in (
+            whole,
+            whole + "\n\nA note.",
+            whole + "\n\nB 2 g of aniline.",
+            *fillers,
+            first + other + "\n\nIt was filtered.",
+            whole + "\n\nC 3 g of salt.",
+            first + "\n\nStir.",
+        ):
+            warm = read(text).model_dump()
+            with cold():
+                assert warm == read(text).model_dump(), text[len(first) :]

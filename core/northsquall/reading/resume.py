@@ -49,6 +49,8 @@ class Resume:
             if state is not None:
                 account: Account = pickle.loads(state)  # frozen by this process
                 account.source = account.doc.source_text = self.source
+                if b >= self.keep_at:
+                    self.keep_at = -1  # what is held from here on holds more than stands before that place
                 return b, account
         return None
 
