@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Slip, Step, Strength, Vessel
 from northsquall.procedure.amounts import solution_density
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
-from northsquall.reading.items import Item
+from northsquall.reading.items import Item, Qty
 from northsquall.reading.mentions import Mention, class_of
 from northsquall.reading.phrases import VesselPhrase
 from northsquall.reading.tokens import OLEUM
@@ -39,13 +40,13 @@ class Account:
     source: str
     doc: Procedure
     main: Vessel | None = None
+    """The vessel of the reaction."""
     letters: dict[str, list[str]] = field(default_factory=dict)
     """Lots of the charge list by the letter of the vessel in which they stand: "flask D"."""
     strengths: dict[str, Strength] = field(default_factory=dict)
     """Strength of what is named without an amount, by substance."""
     listed_bath: Bath | None = None
     """A bath of the charge list, until there is a vessel to stand in it."""
-    """The vessel of the reaction."""
     place: str | None = None
     """Name of the vessel that holds the batch now."""
     last: Vessel | None = None
@@ -90,6 +91,10 @@ class Account:
     """Whether an aqueous layer was parted off."""
     isolated: str = ""
     """How the batch was last isolated: "", "filter", "layer", "distil"."""
+
+    def spend(self, items: Iterable[Item]) -> None:
+        """Count all quantities among these as taken by a rule."""
+        self.used |= {x.start for x in items if isinstance(x, Qty)}
 
     def lot(self, key: str) -> Material:
         """A lot by id: "m3" is the third, since lots are only ever added."""

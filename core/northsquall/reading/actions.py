@@ -144,7 +144,7 @@ class Reading:
             return True
         if m.identity in lex.FED_GASES and m.vague and not lex.of_gas(self.clause.label):
             return False
-        if (m.identity in DISSOLVED_GASES or lex.is_gas_name(m.identity)) and m.strength is None and self._comes_off(m):
+        if _is_gas(m) and self._comes_off(m):
             self.account.used |= {q.start for q in m.used}
             return True
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
@@ -184,15 +184,16 @@ class Reading:
             return True  # "HBr (0.2 mol, 4.9 L) is expected"
         if lex.GAS_FED.search(self.text):
             return False
-        cloud = CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) is not None  # "a big cloud of HCl"
-        each = self.clause.verb is None and GAS_OF_EACH.search(self.text) is not None
-        told = (
-            (  # "besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"
-                self.clause.verb is None and m.amount is None and m.moles is not None and THERE_IS.search(self.text) is not None
-            )
-            or (m.amount is None and EVOLVED.search(self.account.source[self.clause.start : m.start]) is not None)
+        before = self.account.source[self.clause.start : m.start]
+        if CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) or _litres_of_gas(m):
+            return True  # "a big cloud of HCl", "HCl: 0.10 mol, 2.4 L"
+        if m.amount is None and EVOLVED.search(before):
+            return True
+        if self.clause.verb is not None:
+            return False
+        return GAS_OF_EACH.search(self.text) is not None or (
+            m.amount is None and m.moles is not None and THERE_IS.search(self.text) is not None
         )
-        return cloud or each or told or _litres_of_gas(m)  # "HCl: 0.10 mol, 2.4 L"
 
     def after(self, m: Mention) -> str:
         """The clause's words behind a mention."""
@@ -226,28 +227,7 @@ class Reading:
             if not named and not (
                 before is None
                 or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"
-                or is_word(
-                    before,
-                    "in",
-                    "under",
-                    "with",
-                    "into",
-                    "onto",
-                    "and",
-                    "then",
-                    "+",
-                    ",",
-                    "of",
-                    "through",
-                    ".",
-                    ")",
-                    "add",
-                    "put",
-                    "pour",
-                    "run",
-                    "dissolve",
-                    "on",
-                )
+                or is_word(before, *BEFORE_A_ROW)
             ):
                 continue
             if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
@@ -270,6 +250,8 @@ class Reading:
         return [m for m in self.mentions if m.measured]
 
 
+BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
+"""Words before the number of a row of the charge table that stands for what is in it."""
 BEHIND_A_ROW = {
     "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled",
 }  # fmt: skip
@@ -304,8 +286,11 @@ EXPECTED = re.compile(
 )
 """Behind a gas that has its solution's name."""
 GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
+"""How much of it comes, in litres."""
 THERE_IS = re.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
+""" "Besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"."""
 EVOLVED = re.compile(r"\b(?:evolution|release|escape) of (?:the )?(?:gas(?:es)?|fumes)\b[^.;]*$|\bgas(?:es)? \([^)]*$", re.I)
+"""Before what comes off, in the same clause."""
 CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
 BESIDE_IT = re.compile(
     r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$"
@@ -418,10 +403,10 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("protection")
     if _stands_ready(clause, text):
         doc.ready.append("dump")
-        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+        account.spend(clause.items)
         return
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
-        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+        account.spend(clause.items)
         return
     if (lex.NOT_DONE.search(text) or account.aside == clause.sentence or (not doc.steps and LETTER.match(text))) and not any(
         isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items
@@ -431,19 +416,13 @@ def _clause(account: Account, clause: Clause) -> None:
     account.used |= {x.start for i, x in enumerate(clause.items) if isinstance(x, Qty) and portion_size(clause.items, i)}
     if lex.GOES_AWAY.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         return
-    if FED_CONDENSER.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
-        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
-        return
-    if GLASS_AFTER.search(text) and any(s.kind in ("extract", "distil", "filter", "quench") for s in doc.steps):
-        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}  # how the glass is cleaned is no step of the batch
+    if _of_the_glass(account, clause, text):
+        account.spend(clause.items)
         return
     if OF_THE_TRAP.match(text) or (
         ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])
     ):
         _trap_into(account, clause)
-        return
-    if SWEPT_INTO.search(text) and not any(isinstance(x, Qty) and x.dim == "mass" for x in clause.items):
-        account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
         return
     if PARTICIPLES.fullmatch(text.strip(" .,")) and re.search(
         r"\b(?:never|not)\b[^.;\n]*$", account.source[max(0, clause.start - 60) : clause.start], re.I
@@ -493,27 +472,42 @@ PARTICIPLES = re.compile(
 )
 FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
 """What runs through the condenser is no charge."""
-OF_THE_TRAP = re.compile(
-    r"^\W*(?:what(?:'s| is| was| had)?|the (?:contents?|liquid|distillate|condensate)) (?:left |collected |caught |frozen )?(?:in|from|of) the (?:cold |dry[- ]ice )?(?:trap|cold finger)\b",
-    re.I,
-)
 GLASS_AFTER = re.compile(
     r"\b(?:glassware|(?:used |dirty )glass|apparatus) (?:went|goes|was|is|were|are|stood|stands|lay|soaked) (?:put |left |soaked |rinsed |laid )*(?:in|into|with|under|over)\b",
     re.I,
 )
-ITS_CONTENTS = re.compile(r"^\W*(?:and |then )?(?:its|the) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I)
+"""How the glass is cleaned when the work is done is no step of the batch."""
 SWEPT_INTO = re.compile(
     r"^\W*(?:then |a (?:slow |gentle )?(?:stream|current|flow) of )?(?:dry )?(?:N2|nitrogen|argon|air)\b(?:[^.;]|\.\d)*\b(?:through|over|across)\b(?:[^.;]|\.\d)*\b(?:in)?to (?:the )?(?:caustic|absorbers?|scrubber|washer|wash(?:ing)?[- ]bottle|soda|alkali|lye)\b(?! of)",
     re.I,
 )
 """Gas that sweeps the vessel takes nothing of the absorber into it."""
+
+
+def _of_the_glass(account: Account, clause: Clause, text: str) -> bool:
+    """Whether a clause tells of the condenser, the sweeping gas or the washing-up alone: nothing of it goes into the batch."""
+    dims = {x.dim for x in clause.items if isinstance(x, Qty)}
+    if GLASS_AFTER.search(text) and any(s.kind in ("extract", "distil", "filter", "quench") for s in account.doc.steps):
+        return True
+    if FED_CONDENSER.search(text):
+        return not dims & {"mass", "volume"}
+    return SWEPT_INTO.search(text) is not None and "mass" not in dims
+
+
+OF_THE_TRAP = re.compile(
+    r"^\W*(?:what(?:'s| is| was| had)?|the (?:contents?|liquid|distillate|condensate)) (?:left |collected |caught |frozen )?(?:in|from|of) the (?:cold |dry[- ]ice )?(?:trap|cold finger)\b",
+    re.I,
+)
+"""What came over and was caught, as the subject of a clause."""
+ITS_CONTENTS = re.compile(r"^\W*(?:and |then )?(?:its|the) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I)
+"""The same, of a trap that the words before have named."""
 INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
 
 
 def _trap_into(account: Account, clause: Clause) -> None:
     """ "What is in the trap went drop by drop into 50 mL of methanol": what came over meets what destroys it; no step of the batch."""
     agents = [m for m in mentions_in(clause.items, set(), account.source) if m.identity and m.measured]
-    account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+    account.spend(clause.items)
     if agents and any(s.into == "receiver" for s in account.doc.steps):
         apart = account.vessel(None, "beaker", "for the trap, not named")
         place(
@@ -615,6 +609,7 @@ WORN = re.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets
 DUMP_FIRST = re.compile(
     r"^\W*(?:an? |the |\d+ ?L )*(?:dump|emergency|quench(?:ing)?|crash) (?:bucket|tub|vessel|pail|tank|bin|pan)\b", re.I
 )
+"""A clause that begins with what stands ready for the worst case."""
 
 
 def _stands_ready(clause: Clause, text: str) -> bool:
@@ -704,7 +699,7 @@ def _went_in(account: Account, clause: Clause, text: str) -> bool:
     for x in lots:
         if x.amount:
             x.amount = x.amount.model_copy(update={"value": x.amount.value * factor})
-    account.used |= {x.start for x in clause.items if isinstance(x, Qty)}
+    account.spend(clause.items)
     return True
 
 
@@ -738,14 +733,14 @@ OF_THE_SENSOR = re.compile(r"\b(?:thermometer|thermocouple|probe|sensor|electrod
 """What dips in behind these is no gas tube."""
 
 
+def _is_gas(m: Mention) -> bool:
+    """Whether a mention without a strength may be a gas: by what it is, or by a name that the gas shares with its solution."""
+    return m.strength is None and (m.identity in DISSOLVED_GASES or lex.is_gas_name(m.identity))
+
+
 def _gas_in_moles(m: Mention) -> bool:
     """ "What came out, chlorine and HCl, a mole of each, went through …": how much comes, and no charge."""
-    return (
-        m.amount is None
-        and m.strength is None
-        and m.identity is not None
-        and (m.identity in DISSOLVED_GASES or lex.is_gas_name(m.identity))
-    )
+    return m.amount is None and _is_gas(m)
 
 
 def _train(account: Account, r: Reading) -> bool:
@@ -792,8 +787,8 @@ def _train(account: Account, r: Reading) -> bool:
     lots = []
     for m in behind:
         if m.measured or m.strength is not None or m.generic.startswith("row ") or (m.identity and m.identity != "water" and not charged):
-            by_formula = m.identity in DISSOLVED_GASES and m.amount is None and "acid" not in m.name.lower()  # "to take the HCl out"
-            if m.identity is not None and (lex.is_gas_name(m.identity) or by_formula) and m.strength is None:
+            by_formula = m.amount is None and "acid" not in m.name.lower()  # "to take the HCl out"
+            if _is_gas(m) and (lex.is_gas_name(m.identity) or by_formula):
                 account.used |= {x.start for x in m.used}
                 continue  # "gas (0.2 mol SO2) through a washing bottle": what goes through it
             funnels = {k for k, tag in account.waiting.items() if tag == "funnel"}
@@ -829,7 +824,7 @@ def _train(account: Account, r: Reading) -> bool:
     if r.vessels and account.main is None and r.vessels[0].start < at:
         account.main = account.vessel(r.vessels[0], r.vessels[0].kind, "")
         set_bath(account.main, r.bath)
-    account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+    account.spend(r.items)
     read_sensor(account, r.text, r.clause.start)
     return True
 
@@ -986,22 +981,22 @@ STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what the next portion waits for limits nothing
+        account.spend(r.items)  # what the next portion waits for limits nothing
         return None
     if doc_steps(account) and SCRUBBERS.match(_said_before(account, r.clause) + text):
         for m in r.measured:
             new_lot(account, m).role = "wash"  # what the spent scrubber is treated with goes on to it, not to the batch
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        account.spend(r.items)
         return None
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
     if CONTINGENT.search(text) and doc_steps(account) and (DUMPS.search(text) or re.search(r"\bice\b", text, re.I)):
         for m in r.measured:  # "above 25 °C: table down, batch into 3 kg of ice": what would be done
             new_lot(account, m).role = "wash"
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        account.spend(r.items)
         return None
     if STAYS.search(text) and doc_steps(account) and account.doc.steps[-1].kind in ("distil", "filter", "extract"):
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}  # what is not distilled
+        account.spend(r.items)  # what is not distilled
         return None
     if (
         _first_then(account, r)
@@ -1193,6 +1188,7 @@ MADE_GOES_IN = re.compile(
 
 
 TO_A_TEMPERATURE = re.compile(r"^\W*(?:(?:then|down|back|up|and)\W+)*to (?:about )?-?\d", re.I)
+""" "To 5 °C in 1 kg of ice": the verb left out."""
 
 
 def _fragment(account: Account, r: Reading) -> None:
@@ -1208,7 +1204,7 @@ def _fragment(account: Account, r: Reading) -> None:
         doses = [s for s in doc.steps if s.kind in ("dose", "add")]
         if doses and doses[-1].duration is None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
-            account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+            account.spend(r.items)
             return None
     size = r.items[0] if r.items else None
     if (
@@ -1266,7 +1262,7 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     off = OFF_AT.search(text)
     if doc.steps and off is not None and r.mentions and all(m.first < 2 or not m.measured for m in r.mentions) and len(r.mentions) == 1:
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        account.spend(r.items)
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "most of the methanol off at 200 mbar"
         return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
@@ -2144,8 +2140,8 @@ def _gained(account: Account, r: Reading) -> None:
         return
     q = r.items[i]
     assert isinstance(q, Qty)
-    m = next((m for m in r.mentions if m.identity and lex.is_gas_name(m.identity) and m.amount is None), None)
-    lot = next((x for x in reversed(account.doc.materials) if x.identity and lex.is_gas_name(x.identity)), None)
+    m = next((m for m in r.mentions if lex.is_gas_name(m.identity) and m.amount is None), None)
+    lot = next((x for x in reversed(account.doc.materials) if lex.is_gas_name(x.identity)), None)
     if m is not None:
         take(m, q)
     elif lot is not None and lot.amount is None and lot.step is not None:
@@ -2649,7 +2645,7 @@ def _waste(account: Account, r: Reading) -> None:
     """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
     doc = account.doc
     if not r.mentions or not doc.steps:
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        account.spend(r.items)
         return
     acid = any(m.identity and catalogue().substances[m.identity].parts.get("H+", 0.0) > 0 for m in r.mentions)
     brings = re.search(r"^\W*(?:the |clear |colourless |cold |alkaline )*filtrate", r.text, re.I) and acid and account.isolated == "filter"
@@ -2762,7 +2758,7 @@ def _wash(account: Account, r: Reading) -> None:
     if verb == "filter" and doc.steps[-1].kind == "distil" and re.search(r"\bcollect", text, re.I):
         window = temperatures_in(r.clause)[0]
         doc.steps[-1].T_range = doc.steps[-1].T_range or window
-        account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+        account.spend(r.items)
         return None
     if (
         verb == "filter"
@@ -2796,7 +2792,6 @@ FOR_WASHING = (
     "sodium hydrogen sulfite",
 )
 """What a product is washed with; named again behind "everything into the flask" it is for that."""
-"""What stands in a product until it is dry."""
 COMES_OVER = re.compile(
     r"\b(?:crude|product)\b|\b(?:distillate|drops?|oil)\b[^.;]{0,20}\b(?:clear|oily|come|comes|pass\w*)\b|\bno more oil|\bfree (?:of|from) oil",
     re.I,
@@ -2842,7 +2837,7 @@ def _distil(account: Account, r: Reading) -> None:
 
 
 def _test(account: Account, r: Reading) -> None:
-    account.used |= {x.start for x in r.items if isinstance(x, Qty)}
+    account.spend(r.items)
     for m in r.measured:
         if r.clause.verb == "test" and m.identity:
             lot = new_lot(account, m)

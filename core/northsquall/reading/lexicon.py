@@ -683,11 +683,11 @@ def gas_names() -> frozenset[str]:
     return frozenset(name for record in data.toml("review/gases.toml").values() for name in record.get("names", []))
 
 
-def is_gas_name(identity: str) -> bool:
-    """Whether a substance is a gas at room temperature."""
+def is_gas_name(identity: str | None) -> bool:
+    """Whether a substance is known and a gas at room temperature."""
     from northsquall.substances import catalogue
 
-    return catalogue().substances[identity].phase == "g"
+    return identity is not None and catalogue().substances[identity].phase == "g"
 
 
 LAYER = Cue(

@@ -462,7 +462,7 @@ def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:
         at(items, k + 1), "made", "obtained", "prepared", "formed", "produced"
     ):
         return True
-    gas = m.identity is not None and lex.is_gas_name(m.identity)
+    gas = lex.is_gas_name(m.identity)
     return gas and is_word(at(items, k), "from") and any(o.measured and k < o.first <= k + 2 for o in out)
 
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass, field
 from itertools import pairwise
 
+Span = tuple[int, int]
 Cell = tuple[int, int, int]
 """Start and end of a cell's text and the column at which it begins."""
 COLUMNS = {
@@ -23,16 +25,18 @@ FED = re.compile(r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|drip
 CHECK = re.compile(r", [^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
 """What is looked at while something runs in."""
 FROM_ROW = re.compile(
-    r"\b(?P<verb>pour|add|run|transfer|tip|siphon|drain) (?P<a>\d{1,2})(?P<to> (?:in)?to | on ?to | over )(?P<b>\d{1,2})\b", re.I
+    r"\b(?:pour|add|run|transfer|tip|siphon|drain) (?P<a>\d{1,2})(?P<to> (?:in)?to | on ?to | over )(?P<b>\d{1,2})\b", re.I
 )
-
-ROW = re.compile(r"(?:^|[,;] (?:then )?)([A-Z])(?= (?:in|on)?to\b| from\b| in\b| dropwise\b| slowly\b|,|$)")
+""" "Run 2 into 1": what an earlier row made goes into another's vessel."""
+LOT = re.compile(r"(?:^|[,;] (?:then )?)([A-Z])(?= (?:in|on)?to\b| from\b| in\b| dropwise\b| slowly\b|,|$)")
+""" "D from the funnel": a row of the charge table, and nothing said of what is done with it."""
+LEAST = re.compile(r"\s*[<≤]\s*")
 
 
 def _cells(line: str, at: int) -> list[Cell]:
     """Cells between bars, or parted by tabs or by gaps of two blanks."""
     if line.count("|") >= 2:
-        out, start = [], 0
+        out = []
         marks = [i for i, c in enumerate(line) if c == "|"]
         bounds = list(pairwise(marks)) if line.lstrip().startswith("|") else list(zip([-1, *marks], [*marks, len(line)], strict=True))
         for k, (a, b) in enumerate(bounds):
@@ -57,111 +61,153 @@ def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
     return [(k, c[2]) for k, c in zip(kinds, cells, strict=True)]
 
 
+@dataclass
+class _Prose:
+    """The text put anew, and where each of its characters stood."""
+
+    text: str
+    out: list[str] = field(default_factory=list)
+    places: list[int] = field(default_factory=list)
+
+    def put(self, words: str, at: int) -> None:
+        """Words of our own, which stand for what is at one place."""
+        self.out.append(words)
+        self.places.extend([at] * len(words))
+
+    def copy(self, a: int, b: int) -> None:
+        """The author's own characters from `a` to `b`."""
+        self.out.append(self.text[a:b])
+        self.places.extend(range(a, b))
+
+    def copy_bare(self, a: int, b: int) -> None:
+        """The same without the blanks and full stops at the end."""
+        self.copy(a, a + len(self.text[a:b].rstrip(" .")))
+
+
+@dataclass
+class _Table:
+    """A step table while its rows are read: its columns, the vessel of the last row, and the vessel of each row by its number."""
+
+    columns: list[tuple[str, int]]
+    vessel: Span | None = None
+    stands: dict[str, Span] = field(default_factory=dict)
+    rows: int = 0
+
+    def cells_by_kind(self, cells: list[Cell], barred: bool) -> dict[str, Span]:
+        """What stands under each heading; words that run on under the next heading push what follows to the right."""
+        row: dict[str, Span] = {}
+        free = sorted(self.columns, key=lambda c: c[1])
+        spilt = False
+        for a, b, column in cells:
+            kind = free[0][0] if spilt and free else min(self.columns, key=lambda c: (abs(c[1] - column), c[1]))[0]
+            if b > a:
+                row[kind] = (min(a, row.get(kind, (a, b))[0]), max(b, row.get(kind, (a, b))[1]))
+            taken = next(c[1] for c in self.columns if c[0] == kind)
+            free = [c for c in free if c[1] > taken]
+            spilt = not barred and bool(free) and column + b - a >= free[0][1]
+        if "do" not in row and "number" in row:
+            row["do"] = row.pop("number")
+        return row
+
+
+def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
+    """A row as a sentence: its number, the vessel where it is another one, what is done, how warm and how long, and what is looked at."""
+    text = p.text
+    table.rows += 1
+    n = text[slice(*row["number"])].strip(" .)") if "number" in row else str(table.rows)
+    known = [text[slice(*x)] for x in table.stands.values()]
+    given = row.get("vessel")
+    fresh = given is not None and not SAME.match(text[slice(*given)].strip())
+    fresh = fresh and (table.vessel is None or text[slice(*given)] != text[slice(*table.vessel)])  # type: ignore[misc]
+    table.vessel = given if fresh else table.vessel
+    if table.vessel:
+        table.stands[n] = table.vessel
+    a, end = row.get("do", (at, at))
+    check = CHECK.search(text[a:end])
+    b = a + check.start() if check else end
+    fed = FED.search(text[a:b]) is not None
+    p.put(f"{n}. ", a)
+    m = FROM_ROW.search(text, a, b)
+    if fresh and table.vessel and not m and not re.search(r"\b(?:flask|beaker|pot)\b", text[a:b]):
+        p.put("In the " if text[slice(*table.vessel)] in known else "In a ", a)
+        p.copy(*table.vessel)
+        p.put(", ", table.vessel[1] - 1)
+    tail = b
+    if m and m["a"] in table.stands and m["b"] in table.stands:
+        p.put(text[a : m.start("a")] + "the contents of the ", a)
+        p.put(text[slice(*table.stands[m["a"]])], m.start("a"))
+        p.put(f"{m['to']}the {text[slice(*table.stands[m['b']])]}", m.start("b"))
+        p.copy_bare(m.end(), b)
+    else:
+        tail = _put_lots(p, a, b, fed)
+    _put_conditions(p, row, fed)
+    p.copy_bare(tail, b)
+    p.put(".", b - 1)
+    if check:
+        p.put(f" {text[b + 2].upper()}", b + 2)
+        p.copy(b + 3, end)
+        p.put(".", end - 1)
+    p.put("\n", end - 1)
+
+
+def _put_lots(p: _Prose, a: int, b: int, fed: bool) -> int:
+    """What is done, with a verb before each lot that is named without one; returns where the words begin that belong behind time and temperature."""
+    begun = a
+    for lot in LOT.finditer(p.text[a:b]):
+        p.put(p.text[begun : a + lot.start(1)] + ("add " if fed else "put "), begun)
+        begun = a + lot.start(1)
+    half = p.text.find(";", begun, b) if fed else -1  # "dropwise; shut at 15 °C": the columns tell of the feed
+    tail = half if half > 0 else b
+    p.copy_bare(begun, tail)
+    return tail
+
+
+def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool) -> None:
+    """How warm and for how long, with the unit of the heading where the cell has none."""
+    for kind, unit in (("T", " °C"), ("h", " h"), ("min", " min"), ("time", "")):
+        if kind not in row:
+            continue
+        a, b = row[kind]
+        said = p.text[a:b].strip()
+        if not re.search(r"\d", said):
+            p.put(f", {said}", a)
+            continue
+        if kind == "T":
+            least = LEAST.match(p.text, a, b)  # "< 25"
+            a = least.end() if least else a
+            p.put(" below " if least else " at ", a)
+        else:
+            p.put(", over " if fed else ", for ", a)
+        p.copy(a, b)
+        if not re.search(r"[^\W\d_]", said):
+            p.put(unit, b - 1)
+
+
 def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with its step tables put as sentences, and where each of its characters stood; unchanged without any.
 
     `where` maps the characters of `text` to an earlier form, [] for itself.
     """
-    out: list[str] = []
-    places: list[int] = []
-
-    def put(words: str, at: int, moving: bool) -> None:
-        out.append(words)
-        places.extend((at + i if moving else at) for i in range(len(words)))
-
-    columns: list[tuple[str, int]] = []
-    vessel: tuple[int, int] | None = None
-    stands: dict[str, tuple[int, int]] = {}
-    count, at, changed = 0, 0, False
+    p = _Prose(text)
+    table: _Table | None = None
+    at, changed = 0, False
     for line in text.splitlines(keepends=True):
         bare = line.rstrip("\n")
         cells = _cells(bare, at) if bare.strip() else []
-        heading = _columns(text, cells) if cells and not columns else []
+        heading = _columns(text, cells) if cells and not table else []
         if heading:
-            columns, vessel, stands, count, changed = heading, None, {}, 0, True
-            put("\n", at, False)
-        elif columns and re.fullmatch(r"[\s|:=+-]*", bare):
-            if not re.search(r"[|:=+-]", bare):
-                columns = []
-            put("\n", at, False)
-        elif columns and len(cells) > 1:
-            row: dict[str, tuple[int, int]] = {}
-            free = sorted(columns, key=lambda c: c[1])
-            spilt = False
-            for a, b, column in cells:
-                kind = free[0][0] if spilt and free else min(columns, key=lambda c: (abs(c[1] - column), c[1]))[0]
-                if b > a:
-                    row[kind] = (min(a, row.get(kind, (a, b))[0]), max(b, row.get(kind, (a, b))[1]))
-                taken = next(c[1] for c in columns if c[0] == kind)
-                free = [c for c in free if c[1] > taken]
-                spilt = "|" not in bare and bool(free) and column + b - a >= free[0][1]  # its words run on under the next heading
-            if "do" not in row and "number" in row:
-                row["do"] = row.pop("number")
-            count += 1
-            n = text[slice(*row["number"])].strip(" .)") if "number" in row else str(count)
-            given = row.get("vessel")
-            fresh = (
-                given is not None
-                and not SAME.match(text[slice(*given)].strip())
-                and (vessel is None or text[slice(*given)] != text[slice(*vessel)])
-            )
-            vessel = given if fresh else vessel
-            known = [text[slice(*x)] for x in stands.values()]
-            if vessel:
-                stands[n] = vessel
-            a, b = row.get("do", (at, at))
-            tail = (0, 0)
-            check = CHECK.search(text[a:b])
-            end, b = b, a + check.start() if check else b
-            put(f"{n}. ", a, False)
-            m = FROM_ROW.search(text, a, b)
-            if vessel and fresh and not m and not re.search(r"\b(?:flask|beaker|pot)\b", text[a:b]):
-                put("In the " if text[slice(*vessel)] in known else "In a ", a, False)
-                put(text[slice(*vessel)], vessel[0], True)
-                put(", ", vessel[1] - 1, False)
-            if m and m["a"] in stands and m["b"] in stands:
-                put(text[a : m.start("a")] + "the contents of the ", a, False)
-                put(text[slice(*stands[m["a"]])], m.start("a"), False)
-                put(f"{m['to']}the {text[slice(*stands[m['b']])]}", m.start("b"), False)
-                put(text[m.end() : b].rstrip(" ."), m.end(), True)
-            else:
-                begun = a
-                for row_name in ROW.finditer(
-                    text[a:b]
-                ):  # "D from funnel": a row of the charge table, and nothing said of what is done with it
-                    put(text[begun : a + row_name.start(1)] + ("add " if FED.search(text[a:b]) else "put "), begun, False)
-                    begun = a + row_name.start(1)
-                half = text.find(";", begun, b) if FED.search(text[a:b]) else -1  # "dropwise; shut at 15 °C": the columns tell of the feed
-                put(text[begun : half if half > 0 else b].rstrip(" ."), begun, True)
-                tail = (half, b) if half > 0 else (0, 0)
-            for kind, before, unit in (("T", " at ", " °C"), ("h", " h", "h"), ("min", "", "min"), ("time", "", "")):
-                if kind not in row:
-                    continue
-                x, y = row[kind]
-                said = text[x:y].strip()
-                if not re.search(r"\d", said):
-                    put(f", {said}", x, False)
-                    continue
-                least = re.match(r"\s*[<≤]\s*", text[x:y]) if kind == "T" else None  # "< 25"
-                x += least.end() if least else 0
-                put(" below " if least else before if kind == "T" else (", over " if FED.search(text[a:b]) else ", for "), x, False)
-                put(text[x:y], x, True)
-                if not re.search(r"[^\W\d_]", said):
-                    put(unit if kind == "T" else f" {unit}" if unit else "", y - 1, False)
-            if tail[1]:
-                put(text[slice(*tail)].rstrip(" ."), tail[0], True)
-            put(".", b - 1, False)
-            if check:
-                put(f" {text[b + 2].upper()}", b + 2, False)
-                put(text[b + 3 : end], b + 3, True)
-                put(".", end - 1, False)
-            put("\n", end - 1, False)
+            table, changed = _Table(heading), True
+            p.put("\n", at)
+        elif table and re.fullmatch(r"[\s|:=+-]*", bare):  # a rule under the heading, or the blank line behind the table
+            table = table if re.search(r"[|:=+-]", bare) else None
+            p.put("\n", at)
+        elif table and len(cells) > 1:
+            _put_row(p, table, table.cells_by_kind(cells, "|" in bare), at)
         else:
-            if bare.strip():
-                columns = []
-            put(line, at, True)
+            table = None if bare.strip() else table
+            p.copy(at, at + len(line))
         at += len(line)
     if not changed:
         return text, where
-    places.append(len(text))
-    return "".join(out), [where[i] if where else i for i in places]
+    places = [*p.places, len(text)]
+    return "".join(p.out), [where[i] if where else i for i in places]

@@ -234,8 +234,8 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         else:
             account.listed_bath = bath
         return where
-    gas = m.identity is not None and lex.is_gas_name(m.identity)
-    account.used |= {x.start for x in flat if isinstance(x, Qty)}
+    gas = lex.is_gas_name(m.identity)
+    account.spend(flat)
     if gas:
         return where  # "hydrogen formed 4.9 L": said, not charged
     if (
@@ -252,7 +252,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         lot = declare(account, m, "later")
     else:
         lot = declare(account, m, "funnel" if where == "funnel" else "list")
-    if re.search(r"destroy|quench|kills", account.source[row.start : row.end], re.I) and not lex.is_gas_name(m.identity or "water"):
+    if re.search(r"destroy|quench|kills", account.source[row.start : row.end], re.I) and not lex.is_gas_name(m.identity):
         account.destroys.add(lot.id)
     for other in found[1:]:  # "30 g in 120 mL water": what it is dissolved in comes with it
         if other.identity == "water" and other.measured and is_word(at(flat, other.first - 1), "in"):
