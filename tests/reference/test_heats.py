@@ -224,3 +224,20 @@ def test_ammonia_from_sal_ammoniac_and_dry_lime() -> None:
     per = -sum(r.heat_kJ.best or 0.0 for r in made) / 0.6
     assert 36.7 <= per <= 77.6
     assert not [r for r in a.reactions if r.family == "dilution of caustic" and abs(r.heat_kJ.best or 0.0) > 1.0]
+
+
+@pytest.mark.parametrize(
+    ("words", "family", "dH", "gas"),
+    [
+        # (2 x 31.6 - 4 x 285.8 - 2 x 12.5 - 3 x 34.3) / 2: aniline(l), water, nitrobenzene(l), hydrazine(aq)
+        ("palladium on carbon 5 % 0.5 g and ethanol 100 mL in a 250 mL flask. Hydrazine hydrate 10 g over 60 min at 50 °C.", "reduced by hydrazine", -604.0, 0.15),
+        # (4 x 31.6 - 3 x 648.5 - 6 x 230.0 - 4 x 12.5 - 6 x 33.1 + 7 x 285.8) / 4: thiosulfate, hydroxide and sulfide in water
+        ("sodium sulfide nonahydrate 48 g, ethanol 100 mL and water 50 mL in a 500 mL flask. Reflux 2 h.", "reduced by sulfide", -362.0, None),
+    ],
+)  # fmt: skip
+def test_nitro_reductions_against_formation_enthalpies(words: str, family: str, dH: float, gas: float | None) -> None:
+    """CRC Handbook and Wagman (1982) formation enthalpies (memory), by hand, kJ per mol of nitrobenzene; three halves of nitrogen with hydrazine."""
+    a = assess(read(f"X\n\nNitrobenzene 12.3 g, {words}\n"))
+    r = next(r for r in a.reactions if family in r.family)
+    assert r.heat_kJ.best == pytest.approx(-dH * 0.1 if (r.heat_kJ.best or 0) > 0 else dH * 0.1, rel=0.03)
+    assert gas is None or next(g.mol.best for g in a.gases if g.formula == "N2") == pytest.approx(gas, rel=0.02)

@@ -14,6 +14,8 @@ from northsquall.chemistry.walk import Lots, Walk
 from northsquall.procedure import Procedure
 
 WORK_UP = ("quench", "neutralise", "filter", "dry", "extract", "destroy", "store", "absorb")
+MADE_BY_POURING = ("diazo",)
+"""Families that are done by pouring the one solution into the other, on ice: no quench, whatever the step looks like."""
 WORK_UP_KINDS = ("destroy", "absorb", "neutralise")
 
 
@@ -39,7 +41,9 @@ class Purpose:
 def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wanted: tuple[str, ...]) -> Purpose:
     """Follow the product back to the charges."""
     late = {s.n for s in procedure.steps if s.kind in ("quench", "neutralise")}
-    events = [e for e in walk.events() if e.latent is None and e.step not in late] or [e for e in walk.events() if e.latent is None]
+    events = [
+        e for e in walk.events() if e.latent is None and (e.step not in late or e.reaction.family.record.get("kind") in MADE_BY_POURING)
+    ] or [e for e in walk.events() if e.latent is None]
     target = next((w for w in wanted if any(dict(e.reaction.change).get(w, 0) > 0 for e in events)), None)
     if target is None:  # a regioisomer of it is what a transform made
         formulas = {formula_of(w) for w in wanted if is_organic(w)}
@@ -112,7 +116,8 @@ def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
     late: dict[str, float] = {}
     gas: dict[str, float] = {}
     for e in events:
-        if steps[e.step].kind in WORK_UP or e.reaction.family.record.get("unwanted"):
+        record = e.reaction.family.record
+        if (steps[e.step].kind in WORK_UP and record.get("kind") not in MADE_BY_POURING) or record.get("unwanted"):
             continue
         for root, n in e.reaction.change:
             if n > 0 and is_organic(root) and not is_gas(root):

@@ -129,11 +129,11 @@ def never_together(c: Context) -> Iterator[Finding]:
         already = {h.id for b in streams for h in pairs.hits(b, entry.conditions.T_high)}
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, streams):
             furious = (
-                h.severity == "stop"
-                and step is not None
+                step is not None
                 and step.duration is None
                 and not step.portions
-                and max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0) > FURIOUS_K
+                and max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
+                > (FURIOUS_K if h.severity == "stop" else AT_ONCE_K)
             )
             if (
                 h.id in said
@@ -141,7 +141,7 @@ def never_together(c: Context) -> Iterator[Finding]:
                 or (pairs.meant(h, entry, planned) and not furious)
                 or any(pairs.meant(h, x, c.purpose.wanted) for x in _warmed_after(c, entry))
                 or len(streams) < 2
-                or _its_medium(h, entry, c)
+                or (_its_medium(h, entry, c) and not furious)
             ):
                 continue
             said[h.id] = entry.step
@@ -236,8 +236,8 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
         return
 
 
-FURIOUS_K = 300.0
-"""Rise of a wanted reaction that is not dosed from which its pair is one that must never meet so (assumption)."""
+FURIOUS_K, AT_ONCE_K = 300.0, 50.0
+"""Rise of a wanted reaction that is not dosed from which its pair is one that must never meet so: a stop, a condition (assumption)."""
 
 
 def _its_medium(h: pairs.Hit, entry: Entry, c: Context) -> bool:

@@ -454,6 +454,28 @@ def isolated(c: Context) -> Iterator[Finding]:
             return
 
 
+GRAPHITE_DRIES_C, GRAPHITE_BURSTS_C = 60.0, 100.0
+"""Oxidised graphite is dried below the first; from the second on, dry, it can go off: Krishnan et al., Nano Today 7 (2012) 137 (memory)."""
+
+
+@rule("Q10")
+def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
+    """Q10: oxidised graphite is dried hot; it gives off gas in one puff, salts left in it make it worse."""
+    charged = {x.substance.id for x in c.lots.values() if x.substance}
+    if "graphite" not in charged or not charged & {"potassium permanganate", "potassium chlorate", "sodium chlorate"}:
+        return
+    for step in c.procedure.steps:
+        if step.kind != "dry" or step.T_range is None:
+            continue
+        high = step.T_range.high if step.T_range.high is not None else step.T_range.value
+        if high > GRAPHITE_DRIES_C:
+            yield finding(
+                "Q10", "stop" if high >= GRAPHITE_BURSTS_C else "condition", f"Oxidised graphite is dried at {high:.0f} °C: dry, it can go off in one puff of gas from about 100 °C on, and lower where salts are left in it.", step=step, figure=high, limit="below 60 °C, washed free of salts, in thin layers, or kept wet",
+                remedy="Keep it as a wet paste, or dry it at room temperature or under vacuum below 40 °C.", source="Krishnan et al., Nano Today 7 (2012) 137 (memory)", short="isolated",
+            )  # fmt: skip
+            return
+
+
 OPEN_AIR = re.compile(
     r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on a (?:water bath|plate|hot plate)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|blow\w* (?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
     re.I,

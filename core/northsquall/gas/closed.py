@@ -63,19 +63,24 @@ def closed_vessels(
     fills: Mapping[str, tuple[float | None, float | None]],
     settings: Settings,
     cat: Catalogue,
+    peaks: Mapping[tuple[str, int], float],
 ) -> list[Closed]:
-    """Every vessel that is shut while something in it makes gas or is warmed. `fills`: (volume, nominal volume) in mL by vessel."""
+    """Every vessel that is shut while something in it makes gas or is warmed.
+
+    `fills`: (volume, nominal volume) in mL by vessel; `peaks`: the warmest the simulated pot gets, °C, by vessel and step.
+    """
     out = []
-    told: set[tuple[str, str]] = set()
+    told: dict[tuple[str, str], int | None] = {}
     for c in procedure.closings:
-        if c.how not in ("shut", "held") or (c.vessel or "", c.place) in told:
-            continue
         vessel = c.vessel or ""
+        before = told.get((vessel, c.place), -1)
+        if c.how not in ("shut", "held") or before is None or before > c.step:
+            continue  # still shut since it was told
         if c.place == "vessel" and vessel in walk.lines:
             continue  # its gas has a way
-        told.add((vessel, c.place))
         steps = [s for s in procedure.steps if s.n >= c.step and (c.until is None or s.n < c.until) and s.kind != "absorb"]
         opened = next((s.n for s in steps if s.n > c.step and (s.kind in OPENS or s.from_vessel == vessel)), None)
+        told[vessel, c.place] = opened
         steps = [s for s in steps if opened is None or s.n < opened]
         same = [s for s in steps if s.vessel == vessel]
         if c.place == "funnel":
@@ -90,7 +95,13 @@ def closed_vessels(
                 gases[r.gas] = (low + r.mol[0], best + r.mol[1], high + r.mol[2])
         entries = [e for w in trials for e in w.entries if e.vessel == vessel and e.step >= c.step]
         unknown = sorted({g for e in entries for g, n in e.gas.items() if n > 1e-6 and g not in gases and (last is None or e.step <= last)})
-        T = max([_warmest(s, vessel, procedure, walk) for s in same], default=WARM_ROOM_C)
+        T = max(
+            [
+                max(_warmest(s, vessel, procedure, walk), peaks.get((vessel, s.n), -273.0) if c.place in ("vessel", "funnel") else -273.0)
+                for s in same
+            ],
+            default=WARM_ROOM_C,
+        )
         contents = next(
             (x for (n, v), x in reversed(list(walk.after.items())) if v == vessel and n <= max((s.n for s in same), default=c.step)), {}
         )

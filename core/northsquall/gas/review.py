@@ -104,7 +104,8 @@ def review(
         t, rate = _joined(pieces)
         exposure[g] = exposure_of(record_of(g), t, rate, procedure.place, settings, certain)
     demands = _demands(procedure, found, lines, lots, trials, side, off)
-    closed = closed_vessels(procedure, walks[1], trials, found, lots, fills, settings, cat)
+    peaks = {(pot.vessel.name, s.step): s.peak_C for s in runs["best"].steps} if pot is not None and "best" in runs else {}
+    closed = closed_vessels(procedure, walks[1], trials, found, lots, fills, settings, cat, peaks)
     made: dict[str, tuple[float, int, str]] = {}
     absorbers = set(walks[1].lines.values())
     for e in walks[1].entries:

@@ -361,8 +361,8 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     if same:
         return [_by_strength(same, m)]
     placed = any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
-    if m.share is not None and placed:
-        return []
+    if m.share == "rest" or (m.share is not None and placed):
+        return []  # "with the rest of the hydrazine": of what was never told by this name as well
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
         return []
     return [new_lot(account, m)] if opens else []

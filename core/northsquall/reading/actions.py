@@ -79,14 +79,30 @@ class Reading:
             for m in self.mentions
             if not m.generic or m.generic == "it" or m.measured or m.again or lots_waiting(account, m) or _speaks(account, m)
         ]
+        wanted = (
+            AS_NEEDED.search(self.text)
+            if self.bath is None and any(m.identity == "ice" and not m.measured for m in self.mentions)
+            else None
+        )
+        if wanted is not None:  # "…, with more ice as needed": there is always ice
+            self.bath = Bath(kind="ice", span=(clause.start + wanted.start(), clause.start + wanted.end()))
         condenses = re.search(r"\bcondenser|\bbowl\b|\bcooler\b", self.text) is not None
         idle = clause.verb is None or condenses
+        rows = {account.lot(k).identity for k, tag in account.waiting.items() if tag == "list"}
         self.mentions = [
             m
             for m in self.mentions
             if not self._beside(m)
             and not _of_the_sensor(self.items, m)
-            and not (idle and m.identity in RECEIVERS and not m.measured and not _to_it(self.items, m))
+            and not (m.identity == "ice" and not m.measured and AS_NEEDED.search(account.source[max(0, m.start - 16) : m.end + 24]))
+            and not (not m.measured and m.index in _bracketed(self.items) and IN_A_LUMP.search(account.source[clause.start : m.start]))
+            and not (
+                idle
+                and m.identity in RECEIVERS
+                and not m.measured
+                and not _to_it(self.items, m)
+                and not (rows and self._in_a_row_of(rows, m))
+            )
         ] + self._rows()
         self.mentions = (
             [m for m in self.mentions if not any(is_word(x, "till", "until") for x in self.items[max(0, m.first - 5) : m.first])]
@@ -130,6 +146,12 @@ class Reading:
             return
         if any(class_of(word, x.identity) for x in mine if x.identity) or word == "salt":
             m.generic, m.identity = word, None
+
+    def _in_a_row_of(self, rows: set[str | None], m: Mention) -> bool:
+        """ "Ethanol, water and bromide into the flask": water of the charge list, told with others of it."""
+        others = [x for x in self.mentions if x is not m and (x.identity in rows or x.generic in lex.GENERIC)]
+        linked = is_word(at(self.items, m.first - 1), ",", "and", "+", "&") or is_word(at(self.items, m.last + 1), ",", "and", "+", "&")
+        return m.identity in rows and linked and bool(others)
 
     def _beside(self, m: Mention) -> bool:
         """Gases without a mass, and the product, are spoken of and not charged."""
@@ -257,6 +279,15 @@ BEHIND_A_ROW = {
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
+
+
+AS_NEEDED = re.compile(
+    r"\b(?:more|further|additional|extra) (?:crushed )?ice\b|\bice (?:was added )?(?:as|if|when(?:ever)?|where) (?:needed|necessary|required)\b",
+    re.I,
+)
+"""Ice that goes in where the temperature asks for it: how much is known only afterwards."""
+IN_A_LUMP = re.compile(r"\b(?:lump|cake|mass|crust|clinker|melt|residue)s? \([^()]*$", re.I)
+"""Before what a solid consists of, in its bracket."""
 
 
 def _litres_of_gas(m: Mention) -> bool:
@@ -405,6 +436,8 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("dump")
         account.spend(clause.items)
         return
+    if IS_HARMFUL.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time", "moles") for x in clause.items):
+        return  # "Hydrazine is toxic and suspected to cause cancer: gauntlets"
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.spend(clause.items)
         return
@@ -543,7 +576,8 @@ def _by_letter(account: Account, r: Reading) -> bool:
 
 
 RECEIVING = re.compile(
-    r"\b(?:receivers?|receiving flask|(?:the |its )?adapt[eo]r (?:goes|leads|ends|runs|reaches|dips|is put|just) (?:\w+ )?(?:in|into|over|above))\b[^.;\n]*?(?:\bwith\b|\bhold(?:s|ing)\b|\bcontain\w*|[(,:])",
+    r"\b(?:receivers?|receiving flask|(?:the |its )?adapt[eo]r (?:goes|leads|ends|runs|reaches|dips|is put|just) (?:\w+ )?(?:in|into|over|above))\b[^.;\n]*?(?:\bwith\b|\bhold(?:s|ing)\b|\bcontain\w*|[(,:])"
+    r"|\badapt[eo]r (?:reaching|dipping|ending|leading|going) (?:just |well )?(?:under|below|into|in)\b(?=[^.;\n]* in (?:an?|the) [^.;,\n]{0,25}\breceivers?\b)",
     re.I,
 )
 
@@ -612,6 +646,20 @@ DUMP_FIRST = re.compile(
 """A clause that begins with what stands ready for the worst case."""
 
 
+BATH_UNDER = re.compile(
+    r"^\W*(?:an? |the )?(?:ice|ice[- ]salt|ice[- ]water|water|cold)[- ]bath\b[^.;,]{0,25}\b(?:under|round|around|beneath) (?:the flask|it)\b",
+    re.I,
+)
+"""A bath in which the flask stands, and no dump."""
+
+
+IS_HARMFUL = re.compile(
+    r"^\W*(?:the )?[\w()' -]{3,40}? (?:is|are) (?:(?:an?|very|highly|extremely|strongly|both|suspected|known|acutely) )*(?:toxic|poison\w*|carcinogen\w*|cancer|corrosive|flammable|inflammable|lachrymator\w*|harmful|irrita\w+|sensiti[sz]\w+|mutagen\w*|caustic|explosive|pyrophoric|suspected to|known to|said to)\b",
+    re.I,
+)
+"""What a substance does to people, as a sentence of its own: said of it, and nothing done."""
+
+
 def _stands_ready(clause: Clause, text: str) -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
     told = [
@@ -636,6 +684,8 @@ def _stands_ready(clause: Clause, text: str) -> bool:
         return False  # "the solution stands there"
     if ready is not None and all(x in ("ice", "water", *SPILLS) for x in told):
         return True
+    if BATH_UNDER.match(text):
+        return False
     return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
 
 
@@ -1152,7 +1202,8 @@ CONTINGENT = re.compile(
 )
 """What is to be done with the batch if it gets too hot."""
 HOLD_FEED = re.compile(
-    r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from)\b",
+    r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from)\b"
+    r"|\b(?:feed|addition|dropping) (?:being |is |was )?(?:stopped|halted|interrupted|held(?: back)?|paused) (?:at|above|over|if|when|whenever)\b",
     re.I,
 )
 
@@ -1181,7 +1232,7 @@ def portions_said(r: Reading, m: Mention) -> bool:
 
 
 MADE_GOES_IN = re.compile(
-    r"^\W*(?:the )?(?:cold |clear |whole )?(?:diazo\w*|(?:\w+ )?(?:solution|mixture|slurry|suspension))(?: solution| salt)?\b[^.;]*\b(?:in (?:small |\w+ )?(?:portions|lots|shots|pours)|over|during|dropwise|by drops|from the funnel)\b",
+    r"^\W*(?:(?:then |now )?in (?:with |goes |went )?)?(?:the |my |that )?(?:cold |clear |whole )?(?:diazo\w*|(?:\w+ )?(?:solution|mixture|slurry|suspension))(?: solution| salt)?\b[^.;]*\b(?:in (?:small |\w+ )?(?:portions|lots|shots|pours)|over|during|dropwise|by drops|from the funnel)\b",
     re.I,
 )
 """ "Diazonium solution in portions of 20 mL": what was made goes into what stands ready."""
@@ -1236,7 +1287,7 @@ def _fragment(account: Account, r: Reading) -> None:
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "It comes over yellow, then red"
         account.isolated = "distil"
         return None
-    if doc.steps and not r.mentions and (lit := BURNER_UNDER.match(text)) is not None:
+    if doc.steps and not r.mentions and (lit := BURNER_UNDER.match(text) or BURNER_LAST.search(text)) is not None:
         new_step(
             account,
             r.clause,
@@ -1337,6 +1388,8 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+BURNER_LAST = re.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
+""" "Into the crucible, lid on, big burner"."""
 BURNER_UNDER = re.compile(
     r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b(?:[^.;,]{0,12}\b(?:under|beneath|below|on|lit)\b|, (?:small|low|big|full|gentle) flame)",
     re.I,
@@ -1383,7 +1436,7 @@ THE = re.compile(r"\bthe (?:\w+ )?$", re.I)
 
 
 AIM = re.compile(
-    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b",
+    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b",
     re.I,
 )
 """What is to come out, with how much of it; nothing goes in."""
@@ -1588,6 +1641,10 @@ def _pours(account: Account, r: Reading) -> bool:
     return (_ice_there(there) or row_water) and sure and batch and reacted and not acid
 
 
+HAS_A_HEAD = re.compile(r"\b(?:condenser|dropping funnel|three[- ]neck\w*|four[- ]neck\w*|stirrer|thermometer|[34][- ]neck\w*)\b", re.I)
+"""What makes a flask the one in which the work is done."""
+
+
 def _only_acids(mentions: list[Mention]) -> bool:
     named = [m for m in mentions if not m.generic]
     return bool(named) and all(m.identity in (*ACIDS, "water") for m in named)
@@ -1687,7 +1744,10 @@ def _to_side(account: Account, r: Reading) -> bool:
             if other
             else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
         )
-        account.mix = vessel
+        if account.main is not None and not account.main.named and other and other[0].nominal_mL is not None and HAS_A_HEAD.search(text):
+            account.mix, account.main = account.main, vessel  # a solution made first, and then the flask that it goes into
+        else:
+            account.mix = vessel
         set_bath(vessel, r.bath)
         _fill(account, r, vessel)
         return True
@@ -1949,6 +2009,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return _quench(account, r)
     if _into_the_next_vessel(account, r):
         return None
+    if _lump_into(account, r):
+        return None
     if _of_the_receiver(account, r):
         return None
     if _move(account, r):
@@ -1976,7 +2038,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     vessel = main_vessel(
         account, named if not busy else [v for v in named if account.main is not None and account.vessel_name(v) == account.main.name]
     )
-    if account.place and account.place != vessel.name and account.isolated and busy:
+    if account.place and account.place != vessel.name and (account.isolated or not r.vessels) and busy:
         vessel = next((v for v in account.doc.vessels if v.name == account.place), vessel)
     if not r.vessels:
         vessel = _where_it_is(account, there) or vessel
@@ -2526,6 +2588,23 @@ def _into_the_next_vessel(account: Account, r: Reading) -> bool:
     return True
 
 
+LUMP = re.compile(
+    r"^\W*(?:the )?(?:cold |cooled |broken |crushed |powdered )*(?:lumps?|cake|mass|crust|clinker|melt)\b[^.;]{0,90}?\b(?:goes |go |is put |is broken )?into an? (?=\d)",
+    re.I,
+)
+
+
+def _lump_into(account: Account, r: Reading) -> bool:
+    """ "The lump into a 1 L flask": all that was in the crucible."""
+    other = next((v for v in r.vessels if v.nominal_mL is not None and account.vessel_name(v) != account.batch), None)
+    if other is None or any(m.start < other.end for m in r.measured) or not account.batch or not LUMP.match(r.text):
+        return False
+    vessel = account.vessel(other, other.kind, "")
+    new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=account.batch)
+    account.main, account.place, account.last = vessel, None, vessel
+    return not r.measured  # "…, then 500 mL of acid"
+
+
 def _batch_into(account: Account, r: Reading) -> bool:
     """ "The diazonium solution is poured into 11 g of X in 40 mL of Y in a 500 mL flask": that flask takes the batch."""
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
@@ -2552,12 +2631,22 @@ def _batch_into(account: Account, r: Reading) -> bool:
     return True
 
 
+COLD_C = 15.0
+"""Up to here a temperature told with the ice is that of the ice, and not of what is poured on to it."""
+
+
+OF_THE_QUENCH = re.compile(r"\btemperature of the (?:water|ice|slurry|quench)\b", re.I)
+
+
 def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
     account.late = True
     receiving = [m for m in r.mentions if m.index >= 0]
     source = account.batch
-    lots = [x for m in receiving for x in lots_for(account, m, True)]
+    lots: list[Material] = []
+    for m in receiving:
+        if m.measured or all(x.identity != m.identity for x in lots):  # "the acid on ice": the charge list has both in one row
+            lots += lots_for(account, m, True)
     stands = next((account.stands[x.id] for x in lots if account.stands.get(x.id, source) != source), None)
     vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else None
     if vessel is None and stands is not None:  # "into 5": where the charge table has it
@@ -2566,6 +2655,11 @@ def _quench(account: Account, r: Reading) -> None:
         vessel = account.vessel(None, "beaker", "for the ice, not named")
     account.quench = vessel
     step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
+    if step.T_range is not None and OF_THE_QUENCH.search(r.text):
+        step.T_limit = step.T_limit or step.T_range
+    elif step.T_range is not None and any(x.identity == "ice" for x in lots):
+        high = step.T_range.high if step.T_range.high is not None else step.T_range.value
+        step.T_limit = step.T_limit or (step.T_range if high <= COLD_C else None)  # "into the acid on ice, 0-5 °C"
     step.T_range = None
     place(account, step, lots)
     account.place, account.last = vessel.name, vessel
@@ -2641,6 +2735,10 @@ IN_ITS_POT = re.compile(
 """A residue that something is put on to, and that is poured nowhere."""
 
 
+IN_THE_FLASK = re.compile(r"\W*(?:the )?(?:residues?|salts?|bottoms) in the (?:flask|pot|generator|still|reactor)\b", re.I)
+FILLED_UP = re.compile(r"\b(?:fill(?:ed)? (?:it |the flask )?(?:up )?with|top(?:ped)? (?:it )?up with)\b", re.I)
+
+
 def _waste(account: Account, r: Reading) -> None:
     """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
     doc = account.doc
@@ -2658,7 +2756,8 @@ def _waste(account: Account, r: Reading) -> None:
             m.measured
             or m.strength is not None
             or r.clause.verb in ("add", "pour")
-            or (m.identity not in ("water",) and not _placed(account, m)),
+            or (m.identity not in ("water",) and not _placed(account, m))
+            or FILLED_UP.search(r.text) is not None,
         )
     ]
     if not lots:
@@ -2669,18 +2768,15 @@ def _waste(account: Account, r: Reading) -> None:
         return
     named = next((v for v in r.vessels if v.nominal_mL is not None), r.vessels[0] if r.vessels else None)
     vessel = account.vessel(named, named.kind, "") if named is not None else account.vessel(None, "vessel", "for the filtrate, not named")
-    if (
-        not r.vessels
-        and account.main is not None
-        and account.quench is None
-        and not account.layers
-        and IN_ITS_POT.match(r.clause.label + " " + r.text)
+    there = IN_THE_FLASK.match(r.clause.label) is not None
+    if account.main is not None and (
+        there or (not r.vessels and account.quench is None and not account.layers and IN_ITS_POT.match(r.clause.label + " " + r.text))
     ):
         vessel = account.main  # "generator residue: 10 % bisulfite, dropwise": where it stands
     ice = [x for x in lots if x.identity in RECEIVERS]
     rest = [x for x in lots if x not in ice]
     source = account.quench.name if account.quench else account.main.name if account.main else None
-    if account.layers:
+    if account.layers and not there:
         source = "aqueous layers"
     if re.match(r"^\W*(?:the |all )*(?:distillate|condensate|fore-?run|first fraction)", r.clause.label + r.text, re.I) and any(
         s.kind == "distil" for s in doc.steps
@@ -2718,6 +2814,9 @@ def _wash(account: Account, r: Reading) -> None:
         return _bring(account, r)
     if doc.steps[-1].kind == "distil" and re.match(r"\W*(?:the )?(?:crude |cloudy |combined )?(?:distillate|condensate)\b", text, re.I):
         doc.steps[-1].keep, account.isolated = "distillate", "distil"  # what came over is worked up, not what stayed
+    still = next((s for s in reversed(doc.steps) if s.kind not in ("hold", "cool")), None)
+    if re.match(r"\W*(?:the )?receivers?:", text, re.I) and still is not None and still.kind == "distil":
+        still.keep, account.isolated = "distillate", "distil"  # "Receiver: separate the lower layer"
     if re.search(
         r"\bwash\w* (?:off|away) the (?:oil|grease|paraffin)\b|\b(?:oil|grease) (?:is |was )?washed (?:off|away|out)\b", text, re.I
     ):

@@ -422,14 +422,24 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the thionyl chloride left is stripped"
         if x.low in ("stop", "stops", "stopped") and any(is_word(y, "until", "till") for y in items[max(0, i - 5) : i]):
             continue  # "till the bubbles stop"
-        if x.low in ("boils", "boil") and is_word(before, "which", "that", "it") and is_word(after, "at"):
-            continue  # "ethyl chloride, which boils at 12 °C"
+        if (
+            x.low in ("boils", "boil")
+            and is_word(after, "at")
+            and is_word(before, "which", "that", "it", "product", "ester", "liquid", "solvent")
+        ):
+            continue  # "ethyl chloride, which boils at 12 °C", "the product boils at 38 °C and must not be lost"
         if x.low in ("boils", "boiled", "boil") and isinstance(before, Token) and before.kind == "sub" and is_word(at(items, i - 2), "the"):
             continue  # "at such a rate that the ether boiled gently": what is seen
         if x.low in ("boils", "boiled", "refluxes", "refluxed") and any(
             is_word(y, "rate", "speed", "pace") for y in items[max(0, i - 6) : i]
         ):
             continue  # "at such a rate that it boils gently"
+        if x.low in ("boils", "boiled", "spits") and any(
+            is_word(y, "gets", "got", "becomes", "became")
+            and is_word(at(items, k + 1), "warm", "hot", "warmer", "hotter", "very", "quite", "pretty")
+            for k, y in enumerate(items[:i])
+        ):
+            continue  # "it gets warm, boils a bit": what is seen
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"
         if x.low in ("drop", "drops", "dropped") and is_word(before, "that", "which", "table", "lift", "jack", "platform"):
@@ -478,6 +488,29 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 for y in items[i + 1 :]
             )
             kind = "distil" if still else "hold"  # "the ether is taken off on the rotary evaporator"; "take it out of the bath"
+        if x.low in ("removed", "remove") and any(
+            is_word(y, "with", "by")
+            and isinstance(
+                z := next(
+                    (
+                        w
+                        for w in items[i + k + 1 :]
+                        if not isinstance(w, Qty) and not is_word(w, "of", "a", "little", "few", "some", "drop", "drops", "trace")
+                    ),
+                    None,
+                ),
+                Token,
+            )
+            and z.kind == "sub"
+            and z.low not in ("water", "steam", "ice", "nitrogen", "air")
+            for k, y in enumerate(items[i : i + 6])
+        ):
+            kind = "destroy"  # "the excess was removed with urea"
+        if x.low in ("collect", "collected") and any(
+            is_word(y, "comes", "came", "passes", "passed", "distils") and (is_word(at(items, i + k + 2), "over") or is_word(y, "distils"))
+            for k, y in enumerate(items[i + 1 : i + 5])
+        ):
+            kind = "distil"  # "collect what comes over until the drops are colourless"
         let_in = is_word(after, "in") or any(  # "let the acid in at three mils a minute"
             is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
             for k in (2, 3)
@@ -511,16 +544,16 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
     cuts.append(len(items))
     out = []
     first, kind = merged[0]
-    ahead = items[: first - 1]
+    ahead = items[: first - 1 - (is_word(items[first - 1], "and") and is_word(at(items, first - 2), ","))] if first else []
     if (
         first >= 2
         and kind != "add"
         and not (items[first].low.endswith("ed") or items[first].low == "made")  # type: ignore[union-attr]
-        and is_word(items[first - 1], ",", "then", ":")
+        and (is_word(items[first - 1], ",", "then", ":") or (is_word(items[first - 1], "and") and is_word(items[first - 2], ",")))
         and (
             (
                 any((isinstance(x, Qty) and x.dim in ("mass", "volume", "moles")) or is_word(x, "in", "into", "onto") for x in ahead)
-                and any(isinstance(x, Token) and (x.kind == "sub" or x.low in lex.GENERIC) for x in ahead)
+                and any(isinstance(x, Token) and (x.kind == "sub" or x.low in lex.GENERIC or x.low == "solution") for x in ahead)
             )
             or is_word(ahead[0], "into", "onto", "on")
         )

@@ -233,11 +233,14 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
     "alone",
+    "watch",
+    "minding",
+    "attention",
     "nobody",
     "home",
     "lunch",
@@ -282,10 +285,11 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|all of it(?=[,.;] )(?! over| during| in portions| dropwise)|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
+    "all of it",
     "one",
     "as fast",
     "as quick",
@@ -735,7 +739,7 @@ WENT_IN = Cue(
 )
 GOES_AWAY = Cue(
     re.compile(
-        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts) (?:bottle|drum|bin|jar)|(?:aqueous|solvent|catalyst|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
+        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts|catalyst) (?:bottle|drum|bin|jar|can|tin)|(?:aqueous|solvent|catalyst|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
         re.I,
     ),
     "sink",
@@ -744,6 +748,7 @@ GOES_AWAY = Cue(
     "bin",
     "label",
     "bottle",
+    "catalyst",
 )
 
 

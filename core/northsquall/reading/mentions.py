@@ -114,7 +114,11 @@ def portion_size(items: list[Item], i: int) -> bool:
     """Whether the quantity at `i` is the size of a portion and not an amount: "in 5 mL lots", "in portions of 5 g", "0.1 g at a time"."""
     after = [x.low for x in items[i + 1 : i + 4] if isinstance(x, Token)]
     before = [x.low for x in items[max(0, i - 3) : i] if isinstance(x, Token)]
-    if after[:3] == ["at", "a", "time"] or (after[:1] == ["each"] and set(before) & {"of", "about"}) or after[:2] == ["-", "portions"]:
+    if (
+        after[:3] == ["at", "a", "time"]
+        or (after[:1] == ["each"] and set(before) & {"of", "about", "some", "roughly", "approximately"})
+        or after[:2] == ["-", "portions"]
+    ):
         return True
     if after[:1] and after[0] in PORTIONS and _count(items, i) == 1:
         return True
@@ -351,10 +355,13 @@ def _bare_bracket(items: list[Item], j: int) -> bool:
     return bool(inner) and all(isinstance(y, Qty) or y.text in ",;" for y in inner)
 
 
+FORMS = ("flakes", "pellets", "powder", "crystals", "granules", "chips", "paste", "lumps")
+
+
 def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     """ "30 mL of sulfuric acid, 96 % (w/w)": the strength after a comma, where no other substance follows it."""
     k = max(m.index, m.last) + 1
-    while is_word(at(items, k), "concentrate", "solution", "stuff", "acid", "bleach"):
+    while is_word(at(items, k), "concentrate", "solution", "stuff", "acid", "bleach", *FORMS):
         k += 1
     told = at(items, m.last + 2)
     if (
@@ -370,7 +377,9 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
         return
     if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
         return
-    while isinstance(x := at(items, k + 1), Token) and (x.low in ("the", "it's", "that's", "of", "at", "about") or x.low in lex.ADJECTIVES):
+    while isinstance(x := at(items, k + 1), Token) and (
+        x.low in ("the", "it's", "that's", "they're", "they", "are", "which", "is", "of", "at", "about") or x.low in lex.ADJECTIVES
+    ):
         k += 1
     q = at(items, k + 1)
     if not isinstance(q, Qty) or q.dim not in ("percent", "molar", "normal") or q.start in busy:
@@ -763,6 +772,8 @@ SALTS = re.compile(
 def _by_its_form(items: list[Item], k: int) -> bool:
     """Whether the word at `k` ends a chemical name: by its own ending, or as the anion behind a longer word."""
     last, before = text_of(items[k]), text_of(items[k - 1]) if k else ""
+    if last.lower() == "alcohol" and before.lower().endswith("yl"):
+        return True
     return (len(last) >= 7 and CHEMICAL.search(last) is not None) or (SALTS.fullmatch(last) is not None and len(before) >= 6)
 
 
@@ -875,6 +886,8 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
     for i, x in enumerate(items):
         if i in skip or i in taken or not isinstance(x, Token) or x.kind != "word":
             continue
+        if x.low == "salt" and isinstance(y := at(items, i - 1), Token) and HAS_FORMED.search(y.low):
+            continue  # "the diazonium salt comes down white"
         share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None
         if x.low == "half" and i + 1 < len(items) and is_word(items[i + 1], "-", "moon", "full", "filled", "way"):
             continue  # "half-moon stirrer", "half full"
@@ -923,6 +936,8 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
     return out
 
 
+HAS_FORMED = re.compile(r"(?:[oi]nium|white|yellow|orange|red|purple|brown|moist|damp)$")
+"""Before a "salt" that has formed and is no charge."""
 OF_FORM = ("foil", "pellets", "powder", "salt", "metal", "pieces")
 """Nouns for the form in which something comes: with an amount, of what was named before."""
 

@@ -182,10 +182,12 @@ def _inherited(tokens: list[Token], i: int, out: list[Item]) -> str:
         and catalogue().substances[str(tokens[j].value)].phase == "s"
         and not catalogue().substances[str(tokens[j].value)].commercial
     ):  # "twelve grams of acid and twenty-one of pentachloride"
-        weighed = before is not None and before.low in ("and", "plus") and tokens[i + 1].low == "of"
+        weighed = before is not None and before.low in ("and", "plus", ",") and tokens[i + 1].low == "of"
         return next((x.unit for x in reversed(out[-12:]) if isinstance(x, Qty) and x.dim == "mass"), "") if weighed else ""
-    if before is None or before.low not in ("and", "with", "plus", "then", ",", "so"):
+    if before is None or before.low not in ("and", "with", "plus", "then", ",", "so", *(("in",) if tokens[i + 1].low == "of" else ())):
         return ""
+    if tokens[i + 1].low == "of":  # "ten grams of benzaldehyde, six point one of nitromethane": as the one before
+        return next((x.unit for x in reversed(out[-12:]) if isinstance(x, Qty) and x.dim in AMOUNTS), "")
     return next((x.unit for x in reversed(out) if isinstance(x, Qty) and x.dim == "volume"), "")
 
 
@@ -246,6 +248,8 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             if necks is None:
                 continue
             beyond = [y for y in items[i + necks + 2 : i + necks + 4] if isinstance(y, Token)]
+            if any(is_word(x, "receiver", "receivers", "bottle", "trap") for x in beyond):
+                continue  # "a 250 mL two-neck receiver"
             named = any(x.low.rstrip("s") in VESSELS for x in [*behind[: necks + 1], *beyond])  # "500 mL 3-neck flask" names its flask
             if not named and not any(x.kind == "sub" for x in behind[: necks + 1]):
                 out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
@@ -805,5 +809,9 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     parts = items[first : last + 1]
     ice, water, used = _masses(parts)
     salt = any(is_word(p, "salt") or (isinstance(p, Token) and p.value == "sodium chloride") for p in parts)
+    joint = [p for p in parts if isinstance(p, Qty) and p.dim in AMOUNTS]
+    if salt and ice is None and water is None and len(joint) == 1:  # "in ice and salt (1.5 kg)"
+        ice = water = convert(joint[0].value, joint[0].unit, joint[0].dim) / 2
+        used = joint
     bath = Bath(kind="ice-salt" if salt else "ice", ice_g=ice, water_g=water, span=(items[first].start, items[last].end))
     return bath, first, last, used

@@ -27,6 +27,8 @@ from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
 from northsquall.reading.tokens import Token, decimal_comma, substances_in, tokenise
 from northsquall.substances import catalogue
+from northsquall.substances.catalogue import canonical_smiles
+from northsquall.substances.resolve import structure_of_name
 
 MAX_BYTES = 1_000_000
 
@@ -172,10 +174,15 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
     for i, t in enumerate(head):
-        if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i):
+        if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
             doc.results.product_identity = str(t.value)
             doc.results.product = t.text
             doc.results.product_span = (t.start, t.end)
+            break
+        longer = PART_OF_A_NAME.match(source, t.end) if t.kind == "sub" else None
+        if longer is not None and (smiles := structure_of_name(source[t.start : longer.end()].lower())) is not None:
+            doc.results.product, doc.results.product_smiles = source[t.start : longer.end()], canonical_smiles(smiles)
+            doc.results.product_span = (t.start, longer.end())
             break
     return tokens[first:]
 
@@ -219,11 +226,18 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
             return
 
 
-def _goes_in(head: list[Token], i: int) -> bool:
+PART_OF_A_NAME = re.compile(
+    r"-free\b|[ -](?:(?:tert-|n-|iso)?(?:meth|eth|prop|but|benz|phen)yl[ -])?(?:esters?|amide|anilide|hydrazide|chloride|bromide|nitrile|anhydride|oxime|hydrochloride|semicarbazone)\b",
+    re.I,
+)
+"""Behind a name that is the beginning of a longer one, or of what is not there: "3-aminobenzoic acid methyl ester", "a nitrobenzene-free route"."""
+
+
+def _goes_in(head: list[Token], i: int, source: str) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
-    if [t.low for t in head[i + 1 : i + 3]] == ["-", "free"]:
-        return True  # "by a nitrobenzene-free route"
+    if PART_OF_A_NAME.match(source, head[i].end):
+        return True
     if i + 1 < len(head) and head[i + 1].low in ("to", "into", "→"):
         return True  # "Cyclohexanone oxime to caprolactam"
     if before[-1:] == ["with"] or "leftover" in before or {"rid", "disposal", "destruction"} & set(before):
@@ -239,11 +253,11 @@ def _product(account: Account) -> None:
     charged = {x for m in doc.materials if m.role not in ("wash", "absorber") for x in (m.identity, m.carrier)}
     if r.product_identity in charged:
         r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
-    if r.product_identity is None:
+    if r.product_identity is None and r.product_smiles is None:
         head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]
         for t in substances_in(head):
             s = catalogue().substances[str(t.value)]
-            if t.value not in charged and s.phase != "g" and s.smiles and not head[t.end :].startswith("-free"):
+            if t.value not in charged and s.phase != "g" and s.smiles and not PART_OF_A_NAME.match(head, t.end):
                 r.product_identity, r.product, r.product_span = str(t.value), t.text, (t.start, t.end)
                 break
     if r.product_identity:

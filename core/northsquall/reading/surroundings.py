@@ -180,6 +180,8 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         step = _step_at(order, begin + (hit.start() if hit else 0))
         if step is None and how in ("wool", "foil", "film", "balloon"):
             step = order[0]  # told with the set-up
+        if step is None and RECEIVER.search(text):
+            step = next((s for s in order if s.kind == "distil"), None)
         opened = OPENED.search(text)
         if opened is not None and (hit is None or opened.start() > hit.end()) and not DENIED.search(text[: opened.start()][-25:]):
             at = _step_at(order, begin + opened.start())

@@ -12,6 +12,7 @@ import ahocorasick
 
 from northsquall.procedure.units import UNITS, UnitError, canonical
 from northsquall.substances import catalogue
+from northsquall.substances.resolve import LOCANTS
 
 TOKEN = re.compile(
     r"(?P<num>(?<![\d/.])[1-3]/[2348](?=\s*(?:of an? )?(?:hours?|hrs?|h|lit(?:re|er)s?|L|l|minutes?|min|g|kg)\b)|[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
@@ -113,6 +114,12 @@ PREFIXED = re.compile(r"((?:[\d,]+-)?(?:di|tri|tetra)?(?:chloro|bromo|iodo|fluor
 """A name that begins with what stands on a ring or chain."""
 
 
+def _spoken_locants(names: list[str]) -> list[str]:
+    """Names with their first locant as it is said and heard: "four-bromotoluene"."""
+    word = {str(n): w for w, n in LOCANTS.items()}
+    return [f"{word[name[0]]}{name[1:]}" for name in names if name[1:2] == "-" and name[0] in word and len(name) > 7]
+
+
 def _apart(names: list[str]) -> list[str]:
     """Names that a space, as from a broken line, parts behind their first substituent: "2-chloro benzoic acid"."""
     return [f"{m[1]} {m[2]}" for name in names if (m := PREFIXED.fullmatch(name.lower()))]
@@ -127,7 +134,14 @@ def _automaton() -> ahocorasick.Automaton:
     automaton = ahocorasick.Automaton()
     for substance in catalogue().substances.values():
         full = [f"{name} acid" for name in substance.names if name.lower().startswith("conc") and not name.endswith("acid")]
-        for name in (*substance.names, *substance.misspelt, *_spoken_states(substance.names), *_apart(substance.names), *full):
+        for name in (
+            *substance.names,
+            *substance.misspelt,
+            *_spoken_states(substance.names),
+            *_spoken_locants(substance.names),
+            *_apart(substance.names),
+            *full,
+        ):
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
@@ -159,6 +173,10 @@ SYMBOL = re.compile(rf"(?<![\w.(/+-])(?<!\d )(?:{'|'.join(METALS)})(?![\w(/+-])"
 
 CLASS_NAMES = ("ether", "alcohol")
 """Names of one substance that are those of its class as well."""
+NOT_THE_TABLE_SALT = re.compile(
+    r"(?:[oi]nium|\w{3}ate|double|inner|white|yellow|orange|red|purple|brown|moist|damp|sodium|potassium|calcium|barium|zinc|silver) $"
+)
+"""Before "salt" where it is any salt and no sodium chloride."""
 OF_A_GROUP = re.compile(r"yl[ -]$")
 
 
@@ -177,6 +195,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "water, ice cold"
         if name.lower() in CLASS_NAMES and OF_A_GROUP.search(folded[max(0, start - 24) : start]):
             continue  # "benzyl methyl ether": the class of a longer name that is not listed
+        if folded[start:stop] == "salt" and NOT_THE_TABLE_SALT.search(folded[max(0, start - 24) : start]):
+            continue  # "the diazonium salt comes down white": what has formed
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         if OF_A_METAL.match(folded, stop):

@@ -211,8 +211,10 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     known = all(x.mol is not None for x in lots.values() if x.substance and needed & set(x.substance.parts) and _in_batch(procedure, x))
     named = cat.substances.get(r.product_identity or "")
     other = (
-        purpose.target is not None and is_gas(purpose.target) and named is not None and named.phase != "g"
-    )  # the gas beside it is no product
+        purpose.target is not None
+        and is_gas(purpose.target)
+        and (named.phase != "g" if named is not None else reported is not None)  # the gas beside it is no product
+    )
     if purpose.target is None or not known or not purpose.theory or other:
         return Yield(product=r.product, theoretical_g=None, reported_g=reported, percent=None)
     identity = cat.substances.get(r.product_identity or "")

@@ -129,9 +129,14 @@ def looks_systematic(name: str) -> bool:
     )
 
 
+LOCANTS = {"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
+SPOKEN_LOCANT = re.compile(r"\b(one|two|three|four|five|six)-(?=[a-z]{4})", re.I)
+"""A locant as it is said: "four-nitrobenzyl alcohol"."""
+
+
 def resolve(text: str, catalogue: Catalogue) -> Resolution:
     """What a name, CAS number or structure means. Never raises for a string."""
-    name = " ".join(text.split())
+    name = SPOKEN_LOCANT.sub(lambda m: f"{LOCANTS[m[1].lower()]}-", " ".join(text.split()))
     ambiguous = catalogue.ambiguous.get(name.lower())
     if ambiguous and not ambiguous[1]:
         return Resolution(candidates=ambiguous[0], reason=f"“{name}” means more than one substance")
@@ -169,4 +174,4 @@ def resolve(text: str, catalogue: Catalogue) -> Resolution:
     return Resolution(reason=f"“{name}” is in no catalogue")
 
 
-__all__ = ["Resolution", "cas_holds", "of_structure", "resolve", "structure_of_name"]
+__all__ = ["LOCANTS", "Resolution", "cas_holds", "of_structure", "resolve", "structure_of_name"]

@@ -1,0 +1,169 @@
+"""Wordings of the kinds of work that the core must handle, misread once: each kept by another text than the one it was found in."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.assessment import Assessment
+from northsquall.procedure import Procedure, Step
+from northsquall.reading import read
+from northsquall.reading.phrases import bath_in, quantities
+from northsquall.reading.tokens import tokenise
+
+POT = "12 g of aniline and 50 mL of water are placed in a 250 mL flask in an ice bath. "
+
+
+def result(text: str) -> Assessment:
+    return assess(read(text))
+
+
+def batch(words: str, title: str = "A batch") -> Procedure:
+    return read(f"{title}\n\n{POT}{words}\n")
+
+
+def step(p: Procedure, kind: str) -> Step:
+    return next(s for s in reversed(p.steps) if s.kind == kind)
+
+
+@pytest.mark.parametrize(
+    ("words", "kind"),
+    [
+        ("The excess of chlorine was removed with sodium sulfite (2 g).", "destroy"),
+        ("What nitrite was left was removed by 1 g of sulfamic acid.", "destroy"),
+        ("The ether was removed on the rotary evaporator.", "distil"),
+    ],
+)
+def test_what_is_removed_with_a_reagent_is_destroyed_and_not_distilled(words: str, kind: str) -> None:
+    assert batch(words).steps[-1].kind == kind
+
+
+def test_the_batch_is_where_it_was_poured() -> None:
+    """Nothing that is added later goes into the flask that was emptied."""
+    p = batch(
+        "Sodium nitrite 9 g in 20 mL of water over 30 min. Pour the solution on 100 g of ice in a 600 mL beaker. Add 20 g of potassium iodide in portions."
+    )
+    assert step(p, "dose").vessel == "600 mL beaker"
+
+
+def test_a_salt_that_has_formed_is_no_table_salt() -> None:
+    text = "X\n\nsodium chloride 10 g\nwater 50 mL\naniline 9.3 g\n\n1. Aniline and water into a 250 mL flask. The white salt comes down; the anilinium salt is stirred 10 min.\n2. Salt in, cool.\n"
+    p = read(text)
+    salt = next(m for m in p.materials if m.identity == "sodium chloride")
+    assert next(s for s in p.steps if s.n == salt.step).span[0] > text.index("2. ")
+
+
+def test_a_mass_told_for_ice_and_salt_is_halved() -> None:
+    """Handbook 2.4: a joint mass counts half ice, half water."""
+    found = bath_in(quantities(tokenise("stood in ice and salt (3 kg)")))
+    assert found is not None and (found[0].kind, found[0].ice_g, found[0].water_g) == ("ice-salt", 1500.0, 1500.0)
+
+
+def test_an_ice_bath_under_the_flask_is_a_bath_and_no_dump() -> None:
+    p = read("X\n\n- toluene 20 mL in a 250 mL flask\n- hood; ice bath 2 kg under the flask\n- bromine 5 g over 30 min, below 20 °C\n")
+    assert p.vessels[0].bath is not None and p.vessels[0].bath.ice_g == 1000.0 and "dump" not in p.ready
+
+
+@pytest.mark.parametrize("words", ["The product boils at 56 °C and must be kept cold.", "It gets hot, boils up a little."])
+def test_what_boils_by_itself_or_somewhere_is_no_heating(words: str) -> None:
+    assert [s.kind for s in batch(words).steps] == ["charge"]
+
+
+@pytest.mark.parametrize("words", ["It need not be watched.", "It needs no attention.", "It is left to itself."])
+def test_what_need_not_be_watched_is_unattended(words: str) -> None:
+    assert any(s.attended is False for s in batch(f"Heat to 60 °C for 2 h. {words}").steps)
+
+
+def test_a_receiver_shut_in_the_set_up_counts_when_it_is_distilled_into() -> None:
+    a = result(
+        "X\n\nSet-up: 500 mL flask, still head, condenser, receiver with a ground joint, clipped on.\n\nEthanol 100 mL into the flask. Distil until 20 mL are left.\n"
+    )
+    assert any(f.code == "G02" and "receiver" in f.message for f in a.findings)
+
+
+def test_water_of_the_list_goes_in_with_the_others_and_later_water_is_its_own() -> None:
+    text = "X\n\nacetic acid   10 g\nwater         25 mL\naniline       9.3 g\n\nSet-up: 250 mL flask.\n\n1  Aniline, water and acid into the flask.\n2  Residue in the flask: fill up with water.\n"
+    p = read(text)
+    water = [m for m in p.materials if m.identity == "water"]
+    assert [w.amount is not None for w in water] == [True, False] and {s.vessel for s in p.steps} == {"250 mL flask"}
+
+
+def test_water_under_the_adapter_stands_in_the_receiver() -> None:
+    p = read(
+        "X\n\n500 mL round flask, still head, bent adapter reaching under 40 mL of water in a 100 mL two-neck receiver. Charge 50 g of sodium nitrate. Run in 40 mL of sulfuric acid over 20 min. Collect what comes over up to 90 °C.\n"
+    )
+    assert {s.vessel for s in p.steps if s.kind in ("charge", "dose")} == {"receiver", "500 mL flask"} and p.steps[-1].kind == "distil"
+
+
+def test_what_is_said_of_a_poison_brings_none_and_the_rest_of_one_neither() -> None:
+    p = batch("Phenylhydrazine is toxic and known to sensitise. The rest of the phenylhydrazine is destroyed later.")
+    assert "phenylhydrazine" not in [m.identity for m in p.materials]
+
+
+def test_a_title_that_goes_on_names_the_longer_substance() -> None:
+    p = read("2-CHLOROBENZOIC ACID ETHYL ESTER\n\n2-Chlorobenzoyl chloride 17.5 g in a 250 mL flask. Ethanol 30 mL over 60 min.\n")
+    assert p.results.product_identity is None and (p.results.product_smiles or "").count("Cl") == 1
+
+
+def test_a_locant_and_a_strength_as_they_are_said() -> None:
+    p = read(
+        "X\n\nTake ten grams of four-bromotoluene in a flask. Then twenty grams of the sodium sulfide flakes, they're sixty percent.\n"
+    )
+    found = {m.identity: m for m in p.materials}
+    assert "4-bromotoluene" in found
+    assert found["sodium sulfide"].strength is not None and found["sodium sulfide"].strength.percent_w == 60.0
+
+
+def test_a_solution_made_first_goes_into_the_flask_told_next() -> None:
+    p = read(
+        "X\n\nWeigh ten grams of sodium hydroxide. Dissolve in fifty mils of water. The ester is methyl benzoate, ten grams, in fifty mils of ethanol in the half-litre flask with a condenser. In with the hydroxide solution over twenty minutes, and boil it an hour.\n"
+    )
+    dose = step(p, "dose")
+    assert (dose.vessel, dose.duration.value if dose.duration else None) == ("500 mL flask", 20.0) and dose.from_vessel is not None
+
+
+def test_a_unit_said_once_holds_for_the_next() -> None:
+    p = read("X\n\nFive point three grams of benzaldehyde, six point one of cyclohexanone, and thirty mils of ethanol in a flask.\n")
+    assert next(m for m in p.materials if m.identity == "cyclohexanone").amount.unit == "g"  # type: ignore[union-attr]
+
+
+def test_a_feed_that_is_stopped_at_a_temperature_has_a_limit() -> None:
+    p = batch(
+        "Acetic anhydride 10 g is run in over 30 min at 0-5 °C, the addition being halted whenever 8 °C was reached, until starch paper turned blue and stayed so for 5 min."
+    )
+    dose = step(p, "dose")
+    assert dose.T_limit is not None and dose.T_limit.value == 8.0
+
+
+def test_more_ice_as_needed_is_a_bath_without_a_size() -> None:
+    a = result(
+        "X\n\nAniline 9.3 g in 100 mL of water in a 400 mL beaker. Acetic anhydride 11 g is added over 15 min at 5-15 °C, with more ice as needed.\n"
+    )
+    assert not any(f.code == "P02" and "No amount of ice" in f.message for f in a.findings)
+
+
+@pytest.mark.parametrize(("T", "severity"), [(150, "stop"), (80, "condition"), (40, None)])
+def test_oxidised_graphite_dried_hot(T: int, severity: str | None) -> None:
+    """Krishnan et al., Nano Today 7 (2012) 137 (memory): dry, it goes off from about 100 °C on."""
+    a = result(
+        f"X\n\nSulfuric acid 98 % 70 mL and graphite 3 g in a 1 L beaker. Potassium permanganate 9 g over 30 min below 10 °C. Filter. Dry at {T} °C overnight.\n"
+    )
+    assert next((f.severity for f in a.findings if f.code == "Q10" and "graphite" in f.message.lower()), None) == severity
+
+
+def test_a_lump_from_the_crucible_meets_its_acid_in_the_flask() -> None:
+    """Boranes come with the acid: handbook 3.2."""
+    a = result(
+        "X\n\n* boron trioxide 7 g and magnesium powder 7.3 g, dry, mixed\n* into the iron crucible, lid on, big burner\n* the lump (boride, magnesium oxide) into a 500 mL flask, then 100 mL hydrochloric acid 20 % in one go\n"
+    )
+    assert any(f.code == "H15" for f in a.findings)
+    assert any(f.code == "G10" and f.severity == "stop" for f in a.findings)
+
+
+@pytest.mark.parametrize(("how", "raised"), [("in one go", True), ("over 60 min", False)])
+def test_nitroalkane_and_base_all_at_once(how: str, raised: bool) -> None:
+    """Handbook 4, S04: other than the wanted reaction dosed in its order."""
+    a = result(
+        f"X\n\nBenzaldehyde 10.6 g, nitromethane 6.1 g and methanol 30 mL in a 250 mL flask in ice. Sodium hydroxide 4.2 g in 10 mL of water, {how}.\n"
+    )
+    assert any(f.code == "S04" and "itroalkane" in f.message for f in a.findings) is raised
