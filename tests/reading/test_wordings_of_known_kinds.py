@@ -167,3 +167,135 @@ def test_nitroalkane_and_base_all_at_once(how: str, raised: bool) -> None:
         f"X\n\nBenzaldehyde 10.6 g, nitromethane 6.1 g and methanol 30 mL in a 250 mL flask in ice. Sodium hydroxide 4.2 g in 10 mL of water, {how}.\n"
     )
     assert any(f.code == "S04" and "itroalkane" in f.message for f in a.findings) is raised
+
+
+# ------------------------------------------------------------------ what the twenty-fourth round showed
+
+
+def test_a_title_names_its_product_systematically() -> None:
+    p = read("2-Bromo-4,4-dimethylcyclohexanone, 0.1 mol\n\nHeat 12 g of it.\n")
+    assert p.results.product_smiles is not None and "Br" in p.results.product_smiles
+
+
+@pytest.mark.parametrize(
+    ("words", "names"),
+    [
+        ("Potassium iodide (16 g), dried at 110 °C, was dissolved in acetone (100 mL) in a 500 mL flask.", {"potassium iodide", "acetone"}),
+        ("Adipic acid 10 g, dry, by the spatula into the 500 mL flask.", {"adipic acid"}),
+    ],
+)
+def test_dried_before_is_how_it_is(words: str, names: set[str]) -> None:
+    p = read(f"X\n\n{words}\n")
+    assert (
+        {m.identity for m in p.materials} == names
+        and {s.vessel for s in p.steps} == {"500 mL flask"}
+        and {s.kind for s in p.steps} == {"charge"}
+    )
+
+
+@pytest.mark.parametrize(
+    ("words", "C"),
+    [
+        ("Heat to two sixty-five in about an hour.", 265.0),
+        ("Keep it hot, at one eighty degrees, for an hour.", 180.0),
+        ("Heat in two twenty-mil tubes.", None),
+    ],
+)
+def test_hundreds_that_are_not_said(words: str, C: float | None) -> None:
+    p = batch(words)
+    assert next((s.T_range.value for s in p.steps if s.T_range), None) == C
+
+
+def test_a_row_of_the_list_stands_in_the_receiver_and_another_behind_it() -> None:
+    p = read(
+        "X\n\nsodium bromide     50 g\nphosphoric acid 85 %     90 mL\nwater     40 mL     in the receiver\nsodium hydroxide 10 %     300 mL     behind the receiver\n\n"
+        "Vessel 500 mL flask, still head, adapter ending 5 mm above the water in the receiver (250 mL). Side arm - empty 500 mL bottle - funnel, mouth down, just above the sodium hydroxide.\n\n"
+        "STEP 1. Bromide in the flask. Acid from the funnel, 30 min.\nSTEP 2. Distil at 120-170 °C.\n"
+    )
+    where = {m.identity: next((s.vessel for s in p.steps if m.id in s.materials), None) for m in p.materials}
+    assert where["water"] == "receiver" and where["sodium bromide"] == where["phosphoric acid"] == "500 mL flask"
+    assert next(m.role for m in p.materials if m.identity == "sodium hydroxide") == "absorber"
+
+
+def test_the_water_that_the_acid_goes_to_is_the_water_told() -> None:
+    p = read("X\n\n- aniline 9 g, water 50 mL, sulfuric acid 96 % 20 mL added slowly first to the water, 250 mL flask\n")
+    assert [m.identity for m in p.materials].count("water") == 1
+
+
+def test_water_from_a_wash_bottle_goes_in_and_acid_in_a_bottle_does_not() -> None:
+    p = read(
+        "X\n\nbenzoic acid   10 g\n\nSet-up: 250 mL flask; bottle with acid solution.\n\n1  Benzoic acid into the flask.\n2  Water from the wash bottle until it stops fizzing.\n"
+    )
+    assert [m.identity for s in p.steps for k in s.materials for m in p.materials if m.id == k] == ["benzoic acid", "water"]
+
+
+def test_more_of_it_is_more_of_it_and_a_starter_is_a_crystal() -> None:
+    a = result(
+        "X\n\nMagnesium 6 g, bromobenzene 35 g and diethyl ether 100 mL in a 500 mL flask. Add iodine. Still nothing: more bromide, 10 g.\n"
+    )
+    found = {m.name: [x.mass_g for x in a.materials if x.name == m.name] for m in a.materials}
+    assert found["bromobenzene"] == [35.0, 10.0] and (found["iodine"][0] or 9.0) < 1.0
+
+
+def test_what_is_not_ready_is_no_contingency() -> None:
+    a = result(
+        "X\n\nMagnesium 6 g, bromobenzene 35 g and diethyl ether 100 mL in a 500 mL flask, all together. The ice bath was not ready.\n"
+    )
+    assert any(f.code == "P09" for f in a.findings)
+
+
+@pytest.mark.parametrize(
+    ("words", "mL"), [("20 g of phenol, melted with a drop of water", 0.1), ("The paper is tried with a drop of water.", None)]
+)
+def test_a_drop_is_an_amount(words: str, mL: float | None) -> None:
+    p = read(f"X\n\n{words}, in a 250 mL flask.\n" if mL else f"X\n\n20 g of phenol in a 250 mL flask. {words}\n")
+    assert next((m.amount.value for m in p.materials if m.identity == "water" and m.amount), None) == mL
+
+
+def test_rest_and_fore_run_go_into_what_destroys_them() -> None:
+    p = read(
+        "X\n\n- benzoic acid 24 g and thionyl chloride 30 g in a 250 mL flask\n- reflux 1 h\n- distil 80-200 °C\n- rest in the pot and fore-run (thionyl chloride, about 6 g): drop by drop into 200 mL 10 % caustic, stirred, 1 L beaker, 30 min\n"
+    )
+    assert (p.steps[-1].vessel, p.steps[-1].from_vessel) == ("1 L beaker", "receiver") and [m.identity for m in p.materials].count(
+        "thionyl chloride"
+    ) == 1
+
+
+def test_a_tube_under_water_in_a_trough_sucks_back() -> None:
+    a = result(
+        "X\n\nEthanol 25 mL and sulfuric acid 96 % 75 mL in a 500 mL flask. The tube ends in the trough under water. Heat with the bunsen to 170 °C.\n"
+    )
+    assert any(f.code == "G05" for f in a.findings)
+    assert any(g.formula == "C2H4" for g in a.gases)
+
+
+def test_an_amount_of_what_the_sentence_before_named() -> None:
+    p = read("X\n\nBattery acid's about thirty percent. Half a litre of that into a two-litre beaker, on the hot plate.\n")
+    acid = next(m for m in p.materials if m.identity == "sulfuric acid")
+    assert acid.strength is not None and acid.strength.percent_w == 30.0 and acid.amount is not None and acid.amount.value == 0.5
+
+
+def test_written_moles_tell_the_strength_that_nobody_wrote() -> None:
+    """60 mL with 0.12 mol is 2.0 M, some 13 %: no household bleach of 5 %."""
+    a = result(
+        "X\n\n1. Cyclohexanol 10 g in a 500 mL flask, ice bath.\n2. Titrate the sodium hypochlorite on the day. Bring 60 mL (0.120 mol) to pH 9 with sodium hydrogen carbonate, 3 g.\n3. Run the hypochlorite in over 60 min below 15 °C.\n"
+    )
+    m = next(x for x in a.materials if x.name == "sodium hypochlorite")
+    assert m.mol.best == pytest.approx(0.120, rel=0.02) and m.step is not None
+
+
+def test_a_card_with_labels_and_gaps_has_its_lines() -> None:
+    p = read(
+        "X\n\nflask        500 mL, condenser with bubbler to the hood\ncharge       THF, dry, 100 mL\nfeed         methyl benzoate 13.6 g, 60 min, 0-10 °C\n"
+    )
+    assert [m.identity for m in p.materials] == ["tetrahydrofuran", "methyl benzoate"] and all(m.role != "absorber" for m in p.materials)
+
+
+@pytest.mark.parametrize(
+    ("words", "severity"),
+    [("The temperature may go to 110 °C, and white fumes come off.", "stop"), ("It is kept at 20 °C.", None)],
+)
+def test_water_on_acid_that_was_boiled_down(words: str, severity: str | None) -> None:
+    """Common practice, no source: acid that fumes is strong again, whatever it was."""
+    a = result(f"X\n\nSulfuric acid 35 %, 500 g in a 1 L beaker. {words} Then 50 mL of water is added.\n")
+    assert next((f.severity for f in a.findings if f.code == "H10"), None) == severity

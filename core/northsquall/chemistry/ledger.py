@@ -251,7 +251,8 @@ def gate(
         return "only on distilling", True
     if when.get("standing") and not c.standing:
         return "only on standing", True
-    if when.get("slow") and not c.slow and not any(n > 0 and r in wanted for r, n in reaction.change):
+    aimed_at = not reaction.family.record.get("unwanted") and any(n > 0 and r in wanted for r, n in reaction.change)
+    if when.get("slow") and not c.slow and not aimed_at:
         return "slow", True
     if "cool" in when and c.T_high > when["cool"]:
         return f"above {when['cool']:g} °C", False

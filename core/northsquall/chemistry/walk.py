@@ -210,7 +210,7 @@ def split_solid(stream: Stream, wanted: tuple[str, ...]) -> tuple[Stream, Stream
     """(what stays on the filter, what runs through): undissolved solids, elements, solid organics and the named product."""
     solid, liquid = Stream(blocks=dict(stream.blocks)), Stream(blocks=dict(stream.blocks))
     known, cat = roots(), catalogue()
-    ionised = _ionised(stream)
+    ionised = ionised_in(stream.roots)
     solvent = sum(
         n * own.mass for r, n in stream.roots.items() if is_organic(r) and (own := cat.of_root(r)) is not None and own.phase == "l"
     )
@@ -238,10 +238,10 @@ def split_solid(stream: Stream, wanted: tuple[str, ...]) -> tuple[Stream, Stream
     return solid, liquid
 
 
-def _ionised(stream: Stream) -> set[str]:
+def ionised_in(contents: Mapping[str, float]) -> set[str]:
     """Organics that are mostly salts here, and so stay in water."""
     out = set()
-    s = speciate(stream.roots)
+    s = speciate(dict(contents))
     held: dict[str, list[tuple[float, float, bool]]] = {}
     for slot, n, room in s.filled:
         if slot.site:
@@ -255,7 +255,7 @@ def _ionised(stream: Stream) -> set[str]:
 def split_layers(stream: Stream) -> tuple[Stream, Stream]:
     """(organic layer, aqueous layer): neutral organics of 4 carbons and more, halocarbons and halogens apart from the water."""
     organic, aqueous = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
-    ionised = _ionised(stream)
+    ionised = ionised_in(stream.roots)
     for root, n in stream.roots.items():
         carbons = root.upper().replace("CL", "").count("C")
         apart = root in ("Br2", "I2", "CS2") or (
@@ -282,7 +282,7 @@ def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
     """(distillate, residue): what stands alone goes by its boiling point; ions and what has none stay."""
     cat = catalogue()
     over, stays = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
-    ionised = _ionised(stream)
+    ionised = ionised_in(stream.roots)
     for root, n in stream.roots.items():
         own = cat.of_root(root) if root not in ionised and not charge_of(root) else None
         boils = own.value("Tb") if own else None

@@ -72,6 +72,13 @@ WAITS = re.compile(
 """The next portion waits until the last has reacted."""
 
 
+FALLEN = re.compile(
+    r"\b(?:temperature|it|mixture) (?:(?:has|had|was|is) )?(?:again )?(?:fallen|dropped|gone (?:down|back)|come (?:down|back)|sunk|fell|drops|falls)\b",
+    re.I,
+)
+"""The next portion waits until the temperature has gone down."""
+
+
 def _told(procedure: Procedure, step: Step) -> str:
     """A step's words and the sentence behind them."""
     return procedure.source_text[step.span[0] : step.span[1] + 120].partition("\n\n")[0]
@@ -481,6 +488,8 @@ class _Builder:
         """Time to cool what is in the pot to the target (2 K above the bath at the closest), s."""
         settings, bath_T = self.settings, self.bath_T
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else bath_T + 5
+        if step.T_range is not None and step.T_range.low is not None and step.portions and FALLEN.search(_told(self.procedure, step)):
+            target = step.T_range.low  # each portion begins where the one before has gone down to
         target = max(target, bath_T + 2.0)
         start = settings.best("ambient_C") if start is None else start
         if target >= start:

@@ -11,6 +11,7 @@ from northsquall.chemistry.ledger import CROWD, Entry, crowded
 from northsquall.chemistry.roles import WORK_UP, WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
+from northsquall.gas import record_of
 from northsquall.quenching.leftovers import slow_quenches
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
@@ -244,6 +245,8 @@ def _its_medium(h: pairs.Hit, entry: Entry, c: Context) -> bool:
     """Whether the pair is a weak acid or base as the medium in which the step's wanted reaction uses the other up."""
     if frozenset({"H+"}) not in (h.roots_a, h.roots_b) or "strong-acid" in pairs.classes_in(entry.mixed):
         return False
+    if any(n > 0.002 and record_of(g).toxic for g, n in entry.gas.items()):
+        return False  # hydrogen cyanide comes: no medium
     other = h.roots_b if h.roots_a == {"H+"} else h.roots_a
     return any(id(e) in c.purpose.wanted and other & {r for r, n in e.reaction.change if n < 0} for e in entry.happened())
 

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_gas, is_organic, shown
+from northsquall.chemistry.walk import ionised_in
 from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import GasRecord, record_of
@@ -862,9 +863,10 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     whole = sum(masses.values()) + sum(18.0 * n for r, n in e.mixed.items() if r == "H2O" and r not in masses)
     T = max(e.conditions.T_high, room) if e.step == upto else room
     best: tuple[str, float, float] | None = None
+    salts = ionised_in(e.mixed)
     for r, m in masses.items():
         s = cat.of_root(r)
-        flash = _flash(s, T)
+        flash = _flash(s, T) if r not in salts else None
         if s is not None and flash is not None and m >= VAPOUR_PART * whole and (best is None or flash < best[1]):
             best = (s.id, flash, T)
     return best

@@ -355,6 +355,10 @@ def _charged_g(c: Context, vessel: str, before: int) -> float:
     return sum(x.best_mol * x.substance.mass for x in lots if x.substance is not None)
 
 
+ACID_FUMES = re.compile(r"\b(?:white|thick|dense|acid) (?:acid )?(?:smoke|fumes|mist)\b|\buntil (?:it |the acid )?(?:fumes|smokes)\b", re.I)
+"""Sulfuric acid that fumes has been boiled down to 90 % and more (handbook 2.9)."""
+
+
 @rule("H10")
 def acid_dilution(c: Context) -> Iterator[Finding]:
     """H10: water brought to strong acid; a local layer boils."""
@@ -368,13 +372,14 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             c, entry.vessel, step.n
         ):
             continue  # a little acid in an organic mixture
-        if acid <= 0 or here.get("H2O", 0.0) / acid > 3.0:
+        fumed = ACID_FUMES.search(c.procedure.source_text, 0, step.span[0]) is not None  # boiled down: its water is gone
+        if acid <= 0 or (here.get("H2O", 0.0) / acid > 3.0 and not fumed):
             continue
         for key in step.materials:
             lot = c.lots[key]
             if lot.substance and lot.substance.id in ("water", "ice"):
                 stage = next((s for s in c.stages if s.step == step.n), None)
-                rise = stage.rise_K[1] if stage else None
+                rise = stage.rise_K[1] if stage and not fumed else None
                 amount = f" would warm it by {rise:.0f} K" if rise is not None else ""
                 yield finding(
                     "H10", "stop" if rise is None or rise > c.settings.severity("H10_local_boil_K") / 2 else "condition",

@@ -11,6 +11,7 @@ from northsquall.chemistry.roots import is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.gas import record_of
+from northsquall.heat.acids import free_acids
 from northsquall.procedure import Bath, Step
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import Leftover, readiness
@@ -273,12 +274,12 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
 
 CHECKED = re.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more |further )?(?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
 
-UNCHECKED = re.compile(r"\bno (?:tests?|samples?)\b[^.;\n]*", re.I)
+UNCHECKED = re.compile(r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*", re.I)
 """Words that say that nothing was tested."""
 
 
@@ -371,7 +372,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?)|jump\w*)\b",
+    r"\b(?:to dryness|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -749,10 +750,16 @@ WARM_K = 20.0
 """Rise of a stage from which a procedure is one that needs somebody ready (common practice, no source)."""
 
 
+HOT_ACID_C = 90.0
+"""From here on strong acid alone needs protection and somebody near (assumption)."""
+
+
 def _can_hurt(c: Context, mol: float) -> bool:
     """Whether there is a reaction's heat, a stage that warms, or a toxic gas of more than `mol` or of unknown amount."""
     if c.enthalpy or any(s.cp_J_K > 0 and s.rise_K[1] > WARM_K for s in c.stages):
         return True
+    if any(e.conditions.T_high >= HOT_ACID_C and sum(free_acids(e.after).values()) > 0.2 for e in c.walk.entries):
+        return True  # strong acid, hot
     if c.gas is None:
         return False
     known = {r.gas for r in c.gas.releases}

@@ -265,6 +265,12 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
     if (st is None or (st.percent_w is None and st.molar is None)) and s.commercial:
         c = s.commercial  # a bottle whose strength nobody wrote
         st = Strength(percent_w=float(c["best"]), low=float(c["low"]), high=float(c["high"]), basis="assumed")
+    if st is not None and st.basis == "assumed" and st.word is None and s.commercial:
+        c, implied = s.commercial, _implied_strength(lot, m, s, catalogue)
+        if implied is not None and not 0.9 * float(c["low"]) <= implied <= 1.1 * float(c["high"]):
+            lot.assumptions.append(f"strength not written: {implied:.3g} %, as the written moles in that volume ask for")
+            lot.inputs.append(Input(name="strength", value=implied, unit="%", origin="assumed", note="the written moles"))
+            return (implied, implied, implied)
     if st is None or (st.percent_w is None and st.molar is None):
         return None
     if st.percent_w is None:
@@ -283,6 +289,20 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
         lot.faults.append(("strength", f"{st.percent_w:g} % {s.id} does not exist; the strongest is {s.strongest or 100:g} %"))
     top = s.strongest or 100.0
     return (min(st.low or st.percent_w, top), min(st.percent_w, top), min(st.high or st.percent_w, top))
+
+
+def _implied_strength(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) -> float | None:
+    """Mass per cent that the moles written beside a volume ask for; None where not both are written or none so strong exists."""
+    if m.amount is None or m.stated_mol is None or m.stated_mol.value <= 0 or m.amount.value <= 0:
+        return None
+    try:
+        if dimension(m.amount.unit) != "volume":
+            return None
+        litres = convert(m.amount.value, m.amount.unit, "volume") / 1e3
+    except UnitError:
+        return None
+    percent = _percent_of_molar(convert(m.stated_mol.value, m.stated_mol.unit, "moles") / litres, s, catalogue, lot.carrier)
+    return percent if 0.1 < percent <= (s.strongest or 100.0) else None
 
 
 SOLUTE_G_ML = 1.2

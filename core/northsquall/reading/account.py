@@ -44,6 +44,8 @@ class Account:
     letters: dict[str, list[str]] = field(default_factory=dict)
     """Lots of the charge list by the letter of the vessel in which they stand: "flask D"."""
     strengths: dict[str, Strength] = field(default_factory=dict)
+    spoken: Mention | None = None
+    """What the clause before has named without an amount."""
     """Strength of what is named without an amount, by substance."""
     listed_bath: Bath | None = None
     """A bath of the charge list, until there is a vessel to stand in it."""
@@ -124,7 +126,9 @@ class Account:
         mL = phrase.nominal_mL
         size = f"{mL / 1000:g} L" if mL and mL >= 1000 else f"{mL:g} mL" if mL else ""
         name = f"{size} {phrase.kind}".strip()
-        known = next((v.name for v in self.doc.vessels if v.name == name or (not size and v.kind == phrase.kind)), None)
+        known = next(
+            (v.name for v in self.doc.vessels if v.name == name or (not size and v.kind == phrase.kind and v.name != "receiver")), None
+        )
         if known is None and not size and phrase.kind == "flask":  # "the flask" of a conical flask
             known = next((v.name for v in self.doc.vessels if v.kind.endswith(" flask") and v.named), None)
         return known or name

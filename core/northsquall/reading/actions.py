@@ -26,7 +26,7 @@ from northsquall.reading.account import (
 )
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, at, is_word, number_of
-from northsquall.reading.mentions import Mention, class_of, mentions_in, portion_size, take
+from northsquall.reading.mentions import SMALL_G, Mention, class_of, mentions_in, portion_size, take
 from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, VesselPhrase, bath_in, quantities, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
 from northsquall.reading.tokens import Token, substances_in, tokenise
@@ -69,8 +69,12 @@ class Reading:
         self.skip |= {i for v in all_vessels if v.qty is not None for i, x in enumerate(self.items) if x is v.qty}
         self.vessels = [v for v in all_vessels if v.kind in REACTION_VESSELS]
         self.mentions = mentions_in(self.items, self.skip | _rates(self.items), account.source)
+        self.spoken = list(self.mentions)
+        """Everything that is named, before what brings nothing is left out."""
         said = clause.text(account.source)
         for m in self.mentions:
+            if m.identity == "water" and not m.measured and FROM_A_TAP.match(account.source[m.end : clause.end]):
+                m.vague = True  # "water from the wash bottle until it stops fizzing"
             if m.identity in lex.FED_GASES and not m.measured and lex.GAS_FED.search(said) and not lex.TRAIN.search(said):
                 m.vague = True  # it goes in, and nobody says how much
             self._common(m)
@@ -94,6 +98,13 @@ class Reading:
             for m in self.mentions
             if not self._beside(m)
             and not _of_the_sensor(self.items, m)
+            and not (not m.measured and m.index in _bracketed(self.items) and OF_A_LAYER.search(account.source[clause.start : m.start]))
+            and not (
+                m.generic == "acid"
+                and not m.measured
+                and clause.verb is None
+                and IN_A_BOTTLE.search(account.source[clause.start : m.start])
+            )
             and not (m.identity == "ice" and not m.measured and AS_NEEDED.search(account.source[max(0, m.start - 16) : m.end + 24]))
             and not (not m.measured and m.index in _bracketed(self.items) and IN_A_LUMP.search(account.source[clause.start : m.start]))
             and not (
@@ -115,8 +126,9 @@ class Reading:
             for m in self.mentions
             if m.measured
             or m.identity not in told
-            or not any(is_word(x, "into", "onto") for x in self.items[max(0, m.first - 2) : m.first])
-            or m.index not in _bracketed(self.items)
+            or not any(is_word(x, "into", "onto", "to") for x in self.items[max(0, m.first - 2) : m.first])
+            or not (m.index in _bracketed(self.items) or is_word(at(self.items, m.first - 1), "the"))
+            or not any(x.identity == m.identity and x.measured and x.index < m.index for x in self.mentions)
         ]
         for m in self.mentions:  # "ice and water round it, two kilos of ice"
             mass = m.amount is not None and m.amount.dim == "mass" and is_word(at(self.items, m.first - 1), ",")
@@ -281,6 +293,11 @@ BEHIND_A_ROW = {
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
 
 
+FROM_A_TAP = re.compile(r"\s*(?:straight |directly )?(?:from|out of) (?:the |a )?(?:wash[- ]?bottle|tap|hose|jug|squeezy bottle)\b", re.I)
+IN_A_BOTTLE = re.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
+""" "Bottle with acid solution": what stands in the set-up by a common noun."""
+OF_A_LAYER = re.compile(r"\b(?:layer|phase) \($", re.I)
+""" "Lower layer (acid) off": what a layer is, and nothing that goes in."""
 AS_NEEDED = re.compile(
     r"\b(?:more|further|additional|extra) (?:crushed )?ice\b|\bice (?:was added )?(?:as|if|when(?:ever)?|where) (?:needed|necessary|required)\b",
     re.I,
@@ -462,6 +479,11 @@ def _clause(account: Account, clause: Clause) -> None:
     ):
         account.aside = clause.sentence
         return  # "is never left, filtered or dried"
+    if (tap := TAP_INTO.search(text)) is not None and doc.steps and account.batch:
+        a, b = clause.start + tap.start(), clause.start + tap.end()
+        water = Mention("water", "water from the tap", a, b, 0, vague=True)
+        step = new_step(account, replace(clause, items=[], start=a, end=b, verb=None, verb_at=None), "add", vessel=account.batch)
+        place(account, step, [new_lot(account, water)])
     if lex.STILL.search(text):
         account.still = True
     if _went_in(account, clause, text):
@@ -470,8 +492,11 @@ def _clause(account: Account, clause: Clause) -> None:
     if not clause.items:
         return
     r = Reading(account, clause)
+    _of_what_was_named(account, r)
     account.strengths |= {m.identity: m.strength for m in r.mentions if m.identity and m.strength is not None and not m.measured}
     _gained(account, r)
+    if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
+        main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "into a 250 mL flask, stopper with delivery tube"
     if _train(account, r):
         return
     _in_the_receiver(account, r)
@@ -491,6 +516,50 @@ def _clause(account: Account, clause: Clause) -> None:
         account.labelled.setdefault(clause.label, account.last)
 
 
+OF_THAT = re.compile(
+    r"^\W*(?:i |we )?(?:take |bring |measure |use |pour )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it)\b|\([^)]{2,25}\) to pH\b)",
+    re.I,
+)
+""" "A litre of that into a beaker", "bring 70 mL (0.112 mol) to pH 9": of what the sentence before has named."""
+
+
+def _of_what_was_named(account: Account, r: Reading) -> None:
+    """An amount whose substance stands in the sentence before, where it has none of its own and none of it went in yet."""
+    named, account.spoken = account.spoken, None
+    told = next((m for m in reversed(r.mentions or r.spoken) if m.identity is not None and not m.measured and not m.generic), None)
+    if told is not None:
+        account.spoken = told
+    q = next((x for x in r.items[:6] if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
+    if (
+        named is None
+        or q is None
+        or not OF_THAT.match(r.text)
+        or any(m.first <= 6 and m.measured for m in r.mentions)
+        or any(x.identity == named.identity for x in account.doc.materials)
+    ):
+        return
+    i = next(k for k, x in enumerate(r.items) if x is q)
+    m = Mention(named.identity, named.name, q.start, q.end, i, first=i, last=i, strength=named.strength)
+    take(m, q)
+    mol = next((x for x in r.items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "moles"), None)
+    if mol is not None:
+        take(m, mol)
+    if lex.TO_PH.search(r.text):  # brought to its pH first, and run in by the next sentence
+        declare(account, m, "list")
+        for x in r.measured:
+            new_lot(account, x).role = "wash"
+        account.spend(r.items)
+        r.mentions = []
+        return
+    r.mentions = [m, *(x for x in r.mentions if x.generic != "it")]
+
+
+TAP_INTO = re.compile(
+    r"\b(?:run|turn|ran|hold|held|put)s? (?:[\w ]{0,12} )?(?:the )?tap (?:straight )?(?:into|in|on to|onto|on|over) (?:it|the (?:flask|pot|beaker|residue|lot)|what's left|them)\b",
+    re.I,
+)
+""" "I run the tap into it": water on what is left, how much nobody says."""
+PUT_INTO_A_FLASK = re.compile(r"^\W*(?:then |now )?(?:all |it |everything |the mixture |put |goes )*into an? (?=\d)", re.I)
 MADE_UP = ("oxidant", "reductant", "feed", "reagent")
 """Labels of what is made up beside the batch, and called by that name when it goes in."""
 
@@ -582,8 +651,32 @@ RECEIVING = re.compile(
 )
 
 
+ABOVE_WHAT_STANDS = re.compile(r"\b(?:above|over|under|below|into) the ([\w ]{3,30}?) in the receiver\b(?: \((\d+) ?mL\b)?", re.I)
+""" "Ending 5 mm above the water in the receiver (250 mL)": a row of the charge list stands there."""
+
+
+def _put_in_the_receiver(account: Account, r: Reading, lots: list[Material], at: int, size: str | None, what: Mention) -> None:
+    vessel = account.vessel(None, "flask", "receiver") if all(v.name != "receiver" for v in account.doc.vessels) else None
+    if vessel is not None:
+        vessel.name, vessel.nominal_mL, vessel.span = "receiver", float(size) if size else None, (at, what.end)
+    recent = list(account.recent)
+    place(account, new_step(account, Clause([], what.start, what.end, None, None, r.clause.sentence), "charge", vessel="receiver"), lots)
+    account.recent = recent
+    account.used |= {x.start for x in r.items if isinstance(x, Qty) and x.start >= at}
+    r.mentions = [x for x in r.mentions if x is not what]
+
+
 def _in_the_receiver(account: Account, r: Reading) -> None:
     """ "A receiver (100 mL, in ice, 20 mL of water in it)": what is told behind it stands there and is no charge of the pot."""
+    stands = ABOVE_WHAT_STANDS.search(r.text)
+    if stands is not None:
+        what = next(
+            (x for x in r.mentions if x.start >= r.clause.start + stands.start(1) and x.start < r.clause.start + stands.end(1)), None
+        )
+        rows = [k for k in account.waiting if what is not None and account.lot(k).identity == what.identity]
+        if what is not None and rows:
+            _put_in_the_receiver(account, r, [account.lot(rows[0])], r.clause.start + stands.start(), stands[2], what)
+            return
     m = RECEIVING.search(r.text)
     if m is None or (
         r.clause.verb not in (None, "charge", "cool", "hold", "mix") and not r.text[: m.end()].lower().startswith("the adapt")
@@ -660,6 +753,9 @@ IS_HARMFUL = re.compile(
 """What a substance does to people, as a sentence of its own: said of it, and nothing done."""
 
 
+NOT_READY = re.compile(r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) (?:\w+ ){0,2}(?:ready|at hand|to hand|in reach)\b", re.I)
+
+
 def _stands_ready(clause: Clause, text: str) -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
     told = [
@@ -671,7 +767,7 @@ def _stands_ready(clause: Clause, text: str) -> bool:
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
     if DUMP_FIRST.match(text) and told and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "Dump bucket with 2 kg of ice under the drain valve"
-    if _acts(clause):
+    if _acts(clause) or NOT_READY.search(text):
         return False
     if told and (lex.PEOPLE.search(text) or WORN.search(text)) and all(x in SPILLS for x in told) and not lex.TRAIN.search(text):
         return True  # "Two people, visor, 1 L thiosulfate for bromine"
@@ -842,7 +938,9 @@ def _train(account: Account, r: Reading) -> bool:
                 account.used |= {x.start for x in m.used}
                 continue  # "gas (0.2 mol SO2) through a washing bottle": what goes through it
             funnels = {k for k, tag in account.waiting.items() if tag == "funnel"}
+            late, account.late = account.late, True  # of the list, whatever its row says that it is for
             here = lots_for(account, m, m.measured or m.strength is not None)
+            account.late = late
             if any(x.id in funnels for x in here):
                 here = [new_lot(account, m)]  # "a bottle of the same acid" dries the gas; the funnel's is for the flask
             for lot in here:
@@ -1391,7 +1489,7 @@ def _fragment(account: Account, r: Reading) -> None:
 BURNER_LAST = re.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
 """ "Into the crucible, lid on, big burner"."""
 BURNER_UNDER = re.compile(
-    r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b(?:[^.;,]{0,12}\b(?:under|beneath|below|on|lit)\b|, (?:small|low|big|full|gentle) flame)",
+    r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b(?:[^.;,]{0,12}\b(?:under|beneath|below|on|lit)\b|, (?:small|low|big|full|gentle|roaring|hot|strong|blue) flame)",
     re.I,
 )
 """A sentence without a verb that sets the flame under the flask."""
@@ -2739,9 +2837,17 @@ IN_THE_FLASK = re.compile(r"\W*(?:the )?(?:residues?|salts?|bottoms) in the (?:f
 FILLED_UP = re.compile(r"\b(?:fill(?:ed)? (?:it |the flask )?(?:up )?with|top(?:ped)? (?:it )?up with)\b", re.I)
 
 
+CONSISTS = re.compile(r"\b(?:fore-?run|distillate|condensate|residue|first fraction)s? \([^()]*$", re.I)
+""" "Fore-run (thionyl chloride, about 9 g)": what it consists of."""
+
+
 def _waste(account: Account, r: Reading) -> None:
     """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
     doc = account.doc
+    inside = _bracketed(r.items)
+    consists = [m for m in r.mentions if m.index in inside and CONSISTS.search(account.source[r.clause.start : m.start])]
+    account.used |= {q.start for m in consists for q in m.used}
+    r.mentions = [m for m in r.mentions if m not in consists]
     if not r.mentions or not doc.steps:
         account.spend(r.items)
         return
@@ -2778,7 +2884,8 @@ def _waste(account: Account, r: Reading) -> None:
     source = account.quench.name if account.quench else account.main.name if account.main else None
     if account.layers and not there:
         source = "aqueous layers"
-    if re.match(r"^\W*(?:the |all )*(?:distillate|condensate|fore-?run|first fraction)", r.clause.label + r.text, re.I) and any(
+    came_over = re.match(r"^\W*(?:the |all )*(?:distillate|condensate)", r.clause.label + r.text, re.I)
+    if (came_over or re.search(r"\b(?:fore-?run|first fraction)\b", f"{r.clause.label} {r.text}", re.I)) and any(
         s.kind == "distil" for s in doc.steps
     ):
         source = "receiver"
@@ -3158,6 +3265,10 @@ def _move_to_its_place(doc: Procedure, step: Step) -> None:
     _in_order(doc, [*others[:at], step, *others[at:]])
 
 
+STARTERS = {"iodine": {"magnesium"}, "1,2-dibromoethane": {"magnesium"}, "mercury(II) chloride": {"magnesium"}}
+"""What starts a metal that another substance dissolves: without an amount it is what a crystal weighs."""
+
+
 def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
@@ -3174,6 +3285,17 @@ def finish(account: Account) -> None:
             and dimension(lot.amount.unit) == "volume"
         ):
             lot.strength = told  # "10 % sodium hydroxide" in the list, "about 15 mL of sodium hydroxide" in the text
+    charged = {m.identity for m in doc.materials}
+    for lot in doc.materials:
+        if (
+            lot.amount is None
+            and lot.stated_mol is None
+            and lot.identity in STARTERS
+            and STARTERS[lot.identity] <= charged
+            and lot.role is None
+        ):
+            low, best, high = SMALL_G  # "Add iodine": a crystal, to start it
+            lot.amount = Quantity(value=best, unit="g", low=low, high=high, approximate=True, span=lot.span)
     if account.listed_bath is not None and account.main is not None and (account.main.bath is None or account.main.bath.ice_g is None):
         account.main.bath = account.listed_bath
     late: list[Step] = []

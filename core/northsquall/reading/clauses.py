@@ -29,6 +29,10 @@ def all_small(source: str) -> bool:
 SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":", "followed"}
 
 
+CARD_LABEL = re.compile(r"[A-Za-z][a-z-]{2,14}(?: [a-z]{2,10})? {3,}\S")
+"""A line that begins with a word and a gap: the card's label of what follows."""
+
+
 def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
     """Sentences cut at full stops, semicolons and lines that start anew; then cut around verbs."""
     out: list[Clause] = []
@@ -55,6 +59,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             or follow.text in "-•*–|"
             or _short(source, t, tokens, i)
             or CLOCK.match(source, follow.start) is not None
+            or CARD_LABEL.match(source, follow.start) is not None
             or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not _wrapped(source, t, tokens, i))
         )
         brief = (
@@ -319,6 +324,15 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "followed by"; "the reaction was followed"
         if any(is_word(y, "before") for y in items[max(0, i - 4) : i]) and is_word(before, "more", "anything", "else", "next", "rest"):
             continue  # "the start must show before more goes in": what it waits for
+        if x.low == "dried" and is_word(before, ",") and any(is_word(y, "was", "were", "is", "are") for y in items[i + 1 : i + 9]):
+            continue  # "sodium iodide (16 g), dried at 120 °C, was dissolved": how it was
+        if (
+            x.low == "dry"
+            and is_word(before, ",")
+            and is_word(after, ",")
+            and (isinstance(y := at(items, i - 2), Qty) or (y is not None and y.kind == "sub"))
+        ):
+            continue  # "benzoic acid, dry, by the spatula": how it is
         if kind == "dry" and is_word(after, "sand", "ice", "powder", "chemical", "nitrogen", "argon"):
             continue
         if kind == "dry" and not (is_word(before, ",", "and", "then", "is", "was", "were", "are", "air") or before is None):
@@ -383,6 +397,14 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the combined extracts"
         if x.low == "stirred" and is_word(before, "a", "an", "well") and isinstance(after, Qty):
             continue  # "in a stirred 1 L beaker"
+        if (
+            x.low == "stirred"
+            and is_word(before, ",")
+            and is_word(after, ",")
+            and isinstance(y := at(items, i + 2), Qty)
+            and y.dim == "volume"
+        ):
+            continue  # "into 300 mL of caustic, stirred, 1 L beaker"
         if x.low == "stirring" and is_word(before, "with", "under", "without", "while", "constant", "vigorous", ","):
             continue
         if (
@@ -440,6 +462,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             for k, y in enumerate(items[:i])
         ):
             continue  # "it gets warm, boils a bit": what is seen
+        if x.low in ("splash", "splashed") and not (
+            (before is None or is_word(before, "i", "we", "you", "then", "and", ","))
+            and any(is_word(y, "in", "into", "on") for y in items[i + 1 : i + 6])
+        ):
+            continue  # "goggles, splash apron"
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"
         if x.low in ("drop", "drops", "dropped") and is_word(before, "that", "which", "table", "lift", "jack", "platform"):
@@ -451,6 +478,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "water drops appear"
         if x.low in ("put", "puts") and any(is_word(y, "out", "off", "away", "aside") for y in items[i + 1 : i + 4]):
             continue  # "the burner is put out", "when I put the gun away"
+        if x.low in ("collected", "collect") and any(
+            is_word(y, "jar", "jars", "bag", "bags", "cylinders", "balloon") for y in items[i + 1 : i + 6]
+        ):
+            continue  # "you collect four jars"
         if x.low in ("collected", "collect") and is_word(before, "has", "have", "had"):
             continue  # "until 5.5 mL of water has collected"
         if x.low == "removed" and any(

@@ -133,13 +133,17 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
                 (i, Qty(value if high is None else (value + high) / 2, "°c", x.start, end.end, value if high is not None else None, high))
             )
             continue
+        spoken = is_word(after, "to") and high is not None and 20.0 < value < high < value + 40.0
         if high is not None and (
-            (clause.verb == "distil" and is_word(after, "to", "-", "–")) or (is_word(before, "between") and is_word(after, "and"))
+            (clause.verb == "distil" and is_word(after, "to", "-", "–"))
+            or (is_word(before, "between") and is_word(after, "and"))
+            or (spoken and clause.verb in ("hold", "heat", "reflux") and is_word(before, ",", "it", "at"))  # "hold it, 285 to 295"
         ):
             out.append((i, Qty((value + high) / 2, "°c", x.start, items[i + 2].end, value, high)))
         elif before.low in BARE_LIMIT and (
             after is None
             or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
+            or (before.low == "to" and value >= 40.0 and is_word(after, "in") and is_word(at(items, i + 2), "about", "an", "half", "a"))
             or (
                 isinstance(after, Token)
                 and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so"))

@@ -37,7 +37,7 @@ class Cue:
 
 
 VERBS: dict[str, set[str]] = {
-    "add": {"added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "pressed", "registered", "followed", "follows", "thrown", "throw", "threw", "chucked", "dumped"},
+    "add": {"splash", "splashed", "added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "pressed", "registered", "followed", "follows", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
     "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "lit", "calcined", "roasted"},
@@ -82,7 +82,7 @@ BATCH_REFERENCE = Cue(
     "everything",
 )
 WASTE = re.compile(
-    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste)\b",
+    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste|fore-?runs?|(?:rest|what stays|what stayed) in the (?:pot|flask|still))\b",
     re.I,
 )
 WASTE_MOVES = re.compile(
@@ -135,7 +135,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly)? (?:in(?:to)?|under|to)|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the |what )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
@@ -233,11 +233,12 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
     "alone",
+    "other",
     "watch",
     "minding",
     "attention",
@@ -444,7 +445,7 @@ PEOPLE = Cue(
 )
 PROTECTION = Cue(
     re.compile(
-        r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! is (?:full|broken|off|out|not|busy|occupied|in use|taken)))\b",
+        r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken)))\b",
         re.I,
     ),
     "visor",
@@ -473,7 +474,7 @@ SHAPES = {
     "volumetric", "open", "empty", "fresh", "second", "preserving", "gas", "wash", "washing", "safety", "clean", "hood", "3-neck", "jacketed", "litre", "measuring", "big",
 }  # fmt: skip
 NOT_A_NAME = {
-    "each", "it", "the", "same", "mixture", "acid", "acids", "liquid", "flask", "which", "this", "that", "them", "solid", "solution", "product", "more", "surface", "neck", "bath", "mark", "total", "material",
+    "sand", "so", "each", "it", "the", "same", "mixture", "acid", "acids", "liquid", "flask", "which", "this", "that", "them", "solid", "solution", "product", "more", "surface", "neck", "bath", "mark", "total", "material",
     "yield", "crude", "dry", "crystals", "both", "filtrate", "portions", "in", "over", "was", "is", "were", "are", "below", "about", "with", "into", "sample", "for", "batch", "ester", "amide", "anilide", "obtained",
     "pure", "net", "gross", "theory", "and", "to", "of", "a", "an", "by", "from", "on", "at", "oil", "reflux", "cooler", "condenser", "run", "gas", "residue", "left", "lots", "lot", "first", "then", "after", "weight",
     "twice", "thrice", "once", "times", "water", "we", "i", "you", "colourless", "white", "yellow", "plates", "needles", "headspace", "volume", "air", "nominal", "fresh", "waste", "ice", "mother", "liquor", "i'd", "had",
@@ -506,8 +507,8 @@ NOT_MATERIAL_AFTER = {
 }  # fmt: skip
 GENERIC: dict[str, str] = {
     "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
-    "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide",
-    "chloride": "name:chloride", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
+    "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide|^(?:\\d-|[a-z]+-)?bromo",
+    "chloride": "name:chloride|^(?:\\d-|[a-z]+-)?chloro(?!form)", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
     "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
 }  # fmt: skip

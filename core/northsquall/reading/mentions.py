@@ -263,6 +263,8 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
             brackets += 1
             continue
         k = j
+        if is_word(at(items, k), "'", "’") and is_word(at(items, k + 1), "s"):
+            k += 2  # "battery acid's about thirty-seven percent"
         if m.ratio is None and (ratio := _ratio(items, k + is_word(at(items, k), ","))) is not None:
             m.ratio, j = ratio, k + is_word(at(items, k), ",") + 3
             continue
@@ -551,6 +553,8 @@ SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-poin
 """Words for what is weighed by nobody and is well under a gram."""
 SMALL_G = (0.02, 0.2, 1.0)
 """Grams that such a word stands for, low, best, high (common practice, no source)."""
+DROPS_ML = (0.03, 0.1, 0.5)
+"""Millilitres of "a drop of" or "a few drops of" a liquid, low, best, high: 20 to the millilitre (common practice, no source)."""
 VAGUE = {
     "spatula",
     "spatulas",
@@ -584,6 +588,16 @@ def _vague(items: list[Item], m: Mention) -> bool:
 def _small(items: list[Item], m: Mention) -> None:
     """ "A crystal of iodine", "a pinch of vanadate": a solid by a word, as the range of grams that it stands for."""
     before = [x for x in items[max(0, m.first - 2) : m.first] if isinstance(x, Token)]
+    drop = next((x for x in before if x.low in ("drop", "drops")), None)
+    tried = any(
+        is_word(x, "checked", "tried", "tested", "test", "paper", "strip", "spot", "sample") for x in items[max(0, m.first - 8) : m.first]
+    )
+    if drop is not None and before and is_word(before[-1], "of") and not m.measured and not tried and m.identity is not None:
+        if catalogue().substances[m.identity].phase == "l":
+            low, best, high = DROPS_ML
+            m.amount, m.vague = Qty(best, "ml", drop.start, drop.end, low, high, True), False
+            m.start = min(m.start, drop.start)
+            return
     said = next((x for x in before if x.low in SMALL), None)
     if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or m.identity is None:
         return
@@ -925,6 +939,11 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             if i and is_word(items[i - 1], "same"):
                 m.again = True
                 _left(items, i, m, busy)
+            elif is_word(at(items, i - 1), "more", "another") and is_word(at(items, i + 1), ","):
+                own = at(items, i + 2)
+                if isinstance(own, Qty) and own.dim in AMOUNTS and own.start not in busy and not _belongs_right(items, i + 2):
+                    take(m, own)  # "still nothing: more bromide, 20 g"
+                    m.again, m.last = True, i + 2
             left = items[i - 1] if i else None
             if isinstance(left, Qty) and left.dim in ("percent", "molar") and left.start not in busy:
                 take(m, left)

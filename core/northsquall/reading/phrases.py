@@ -262,6 +262,14 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             continue
         if kind == "conical" and i + 1 < len(items) and is_word(items[i + 1], "flask"):
             continue
+        if (
+            kind == "vessel"
+            and isinstance(size := at(items, i + 1), Qty)
+            and size.dim == "volume"
+            and (own := at(items, i + 2)) is not None
+            and _names_vessel(own)
+        ):
+            continue  # "Vessel 500 mL flask, …"
         if kind in ("conical", "erlenmeyer") or (kind == "flask" and i and is_word(items[i - 1], "conical", "erlenmeyer")):
             kind = "conical flask"
         phrase = VesselPhrase(kind, item.start, item.end, i)
@@ -574,6 +582,15 @@ def _circulator_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None
             told = next((x for x in items if isinstance(x, Qty) and x.dim == "temperature"), None)
             T = convert(told.value, told.unit, "temperature") if told is not None else None
             return Bath(kind="thermostat", T_C=T, span=(item.start, item.end)), i, i, []
+        at_T = at(items, i + 2)
+        if (
+            is_word(item, "thermostat", "thermostatted", "jacket", "circulator")
+            and is_word(at(items, i + 1), "at", "to")
+            and isinstance(at_T, Qty)
+        ):
+            if at_T.dim == "temperature":  # "Thermostat at 0 °C"
+                T = convert(at_T.value, at_T.unit, "temperature")
+                return Bath(kind="thermostat", T_C=T, span=(item.start, at_T.end)), i, i + 2, [at_T]
     return None
 
 

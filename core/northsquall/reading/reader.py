@@ -184,7 +184,27 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
             doc.results.product, doc.results.product_smiles = source[t.start : longer.end()], canonical_smiles(smiles)
             doc.results.product_span = (t.start, longer.end())
             break
+    if doc.results.product is None and not any(t.kind == "sub" for t in head) and head:
+        _unlisted_product(doc, source[head[0].start : head[-1].end], head[0].start)
     return tokens[first:]
+
+
+NAME_LIKE = re.compile(
+    r"(?<![\w-])(?:\(?[\d,NOSRE±+-]+\)?-)[\w(),'-]*[a-z]{4}[\w(),'-]*[a-z]\b(?: (?:acid|alcohol|chloride|bromide|iodide|anhydride))?"
+)
+"""A word of a title that begins with a locant: a systematic name."""
+
+
+def _unlisted_product(doc: Procedure, line: str, begin: int) -> None:
+    """A title that names its product systematically, where no catalogue has it: "3-bromocamphor, 0.1 mol"."""
+    for m in NAME_LIKE.finditer(line):
+        if re.search(r"(?:tion|sis|ing|age) of \W*$|\b(?:with|from) \W*$", line[: m.start()], re.I):
+            continue
+        smiles = structure_of_name(m.group()) or structure_of_name(m.group().lower())
+        if smiles is not None and "." not in smiles and "+]" not in smiles.replace("[N+](=O)[O-]", "").replace("O=[N+]([O-])", ""):
+            r = doc.results
+            r.product, r.product_smiles, r.product_span = m.group(), canonical_smiles(smiles), (begin + m.start(), begin + m.end())
+            return
 
 
 GIVES = {
@@ -251,7 +271,7 @@ def _product(account: Account) -> None:
     doc = account.doc
     r = doc.results
     charged = {x for m in doc.materials if m.role not in ("wash", "absorber") for x in (m.identity, m.carrier)}
-    if r.product_identity in charged:
+    if r.product_identity is not None and r.product_identity in charged:
         r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
     if r.product_identity is None and r.product_smiles is None:
         head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]

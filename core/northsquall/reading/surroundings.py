@@ -62,7 +62,7 @@ KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "dr
 HOOD = re.compile(r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|(?<!fume )cupboard (?:with|sash|front))\b", re.I)
 NO_HOOD = re.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
-    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy)|hood (?:not|isn't) needed)\b",
+    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use)|(?:hood|cupboard)(?:'s| has) (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed)\b",
     re.I,
 )
 OUTDOORS = re.compile(
@@ -130,7 +130,8 @@ DIPS = re.compile(
     re.I,
 )
 INTO_WATER = re.compile(
-    r"\b(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:in|into|to)\b (?:an? |the )?(?:\w+ )?(?:bottle|jar|flask|glass|beaker|bucket|bowl|cup)s?\b[^.;\n]{0,25}\b(?:under|of|with|in|below) (?:the )?(?:\w+ )?water\b",
+    r"\b(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:in|into|to)\b (?:an? |the )?(?:\w+ )?(?:bottle|jar|flask|glass|beaker|bucket|bowl|cup|trough|tub|basin|sink|pan)s?\b[^.;\n]{0,40}\b(?:under|of|with|in|below) (?:the )?(?:\w+ )?water\b"
+    r"|\b(?:tube|hose|pipe)\b[^.;\n]{0,20}\bunder (?:the )?water\b",
     re.I,
 )
 BOTTOM_CM = 6.0

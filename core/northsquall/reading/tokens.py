@@ -336,6 +336,9 @@ def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
         value, j = (100.0 * value + tens if tens else value * SCALES[low(j + 1)]), j + 2
         if low(j) == "-" and low(j + 1) in ONES[1:10]:
             value, j = value + NUMBER_WORDS[low(j + 1)], j + 2
+    said_before = tokens[i - 1].low if i else ""
+    if 1.0 <= value <= 3.0 and j == i + 1 and low(j) in TENS and (said_before in BEFORE_HUNDREDS or _goes_on_in_hundreds(tokens, j)):
+        value, j = 100.0 * value + TENS[low(j)], j + 1  # "up to two eighty-five"
     while j < len(tokens):
         w = low(j)
         if (w == "-" and low(j + 1) in NUMBER_WORDS and value % 10 == 0 and value) or (
@@ -357,6 +360,19 @@ def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
     if low(j) == "and" and low(j + 1) in ("a", "one") and low(j + 2) in ("half", "quarter") and not decimal:
         value, j = value + SMALL_FRACTIONS[low(j + 2)], j + 3
     return value, j
+
+
+BEFORE_HUNDREDS = ("to", "at", "past", "above", "over", "around", "till", "until", "beyond")
+"""Words before a temperature that is said without its hundred: "up to two eighty-five"."""
+
+
+def _goes_on_in_hundreds(tokens: list[Token], k: int) -> bool:
+    """Whether "eighty-five to two ninety-five" or "eighty degrees" stands from `k` on: the number before it counts hundreds."""
+    words = [t.low for t in tokens[k : k + 7]]
+    rest = words[3:] if words[1:2] == ["-"] else words[1:]
+    return rest[:1] in (["degrees"], ["°c"]) or (
+        rest[:1] == ["to"] and rest[1:2] in (["one"], ["two"], ["three"]) and bool(set(rest[2:3]) & set(TENS))
+    )
 
 
 def _number_words(tokens: list[Token]) -> list[Token]:
