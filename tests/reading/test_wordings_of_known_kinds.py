@@ -299,3 +299,88 @@ def test_water_on_acid_that_was_boiled_down(words: str, severity: str | None) ->
     """Common practice, no source: acid that fumes is strong again, whatever it was."""
     a = result(f"X\n\nSulfuric acid 35 %, 500 g in a 1 L beaker. {words} Then 50 mL of water is added.\n")
     assert next((f.severity for f in a.findings if f.code == "H10"), None) == severity
+
+
+# ------------------------------------------------------------------ what the twenty-fifth round showed
+
+
+def test_the_upper_layer_is_parted_from_the_acid_before_it_is_washed() -> None:
+    a = result(
+        "X\n\nSulfuric acid 96 % 30 mL, nitric acid 65 % 20 mL in a 500 mL flask in ice. Toluene 20 g over 60 min below 30 °C, stirred. Left to separate. The upper layer was washed with water (50 mL).\n"
+    )
+    assert not any(f.code == "H10" for f in a.findings)
+
+
+@pytest.mark.parametrize(
+    ("words", "kind", "minutes"),
+    [
+        ("Then the jug goes into the toluene, all of it.", "add", None),
+        ("The mixture goes into the toluene over ten minutes.", "dose", 10.0),
+    ],
+)
+def test_what_was_mixed_in_a_jug_goes_in(words: str, kind: str, minutes: float | None) -> None:
+    p = read(
+        f"X\n\nForty grams of toluene in a one-litre beaker. In a measuring jug I've got forty mils of concentrated nitric, and I top it up with fifty of concentrated sulphuric. {words}\n"
+    )
+    last = p.steps[-1]
+    assert last.kind == kind and last.from_vessel is not None and (last.duration.value if last.duration else None) == minutes
+
+
+def test_part_of_what_stands_in_the_funnel_by_volume() -> None:
+    """3.10 g/mL: 5 mL of bromine are 15.5 g of the 48."""
+    a = result(
+        "X\n\nToluene 30 g in a 250 mL flask, ice bath. Put 48 g of bromine into the dropping funnel. Add 5 mL of bromine. Then the rest over 60 min below 20 °C.\n"
+    )
+    assert sum(m.mol.best or 0.0 for m in a.materials if m.name == "bromine") == pytest.approx(48 / 159.8, rel=0.01)
+    assert sorted(round(m.mass_g or 0.0) for m in a.materials if m.name == "bromine")[0] == 16
+
+
+def test_boiling_while_it_is_fed_is_no_step_of_its_own() -> None:
+    p = batch("Hydrochloric acid 25 mL, through the funnel in 15 min while it boils gently.")
+    assert p.steps[-1].kind == "dose" and p.steps[-1].duration is not None and p.steps[-1].duration.value == 15.0
+
+
+def test_a_substance_that_was_tested_is_a_charge_and_its_control_none() -> None:
+    p = read("X\n\n- cyclohexene 8 g, tested with a peroxide strip (strip tried on dilute peroxide), water 100 mL: 500 mL flask\n")
+    assert [m.identity for m in p.materials] == ["cyclohexene", "water"] and [s.kind for s in p.steps] == ["charge"]
+
+
+def test_gas_that_is_made_from_something_is_no_charge_and_the_flask_is_told_late() -> None:
+    p = read(
+        "X\n\nDry ammonia gas (0.2 mol) was made from ammonium chloride (10.7 g) and calcium hydroxide (15 g), mixed with water (5 mL), in a 250 mL flask heated by a mantle.\n"
+    )
+    assert "ammonia" not in [m.identity for m in p.materials] and {s.vessel for s in p.steps} == {"250 mL flask"}
+
+
+@pytest.mark.parametrize(
+    ("words", "T"), [("Another hour and a half at thirty-five.", 35.0), ("Solvent off at forty degrees and two hundred millibar.", 40.0)]
+)
+def test_told_times_and_temperatures(words: str, T: float) -> None:
+    last = batch(f"Dichloromethane 50 mL is added. {words}").steps[-1]
+    assert last.T_range is not None and last.T_range.value == T
+
+
+def test_vinegar_taken_back() -> None:
+    p = read("X\n\nTen grams of cyclohexanol in the flask with thirty mils of vinegar, the strong one, acetic acid I mean.\n")
+    assert [(m.identity, m.amount.value if m.amount else None) for m in p.materials] == [("cyclohexanol", 10.0), ("acetic acid", 30.0)]
+
+
+def test_what_only_warms_lifts_a_stopper_whatever_the_size() -> None:
+    a = result(
+        "X\n\nCyclohexanol 10 g and acetic acid 30 mL in the conical flask. Sodium hypochlorite 12 %, 80 mL, in one go. Stopper it and leave it. Then add some ether.\n"
+    )
+    assert any(f.code == "G02" for f in a.findings)
+
+
+def test_permanganate_killed_with_hydrochloric_acid() -> None:
+    """Handbook 3.2: permanganate and hydrochloric acid, chlorine 5:2, whatever the sums leave of it."""
+    a = result(
+        "X\n\nPotassium permanganate 21 g in 300 mL of water in a 1 L beaker. Cyclohexene 4.1 g over 60 min. If it is still purple, add concentrated hydrochloric acid until it is not.\n"
+    )
+    assert any(f.severity == "stop" and (f.code == "Q05" or "hlorine" in f.message) for f in a.findings)
+
+
+def test_no_thermometer_in_the_pot_of_a_still() -> None:
+    a = result("X\n\n500 ml of builders' acid (about 30 %) in a 1 L flask. No thermometer in the pot. Distil until 50 mL are left.\n")
+    assert any(f.code == "P11" for f in a.findings)
+    assert next(m.mol.best for m in a.materials) == pytest.approx(500 * 1.149 * 0.30 / 36.46, rel=0.02)

@@ -294,7 +294,9 @@ def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
 
 
 STEAM = re.compile(r"\bsteam\b", re.I)
-PRESSURE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|hPa|torr|mm ?Hg|mm)\b", re.I)
+PRESSURE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|millibars?|hPa|torr|mm ?Hg|mm)\b", re.I)
+SPOKEN_MBAR = re.compile(r"\b(a|one|two|three|four|five|six|seven|eight|nine) hundred (?:and fifty )?millibars?\b", re.I)
+HUNDREDS = ("zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine")
 VACUUM = re.compile(r"\b(?:reduced pressure|vacuum|vacuo|rotary|rotavap\w*|aspirator|water pump)\b", re.I)
 VACUUM_MBAR = 50.0
 """Pressure where a text says vacuum and no figure (assumption)."""
@@ -308,7 +310,10 @@ def pressure_of(text: str) -> float | None:
     """Pressure (mbar) at which a text distils; None where it says nothing of one."""
     m = PRESSURE.search(text)
     if m:
-        return float(m[1].replace(",", ".")) * (1.0 if m[2].lower() in ("mbar", "hpa") else 1.333)
+        return float(m[1].replace(",", ".")) * (1.0 if m[2].lower() in ("mbar", "millibar", "millibars", "hpa") else 1.333)
+    said = SPOKEN_MBAR.search(text)
+    if said:
+        return 100.0 * max(HUNDREDS.index(said[1].lower()) if said[1].lower() in HUNDREDS else 1, 1) + 50.0 * ("fifty" in said.group())
     return VACUUM_MBAR if VACUUM.search(text) else None
 
 

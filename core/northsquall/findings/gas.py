@@ -645,7 +645,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
 
 
 WENT_BACK = re.compile(
-    r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
+    r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went|(?:had|has) gone)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
     r"|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|the \w+) back\b",
     re.I,
 )
@@ -899,7 +899,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 
 
 SMELL = re.compile(
-    r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?smell|by (?:your|the|my|his|her) nose)\b"
+    r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?smell|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose)\b"
     r"|\b(?:start(?:s|ed)? to cough)\b",
     re.I,
 )
@@ -924,7 +924,8 @@ def by_the_nose(c: Context) -> Iterator[Finding]:
 
 
 STOPS = re.compile(
-    r"\b(?:tap|funnel|feed|drip\w*|addition|dropping|valve)\b[^.\n]{0,60}\b(?:clos\w+|shut\w*|stop\w*|off|die[sd]?)\b|\b(?:close|shut|stop)\w* (?:the )?(?:tap|funnel|feed|addition|valve|generator)\b|\bdies? away\b",
+    r"\b(?:tap|funnel|feed|drip\w*|addition|dropping|valve)\b[^.\n]{0,60}\b(?:clos\w+|shut\w*|stop\w*|off|die[sd]?)\b|\b(?:close|shut|stop)\w* (?:the )?(?:tap|funnel|feed|addition|valve|generator)\b|\bdies? away\b"
+    r"|\b(?:mantle|bath|burner|heat(?:er|ing)?)\b (?:is |was |then |now )*(?:lowered|taken away|dropped|removed|switched off|turned off|off)\b",
     re.I,
 )
 

@@ -432,7 +432,8 @@ def unattended(c: Context) -> Iterator[Finding]:
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):
             continue
-        when = f"for {convert(step.duration.value, step.duration.unit, 'time') / 3600:.0f} h" if step.duration else "for some time"
+        minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration else None
+        when = "for some time" if minutes is None else f"for {minutes:.0f} min" if minutes < 90 else f"for {minutes / 60:.0f} h"
         doing = "while it can still react" if can_react else "with the heat on" if warm else "while gas comes"
         severity: Severity = "stop" if klass is not None and klass >= 3 else "condition"
         shown = f" (class {klass})" if klass is not None else " (the class is not established)" if can_react else ""

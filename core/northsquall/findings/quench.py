@@ -272,9 +272,29 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
             return
 
 
+PURPLE_BY_ACID = re.compile(
+    r"\b(?:purple|violet|permanganate)\b[^.;\n]{0,50}\b(?:add|adding|destroy\w*|discharg\w*|remov\w*)\b[^.;\n]{0,30}\b(?:hydrochloric|HCl)\b",
+    re.I,
+)
+"""Permanganate that is still there, and hydrochloric acid to take its colour away."""
+
+
+@rule("Q05")
+def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
+    """Q05: what the sums leave of permanganate may be none, and the text still means to destroy it with hydrochloric acid: chlorine."""
+    m = PURPLE_BY_ACID.search(c.procedure.source_text)
+    charged = {r for x in c.lots.values() if x.substance for r in x.substance.parts}
+    if m is None or "MnO4-" not in charged or any(e.gas.get("Cl2", 0.0) > 0.002 for e in c.walk.entries):
+        return
+    yield finding(
+        "Q05", "stop", f"“{m.group().strip()[:60]}”: each mole of permanganate that is left gives two and a half of chlorine with hydrochloric acid.", step=c.step_at(m.start()), span=m.span(), limit="no gas from the leftover",
+        remedy="Destroy it with bisulfite or 2-propanol first.", source="handbook 3.3", short="wrong agent", cause="gas:Cl2",
+    )  # fmt: skip
+
+
 CHECKED = re.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more |further )?(?:gas|bubbles|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
@@ -372,7 +392,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?)|jump\w*)\b",
+    r"\b(?:to dryness|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -478,7 +498,7 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
 
 
 OPEN_AIR = re.compile(
-    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on a (?:water bath|plate|hot plate)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|blow\w* (?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
+    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|blow\w* (?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
     re.I,
 )
 
@@ -775,7 +795,7 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
     if readiness.DUMP.search(text) or re.search(
-        r"\b(?:bucket|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
+        r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
         text,
         re.I,
     ):

@@ -79,6 +79,20 @@ def uncontrolled_test(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+NOT_IN_THE_POT = re.compile(
+    r"\bno thermometer (?:is )?in the (?:pot|flask|liquid|boiler|retort)\b|\bthermometer (?:only |just )(?:at|in) the (?:still )?head\b",
+    re.I,
+)
+
+
+@rule("P11")
+def none_in_the_pot(c: Context) -> Iterator[Finding]:
+    """P11: the author says that nothing measures the pot of a still."""
+    m = NOT_IN_THE_POT.search(c.procedure.source_text)
+    if m is not None and any(s.kind == "distil" for s in c.procedure.steps):
+        yield finding("P11", "condition", f"“{m.group()}”: how hot the residue is, the head does not say.", span=m.span(), step=c.step_at(m.start()), remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer at the head")  # fmt: skip
+
+
 @rule("P11")
 def sensor_at_head(c: Context) -> Iterator[Finding]:
     """P11: a vapour thermometer where a liquid is dosed or held."""

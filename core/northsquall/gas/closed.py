@@ -125,6 +125,8 @@ def closed_vessels(
                 rise = None  # what is known does not lift a joint, and another gas has no amount
         elif c.place == "receiver":
             rise = (rise_bar(0.0, T, 1.0, None),) * 3
+        elif not gases and not unknown and T > WARMED_C:  # what only warms: air and vapour, whatever the room above it
+            rise = (rise_bar(0.0, T, 1.0, boils),) * 3
         harmful = [g for g in [*gases, *unknown] if record_of(g).toxic or record_of(g).fuel]
         out.append(
             Closed(
@@ -134,6 +136,8 @@ def closed_vessels(
     return out
 
 
+WARMED_C = 35.0
+"""From here on what is shut is warm, whether or not it makes a gas (assumption)."""
 UNSTATED_MOST_C = 150.0
 """Where heat is written and no temperature, a shut vessel is taken no warmer than this: over a flame the figure would be a guess."""
 

@@ -360,6 +360,10 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
             if piece is not None:
                 account.used |= {q.start for q in m.used}
                 return [piece]
+        part = _part_by_mass(m, same[0]) if len(same) == 1 and account.waiting[same[0].id] == "funnel" else None
+        if part is not None and (piece := split(account, same[0], part)) is not None:
+            account.used |= {q.start for q in m.used}  # "add 5 mL of bromine" of the 48 g that stand in the funnel
+            return [piece]
         return [new_lot(account, m)]
     same = [x for x in same if (account.waiting[x.id] == "later") is account.late] or (same if account.late else [])
     if same:
@@ -370,6 +374,20 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
         return []
     return [new_lot(account, m)] if opens else []
+
+
+def _part_by_mass(m: Mention, lot: Material) -> float | None:
+    """Which part of a lot an amount told in the other kind of unit is, where it is less than all of it; None where that is not known."""
+    if m.amount is None or lot.amount is None or m.identity is None:
+        return None
+    kinds = (m.amount.dim, dimension(lot.amount.unit))
+    s = catalogue().substances[m.identity]
+    rho = s.value("density", "l")
+    if set(kinds) != {"mass", "volume"} or rho is None:
+        return None
+    per = rho.value if kinds[0] == "volume" else 1.0 / rho.value
+    part = per * convert(m.amount.value, m.amount.unit, kinds[0]) / convert(lot.amount.value, lot.amount.unit, kinds[1])
+    return part if 0.0 < part < 0.9 else None
 
 
 def as_unit(q: Quantity, unit: str) -> Quantity:

@@ -98,6 +98,7 @@ class Reading:
             for m in self.mentions
             if not self._beside(m)
             and not _of_the_sensor(self.items, m)
+            and not (not m.measured and TRIED_ON.search(account.source[clause.start : m.start]))
             and not (not m.measured and m.index in _bracketed(self.items) and OF_A_LAYER.search(account.source[clause.start : m.start]))
             and not (
                 m.generic == "acid"
@@ -214,8 +215,8 @@ class Reading:
 
     def _comes_off(self, m: Mention) -> bool:
         """Whether the gas of a name that its solution has too is told of as a gas that forms."""
-        if EXPECTED.match(self.after(m)):
-            return True  # "HBr (0.2 mol, 4.9 L) is expected"
+        if EXPECTED.match(self.after(m)) or GAS_MADE_FROM.match(self.after(m)):
+            return True  # "HBr (0.2 mol, 4.9 L) is expected", "ammonia gas (0.4 mol) was made from"
         if lex.GAS_FED.search(self.text):
             return False
         before = self.account.source[self.clause.start : m.start]
@@ -296,6 +297,10 @@ FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))
 FROM_A_TAP = re.compile(r"\s*(?:straight |directly )?(?:from|out of) (?:the |a )?(?:wash[- ]?bottle|tap|hose|jug|squeezy bottle)\b", re.I)
 IN_A_BOTTLE = re.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
+TRIED_ON = re.compile(
+    r"\b(?:tried|checked|tested|shown) (?:first |before |beforehand )?(?:on|against) (?:a drop of |dilute |some |the |fresh )*$", re.I
+)
+""" "Strip tried on dilute peroxide": the control of a test."""
 OF_A_LAYER = re.compile(r"\b(?:layer|phase) \($", re.I)
 """ "Lower layer (acid) off": what a layer is, and nothing that goes in."""
 AS_NEEDED = re.compile(
@@ -303,7 +308,7 @@ AS_NEEDED = re.compile(
     re.I,
 )
 """Ice that goes in where the temperature asks for it: how much is known only afterwards."""
-IN_A_LUMP = re.compile(r"\b(?:lump|cake|mass|crust|clinker|melt|residue)s? \([^()]*$", re.I)
+IN_A_LUMP = re.compile(r"\b(?:gloves|goggles|visor|hood|lump|cake|mass|crust|clinker|melt|residue)s? \([^()]*$", re.I)
 """Before what a solid consists of, in its bracket."""
 
 
@@ -333,6 +338,9 @@ EXPECTED = re.compile(
     re.I,
 )
 """Behind a gas that has its solution's name."""
+GAS_MADE_FROM = re.compile(
+    r"^\W*(?:gas )?(?:\([^)]*\)\W*)?(?:gas )?(?:is|was|were) (?:made|prepared|generated|obtained) (?:from|by)\b", re.I
+)
 GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
 """How much of it comes, in litres."""
 THERE_IS = re.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
@@ -1126,6 +1134,23 @@ def _said_before(account: Account, clause: Clause) -> str:
 STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (?:flask|pot|still)|there))?\W*$", re.I)
 
 
+SOLVENT_OFF = re.compile(r"^\W*(?:then |now )?(?:the |most of the |all the )?solvents?\b[^.;]{0,8}\boff\b", re.I)
+""" "Solvent off at 35 °C and 300 mbar, that goes into the cold trap"."""
+JUG_INTO = re.compile(
+    r"^\W*(?:then |now |and )*(?:the )?(?:whole )?(?:jug|cylinder|measure|mix|mixture|acids?|lot)(?: of it)? (?:then |now )?(?:goes|go|went|is poured|was poured|gets poured|is tipped|gets tipped) (?:straight )?(?:into|in to|on to|onto|in)\b",
+    re.I,
+)
+""" "Then the jug goes into the toluene": what was mixed in it."""
+TESTED_BEFORE = re.compile(r"(?:,|\)) (?:tested|checked) (?:with|by|for)\b", re.I)
+""" "Cyclohexene 4 g, tested with a peroxide strip": how a charge is, and no test of the batch."""
+
+
+def _at_its_temperature(step: Step) -> None:
+    """ "Off at 40 °C": where it is taken off, and no limit."""
+    if step.T_range is None:
+        step.T_range, step.T_limit = step.T_limit, None
+
+
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
@@ -1135,6 +1160,16 @@ def _topic(account: Account, r: Reading) -> None:
         for m in r.measured:
             new_lot(account, m).role = "wash"  # what the spent scrubber is treated with goes on to it, not to the batch
         account.spend(r.items)
+        return None
+    if doc_steps(account) and not r.measured and SOLVENT_OFF.match(text) and OFF_AT.search(text):
+        account.spend(r.items)
+        _at_its_temperature(new_step(account, r.clause, "distil", vessel=account.batch, into="receiver"))
+        return None
+    if account.mix is not None and unspent(account) and account.batch and not r.measured and JUG_INTO.match(text):
+        once = lex.ALL_AT_ONCE.search(text) is not None
+        step = new_step(account, r.clause, "add" if once else "dose", vessel=account.batch, from_vessel=account.mix.name)
+        step.all_at_once = once
+        account.last = account.main or account.last
         return None
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
@@ -1211,6 +1246,7 @@ def _topic(account: Account, r: Reading) -> None:
         and not (verb in ("add", "destroy") and r.measured and not re.search(r"\btitrat", text, re.I))
         and not (verb in ("wash", "dry", "filter") and not re.search(r"\btitrat", text, re.I))
         and verb not in ("pour",)
+        and not (verb is None and len(r.measured) >= 2 and TESTED_BEFORE.search(text))
     ):
         return _test(account, r)
     if r.clause.label in lex.LABELS_WASH:
@@ -1385,7 +1421,11 @@ def _fragment(account: Account, r: Reading) -> None:
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "It comes over yellow, then red"
         account.isolated = "distil"
         return None
-    if doc.steps and not r.mentions and (lit := BURNER_UNDER.match(text) or BURNER_LAST.search(text)) is not None:
+    if (
+        doc.steps
+        and not r.mentions
+        and (lit := BURNER_UNDER.match(text) or BURNER_FIRST.match(text) or BURNER_LAST.search(text)) is not None
+    ):
         new_step(
             account,
             r.clause,
@@ -1412,7 +1452,9 @@ def _fragment(account: Account, r: Reading) -> None:
     off = OFF_AT.search(text)
     if doc.steps and off is not None and r.mentions and all(m.first < 2 or not m.measured for m in r.mentions) and len(r.mentions) == 1:
         account.spend(r.items)
-        new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "most of the methanol off at 200 mbar"
+        _at_its_temperature(
+            new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
+        )  # "most of the methanol off at 200 mbar"
         return None
     if r.mentions and (r.measured or any(m.generic or m.identity for m in r.mentions)):
         if _pours(account, r):
@@ -1486,6 +1528,8 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+BURNER_FIRST = re.compile(r"^\W*(?:the |gas )?(burner|bunsen)\b, (?:small|low|gentle|big)\b[^.;]{0,25}$", re.I)
+""" "Burner, small then big"."""
 BURNER_LAST = re.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
 """ "Into the crucible, lid on, big burner"."""
 BURNER_UNDER = re.compile(
@@ -1504,7 +1548,7 @@ def doc_room(step: Step) -> float:
 
 
 ROOM_C = 25.0
-OFF_AT = re.compile(r"\b[a-z]{3,}\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|°|bath|rotary|vacuum|pressure)", re.I)
+OFF_AT = re.compile(r"\b[a-z]{3,}\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)", re.I)
 BY_ITSELF = re.compile(
     r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I
 )
@@ -2908,6 +2952,9 @@ OVER_THE_BATH = re.compile(r"\b(?:over|into|back into) the (?:tray|bath|tub|bowl
 """What rinses something over the batch goes into it."""
 
 
+UPPER_LAYER = re.compile(r"^\W*(?:the )?(?:upper|lower|organic|oily|oil|product) (?:organic )?(?:layer|phase)\b", re.I)
+
+
 def _wash(account: Account, r: Reading) -> None:
     """Washing, drying, extracting, filtering: materials of the work-up."""
     doc, text, verb = account.doc, r.text, r.clause.verb
@@ -2931,6 +2978,15 @@ def _wash(account: Account, r: Reading) -> None:
             for lot in lots_for(account, m, True):
                 lot.role = "wash"  # the oil goes, the solid stays where it is
         return None
+    if (
+        UPPER_LAYER.match(text)
+        and verb == "wash"
+        and not account.isolated
+        and doc.steps[-1].kind not in ("extract", "filter", "quench", "distil")
+    ):
+        new_step(
+            account, replace(r.clause, items=[], end=r.clause.start + 1), "extract", vessel=account.batch
+        )  # the layers are parted first
     lots = []
     for m in r.mentions:
         opens = (
@@ -3073,6 +3129,9 @@ def _was_hot(account: Account) -> bool:
 SHAKEN_WITH = re.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:with|in the (?:separat\w+ )?funnel)\b", re.I)
 
 
+IN_A_FLASK = re.compile(r"^\W*in an? (?=\d)", re.I)
+
+
 def _thermal(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
@@ -3080,6 +3139,8 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
         text = r.text
         if kind == "cool" and not r.mentions and account.last is account.mix and _how_it_was_mixed(account, r):
             return None
+        if account.main is not None and not account.main.named and not account.isolated and IN_A_FLASK.match(text):
+            main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "…, in a 500 mL flask heated by a mantle"
         brings = [
             m
             for m in r.mentions

@@ -467,6 +467,13 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and any(is_word(y, "in", "into", "on") for y in items[i + 1 : i + 6])
         ):
             continue  # "goggles, splash apron"
+        if x.low == "boils" and is_word(before, "it") and is_word(at(items, i - 2), "while"):
+            continue  # "through the funnel in 15 min while it boils gently"
+        if x.low in ("tested", "checked") and is_word(before, ",") and is_word(after, "with", "by", "for", "on"):
+            if any(isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[:i]):
+                continue  # "cyclohexene 4 g, tested with a peroxide strip": how it is
+        if x.low in ("strip", "strips") and is_word(before, "peroxide", "test", "pH", "ph", "paper", "the", "(", "iodide"):
+            continue  # "a peroxide strip (strip tried on dilute peroxide)"
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"
         if x.low in ("drop", "drops", "dropped") and is_word(before, "that", "which", "table", "lift", "jack", "platform"):

@@ -121,7 +121,8 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
             continue
         before, after = items[i - 1], items[i + 1] if i + 1 < len(items) else None
         value = float(x.value or 0.0)
-        if not (isinstance(before, Token) and warm and -90 <= value <= 300):
+        after_time = is_word(before, "at") and is_quantity(at(items, i - 2), "time")  # "another hour and a half at twenty-five"
+        if not (isinstance(before, Token) and (warm or after_time) and -90 <= value <= 300):
             continue
         high = number_of(at(items, i + 2))
         k = i - 1

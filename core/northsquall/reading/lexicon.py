@@ -233,7 +233,7 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:lunch|coffee|tea|dinner)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "unatt",
@@ -245,6 +245,16 @@ UNATTENDED = Cue(
     "nobody",
     "home",
     "lunch",
+    "sandwich",
+    "stairs",
+    "next door",
+    "out of the",
+    "office",
+    "canteen",
+    "meeting",
+    "lecture",
+    "seminar",
+    "nap",
     "coffee",
     "tea",
     "dinner",
@@ -286,7 +296,7 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|all of it(?=[,.;] )(?! over| during| in portions| dropwise)|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
@@ -445,7 +455,7 @@ PEOPLE = Cue(
 )
 PROTECTION = Cue(
     re.compile(
-        r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken)))\b",
+        r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken)|,? (?:with )?no (?:front|sash|draught)))\b",
         re.I,
     ),
     "visor",
@@ -508,7 +518,7 @@ NOT_MATERIAL_AFTER = {
 GENERIC: dict[str, str] = {
     "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
     "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide|^(?:\\d-|[a-z]+-)?bromo",
-    "chloride": "name:chloride|^(?:\\d-|[a-z]+-)?chloro(?!form)", "nitrite": "name:nitrite", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
+    "chloride": "name:chloride|^(?:\\d-|[a-z]+-)?chloro(?!form)", "nitrite": "name:nitrite", "nitrate": "name:nitrate", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
     "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
 }  # fmt: skip

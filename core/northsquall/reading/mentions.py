@@ -735,7 +735,7 @@ def _corrected(items: list[Item], out: list[Mention]) -> None:
         if (
             (set(between) & turn and len(between) <= 6)
             or ("sorry" in after[:2] and len(between) <= 2)
-            or (set(after[:3]) >= {"i", "mean"} and len(between) <= 2)
+            or (set(after[:3]) >= {"i", "mean"} and len(between) <= 6)
         ):
             if not b.measured:
                 b.amount, b.moles, b.strength, b.count = a.amount, a.moles, b.strength or a.strength, a.count

@@ -705,6 +705,13 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     after = items[last + 1] if last + 1 < len(items) else None
     if temperature is None and kind == "water" and (any("boiling" in w for w in words) or "steam" in words or is_word(after, "boiling")):
         temperature = BOILING_BATH_C
+    comma = at(items, last + 2) if is_word(at(items, last + 1), ",") else None
+    beyond = at(items, last + 3)
+    if (
+        kind == "water" and last == i and isinstance(comma, Qty) and comma.dim == "volume" and convert(comma.value, comma.unit, "volume") >= 400.0
+        and (beyond is None or is_word(beyond, ".", ",", ";", ")"))
+    ):  # "water bath, two litres"  # fmt: skip
+        water, more, last = convert(comma.value, comma.unit, "volume"), [*more, comma], last + 2
     if kind == "water" and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim in AMOUNTS:  # "water bath (4 L)"
         water, more = convert(parts[0].value, parts[0].unit, parts[0].dim), [parts[0]]
     for q in parts:

@@ -260,7 +260,12 @@ def _goes_in(head: list[Token], i: int, source: str) -> bool:
         return True
     if i + 1 < len(head) and head[i + 1].low in ("to", "into", "→"):
         return True  # "Cyclohexanone oxime to caprolactam"
-    if before[-1:] == ["with"] or "leftover" in before or {"rid", "disposal", "destruction"} & set(before):
+    if (
+        {"turned", "turning", "converted", "oxidised", "oxidized", "reduced"} & set(before)
+        or before[-1:] == ["with"]
+        or "leftover" in before
+        or {"rid", "disposal", "destruction"} & set(before)
+    ):
         return True
     word = before[before.index("of") - 1] if "of" in before and before.index("of") > 0 else ""
     return word.endswith(("tion", "sis", "ing", "age")) and word not in GIVES

@@ -23,7 +23,7 @@ SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
-    rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:(?:stopper|cork|cap)(?: (?:it|up|the flask))?|(?:close|shut) (?:it|them|up))(?=\s*(?:[.;,\n]|$))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:(?:stopper|cork|cap)(?: (?:it|up|the flask))?|(?:close|shut) (?:it|them|up))(?=\s*(?:[.;,\n]|$|so (?:it|that|nothing)\b|and (?:leave|shake)\b))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
@@ -62,7 +62,7 @@ KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "dr
 HOOD = re.compile(r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|(?<!fume )cupboard (?:with|sash|front))\b", re.I)
 NO_HOOD = re.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
-    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use)|(?:hood|cupboard)(?:'s| has) (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed)\b",
+    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has) (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed)\b",
     re.I,
 )
 OUTDOORS = re.compile(

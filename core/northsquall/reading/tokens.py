@@ -419,7 +419,7 @@ def _number_words(tokens: list[Token]) -> list[Token]:
                 i = k
                 continue
         if (
-            t.low in ("an", "a")
+            t.low in ("an", "a", "another")
             and follow is not None
             and after is not None
             and (
