@@ -98,16 +98,7 @@ class Reading:
             for m in self.mentions
             if not self._beside(m)
             and not _of_the_sensor(self.items, m)
-            and not (not m.measured and TRIED_ON.search(account.source[clause.start : m.start]))
-            and not (not m.measured and m.index in _bracketed(self.items) and OF_A_LAYER.search(account.source[clause.start : m.start]))
-            and not (
-                m.generic == "acid"
-                and not m.measured
-                and clause.verb is None
-                and IN_A_BOTTLE.search(account.source[clause.start : m.start])
-            )
-            and not (m.identity == "ice" and not m.measured and AS_NEEDED.search(account.source[max(0, m.start - 16) : m.end + 24]))
-            and not (not m.measured and m.index in _bracketed(self.items) and IN_A_LUMP.search(account.source[clause.start : m.start]))
+            and not self._stands_aside(m)
             and not (
                 idle
                 and m.identity in RECEIVERS
@@ -159,6 +150,17 @@ class Reading:
             return
         if any(class_of(word, x.identity) for x in mine if x.identity) or word == "salt":
             m.generic, m.identity = word, None
+
+    def _stands_aside(self, m: Mention) -> bool:
+        """What is told of without an amount and brings nothing: a test's control, what a layer or lump is, acid in a bottle of the set-up, ice as needed."""
+        if m.measured:
+            return False
+        before = self.account.source[self.clause.start : m.start]
+        if TRIED_ON.search(before) or (WHAT_IT_IS.search(before) and m.index in _bracketed(self.items)):
+            return True
+        if m.generic == "acid" and self.clause.verb is None and IN_A_BOTTLE.search(before):
+            return True
+        return m.identity == "ice" and AS_NEEDED.search(self.account.source[max(0, m.start - 16) : m.end + 24]) is not None
 
     def _in_a_row_of(self, rows: set[str | None], m: Mention) -> bool:
         """ "Ethanol, water and bromide into the flask": water of the charge list, told with others of it."""
@@ -301,15 +303,15 @@ TRIED_ON = re.compile(
     r"\b(?:tried|checked|tested|shown) (?:first |before |beforehand )?(?:on|against) (?:a drop of |dilute |some |the |fresh )*$", re.I
 )
 """ "Strip tried on dilute peroxide": the control of a test."""
-OF_A_LAYER = re.compile(r"\b(?:layer|phase) \($", re.I)
-""" "Lower layer (acid) off": what a layer is, and nothing that goes in."""
 AS_NEEDED = re.compile(
     r"\b(?:more|further|additional|extra) (?:crushed )?ice\b|\bice (?:was added )?(?:as|if|when(?:ever)?|where) (?:needed|necessary|required)\b",
     re.I,
 )
 """Ice that goes in where the temperature asks for it: how much is known only afterwards."""
-IN_A_LUMP = re.compile(r"\b(?:gloves|goggles|visor|hood|lump|cake|mass|crust|clinker|melt|residue)s? \([^()]*$", re.I)
-"""Before what a solid consists of, in its bracket."""
+WHAT_IT_IS = re.compile(
+    r"\b(?:layer|phase) \($|\b(?:gloves|goggles|visor|hood|lump|cake|mass|crust|clinker|melt|residue)s? \([^()]*$", re.I
+)
+""" "Lower layer (acid) off", "the lump (boride, oxide)": what a thing is or is for, in its bracket; nothing that goes in."""
 
 
 def _litres_of_gas(m: Mention) -> bool:
