@@ -148,14 +148,18 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
             return
 
 
+FREED = re.compile(r"\b(?:free[d]? (?:of|from)|without|no more|rid of|no longer|after|once|until|was gone|is gone|separated from)\b", re.I)
+"""Of what is no longer in what goes down the drain."""
+
+
 @rule("Q12")
 def burns_down_the_drain(c: Context) -> Iterator[Finding]:
     """Q12: a solvent that water does not take goes down the drain by its name."""
     text = c.procedure.source_text
     for m in TO_THE_DRAIN.finditer(text):
         said = text[sentence_start(text, m.start()) : m.start()]
-        if KEPT_APART.search(said) or FREED.search(said):
-            continue
+        if KEPT_APART.search(said) or FREED.search(said) or HALOGENATED.search(text[m.start() - len(said) : m.end()]):
+            continue  # a halogenated one has its own finding
         named = [catalogue().substances[str(t.value)] for t in substances_in(said)]
         poured = next((s for s in named if s.phase == "l" and split_layers(Stream(roots=dict(s.parts)))[0].roots), None)
         if poured is None:
@@ -168,8 +172,6 @@ def burns_down_the_drain(c: Context) -> Iterator[Finding]:
         return
 
 
-FREED = re.compile(r"\b(?:free[d]? (?:of|from)|without|no more|rid of|no longer|after|once|until|was gone|is gone|separated from)\b", re.I)
-"""Of what is no longer in what goes down the drain."""
 CONCENTRATED, LEAST_ACID_G = 0.5, 5.0
 """Mass fraction of sulfuric acid from which it boils and spits on the water of a trap, and how little of it does not (common practice, no source)."""
 

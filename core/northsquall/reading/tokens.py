@@ -289,25 +289,7 @@ def _number(text: str, european: bool) -> float:
     return float(text.replace(",", ".")) + half
 
 
-NOT_A_POINT = (
-    "that",
-    "this",
-    "the",
-    "which",
-    "end",
-    "boiling",
-    "melting",
-    "flash",
-    "freezing",
-    "set",
-    "starting",
-    "a",
-    "no",
-    "some",
-    "one",
-    "same",
-    "dew",
-)
+NOT_A_POINT = ("that", "this", "the", "which", "end", "boiling", "melting", "flash", "freezing", "set", "starting", "a", "no", "some", "one", "same", "dew")  # fmt: skip
 """Before "point" where no number begins."""
 
 

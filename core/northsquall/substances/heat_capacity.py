@@ -9,6 +9,8 @@ from __future__ import annotations
 
 import re
 
+from northsquall.chemistry.formula import parse_formula
+
 SOLID = {"C": 7.5, "H": 9.6, "B": 11.3, "Si": 15.9, "O": 16.7, "F": 20.9, "P": 22.6, "S": 22.6}
 LIQUID = {"C": 11.7, "H": 18.0, "B": 19.7, "Si": 24.3, "O": 25.1, "F": 29.3, "P": 31.0, "S": 31.0}
 OTHER_SOLID, OTHER_LIQUID = 25.9, 33.5
@@ -23,11 +25,11 @@ def estimated_heat_capacity(formula: str, mass: float, phase: str, organic: bool
     >>> round(estimated_heat_capacity("C7H6O2", 122.12, "s", True)[0])  # benzoic acid; measured 147
     144
     """
-    atoms: dict[str, int] = {}
+    atoms: dict[str, float] = {}
     for part in re.split(r"[·.*]", formula):
         times, body = re.fullmatch(r"(\d*)(.*)", part).groups()  # type: ignore[union-attr]
-        for element, n in re.findall(r"([A-Z][a-z]?)(\d*)", body):
-            atoms[element] = atoms.get(element, 0) + int(times or 1) * int(n or 1)
+        for element, n in parse_formula(body).items() if body else ():
+            atoms[element] = atoms.get(element, 0.0) + int(times or 1) * n
     if phase == "s" and atoms:
         return sum(n * SOLID.get(a, OTHER_SOLID) for a, n in atoms.items()), "Kopp's rule for solids"
     if not organic and atoms:

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { figureText, figureWords, formulaPieces, mass, minutes, short, sentence } from './format';
+import { figureText, figureWords, formulaPieces, mass, minutes, short, sentence, valueWith } from './format';
 
 const figure = (low: number, best: number, high: number, unit = '°C') => ({
   low,
@@ -19,6 +19,15 @@ describe('numbers', () => {
       '−0.02',
       '0',
     ]);
+  });
+  it('end at the last place that their uncertainty knows', () => {
+    expect([
+      valueWith(75.62, 0.51),
+      valueWith(-48.37, 3.2),
+      valueWith(1234, 51),
+      valueWith(0.8768, 0.0021),
+      valueWith(78.114, null),
+    ]).toEqual(['75.6 ± 0.5', '−48 ± 3', '1230 ± 50', '0.877 ± 0.002', '78.11']);
   });
   it('weigh in kilograms from a hundred grams on, with two figures', () => {
     expect([mass(281), mass(99), mass(1499), mass(0)]).toEqual(['0.28 kg', '99 g', '1.5 kg', '0 g']);

@@ -11,6 +11,16 @@ function tidy(x: number): number {
   return Math.abs(x) >= 1000 ? Number(x.toPrecision(2)) : x;
 }
 
+/** A value and its uncertainty, both to the last place that the uncertainty knows: "75.6 ± 0.5"; four figures where none is told. */
+export function valueWith(value: number, uncertainty: number | null | undefined): string {
+  if (!uncertainty || uncertainty < 0) return String(Number(value.toPrecision(4))).replace('-', '−');
+  const about = Number(uncertainty.toPrecision(1));
+  const place = Math.floor(Math.log10(about));
+  const shown = (x: number) =>
+    place < 0 ? x.toFixed(-place) : String(Math.round(x / 10 ** place) * 10 ** place);
+  return `${shown(value).replace('-', '−')} ± ${shown(about)}`;
+}
+
 /** Grams as a person says them: two figures, kilograms from a hundred on. */
 export function mass(g: number): string {
   return g < 100 ? `${short(g)} g` : `${Number((g / 1000).toPrecision(2))} kg`;

@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import { ask, client, type HitOut, type LocalOut, type SubstanceOut } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
-  import { short } from '../../lib/format';
+  import { short, valueWith } from '../../lib/format';
   import { Latest } from '../../lib/latest';
   import { session } from '../../lib/session.svelte';
   import Bar from '../../parts/Bar.svelte';
@@ -237,13 +237,14 @@
           >
           <tbody>
             {#each known as v (v.property + v.phase)}
+              {@const figures = valueWith(v.value ?? 0, v.uncertainty).split(' ± ')}
               <tr class="border-rule border-b align-top">
                 <td class="py-1"
                   >{labels[v.property] ?? v.property}{v.T_C !== null ? `, ${short(v.T_C)} °C` : ''}</td
                 >
                 <td class="py-1">{phases[v.phase]}</td>
                 <td class="num py-1"
-                  ><strong>{minus(v.value ?? 0)}</strong>{v.uncertainty ? ` ± ${short(v.uncertainty)}` : ''}
+                  ><strong>{figures[0]}</strong>{figures[1] ? ` ± ${figures[1]}` : ''}
                   {v.unit}</td
                 >
                 <td class="py-1 pl-6" class:text-ochre={v.source.includes('memory')}>{v.source}</td>
