@@ -380,6 +380,48 @@ STANDS_IN = re.compile(
 """ "The flask in a bucket of", "set it in a bowl with water and about": what it stands in, and ice behind it."""
 
 
+def _its_temperature(items: list[Item]) -> tuple[float | None, list[Qty]]:
+    """(°C, the quantity it was read from) of the first temperature among these items."""
+    told = next((x for x in items if isinstance(x, Qty) and x.dim == "temperature"), None)
+    return (convert(told.value, told.unit, "temperature"), [told]) if told is not None else (None, [])
+
+
+LEAST_BATH_G = 400.0
+"""Grams of water from which "flask in … of water" is a bath and no solution."""
+
+
+def _stands_in_water(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
+    """ "Flask in two kilos of water at twenty degrees"."""
+    for i, item in enumerate(items):
+        of = i - 1 if i and is_word(items[i - 1], "of") else i
+        q, place, stood = (items[of - 1], items[of - 2], items[of - 3]) if of > 2 else (None, None, None)
+        if not (isinstance(item, Token) and item.value == "water" and isinstance(q, Qty) and is_word(place, "in")):
+            continue
+        mass = convert(q.value, q.unit, q.dim) if q.dim in ("mass", "volume") else 0.0
+        dissolved = any(is_word(x, "dissolved", "suspended", "up") for x in items[:of])
+        if is_word(stood, "flask", "beaker", "pot") and mass >= LEAST_BATH_G and not dissolved:
+            T_C, told = _its_temperature(items[i + 1 : i + 4])
+            return Bath(kind="water", water_g=mass, T_C=T_C, span=(q.start, item.end)), of - 1, i, [q, *told]
+    return None
+
+
+def _bowl_under(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
+    """ "With a bowl of three litres of water at twenty under it"."""
+    for i, item in enumerate(items):
+        behind = items[i + 1 : i + 12]
+        q = next((x for x in behind[:3] if isinstance(x, Qty) and x.dim in ("volume", "mass")), None)
+        if not is_word(item, "bowl", "basin", "tub", "pan", "tray") or q is None or not is_word(at(items, i + 1), "of", "with"):
+            continue
+        k = next((n for n, x in enumerate(behind) if isinstance(x, Token) and x.value == "water"), None)
+        around = next((n for n, x in enumerate(behind) if is_word(x, "under", "underneath", "beneath", "round", "around", "below")), None)
+        if k is None or around is None or not k < around < k + 7 or any(isinstance(x, Token) and x.value == "ice" for x in behind[:around]):
+            continue
+        T_C, told = _its_temperature(behind[k:around])
+        bath = Bath(kind="water", water_g=convert(q.value, q.unit, q.dim), T_C=T_C, span=(item.start, behind[around].end))
+        return bath, i, i + 1 + around, [q, *told]
+    return None
+
+
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items: (bath, first and last item, quantities used); None if there is none.
 
@@ -415,41 +457,9 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
                 or ("out" in {x.low for x in items[:i] if isinstance(x, Token)} and item.low.split()[0] in ("warm", "hot", "cold"))
             ):
                 return Bath(kind="water", span=(item.start, item.end)), i, i, []  # "standing in cold water"
-    for i, item in enumerate(items):  # "flask in two kilos of water at twenty degrees"
-        of = i - 1 if i and is_word(items[i - 1], "of") else i
-        q, place = (items[of - 1], items[of - 2]) if of > 2 else (None, None)
-        stood = items[of - 3] if of > 2 else None
-        if not (
-            isinstance(item, Token) and item.value == "water" and isinstance(q, Qty) and is_word(place, "in") and isinstance(stood, Token)
-        ):
-            continue
-        mass = convert(q.value, q.unit, q.dim) if q.dim in ("mass", "volume") else 0.0
-        if (
-            stood.low in ("flask", "beaker", "pot")
-            and mass >= 400.0
-            and not any(is_word(x, "dissolved", "suspended", "up") for x in items[:of])
-        ):
-            told = next((x for x in items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "temperature"), None)
-            T_C = convert(told.value, told.unit, "temperature") if told else None
-            return Bath(kind="water", water_g=mass, T_C=T_C, span=(q.start, item.end)), of - 1, i, [q, *([told] if told else [])]
-    for i, item in enumerate(items):  # "with a bowl of three litres of water at twenty under it"
-        behind = items[i + 1 : i + 12]
-        q = next((x for x in behind[:3] if isinstance(x, Qty) and x.dim in ("volume", "mass")), None)
-        if not is_word(item, "bowl", "basin", "tub", "pan", "tray") or q is None or not is_word(at(items, i + 1), "of", "with"):
-            continue
-        k = next((n for n, x in enumerate(behind) if isinstance(x, Token) and x.value == "water"), None)
-        around = next((n for n, x in enumerate(behind) if is_word(x, "under", "underneath", "beneath", "round", "around", "below")), None)
-        if k is None or around is None or not k < around < k + 7 or any(isinstance(x, Token) and x.value == "ice" for x in behind[:around]):
-            continue
-        told = next((x for x in behind[k:around] if isinstance(x, Qty) and x.dim == "temperature"), None)
-        T_C = convert(told.value, told.unit, "temperature") if told else None
-        grams = convert(q.value, q.unit, q.dim)
-        return (
-            Bath(kind="water", water_g=grams, T_C=T_C, span=(item.start, behind[around].end)),
-            i,
-            i + 1 + around,
-            [q, *([told] if told else [])],
-        )
+    found_water = _stands_in_water(items) or _bowl_under(items)
+    if found_water is not None:
+        return found_water
     for i, item in enumerate(items):  # "in a basin of hot water"
         k = i
         while k > 1 and isinstance(x := items[k - 1], Token) and x.low in ADJECTIVES:
@@ -474,17 +484,8 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and is_word(after, "underneath", "outside", "around", "below")
         ):
-            told = next((x for x in items[i + 2 : i + 5] if isinstance(x, Qty) and x.dim == "temperature"), None)
-            return (
-                Bath(
-                    kind="water",
-                    T_C=convert(told.value, told.unit, "temperature") if told else None,
-                    span=(item.start, after.end if after is not None else item.end),
-                ),
-                i,
-                i + 1,
-                [],
-            )  # type: ignore[union-attr]
+            T_C, _ = _its_temperature(items[i + 2 : i + 5])
+            return Bath(kind="water", T_C=T_C, span=(item.start, after.end if after is not None else item.end)), i, i + 1, []
     for i, item in enumerate(items):
         if not (isinstance(item, Token) and item.kind == "sub" and (item.value == "ice" or item.low in ("ice water", "ice-water"))):
             continue
