@@ -261,6 +261,8 @@ def test_alcohol_in_concentrated_sulfuric_acid() -> None:
         ("Toluene 9.2 g, sodium dichromate dihydrate 35 g, water 90 mL and sulfuric acid 96 % 60 mL in a 500 mL flask. Reflux 2 h.", "dichromate oxidation", -950.0, -700.0, None),
         # per mol (3 x -994.3 - 8 x 520.0 - 8 x 230.0 + 3 x 38.5 + 8 x 541.4 + 4 x 285.8) / 3 = -1131
         ("Adipic acid\n\nPotassium permanganate 43 g and water 500 mL in a 1 L flask in ice. Cyclohexene 8.2 g over 120 min below 30 °C.", "ring alkene", -1300.0, -950.0, None),
+        # -994.3 - 4 x 285.8 + 38.5 + 4 x 191.2: adipic acid(s), water, cyclohexene(l), peroxide(aq)
+        ("Adipic acid\n\nHydrogen peroxide 30 % 100 g, sodium tungstate dihydrate 3.3 g and cyclohexene 8.2 g in a 500 mL flask. Heat to 80 °C for 8 h.", "on tungstate", -1400.0, -1270.0, None),
         ("Anthracene 17.8 g, maleic anhydride 9.8 g and p-xylene 100 mL in a 250 mL flask. Reflux 30 min.", "Diels-Alder", -220.0, -70.0, None),
     ],
 )  # fmt: skip

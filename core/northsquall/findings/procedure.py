@@ -404,8 +404,17 @@ def not_recognised(c: Context) -> Iterator[Finding]:
 RUNS = ("reflux", "distil", "heat")
 
 
+HELD_WARM_C = 35.0
+"""A hold above this is one with the heat on."""
+
+
 def _still_heated(c: Context, step: Step) -> bool:
-    """Whether a hold with no temperature of its own goes on with the heat of the step before it."""
+    """Whether a hold with no temperature of its own goes on with the heat of the step before it, or in a bath that is hot."""
+    vessel = c.vessel(step.vessel or "")
+    cold = any(s.vessel == step.vessel and s.n < step.n and s.kind in ("cool", "quench") for s in c.procedure.steps)
+    if step.kind == "hold" and step.T_range is None and not cold and vessel is not None and vessel.bath is not None:
+        if (vessel.bath.T_C or 0.0) > HELD_WARM_C:
+            return True
     before = [
         s
         for s in c.procedure.steps
@@ -427,7 +436,7 @@ def unattended(c: Context) -> Iterator[Finding]:
     for step in c.procedure.steps:
         if step.attended is not False or step.kind in ("dry", "filter", "store"):
             continue
-        warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > 35.0) or _still_heated(c, step)
+        warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > HELD_WARM_C) or _still_heated(c, step)
         can_react = c.enthalpy is not None or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):

@@ -392,7 +392,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?)|jump\w*)\b",
+    r"\b(?:to dryness|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is)?|there(?:'s| is) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -774,8 +774,12 @@ HOT_ACID_C = 90.0
 """From here on strong acid alone needs protection and somebody near (assumption)."""
 
 
+LEAST_FUEL_MOL = 0.05
+"""A litre of a gas that burns (common practice, no source)."""
+
+
 def _can_hurt(c: Context, mol: float) -> bool:
-    """Whether there is a reaction's heat, a stage that warms, or a toxic gas of more than `mol` or of unknown amount."""
+    """Whether there is a reaction's heat, a stage that warms, a toxic gas of more than `mol`, a litre of one that burns, or either of unknown amount."""
     if c.enthalpy or any(s.cp_J_K > 0 and s.rise_K[1] > WARM_K for s in c.stages):
         return True
     if any(e.conditions.T_high >= HOT_ACID_C and sum(free_acids(e.after).values()) > 0.2 for e in c.walk.entries):
@@ -783,9 +787,9 @@ def _can_hurt(c: Context, mol: float) -> bool:
     if c.gas is None:
         return False
     known = {r.gas for r in c.gas.releases}
-    return any(record_of(r.gas).toxic and r.mol[1] > mol for r in c.gas.releases) or any(
-        record_of(g).toxic for g in c.gas.seen if g not in known
-    )
+    return any(
+        (record_of(r.gas).toxic and r.mol[1] > mol) or (record_of(r.gas).fuel and r.mol[1] > LEAST_FUEL_MOL) for r in c.gas.releases
+    ) or any(record_of(g).toxic or record_of(g).fuel for g in c.gas.seen if g not in known)
 
 
 @rule("P09")
@@ -795,7 +799,7 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
     if readiness.DUMP.search(text) or re.search(
-        r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
+        r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)(?! at the (?:next|other))|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower)\b",
         text,
         re.I,
     ):
@@ -809,7 +813,7 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
 def unprotected(c: Context) -> Iterator[Finding]:
     """P10: no protection is written beside something that needs it."""
     if "protection" in c.procedure.ready or re.search(
-        r"\b(?:spectacles|glasses|goggles|gloves|visor|apron|face ?shield|gauntlets)\b", c.procedure.source_text, re.I
+        r"\b(?<!no )(?<!without )(?:spectacles|glasses|goggles|gloves|visor|apron|face ?shield|gauntlets)\b", c.procedure.source_text, re.I
     ):
         return
     if not _can_hurt(c, 0.01):

@@ -21,7 +21,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste|can|drum)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
     (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
     (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
@@ -242,7 +242,10 @@ def thrown_together(c: Context) -> Iterator[Finding]:
                 return
 
 
-CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*)\b", re.I)
+CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*|flush\w* (?:out |away |down )?with)\b", re.I)
+THE_REST = re.compile(r"\b(?:rest|residues?|remains|what(?:'s| is| was) left|left-?overs?)\b", re.I)
+DISSOLVED = 0.02
+"""Part of a gas that stays in what gave it, wet (common practice, no source)."""
 
 
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
@@ -297,10 +300,16 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             continue
         for e in c.walk.entries:
             v = c.vessel(e.vessel)
-            spoken = v is not None and (re.search(rf"\b{v.kind}\b", sentence, re.I) is not None)
+            spoken = v is not None and (
+                re.search(rf"\b{v.kind}\b", sentence, re.I) is not None
+                or (THE_REST.search(sentence) is not None and e.vessel not in c.walk.lines.values())
+            )
             if not spoken or e.step > step.n:
                 continue
             dregs = dict(e.after)
+            for r in c.gas.releases if c.gas else []:
+                if r.vessel == e.vessel and r.step <= e.step and r.mol[1] > 0:
+                    dregs[r.gas] = dregs.get(r.gas, 0.0) + DISSOLVED * r.mol[1]
             for agent in agents:
                 h = next(_meeting(dict(agent.parts), dregs), None)
                 if h is not None:

@@ -1947,7 +1947,7 @@ def _weighed(account: Account) -> list[Material]:
 
 
 EVERYTHING = re.compile(
-    r"^\W*(?:all|everything) (?:in)?to (?:an?|the)\b|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
+    r"^\W*(?:all|everything) (?:in)?to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
     re.I,
 )
 
@@ -2419,6 +2419,12 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
     place(account, step, pieces)
 
 
+MIX_POURED_IN = re.compile(
+    r"\b(?:pour|add|tip|run|trickle|drip) (?:the|this|that) (?:\w+ )?(?:mixture|mix|solution) in\b(?! (?:to|a|an|the|one)\b)", re.I
+)
+""" "Pour the mixture in": what was made ready goes into what stands there."""
+
+
 def _move(account: Account, r: Reading) -> bool:
     """A prepared mixture into the batch, or the batch into what was prepared."""
     text = r.text
@@ -2463,6 +2469,8 @@ def _move(account: Account, r: Reading) -> bool:
         goes_out = True
     if r.measured:
         return False
+    if account.last is mix and MIX_POURED_IN.search(text):
+        goes_out, speaks_of_mix = False, True  # "pour the mixture in, a third at a time": what was just mixed
     if (
         goes_out
         and batch is not None

@@ -135,7 +135,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly)? (?:in(?:to)?|under|to)|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly| right)?(?: down)? (?:in(?:to)?|under|to)|off-?gas|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the |what )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented))\b",
         re.I,
@@ -233,9 +233,14 @@ OVERNIGHT = Cue(
 )
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
+    "leave",
+    "left",
+    "may",
+    "can go",
+    "shopping",
     "unatt",
     "alone",
     "other",
@@ -296,10 +301,11 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
+    "all in",
     "all of it",
     "one",
     "as fast",
@@ -435,7 +441,7 @@ STOP_WORDS = {
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
 PEOPLE = Cue(
     re.compile(
-        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",
@@ -455,7 +461,7 @@ PEOPLE = Cue(
 )
 PROTECTION = Cue(
     re.compile(
-        r"\b(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken)|,? (?:with )?no (?:front|sash|draught)))\b",
+        r"\b(?<!no )(?<!without )(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|,? (?:with )?no (?:front|sash|draught)))\b",
         re.I,
     ),
     "visor",

@@ -222,7 +222,7 @@ def _leads(items: list[Item], j: int, busy: set[int]) -> bool:
     return False
 
 
-FILLERS = {"first", "now", "next", "then", "dry", "granulated", "anhydrous", "commercial", "absolute", "glacial", "in", "all", "altogether", "total", "about", "ca", "approximately", "roughly", "maybe", "net", "only", "exactly", "it's", "that's", "to", "abs", "some", "lumps", "pieces", "chips", "powder", "the", "normal", "one", "is", "was", "extra", "solid"}  # fmt: skip
+FILLERS = {"first", "now", "next", "then", "dry", "granulated", "anhydrous", "commercial", "absolute", "glacial", "in", "all", "altogether", "total", "about", "ca", "approximately", "roughly", "maybe", "net", "only", "exactly", "it's", "that's", "to", "abs", "some", "lumps", "pieces", "chips", "wire", "ribbon", "strips", "foil", "shavings", "sticks", "i", "think", "reckon", "guess", "powder", "the", "normal", "one", "is", "was", "extra", "solid"}  # fmt: skip
 
 
 def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
@@ -363,7 +363,7 @@ FORMS = ("flakes", "pellets", "powder", "crystals", "granules", "chips", "paste"
 def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     """ "30 mL of sulfuric acid, 96 % (w/w)": the strength after a comma, where no other substance follows it."""
     k = max(m.index, m.last) + 1
-    while is_word(at(items, k), "concentrate", "solution", "stuff", "acid", "bleach", *FORMS):
+    while is_word(at(items, k), "concentrate", "solution", "stuff", "acid", "bleach", "one", "kind", "sort", *FORMS):
         k += 1
     told = at(items, m.last + 2)
     if (
@@ -380,8 +380,28 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
         return
     while isinstance(x := at(items, k + 1), Token) and (
-        x.low in ("the", "it's", "that's", "they're", "they", "are", "which", "is", "of", "at", "about") or x.low in lex.ADJECTIVES
-    ):
+        x.low
+        in (
+            "the",
+            "it's",
+            "that's",
+            "they're",
+            "they",
+            "are",
+            "which",
+            "is",
+            "of",
+            "at",
+            "about",
+            "i",
+            "we",
+            "think",
+            "reckon",
+            "guess",
+            "believe",
+        )
+        or x.low in lex.ADJECTIVES
+    ):  # "I think it's twelve percent"
         k += 1
     q = at(items, k + 1)
     if not isinstance(q, Qty) or q.dim not in ("percent", "molar", "normal") or q.start in busy:

@@ -15,6 +15,8 @@ BY_SIZE = re.compile(
     r"|\b(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\s+at\s+a\s+time\b",
     re.I,
 )
+SHARE = re.compile(r"\b(?:a|one) (half|third|quarter|fifth|sixth|tenth) at a time\b|\b(?:in) (halves|thirds|quarters|fifths)\b", re.I)
+SHARES = {"half": 2, "halves": 2, "third": 3, "quarter": 4, "fifth": 5, "sixth": 6, "tenth": 10}
 APART = re.compile(
     rf"\b(?:every|at\s+intervals\s+of|each)\s+(?:about\s+)?{COUNT}\s*(?:min|minutes)\b|\b{COUNT}\s*(?:min|minutes)\s+apart\b|\b{COUNT}[-\s]min(?:ute)?\s+intervals\b",
     re.I,
@@ -30,6 +32,9 @@ def portions_of(step: Step, materials: list[Material]) -> int | None:
     """How many portions a step is added in; None where it does not say, or where the size of one is more than there is."""
     if m := IN_COUNT.search(step.text):
         return int(_number(m[1])) if _number(m[1]) > 1 else None
+    if m := SHARE.search(step.text):
+        word = (m[1] or m[2]).lower()
+        return SHARES.get(word) or SHARES[word.removesuffix("s")]
     if m := BY_SIZE.search(step.text):
         size = float(next(x for x in (m[1], m[3], m[5]) if x).replace(",", "."))
         unit = next(x for x in (m[2], m[4], m[6]) if x).lower()

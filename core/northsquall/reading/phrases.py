@@ -615,6 +615,24 @@ def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     return None
 
 
+def _bare_temperature(items: list[Item], i: int) -> tuple[float | None, int]:
+    """(°C, last item) of a bare number behind the word at `i`: "water bath, hot from the tap, sixty maybe", "oil bath at 120"; (None, i) without one."""
+    k = i + 1
+    while is_word(at(items, k), ",", "at", "hot", "warm", "from", "the", "tap", "about", "around", "say", "some", "maybe", "roughly"):
+        k += 1
+    number, behind = at(items, k), at(items, k + 1)
+    if (
+        k > i + 1
+        and isinstance(number, Token)
+        and number.kind == "num"
+        and isinstance(number.value, float | int)
+        and 25.0 <= number.value <= 250.0
+        and (behind is None or is_word(behind, ".", ",", ";", ")", "maybe", "perhaps", "or", "and", "under", "round", "for"))
+    ):
+        return float(number.value), k
+    return None, i
+
+
 def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     first = i
     words: set[str] = set()
@@ -703,6 +721,8 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     if kind in ("ice", "ice-salt") and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim in AMOUNTS:  # "ice bath (1 kg)"
         ice = water = convert(parts[0].value, parts[0].unit, parts[0].dim) / 2
         more = [parts[0]]
+    if temperature is None and ice is None and last == i and kind in ("water", "oil", "sand"):
+        temperature, last = _bare_temperature(items, i)
     after = items[last + 1] if last + 1 < len(items) else None
     if temperature is None and kind == "water" and (any("boiling" in w for w in words) or "steam" in words or is_word(after, "boiling")):
         temperature = BOILING_BATH_C

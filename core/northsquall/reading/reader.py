@@ -173,6 +173,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     ):
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
+    if DISPOSAL.search(line):
+        return tokens[first:]  # "Quench of the old lithium": what is got rid of is no product
     for i, t in enumerate(head):
         if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
             doc.results.product_identity = str(t.value)
@@ -246,6 +248,12 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
             return
 
 
+BEGUN_BEFORE = re.compile(
+    r"\b(?:di|tri|tetra)?(?:methyl|ethyl|propyl|butyl|phenyl|chloro|bromo|fluoro|iodo|nitro|methoxy|ethoxy|amino|hydroxy)[ -]$", re.I
+)
+"""In front of a name that is the end of a longer one: "dimethyl nitrobenzene"."""
+
+
 PART_OF_A_NAME = re.compile(
     r"-free\b|[ -](?:(?:tert-|n-|iso)?(?:meth|eth|prop|but|benz|phen)yl[ -])?(?:esters?|amide|anilide|hydrazide|chloride|bromide|nitrile|anhydride|oxime|hydrochloride|semicarbazone)\b",
     re.I,
@@ -256,7 +264,7 @@ PART_OF_A_NAME = re.compile(
 def _goes_in(head: list[Token], i: int, source: str) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
-    if PART_OF_A_NAME.match(source, head[i].end):
+    if PART_OF_A_NAME.match(source, head[i].end) or BEGUN_BEFORE.search(source[: head[i].start]):
         return True
     if i + 1 < len(head) and head[i + 1].low in ("to", "into", "→"):
         return True  # "Cyclohexanone oxime to caprolactam"
@@ -282,7 +290,13 @@ def _product(account: Account) -> None:
         head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]
         for t in substances_in(head):
             s = catalogue().substances[str(t.value)]
-            if t.value not in charged and s.phase != "g" and s.smiles and not PART_OF_A_NAME.match(head, t.end):
+            if (
+                t.value not in charged
+                and s.phase != "g"
+                and s.smiles
+                and not PART_OF_A_NAME.match(head, t.end)
+                and not BEGUN_BEFORE.search(head[: t.start])
+            ):
                 r.product_identity, r.product, r.product_span = str(t.value), t.text, (t.start, t.end)
                 break
     if r.product_identity:

@@ -412,9 +412,18 @@ def _number_words(tokens: list[Token]) -> list[Token]:
             half = after.low == "and" and i + 4 < len(tokens) and tokens[i + 3].low == "a" and tokens[i + 4].low in ("half", "quarter")
             out.append(Token("num", t.text, t.start, t.end, 1.0 + (SMALL_FRACTIONS[tokens[i + 4].low] if half else 0.0)))
             if half:  # "an hour and a half"
-                out.append(follow)
+                out.append(Token(follow.kind, follow.text, follow.start, tokens[i + 4].end, follow.value))
                 i += 5
                 continue
+        elif (
+            t.low in ("hour", "litre", "liter", "kilo")
+            and not (out and (out[-1].kind == "num" or out[-1].low in ("an", "a", "the", "per", "-", "/")))
+            and [x.low for x in tokens[i + 1 : i + 4]] in (["and", "a", "half"], ["and", "a", "quarter"])
+        ):  # "group meeting, hour and a half"
+            out.append(Token("num", t.text, t.start, t.start, 1.0 + SMALL_FRACTIONS[tokens[i + 3].low]))
+            out.append(Token(t.kind, t.text, t.start, tokens[i + 3].end, t.value))
+            i += 4
+            continue
         elif t.low in ("an", "a", "another") and follow is not None and follow.low in ("hour", "minute", "kilo", "litre", "liter"):
             out.append(Token("num", t.text, t.start, t.end, 1.0))
         else:

@@ -1,0 +1,120 @@
+"""Wordings of procedures with faults in them, misread once: each kept by another text than the one it was found in."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.assessment import Finding
+from northsquall.procedure import Step
+from northsquall.reading import read
+from northsquall.reading.phrases import bath_in, quantities
+from northsquall.reading.tokens import tokenise
+
+
+def found(text: str, code: str) -> list[Finding]:
+    return [f for f in assess(read(text)).findings if f.code == code]
+
+
+def last(text: str) -> Step:
+    return read(text).steps[-1]
+
+
+def test_a_mixture_just_made_is_poured_in_by_thirds() -> None:
+    p = read(
+        "X\n\nToluene 92 g in a 1 L flask. Mix 60 mL of nitric acid 65 % and 90 mL of sulfuric acid 96 % in a cylinder. "
+        "Pour the mixture in, a third at a time, ten minutes apart.\n"
+    )
+    dose = p.steps[-1]
+    assert (dose.vessel, dose.portions, dose.every.value if dose.every else None) == ("1 L flask", 3, 10.0)
+    assert any("nitration" in r.family for r in assess(p).reactions)
+
+
+@pytest.mark.parametrize(
+    ("words", "T"),
+    [("water bath, hot from the tap, fifty-five maybe", 55.0), ("oil bath at 120", 120.0), ("water bath, 2 of them", None), ("sand bath, at 90 rpm", None)],
+)  # fmt: skip
+def test_a_bare_number_behind_a_bath(words: str, T: float | None) -> None:
+    bath = bath_in(quantities(tokenise(words)))
+    assert (bath[0].T_C if bath else None) == T
+
+
+@pytest.mark.parametrize(("words", "minutes"), [("hour and a half", 90.0), ("an hour and a quarter", 75.0), ("half an hour", 30.0)])
+def test_hours_and_parts(words: str, minutes: float) -> None:
+    hold = last(f"X\n\nAniline 9.3 g in a 250 mL flask. Leave it on the bench, {words}.\n")
+    assert hold.duration is not None and hold.duration.value * {"h": 60.0, "min": 1.0}[hold.duration.unit] == minutes
+    assert hold.text.rstrip(".").endswith(words)
+
+
+@pytest.mark.parametrize(
+    "words",
+    ["Leave it while I'm out.", "The operator may leave.", "An hour; I do the shopping.", "Leave it for an hour, I went to the canteen."],
+)
+def test_nobody_is_there(words: str) -> None:
+    assert found(f"X\n\nToluene 92 g and nitric acid 65 % 100 mL in a 1 L flask. Heat to 70 °C for 1 h. {words}\n", "P08")
+
+
+@pytest.mark.parametrize(
+    ("words", "at_once"),
+    [("all in, while stirring", True), ("over 30 min; when it is all in, stir", False), ("dropwise, all in all 40 min", False)],
+)
+def test_all_in(words: str, at_once: bool) -> None:
+    p = read(f"X\n\nPhenol 9.4 g in 100 mL of water in a 500 mL beaker. Bromine 48 g, {words}.\n")
+    assert next(s for s in p.steps if s.kind in ("dose", "add")).all_at_once is at_once
+
+
+def test_what_was_listed_is_shaken_together() -> None:
+    """Fact of the trade: an ammonium salt and caustic, damp, give ammonia."""
+    a = assess(
+        read(
+            "X\n\nSixty-six grams of ammonium sulfate and fifty grams of caustic soda, mixed together in a one-litre flask. Then ten mils of water.\n"
+        )
+    )
+    assert sum(g.mol.best or 0.0 for g in a.gases if g.formula == "NH3") == pytest.approx(2 * 66 / 132.14, rel=0.03)
+
+
+def test_a_tube_that_goes_down_into_a_beaker_takes_the_gas() -> None:
+    text = (
+        "X\n\nAmmonium chloride 53 g and sodium hydroxide 60 g together in a 500 mL flask with 10 mL of water. "
+        "Tube goes right down into a beaker of 200 mL of 20 % hydrochloric acid."
+    )
+    a = assess(read(text + "\n"))
+    assert [f.severity for f in a.findings if f.code == "G05"] == ["condition"]
+    assert [f.severity for f in found(text + " The acid shot back up the tube.\n", "G05")] == ["stop"]
+    assert "S04" in [f.code for f in assess(read(text + " The rest I flushed with bleach.\n")).findings]
+
+
+@pytest.mark.parametrize(
+    ("words", "kept"), [("No goggles, stupid.", False), ("I did it without gloves.", False), ("Goggles and gloves.", True)]
+)
+def test_protection_that_is_not_worn(words: str, kept: bool) -> None:
+    text = f"X\n\nZinc 13 g in a 500 mL flask. Hydrochloric acid 20 % 100 mL over 20 min. {words}\n"
+    assert bool(found(text, "P10")) is not kept
+
+
+def test_what_is_got_rid_of_is_no_product() -> None:
+    p = read("Quench of the old sodium\n\nMethanol 200 mL in a 500 mL beaker. Sodium wire pieces, ca 6 g, over 30 min.\n")
+    assert p.results.product_identity is None
+    assert next(m.amount.value for m in p.materials if m.identity == "sodium" and m.amount) == 6.0
+
+
+def test_the_end_of_a_longer_name_is_no_product() -> None:
+    assert read("Dimethyl nitrobenzene\n\nXylene 10 g in a 100 mL flask.\n").results.product_identity is None
+
+
+def test_a_strength_behind_i_think() -> None:
+    m = read("X\n\nPool bleach, I think it's twelve percent, 100 mL in a flask.\n").materials[0]
+    assert m.strength is not None and m.strength.percent_w == 12.0
+
+
+@pytest.mark.parametrize("words", ["until nothing's left", "until the residue foams", "until the rest smokes"])
+def test_a_still_run_too_far(words: str) -> None:
+    assert found(f"X\n\nNitrobenzene 100 g in a 250 mL flask. Distil at normal pressure {words}.\n", "Q09")
+
+
+def test_peroxide_into_the_acetone_waste() -> None:
+    """Handbook 3.4: peroxide and ketones in acid."""
+    assert found(
+        "X\n\nHydrogen peroxide 30 % 100 mL and sulfuric acid 96 % 5 mL in a 250 mL beaker. Heat to 60 °C for 1 h. The liquid goes into the acetone waste can.\n",
+        "Q12",
+    )
