@@ -118,3 +118,73 @@ def test_peroxide_into_the_acetone_waste() -> None:
         "X\n\nHydrogen peroxide 30 % 100 mL and sulfuric acid 96 % 5 mL in a 250 mL beaker. Heat to 60 °C for 1 h. The liquid goes into the acetone waste can.\n",
         "Q12",
     )
+
+
+@pytest.mark.parametrize(
+    ("words", "grams"),
+    [("one gram nine of sodium nitrite", 1.9), ("two grams five", 2.5), ("one gram, nine times stirred", 1.0), ("two grams five minutes later", 2.0), ("2 grams five", 2.0)],
+)  # fmt: skip
+def test_spoken_tenths_behind_a_unit(words: str, grams: float) -> None:
+    q = next(x for x in quantities(tokenise(words + ".")) if getattr(x, "unit", "") == "g")
+    assert getattr(q, "value", None) == pytest.approx(grams)
+
+
+@pytest.mark.parametrize(
+    ("words", "portions", "every"),
+    [("in little spoonfuls, ten of them, three minutes between", 10, 3.0), ("in six portions, four minutes apart", 6, 4.0)],
+)
+def test_spoonfuls_and_the_time_between(words: str, portions: int, every: float) -> None:
+    dose = last(f"X\n\nBenzophenone 9 g and methanol 80 mL in a 250 mL flask in ice. Sodium borohydride 1.9 g {words}.\n")
+    assert (dose.portions, dose.every.value if dose.every else None, dose.duration) == (portions, every, None)
+
+
+def test_a_time_between_two_bounds_is_a_duration() -> None:
+    hold = last("X\n\nAniline 9.3 g in a 250 mL flask. Stir for 30 min between 10 and 15 °C.\n")
+    assert hold.duration is not None and hold.duration.value == 30.0
+
+
+def test_ice_told_behind_its_bath_is_no_charge() -> None:
+    p = read("X\n\nAniline 9.3 g in a 250 mL flask, the flask in a bowl of ice and water, about two kilos of ice I'd say.\n")
+    assert [m.identity for m in p.materials] == ["aniline"]
+    assert p.vessels[0].bath is not None and p.vessels[0].bath.ice_g == 2000.0
+
+
+def test_the_bath_of_the_step_that_feeds_counts() -> None:
+    p = read(
+        "X\n\nMethyl benzoate 13.6 g and sulfuric acid 96 % 30 mL in a 250 mL flask, ice bath. Mix 7 mL of nitric acid 65 % and 7 mL of sulfuric acid 96 % in a beaker. "
+        "Drip the mix in, 45 min, 0-10 °C, ice-salt bath 1.5 kg.\n"
+    )
+    bath = next(v for v in p.vessels if v.name == "250 mL flask").bath
+    assert bath is not None and (bath.kind, bath.ice_g) == ("ice-salt", 750.0)
+
+
+def test_a_batch_poured_on_dry_ice_leaves_its_flask() -> None:
+    """Fact of the trade: a Grignard solution is poured on crushed dry ice in a beaker, and the gas foams there."""
+    p = read(
+        "X\n\nMagnesium 2.6 g in a 250 mL flask. Bromobenzene 16 g in 60 mL of ether over 60 min. Reflux 30 min. Pour slowly on 50 g crushed dry ice in a 600 mL beaker.\n"
+    )
+    assert (p.steps[-1].vessel, p.steps[-1].from_vessel) == ("600 mL beaker", "250 mL flask")
+    assert any("carbon dioxide" in r.family for r in assess(p).reactions)
+
+
+@pytest.mark.parametrize(("words", "shut"), [("with a bung with two holes", False), ("with a two-holed bung", False), ("with a rubber bung", True)])
+def test_a_bung_with_holes_shuts_nothing(words: str, shut: bool) -> None:
+    text = f"X\n\nZinc 30 g in a 1 L bottle, {words}. Sulfuric acid 20 % 200 mL through the funnel over 20 min.\n"
+    assert bool(found(text, "G02")) is shut
+
+
+def test_a_match_held_to_hydrogen() -> None:
+    """Fact of the trade: hydrogen is lit by a match, and the flame runs back."""
+    assert found("X\n\nZinc 30 g in a 1 L flask. Sulfuric acid 20 % 200 mL over 20 min. They light the bubbles with a long match.\n", "G08")
+
+
+def test_a_high_end_alone_is_said_to_be_one() -> None:
+    """Handbook 4, H02: the high end over the limit counts; the sentence says whether the best figure is over it too."""
+    text = (
+        "X\n\nMethyl benzoate 34 g and sulfuric acid 96 % 70 mL in a 500 mL flask in a bath of 1.5 kg of ice and 1 L of water. "
+        "Nitric acid 68 % 22 mL and sulfuric acid 96 % 22 mL are mixed in a beaker in ice. The cold mixture is added over {} min, below 15 °C.\n"
+    )
+    for minutes in (10, 40, 60, 80):
+        for f in found(text.format(minutes), "H02"):
+            best = f.figure.best if hasattr(f.figure, "best") else None
+            assert best is not None and ("; the high end is over" in f.message) is (best <= 15.0)

@@ -135,7 +135,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if run and run.over_at_s is not None:
             parts.append(f"passes {seg.limit_C:.0f} °C {_sig((run.over_at_s - run.start_s) / 60)} min into the step")
         yield finding(
-            "H02", severity, f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), over the limit of {seg.limit_C:.0f} °C.",
+            "H02", severity, f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}){',' if best > seg.limit_C else '; the high end is'} over the limit of {seg.limit_C:.0f} °C.",
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip

@@ -123,7 +123,8 @@ class Reading:
             or not any(x.identity == m.identity and x.measured and x.index < m.index for x in self.mentions)
         ]
         for m in self.mentions:  # "ice and water round it, two kilos of ice"
-            mass = m.amount is not None and m.amount.dim == "mass" and is_word(at(self.items, m.first - 1), ",")
+            lead = m.first - 1 - is_word(at(self.items, m.first - 1), "about", "some", "maybe", "say", "roughly")
+            mass = m.amount is not None and m.amount.dim == "mass" and is_word(at(self.items, lead), ",")
             if m.identity == "ice" and mass and self.bath is not None and self.bath.kind == "ice" and self.bath.ice_g is None:
                 self.bath.ice_g = convert(m.amount.value, m.amount.unit, "mass")  # type: ignore[union-attr]
                 account.used |= {q.start for q in m.used}
@@ -1723,7 +1724,8 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
 def _ice_there(there: list[Mention]) -> bool:
     """Whether ice or water waits to receive the batch, and not a reagent dissolved in it."""
     reagent = any(m.measured and m.identity and _is_reagent(m.identity) for m in there)
-    return any(m.identity in RECEIVERS for m in there) and not reagent
+    dry_ice = any(m.identity == "carbon dioxide" and m.measured and "ice" in m.name.lower() for m in there)
+    return (any(m.identity in RECEIVERS for m in there) or dry_ice) and not reagent
 
 
 def _is_reagent(identity: str) -> bool:
@@ -2489,6 +2491,7 @@ def _move(account: Account, r: Reading) -> bool:
         or re.search(r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:that|it|this)\b", source, re.I)
     ):
         main = main_vessel(account, [])
+        set_bath(main, r.bath)
         if all(not lots_for(account, m, False) for m in r.mentions if not m.generic.startswith("row ")):
             step = new_step(account, r.clause, "dose", vessel=main.name, from_vessel=mix.name)
             if step.duration is None and step.all_at_once:

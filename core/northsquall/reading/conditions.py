@@ -228,7 +228,8 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
         if isinstance(x, Qty) and x.dim == "time":
             before = [y.low for y in clause.items[max(0, i - 3) : i] if isinstance(y, Token)]
             after = [y.low for y in clause.items[i + 1 : i + 3] if isinstance(y, Token)]
-            if after[:1] in (["apart"], ["beforehand"], ["before"]) or (before[-1:] == ["every"]):
+            between = after[:1] == ["between"] and not any(isinstance(y, Qty) for y in clause.items[i + 2 : i + 4])
+            if between or after[:1] in (["apart"], ["beforehand"], ["before"]) or (before[-1:] == ["every"]):
                 continue
             q = x.model()
             factor = convert(1.0, x.unit, "time") / 60.0

@@ -9,7 +9,10 @@ from northsquall.reading.tokens import NUMBER_WORDS
 
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
 PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts)"
-IN_COUNT = re.compile(rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b", re.I)
+IN_COUNT = re.compile(
+    rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b|\b{PIECES},?\s+{COUNT}\s+of\s+them\b",
+    re.I,
+)
 BY_SIZE = re.compile(
     rf"\b(?:in|of)\s+(?:about\s+)?(\d+(?:[.,]\d+)?)[\s-]*(g|mg|mL|ml)\s+{PIECES}\b|{PIECES}\s+of\s+(?:about\s+)?(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\b"
     r"|\b(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\s+at\s+a\s+time\b",
@@ -18,7 +21,7 @@ BY_SIZE = re.compile(
 SHARE = re.compile(r"\b(?:a|one) (half|third|quarter|fifth|sixth|tenth) at a time\b|\b(?:in) (halves|thirds|quarters|fifths)\b", re.I)
 SHARES = {"half": 2, "halves": 2, "third": 3, "quarter": 4, "fifth": 5, "sixth": 6, "tenth": 10}
 APART = re.compile(
-    rf"\b(?:every|at\s+intervals\s+of|each)\s+(?:about\s+)?{COUNT}\s*(?:min|minutes)\b|\b{COUNT}\s*(?:min|minutes)\s+apart\b|\b{COUNT}[-\s]min(?:ute)?\s+intervals\b",
+    rf"\b(?:every|at\s+intervals\s+of|each)\s+(?:about\s+)?{COUNT}\s*(?:min|minutes)\b|\b{COUNT}\s*(?:min|minutes)\s+(?:apart|between)\b|\b{COUNT}[-\s]min(?:ute)?\s+intervals\b",
     re.I,
 )
 PER_SECOND = re.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
@@ -31,7 +34,8 @@ def _number(word: str) -> float:
 def portions_of(step: Step, materials: list[Material]) -> int | None:
     """How many portions a step is added in; None where it does not say, or where the size of one is more than there is."""
     if m := IN_COUNT.search(step.text):
-        return int(_number(m[1])) if _number(m[1]) > 1 else None
+        count = _number(m[1] or m[2])
+        return int(count) if count > 1 else None
     if m := SHARE.search(step.text):
         word = (m[1] or m[2]).lower()
         return SHARES.get(word) or SHARES[word.removesuffix("s")]

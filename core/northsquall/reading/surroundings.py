@@ -34,7 +34,7 @@ HELD = re.compile(
 )
 NOT_SHUT = re.compile(
     r"\b(?:loose\w*|lightly|never|not|nothing (?:is|was)|don't|do not|without|un(?:stoppered|capped)|vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
-    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its )?(?:hole|vent|tube)|delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
+    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
 ONCE_OVER = re.compile(
@@ -88,7 +88,7 @@ PURGED = re.compile(
     re.I,
 )
 FLAME = re.compile(
-    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b",
+    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b",
     re.I,
 )
 DENIED = re.compile(

@@ -272,7 +272,7 @@ def _tokens(text: str, begin: int, end: int, european: bool) -> list[Token]:
         if sub is not None:
             tokens.append(sub)
             position = sub.end
-    return _units(_number_words(tokens), text)
+    return _tenths(_units(_number_words(tokens), text))
 
 
 def _number(text: str, european: bool) -> float:
@@ -442,6 +442,32 @@ def _is_unit(token: Token) -> bool:
     except UnitError:
         return False
     return True
+
+
+def _tenths(tokens: list[Token]) -> list[Token]:
+    """Spoken tenths behind a unit: "one gram nine" is 1.9 g, where nothing that is counted follows."""
+    out: list[Token] = []
+    for i, t in enumerate(tokens):
+        number, unit = (out[-2], out[-1]) if len(out) > 1 else (None, None)
+        behind = tokens[i + 1] if i + 1 < len(tokens) else None
+        if (
+            number is not None
+            and unit is not None
+            and t.low in ONES[1:10]
+            and number.kind == "num"
+            and not number.text[:1].isdigit()
+            and isinstance(number.value, float)
+            and number.value == int(number.value)
+            and unit.text.lower() in ("gram", "grams", "kilo", "kilos", "litre", "litres", "liter", "liters")
+            and (behind is None or behind.text in ",.;\n" or behind.low == "of")
+        ):
+            out[-2:] = [
+                Token("num", number.text, number.start, number.end, number.value + NUMBER_WORDS[t.low] / 10.0),
+                Token(unit.kind, unit.text, unit.start, t.end, unit.value),
+            ]
+            continue
+        out.append(t)
+    return out
 
 
 def _units(tokens: list[Token], text: str) -> list[Token]:
