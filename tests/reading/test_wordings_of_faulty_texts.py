@@ -167,7 +167,9 @@ def test_a_batch_poured_on_dry_ice_leaves_its_flask() -> None:
     assert any("carbon dioxide" in r.family for r in assess(p).reactions)
 
 
-@pytest.mark.parametrize(("words", "shut"), [("with a bung with two holes", False), ("with a two-holed bung", False), ("with a rubber bung", True)])
+@pytest.mark.parametrize(
+    ("words", "shut"), [("with a bung with two holes", False), ("with a two-holed bung", False), ("with a rubber bung", True)]
+)
 def test_a_bung_with_holes_shuts_nothing(words: str, shut: bool) -> None:
     text = f"X\n\nZinc 30 g in a 1 L bottle, {words}. Sulfuric acid 20 % 200 mL through the funnel over 20 min.\n"
     assert bool(found(text, "G02")) is shut

@@ -31,6 +31,8 @@ LEAST_ICE = 0.1
 """Grams of ice in the pot per mL of its contents from which the ice is its bath (assumption)."""
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+WARM_K = 6.0
+"""What stands this much over its surroundings is kept warm, and is no room that is a little warmer (common practice, no source)."""
 HEATERS = ("mantle", "plate", "microwave", "burner")
 REFLUX_K = 15.0
 """A bath stands this much over the boiling point of what it keeps at reflux (common practice, no source)."""
@@ -293,7 +295,7 @@ class _Builder:
         """Where the bath begins, K."""
         held = self.bath is not None and self.bath.kind == "thermostat" and self.bath.T_C is not None
         first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name), None)
-        if held and first is not None and self.settings.best("ambient_C") + 6.0 < self.bath.T_C and self._later(first):  # type: ignore[union-attr,operator]
+        if held and first is not None and self._warm_C < self.bath.T_C and self._later(first):  # type: ignore[union-attr,operator]
             return self.settings.best("ambient_C") + ZERO_C
         return (self.bath.T_C if held else self.bath_T) + ZERO_C  # type: ignore[union-attr,operator]
 
@@ -412,9 +414,14 @@ class _Builder:
         return self.bath is not None and self.bath.span is not None and self.bath.span[0] > step.span[1]
 
     @property
+    def _warm_C(self) -> float:
+        """Temperature above which something is kept warm, °C."""
+        return float(self.settings.best("ambient_C")) + WARM_K
+
+    @property
     def _warm_before_bath(self) -> bool:
         """Whether something is fed warm before an ice bath is told of: the ice comes under the flask afterwards."""
-        warm = self.settings.best("ambient_C") + 6.0
+        warm = self._warm_C
         cold = self.bath is not None and self.bath.kind in ("ice", "ice-salt")
         return cold and any(
             t.step.kind in ("dose", "add") and t.step.T_range is not None and (t.step.T_range.low or t.step.T_range.value) > warm and self._later(t.step)
@@ -426,7 +433,7 @@ class _Builder:
         last = next((x for x in reversed(segments) if x.kind != "wait"), segments[-1])  # a sample was taken meanwhile
         warm = last.bath_T_K - ZERO_C
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else warm
-        if last.bath not in ("fixed", "heater", "jacket") or warm <= target + 6.0:
+        if last.bath not in ("fixed", "heater", "jacket") or warm <= target + WARM_K:
             return
         wait_s = self._cooling_s(step, *before, start=warm)
         segments.append(
@@ -456,7 +463,7 @@ class _Builder:
         held = bath is not None and bath.kind in HEATERS
         if step is not None and step.kind in ("dose", "add") and step.T_range is not None:  # a warm feed: what heats goes on heating
             low = step.T_range.low if step.T_range.low is not None else step.T_range.value
-            warm = low > self.settings.best("ambient_C") + 6.0
+            warm = low > self._warm_C
             if warm and held:
                 return "heater", low
             if warm and bath is not None and bath.kind in ("oil", "water", "sand") and bath.T_C is None and step.bath is None:
@@ -467,12 +474,12 @@ class _Builder:
             return "heater", step.T_range.value
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:
             low = step.T_range.low if step.T_range.low is not None else step.T_range.value
-            if low > bath_T + 6 or bath is None:
+            if low > bath_T + WARM_K or bath is None:
                 return "fixed", step.T_range.value
         own = step.bath if step is not None and step.bath is not None else bath
         if step is not None and own is bath and self._warm_before_bath and self._later(step):
             return "none", bath_T
-        hot = own is not None and own is bath and own.T_C is not None and self.settings.best("ambient_C") + 6.0 < own.T_C
+        hot = own is not None and own is bath and own.T_C is not None and self._warm_C < own.T_C
         if step is not None and hot and self._later(step):
             return "none", self.settings.best("ambient_C")  # what warms the end does not warm the beginning
         if own is None:
