@@ -161,10 +161,15 @@ def test_the_bath_of_the_step_that_feeds_counts() -> None:
 def test_a_batch_poured_on_dry_ice_leaves_its_flask() -> None:
     """Fact of the trade: a Grignard solution is poured on crushed dry ice in a beaker, and the gas foams there."""
     p = read(
-        "X\n\nMagnesium 2.6 g in a 250 mL flask. Bromobenzene 16 g in 60 mL of ether over 60 min. Reflux 30 min. Pour slowly on 50 g crushed dry ice in a 600 mL beaker.\n"
+        "X\n\nMagnesium 2.6 g in a 250 mL flask. Bromobenzene 15.7 g in 60 mL of ether in the funnel. Run in over 60 min so that it boils gently. "
+        "Pour slowly on 50 g crushed dry ice in a 600 mL beaker. Hydrochloric acid 15 % 60 mL over 20 min. Yield 9.2 g of benzoic acid.\n"
     )
-    assert (p.steps[-1].vessel, p.steps[-1].from_vessel) == ("600 mL beaker", "250 mL flask")
-    assert any("carbon dioxide" in r.family for r in assess(p).reactions)
+    fed, poured = p.steps[1], p.steps[2]
+    assert (fed.kind, fed.duration.value if fed.duration else None) == ("dose", 60.0)
+    assert (poured.vessel, poured.from_vessel, p.steps[3].vessel) == ("600 mL beaker", "250 mL flask", "600 mL beaker")
+    a = assess(p)
+    assert any("carbon dioxide" in r.family for r in a.reactions)
+    assert a.yield_ is not None and a.yield_.percent == pytest.approx(9.2 / 12.21 * 100, abs=1.0)
 
 
 @pytest.mark.parametrize(

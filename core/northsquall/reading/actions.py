@@ -2818,6 +2818,9 @@ def _quench(account: Account, r: Reading) -> None:
     step.T_range = None
     place(account, step, lots)
     account.place, account.last = vessel.name, vessel
+    if lots and all(x.identity == "carbon dioxide" for x in lots):  # what the batch is poured on to react
+        step.kind = "add" if step.all_at_once else "dose"
+        account.main, account.place, account.quench = vessel, None, None
 
 
 # ------------------------------------------------------------------ the end of the batch and its work-up

@@ -467,8 +467,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and any(is_word(y, "in", "into", "on") for y in items[i + 1 : i + 6])
         ):
             continue  # "goggles, splash apron"
-        if x.low == "boils" and is_word(before, "it") and is_word(at(items, i - 2), "while"):
-            continue  # "through the funnel in 15 min while it boils gently"
+        paced = any(is_quantity(y, "time") for y in items[:i])
+        if x.low in ("boils", "refluxes") and is_word(before, "it", "ether"):
+            if any(is_word(y, "while") or (paced and is_word(y, "so")) for y in items[max(0, i - 4) : i - 1]):
+                continue  # "through the funnel in 15 min while it boils gently", "over 60 min so that it boils gently"
         if x.low in ("tested", "checked") and is_word(before, ",") and is_word(after, "with", "by", "for", "on"):
             if any(isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[:i]):
                 continue  # "cyclohexene 4 g, tested with a peroxide strip": how it is

@@ -533,7 +533,7 @@
             {@const when = early ? (active.start_min ?? 0) + 0.1 : (active.end_min ?? 0) - 0.1}
             {@const py = yW(at(t, s.removable_W ?? [], when) ?? 0)}
             <text
-              x={x(when) - 6}
+              x={Math.max(x(when) - 6, left + 148)}
               y={py < heatTop + 18 ? py + 27 : Math.min(py - 6, heatBase - 6)}
               text-anchor="end"
               class="small teal plate">bath takes at the limit</text
