@@ -10,6 +10,8 @@ from northsquall.procedure import Step
 from northsquall.reading import read
 from northsquall.reading.phrases import bath_in, quantities
 from northsquall.reading.tokens import tokenise
+from northsquall.substances import catalogue
+from northsquall.substances.resolve import resolve
 
 
 def found(text: str, code: str) -> list[Finding]:
@@ -195,3 +197,11 @@ def test_a_high_end_alone_is_said_to_be_one() -> None:
         for f in found(text.format(minutes), "H02"):
             best = f.figure.best if hasattr(f.figure, "best") else None
             assert best is not None and ("; the high end is over" in f.message) is (best <= 15.0)
+
+
+def test_a_misspelt_name_that_makes_no_structure_is_no_crash() -> None:
+    """Bromine with three bonds is no molecule: a name that the reader takes for one is not known, in a title or alone."""
+    p = read("4-Bromaphenol, 0.1 mol\n\nPhenol 9.4 g in 100 mL of water in a 500 mL beaker.\n")
+    assert p.results.product_smiles is None and [m.identity for m in p.materials] == ["phenol", "water"]
+    found = resolve("4-bromaphenol", catalogue())
+    assert found.substance is None or found.substance.id == "4-bromophenol"

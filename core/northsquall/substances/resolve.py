@@ -112,10 +112,21 @@ _names = _Names()
 
 @lru_cache(maxsize=2000)
 def structure_of_name(name: str) -> str | None:
-    """SMILES of a systematic name, or None where it cannot be read (or no reader is installed)."""
+    """SMILES of a systematic name, or None where it cannot be read, is no structure that can exist, or no reader is installed."""
     if not 3 <= len(name) <= 200 or not re.search(r"[a-z]{3}", name):
         return None
-    return _names.read(name)
+    smiles = _names.read(name)
+    return smiles if smiles is not None and _can_exist(smiles) else None
+
+
+@lru_cache(maxsize=1024)
+def _can_exist(smiles: str) -> bool:
+    """Whether every valence is allowed: the reader takes a misspelt "bromaphenol" for a ring with three bonds on bromine."""
+    RDLogger.DisableLog("rdApp.*")  # type: ignore[attr-defined]
+    try:
+        return Chem.MolFromSmiles(smiles) is not None
+    finally:
+        RDLogger.EnableLog("rdApp.error")  # type: ignore[attr-defined]
 
 
 def looks_systematic(name: str) -> bool:
