@@ -6,6 +6,7 @@ import pytest
 
 from northsquall.assess import assess
 from northsquall.assessment import Finding
+from northsquall.chemistry.walk import pressure_of
 from northsquall.procedure import Step
 from northsquall.reading import read
 from northsquall.reading.phrases import bath_in, quantities
@@ -83,6 +84,8 @@ def test_a_tube_that_goes_down_into_a_beaker_takes_the_gas() -> None:
     a = assess(read(text + "\n"))
     assert [f.severity for f in a.findings if f.code == "G05"] == ["condition"]
     assert [f.severity for f in found(text + " The acid shot back up the tube.\n", "G05")] == ["stop"]
+    kept = " The tube is lifted before the gas ends, so that no acid is sucked back up the tube.\n"
+    assert [f.severity for f in found(text + kept, "G05")] == ["condition"]  # what must not happen was not seen
     assert "S04" in [f.code for f in assess(read(text + " The rest I flushed with bleach.\n")).findings]
 
 
@@ -205,3 +208,10 @@ def test_a_misspelt_name_that_makes_no_structure_is_no_crash() -> None:
     assert p.results.product_smiles is None and [m.identity for m in p.materials] == ["phenol", "water"]
     found = resolve("4-bromaphenol", catalogue())
     assert found.substance is None or found.substance.id == "4-bromophenol"
+
+
+@pytest.mark.parametrize(
+    ("words", "mbar"), [("at three hundred and fifty millibar", 350.0), ("at twenty-five millibars", 25.0), ("a few millibar", None)]
+)
+def test_a_spoken_pressure(words: str, mbar: float | None) -> None:
+    assert pressure_of(words) == mbar

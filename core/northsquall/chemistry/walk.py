@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from itertools import pairwise
 from typing import Protocol
 
 from northsquall.chemistry.families import FREE
@@ -13,6 +14,7 @@ from northsquall.chemistry.roots import charge_of, is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
 from northsquall.heat.boiling import at_one_bar
 from northsquall.procedure import Procedure, Step, Vessel
+from northsquall.reading.tokens import tokenise
 from northsquall.substances import Substance, catalogue
 
 GAS_PORTIONS = 20
@@ -295,8 +297,6 @@ def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
 
 STEAM = re.compile(r"\bsteam\b", re.I)
 PRESSURE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|millibars?|hPa|torr|mm ?Hg|mm)\b", re.I)
-SPOKEN_MBAR = re.compile(r"\b(a|one|two|three|four|five|six|seven|eight|nine) hundred (?:and fifty )?millibars?\b", re.I)
-HUNDREDS = ("zero", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine")
 VACUUM = re.compile(r"\b(?:reduced pressure|vacuum|vacuo|rotary|rotavap\w*|aspirator|water pump)\b", re.I)
 VACUUM_MBAR = 50.0
 """Pressure where a text says vacuum and no figure (assumption)."""
@@ -311,9 +311,9 @@ def pressure_of(text: str) -> float | None:
     m = PRESSURE.search(text)
     if m:
         return float(m[1].replace(",", ".")) * (1.0 if m[2].lower() in ("mbar", "millibar", "millibars", "hpa") else 1.333)
-    said = SPOKEN_MBAR.search(text)
-    if said:
-        return 100.0 * max(HUNDREDS.index(said[1].lower()) if said[1].lower() in HUNDREDS else 1, 1) + 50.0 * ("fifty" in said.group())
+    for number, unit in pairwise(tokenise(text)) if "millibar" in text.lower() else ():
+        if number.kind == "num" and unit.low in ("millibar", "millibars"):
+            return float(number.value or 0.0) or None  # "at three hundred and fifty millibar"
     return VACUUM_MBAR if VACUUM.search(text) else None
 
 

@@ -627,6 +627,11 @@ def _choice(record: GasRecord, mol: float | None) -> str:
     return f"Lead it through an empty trap into {kinds[kind]}{f', {1.5 * mol * (per or 1.0):.2g} mol' if mol is not None else ''}."
 
 
+def _seen_going_back(text: str) -> re.Match[str] | None:
+    """The words by which the author saw liquid go back up the line; none where they say that it must not, or might."""
+    return next((m for m in WENT_BACK.finditer(text) if not NEVER_OVER.search(text[max(0, m.start() - 45) : m.start()])), None)
+
+
 @rule("G05")
 def sucked_back(c: Context) -> Iterator[Finding]:
     """G05: an absorber's liquid that can be pulled back into the pot."""
@@ -637,7 +642,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
             dips = p.element.dip_cm is not None and p.element.dip_cm > 0
             size = f"{p.pulled_mL:.0f} mL" if p.pulled_mL else "the whole liquid"
             small = f"the traps before it hold {p.trap_mL:.0f} mL" if p.trap_mL else "no empty trap stands before it"
-            seen = WENT_BACK.search(c.procedure.source_text)
+            seen = _seen_going_back(c.procedure.source_text)
             hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
             yield finding(
                 "G05", "stop" if seen or (dips and hot and not p.trap_mL) else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
@@ -659,14 +664,12 @@ def went_back(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     if any(p.pulled == "reaches" for line in (c.gas.lines.values() if c.gas else []) for p in line.elements):
         return
-    for m in WENT_BACK.finditer(text):
-        if NEVER_OVER.search(text[max(0, m.start() - 45) : m.start()]) or not any(r.mol[1] > 0 for r in (c.gas.releases if c.gas else [])):
-            continue
+    m = _seen_going_back(text)
+    if m is not None and any(r.mol[1] > 0 for r in (c.gas.releases if c.gas else [])):
         yield finding(
             "G05", "stop", f"“{m.group()}”: the liquid of the line went back towards what makes the gas.", step=c.step_at(m.start()), span=m.span(), limit="an empty trap, or a funnel above the liquid",
             remedy="An empty trap before the liquid, the right way round; gas or nitrogen through it until the tube is out.", source="handbook 2.7", short="suck-back",
         )  # fmt: skip
-        return
 
 
 OUTLET_DIPS = re.compile(

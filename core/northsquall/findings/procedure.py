@@ -412,9 +412,9 @@ def _still_heated(c: Context, step: Step) -> bool:
     """Whether a hold with no temperature of its own goes on with the heat of the step before it, or in a bath that is hot."""
     vessel = c.vessel(step.vessel or "")
     cold = any(s.vessel == step.vessel and s.n < step.n and s.kind in ("cool", "quench") for s in c.procedure.steps)
-    if step.kind == "hold" and step.T_range is None and not cold and vessel is not None and vessel.bath is not None:
-        if (vessel.bath.T_C or 0.0) > HELD_WARM_C:
-            return True
+    bath_C = vessel.bath.T_C if vessel is not None and vessel.bath is not None else None
+    if step.kind == "hold" and step.T_range is None and not cold and bath_C is not None and bath_C > HELD_WARM_C:
+        return True
     before = [
         s
         for s in c.procedure.steps

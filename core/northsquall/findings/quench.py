@@ -18,6 +18,7 @@ from northsquall.quenching import Leftover, readiness
 from northsquall.quenching.dump import dump_of
 from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
+from northsquall.reading.lexicon import WORN
 from northsquall.stability import alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -782,7 +783,7 @@ def _can_hurt(c: Context, mol: float) -> bool:
     """Whether there is a reaction's heat, a stage that warms, a toxic gas of more than `mol`, a litre of one that burns, or either of unknown amount."""
     if c.enthalpy or any(s.cp_J_K > 0 and s.rise_K[1] > WARM_K for s in c.stages):
         return True
-    if any(e.conditions.T_high >= HOT_ACID_C and sum(free_acids(e.after).values()) > 0.2 for e in c.walk.entries):
+    if any(e.conditions.T_high >= HOT_ACID_C and sum(free_acids(e.after).values()) > 0.2 for e in c.stand_in.entries):
         return True  # strong acid, hot
     if c.gas is None:
         return False
@@ -812,9 +813,7 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
 @rule("P10")
 def unprotected(c: Context) -> Iterator[Finding]:
     """P10: no protection is written beside something that needs it."""
-    if "protection" in c.procedure.ready or re.search(
-        r"\b(?<!no )(?<!without )(?:spectacles|glasses|goggles|gloves|visor|apron|face ?shield|gauntlets)\b", c.procedure.source_text, re.I
-    ):
+    if "protection" in c.procedure.ready or re.search(rf"\b{WORN}\b", c.procedure.source_text, re.I):
         return
     if not _can_hurt(c, 0.01):
         return

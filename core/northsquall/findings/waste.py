@@ -298,7 +298,7 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
         step = c.step_at(m.start())
         if not agents or step is None:
             continue
-        for e in c.walk.entries:
+        for e in c.stand_in.entries:
             v = c.vessel(e.vessel)
             spoken = v is not None and (
                 re.search(rf"\b{v.kind}\b", sentence, re.I) is not None
@@ -307,9 +307,9 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             if not spoken or e.step > step.n:
                 continue
             dregs = dict(e.after)
-            for r in c.gas.releases if c.gas else []:
-                if r.vessel == e.vessel and r.step <= e.step and r.mol[1] > 0:
-                    dregs[r.gas] = dregs.get(r.gas, 0.0) + DISSOLVED * r.mol[1]
+            for x in c.stand_in.entries:
+                for g, n in x.gas.items() if x.vessel == e.vessel and x.step <= e.step else ():
+                    dregs[g] = dregs.get(g, 0.0) + DISSOLVED * n
             for agent in agents:
                 h = next(_meeting(dict(agent.parts), dregs), None)
                 if h is not None:
@@ -335,7 +335,7 @@ def wet_with(c: Context) -> Iterator[Finding]:
         step = c.step_at(m.start())
         if agent is None or step is None:
             continue
-        for e in c.walk.entries:
+        for e in c.stand_in.entries:
             if e.step > step.n or e.vessel in c.walk.lines.values():
                 continue
             made = {g: n for g, n in e.gas.items() if n > 0}  # what the bath gives off stands over and in it

@@ -44,9 +44,9 @@ class Account:
     letters: dict[str, list[str]] = field(default_factory=dict)
     """Lots of the charge list by the letter of the vessel in which they stand: "flask D"."""
     strengths: dict[str, Strength] = field(default_factory=dict)
+    """Strength of what is named without an amount, by substance."""
     spoken: Mention | None = None
     """What the clause before has named without an amount."""
-    """Strength of what is named without an amount, by substance."""
     listed_bath: Bath | None = None
     """A bath of the charge list, until there is a vessel to stand in it."""
     place: str | None = None

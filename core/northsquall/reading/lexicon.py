@@ -459,9 +459,11 @@ PEOPLE = Cue(
     "next door",
     "in the lab",
 )
+WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)"
+"""What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
-        r"\b(?<!no )(?<!without )(visors?|face shield|gauntlets|gloves|goggles|apron|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|,? (?:with )?no (?:front|sash|draught)))\b",
+        rf"\b({WORN}|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|,? (?:with )?no (?:front|sash|draught)))\b",
         re.I,
     ),
     "visor",
@@ -469,6 +471,8 @@ PROTECTION = Cue(
     "gaunt",
     "glove",
     "goggle",
+    "spectacles",
+    "glasses",
     "apron",
     "cupboard",
     "hood",

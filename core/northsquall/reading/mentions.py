@@ -222,7 +222,25 @@ def _leads(items: list[Item], j: int, busy: set[int]) -> bool:
     return False
 
 
-FILLERS = {"first", "now", "next", "then", "dry", "granulated", "anhydrous", "commercial", "absolute", "glacial", "in", "all", "altogether", "total", "about", "ca", "approximately", "roughly", "maybe", "net", "only", "exactly", "it's", "that's", "to", "abs", "some", "lumps", "pieces", "chips", "wire", "ribbon", "strips", "foil", "shavings", "sticks", "i", "think", "reckon", "guess", "powder", "the", "normal", "one", "is", "was", "extra", "solid"}  # fmt: skip
+FORMS = {
+    "flakes",
+    "pellets",
+    "powder",
+    "crystals",
+    "granules",
+    "chips",
+    "paste",
+    "lumps",
+    "pieces",
+    "wire",
+    "ribbon",
+    "strips",
+    "foil",
+    "shavings",
+    "sticks",
+}
+"""What a solid looks like, told behind its name."""
+FILLERS = {"first", "now", "next", "then", "dry", "granulated", "anhydrous", "commercial", "absolute", "glacial", "in", "all", "altogether", "total", "about", "ca", "approximately", "roughly", "maybe", "net", "only", "exactly", "it's", "that's", "to", "abs", "some", "i", "think", "reckon", "guess", "the", "normal", "one", "is", "was", "extra", "solid", *FORMS}  # fmt: skip
 
 
 def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
@@ -357,7 +375,26 @@ def _bare_bracket(items: list[Item], j: int) -> bool:
     return bool(inner) and all(isinstance(y, Qty) or y.text in ",;" for y in inner)
 
 
-FORMS = ("flakes", "pellets", "powder", "crystals", "granules", "chips", "paste", "lumps")
+BEFORE_A_STRENGTH = {
+    "the",
+    "it's",
+    "that's",
+    "they're",
+    "they",
+    "are",
+    "which",
+    "is",
+    "of",
+    "at",
+    "about",
+    "i",
+    "we",
+    "think",
+    "reckon",
+    "guess",
+    "believe",
+}
+""" "…, I think it's twelve percent"."""
 
 
 def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
@@ -379,29 +416,7 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
         return
     if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
         return
-    while isinstance(x := at(items, k + 1), Token) and (
-        x.low
-        in (
-            "the",
-            "it's",
-            "that's",
-            "they're",
-            "they",
-            "are",
-            "which",
-            "is",
-            "of",
-            "at",
-            "about",
-            "i",
-            "we",
-            "think",
-            "reckon",
-            "guess",
-            "believe",
-        )
-        or x.low in lex.ADJECTIVES
-    ):  # "I think it's twelve percent"
+    while isinstance(x := at(items, k + 1), Token) and (x.low in BEFORE_A_STRENGTH or x.low in lex.ADJECTIVES):
         k += 1
     q = at(items, k + 1)
     if not isinstance(q, Qty) or q.dim not in ("percent", "molar", "normal") or q.start in busy:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from northsquall.procedure import Material, Quantity, Step
-from northsquall.reading.tokens import NUMBER_WORDS
+from northsquall.reading.tokens import NUMBER_WORDS, SMALL_FRACTIONS
 
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
 PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts)"
@@ -19,7 +19,6 @@ BY_SIZE = re.compile(
     re.I,
 )
 SHARE = re.compile(r"\b(?:a|one) (half|third|quarter|fifth|sixth|tenth) at a time\b|\b(?:in) (halves|thirds|quarters|fifths)\b", re.I)
-SHARES = {"half": 2, "halves": 2, "third": 3, "quarter": 4, "fifth": 5, "sixth": 6, "tenth": 10}
 APART = re.compile(
     rf"\b(?:every|at\s+intervals\s+of|each)\s+(?:about\s+)?{COUNT}\s*(?:min|minutes)\b|\b{COUNT}\s*(?:min|minutes)\s+(?:apart|between)\b|\b{COUNT}[-\s]min(?:ute)?\s+intervals\b",
     re.I,
@@ -37,8 +36,7 @@ def portions_of(step: Step, materials: list[Material]) -> int | None:
         count = _number(m[1] or m[2])
         return int(count) if count > 1 else None
     if m := SHARE.search(step.text):
-        word = (m[1] or m[2]).lower()
-        return SHARES.get(word) or SHARES[word.removesuffix("s")]
+        return round(1.0 / SMALL_FRACTIONS[(m[1] or m[2]).lower().replace("halves", "half")])
     if m := BY_SIZE.search(step.text):
         size = float(next(x for x in (m[1], m[3], m[5]) if x).replace(",", "."))
         unit = next(x for x in (m[2], m[4], m[6]) if x).lower()

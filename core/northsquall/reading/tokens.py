@@ -53,6 +53,7 @@ SMALL_FRACTIONS = {
     "third": 1 / 3,
     "quarter": 0.25,
     "fifth": 0.2,
+    "sixth": 1 / 6,
     "tenth": 0.1,
     "thirds": 1 / 3,
     "quarters": 0.25,

@@ -17,7 +17,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 from pathlib import Path
 
-from rdkit import Chem, RDLogger
+from rdkit import Chem, rdBase
 
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roots import roots
@@ -122,11 +122,8 @@ def structure_of_name(name: str) -> str | None:
 @lru_cache(maxsize=1024)
 def _can_exist(smiles: str) -> bool:
     """Whether every valence is allowed: the reader takes a misspelt "bromaphenol" for a ring with three bonds on bromine."""
-    RDLogger.DisableLog("rdApp.*")  # type: ignore[attr-defined]
-    try:
+    with rdBase.BlockLogs():
         return Chem.MolFromSmiles(smiles) is not None
-    finally:
-        RDLogger.EnableLog("rdApp.error")  # type: ignore[attr-defined]
 
 
 def looks_systematic(name: str) -> bool:
@@ -159,19 +156,16 @@ def resolve(text: str, catalogue: Catalogue) -> Resolution:
             return Resolution(reason=f"the check digit of CAS {name} is wrong")
         return Resolution(reason=f"CAS {name} is in no catalogue here")
     if " " not in name and STRUCTURE.fullmatch(name) and re.search(r"[=#()\[\]\d]|^[BCNOPSFI][A-Zclnos]", name) and name not in roots():
-        RDLogger.DisableLog("rdApp.*")  # type: ignore[attr-defined]
-        try:
+        with rdBase.BlockLogs():
             mol = Chem.MolFromSmiles(name)
-            if mol is not None and mol.GetNumAtoms() >= 2:
-                flat = canonical_smiles(name)
-                key = catalogue.by_smiles.get(flat)
-                return (
-                    Resolution(catalogue.substances[key], "structure")
-                    if key
-                    else Resolution(of_structure(name, formula_of_smiles(flat)), "structure")
-                )
-        finally:
-            RDLogger.EnableLog("rdApp.error")  # type: ignore[attr-defined]
+        if mol is not None and mol.GetNumAtoms() >= 2:
+            flat = canonical_smiles(name)
+            key = catalogue.by_smiles.get(flat)
+            return (
+                Resolution(catalogue.substances[key], "structure")
+                if key
+                else Resolution(of_structure(name, formula_of_smiles(flat)), "structure")
+            )
     if looks_systematic(name):
         smiles = structure_of_name(name)
         if smiles:
