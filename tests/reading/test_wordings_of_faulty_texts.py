@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from northsquall.assess import assess
-from northsquall.assessment import Finding
+from northsquall.assessment import Figure, Finding
 from northsquall.chemistry.walk import pressure_of
 from northsquall.procedure import Step
 from northsquall.reading import read
@@ -31,6 +31,14 @@ def test_a_mixture_just_made_is_poured_in_by_thirds() -> None:
     dose = p.steps[-1]
     assert (dose.vessel, dose.portions, dose.every.value if dose.every else None) == ("1 L flask", 3, 10.0)
     assert any("nitration" in r.family for r in assess(p).reactions)
+
+
+@pytest.mark.parametrize("words", ["The cold mixture is added over 60 min.", "Then the mix was slowly run in over 60 min."])
+def test_the_mixture_that_was_just_made_is_what_is_added(words: str) -> None:
+    p = read(
+        f"X\n\nToluene 92 g in a 1 L flask in ice. Nitric acid 65 % 60 mL and sulfuric acid 96 % 90 mL are mixed in a beaker. {words}\n"
+    )
+    assert (p.steps[-1].vessel, p.steps[-1].from_vessel) == ("1 L flask", "beaker")
 
 
 @pytest.mark.parametrize(
@@ -193,21 +201,23 @@ def test_a_match_held_to_hydrogen() -> None:
 def test_a_high_end_alone_is_said_to_be_one() -> None:
     """Handbook 4, H02: the high end over the limit counts; the sentence says whether the best figure is over it too."""
     text = (
-        "X\n\nMethyl benzoate 34 g and sulfuric acid 96 % 70 mL in a 500 mL flask in a bath of 1.5 kg of ice and 1 L of water. "
+        "X\n\nMethyl benzoate 34 g and sulfuric acid 96 % 70 mL in a 500 mL flask in a bath of 1.5 kg of ice and 1 L of water, and cooled to 3 °C. "
         "Nitric acid 68 % 22 mL and sulfuric acid 96 % 22 mL are mixed in a beaker in ice. The cold mixture is added over {} min, below 15 °C.\n"
     )
-    for minutes in (10, 40, 60, 80):
-        for f in found(text.format(minutes), "H02"):
-            best = f.figure.best if hasattr(f.figure, "best") else None
-            assert best is not None and ("; the high end is over" in f.message) is (best <= 15.0)
+    said = set()
+    for f in [f for minutes in (10, 60) for f in found(text.format(minutes), "H02")]:
+        assert isinstance(f.figure, Figure) and f.figure.best is not None
+        over = f.figure.best > 15.0
+        assert ("; the high end is over" in f.message) is not over
+        said.add(over)
+    assert said == {True, False}
 
 
 def test_a_misspelt_name_that_makes_no_structure_is_no_crash() -> None:
     """Bromine with three bonds is no molecule: a name that the reader takes for one is not known, in a title or alone."""
     p = read("4-Bromaphenol, 0.1 mol\n\nPhenol 9.4 g in 100 mL of water in a 500 mL beaker.\n")
     assert p.results.product_smiles is None and [m.identity for m in p.materials] == ["phenol", "water"]
-    found = resolve("4-bromaphenol", catalogue())
-    assert found.substance is None or found.substance.id == "4-bromophenol"
+    assert resolve("4-bromaphenol", catalogue()).substance is None
 
 
 @pytest.mark.parametrize(

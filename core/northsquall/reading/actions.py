@@ -2422,9 +2422,11 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
 
 
 MIX_POURED_IN = re.compile(
-    r"\b(?:pour|add|tip|run|trickle|drip) (?:the|this|that) (?:\w+ )?(?:mixture|mix|solution) in\b(?! (?:to|a|an|the|one)\b)", re.I
+    r"\b(?:pour|add|tip|run|trickle|drip) (?:the|this|that) (?:\w+ )?(?:mixture|mix|solution) in\b(?! (?:to|a|an|the|one)\b)"
+    r"|^\W*(?:then |now )?(?:the|this|that) (?:\w+ )?(?:mixture|mix) (?:is|was) (?:then |now |slowly )*(?:added|(?:poured|tipped|run|dripped|dropped) in)\b(?! (?:in)?to\b)",
+    re.I,
 )
-""" "Pour the mixture in": what was made ready goes into what stands there."""
+""" "Pour the mixture in", "the cold mixture is added over 80 min": what was made ready goes into what stands there."""
 
 
 def _move(account: Account, r: Reading) -> bool:
