@@ -467,6 +467,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and any(is_word(y, "in", "into", "on") for y in items[i + 1 : i + 6])
         ):
             continue  # "goggles, splash apron"
+        if x.low == "mix" and is_word(before, "the", "this", "that", "my"):
+            continue  # "then the mix was slowly run in"
         paced = any(is_quantity(y, "time") for y in items[:i])
         if x.low in ("boils", "refluxes") and is_word(before, "it", "ether"):
             if any(is_word(y, "while") or (paced and is_word(y, "so")) for y in items[max(0, i - 4) : i - 1]):
