@@ -33,12 +33,33 @@ def test_a_mixture_just_made_is_poured_in_by_thirds() -> None:
     assert any("nitration" in r.family for r in assess(p).reactions)
 
 
-@pytest.mark.parametrize("words", ["The cold mixture is added over 60 min.", "Then the mix was slowly run in over 60 min."])
-def test_the_mixture_that_was_just_made_is_what_is_added(words: str) -> None:
-    p = read(
-        f"X\n\nToluene 92 g in a 1 L flask in ice. Nitric acid 65 % 60 mL and sulfuric acid 96 % 90 mL are mixed in a beaker. {words}\n"
-    )
-    assert (p.steps[-1].vessel, p.steps[-1].from_vessel) == ("1 L flask", "beaker")
+@pytest.mark.parametrize(
+    ("words", "into"),
+    [
+        ("The cold mixture is added over 60 min.", "1 L flask"),
+        ("Then the mix was slowly run in over 60 min.", "1 L flask"),
+        ("Add the mixture over 60 min.", "1 L flask"),
+        ("The solution is added over 60 min.", "1 L flask"),
+        ("The mixture was added to the flask over 60 min.", "1 L flask"),
+        ("Add this to the toluene over 60 min.", "1 L flask"),
+        ("Add the mixture to the toluene over 60 min.", "1 L flask"),
+        ("The toluene is added to the mixture over 60 min.", "beaker"),
+        ("Run the toluene into the mixed acid over 60 min.", "beaker"),
+        ("The toluene is run into the beaker over 60 min.", "beaker"),
+    ],
+)
+@pytest.mark.parametrize(
+    "before",
+    [
+        "Toluene 92 g in a 1 L flask in ice. Nitric acid 65 % 60 mL and sulfuric acid 96 % 90 mL are mixed in a beaker.",
+        "Toluene (92 g) is placed in a 1 L flask. In a beaker 60 mL of 65 % nitric acid are mixed with 90 mL of 96 % sulfuric acid.",
+    ],
+)
+def test_which_way_what_was_mixed_beside_the_batch_goes(before: str, words: str, into: str) -> None:
+    """What stands behind "to" decides; without it, what was made last is what is added."""
+    step = last(f"X\n\n{before} {words}\n")
+    other = {"1 L flask": "beaker", "beaker": "1 L flask"}[into]
+    assert (step.kind, step.vessel, step.from_vessel, step.duration.value if step.duration else None) == ("dose", into, other, 60.0)
 
 
 @pytest.mark.parametrize(

@@ -2421,12 +2421,38 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
     place(account, step, pieces)
 
 
-MIX_POURED_IN = re.compile(
-    r"\b(?:pour|add|tip|run|trickle|drip) (?:the|this|that) (?:\w+ )?(?:mixture|mix|solution) in\b(?! (?:to|a|an|the|one)\b)"
-    r"|^\W*(?:then |now )?(?:the|this|that) (?:\w+ )?(?:mixture|mix) (?:is|was) (?:then |now |slowly )*(?:added|(?:poured|tipped|run|dripped|dropped) in)\b(?! (?:in)?to\b)",
+THE_MIX_ALONE = re.compile(
+    r"^\W*(?:then |now |next )?(?:(?:add|pour|run|drip|tip|trickle|drop) (?:in )?)?(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)\b",
     re.I,
 )
-""" "Pour the mixture in", "the cold mixture is added over 80 min": what was made ready goes into what stands there."""
+""" "The cold mixture is added over 80 min", "pour the mixture in": what was made last, where no vessel or substance is named."""
+ON_TO = re.compile(r"\b(?:into|on to|onto|to)\b(?! (?:be|about|\d))", re.I)
+
+
+def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
+    """Which way a mixture beside the batch and the batch go together: "in", the mixture to the batch; "out"; None where the words leave it open.
+
+    What stands behind "to" or "into" decides: the vessel of one of them, or a substance that only one of them holds.
+    """
+    batch = account.main
+    if batch is None or batch is mix:
+        return None
+    at = ON_TO.search(r.text)
+    if at is None:
+        return "in" if account.last is mix and THE_MIX_ALONE.match(r.text) else None
+    tail = r.clause.start + at.end()
+    held, own = ({account.lot(k).identity for s in account.doc.steps if s.vessel == v.name for k in s.materials} for v in (mix, batch))
+    named = [v for v in r.vessels if v.start >= tail]
+    if named and named[0].nominal_mL is None and mix.kind != batch.kind:
+        return "in" if named[0].kind == batch.kind else "out" if named[0].kind == mix.kind else None
+    goal = {m.identity for m in r.mentions if m.start >= tail}
+    subject = {m.identity for m in r.mentions if m.end <= tail}
+    if goal & (own - held) and not goal & (held - own):
+        return "in"
+    beyond = r.text[at.end() :]
+    if subject & (own - held) and (lex.MIX_REFERENCE.search(beyond) or re.search(r"\b(?:mixture|mix|solution)\b", beyond, re.I)):
+        return "out"
+    return None
 
 
 def _move(account: Account, r: Reading) -> bool:
@@ -2473,19 +2499,20 @@ def _move(account: Account, r: Reading) -> bool:
         goes_out = True
     if r.measured:
         return False
-    if account.last is mix and MIX_POURED_IN.search(text):
-        goes_out, speaks_of_mix = False, True  # "pour the mixture in, a third at a time": what was just mixed
+    way = _direction(account, r, mix)
+    goes_out, speaks_of_mix = (way == "out", way == "in") if way is not None else (goes_out, speaks_of_mix)
     if (
         goes_out
         and batch is not None
-        and (tail or re.search(r"\bin this\b", text, re.I) or account.last is mix)
-        and not lex.MIX_REFERENCE.search(text)
+        and (
+            way == "out" or ((tail or re.search(r"\bin this\b", text, re.I) or account.last is mix) and not lex.MIX_REFERENCE.search(text))
+        )
     ):
         new_step(account, r.clause, "add" if lex.ALL_AT_ONCE.search(text) else "dose", vessel=mix.name, from_vessel=batch)
         account.main = mix
         account.place, account.mix = None, None
         return True
-    if (
+    if way != "out" and (
         lex.MIX_REFERENCE.search(text)
         or (not r.mentions and r.clause.verb in ("add", "pour"))
         or speaks_of_mix
