@@ -481,6 +481,7 @@ class _Walker:
         vessel = step.vessel or source
         if step.keep == "solid":
             self.contents[vessel], self.contents[step.into or f"{source} filtrate"] = solid, liquid
+            self.result.after[(step.n, vessel)] = dict(solid.roots)
             self.warmth[vessel] = (ROOM, ROOM)
             if step.materials:  # washed on the filter
                 washed = self.fresh(step)
@@ -509,7 +510,8 @@ class _Walker:
                     liquid.roots[r] = liquid.roots.get(r, 0.0) - n * out
                     solid.roots[r] = solid.roots.get(r, 0.0) + n * out
 
-        if "diazo" in step.text.lower():  # an isolated diazonium salt, with its counter-ion
+        goes_on = step.keep == "solid" and not any(is_organic(r) for r in solid.roots)  # what else would be on the filter
+        if "diazo" in step.text.lower() or goes_on:  # an isolated diazonium salt, with its counter-ion
             for root in [r for r in liquid.roots if "[N+]#N" in r or "N#[N+]" in r]:
                 n = liquid.roots.pop(root)
                 solid.roots[root] = solid.roots.get(root, 0.0) + n

@@ -163,8 +163,9 @@ def shut_in(c: Context) -> Iterator[Finding]:
         where = {"receiver": "the receiver", "store": f"what is put away in {x.vessel}"}.get(k.place, x.vessel)
         if x.rise_bar is None:
             plenty = any(n[1] > PLENTY_MOL for n in x.gases.values())
-            alive = k.place == "store" and any(
-                y.record["danger"] in ("gas", "heats") and (y.mol is None or y.left > LEAST_MOL) for y in c.leftovers
+            alive = bool(_alive(c, x)[0]) or (
+                k.place == "store"
+                and any(y.record["danger"] in ("gas", "heats") and (y.mol is None or y.left > LEAST_MOL) for y in c.leftovers)
             )
             if (
                 x.unknown
@@ -263,6 +264,10 @@ def _alive(c: Context, x: Closed) -> tuple[str, float]:
     left = [y for y in c.leftovers if y.record["danger"] == "gas" and y.left > LEAST_MOL and x.vessel in (y.vessel, y.left_in)]
     if left:
         return f"{left[0].record['name']} left in it", left[0].left
+    inside = next((w for (n, v), w in reversed(list(c.walk.after.items())) if v == x.vessel and n <= x.closing.step), {})
+    for root, n in inside.items():
+        if n > LEAST_MOL and is_organic(root) and any(a.id in GASES_SLOWLY for a in alerts_of(root)):
+            return f"{catalogue().label(root)} loses gas on standing", n
     target = c.purpose.target
     held = (
         max((e.after.get(target, 0.0) for e in c.walk.entries if e.vessel == x.vessel), default=0.0)

@@ -750,6 +750,11 @@ DUMP_FIRST = re.compile(
 """A clause that begins with what stands ready for the worst case."""
 
 
+FOR_DUMP = re.compile(
+    r"\b(?:for|as) (?:the |an? |any )?(?:emergency )?(?:dump\w*|crash[- ]quench)\b|\b(?:for|in) (?:an |the |any )?emergenc(?:y|ies)\b|\bjust in case\b",
+    re.I,
+)
+"""What it stands there for."""
 BATH_UNDER = re.compile(
     r"^\W*(?:an? |the )?(?:ice|ice[- ]salt|ice[- ]water|water|cold)[- ]bath\b[^.;,]{0,25}\b(?:under|round|around|beneath) (?:the flask|it)\b",
     re.I,
@@ -776,6 +781,8 @@ def _stands_ready(clause: Clause, text: str) -> bool:
     ]
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(text):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
+    if FOR_DUMP.search(text) and told and not _acts(clause) and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True  # "pan with 1.5 kg of ice underneath for the dump"
     if DUMP_FIRST.match(text) and told and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "Dump bucket with 2 kg of ice under the drain valve"
     if _acts(clause) or NOT_READY.search(text):
@@ -1181,6 +1188,9 @@ def _topic(account: Account, r: Reading) -> None:
             new_lot(account, m).role = "wash"
         account.spend(r.items)
         return None
+    if IF_THE_BATH.match(text) and not r.vessels and all(m.identity in RECEIVERS for m in r.mentions):
+        account.spend(r.items)  # "if the bath climbs over 60, a handful of ice into it": into the bath
+        return None
     if STAYS.search(text) and doc_steps(account) and account.doc.steps[-1].kind in ("distil", "filter", "extract"):
         account.spend(r.items)  # what is not distilled
         return None
@@ -1260,7 +1270,7 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if _made_from(account, r):
         return None
-    if _into_what_waits(account, r):
+    if _into_what_waits(account, r) or _solution_apart(account, r) or _cake_goes_in(account, r):
         return None
     if _to_side(account, r):
         return None
@@ -1338,6 +1348,11 @@ CONTINGENT = re.compile(
     re.I,
 )
 """What is to be done with the batch if it gets too hot."""
+IF_THE_BATH = re.compile(
+    r"^\W*(?:if|when|whenever|should|as) (?:the |my |its )?(?:water |ice |oil |cooling )?(?:bath|bowl|tub|tray)\b(?! of)(?:(?!\b(?:pot|flask|mixture|batch)\b)[^.;])*\b(?:ice|snow|cold water)\b",
+    re.I,
+)
+"""What is done to the bath itself when it gets too warm."""
 HOLD_FEED = re.compile(
     r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from)\b"
     r"|\b(?:feed|addition|dropping) (?:being |is |was )?(?:stopped|halted|interrupted|held(?: back)?|paused) (?:at|above|over|if|when|whenever)\b",
@@ -2593,6 +2608,73 @@ def _into_what_waits(account: Account, r: Reading) -> bool:
     return True
 
 
+CAKE_IN = re.compile(
+    r"^\W*(?:then |now |next |and )*(?:put |tip |stir |add |spoon |scrape |bring )?(?:the|this|that|my) (?:(?!filtrate)\w+[ -]){0,3}?(?:solid|salt|cake|powder|crystals|precipitate|paste|lumps)\b(?! bath)(?P<how>[^.;]*)",
+    re.I,
+)
+"""What was kept on a filter, as what a clause moves."""
+GOES_IN = re.compile(
+    r"\b(?:goes|went|go|is|was|are|were|added|stirred|put|tipped|scraped|spooned|brought)?\b[^.;]{0,30}?\b(?:in|into|to|onto)\b(?! (?:air|the (?:air|hood|oven|desiccator|fridge|drawer|dark)|an? (?:vial|jar|bottle|desiccator|oven|dish|drawer)))",
+    re.I,
+)
+
+
+def _solution_apart(account: Account, r: Reading) -> bool:
+    """ "The salt is filtered off. Naphthol: 7.2 g in 45 mL of caustic": a reagent made up while the batch is on the filter, and no washing of it."""
+    if account.isolated != "filter" or r.clause.verb not in (None, "charge", "mix") or len(r.measured) < 2 or not account.batch:
+        return False
+    solid, liquid = r.measured[0], r.measured[1]
+    what = catalogue().substances.get(solid.identity or "")
+    if what is None or what.phase != "s" or not _is_reagent(what.id) or what.id == account.doc.results.product_identity:
+        return False
+    if not any(is_word(x, "in") for x in r.items[solid.last : liquid.first + 1]) or (
+        CRYSTALLISED.search(r.text[:60]) and r.clause.verb is None
+    ):
+        return False
+    if CAKE_IN.match(r.text) or any(x.identity == what.id for x in account.doc.materials):
+        return False
+    sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
+    vessel = (
+        account.vessel(sized, sized.kind, "")
+        if sized
+        else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
+    )
+    set_bath(vessel, r.bath)
+    _fill(account, r, vessel)
+    account.mix = vessel
+    return True
+
+
+def _cake_goes_in(account: Account, r: Reading) -> bool:
+    """ "The damp solid is added to it in portions", "the cake is stirred into a solution of …": what was kept on the filter goes on."""
+    filtered = next((s for s in reversed(account.doc.steps) if s.kind == "filter"), None) if account.isolated == "filter" else None
+    m = CAKE_IN.match(r.text)
+    if filtered is None or m is None or r.clause.verb not in (None, "add", "pour", "charge", "mix") or not GOES_IN.search(m["how"]):
+        return False
+    into = account.mix if account.mix is not None and unspent(account) and account.mix.name != filtered.from_vessel else None
+    lots = [x for y in r.measured for x in lots_for(account, y, True)]
+    if into is None and not lots:
+        return False
+    if into is None:
+        sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
+        into = (
+            account.vessel(sized, sized.kind, "")
+            if sized
+            else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
+        )
+    if lots:
+        first = new_step(account, r.clause, "charge", vessel=into.name)
+        first.duration, first.all_at_once, first.portions = None, False, None
+        place(account, first, lots)
+    filtered.keep = filtered.keep or "solid"
+    spread = durations_in(r.clause)[0] is not None or re.search(
+        r"\b(?:portions?|lots|by the spoon|spoonful\w*|slowly|little by little)\b", r.text, re.I
+    )
+    new_step(account, r.clause, "dose" if spread else "add", vessel=into.name, from_vessel=filtered.vessel)
+    account.place, account.last, account.isolated = into.name, into, ""
+    return True
+
+
 ALL_OF_IT = re.compile(
     r"\b(?:all of (?:it|this|that)|this|that|it|these|they|both|the lot|all) (?:now )?(?:goes|go|went|is|are|was|were|gets)\b", re.I
 )
@@ -3073,7 +3155,8 @@ def _wash(account: Account, r: Reading) -> None:
         or (not liquid and verb in ("wash", "recrystallise"))
     ):
         last = doc.steps[-1]
-        if last.kind == "filter" and verb != "filter" and last.vessel == "filter":
+        sucked = verb == "filter" and not lots and last.from_vessel == account.batch and account.isolated == "filter"  # "suck it dry"
+        if last.kind == "filter" and (verb != "filter" or sucked) and last.vessel == "filter":
             last.span = (last.span[0], r.clause.end)
             last.text = account.source[last.span[0] : last.span[1]]
             place(account, last, lots)

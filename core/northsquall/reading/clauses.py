@@ -476,7 +476,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low in ("tested", "checked") and is_word(before, ",") and is_word(after, "with", "by", "for", "on"):
             if any(isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[:i]):
                 continue  # "cyclohexene 4 g, tested with a peroxide strip": how it is
-        if x.low in ("strip", "strips") and is_word(before, "peroxide", "test", "pH", "ph", "paper", "the", "(", "iodide"):
+        if x.low in ("strip", "strips") and (
+            is_word(before, "peroxide", "test", "pH", "ph", "paper", "the", "(", "iodide")
+            or is_word(
+                after, "tried", "tested", "checked", "proved", "shows", "showed", "turns", "turned", "stays", "stayed", "goes", "went"
+            )
+        ):
             continue  # "a peroxide strip (strip tried on dilute peroxide)"
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"

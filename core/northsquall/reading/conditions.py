@@ -9,7 +9,7 @@ from northsquall.procedure import Quantity, Step
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
-from northsquall.reading.items import Qty, at, is_quantity, is_word, number_of
+from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, number_of
 from northsquall.reading.tokens import Token
 
 
@@ -83,8 +83,13 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
     """Temperatures said without a unit: "never over fifteen", "pause at 25", "between twenty and twenty-five"."""
     items = clause.items
     out: list[tuple[int, Qty]] = []
-    if not any(isinstance(x, Token) and x.kind == "num" for x in items) or any(is_quantity(x, "temperature") for x in items):
+    if not any(isinstance(x, Token) and x.kind == "num" for x in items):
         return out
+    if any(is_quantity(x, "temperature") for x in items):  # "20-30 °C, water bath, stop if 40"
+        return [
+            *((i, x) for i, x in enumerate(items) if type(x) is Qty and x.dim == "temperature"),
+            *((i, Qty(float(x.value or 0.0), "°c", x.start, x.end)) for i, x in enumerate(items) if _stops_at(items, i)),
+        ]
     words = {x.low for x in items if isinstance(x, Token)}
     warm = words & {
         "stay",
@@ -141,17 +146,34 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
             or (spoken and clause.verb in ("hold", "heat", "reflux") and is_word(before, ",", "it", "at"))  # "hold it, 285 to 295"
         ):
             out.append((i, Qty((value + high) / 2, "°c", x.start, items[i + 2].end, value, high)))
-        elif before.low in BARE_LIMIT and (
-            after is None
-            or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
-            or (before.low == "to" and value >= 40.0 and is_word(after, "in") and is_word(at(items, i + 2), "about", "an", "half", "a"))
-            or (
-                isinstance(after, Token)
-                and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so"))
+        elif _stops_at(items, i) or (
+            before.low in BARE_LIMIT
+            and (
+                after is None
+                or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
+                or (before.low == "to" and value >= 40.0 and is_word(after, "in") and is_word(at(items, i + 2), "about", "an", "half", "a"))
+                or (
+                    isinstance(after, Token)
+                    and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so"))
+                )
             )
         ):
             out.append((i, Qty(value, "°c", x.start, x.end)))
     return out
+
+
+def _stops_at(items: list[Item], i: int) -> bool:
+    """Whether a bare number says at which temperature something is stopped: "stop if 40", "tap shut at 35"."""
+    x, after = items[i], at(items, i + 1)
+    if not (isinstance(x, Token) and x.kind == "num" and 0.0 < float(x.value or 0.0) <= 200.0):
+        return False
+    ends = after is None or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("or", "and", "is", "shows")))
+    near = {y.low for y in items[max(0, i - 5) : i - 1] if isinstance(y, Token)}
+    return ends and is_word(items[i - 1], "if", "at", "above", "from", "reaches", "past") and bool(near & STOPPING)
+
+
+STOPPING = {"stop", "stops", "stopped", "pause", "paused", "shut", "halt", "halted", "interrupt", "interrupted", "closed", "close"}
+"""What is done to a feed at a temperature."""
 
 
 def _in_brackets(clause: Clause) -> set[int]:
@@ -167,7 +189,7 @@ def _in_brackets(clause: Clause) -> set[int]:
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
     """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
-    said = [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"] or _bare(clause)
+    said = _bare(clause) or [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"]
     inside = _in_brackets(clause)
     if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):
         said = [(i, x) for i, x in said if i not in inside]  # "the solution (kept at 0-5 °C) is run in at 50 °C"

@@ -463,7 +463,7 @@ WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|s
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
-        rf"\b({WORN}|(?<!no )(?<!without )(?<!without a )(?:fume cupboard|hood|sash)(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|,? (?:with )?no (?:front|sash|draught)))\b",
+        rf"\b({WORN}|(?<!no )(?<!without )(?<!without a )(?<!not use the )(?<!not use a )(?<!n't use the )(?:fume cupboard|hood|sash)(?! (?:with |the |a |sash |front |was |is |stood |being |kept |left )*(?:fully |right |wide |all the way )+(?:up|open|raised))(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|,? (?:with )?no (?:front|sash|draught)))\b",
         re.I,
     ),
     "visor",
@@ -590,6 +590,13 @@ def no_material(items: list[Item], i: int) -> bool:
     ahead = " ".join(y.low for y in items[max(0, i - 4) : i] if isinstance(y, Token))
     if re.search(r"\b(?:next to|beside|away from|apart from|near) (?:the |an? |some |any )?(?:\w+ )?$", f"{ahead} "):
         return True  # "kept next to the caustic pellets"
+    if re.search(
+        r"\b(?:drying|guard) tube (?:is |was )?(?:\(|with|of|filled with|packed with) (?:some |the |granular )?$|\b(?:brown|orange|purple|violet|pink|yellow|red|green|blue|colou?r) of (?:the |any )?$",
+        f"{ahead} ",
+    ):
+        return True  # "a drying tube with calcium chloride", "until the brown of iodine has gone"
+    if is_word(before, "the") and re.match(r"(?:is|was|'s) (?:still )?(?:in|round|around) (?:there|it|place)\b", behind_it):
+        return True  # "the ice is in there, so it is cold"
     if (
         x.value == "water"
         and isinstance(before, Token)

@@ -634,7 +634,7 @@ def _small(items: list[Item], m: Mention) -> None:
             m.start = min(m.start, drop.start)
             return
     said = next((x for x in before if x.low in SMALL), None)
-    if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or m.identity is None:
+    if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or m.identity is None or tried:
         return
     if catalogue().substances[m.identity].phase != "s":
         return

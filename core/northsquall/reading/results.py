@@ -7,7 +7,7 @@ import re
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
-from northsquall.reading.items import Qty
+from northsquall.reading.items import Qty, is_word
 from northsquall.reading.mentions import Mention
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
@@ -33,6 +33,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             )
         )
         before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
+        if before[-1:] == ["with"] and i + 1 < len(items) and is_word(items[i + 1], "of") and not product:
+            continue  # "salt it out with 20 g of salt"
         told = set(before) & lex.RESULT_WORDS
         if told == {"weighed"} and owner is not None and not product:
             told = set()  # "weighed 0.2 g of sodium carbonate": taken, not got
