@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
@@ -364,7 +365,7 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
         if part is not None and (piece := split(account, same[0], part)) is not None:
             account.used |= {q.start for q in m.used}  # "add 5 mL of bromine" of the 48 g that stand in the funnel
             return [piece]
-        return [new_lot(account, m)]
+        return _of_the_solution(account, m, waiting) or [new_lot(account, m)]
     same = [x for x in same if (account.waiting[x.id] == "later") is account.late] or (same if account.late else [])
     if same:
         return [_by_strength(same, m)]
@@ -374,6 +375,29 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
         return []
     return [new_lot(account, m)] if opens else []
+
+
+def _of_the_solution(account: Account, m: Mention, waiting: list[Material]) -> list[Material]:
+    """ "Thiosulfate solution, 20 mL", where the charge list has the salt in 50 mL of water: that part of both; empty where the list has no such solution."""
+    if m.amount is None or m.amount.dim != "volume" or m.identity is None:
+        return []
+    if m.strength is not None and (m.strength.percent_w is not None or m.strength.molar is not None):
+        return []
+    if not re.match(r"\W*solution\b", account.source[m.end : m.end + 12], re.I) and not re.search(
+        r"\bsolution\b", account.source[m.start : m.end], re.I
+    ):
+        return []
+    for x in waiting:
+        hydrate = x.identity is not None and x.identity.startswith(m.identity) and x.identity.endswith("hydrate")
+        water = account.lot(account.beside[x.id]) if x.id in account.beside else None
+        if (x.identity != m.identity and not hydrate) or water is None or water.amount is None or dimension(water.amount.unit) != "volume":
+            continue
+        share = as_unit(m.amount.model(), water.amount.unit).value * m.count / water.amount.value
+        account.used |= {q.start for q in m.used}
+        if share >= 0.99:
+            return [x]
+        return [piece for lot in (x, water) if (piece := split(account, lot, share)) is not None]
+    return []
 
 
 def _part_by_mass(m: Mention, lot: Material) -> float | None:

@@ -508,7 +508,7 @@ def _clause(account: Account, clause: Clause) -> None:
     _gained(account, r)
     if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
         main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "into a 250 mL flask, stopper with delivery tube"
-    if _train(account, r):
+    if (EMPTY_IT.match(text) and _goes_over(account, r)) or _train(account, r):
         return
     _in_the_receiver(account, r)
     if _by_letter(account, r):
@@ -779,7 +779,8 @@ def _stands_ready(clause: Clause, text: str) -> bool:
         for i, x in enumerate(clause.items)
         if isinstance(x, Token) and x.kind == "sub" and not is_word(at(clause.items, i - 1), "for")
     ]
-    if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(text):
+    spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
+    if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(spare):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
     if FOR_DUMP.search(text) and told and not _acts(clause) and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "pan with 1.5 kg of ice underneath for the dump"
@@ -1270,7 +1271,7 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if _made_from(account, r):
         return None
-    if _into_what_waits(account, r) or _solution_apart(account, r) or _cake_goes_in(account, r):
+    if _goes_over(account, r) or _into_what_waits(account, r) or _solution_apart(account, r) or _cake_goes_in(account, r):
         return None
     if _to_side(account, r):
         return None
@@ -2605,6 +2606,74 @@ def _into_what_waits(account: Account, r: Reading) -> bool:
     step = new_step(account, r.clause, "add" if at_once else "dose", vessel=vessel.name, from_vessel=source)
     step.all_at_once = at_once
     account.main, account.place, account.last, account.isolated = vessel, None, vessel, ""
+    return True
+
+
+GOES_OVER = re.compile(
+    r"^\W*(?:(?:then|now|next|and|finally|afterwards|after that|i|we|you|by then|cold|cooled|when cold|once cold)\b[ ,]*)*"
+    r"(?:(?:move|pour|transfer|change|rinse|decant|tip|siphon|syphon|empty|bring|put|swap|switch|run|take)\w*\b )?"
+    r"(?:(?:it(?:'s| is)?|this|that|them|all|everything|the (?:whole |cold |cooled |clear |dark |warm |hot |finished |reaction |red |brown |yellow )*(?:lot|thing|contents?(?: of the (?:flask|pot|beaker))?|mixtures?|batch|solution|suspension|slurry|liquid|melt|mass|flask|pot|beaker))\b[ ,]*)*"
+    r"(?:(?:is|was|are|were|has been|gets|got) )?(?:then |now |all |carefully |slowly |quickly )*"
+    r"(?:(?:moved|pour(?:ed|s)?|transferred|goes|go|went|emptied|put|rinsed|decanted|tipped|brought|siphoned|syphoned|changed|run|taken)\b ?)?"
+    r"(?:(?:over|off|out|across|back|from the (?:solids?|salts?|crystals))\b ?)*(?:in ?to|to|into|in)\b (?:an? |another |the |my )",
+    re.I,
+)
+"""The batch, as far as a clause names it at all, goes into another vessel."""
+OF_A_PART = re.compile(
+    r"\b(?:layers?|phase|filtrate|washings|distillate|liquors?|sample|aliquot|gas|fumes|vapou?rs?|outlet|tube|hose|leads?|adapt[eo]r|condenser|funnel|receiver|bath|waste|product|crystals|solid|cake|residue|drain|sink|bin|if|when|whenever|should|in case|emergency|never|not)\b",
+    re.I,
+)
+"""Not the batch, or not what is done."""
+EMPTY_IT = re.compile(r"^\W*(?:then |now |next |and )*empty (?:the|my) (?:flask|pot|beaker|reactor)\b", re.I)
+"""A doing, and no empty flask of a gas line."""
+THE_FLASK = re.compile(r"\b(?<!of )the (?:flask|pot|beaker)\b", re.I)
+OFF_THE_SOLID = re.compile(r"\b(?:off|from) the (?:solids?|salts?|crystals)\b", re.I)
+SECOND_THOUGHT = re.compile(r"\b(?:before (?:adding|that|it|this|the water|you add|I add)|beforehand|first)\b", re.I)
+
+
+def _goes_over(account: Account, r: Reading) -> bool:
+    """ "Move to a 600 mL beaker", "the flask is emptied into a 2 L beaker": the batch goes on in another vessel, and nothing is there yet."""
+    doc, source = account.doc, account.batch
+    held = [v for v in r.vessels if account.vessel_name(v) != source]
+    if len(held) != 1 or r.measured or any(m.generic not in ("it", "all") for m in r.mentions) or source is None or unspent(account):
+        return False
+    over, into = GOES_OVER.match(r.text), held[0]
+    if (
+        over is None
+        or OF_A_PART.search(OFF_THE_SOLID.sub("", r.text))
+        or account.isolated in ("filter", "distil")
+        or not account.holds(source)
+    ):
+        return False
+    if THE_FLASK.search(over.group()) and not re.search(r"\bempt", over.group(), re.I):
+        return False  # "I put the flask in a bucket of ice"
+    between = account.source[r.clause.start + over.end() : into.start]
+    alone = re.match(r"\W*(?:in ?to|into|to|in)\b", r.text, re.I) is not None
+    if len(between.split()) > 3 or (into.nominal_mL is None and into.article == "the") or (account.waiting and alone):
+        return False
+    if re.match(r"\W*in\b(?! ?to)", r.text, re.I) or (alone and not re.match(r"[^\S\n]*(?:[.;\n]|$)", account.source[r.clause.end :])):
+        return False  # "Into a 600 mL beaker: 100 g of ice"
+    if account.holds(account.vessel_name(into)) or (
+        account.main is not None and not account.main.named and source == account.main.name and all(s.kind == "charge" for s in doc.steps)
+    ):
+        return False
+    vessel = account.vessel(into, into.kind, "")
+    step = new_step(account, r.clause, "transfer", vessel=vessel.name, from_vessel=source)
+    last = doc.steps[-2] if len(doc.steps) > 1 else None
+    if (
+        last is not None
+        and last.kind in ("dose", "add", "quench")
+        and last.vessel == source
+        and SECOND_THOUGHT.search(r.text)
+        and r.clause.start - last.span[1] < 90
+    ):
+        last.vessel = vessel.name  # "Water 150 mL over 10 min (move it to a 600 mL beaker first)"
+        _in_order(doc, [*doc.steps[:-2], step, last])
+    if account.main is not None and source == account.main.name and all(s.kind in ("charge", "transfer") for s in doc.steps):
+        account.main, account.place = vessel, None  # out of its bottle: from here on this is the flask
+    else:
+        account.place = vessel.name
+    account.last = vessel
     return True
 
 

@@ -530,7 +530,9 @@ GENERIC: dict[str, str] = {
     "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide|^(?:\\d-|[a-z]+-)?bromo",
     "chloride": "name:chloride|^(?:\\d-|[a-z]+-)?chloro(?!form)", "nitrite": "name:nitrite", "nitrate": "name:nitrate", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
-    "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
+    "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "tribromide": "name:tribromide", "trichloride": "name:trichloride", "pentachloride": "name:pentachloride", "oxychloride": "name:oxychloride|phosphoryl", "cyanide": "name:cyanide", "dithionite": "name:dithionite", "persulfate": "name:persulfate|peroxodisulfate",
+    "chlorate": "name:chlorate", "nitrile": "smarts:C#N", "epoxide": "smarts:C1OC1", "thiol": "smarts:[SX2H]", "oxime": "smarts:C=N[OX2H]", "imide": "smarts:O=CNC=O", "diol": "smarts:[CX4][OX2H].[CX4][OX2H]", "quinone": "smarts:O=C1C=CC(=O)C=C1", "isocyanate": "smarts:N=C=O", "lactone": "smarts:[C;R](=O)[O;R]",
+    "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
 }  # fmt: skip
 """Common nouns that stand for a material named before: by structure, by name, by kind."""
 
