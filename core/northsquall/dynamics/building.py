@@ -404,6 +404,8 @@ class _Builder:
 
     def _held_K(self, step: Step, cold: bool) -> float:
         """The low end of the window that a cold bath holds in this step, or in the first feed behind it: colder than that nobody lets the pot go."""
+        if step.kind == "cool" and step.T_range is not None and step.bath is not None and step.bath is not self.bath:
+            return step.T_range.value + ZERO_C  # it is taken out when it is cold enough
         first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name and t.step.kind == "dose"), None)
         own = step if first is None or step.n > first.n else first
         low = own.T_range.low if own.T_range is not None else None
@@ -485,7 +487,7 @@ class _Builder:
         if own is None:
             return "none", bath_T
         if own.kind in ("ice", "ice-salt"):
-            return "ice", bath_T
+            return ("ice", bath_T) if own is bath else ("fixed", BATH_T[own.kind])  # a bath that this step alone has: ice enough is taken
         T = own.T_C if own.T_C is not None else BATH_T.get(own.kind, 20.0)
         if own.kind in HEATERS:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)

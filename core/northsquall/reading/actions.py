@@ -460,7 +460,7 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
         doc.ready.append("protection")
-    if _stands_ready(clause, text):
+    if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
         doc.ready.append("dump")
         account.spend(clause.items)
         return
@@ -772,13 +772,22 @@ IS_HARMFUL = re.compile(
 NOT_READY = re.compile(r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) (?:\w+ ){0,2}(?:ready|at hand|to hand|in reach)\b", re.I)
 
 
-def _stands_ready(clause: Clause, text: str) -> bool:
+THEN_ON_IT = re.compile(
+    r"[\s.;,]*(?:and |then |now )*(?:pour|run|tip|drip|let|empty)\w*\b[^.;]{0,40}\b(?:on ?to|on|into|in|over) (?:it|this|that|there|the ice)\b",
+    re.I,
+)
+"""What was told is used at once, and no dump."""
+
+
+def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
     told = [
         x.value
         for i, x in enumerate(clause.items)
         if isinstance(x, Token) and x.kind == "sub" and not is_word(at(clause.items, i - 1), "for")
     ]
+    if told and all(x in ("ice", "water") for x in told) and THEN_ON_IT.match(behind):
+        return False  # "Have 300 g of ice ready in a beaker. Pour the batch on it."
     spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(spare):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
@@ -1263,6 +1272,14 @@ def _topic(account: Account, r: Reading) -> None:
         and not (verb is None and len(r.measured) >= 2 and TESTED_BEFORE.search(text))
     ):
         return _test(account, r)
+    if (
+        r.clause.label in lex.LABELS_WASH
+        and verb in ("add", "pour")
+        and lex.BATCH_REFERENCE.search(text)
+        and not account.isolated
+        and _pours(account, r)
+    ):
+        return _quench(account, r)  # "Work-up: the mixture is dripped on to 300 g of ice"
     if r.clause.label in lex.LABELS_WASH:
         return _wash(account, r)
     if re.match(r"\W*if\b", text, re.I) and verb == "add" and r.measured and all(m.identity in RECEIVERS for m in r.measured):
@@ -1277,6 +1294,8 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if account.labelled and any(re.search(rf"\b{name}\b", text, re.I) for name in account.labelled) and _move(account, r):
         return None
+    if verb == "destroy" and BY_POURING.search(text) and _pours(account, r):
+        return _quench(account, r)
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
         return _destroy(account, r)
     if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
@@ -1289,6 +1308,8 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+BY_POURING = re.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
+""" "Decomposed by pouring on to 300 g of ice"."""
 WAITS_FOR_NEXT = re.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
 RINSED_OUT = re.compile(
     r"^\W*(?:what(?:ever)? (?:is|was|had been|remained|remains)(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
@@ -1402,9 +1423,16 @@ def _fragment(account: Account, r: Reading) -> None:
     duration = durations_in(r.clause)[0]
     if not r.mentions and duration is not None and "funnel" in account.waiting.values() and BY_DROPS.match(text):
         return _bring(account, r)  # "In the funnel 14 g of chloride. Dropwise, over half an hour, at 10 to 20 °C"
+    if not r.mentions and "funnel" in account.waiting.values() and TAP_OPEN.match(text):
+        return _bring(account, r)  # "The funnel holds 5 mL of bromine. Open the tap, 30 min"
+    if unspent(account) and not r.measured and MIXTURE_ON_IT.match(text) and _move(account, r):
+        return None
     if unspent(account) and not r.measured and MADE_GOES_IN.match(text) and _move(account, r):
         return None
-    if duration is not None and re.match(r"\W*(?:altogether|in all|in total|all in all)\b", text, re.I):
+    only = len(r.items) <= 3 and re.match(r"\W*(?:over|during|in the course of)\b", text, re.I)  # "5.5 mL. Over 30 min."
+    if only and duration is not None and "funnel" in account.waiting.values():
+        return _bring(account, r)
+    if duration is not None and (only or re.match(r"\W*(?:altogether|in all|in total|all in all)\b", text, re.I)):
         doses = [s for s in doc.steps if s.kind in ("dose", "add")]
         if doses and doses[-1].duration is None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
@@ -1547,6 +1575,10 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+TAP_OPEN = re.compile(
+    r"^\W*(?:then |now |next |and |i |we |you )*(?:open(?:s|ed)? (?:the |its )?(?:tap|stopcock|funnel)|(?:the )?(?:tap|stopcock) (?:is |was )?open(?:ed)?)\b",
+    re.I,
+)
 BURNER_FIRST = re.compile(r"^\W*(?:the |gas )?(burner|bunsen)\b, (?:small|low|gentle|big)\b[^.;]{0,25}$", re.I)
 """ "Burner, small then big"."""
 BURNER_LAST = re.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
@@ -2080,8 +2112,9 @@ def _charge(account: Account, r: Reading) -> None:
         account.last = vessel
         return None
     said = r.items[r.clause.verb_at] if r.clause.verb_at is not None else None
+    taken = is_word(said, "take", "taken", "takes") and THEN_IT_GOES.match(account.source[r.clause.end :])
     if (
-        is_word(said, "weighed", "weigh", "measured", "measure")
+        (taken or is_word(said, "weighed", "weigh", "measured", "measure"))
         and r.measured
         and not r.vessels
         and busy_of(account)
@@ -2092,6 +2125,11 @@ def _charge(account: Account, r: Reading) -> None:
             declare(account, m, WEIGHED)
         return None
     return _bring(account, r, charge=True)
+
+
+THEN_IT_GOES = re.compile(r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I)
+""" "Take 5.5 mL of bromine and add it": what follows says what is done with it."""
+IT_IN = re.compile(r"\b(?:it|this|that|them|the lot|all)\b[^.;]{0,20}\bin\b|\bin (?:it|this|that) goes\b", re.I)
 
 
 def _draw(account: Account, r: Reading) -> None:
@@ -2106,6 +2144,13 @@ def _draw(account: Account, r: Reading) -> None:
     if not there and pot is not None and last is not None and r.clause.start + last.start() > pot.end:
         cut = max((x.start for x in r.items if is_word(x, "and") and pot.end < x.start < r.clause.start + last.start()), default=pot.end)
         there, at = [m for m in r.measured if m.end <= cut], cut  # "magnesium in the flask with ether, and bromide in ether in the funnel"
+    under = [
+        m
+        for m in r.measured
+        if pot is not None and m.start > pot.end and re.match(r"\W*(?:with|holding|containing|and)\b", account.source[pot.end : m.start])
+    ]
+    if said is not None and pot is not None and pot.start > at and under and not there and any(m.end <= pot.start for m in r.measured):
+        there, at = under, r.clause.start - 1  # "a funnel with 100 mL of acid stands on a flask with 10 g of zinc"
     if there and any(m.start > at for m in r.mentions) and not busy_of(account):  # "iron sulfide 88 g, dropping funnel with 250 mL of acid"
         vessel = main_vessel(account, r.vessels)
         set_bath(vessel, r.bath)
@@ -2232,6 +2277,13 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     if empty and _dissolving(r) and len(lots) >= 2:
         return _dissolve(account, r, vessel, lots)
     duration = durations_in(r.clause)[0]
+    stood = _stood_there(account, r, lots, vessel) if empty and duration is not None else []
+    if stood:
+        begun = new_step(account, r.clause, "charge", vessel=vessel.name)
+        begun.duration = begun.T_limit = begun.portions = None
+        begun.all_at_once = False
+        place(account, begun, stood)
+        lots, empty = [x for x in lots if x not in stood], False
     limit = temperatures_in(r.clause)[1]
     slow = duration is not None or lex.SLOWLY.search(text) or (limit is not None and not charge)
     if empty:
@@ -2249,6 +2301,22 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     place(account, step, lots)
     account.last = vessel
     return None
+
+
+def _stood_there(account: Account, r: Reading, lots: list[Material], vessel: Vessel) -> list[Material]:
+    """ "Zinc 10 g in a 500 mL flask, hydrochloric acid, 100 mL, over 30 min": what stood in the vessel before the rest came slowly; empty where all goes in together."""
+    q = durations_in(r.clause)[1]
+    last = next((m for m in reversed(r.measured) if not q or m.start < q[0].start), None)
+    if last is None or r.clause.verb in ("mix", "hold", "heat", "reflux", "cool") or _dissolving(r):
+        return []
+    own = next((v for v in r.vessels if account.vessel_name(v) == vessel.name), None)
+    if own is not None and own.start < last.start:
+        before = {m.identity for m in r.measured if m.end <= own.start}
+        return [x for x in lots if x.identity in before and x.span[0] < own.start] if len(lots) > 1 else []
+    if own is None and q and lots and all(x.span[0] >= r.clause.start for x in lots):  # a line of its own, under what it goes on to
+        told = [account.lot(k) for k, tag in account.waiting.items() if tag == "list"]
+        return [x for x in told if x.span[1] < r.clause.start and x not in lots] if vessel.named else []
+    return []
 
 
 def _where_it_is(account: Account, there: list[Mention]) -> Vessel | None:
@@ -2445,6 +2513,21 @@ THE_MIX_ALONE = re.compile(
 ON_TO = re.compile(r"\b(?:into|on to|onto|to)\b(?! (?:be|about|\d))", re.I)
 
 
+ON_TO_IT = re.compile(r"\b(?:into|on to|onto|to|on|in|over) (?:it|this|that|the ice)\b", re.I)
+MIXTURE_ON_IT = re.compile(
+    r"^\W*(?:then |now )?(?:the )?(?:whole |cold |reaction )*(?:mixture|batch|lot|solution|contents|everything) (?:on ?to|on|into|in|over) (?:it|this|that|the ice)\b",
+    re.I,
+)
+""" "Ice, 300 g, in a 2 L beaker. Mixture on to it, 30 min": the verb left out."""
+
+
+def _only_receives(account: Account, vessel: Vessel) -> bool:
+    """Whether ice or water alone waits in a vessel beside a batch that was fed or has reacted."""
+    inside = [account.lot(k).identity for s in account.doc.steps if s.vessel == vessel.name for k in s.materials]
+    reacted = any(s.kind in ("dose", "add", "hold", "reflux", "heat") and s.vessel == account.batch for s in account.doc.steps)
+    return bool(inside) and all(x in RECEIVERS for x in inside) and reacted
+
+
 def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     """Which way a mixture beside the batch and the batch go together: "in", the mixture to the batch; "out"; None where the words leave it open.
 
@@ -2454,6 +2537,8 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     if batch is None or batch is mix:
         return None
     at = ON_TO.search(r.text)
+    if (at is None or ON_TO_IT.search(r.text)) and _only_receives(account, mix) and lex.BATCH_REFERENCE.search(r.text):
+        return "out"  # "put 300 g of ice in a beaker. Run the mixture in"
     if at is None:
         return "in" if account.last is mix and THE_MIX_ALONE.match(r.text) else None
     tail = r.clause.start + at.end()
@@ -2637,7 +2722,8 @@ def _goes_over(account: Account, r: Reading) -> bool:
     held = [v for v in r.vessels if account.vessel_name(v) != source]
     if len(held) != 1 or r.measured or any(m.generic not in ("it", "all") for m in r.mentions) or source is None or unspent(account):
         return False
-    over, into = GOES_OVER.match(r.text), held[0]
+    begin = r.text.rfind(":") + 1  # "the flask then holds 270 mL: move to a 600 mL beaker"
+    over, into = GOES_OVER.match(r.text[begin:]), held[0]
     if (
         over is None
         or OF_A_PART.search(OFF_THE_SOLID.sub("", r.text))
@@ -2647,7 +2733,7 @@ def _goes_over(account: Account, r: Reading) -> bool:
         return False
     if THE_FLASK.search(over.group()) and not re.search(r"\bempt", over.group(), re.I):
         return False  # "I put the flask in a bucket of ice"
-    between = account.source[r.clause.start + over.end() : into.start]
+    between = account.source[r.clause.start + begin + over.end() : into.start]
     alone = re.match(r"\W*(?:in ?to|into|to|in)\b", r.text, re.I) is not None
     if len(between.split()) > 3 or (into.nominal_mL is None and into.article == "the") or (account.waiting and alone):
         return False
@@ -2851,6 +2937,8 @@ DECANTED = re.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
 
 
 def _pour(account: Account, r: Reading) -> None:
+    if _weighed(account) and not r.measured and IT_IN.search(r.text):
+        return _bring(account, r)  # "measure 5 mL of bromine in a cylinder and tip it in"
     if DECANTED.search(r.text) and not r.measured and doc_steps(account):
         return None
     if _onto_reagent(account, r) or _poured_in(account, r):
@@ -2983,7 +3071,8 @@ def _quench(account: Account, r: Reading) -> None:
         if m.measured or all(x.identity != m.identity for x in lots):  # "the acid on ice": the charge list has both in one row
             lots += lots_for(account, m, True)
     stands = next((account.stands[x.id] for x in lots if account.stands.get(x.id, source) != source), None)
-    vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else None
+    named = next((v for v in r.vessels if account.vessel_name(v) != source), None)  # "the flask is emptied on to ice in a 2 L beaker"
+    vessel = account.vessel(named, named.kind, "") if named is not None else None
     if vessel is None and stands is not None:  # "into 5": where the charge table has it
         vessel = next(v for v in account.doc.vessels if v.name == stands)
     if vessel is None or vessel.name == source:
@@ -3329,6 +3418,9 @@ SHAKEN_WITH = re.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:wit
 IN_A_FLASK = re.compile(r"^\W*in an? (?=\d)", re.I)
 
 
+FUNNEL_HOLDS = re.compile(r"^\W*(?:the|a) (?:(?:dropping|addition|tap) )?funnel (?:now )?(?:holds|held)\b", re.I)
+
+
 def _thermal(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
@@ -3355,6 +3447,8 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and not brings
         ):
             return _stop(account, r)
+        if kind == "hold" and brings and busy_of(account) and FUNNEL_HOLDS.search(text):
+            return _draw(account, r)
         parted = account.isolated or re.search(r"\bfunnel\b|\b(?:twice|(?:two|three|four) times)\b", text, re.I)
         if brings and kind == "hold" and account.doc.steps and parted and SHAKEN_WITH.search(text):
             return _wash(account, r)
@@ -3560,6 +3654,10 @@ def finish(account: Account) -> None:
     for key, tag in list(account.waiting.items()):
         lot = account.lot(key)
         if lot.step is not None or tag == "absorber" or (tag == "later" and doc.steps):
+            continue
+        taken = next((x for x in doc.materials if x.span == lot.span and x.step is not None), None)
+        if taken is not None and any(s.n == taken.step and s.kind in ("destroy", "neutralise") for s in doc.steps):
+            lot.role = "wash"  # what is left of the solution that destroyed an excess
             continue
         if tag == "wash" or not doc.steps:
             lot.role = lot.role or ("wash" if tag == "wash" else None)

@@ -416,7 +416,7 @@ APART = Cue(
 )
 DRAWN = Cue(
     re.compile(
-        r"\b(in(?:to)? (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
+        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",
