@@ -967,6 +967,8 @@ def _train(account: Account, r: Reading) -> bool:
                 continue  # "gas (0.2 mol SO2) through a washing bottle": what goes through it
             funnels = {k for k, tag in account.waiting.items() if tag == "funnel"}
             late, account.late = account.late, True  # of the list, whatever its row says that it is for
+            if m.count == 1 and (several := SEVERAL_BOTTLES.search(r.text)) and re.search(r"\beach\b", account.source[m.end : m.end + 30]):
+                m.count = FEW.get(several[1].lower(), 2)  # "two wash bottles with 200 mL of caustic each"
             here = lots_for(account, m, m.measured or m.strength is not None)
             account.late = late
             if any(x.id in funnels for x in here):
@@ -1005,6 +1007,7 @@ def _train(account: Account, r: Reading) -> bool:
     return True
 
 
+SEVERAL_BOTTLES = re.compile(r"\b(two|three|four) (?:\w+[ -]){0,2}(?:bottles|flasks|washers|absorbers|jars|scrubbers)\b", re.I)
 NEXT_BOTTLE = re.compile(r"\b(?:bottle|flask|trap|funnel|beaker|jar|then|second|followed by)\b| [-–—>→] ", re.I)
 
 
@@ -1376,7 +1379,7 @@ IF_THE_BATH = re.compile(
 )
 """What is done to the bath itself when it gets too warm."""
 HOLD_FEED = re.compile(
-    r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from)\b"
+    r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from|when|once)\b"
     r"|\b(?:feed|addition|dropping) (?:being |is |was )?(?:stopped|halted|interrupted|held(?: back)?|paused) (?:at|above|over|if|when|whenever)\b",
     re.I,
 )

@@ -414,6 +414,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and (after.kind == "sub" or after.low in ("crushed", "ice", "water", "into"))
         ):
             continue
+        if x.low in ("kept", "held", "maintained", "stays", "remains") and is_word(before, "is", "was", "being", "temperature"):
+            if any(is_word(y, "while", "whilst", "as") for y in items[max(0, i - 5) : i]) and any(
+                is_quantity(y, "time") for y in items[:i]
+            ):
+                continue  # "over 30 min while the temperature is held at 0-5 °C": said of the addition
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):

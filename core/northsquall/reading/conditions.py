@@ -224,6 +224,8 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         q.high = convert(q.high, x.unit, "temperature") if q.high is not None else None
         q.unit = "°c"
         behind = {y.low for y in clause.items[i + 1 : i + 5] if isinstance(y, Token)}
+        if behind & {"limit", "maximum"} and "the" in behind and "is" in behind:
+            limiting = True  # "10 °C is the limit"
         if (clause.label.startswith("limit") and q.low is None) or ("not" in behind and behind & {"exceeded", "passed", "surpassed"}):
             limiting = True
         if limiting and q.low is None:

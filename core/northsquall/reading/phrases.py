@@ -63,6 +63,16 @@ REACTION_VESSELS = (VESSELS | {"conical flask"}) - {
 }
 
 
+def _plus_minus(tokens: list[Token], j: int) -> tuple[float, str, int] | None:
+    """(half the width, its unit or "", the place behind) where a tolerance begins at `j`; None elsewhere."""
+    words = "".join(t.low for t in tokens[j : j + 3])
+    n = 1 if words.startswith("±") else 3 if words in ("+/-", "+/−", "plusorminus") else 0
+    if not n or j + n >= len(tokens) or tokens[j + n].kind != "num":
+        return None
+    unit = tokens[j + n + 1] if j + n + 1 < len(tokens) and tokens[j + n + 1].kind == "unit" else None
+    return float(tokens[j + n].value or 0.0), str(unit.value) if unit is not None else "", j + n + (2 if unit is not None else 1)
+
+
 def quantities(tokens: list[Token]) -> list[Item]:
     """Fold number, range and unit tokens into Qty; bare numbers stay tokens."""
     out: list[Item] = []
@@ -86,6 +96,10 @@ def quantities(tokens: list[Token]) -> list[Item]:
             first_unit = str(tokens[j].value)
             j += 1
         sep = j < len(tokens) and (tokens[j].text in DASHES or tokens[j].low == "to")
+        about = _plus_minus(tokens, j)  # "5 ± 2 °C", "5 °C +/- 2 °C", "60 °C, plus or minus 2"
+        if about is not None and (first_unit or about[1]):
+            low, high = number - about[0], number + about[0]
+            first_unit, j, sep = first_unit or about[1], about[2], False
         if (
             sep
             and j + 1 < len(tokens)
@@ -140,7 +154,7 @@ def quantities(tokens: list[Token]) -> list[Item]:
             j += 3
         approx = bool(out) and isinstance(out[-1], Token) and out[-1].low in APPROX
         value = number if low is None else (low + high) / 2  # type: ignore[operator]
-        if low is not None and low > (high or 0.0):
+        if low is not None and high is not None and low > high:
             low, high = high, low
         out.append(Qty(value, first_unit, start, tokens[j - 1].end, low, high, approx))
         i = j

@@ -106,7 +106,7 @@ EXHAUST = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:m3|m³|cubic met(?:re|er)s?)\s*(?:
 
 ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood", "room"], re.Pattern[str]], ...] = (
     ("condenser", re.compile(r"\bcondenser\b", re.I)),
-    ("trap", re.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|suck-?back|catch) (?:trap|bottle|vessel|flask|pot)\b", re.I)),
+    ("trap", re.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|suck-?back|catch) (?:trap|bottle|vessel|flask|pot)\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
     ("cold trap", re.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
     ("burner", re.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end))\b", re.I)),
     ("hood", re.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
@@ -122,7 +122,7 @@ WORD_SIZE = (
     ("litre", 1000.0),
 )
 ABOVE = re.compile(
-    r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*)\b",
+    r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
     re.I,
 )
 DEEP = re.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
@@ -255,6 +255,19 @@ def _size(words: str) -> float | None:
     return next((mL for w, mL in WORD_SIZE if w in words.lower()), None)
 
 
+BEFORE_IT = re.compile(
+    r"\b(?:in[ -])?between\b|\b(?:before|in front of|ahead of|upstream of) (?:it|that|this|the (?:absorber|scrubber|bottle|caustic))\b|\bin front\b",
+    re.I,
+)
+"""An empty bottle told behind the absorber that it protects."""
+
+
+def _size_behind(words: str) -> str:
+    """ "bottle of 500 mL", "trap (500 mL)": a size that is written behind its vessel; empty without one."""
+    m = re.match(r"\s*(?:of |\()(?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|L|litres?)\b(?! of)", words)
+    return m.group() if m else ""
+
+
 def _train(doc: Procedure, source: str) -> None:
     """Elements in the order of the text; what stands in an absorber comes from its step."""
     absorbers = [s for s in doc.steps if s.kind == "absorb"]
@@ -266,6 +279,7 @@ def _train(doc: Procedure, source: str) -> None:
         reacting = [s.vessel for s in doc.steps if s.vessel and s.materials]
         of = reacting[0] if reacting else None
     first = min((s.span[0] for s in absorbers), default=10**9)
+    first_lot = min((lots[k].span[0] for s in absorbers for k in s.materials), default=first)
     last = max((s.span[1] for s in absorbers), default=-1)
     for a, b in spans:
         text = source[a:b]
@@ -276,9 +290,24 @@ def _train(doc: Procedure, source: str) -> None:
                     continue
                 if DENIED.search(text[max(0, m.start() - 12) : m.start()]) and kind != "trap":
                     continue
+                if (
+                    kind == "trap"
+                    and absorbers
+                    and (BEFORE_IT.search(text[m.end() : m.end() + 45]) or BEFORE_IT.search(text[max(0, m.start() - 12) : m.start()]))
+                ):
+                    at = min(at, first_lot - 1)  # "…, an empty bottle in between"
                 count = 2 if kind == "trap" and re.search(r"\btwo\s+$", text[: m.start()], re.I) else 1
                 places += [
-                    (at, TrainElement(element=kind, of=of, volume_mL=_size(m.group()), span=(at, a + m.end()))) for _ in range(count)
+                    (
+                        at,
+                        TrainElement(
+                            element=kind,
+                            of=of,
+                            volume_mL=_size(m.group() + _size_behind(text[m.end() :])),
+                            span=(a + m.start(), a + m.end()),
+                        ),
+                    )
+                    for _ in range(count)
                 ]
     for s in absorbers:
         mine = [lots[k] for k in s.materials]
