@@ -147,6 +147,17 @@ def shut_in(c: Context) -> Iterator[Finding]:
         yield finding(
             "G02", "stop", f"“{k.word}”: gas is led into a bottle that is shut, and what is not taken up has no way out.", step=step, span=k.span, limit="an outlet behind every absorber", remedy="An outlet from the absorber to the exhaust.", source="handbook 2.7", short="absorber shut",
         )  # fmt: skip
+    seen = {(x.closing.vessel, x.closing.step) for x in c.gas.closed} if c.gas else set()
+    for k in c.procedure.closings:
+        if k.how not in ("shut", "held") or k.place not in ("vessel", "store") or (k.vessel, k.step) in seen or c.gas is None:
+            continue
+        near = c.procedure.source_text[max(0, k.span[0] - 120) : k.span[1] + 140]
+        gives = next((r for r in c.gas.releases if r.vessel == k.vessel and r.step <= k.step), None)
+        if gives is not None and UNSPENT.search(near):
+            yield finding(
+                "G02", "stop", f"“{k.word}”: {k.vessel} is shut with some of what gives {record_of(gives.gas).name} still in it, and gas that is still coming cannot leave.", step=c.step(k.step), span=k.span, established=False,
+                limit="open until no more gas comes", remedy="Leave it open to its line until nothing is left that gives gas, or destroy the rest first.", source="handbook 2.7 and 4", short="closed with gas or vapour",
+            )  # fmt: skip
     for x in c.gas.closed if c.gas else []:
         step, k = c.step(x.closing.step), x.closing
         if k.place == "funnel":
@@ -223,6 +234,13 @@ def _bad_pair(c: Context, vessel: str | None, step: int) -> str:
 LASTING = re.compile(
     r"\b(?:still|goes on|keeps? (?:on )?)\s*(?:fizz\w*|bubbl\w*|gass\w*|foam\w*|smok\w*)|\bfizz\w* a bit|\bbubbling a bit\b", re.I
 )
+
+
+UNSPENT = re.compile(
+    r"\bstill (?:\w+ ){0,2}(?:undissolved|there|left|unreacted|in it)\b|\bsome (?:of the )?\w+(?: \w+)? (?:being |is |was |were )?(?:still )?(?:left|undissolved|unreacted|unused|over)\b|\bnot (?:all|quite all|everything) (?:\w+ ){0,3}(?:dissolved|used up|reacted|gone)\b|\bundissolved\b",
+    re.I,
+)
+"""Words by which a generator is not yet exhausted."""
 
 
 def _minutes(minutes: float | None) -> str:

@@ -948,6 +948,7 @@ def _train(account: Account, r: Reading) -> bool:
         found
         and after is not None
         and r.items[after].start > at
+        and (lex.of_gas(r.clause.label) or r.items[after].start >= r.clause.start + found.end())  # "HCl is taken up in water"
         and is_word(r.items[after - 1], "was", "were", "is", "are")
         and any(m.index > after for m in r.mentions)
     ):

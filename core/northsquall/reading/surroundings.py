@@ -23,7 +23,7 @@ SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
-    rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:(?:stopper|cork|cap)(?: (?:it|up|the flask))?|(?:close|shut) (?:it|them|up))(?=\s*(?:[.;,\n]|$|so (?:it|that|nothing)\b|and (?:leave|shake)\b))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|so (?:it|that|nothing)\b|and (?:leave|shake)\b))|\b(?:stoppered|corked|capped|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
@@ -32,8 +32,12 @@ HELD = re.compile(
     r"\b(clip\w*|clamp\w*|screw\w*|held (?:it |them )?(?:down|on|tight)|hold(?:ing)? (?:it )?(?:down|on)|thumb|tight\w*|wired|tied|taped|firmly|pressed)\b",
     re.I,
 )
+WITH_SOFT = re.compile(
+    r"\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|foil|drying tube|film|bubbler)", re.I
+)
+"""Behind "closed": what stops nothing, or lets the gas out."""
 NOT_SHUT = re.compile(
-    r"\b(?:loose\w*|lightly|never|not|nothing (?:is|was)|don't|do not|without|un(?:stoppered|capped)|vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
+    r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rests? on|lightly|never|not|nothing (?:is|was)|don't|do not|without|un(?:stoppered|capped)|vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
     r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
@@ -165,9 +169,22 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         how: HOW_SHUT | None = None
         hit = SHUT.search(text)
         if hit is not None:
-            behind = text[hit.end() : hit.end() + 60] if re.match(r"[^.;]*\b(?:loose|vent|hole|needle)", text[hit.end() :], re.I) else ""
+            behind = (
+                text[hit.end() : hit.end() + 60]
+                if re.match(
+                    r"[^.;]*\b(?:loose|vent|hole|needle)|\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|foil|drying tube|film|bubbler)",
+                    text[hit.end() :],
+                    re.I,
+                )
+                else ""
+            )
             tap = hit.group().lower().startswith("funnel") and not FUNNEL.search(text)  # "at 65 °C the funnel is shut": the feed stops
-            if tap or NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) or ONCE_OVER.search(text[: hit.start()]):
+            if (
+                tap
+                or WITH_SOFT.match(behind)
+                or NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind)
+                or ONCE_OVER.search(text[: hit.start()])
+            ):
                 hit = None
             else:
                 near = text + source[m.end() : m.end() + 50]
