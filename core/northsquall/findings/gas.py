@@ -1061,6 +1061,31 @@ def poured_in_the_open(c: Context) -> Iterator[Finding]:
         return
 
 
+@rule("G07")
+def open_to_the_room(c: Context) -> Iterator[Finding]:
+    """G07: the author says that there is no hood, or an open window for one, and a volatile toxic liquid is handled."""
+    place = c.procedure.place
+    if not (place.hood is False or place.window or place.outdoors) or place.hood is True:
+        return
+    gases = {r.gas for r in c.gas.releases} | set(c.gas.seen) if c.gas else set()
+    for lot in c.lots.values():
+        s = lot.substance
+        if (
+            s is None
+            or s.id not in FUMING
+            or lot.material.role == "absorber"
+            or (lot.mass_g and lot.mass_g[1] < 1.0)
+            or set(s.parts) & gases
+        ):
+            continue
+        how = "An open window" if place.window else "Being out of doors" if place.outdoors else "A place without a working hood"
+        yield finding(
+            "G07", "stop", f"{how} is no control for the vapour of {lot.label}.", step=c.step(lot.material.step), span=place.span,
+            limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
+        )  # fmt: skip
+        return
+
+
 def evaporation_g_min(mass: float, psat_kPa: float | None, area_cm2: float = 100.0, T_C: float = 25.0) -> float | None:
     """Evaporation of a pool (g/min): E = k A M p/(R T), k = 0.83 (18/M)^(1/3) cm/s (EPA screening form, from memory). None without a vapour pressure."""
     if psat_kPa is None:

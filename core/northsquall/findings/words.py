@@ -12,11 +12,12 @@ from northsquall.procedure import Step
 
 NO_START = re.compile(
     r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
-    r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start))\b",
+    r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start)|(?:did|does|do|do|doing) nothing|no (?:reaction|sign|change|start|onset)\b[^.;\n]{0,22}\b(?:visible|seen|observed|noticed|noticeable|to be seen|starting|beginning)|no sign of (?:it|a start|any reaction|reaction|life)|nothing (?:moved|moves|began|begins|started|starts|came)"
+    r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|won't (?:go|start|begin|react)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b",
     re.I,
 )
 PUSHES = re.compile(
-    r"\b(rest|other half|remainder|remaining|more (?:was|is) added|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b",
+    r"\b(rest|other half|remainder|remaining|more (?:of (?:it|the \w+) |\w+ )?(?:was|is|were|are) (?:added|run in|dripped|put|given|poured)|the (?:whole )?lot|whole lot|speed\w* up|faster|heat gun|bath (?:was |is )?(?:brought|taken|raised|turned|set) up|further (?:portion|amount|\d+)|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b",
     re.I,
 )
 HOLDS_BACK = re.compile(r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I)

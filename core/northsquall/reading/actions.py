@@ -813,6 +813,15 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
 
 
+DURING_IT = re.compile(
+    r"\b(?:during|throughout|while|through) (?:the |all |this |we |it )*(?:addition|feed|dropping|nitration|reaction|add\w*|whole|time)\b|\b(?:addition|feed|dropping) (?:went|goes|was going) on\b",
+    re.I,
+)
+WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
+IS_HELD = re.compile(r"\b(?:stop\w*|shut|shuts|close[sd]?|halt\w*|paus\w+|interrupt\w*|ceas\w+|held|hold|wait|no more|ice|dump\w*)\b", re.I)
+"""What is done when the stirrer stops; "carry on" is not among it."""
+
+
 def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     """The stirrer off, nobody there: said in a clause of its own it is of the step before."""
     last = account.doc.steps[-1] if account.doc.steps else None
@@ -825,9 +834,18 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     )
     if account.stirrer_off and goes_on and last.kind in ("dose", "add"):
         last.stirred = False  # "we switch it off for a while and go on adding"
-    if last.stirred is not False and lex.NOT_STIRRED.search(text) and not lex.STIRRER_OFF.search(text):  # switched off: from here on
-        last.stirred = False
-    if last.attended is None and lex.UNATTENDED.search(text):
+    idle = lex.NOT_STIRRED.search(text)
+    off = lex.STIRRER_OFF.search(text)
+    meanwhile = off is not None and DURING_IT.search(text) is not None  # "the stirrer was off during the addition"
+    if idle is None and meanwhile:
+        idle = off
+    if last.stirred is not False and idle is not None and (off is None or meanwhile):  # switched off: from here on
+        if not (
+            WHEN_IT.search(text[: idle.start()])
+            and IS_HELD.search(account.source[clause.start + idle.end() : clause.end + 70].split(".")[0])
+        ):
+            last.stirred = False
+    if last.attended is None and lex.unattended(text):
         last.attended = False
     if not lex.ALL_AT_ONCE.search(text) or any(isinstance(x, Token) and x.kind == "sub" for x in clause.items):
         return

@@ -290,7 +290,7 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
         T_range=window, T_limit=limit, duration=duration,
         stirred=False if lex.NOT_STIRRED.search(text) or account.stirrer_off else True if lex.STIRRED.search(text) else None,
         cooled=bool(lex.COOLED.search(text)), all_at_once=bool(lex.ALL_AT_ONCE.search(text)),
-        attended=False if lex.OVERNIGHT.search(text) or lex.UNATTENDED.search(text) else None,
+        attended=False if lex.OVERNIGHT.search(text) or lex.unattended(text) else None,
     )  # fmt: skip
     if lex.OVERNIGHT.search(text) and step.duration is None:
         m = lex.OVERNIGHT.search(text)

@@ -231,9 +231,19 @@ OVERNIGHT = Cue(
     "weekend",
     "next",
 )
+NEVER_ALONE = re.compile(r"(?:\bnever|\bnot|n't|\bno longer|\bat no time|\bwithout being)\b[^.;,]{0,22}$", re.I)
+
+
+def unattended(text: str) -> re.Match[str] | None:
+    """The words that say that nobody is there; none in "never left alone"."""
+    return (
+        next((m for m in UNATTENDED.finditer(text) if not NEVER_ALONE.search(text[: m.start()])), None) if UNATTENDED.search(text) else None
+    )
+
+
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "leave",
@@ -243,6 +253,12 @@ UNATTENDED = Cue(
     "shopping",
     "unatt",
     "alone",
+    "come back",
+    "something else",
+    "supervision",
+    "leave it on",
+    "left on",
+    "left it on",
     "other",
     "watch",
     "minding",
@@ -269,8 +285,8 @@ UNATTENDED = Cue(
 _STIRRER = r"(?:stirrer|bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
-        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        rf"|{_STIRRER} (?:stops|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        rf"|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
@@ -282,12 +298,13 @@ NOT_STIRRED = Cue(
 NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
 STIRRER_OFF = Cue(
     re.compile(
-        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|stirr(?:er|ing) (?:was |is )?(?:stopped|switched off|turned off|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
+        r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|(?:stirr(?:er|ing)|paddle|bar|magnet) (?:was |is )?(?:switched off|turned off)|stirr(?:er|ing) (?:was |is )?(?:stopped|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
         re.I,
     ),
     "stirrer",
     "stirring",
     "it off",
+    "ed off",
 )
 STIRRED = Cue(
     re.compile(r"\b(bar on|stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
@@ -424,7 +441,7 @@ DRAWN = Cue(
 )
 SENSOR = Cue(re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I), "therm", "probe", "sensor")
 BATH_READ = re.compile(
-    r"\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    r"\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
     re.I,
 )
 """A temperature that somebody read on the bath."""

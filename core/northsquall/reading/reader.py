@@ -316,7 +316,9 @@ def _finish(account: Account, tokens: list[Token]) -> None:
         account.main.sensor = account.sensor  # type: ignore[assignment]
     if account.main is not None and account.main.sensor is None:
         bath = lex.BATH_READ.search(account.source)  # "the bowl was at 25 when I looked"
-        said = bath is not None and bath.group().lower().startswith("temperature")
+        said = bath is not None and not re.match(
+            r"(?:bowl|bath|basin|tub|cooling water|ice water|water outside)\b(?!.*\bis (?:what|the)\b)(?! thermometer)", bath.group(), re.I
+        )
         if bath is not None and (
             said or all(s.T_range is None and s.T_limit is None for s in doc.steps if s.kind in ("dose", "add", "hold"))
         ):
