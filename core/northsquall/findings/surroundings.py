@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from northsquall.assessment import Finding, ReactionLine, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.findings.sentences import sentence_start
+from northsquall.findings.words import MIXED
 from northsquall.heat.freezing import freezing
 from northsquall.procedure import Step
 from northsquall.substances import catalogue
@@ -32,10 +33,28 @@ def _batch_reactions(c: Context) -> Iterator[tuple[ReactionLine, Step]]:
             yield r, step
 
 
+def _together(c: Context) -> Iterator[tuple[ReactionLine, Step]]:
+    """Wanted reactions of what is mixed with nothing that feeds it, and warmed as the next thing."""
+    for r in c.reactions:
+        step = c.step(r.step)
+        if (
+            r.role != "wanted"
+            or step is None
+            or step.kind != "add"
+            or step.duration is not None
+            or step.portions
+            or not MIXED.search(step.text)
+        ):
+            continue
+        after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool")), None)
+        if after is not None and after.kind in ("heat", "reflux") and (r.heat_kJ.best or 0.0) > 0:
+            yield r, step
+
+
 @rule("H04")
 def cold_charge_then_heat(c: Context) -> Iterator[Finding]:
     """H04: all is charged below the temperature where it starts, and then warmed: it starts together."""
-    for r, step in _batch_reactions(c):
+    for r, step in [*_batch_reactions(c), *_together(c)]:
         stage = _stage(c, step.n)
         if stage is None or stage.rise_K[2] < COLD_CHARGE_K or step.kind == "distil":
             continue

@@ -42,6 +42,10 @@ def pushed_start(c: Context) -> Iterator[Finding]:
         return
 
 
+MIXED = re.compile(r"\b(?:mix\w*|combin\w+|(?:put|bring|brought) (?:it |them |all |everything )?together|together with)\b", re.I)
+"""Words by which what reacts is put together, and nothing is fed."""
+
+
 TESTS = re.compile(
     r"\b(starch[ -]?(?:iodide)?|KI[ -]starch|iodide[ -]starch|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
     re.I,
@@ -194,7 +198,15 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             yield finding(
                 "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
-        elif step.kind == "charge" and open_ is not None and rise >= BURST_K and len(step.materials) > 1 and not _warmed_next(c, step):
+        elif (
+            open_ is not None
+            and rise >= BURST_K
+            and not _warmed_next(c, step)
+            and (
+                (step.kind == "charge" and len(step.materials) > 1)
+                or (step.kind == "add" and step.duration is None and MIXED.search(step.text))
+            )
+        ):
             yield finding(
                 "P13", "stop" if rise > TOGETHER_STOP_K else "condition", f"All is put together and reacts at once: {open_.names}, {effect}; nothing feeds it.", step=step, figure=rise, limit=f"{BURST_K:.0f} K condition, {TOGETHER_STOP_K:.0f} K stop",
                 remedy="Feed one of them to the other, cooled, with a limit.", source="handbook 6.1", short="all at once",

@@ -1824,9 +1824,50 @@ THE_BATCH = re.compile(
 )
 
 
+ON_IT = re.compile(r"\b(?:on(?:to)?|over|into|in|to) (?:it|this|them|top)\b|\bin(?:to)? the (?:flask|pot)\b", re.I)
+TO_THE_BATCH = re.compile(
+    r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
+)
+QUENCHED_WITH = re.compile(r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:adding|the addition of))\b", re.I)
+
+
+def _water_comes(r: Reading) -> bool:
+    """ "Pour 200 mL of water on it", "quench with 200 mL of water", "tip in 50 mL of water": water or ice is what is poured, and the batch what stands there."""
+    first = next((m for m in r.mentions if m.identity in RECEIVERS and m.measured), None)
+    at = r.clause.verb_at
+    if first is not None and TO_THE_BATCH.match(r.text):
+        return True  # "to the mixture 200 mL of water"
+    if first is not None and at is not None and first.last < at and r.clause.verb == "pour" and ON_IT.search(r.text, r.text.find("pour")):
+        return True  # "200 mL of water is poured on it"
+    if first is None or r.clause.verb != "pour" or at is None or lex.BATCH_REFERENCE.search(r.account.source[r.clause.start : first.start]):
+        return False
+    if QUENCHED_WITH.search(r.text):
+        return True
+    said = r.items[at]
+    if (
+        isinstance(said, Token)
+        and said.low.endswith("ed")
+        and not any(is_word(x, "i", "we", "you", "they", "he", "she") for x in r.items[:at])
+    ):
+        return False  # "Poured in 300 mL of water": the batch
+    between = r.items[at + 1 : first.first]
+    if first.first <= at or any(
+        is_word(x, "into", "onto", "to", "over", "for", "with", "it", "this", "everything", "that", "them") for x in between
+    ):
+        return False
+    tail = r.account.source[first.end : r.clause.end]
+    if any(is_word(x, "on") for x in between):
+        return False  # "pour on 25 g of ice", "pour on to ice"
+    if any(v.start > first.end and v.nominal_mL is not None for v in r.vessels):
+        return ON_IT.search(tail) is not None
+    return True
+
+
 def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
+        return False
+    if _water_comes(r):
         return False
     if POURED_IN.search(r.text) or (lex.TO_MARK.search(r.text) and r.clause.verb in ("charge", "mix")):
         return False
@@ -2969,6 +3010,7 @@ def _pour(account: Account, r: Reading) -> None:
         account.doc.steps
         and _ice_there(r.mentions)
         and not account.isolated
+        and not _water_comes(r)
         and lex.BATCH_REFERENCE.search(r.text)
         and not POURED_IN.search(r.text)
         and not re.search(
