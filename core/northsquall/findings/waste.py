@@ -194,17 +194,31 @@ def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
 
 STRONG_ACID_MOL = 0.05
 SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")
+WITH_SOLVENT = re.compile(
+    r"\b(?:can|drum|bottle|canister|container|jar) with (?:the |our |used |waste )*(?:solvents?|acetone|ethanol|alcohol|methanol|ether|toluene)\b(?: (?:rins|wash)ings)?"
+    r"|\b(?:acetone|ethanol|alcohol|methanol|solvent|ether) (?:rins|wash)(?:ings|es)\b",
+    re.I,
+)
+"""Solvents that stand or go where the acid is put."""
+JOINED = re.compile(r"\b(?:same|together|combin\w+|one (?:can|bottle|canister|drum|jar)|mixed|with|added|into|closed bottle)\b", re.I)
 
 
 @rule("Q12")
 def acid_with_solvents(c: Context) -> Iterator[Finding]:
     """Q12: acid goes into the solvents' drum."""
     text = c.procedure.source_text
-    for m in SOLVENT_WASTE.finditer(text):
+    for m in sorted([*SOLVENT_WASTE.finditer(text), *WITH_SOLVENT.finditer(text)], key=lambda x: x.start()):
         begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
         said = text[begin : m.end()]
-        if step is None or KEPT_APART.search(said) or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|wash\w*)\b", said, re.I):
+        whole = said + re.split(r"[.;\n]", text[m.end() : m.end() + 80])[0]
+        if WITH_SOLVENT.fullmatch(m.group()) and not JOINED.search(whole):
+            continue
+        if (
+            step is None
+            or KEPT_APART.search(said)
+            or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|liquor|wash\w*|everything|all of it|the lot)\b", said, re.I)
+        ):
             continue
         acid = max((x.get("H+", 0.0) for x in _stream_of(c, step, said)), default=0.0)
         if acid > STRONG_ACID_MOL:
@@ -259,6 +273,8 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
             out.append(dict(s.roots))
     if out:
         return out
+    if step.kind == "filter" and step.from_vessel in w.charged and not CLEANS.search(sentence):  # what ran through
+        return [dict(w.charged[step.from_vessel].roots)]
     if CLEANS.search(sentence):  # what clings to the glass: something of all that was ever in it
         dregs: dict[str, float] = {}
         for e in w.entries:
