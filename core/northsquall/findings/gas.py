@@ -973,7 +973,10 @@ def generator(c: Context) -> Iterator[Finding]:
     if not c.procedure.place.purged and c.procedure.place.sweep_L_min is None:
         missing.append("nothing sweeps the apparatus at the end")
     at_once = any(r.gas == target and "all at once" in r.how for r in c.gas.releases)
-    if at_once or not STOPS.search(c.procedure.source_text):
+    fed = all(
+        (s := c.step(r.step)) is not None and s.kind == "dose" and s.duration is not None for r in c.gas.of(target) if r.mol[1] > 0.02
+    )
+    if at_once or not (fed or STOPS.search(c.procedure.source_text)):
         missing.append("nothing stops the gas once it has begun")
     if not missing:
         return

@@ -515,6 +515,34 @@ def evaporated_open(c: Context) -> Iterator[Finding]:
             return
 
 
+OPEN_RECEIVER = re.compile(
+    r"\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b[^.;\n]{0,15}\b(?:as|for|is) (?:the |a )?receiver\b|\breceiver\b[^.;\n]{0,25}\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b|\b(?:collect|catch|caught|distil)\w*\b[^.;\n]{0,40}\bin(?:to)? an open (?:beaker|dish|cylinder|bowl|glass|jar)\b",
+    re.I,
+)
+LOW_BOILING_C = 65.0
+"""Up to here what drips into an open vessel evaporates from it (assumption: methanol's boiling point)."""
+
+
+@rule("Q11")
+def caught_open(c: Context) -> Iterator[Finding]:
+    """Q11: a low-boiling distillate is caught in an open vessel."""
+    m = OPEN_RECEIVER.search(c.procedure.source_text)
+    there = c.stand_in.charged.get("receiver")
+    if m is None or there is None:
+        return
+    cat = catalogue()
+    for root, n in sorted(there.roots.items(), key=lambda x: -x[1]):
+        s = cat.of_root(root)
+        boils = s.value("Tb") if s is not None and s.phase == "l" else None
+        if s is None or boils is None or boils.value > LOW_BOILING_C or n * s.mass < 5.0:
+            continue
+        yield finding(
+            "Q11", "condition", f"“{m.group().strip()}”: {s.id} boils at {boils.value:.0f} °C, and up to {n * s.mass:.0f} g of it evaporate from there.", step=c.step_at(m.start()), span=m.span(), figure=n * s.mass, limit="a cooled receiver with a vent",
+            remedy="An adapter with a side arm led to the hood, the receiver in ice.", source="handbook 2.9, 4; common practice", short="evaporated in the open",
+        )  # fmt: skip
+        return
+
+
 def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
     """One place where something is evaporated in the open, or None where nothing that burns or harms is."""
     text = c.procedure.source_text

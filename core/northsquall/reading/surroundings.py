@@ -89,7 +89,7 @@ SWEPT = re.compile(
 )
 PURGED = re.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon) (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system)|it all))\b"
-    r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\bafter\w*\b(?:[^.\n]|\.\d){0,40}\bnitrogen\b",
+    r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\b(?:after\w*|at the end|finally|in the end|when (?:it is )?(?:finished|done|over))\b(?:[^.\n]|\.\d){0,40}\b(?:nitrogen|argon|air)\b",
     re.I,
 )
 FLAME = re.compile(
