@@ -38,6 +38,9 @@ def adiabatic_rise(c: Context) -> Iterator[Finding]:
     if high < note:
         return
     own = _accumulates(worst, c)
+    step = c.step(worst.step)
+    if step is not None and step.all_at_once and step.duration is None and own is not None:
+        own = 1.0  # all of it is there before any of it is seen
     dosed = own is not None and own <= c.settings.severity("H01_accumulation")
     severity: Severity = "note" if dosed and high <= condition else "condition" if high <= stop or (c.klass or 5) <= 2 else "stop"
     if high <= condition and not dosed and own is None and not _reacts(worst, c):

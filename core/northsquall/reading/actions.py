@@ -817,9 +817,6 @@ DURING_IT = re.compile(
     r"\b(?:during|throughout|while|through) (?:the |all |this |we |it )*(?:addition|feed|dropping|nitration|reaction|add\w*|whole|time)\b|\b(?:addition|feed|dropping) (?:went|goes|was going) on\b",
     re.I,
 )
-WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
-IS_HELD = re.compile(r"\b(?:stop\w*|shut|shuts|close[sd]?|halt\w*|paus\w+|interrupt\w*|ceas\w+|held|hold|wait|no more|ice|dump\w*)\b", re.I)
-"""What is done when the stirrer stops; "carry on" is not among it."""
 
 
 def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
@@ -840,10 +837,7 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     if idle is None and meanwhile:
         idle = off
     if last.stirred is not False and idle is not None and (off is None or meanwhile):  # switched off: from here on
-        if not (
-            WHEN_IT.search(text[: idle.start()])
-            and IS_HELD.search(account.source[clause.start + idle.end() : clause.end + 70].split(".")[0])
-        ):
+        if meanwhile or lex.idle(text, account.source[clause.end : clause.end + 70]):
             last.stirred = False
     if last.attended is None and lex.unattended(text):
         last.attended = False
@@ -1638,15 +1632,30 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     if any((not m.measured and not told) or m.generic or m.identity is None for m in r.mentions):
         return False
     line = account.source[account.source.rfind("\n", 0, r.clause.start) + 1 :].partition("\n")[0]
+    tail = account.source[r.clause.end : r.clause.end + 500]
+    if len(r.mentions) == 1 and _fed_later(r.mentions[0], r.clause, tail):
+        return True
     if len({t.value for t in substances_in(line.partition(". ")[0])}) < 2 and not account.waiting:
         return False
-    tail = account.source[r.clause.end : r.clause.end + 500]
     listed = "list" in account.waiting.values() and re.match(r"\s*[•*·▪‣-]\s", line) is not None  # the next line of a list that has begun
     again = {str(t.value) for t in substances_in(tail) if listed or THE.search(tail[: t.start])}
     words = {x[1].lower() for x in re.finditer(r"\bthe (\w+)", tail, re.I) if lex.GENERIC.get(x[1].lower())}
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
 
+def _fed_later(m: Mention, clause: Clause, tail: str) -> bool:
+    """ "Scale 0.10 mol. PhBr 15.7 g. … PhBr from the funnel, 40 min": an amount that is a sentence of its own, and fed by name later on."""
+    if clause.items and (
+        clause.items[0].start < m.start or any(x.start > m.end for x in clause.items if isinstance(x, Token) and x.text not in ".,;")
+    ):
+        return False
+    return any(str(t.value) == m.identity and FED_FROM.match(tail[t.end :]) for t in substances_in(tail))
+
+
+FED_FROM = re.compile(
+    r"\W{1,2}(?:is |was )?(?:(?:run|dripped|dropped|fed|let|added|dosed) (?:in )?)?(?:in )?(?:from (?:the |a )?(?:dropping |addition )?funnel|dropwise|by drops|drop by drop|over \d|during \d)\b",
+    re.I,
+)
 THE = re.compile(r"\bthe (?:\w+ )?$", re.I)
 
 
@@ -2190,6 +2199,7 @@ def _charge(account: Account, r: Reading) -> None:
     return _bring(account, r, charge=True)
 
 
+PUT_TOGETHER = re.compile(r"\b(?:pour|put|tip|mix|run)\w* together\b", re.I)
 THEN_IT_GOES = re.compile(r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I)
 """ "Take 5.5 mL of bromine and add it": what follows says what is done with it."""
 IT_IN = re.compile(r"\b(?:it|this|that|them|the lot|all)\b[^.;]{0,20}\bin\b|\bin (?:it|this|that) goes\b", re.I)
@@ -2341,6 +2351,10 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return _dissolve(account, r, vessel, lots)
     duration = durations_in(r.clause)[0]
     stood = _stood_there(account, r, lots, vessel) if empty and duration is not None else []
+    if empty and duration is not None and not stood and unspent(account) and account.mix is not vessel and not _only_acids(sources):
+        assert account.mix is not None  # fed to the acids that were made up beside the flask: they are in it by now
+        new_step(account, replace(r.clause, items=[]), "charge", vessel=vessel.name, from_vessel=account.mix.name)
+        empty = False
     if stood:
         begun = new_step(account, r.clause, "charge", vessel=vessel.name)
         begun.duration = begun.T_limit = begun.portions = None
@@ -2606,7 +2620,7 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
         return "in" if account.last is mix and THE_MIX_ALONE.match(r.text) else None
     tail = r.clause.start + at.end()
     held, own = ({account.lot(k).identity for s in account.doc.steps if s.vessel == v.name for k in s.materials} for v in (mix, batch))
-    named = [v for v in r.vessels if v.start >= tail]
+    named = [v for v in r.vessels if v.start >= tail and not re.search(r"\bfrom (?:the |its )?$", account.source[: v.start][-12:])]
     if named and named[0].nominal_mL is None and mix.kind != batch.kind:
         return "in" if named[0].kind == batch.kind else "out" if named[0].kind == mix.kind else None
     goal = {m.identity for m in r.mentions if m.start >= tail}
@@ -3000,6 +3014,8 @@ DECANTED = re.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
 
 
 def _pour(account: Account, r: Reading) -> None:
+    if PUT_TOGETHER.search(r.text) and not r.mentions and unspent(account) and account.last is account.mix:
+        return None  # "acid mix: 18 mL nitric + 20 mL sulfuric, poured together in a beaker": how the mixture came about
     if _weighed(account) and not r.measured and IT_IN.search(r.text):
         return _bring(account, r)  # "measure 5 mL of bromine in a cylinder and tip it in"
     if DECANTED.search(r.text) and not r.measured and doc_steps(account):
@@ -3614,7 +3630,10 @@ def _temperatures(account: Account, r: Reading) -> None:
 
 def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
-    if r.measured or any(m.generic.startswith("row ") for m in r.mentions):
+    fed = durations_in(r.clause)[0] is not None and any(
+        _is_waiting(account, m) for m in r.mentions
+    )  # "PhBr from the funnel, 40 min, tap shut at 35"
+    if r.measured or fed or any(m.generic.startswith("row ") for m in r.mentions):
         _bring(account, r)
     window, limit, used = temperatures_in(r.clause)
     q = limit or window

@@ -8,7 +8,7 @@ from itertools import pairwise
 
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
-from northsquall.reading.items import Item, Qty, at, is_quantity, is_word
+from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, number_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token
 
@@ -348,6 +348,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             kind = "add" if named or isinstance(into, Qty) or into is None else kind
         if x.low in ("stir", "stirring") and is_word(after, "bar", "bars", "rod", "plate", "motor", "magnet"):
             continue
+        if x.low in ("went", "goes", "ran", "runs") and is_word(before, "it", "pot", "temperature") and number_of(after) is not None:
+            if not any(is_word(y, "in", "into", "to", "on") for y in items[i + 1 : i + 5]):
+                continue  # "it went 27 all the way": what was read
         if (
             x.low in ("goes", "go", "went", "gone", "runs", "ran", "run")
             and is_word(

@@ -288,7 +288,7 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
     step = Step(
         n=len(account.doc.steps) + 1, kind=SHORT_STEP.get(kind, kind), text=text, span=(clause.start, clause.end),  # type: ignore[arg-type]
         T_range=window, T_limit=limit, duration=duration,
-        stirred=False if lex.NOT_STIRRED.search(text) or account.stirrer_off else True if lex.STIRRED.search(text) else None,
+        stirred=False if lex.idle(text, account.source[clause.end : clause.end + 70]) or account.stirrer_off else True if lex.STIRRED.search(text) else None,
         cooled=bool(lex.COOLED.search(text)), all_at_once=bool(lex.ALL_AT_ONCE.search(text)),
         attended=False if lex.OVERNIGHT.search(text) or lex.unattended(text) else None,
     )  # fmt: skip

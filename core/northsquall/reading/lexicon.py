@@ -295,6 +295,22 @@ NOT_STIRRED = Cue(
     "magnet",
     "paddle",
 )
+_WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
+_IS_HELD = re.compile(
+    r"\b(?:stop\w*|shut|shuts|close[sd]?|halt\w*|paus\w+|interrupt\w*|ceas\w+|held|hold|wait|no more|ice|dump\w*)\b", re.I
+)
+"""What is done when the stirrer stops; "carry on" is not among it."""
+
+
+def idle(text: str, behind: str = "") -> bool:
+    """Whether nothing stirs, by the words of a clause and those behind it; not where they say what is done if the stirrer stops."""
+    m = NOT_STIRRED.search(text)
+    if m is None:
+        return False
+    said = text[: m.start()] + " / " + (text[m.end() :] + behind).split(".")[0]
+    return not (_WHEN_IT.search(text[: m.start()]) and _IS_HELD.search(said))
+
+
 NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
 STIRRER_OFF = Cue(
     re.compile(
