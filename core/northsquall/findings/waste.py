@@ -193,6 +193,7 @@ def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
 
 
 STRONG_ACID_MOL = 0.05
+LEAST_OXIDISER_MOL = 0.005
 SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")
 WITH_SOLVENT = re.compile(
     r"\b(?:can|drum|bottle|canister|container|jar) with (?:the |our |used |waste )*(?:solvents?|acetone|ethanol|alcohol|methanol|ether|toluene)\b(?: (?:rins|wash)ings)?"
@@ -220,7 +221,23 @@ def acid_with_solvents(c: Context) -> Iterator[Finding]:
             or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|liquor|wash\w*|everything|all of it|the lot)\b", said, re.I)
         ):
             continue
-        acid = max((x.get("H+", 0.0) for x in _stream_of(c, step, said)), default=0.0)
+        held = _stream_of(c, step, said)
+        acid = max((x.get("H+", 0.0) for x in held), default=0.0)
+        solvent = {"CC(C)=O": 1.0} if re.search(r"acetone|solvent|organic", m.group(), re.I) else {"CCO": 1.0}
+        worst = next(
+            (
+                h
+                for x in held
+                for h in _meeting(solvent, x)
+                if all(x.get(r, 0.0) > LEAST_OXIDISER_MOL for r in (h.roots_a | h.roots_b) & set(x) - {"H2O", "H+"})
+            ),
+            None,
+        )
+        if worst is not None and WITH_SOLVENT.fullmatch(m.group()):
+            yield finding(
+                "Q12", "stop" if worst.severity == "stop" else "condition", f"“{m.group()}”: {worst.a} meets {worst.b}: {worst.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy="Two containers, each with a vented cap.", source=worst.source, short="waste meets",
+            )  # fmt: skip
+            return
         if acid > STRONG_ACID_MOL:
             yield finding(
                 "Q12", "condition", f"“{m.group()}”: {acid:.2g} mol of acid goes in with the solvents: it eats the drum and reacts with what is in it.", step=step, span=m.span(), figure=acid, limit="streams that may meet", remedy="Aqueous acid into its own waste, or neutralise it first.", source="handbook 4; common practice", short="waste meets",

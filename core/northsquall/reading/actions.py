@@ -3325,6 +3325,14 @@ def _wash(account: Account, r: Reading) -> None:
     doc, text, verb = account.doc, r.text, r.clause.verb
     if not doc.steps:
         return _bring(account, r) if r.measured else _fragment(account, r)
+    at = r.clause.verb_at
+    if verb == "filter" and at and not account.isolated and any(m.identity in RECEIVERS and m.measured and m.last < at for m in r.mentions):
+        head = replace(
+            r.clause, items=r.items[:at], end=r.items[at - 1].end, verb=None, verb_at=None
+        )  # "cold water on top, 300 mL, filtered"
+        read_clause(account, head)
+        read_clause(account, replace(r.clause, items=r.items[at:], start=r.items[at].start, verb_at=0))
+        return None
     if OVER_THE_BATH.search(text) and r.mentions and not account.isolated:
         q = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume" and all(x not in m.used for m in r.mentions)), None)
         bare = [m for m in r.mentions if m.identity and m.amount is None and m.moles is None]

@@ -457,7 +457,7 @@ DRAWN = Cue(
 )
 SENSOR = Cue(re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I), "therm", "probe", "sensor")
 BATH_READ = re.compile(
-    r"\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    r"\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
     re.I,
 )
 """A temperature that somebody read on the bath."""
@@ -768,10 +768,16 @@ LAYER = Cue(
 )
 NOT_DONE = Cue(
     re.compile(
-        r"\b(supposed to|some people|you could|we don't|don't bother|would have|instead of|never (?:filtered|allowed|plugged)|is not done)\b",
+        r"\b(supposed to|some people|you could|we don't|don't bother|would have|instead of|never (?:filtered|allowed|plugged)|is not done|(?:the |my )?(?:book|literature|textbook|original|recipe|procedure|manual) (?:says|said|wants|wanted|calls for|asks for|tells|has it))\b",
         re.I,
     ),
     "suppos",
+    "book",
+    "literature",
+    "original",
+    "recipe",
+    "procedure",
+    "manual",
     "people",
     "could",
     "don't",

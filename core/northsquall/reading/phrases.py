@@ -249,6 +249,10 @@ def _vessel(word: str) -> str:
     return "flask" if one == "rbf" else one if one in VESSELS else ""
 
 
+BARE_SIZES = (25.0, 50.0, 100.0, 250.0, 500.0, 1000.0, 2000.0)
+"""Flasks that are called by their millilitres alone."""
+
+
 def vessels_in(items: list[Item]) -> list[VesselPhrase]:
     """Vessels, with the nominal volume written before them."""
     out = []
@@ -267,6 +271,12 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             named = any(x.low.rstrip("s") in VESSELS for x in [*behind[: necks + 1], *beyond])  # "500 mL 3-neck flask" names its flask
             if not named and not any(x.kind == "sub" for x in behind[: necks + 1]):
                 out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
+    for i, item in enumerate(items):  # "in seventy-five mils of acetic acid, in the 250"
+        bare = isinstance(item, Token) and item.kind == "num" and float(item.value or 0.0) in BARE_SIZES
+        follow = at(items, i + 1)
+        if bare and i > 1 and is_word(items[i - 1], "the", "my", "a") and is_word(items[i - 2], "in", "into", "to"):
+            if follow is None or (isinstance(follow, Token) and (follow.text in ".,;:)" or follow.low in ("with", "and", "then"))):
+                out.append(VesselPhrase("flask", item.start, item.end, i, float(item.value or 0.0), None, "a"))  # type: ignore[union-attr]
     for i, item in enumerate(items):
         kind = _vessel(item.low) if isinstance(item, Token) else ""
         if not kind and is_word(item, "bottom", "bottomed") and is_word(at(items, i - 1), "-", "round"):
