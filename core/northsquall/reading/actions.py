@@ -131,7 +131,25 @@ class Reading:
                 self.mentions = [x for x in self.mentions if x is not m]
                 break
         self.mentions.sort(key=lambda m: m.index)
+        self._by_parts()
         self.mentions = _aim_first(account, clause, self.mentions)
+
+    def _by_parts(self) -> None:
+        """ "Sulfuric acid, one part conc. to one part water by volume": the bottle's acid taken down by so much water."""
+        for m in list(self.mentions):
+            s = catalogue().substances.get(m.identity or "")
+            if s is None or not s.commercial or m.ratio is not None or (m.strength is not None and m.strength.percent_w is not None):
+                continue
+            said = IN_PARTS.search(self.text, max(0, m.start - self.clause.start - 40))
+            if said is None or said.start() + self.clause.start > m.end + 45:
+                continue
+            one, two = (1.0, 1.0) if said[1] is None else (_count(said[1]), _count(said[2]))
+            m.ratio, m.strength = (one, two), None
+            begin, end = said.start() + self.clause.start, said.end() + self.clause.start
+            water = next((x for x in self.mentions if x.identity == "water" and begin <= x.start <= end + 2), None)
+            if m.amount is None and water is not None and water.amount is not None:
+                m.amount, m.used = water.amount, water.used
+            self.mentions = [x for x in self.mentions if x is not water]
 
     def _common(self, m: Mention) -> None:
         """ "The alcohol", "the salt": a substance's name that here is a common noun for what was named before."""
@@ -286,6 +304,19 @@ class Reading:
     def measured(self) -> list[Mention]:
         """Mentions with an amount."""
         return [m for m in self.mentions if m.measured]
+
+
+_PART = r"(one|two|three|four|five|six|\d+)(?: ?(?:parts?|vol(?:ume)?s?\.?))"
+IN_PARTS = re.compile(
+    rf"\b{_PART} (?:of )?(?:the )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?,? (?:to|and|in|with|\+) {_PART} (?:of )?water\b"
+    r"|\bhalf (?:conc\w*\.? ?|strong ?)?(?:acid|ammonia)?,? (?:and )?half water\b|\b50 ?: ?50\b(?=[^.;]*\bwater\b)|\b(?:its|their|the) own (?:weight|volume) of water\b|\b(?:an? )?equal volumes? of water\b",
+    re.I,
+)
+"""The bottle's acid and water, by parts."""
+
+
+def _count(word: str) -> float:
+    return float(FEW.get(word.lower(), 1 if word.lower() == "one" else 0) or (float(word) if word.isdigit() else 1.0))
 
 
 BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
@@ -2074,7 +2105,7 @@ EVERYTHING = re.compile(
 )
 
 
-FEW = {"two": 2, "three": 3, "four": 4}
+FEW = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
 FIRST_FEW = re.compile(r"^\W*(?:the )?first (two|three|four)\b[^.;]{0,20}\b(?:in|into|together|charged)\b", re.I)
 
 
@@ -2285,6 +2316,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         read_clause(account, head)
         read_clause(account, tail)
         return None
+    if _one_after_the_other(account, r):
+        return None
     if _pours(account, r) or _into_acid(account, r):
         return _quench(account, r)
     if _into_the_next_vessel(account, r):
@@ -2378,6 +2411,28 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     place(account, step, lots)
     account.last = vessel
     return None
+
+
+def _one_after_the_other(account: Account, r: Reading) -> bool:
+    """ "Acetyl chloride was dropped in during 20 min, followed by anisole during 60 min": two feeds, each with a time of its own."""
+    items, times = r.items, [i for i, x in enumerate(r.items) if isinstance(x, Qty) and x.dim == "time"]
+    for i, x in enumerate(items):
+        by = is_word(x, "followed") and is_word(at(items, i + 1), "by")
+        behind = is_word(x, "after") and is_word(at(items, i + 1), "it", "that", "this") and is_word(at(items, i - 1), "and", ",")
+        if not (by or behind) or not any(k < i for k in times) or not any(k > i for k in times):
+            continue
+        if not any(m.measured and m.last < i for m in r.mentions) or not any(m.measured and m.first > i for m in r.mentions):
+            continue
+        end = i - 1 if is_word(at(items, i - 1), "and", ",") else i
+        head, tail, at_verb = items[:end], items[i + 2 :], r.clause.verb_at
+        early = at_verb is not None and at_verb < end
+        read_clause(
+            account,
+            replace(r.clause, items=head, end=head[-1].end, verb=r.clause.verb if early else None, verb_at=at_verb if early else None),
+        )
+        read_clause(account, replace(r.clause, items=tail, start=tail[0].start, verb="add", verb_at=None))
+        return True
+    return False
 
 
 def _stood_there(account: Account, r: Reading, lots: list[Material], vessel: Vessel) -> list[Material]:
