@@ -315,7 +315,7 @@ def foam(c: Context) -> Iterator[Finding]:
     for r in [*foaming(c.gas.releases), *seen]:
         v = c.vessel(r.vessel)
         volume = whole.get(r.vessel)
-        if v is None or v.nominal_mL is None or volume is None or r.vessel in said:
+        if v is None or v.nominal_mL is None or volume is None or r.vessel in said or _in_another(c, r.step, v.name):
             continue
         need = FOAM_FACTOR * volume
         if v.nominal_mL >= need:
@@ -331,6 +331,16 @@ def foam(c: Context) -> Iterator[Finding]:
             "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "note" if v.nominal_mL >= 2.0 * volume and _waits_for_froth(c, r.step) else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
             figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
         )  # fmt: skip
+
+
+OPEN_VESSEL = re.compile(r"\b(?:open|wide|large|big) (?:\w+ )?(beaker|bucket|bowl|dish|jar|crock|pail)\b", re.I)
+
+
+def _in_another(c: Context, n: int, vessel: str) -> bool:
+    """Whether a washing is told to be begun in an open vessel whose size nobody writes, and not where the batch reacted."""
+    s = c.step(n)
+    m = OPEN_VESSEL.search(s.text) if s is not None and s.kind == "extract" else None
+    return m is not None and m[1].lower() not in vessel.lower()
 
 
 BURST_FOAM_MOL = 0.05
@@ -366,7 +376,7 @@ def came_over(c: Context) -> Iterator[Finding]:
 
 
 FROTH = re.compile(
-    r"\b(?:level|froth|foam)\b(?:[^.;]|\.\d){0,40}\b(?:below|under|not (?:above|over|past)|never (?:above|over|past)) (?:the )?(?:half|middle|two[- ]thirds?|three[- ]quarters?|neck|shoulder)"
+    r"\b(?:level|froth|foam)\b(?:[^.;]|\.\d){0,40}\b(?:below|under|not (?:\w+ )?(?:above|over|past|beyond)|never (?:\w+ )?(?:above|over|past|beyond)) (?:the |one |a )?(?:half|third|quarter|middle|two[- ]thirds?|three[- ]quarters?|neck|shoulder)"
     r"|\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
     re.I,
 )
@@ -1087,6 +1097,26 @@ def open_to_the_room(c: Context) -> Iterator[Finding]:
             limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
         )  # fmt: skip
         return
+
+
+POURED_OVER = r"\b(?:pour|decant|tip|fill|transfer|measur)\w*\b[^.;\n]{{0,25}}\b{}\b"
+
+
+@rule("G15")
+def made_and_poured(c: Context) -> Iterator[Finding]:
+    """G15: a volatile toxic liquid that was made here is poured over with no hood."""
+    made = next((s for s in catalogue().substances.values() if s.id in FUMING and c.purpose.target in s.parts), None)
+    charged = {x.substance.id for x in c.lots.values() if x.substance}
+    if made is None or made.id in charged or c.procedure.place.hood is True:
+        return
+    m = re.search(POURED_OVER.format(re.escape(made.id)), c.procedure.source_text, re.I)
+    if m is None:
+        return
+    rate = evaporation_g_min(made.mass, p.value if (p := made.value("Psat", "l")) else None)
+    yield finding(
+        "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window else "condition", f"“{m.group()}”: no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.", step=c.step_at(m.start()), span=m.span(), figure=rate,
+        limit="in the hood", remedy="Pour it in the hood, cold, or distil it straight into its bottle.", source="handbook 2.7 (evaporation: EPA screening form, from memory)", short="toxic liquid in the open",
+    )  # fmt: skip
 
 
 def evaporation_g_min(mass: float, psat_kPa: float | None, area_cm2: float = 100.0, T_C: float = 25.0) -> float | None:

@@ -145,11 +145,28 @@ class Reading:
                 continue
             one, two = (1.0, 1.0) if said[1] is None else (_count(said[1]), _count(said[2]))
             m.ratio, m.strength = (one, two), None
+            self._of_each(m, said.end() + self.clause.start)
             begin, end = said.start() + self.clause.start, said.end() + self.clause.start
             water = next((x for x in self.mentions if x.identity == "water" and begin <= x.start <= end + 2), None)
             if m.amount is None and water is not None and water.amount is not None:
                 m.amount, m.used = water.amount, water.used
+            whole = next((x for x in self.items if isinstance(x, Qty) and x.dim == "volume" and 0 <= begin - x.end <= 12), None)
+            if m.amount is None and whole is not None:  # "100 mL of a 50:50 mixture of hydrochloric acid and water"
+                m.amount, m.used, m.start = whole, [*m.used, whole], whole.start
             self.mentions = [x for x in self.mentions if x is not water]
+
+    def _of_each(self, m: Mention, at_: int) -> None:
+        """ "…, one to one, thirty and thirty", "so 40 of each": how much of the bottle's acid was taken, where the text counts it up."""
+        nums = [x for x in self.items if isinstance(x, Token) and x.kind == "num" and 0 <= x.start - at_ <= 40]
+        if m.amount is None or not nums or m.ratio is None:
+            return
+        a = float(nums[0].value or 0.0)
+        b = float(nums[1].value or 0.0) if len(nums) > 1 else a if re.search(r"\bof each\b", self.text) else 0.0
+        if a > 0 and abs(a + b - m.amount.value) < 1e-6 and abs(a * m.ratio[1] - b * m.ratio[0]) < 1e-6:
+            m.amount, m.ratio = replace(m.amount, value=a), None
+            water = Mention("water", "water", nums[-1].start, nums[-1].end, m.index, first=m.first, last=m.last)
+            water.amount = replace(m.amount, value=b)
+            self.mentions.append(water)
 
     def _common(self, m: Mention) -> None:
         """ "The alcohol", "the salt": a substance's name that here is a common noun for what was named before."""
@@ -309,7 +326,7 @@ class Reading:
 _PART = r"(one|two|three|four|five|six|\d+)(?: ?(?:parts?|vol(?:ume)?s?\.?))"
 IN_PARTS = re.compile(
     rf"\b{_PART} (?:of )?(?:the )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?,? (?:to|and|in|with|\+) {_PART} (?:of )?water\b"
-    r"|\bhalf (?:conc\w*\.? ?|strong ?)?(?:acid|ammonia)?,? (?:and )?half water\b|\b50 ?: ?50\b(?=[^.;]*\bwater\b)|\b(?:its|their|the) own (?:weight|volume) of water\b|\b(?:an? )?equal volumes? of water\b",
+    r"|\bhalf (?:conc\w*\.? ?|strong ?)?(?:acid|ammonia)?,? (?:and )?half water\b|\b(?:50 ?: ?50|1 ?: ?1)(?= (?:mixture|mix) of (?:[^.;]|(?<=conc)\.){0,45}\bwater\b)|\b50 ?: ?50\b(?=[^.;]*\bwater\b)|\b(?:its|their|the) own (?:weight|volume) of water\b|\b(?:an? )?equal volumes? of water\b",
     re.I,
 )
 """The bottle's acid and water, by parts."""
@@ -2871,10 +2888,12 @@ def _goes_over(account: Account, r: Reading) -> bool:
         return False
     if re.match(r"\W*in\b(?! ?to)", r.text, re.I) or (alone and not re.match(r"[^\S\n]*(?:[.;\n]|$)", account.source[r.clause.end :])):
         return False  # "Into a 600 mL beaker: 100 g of ice"
-    if account.holds(account.vessel_name(into)) or (
-        account.main is not None and not account.main.named and source == account.main.name and all(s.kind == "charge" for s in doc.steps)
-    ):
+    if account.holds(account.vessel_name(into)):
         return False
+    implied = account.main is not None and not account.main.named and source == account.main.name
+    if implied and all(s.kind in ("charge", "add", "absorb") and s.duration is None for s in doc.steps):
+        main_vessel(account, [into])  # nothing was said of where it was put together so far: "into the 250 flask"
+        return True
     vessel = account.vessel(into, into.kind, "")
     step = new_step(account, r.clause, "transfer", vessel=vessel.name, from_vessel=source)
     last = doc.steps[-2] if len(doc.steps) > 1 else None

@@ -203,7 +203,7 @@ def _ratio(items: list[Item], j: int) -> tuple[float, float] | None:
         return None
     return (
         (float(a.value or 0.0), float(b.value or 0.0))
-        if 0.0 < float(a.value or 0.0) <= 20.0 and 0.0 < float(b.value or 0.0) <= 20.0
+        if 0.0 < float(a.value or 0.0) <= 100.0 and 0.0 < float(b.value or 0.0) <= 100.0
         else None
     )
 
