@@ -748,6 +748,20 @@ def wrong_absorbent(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+@rule("Q05")
+def spent_absorber(c: Context) -> Iterator[Finding]:
+    """Q05: what is added to a spent absorber sets the gas free again, or another one."""
+    for g, (mol, n, name) in c.gas.from_spent.items() if c.gas else []:
+        record, step = record_of(g), c.step(n)
+        if mol < LEAST_MOL or not (record.toxic or record.fuel):
+            continue
+        agents = " and ".join(dict.fromkeys(c.lots[k].label for k in step.materials)) if step is not None else "what is added"
+        yield finding(
+            "Q05", "stop", f"{agents[:1].upper() + agents[1:]} sets {record.name} free from what stands in the {name}: up to {_many(mol)}.", step=step, figure=mol, limit="no gas from the spent absorber",
+            remedy=f"Keep it alkaline, and destroy what holds the {record.name} first, or hand it over as it is, labelled, with a vented cap.", source="handbook 2.7: what spent liquid must not meet", short="spent absorber", cause=f"gas:{record.root}",
+        )  # fmt: skip
+
+
 @rule("G07")
 def past_the_limit(c: Context) -> Iterator[Finding]:
     """G07: exposure past the absorber over a limit; no hood; outdoors or a window as the control; no detector."""

@@ -273,6 +273,31 @@ def thrown_together(c: Context) -> Iterator[Finding]:
                 return
 
 
+SPENT = re.compile(r"\b(?:absorber|scrubber|gas bottle|wash(?:ing)?[- ]bottle|spent (?:caustic|lye|alkali|bisulfite))\b", re.I)
+
+
+@rule("Q12")
+def scrubber_with_batch(c: Context) -> Iterator[Finding]:
+    """Q12: what the gas went through and what it came from are put together."""
+    text = c.procedure.source_text
+    there = [dict(c.stand_in.charged[v].roots) for v in dict.fromkeys(c.walk.lines.values()) if v in c.stand_in.charged]
+    for m in re.finditer(r"[^.;\n]+", text):
+        said = m.group()
+        if not there or not (SPENT.search(said) and TOGETHER.search(said)) or KEPT_APART.search(said):
+            continue
+        if not re.search(r"\b(?:acid|flask|generator|pot|filtrate|batch|mother liquor|residue)\b", SPENT.sub("", said), re.I):
+            continue
+        step = c.step_at(m.start())
+        for batch in [dict(e.after) for e in c.stand_in.entries if e.vessel in c.walk.lines][-1:]:
+            for held in there:
+                hit = next((h for h in _meeting(batch, held) if h.severity != "long"), None)
+                if hit is not None:
+                    yield finding(
+                        "Q12", "stop" if hit.severity == "stop" else "condition", f"“{said.strip()[:80]}”: {hit.a} meets {hit.b}: {hit.then}.", step=step, span=m.span(), limit="streams that may meet", remedy="Two containers, each with a vented cap.", source=hit.source, short="waste meets",
+                    )  # fmt: skip
+                    return
+
+
 CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*|flush\w* (?:out |away |down )?with)\b", re.I)
 THE_REST = re.compile(r"\b(?:rest|residues?|remains|what(?:'s| is| was) left|left-?overs?)\b", re.I)
 DISSOLVED = 0.02

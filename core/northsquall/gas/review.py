@@ -48,6 +48,8 @@ class GasReview:
     exposure: dict[str, Exposure]
     seen: dict[str, list[int]] = field(default_factory=dict)
     from_absorber: dict[str, tuple[float, int, str]] = field(default_factory=dict)
+    from_spent: dict[str, tuple[float, int, str]] = field(default_factory=dict)
+    """The same, of what is added to an absorber when all is over."""
     """Gases that an absorber itself gives off: (mol, step, absorber)."""
 
     def of(self, gas: str) -> list[Release]:
@@ -107,12 +109,15 @@ def review(
     peaks = {(pot.vessel.name, s.step): s.peak_C for s in runs["best"].steps} if pot is not None and "best" in runs else {}
     closed = closed_vessels(procedure, walks[1], trials, found, lots, fills, settings, cat, peaks)
     made: dict[str, tuple[float, int, str]] = {}
+    spent: dict[str, tuple[float, int, str]] = {}
     absorbers = set(walks[1].lines.values())
+    treated = {(s.n, s.vessel) for s in procedure.steps if s.kind != "absorb" and s.vessel in absorbers}
     for e in walks[1].entries:
         if e.vessel in absorbers:
+            kept = spent if (e.step, e.vessel) in treated else made
             for g, n in e.gas.items():
-                before = made.get(g, (0.0, e.step, e.vessel))
-                made[g] = (before[0] + n, before[1], before[2])
+                before = kept.get(g, (0.0, e.step, e.vessel))
+                kept[g] = (before[0] + n, before[1], before[2])
     seen = {g: list(steps) for g, steps in side.items()}
     unwritten = open_steps(procedure, lots, walks[1])
     for w in [*trials, walks[1]]:
@@ -122,7 +127,16 @@ def review(
                     seen.setdefault(g, [])
                     if e.step not in seen[g]:
                         seen[g].append(e.step)
-    return GasReview(found, lines, closed, demands, exposure, seen, {g: x for g, x in made.items() if x[0] > 1e-6})
+    return GasReview(
+        found,
+        lines,
+        closed,
+        demands,
+        exposure,
+        seen,
+        {g: x for g, x in made.items() if x[0] > 1e-6},
+        {g: x for g, x in spent.items() if x[0] > 1e-6},
+    )
 
 
 def elements_of(procedure: Procedure, of: str) -> list[TrainElement]:

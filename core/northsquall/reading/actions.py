@@ -556,6 +556,8 @@ def _clause(account: Account, clause: Clause) -> None:
     _gained(account, r)
     if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
         main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "into a 250 mL flask, stopper with delivery tube"
+    if doc_steps(account) and account.trains and SPENT.match(text) and TREATED.search(text) and _spent_absorber(account, r):
+        return
     if (EMPTY_IT.match(text) and _goes_over(account, r)) or _train(account, r):
         return
     _in_the_receiver(account, r)
@@ -1235,15 +1237,59 @@ def _at_its_temperature(step: Step) -> None:
         step.T_range, step.T_limit = step.T_limit, None
 
 
+_SPENT = (
+    r"(?:(?:spent |used |loaded )(?:absorber|scrubber|washer|absorbent|caustic|alkali|lye|soda|acid|bisulfite|solution)"
+    r"|(?:absorber|scrubber|washer|absorbent|(?:gas[- ]?)?wash(?:ing)?[- ]bottle)|(?:caustic|alkali|lye|solution|liquid|liquor) (?:from|of|in) the (?:absorber|scrubber|washer|(?:gas[- ]?)?wash(?:ing)?[- ]bottle|gas bottle))"
+    r"(?:'s)?(?: (?:liquids?|liquor|solution|contents?|caustic|beaker|bottle|flask))?"
+)
+SPENT = re.compile(
+    rf"^\W*(?:\d+\W+)?(?:(?:then|finally|afterwards|at the end|in the end|now|when all is over|i|we|you)\b[ ,]*)*(?:(?:acidify|neutrali[sz]e|treat|adjust|bring|destroy|kill|dilute|mix)\w* )?(?:(?:the )?contents? of )?(?:the )?{_SPENT}\b",
+    re.I,
+)
+"""What the gas went through, as what a clause is about."""
+TREATED = re.compile(
+    r"\b(?:acidif\w+|neutrali[sz]\w+|(?:brought|adjusted|set|taken) (?:back |down )?to (?:about )?(?:pH|neutral)|to pH|made (?:acid\w*|neutral)|treat\w*|destroy\w*|mixed with|(?:is|was|are|were|gets?) (?:then |slowly |carefully )?(?:poured|added|given|put) (?:in ?to|to|on ?to)|(?:acid|bleach|hypochlorite|peroxide|sulfite|thiosulfate|bisulfite)\b[^.;]{0,30}\b(?:is|was) added)\b",
+    re.I,
+)
+
+
+def _spent_absorber(account: Account, r: Reading) -> bool:
+    """ "The absorber is acidified with hydrochloric acid": what is added to what the gas went through, and not to the batch."""
+    begin = SPENT.match(r.text) or SCRUBBERS.match(r.text)
+    told = r.clause.start + begin.end() if begin is not None else r.clause.start
+    held = {x.identity for _, lots in account.trains for x in lots}
+    agents = [
+        m
+        for m in r.spoken
+        if m.identity
+        and m.start >= told
+        and (m.measured or m.identity not in held)
+        and (m.measured or "acid" in m.name.lower() or not lex.is_gas_name(m.identity))
+    ]
+    if not account.trains or not agents:
+        return False
+    kind = (
+        "neutralise"
+        if r.clause.verb == "neutralise" or lex.TO_PH.search(r.text) or re.search(r"\bacidif|\bneutrali", r.text, re.I)
+        else "add"
+    )
+    recent, last = list(account.recent), account.last
+    step = new_step(account, r.clause, kind, vessel="absorber")
+    place(account, step, [x for m in agents for x in lots_for(account, m, True) or [new_lot(account, m)]])
+    account.recent, account.last = recent, last
+    return True
+
+
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
         account.spend(r.items)  # what the next portion waits for limits nothing
         return None
     if doc_steps(account) and SCRUBBERS.match(_said_before(account, r.clause) + text):
-        for m in r.measured:
-            new_lot(account, m).role = "wash"  # what the spent scrubber is treated with goes on to it, not to the batch
-        account.spend(r.items)
+        if not _spent_absorber(account, r):
+            for m in r.measured:
+                new_lot(account, m).role = "wash"
+            account.spend(r.items)
         return None
     if doc_steps(account) and not r.measured and SOLVENT_OFF.match(text) and OFF_AT.search(text):
         account.spend(r.items)
