@@ -556,8 +556,9 @@ def _clause(account: Account, clause: Clause) -> None:
     _gained(account, r)
     if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
         main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "into a 250 mL flask, stopper with delivery tube"
-    if doc_steps(account) and account.trains and SPENT.match(text) and TREATED.search(text) and _spent_absorber(account, r):
-        return
+    if doc_steps(account) and account.trains and (SPENT.match(text) or _made_in_the_absorber(account, text)) and TREATED.search(text):
+        if _spent_absorber(account, r):
+            return
     if (EMPTY_IT.match(text) and _goes_over(account, r)) or _train(account, r):
         return
     _in_the_receiver(account, r)
@@ -1251,6 +1252,15 @@ TREATED = re.compile(
     r"\b(?:acidif\w+|neutrali[sz]\w+|(?:brought|adjusted|set|taken) (?:back |down )?to (?:about )?(?:pH|neutral)|to pH|made (?:acid\w*|neutral)|treat\w*|destroy\w*|mixed with|(?:is|was|are|were|gets?) (?:then |slowly |carefully )?(?:poured|added|given|put) (?:in ?to|to|on ?to)|(?:acid|bleach|hypochlorite|peroxide|sulfite|thiosulfate|bisulfite)\b[^.;]{0,30}\b(?:is|was) added)\b",
     re.I,
 )
+
+
+def _made_in_the_absorber(account: Account, text: str) -> bool:
+    """ "The hydrosulfide solution was acidified": the product of a gas and what it was led into."""
+    product = catalogue().substances.get(account.doc.results.product_identity or "")
+    if product is None or "C" in re.sub(r"Cl|Ca|Co|Cu|Cr|Cd|Cs", "", product.smiles or "").upper():
+        return False
+    words = [w for w in re.findall(r"[a-z]{5,}", product.id) if w not in ("sodium", "potassium", "ammonium", "calcium", "hydrogen")]
+    return any(re.match(rf"\W*(?:the |some of the |a part of the )?(?:\w+ )?{w}s?(?: solution| liquor)?\b", text, re.I) for w in words)
 
 
 def _spent_absorber(account: Account, r: Reading) -> bool:

@@ -31,6 +31,7 @@ def gases(walks: list[Walk], trials: list[Walk], slow_on: list[Walk], review: Ga
     """Gases of the equations, at the vessel that makes them; side gases of a family are named, their amount not established."""
     totals: dict[str, list[float]] = {}
     steps: dict[str, set[int]] = {}
+    spent, made = {(n, v) for _, n, v in review.from_spent.values()}, {r.gas for r in review.releases}
     for i, w in enumerate(walks):
         absorbers = set(w.lines.values())
         for entry in w.entries:
@@ -39,6 +40,8 @@ def gases(walks: list[Walk], trials: list[Walk], slow_on: list[Walk], review: Ga
                 *entry.gas.items(),
                 *((g, n) for g, n in entry.slip.items() if g in charged and g not in INERT),
             ]:
+                if (entry.step, entry.vessel) in spent and g in made:
+                    continue  # set free again from the absorber: it is counted where it was made
                 totals.setdefault(g, [0.0, 0.0, 0.0])[i] += n
                 if n > 0:
                     steps.setdefault(g, set()).add(entry.step)
