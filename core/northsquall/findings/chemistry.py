@@ -12,6 +12,7 @@ from northsquall.chemistry.roles import WORK_UP, WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import record_of
+from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
@@ -147,6 +148,8 @@ def never_together(c: Context) -> Iterator[Finding]:
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
+            if _oxidised_cold(h, entry, step):
+                severity = "condition"
             if h.severity == "long":  # harmful on long contact only
                 stands = any(e.conditions.standing for e in c.walk.entries if e.vessel == entry.vessel and e.step >= entry.step)
                 severity = "condition" if stands else "note"
@@ -157,6 +160,18 @@ def never_together(c: Context) -> Iterator[Finding]:
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
                 remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
             )  # fmt: skip
+
+
+COLD_OXIDATION_C = 20.0
+"""Up to here permanganate is brought to graphite in strong acid; the heptoxide goes off from 50 °C on (handbook 3.4; common practice)."""
+
+
+def _oxidised_cold(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
+    """Whether permanganate comes little by little and cold to graphite in sulfuric acid: what the step is for."""
+    if step is None or "MnO4-" not in h.roots_a | h.roots_b or entry.mixed.get("graphite", 0.0) <= 0:
+        return False
+    high = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
+    return bool(step.portions or step.duration) and high is not None and high <= COLD_OXIDATION_C
 
 
 ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide"}

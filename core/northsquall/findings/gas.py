@@ -780,7 +780,15 @@ def past_the_limit(c: Context) -> Iterator[Finding]:
             limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
         )  # fmt: skip
     elif place.hood is not True and (loose or (open_ones and (_sees_fumes(c) or place.hood is False or place.window or place.outdoors))):
-        how = "An open window is" if place.window else "Being out of doors is" if place.outdoors else "Work without a hood is" if place.hood is False else "No hood is written; the room is"
+        how = (
+            "An open window is"
+            if place.window
+            else "Being out of doors is"
+            if place.outdoors
+            else "Work without a hood is"
+            if place.hood is False
+            else "No hood is written; the room is"
+        )
         yield finding(
             "G07", "stop" if place.hood is False or place.window or place.outdoors or any(_over(c, r) for r, *_ in loose) else "condition", f"{how} no control for {names}.", step=first, span=place.span if (place.window or place.outdoors or place.hood is False) else None,
             limit="a hood, sash down", remedy="In a hood with the sash down, behind an absorber.", source="handbook 2.7", short="no hood",

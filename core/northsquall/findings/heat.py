@@ -363,6 +363,11 @@ ACID_FUMES = re.compile(r"\b(?:white|thick|dense|acid) (?:acid )?(?:smoke|fumes|
 """Sulfuric acid that fumes has been boiled down to 90 % and more (handbook 2.9)."""
 
 
+DRIPPED_MIN = 20.0
+"""Minutes from which water is dripped and not poured into acid, where it is cooled and has a limit (common practice, no source)."""
+COOLS = re.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
+
+
 @rule("H10")
 def acid_dilution(c: Context) -> Iterator[Finding]:
     """H10: water brought to strong acid; a local layer boils."""
@@ -384,9 +389,15 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             if lot.substance and lot.substance.id in ("water", "ice"):
                 stage = next((s for s in c.stages if s.step == step.n), None)
                 rise = stage.rise_K[1] if stage and not fumed else None
+                dripped = (
+                    step.duration is not None
+                    and step.duration.value >= DRIPPED_MIN
+                    and (step.T_limit is not None or step.T_range is not None)
+                    and (step.cooled or step.bath is not None or COOLS.search(step.text) is not None)
+                )
                 amount = f" would warm it by {rise:.0f} K" if rise is not None else ""
                 yield finding(
-                    "H10", "stop" if rise is None or rise > c.settings.severity("H10_local_boil_K") / 2 else "condition",
+                    "H10", "stop" if not dripped and (rise is None or rise > c.settings.severity("H10_local_boil_K") / 2) else "condition",
                     f"{lot.label.capitalize()} is added to strong sulfuric acid{amount}; where it meets the acid it boils and spits.",
                     step=step, span=lot.material.span, figure=rise, limit="acid into water, never water into acid", remedy="Run the acid mixture into ice or water instead.", short="water into acid",
                 )  # fmt: skip

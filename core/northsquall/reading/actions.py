@@ -136,6 +136,9 @@ class Reading:
 
     def _by_parts(self) -> None:
         """ "Sulfuric acid, one part conc. to one part water by volume": the bottle's acid taken down by so much water."""
+        both = MIX_OF.search(self.text)
+        if both is not None:
+            self._mix_of(both)
         for m in list(self.mentions):
             s = catalogue().substances.get(m.identity or "")
             if s is None or not s.commercial or m.ratio is not None or (m.strength is not None and m.strength.percent_w is not None):
@@ -154,6 +157,23 @@ class Reading:
             if m.amount is None and whole is not None:  # "100 mL of a 50:50 mixture of hydrochloric acid and water"
                 m.amount, m.used, m.start = whole, [*m.used, whole], whole.start
             self.mentions = [x for x in self.mentions if x is not water]
+
+    def _mix_of(self, said: re.Match[str]) -> None:
+        """ "100 mL of a 9:1 mixture of sulfuric acid and phosphoric acid": so much of each, by volume."""
+        begin, end = self.clause.start + said.start(), self.clause.start + said.end()
+        two = [m for m in self.mentions if begin <= m.start <= end + 80 and m.identity][:2]
+        near = [
+            x
+            for x in self.items
+            if isinstance(x, Qty) and x.dim == "volume" and (0 <= begin - x.end <= 12 or (two and 0 <= x.start - two[-1].end <= 25))
+        ]
+        if len(two) == 2 and said[3] and two[1].amount is not None and two[1].amount.dim == "volume" and two[0].amount is None:
+            near, two[1].amount, two[1].ratio = [two[1].amount], None, None  # "sulfuric and nitric acid (1:1 by volume, 40 mL)": of both
+        if len(two) != 2 or not near or any(m.amount is not None for m in two) or any(m.identity == "water" for m in two):
+            return
+        a, b = (float(said[k] or said[k + 2]) for k in (1, 2))
+        for m, part in zip(two, (a, b), strict=True):
+            m.amount, m.used, m.ratio = replace(near[0], value=near[0].value * part / (a + b)), [*m.used, near[0]], None
 
     def _of_each(self, m: Mention, at_: int) -> None:
         """ "…, one to one, thirty and thirty", "so 40 of each": how much of the bottle's acid was taken, where the text counts it up."""
@@ -330,6 +350,12 @@ IN_PARTS = re.compile(
     re.I,
 )
 """The bottle's acid and water, by parts."""
+
+
+MIX_OF = re.compile(
+    r"\b(\d+(?:\.\d+)?) ?[:/] ?(\d+(?:\.\d+)?)(?: \(?(?:v/v|by volume|vol/vol)\)?)? (?:mixture|mix) of\b|\b(?:mixture|mix) of\b(?=[^.;]{5,60}\((\d+(?:\.\d+)?) ?: ?(\d+(?:\.\d+)?)\b)",
+    re.I,
+)
 
 
 def _count(word: str) -> float:
