@@ -1337,6 +1337,10 @@ def _topic(account: Account, r: Reading) -> None:
         step.all_at_once = once
         account.last = account.main or account.last
         return None
+    if doc_steps(account) and _in_the_crucible(account) and not r.measured and GOES_OFF.search(text):
+        account.spend(r.items)
+        new_step(account, r.clause, "heat", vessel=account.batch)  # "after a minute it goes off, a big flash"
+        return None
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
     if CONTINGENT.search(text) and doc_steps(account) and (DUMPS.search(text) or re.search(r"\bice\b", text, re.I)):
@@ -3253,8 +3257,34 @@ LUMP = re.compile(
 )
 
 
+LUMPS_IN = re.compile(
+    r"\b(?:drop|put|throw|tip|stir|bring|place|add)\w* (?:the |these |those |all the )(?:cold |broken |crushed )*(?:lumps?|pieces|bits|cake|slag|mass|clinker|regulus|residue|powder) (?:in|into|to|on)\b"
+    r"|\b(?:lumps?|pieces|bits|cake|slag|mass|clinker|powder) (?:is|are|was|were|goes?|went) (?:then |slowly )?(?:dropped |put |thrown |tipped |stirred |added )?(?:in|into|to)\b",
+    re.I,
+)
+""" "Drop the lumps in hydrochloric acid": what burnt out in the crucible."""
+GOES_OFF = re.compile(
+    r"\b(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|\b(?:big|bright|white) flash\b|\bcatch(?:es)? fire\b|\bflares? up\b|\bfires by itself\b",
+    re.I,
+)
+
+
+def _in_the_crucible(account: Account) -> bool:
+    return account.main is not None and account.batch == account.main.name and account.main.kind in ("crucible", "dish", "boat")
+
+
 def _lump_into(account: Account, r: Reading) -> bool:
     """ "The lump into a 1 L flask": all that was in the crucible."""
+    lumps = LUMPS_IN.search(r.text)
+    if lumps is not None and _in_the_crucible(account) and r.measured and all(m.start > r.clause.start + lumps.start() for m in r.measured):
+        sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
+        vessel = account.vessel(sized, sized.kind, "") if sized is not None else account.vessel(None, "beaker", "for the lumps, not named")
+        first = new_step(account, r.clause, "charge", vessel=vessel.name)
+        first.duration, first.all_at_once = None, False
+        place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
+        new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=vessel.name, from_vessel=account.batch)
+        account.main, account.place, account.last = vessel, None, vessel
+        return True
     other = next((v for v in r.vessels if v.nominal_mL is not None and account.vessel_name(v) != account.batch), None)
     if other is None or any(m.start < other.end for m in r.measured) or not account.batch or not LUMP.match(r.text):
         return False
