@@ -280,7 +280,7 @@ class Reading:
         before = self.account.source[self.clause.start : m.start]
         if CLOUD.search(self.account.source[max(0, m.start - 24) : m.start]) or _litres_of_gas(m):
             return True  # "a big cloud of HCl", "HCl: 0.10 mol, 2.4 L"
-        if m.amount is None and EVOLVED.search(before):
+        if (m.amount is None and EVOLVED.search(before)) or GASES_IN_BRACKETS.search(before):
             return True
         if self.clause.verb is not None:
             return False
@@ -422,6 +422,9 @@ GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?
 """How much of it comes, in litres."""
 THERE_IS = re.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
 """ "Besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"."""
+GASES_IN_BRACKETS = re.compile(
+    r"\b(?:off-?)?gas(?:es)?(?: (?:formed|evolved|produced|given off|set free|released|which come off|that come off))? \([^)]*$", re.I
+)
 EVOLVED = re.compile(r"\b(?:evolution|release|escape) of (?:the )?(?:gas(?:es)?|fumes)\b[^.;]*$|\bgas(?:es)? \([^)]*$", re.I)
 """Before what comes off, in the same clause."""
 CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)

@@ -455,7 +455,20 @@ DRAWN = Cue(
     "funnel",
     "drawn",
 )
-SENSOR = Cue(re.compile(r"\b(thermometer|thermocouple|temperature probe|probe|sensor)\b([^.;\n]*)", re.I), "therm", "probe", "sensor")
+SENSOR = Cue(
+    re.compile(
+        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b)\b([^.;\n]*)",
+        re.I,
+    ),
+    "therm",
+    "probe",
+    "sensor",
+    "pt100",
+    "pt 100",
+    "inner t",
+    "internal t",
+    "inside t",
+)
 BATH_READ = re.compile(
     r"\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
     re.I,
@@ -474,7 +487,7 @@ STOP_WORDS = {
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
 PEOPLE = Cue(
     re.compile(
-        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:work\w* )?alone|never alone|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",
@@ -491,6 +504,15 @@ PEOPLE = Cue(
     "else",
     "next door",
     "in the lab",
+    "of us",
+    "alone",
+    "earshot",
+    "within",
+    "partner",
+    "mate",
+    "neighb",
+    "with me",
+    "in the room",
 )
 WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)"
 """What a person wears, where it is worn."""
