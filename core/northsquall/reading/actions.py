@@ -190,6 +190,9 @@ class Reading:
 
     def _common(self, m: Mention) -> None:
         """ "The alcohol", "the salt": a substance's name that here is a common noun for what was named before."""
+        dry = (m.identity or "").rpartition(" ")[0] if (m.identity or "").endswith("hydrate") else ""
+        if dry in catalogue().substances and DRIED.search(self.account.source[max(0, m.start - 12) : m.end + 18].partition(". ")[0]):
+            m.identity = dry  # "washing soda, the anhydrous"
         word = m.name.lower()
         alike = catalogue().ambiguous.get(word)
         if alike is not None and not m.measured:  # "the naphthol": the one of the list
@@ -362,6 +365,7 @@ def _count(word: str) -> float:
     return float(FEW.get(word.lower(), 1 if word.lower() == "one" else 0) or (float(word) if word.isdigit() else 1.0))
 
 
+DRIED = re.compile(r"\b(?:anhydrous|calcined|water-free)\b", re.I)
 BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
 """Words before the number of a row of the charge table that stands for what is in it."""
 BEHIND_A_ROW = {

@@ -162,7 +162,7 @@ def quantities(tokens: list[Token]) -> list[Item]:
         if (
             isinstance(x, Qty)
             and x.dim == "percent"
-            and [y.text.lower() for y in out[k + 1 : k + 4] if isinstance(y, Token)] == ["w", "/", "v"]
+            and "".join(y.text.lower() for y in out[k + 1 : k + 5] if isinstance(y, Token)).lstrip("(").startswith(("w/v", "m/v", "wt/vol"))
         ):
             x.by_volume = True
     k = 0

@@ -59,7 +59,7 @@ SMALL_FRACTIONS = {
     "quarters": 0.25,
     "fifths": 0.2,
 }
-SCALES = {"hundred": 100.0, "thousand": 1000.0}
+SCALES = {"hundred": 100.0, "thousand": 1000.0, "dozen": 12.0}
 LONG_UNITS = sorted(
     (
         u
@@ -471,6 +471,10 @@ def _tenths(tokens: list[Token]) -> list[Token]:
     return out
 
 
+PER_LITRE = re.compile(r"\s?(?:/\s?(?:L|l|litre|liter|dm3|dm³)\b|[ ·.](?:L|l|dm) ?(?:\^?[-−][13]|⁻[¹³])|\s(?:per|a) (?:litre|liter|L|l)\b)")
+"""Behind "mol": per litre."""
+
+
 def _units(tokens: list[Token], text: str) -> list[Token]:
     """Turn the word after a number into a unit where it is one; merges "per cent", "degrees C"."""
     out: list[Token] = []
@@ -501,6 +505,11 @@ def _units(tokens: list[Token], text: str) -> list[Token]:
                     pass
                 if t.kind == "unit" and t.value == "h" and text[t.end : t.end + 1] == "'":
                     t = tokens[i]
+            per = PER_LITRE.match(text, t.end) if t.kind == "unit" and t.value == "mol" else None
+            if per is not None:  # "2 mol/L": a strength, and no two moles
+                t = Token("unit", text[t.start : per.end()], t.start, per.end(), "m")
+                while i + 1 < len(tokens) and tokens[i + 1].start < t.end:
+                    i += 1
             if t.kind == "unit" and t.value in UNITS and UNITS[str(t.value)][0] == "volume" and text[t.end : t.end + 4].lower() == "/min":
                 t = Token("unit", text[t.start : t.end + 4], t.start, t.end + 4, "ml/min")
                 while i + 1 < len(tokens) and tokens[i + 1].start < t.end:
