@@ -296,7 +296,7 @@ def _ice_need(c: Context) -> float:
 
 
 NO_SENSOR = re.compile(
-    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)"
+    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
     r"|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b",
     re.I,
 )

@@ -131,6 +131,17 @@ class Reading:
                 self.mentions = [x for x in self.mentions if x is not m]
                 break
         self.mentions.sort(key=lambda m: m.index)
+        for a, b in pairwise(list(self.mentions)):  # "on to ice and water (600 g)": half of it ice (assumption)
+            twins = {a.identity, b.identity} == {"ice", "water"} and (a.amount is None) != (b.amount is None)
+            if (
+                twins
+                and re.fullmatch(r"(?:-| and | \+ | with )(?:\w+ )?", account.source[a.start + len(a.name) : b.start])
+                and self.bath is None
+            ):
+                whole_ = b.amount or a.amount
+                assert whole_ is not None
+                if b.amount is not None:
+                    a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
         self._by_parts()
         self.mentions = _aim_first(account, clause, self.mentions)
 
@@ -379,7 +390,8 @@ FROM_A_TAP = re.compile(r"\s*(?:straight |directly )?(?:from|out of) (?:the |a )
 IN_A_BOTTLE = re.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
 TRIED_ON = re.compile(
-    r"\b(?:tried|checked|tested|shown) (?:first |before |beforehand )?(?:on|against) (?:a drop of |dilute |some |the |fresh )*$", re.I
+    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against) (?:a drop of |dilute |some |the |fresh )*$",
+    re.I,
 )
 """ "Strip tried on dilute peroxide": the control of a test."""
 AS_NEEDED = re.compile(
@@ -541,6 +553,10 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
         doc.ready.append("protection")
+    if IT_FROTHS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
+        return  # "it'll froth a little, the soda"
+    if NOT_TO_DO.match(text) and not any(isinstance(x, Qty) for x in clause.items):
+        return  # "do not distil and do not heat the dry oxime with acid"
     if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
         doc.ready.append("dump")
         account.spend(clause.items)
@@ -589,7 +605,8 @@ def _clause(account: Account, clause: Clause) -> None:
     _gained(account, r)
     if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
         main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "into a 250 mL flask, stopper with delivery tube"
-    if doc_steps(account) and account.trains and (SPENT.match(text) or _made_in_the_absorber(account, text)) and TREATED.search(text):
+    of_absorber = SPENT.match(text) or _made_in_the_absorber(account, text) or _line_of_absorber(account, clause)
+    if doc_steps(account) and account.trains and of_absorber and TREATED.search(text):
         if _spent_absorber(account, r):
             return
     if (EMPTY_IT.match(text) and _goes_over(account, r)) or _train(account, r):
@@ -611,6 +628,13 @@ def _clause(account: Account, clause: Clause) -> None:
         account.labelled.setdefault(clause.label, account.last)
 
 
+IT_FROTHS = re.compile(
+    r"^\W*(?:it|this|that)(?:'ll| will| may| can| does| might)? (?:then |also )?(?:froths?|foams?|fizz(?:es)?|bubbles?|smells?|steams?|stinks?)\b",
+    re.I,
+)
+NOT_TO_DO = re.compile(
+    r"^\W*(?:and )?(?:do not|don't|never) (?:distil|heat|dry|warm|boil|filter|isolate|store|keep|mix|use|pour|bring|let)\b", re.I
+)
 OF_THAT = re.compile(
     r"^\W*(?:i |we )?(?:take |bring |measure |use |pour )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it)\b|\([^)]{2,25}\) to pH\b)",
     re.I,
@@ -1282,9 +1306,15 @@ SPENT = re.compile(
 )
 """What the gas went through, as what a clause is about."""
 TREATED = re.compile(
-    r"\b(?:acidif\w+|neutrali[sz]\w+|(?:brought|adjusted|set|taken) (?:back |down )?to (?:about )?(?:pH|neutral)|to pH|made (?:acid\w*|neutral)|treat\w*|destroy\w*|mixed with|(?:is|was|are|were|gets?) (?:then |slowly |carefully )?(?:poured|added|given|put) (?:in ?to|to|on ?to)|(?:acid|bleach|hypochlorite|peroxide|sulfite|thiosulfate|bisulfite)\b[^.;]{0,30}\b(?:is|was) added)\b",
+    r"\b(?:acidif\w+|neutrali[sz]\w+|(?:brought|adjusted|set|taken) (?:back |down )?to (?:about )?(?:pH|neutral)|to pH|made (?:acid\w*|neutral)|treat\w*|destroy\w*|oxidi[sz]\w* with|reduc\w* with|mixed with|(?:is|was|are|were|gets?) (?:then |slowly |carefully )?(?:poured|added|given|put) (?:in ?to|to|on ?to)|(?:acid|bleach|hypochlorite|peroxide|sulfite|thiosulfate|bisulfite)\b[^.;]{0,30}\b(?:is|was) added)\b",
     re.I,
 )
+
+
+def _line_of_absorber(account: Account, clause: Clause) -> bool:
+    """Whether a clause stands in a line that begins "Absorber:"."""
+    begin = account.source.rfind("\n", 0, clause.start) + 1
+    return SCRUBBERS.match(account.source[begin : clause.start]) is not None
 
 
 def _made_in_the_absorber(account: Account, text: str) -> bool:
@@ -2210,7 +2240,7 @@ def _weighed(account: Account) -> list[Material]:
 
 
 EVERYTHING = re.compile(
-    r"^\W*(?:all|everything) (?:in)?to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
+    r"^\W*(?:all|everything) (?:in)?to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|^\W*all (?:but|except|apart from|save) (?:for )?(?=the )|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
     re.I,
 )
 
@@ -2461,7 +2491,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     vessel = main_vessel(
         account, named if not busy else [v for v in named if account.main is not None and account.vessel_name(v) == account.main.name]
     )
-    if account.place and account.place != vessel.name and (account.isolated or not r.vessels) and busy:
+    meant = any(account.vessel_name(v) == account.place for v in r.vessels)  # "in the open beaker", where the batch is by now
+    if account.place and account.place != vessel.name and (account.isolated or not r.vessels or meant) and busy:
         vessel = next((v for v in account.doc.vessels if v.name == account.place), vessel)
     if not r.vessels:
         vessel = _where_it_is(account, there) or vessel

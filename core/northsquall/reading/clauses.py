@@ -422,6 +422,16 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 is_quantity(y, "time") for y in items[:i]
             ):
                 continue  # "over 30 min while the temperature is held at 0-5 °C": said of the addition
+        if (
+            x.low == "stirred"
+            and is_word(before, ",")
+            and is_quantity(at(items, i - 2), "time")
+            and (after is None or is_word(after, ";", ",", "."))
+        ):
+            if any(isinstance(y, Token) and y.kind == "sub" for y in items[: i - 2]) and any(
+                isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[: i - 2]
+            ):
+                continue  # "sulfuric acid 30 mL from the funnel, 40 min, stirred; …": how it is fed
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):

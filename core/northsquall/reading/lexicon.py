@@ -243,7 +243,7 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "leave",
@@ -285,7 +285,7 @@ UNATTENDED = Cue(
 _STIRRER = r"(?:stirrer|bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
-        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
         rf"|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
@@ -294,6 +294,8 @@ NOT_STIRRED = Cue(
     "flea",
     "magnet",
     "paddle",
+    "occasional",
+    "swirl",
 )
 _WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
 _IS_HELD = re.compile(
@@ -518,7 +520,7 @@ WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|s
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
-        rf"\b({WORN}|(?<!no )(?<!without )(?<!without a )(?<!not use the )(?<!not use a )(?<!n't use the )(?:fume cupboard|hood|sash)(?! (?:with |the |a |sash |front |was |is |stood |being |kept |left )*(?:fully |right |wide |all the way )+(?:up|open|raised))(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|,? (?:with )?no (?:front|sash|draught)))\b",
+        rf"\b({WORN}|(?<!no )(?<!without )(?<!without a )(?<!not use the )(?<!not use a )(?<!n't use the )(?:fume cupboard|hood|sash)(?! (?:with |the |a |sash |front |was |is |stood |being |kept |left )*(?:fully |right |wide |all the way )+(?:up|open|raised))(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|\? no\b|,? (?:with )?no (?:front|sash|draught)))\b",
         re.I,
     ),
     "visor",
@@ -652,6 +654,14 @@ def no_material(items: list[Item], i: int) -> bool:
         f"{ahead} ",
     ):
         return True  # "a drying tube with calcium chloride", "until the brown of iodine has gone"
+    if (
+        x.low == "lead"
+        and not isinstance(before, Qty)
+        and re.match(r"(?:the |it\b|them\b|off\b|nitrogen|argon|air\b|gas|what |through|into|in |over )", behind_it)
+    ):
+        return True  # "lead nitrogen through the flask"
+    if is_word(before, "against") or re.match(r"(?:is|are|was|were) used (?:as|for) (?:the )?(?:standard|reference)\b", behind_it):
+        return True  # "standardise against potassium iodate"
     if is_word(before, "the") and re.match(r"(?:is|was|'s) (?:still )?(?:in|round|around) (?:there|it|place)\b", behind_it):
         return True  # "the ice is in there, so it is cold"
     if (

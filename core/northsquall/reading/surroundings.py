@@ -66,7 +66,7 @@ KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "dr
 HOOD = re.compile(r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|(?<!fume )cupboard (?:with|sash|front))\b", re.I)
 NO_HOOD = re.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
-    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed"
+    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
     r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised))\b",
     re.I,
 )
