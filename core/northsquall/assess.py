@@ -31,10 +31,11 @@ from northsquall.findings.referral import referral_of
 from northsquall.gas import review as gas_review
 from northsquall.gas.proposing import proposals as gas_proposals
 from northsquall.gas.release import open_steps
-from northsquall.procedure import Laboratory, Procedure
+from northsquall.procedure import Laboratory, Procedure, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import leftovers
+from northsquall.quenching.leftovers import added_slowly
 from northsquall.remedies.target import at_once
 from northsquall.review import Settings, settings_for
 from northsquall.stability import Bound, td24_bound
@@ -228,6 +229,8 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
     vessel = main_vessel(procedure, best, main, hottest)
     timed = timetable(procedure, lots, settings, vessel)
     curves, measured = measured_of(procedure)
+    for t in timed:
+        t.paced = t.unknown and _mixed_by_limit(t.step, reactions)
     built: Pot | str = "nothing is charged to a vessel"
     if vessel is not None:
         followed = [followed_by(procedure, main, heat_of.value)] if main and heat_of else []
@@ -307,6 +310,17 @@ def _beside(lines: list[Any], vessel: str, reactions: list[Followed]) -> dict[in
     return out
 
 
+MIXES = ("acid-mixing", "dilution")
+"""Families of the heat that comes where two liquids meet."""
+
+
+def _mixed_by_limit(step: Step, reactions: list[Any]) -> bool:
+    """Whether acids are only mixed or diluted here, slowly and cooled under a limit that is written: the heat comes with the drop, and the limit sets the pace."""
+    here = [r for r in reactions if r.step == step.n and r.vessel == step.vessel and (r.extent_mol or 0.0) > 0]
+    only = bool(here) and all(r.role == "side" and r.family_id in MIXES for r in here)
+    return only and step.T_limit is not None and added_slowly(step) and (step.cooled or step.bath is not None)
+
+
 def _context(
     procedure: Procedure,
     lots: dict[str, Any],
@@ -327,7 +341,11 @@ def _context(
     idle = max(IDLE_KJ, IDLE_K * pot.cp_J_K / 1e3) if pot is not None else IDLE_KJ
     hot = {r.step for r in reactions if not r.heat_kJ.established or abs(r.heat_kJ.best or 0.0) > idle}
     unknown = next(
-        (t for t in timed if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name) and (pot is None or t.step.n in hot)),
+        (
+            t
+            for t in timed
+            if t.unknown and warm and (pot is None or t.step.vessel == pot.vessel.name) and (pot is None or t.step.n in hot) and not t.paced
+        ),
         None,
     )  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}

@@ -362,6 +362,10 @@ class _Builder:
                 present_cp += self.cp[index]
                 present_mL += self.vm[index] * 1e6
             duration_s = max(t.best, 0.05) * 60.0
+            if mine and t.paced and step.T_limit is not None:
+                duration_s = max(duration_s, self._paced_s(heat, step.T_limit.value, present_mL))
+                t.low = t.best = t.high = duration_s / 60.0
+                t.why = "as slowly as its limit asks for"
             boils = self._boils(step) if mine else NEVER_BOILS
             seg_bath, seg_T = self._segment_bath(step if mine else None, boils)
             if mine and step.kind == "cool" and not t.written:
@@ -493,6 +497,16 @@ class _Builder:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)
         return ("jacket" if own.kind == "thermostat" else "fixed"), T
 
+    def _paced_s(self, heat_J: float, limit_C: float, mL: float) -> float:
+        """How long a feed takes whose heat the bath carries off with the pot a third of the way to its limit (assumption), s."""
+        span = max((limit_C - self.bath_T) / 3.0, 1.0)
+        return float(np.clip(abs(heat_J) / (self._ua_W_K(mL) * span), 60.0, 4 * 3600.0))
+
+    def _ua_W_K(self, mL: float) -> float:
+        radius = (3 * self.nominal * 1.1e-6 / (4 * math.pi)) ** (1 / 3)
+        area = wetted(mL / (self.nominal * 1.1))[0] * 4 * math.pi * radius**2
+        return max(float(self.settings.best("U_stirred_W_m2K")) * area, 1e-3)
+
     def _cooling_s(self, step: Step, cp: float, mL: float, start: float | None = None) -> float:
         """Time to cool what is in the pot to the target (2 K above the bath at the closest), s."""
         settings, bath_T = self.settings, self.bath_T
@@ -503,9 +517,7 @@ class _Builder:
         start = settings.best("ambient_C") if start is None else start
         if target >= start:
             return 60.0
-        radius = (3 * self.nominal * 1.1e-6 / (4 * math.pi)) ** (1 / 3)
-        area = wetted(mL / (self.nominal * 1.1))[0] * 4 * math.pi * radius**2
-        ua = max(settings.best("U_stirred_W_m2K") * area, 1e-3)
+        ua = self._ua_W_K(mL)
         capacity = cp + settings.best("glass_J_per_K_per_mL") * self.nominal
         return float(np.clip(capacity / ua * math.log((start - bath_T) / (target - bath_T)), 60.0, 7200.0))
 

@@ -39,6 +39,8 @@ class Timed:
     start: float = 0.0
     unknown: bool = False
     """A dose whose time nobody wrote: the bounds are a few seconds and four hours."""
+    paced: bool = False
+    """One of these that goes as slowly as its written limit asks for: acids that are only mixed, cooled."""
 
 
 def begins_min(timed: list[Timed], first_step: int) -> float:

@@ -1378,6 +1378,11 @@ def _topic(account: Account, r: Reading) -> None:
         account.spend(r.items)
         new_step(account, r.clause, "heat", vessel=account.batch)  # "after a minute it goes off, a big flash"
         return None
+    if doc_steps(account) and not r.measured and LAYERS_APART.search(text) and not account.isolated:
+        account.spend(r.items)
+        new_step(account, r.clause, "extract", vessel=account.batch)
+        account.isolated, account.layers = "layer", True
+        return None  # "the layers were run apart in a separating funnel"
     if HOLD_FEED.search(text) and doc_steps(account) and not r.measured:
         return _stop(account, r)
     if CONTINGENT.search(text) and doc_steps(account) and (DUMPS.search(text) or re.search(r"\bice\b", text, re.I)):
@@ -1497,6 +1502,10 @@ def _topic(account: Account, r: Reading) -> None:
 
 BY_POURING = re.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
 """ "Decomposed by pouring on to 300 g of ice"."""
+LAYERS_APART = re.compile(
+    r"\b(?:layers|phases) (?:(?:is|are|was|were|then|now|allowed to) )*(?:run|let|drawn|drained|taken|split|settle|cut) (?:apart|off|and (?:separated|split|parted))\b|\b(?:split|part|cut) the (?:layers|phases)\b|\b(?:layers|phases) (?:are|were) split\b",
+    re.I,
+)
 WAITS_FOR_NEXT = re.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
 RINSED_OUT = re.compile(
     r"^\W*(?:what(?:ever)? (?:is|was|had been|remained|remains)(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
@@ -1729,6 +1738,9 @@ def _fragment(account: Account, r: Reading) -> None:
             declare(account, m, "funnel")  # "Nitric now, the concentrated."
             return None
         return _bring(account, r)
+    if r.bath is not None and not r.vessels and not r.mentions and doc.steps and len(r.items) <= 6 and account.main is not None:
+        if account.main.bath is not None and account.main.bath.kind != r.bath.kind:
+            account.next_bath = r.bath  # "Ice bath." between two steps: of what comes
     if r.vessels or r.bath:
         _apparatus(account, r)
         if not (doc.steps and account.main is not None and (duration or (window and not r.vessels))):
@@ -3446,6 +3458,9 @@ def _neutralise(account: Account, r: Reading) -> None:
         return _temperatures(account, r)
     other = next((v for v in r.vessels if v.nominal_mL is not None and account.vessel_name(v) != vessel), None)
     source = None
+    waste = account.doc.steps[-1] if account.doc.steps else None
+    if waste is not None and not r.vessels and waste.from_vessel in ("aqueous layers",) and r.clause.start - waste.span[1] < 12:
+        vessel = waste.vessel  # "the spent acid was run into ice and brought to pH 7"
     if other is not None and vessel is not None and account.isolated != "filter":  # "carbonate in small portions, open beaker (600 mL)"
         there = account.vessel(other, other.kind, "")
         source, vessel = vessel, there.name

@@ -315,6 +315,10 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
     ):
         if last.duration is None or clause.start - last.span[1] < 12:
             step.T_range = last.T_range  # "heat to 90 °C and hold for 60 min"
+    if kind in ("heat", "reflux", "distil", "quench", "filter"):
+        account.next_bath = None
+    elif account.next_bath is not None and step.bath is None and step.vessel == account.batch:
+        step.bath = account.next_bath
     account.doc.steps.append(step)
     return step
 

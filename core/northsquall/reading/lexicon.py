@@ -243,7 +243,7 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
     "leave",
@@ -252,6 +252,9 @@ UNATTENDED = Cue(
     "can go",
     "shopping",
     "unatt",
+    "day and night",
+    "all night",
+    "all day",
     "alone",
     "come back",
     "something else",
