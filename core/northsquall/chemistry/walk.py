@@ -403,6 +403,8 @@ class _Walker:
         return out
 
     def take(self, name: str | None) -> Stream:
+        if name and not self.contents.get(name) and f"{name} filtrate" in self.contents:
+            name = f"{name} filtrate"  # its solid went on, and what ran through is meant
         return self.contents.pop(name, Stream()) if name else Stream()
 
     def meet(self, step: Step, vessel: str, streams: list[Stream], portions: int = 1, still: bool = False, cold: bool = False) -> Stream:

@@ -375,7 +375,8 @@ class _Builder:
                 t.low = t.best = t.high = duration_s / 60.0
                 t.why = "from the duty of the bath"
             before_waits = next((x for x in reversed(segments) if x.kind != "wait"), None)
-            hot_before = before_waits is not None and before_waits.bath in ("fixed", "heater", "jacket") and seg_bath == "ice"
+            iced = seg_bath == "ice" or self._own_ice(step)
+            hot_before = before_waits is not None and before_waits.bath in ("fixed", "heater", "jacket") and iced
             if (
                 mine
                 and not cooled
@@ -392,7 +393,7 @@ class _Builder:
                 previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
                 previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
                 cooled = True
-            elif mine and step.kind == "dose" and seg_bath == "ice" and segments and (step.T_limit or step.T_range):
+            elif mine and step.kind == "dose" and segments and (step.T_limit or step.T_range) and iced:
                 self._cool_down(step, segments, before, seg_T)
             cooled = cooled or step.kind == "cool"
             if mine and seg_bath == "fixed" and self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
@@ -441,9 +442,10 @@ class _Builder:
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else warm
         if last.bath not in ("fixed", "heater", "jacket") or warm <= target + WARM_K:
             return
-        wait_s = self._cooling_s(step, *before, start=warm)
+        own = self._own_ice(step)
+        wait_s = self._cooling_s(step, *before, start=warm, bath_C=bath_C if own else None)
         segments.append(
-            replace(last, kind="cool", duration_s=wait_s, bath="ice", bath_T_K=bath_C + ZERO_C, limit_C=None, feed_mol=(0.0,) * len(self.species), feed_heat_J=0.0)
+            replace(last, kind="cool", duration_s=wait_s, bath="fixed" if own else "ice", bath_T_K=bath_C + ZERO_C, limit_C=None, feed_mol=(0.0,) * len(self.species), feed_heat_J=0.0)
         )  # fmt: skip
         previous = next(x for x in self.timed if x.step.n == last.step)
         previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
@@ -507,9 +509,13 @@ class _Builder:
         area = wetted(mL / (self.nominal * 1.1))[0] * 4 * math.pi * radius**2
         return max(float(self.settings.best("U_stirred_W_m2K")) * area, 1e-3)
 
-    def _cooling_s(self, step: Step, cp: float, mL: float, start: float | None = None) -> float:
+    def _own_ice(self, step: Step) -> bool:
+        """Whether a step alone stands in ice, in a vessel that has another bath or none."""
+        return step.bath is not None and step.bath is not self.bath and step.bath.kind in BATH_T
+
+    def _cooling_s(self, step: Step, cp: float, mL: float, start: float | None = None, bath_C: float | None = None) -> float:
         """Time to cool what is in the pot to the target (2 K above the bath at the closest), s."""
-        settings, bath_T = self.settings, self.bath_T
+        settings, bath_T = self.settings, self.bath_T if bath_C is None else bath_C
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else bath_T + 5
         if step.T_range is not None and step.T_range.low is not None and step.portions and FALLEN.search(_told(self.procedure, step)):
             target = step.T_range.low  # each portion begins where the one before has gone down to

@@ -572,7 +572,10 @@ def _clause(account: Account, clause: Clause) -> None:
         account.aside = clause.sentence  # what others do, to the end of the sentence
         return
     account.used |= {x.start for i, x in enumerate(clause.items) if isinstance(x, Qty) and portion_size(clause.items, i)}
-    if lex.GOES_AWAY.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+    treated = (
+        clause.label in lex.LABELS_WASTE and re.search(r"\b(?:until|till|to pH)\b", text) is not None
+    )  # "liquor: bisulfite until …, sludge to metal waste"
+    if lex.GOES_AWAY.search(text) and not treated and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         return
     if _of_the_glass(account, clause, text):
         account.spend(clause.items)
@@ -600,6 +603,8 @@ def _clause(account: Account, clause: Clause) -> None:
     if not clause.items:
         return
     r = Reading(account, clause)
+    if WAITS_FIRST.match(text) and not r.measured:
+        r.mentions = []  # "wait for the start (the ether boils by itself)"
     _of_what_was_named(account, r)
     account.strengths |= {m.identity: m.strength for m in r.mentions if m.identity and m.strength is not None and not m.measured}
     _gained(account, r)
@@ -635,6 +640,7 @@ IT_FROTHS = re.compile(
 NOT_TO_DO = re.compile(
     r"^\W*(?:and )?(?:do not|don't|never) (?:distil|heat|dry|warm|boil|filter|isolate|store|keep|mix|use|pour|bring|let)\b", re.I
 )
+WAITS_FIRST = re.compile(r"^\W*(?:then |now |and )?wait\b", re.I)
 OF_THAT = re.compile(
     r"^\W*(?:i |we )?(?:take |bring |measure |use |pour )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it)\b|\([^)]{2,25}\) to pH\b)",
     re.I,
@@ -1247,6 +1253,12 @@ def _first_alone(account: Account, r: Reading) -> bool:
             continue
         account.used.add(q.start)
         pieces = [piece]
+        for x in r.mentions:  # what the charge list has, dissolved in it
+            rows = [y for y in (account.lot(k) for k in account.waiting) if y.identity == x.identity and y is not lot]
+            if x.last < i and not x.measured and x.identity and rows and whole > 0:
+                part = split(account, rows[0], piece.amount.value / whole)
+                account.waiting[rows[0].id] = "funnel"
+                pieces += [part] if part is not None else []
         for x in r.measured:  # what is dissolved in it goes along
             if x.last < i and x is not m and q not in x.used and not waiting:
                 part = split(account, declare(account, x, "part"), piece.amount.value / whole)
@@ -3051,7 +3063,7 @@ def _goes_over(account: Account, r: Reading) -> bool:
 
 
 CAKE_IN = re.compile(
-    r"^\W*(?:then |now |next |and )*(?:put |tip |stir |add |spoon |scrape |bring )?(?:the|this|that|my) (?:(?!filtrate)\w+[ -]){0,3}?(?:solid|salt|cake|powder|crystals|precipitate|paste|lumps)\b(?! bath)(?P<how>[^.;]*)",
+    r"^\W*(?:then |now |next |and )*(?:put |tip |stir |add |spoon |scrape |bring )?(?:(?:the|this|that|my) (?:(?!filtrate)\w+[ -]){0,3}?(?:solid|salt|cake|powder|crystals|precipitate|paste|lumps)|(?:wet |damp |crude )?(?:solid|cake|crystals))\b(?! bath)(?P<how>[^.;]*)",
     re.I,
 )
 """What was kept on a filter, as what a clause moves."""
@@ -3093,6 +3105,8 @@ def _cake_goes_in(account: Account, r: Reading) -> bool:
     m = CAKE_IN.match(r.text)
     if filtered is None or m is None or r.clause.verb not in (None, "add", "pour", "charge", "mix") or not GOES_IN.search(m["how"]):
         return False
+    if re.search(r"\b(?:waste|bin|drum|dispos\w+|thrown)\b", account.source[r.clause.start : r.clause.end + 30].partition("\n")[0], re.I):
+        return False  # "damp cake into a beaker with water overnight, then inorganic waste"
     into = account.mix if account.mix is not None and unspent(account) and account.mix.name != filtered.from_vessel else None
     lots = [x for y in r.measured for x in lots_for(account, y, True)]
     if into is None and not lots:

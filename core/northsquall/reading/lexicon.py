@@ -105,7 +105,8 @@ SENSOR_PLACE = re.compile(
     r"\b(?:thermometer|thermocouple|probe|sensor|Pt ?100)\b[^,;.]{0,30}\b(?:solution|mixture|liquid|suspension|mass|melt|batch)\b", re.I
 )
 FILTRATE_REFERENCE = re.compile(
-    r"\b(filtrates?|mother liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b", re.I
+    r"\b(filtrates?|(?:mother|chromium|chrome|spent|acid|manganese|copper) liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b",
+    re.I,
 )
 SEEN = Cue(
     re.compile(
@@ -191,6 +192,11 @@ LABELS_WASTE = {
     "residues",
     "what is left",
     "waste",
+    "liquor",
+    "liquors",
+    "chromium liquor",
+    "chrome liquor",
+    "spent liquor",
     "glassware",
     "aqueous",
     "acid layer",
