@@ -2264,7 +2264,7 @@ def _weighed(account: Account) -> list[Material]:
 
 
 EVERYTHING = re.compile(
-    r"^\W*(?:all|everything) (?:in)?to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|^\W*all (?:but|except|apart from|save) (?:for )?(?=the )|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
+    r"^\W*(?:all|everything)(?: of (?:it|this|them|that))? in(?:to)? (?:an?|the)\b|^\W*(?:all|everything) to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|^\W*all (?:but|except|apart from|save) (?:for )?(?=the )|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
     re.I,
 )
 
@@ -2526,7 +2526,13 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     there_lots = [x for m in there for x in lots_for(account, m, m.measured or m.identity is not None)]
     if not sources and there_lots and _runs_into(account, r, vessel, there_lots):
         return None
-    opens = verb is not None or bool(r.measured) or not busy or durations_in(r.clause)[0] is not None
+    opens = (
+        verb is not None
+        or bool(r.measured)
+        or not busy
+        or durations_in(r.clause)[0] is not None
+        or LITTLE_BY_LITTLE.search(text) is not None
+    )
     lots = [x for m in sources for x in lots_for(account, m, opens)]
     lots = [x for x in _weighed(account) if x not in lots] + lots
     _to_the_mark(account, r, vessel, [*lots, *there_lots])
@@ -3321,6 +3327,11 @@ LUMP = re.compile(
 )
 
 
+LITTLE_BY_LITTLE = re.compile(
+    r"\b(?:spoon by spoon|by the spoon(?:ful)?|(?:in|by) (?:small |little )?portions|portion-?wise|a (?:spoon(?:ful)?|bit|little|pinch) at a time|drop by drop|dropwise)\b",
+    re.I,
+)
+""" "Then sodium carbonate, spoon by spoon": it goes in, and nobody says how much."""
 LUMPS_IN = re.compile(
     r"\b(?:drop|put|throw|tip|stir|bring|place|add)\w* (?:the |these |those |all the )(?:cold |broken |crushed )*(?:lumps?|pieces|bits|cake|slag|mass|clinker|regulus|residue|powder) (?:in|into|to|on)\b"
     r"|\b(?:lumps?|pieces|bits|cake|slag|mass|clinker|powder) (?:is|are|was|were|goes?|went) (?:then |slowly )?(?:dropped |put |thrown |tipped |stirred |added )?(?:in|into|to)\b",
@@ -3561,9 +3572,16 @@ def _waste(account: Account, r: Reading) -> None:
         step = new_step(account, r.clause, "add" if same else "quench", vessel=vessel.name, from_vessel=None if same else source)
         place(account, step, ice)
         source = None
-    if rest:
-        step = new_step(account, r.clause, "neutralise", vessel=vessel.name, from_vessel=source if source != vessel.name else None)
-        place(account, step, rest)
+    kills = [x for x in rest if x.identity in TAKES_AWAY] if re.search(r"\b(?:until|till)\b", r.text) else []
+    for kind, group in (
+        ("destroy", kills),
+        ("neutralise", [x for x in rest if x not in kills]),
+    ):  # "bisulfite until no yellow left, then soda to pH 8"
+        if group:
+            place(
+                account, new_step(account, r.clause, kind, vessel=vessel.name, from_vessel=source if source != vessel.name else None), group
+            )
+            source = None
 
 
 OVER_THE_BATH = re.compile(r"\b(?:over|into|back into) the (?:tray|bath|tub|bowl|dish|tank)\b|\brun into the (?:bath|tray)\b", re.I)

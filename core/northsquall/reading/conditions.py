@@ -146,15 +146,26 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
             or (spoken and clause.verb in ("hold", "heat", "reflux") and is_word(before, ",", "it", "at"))  # "hold it, 285 to 295"
         ):
             out.append((i, Qty((value + high) / 2, "°c", x.start, items[i + 2].end, value, high)))
-        elif _stops_at(items, i) or (
-            before.low in BARE_LIMIT
-            and (
-                after is None
-                or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
-                or (before.low == "to" and value >= 40.0 and is_word(after, "in") and is_word(at(items, i + 2), "about", "an", "half", "a"))
-                or (
-                    isinstance(after, Token)
-                    and (after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so"))
+        elif (
+            _stops_at(items, i)
+            or (value >= 30.0 and is_word(after, "inside"))
+            or (
+                before.low in BARE_LIMIT
+                and (
+                    after is None
+                    or (clause.verb == "stop" and before.low == "to")  # "if it gets to fifteen you shut the tap"
+                    or (
+                        before.low == "to"
+                        and value >= 40.0
+                        and is_word(after, "in")
+                        and is_word(at(items, i + 2), "about", "an", "half", "a")
+                    )
+                    or (
+                        isinstance(after, Token)
+                        and (
+                            after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so")
+                        )
+                    )
                 )
             )
         ):

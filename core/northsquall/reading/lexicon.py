@@ -415,10 +415,12 @@ ANALYSIS = Cue(
 )
 TO_PH = Cue(
     re.compile(
-        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|until (?:it is )?(?:neutral|alkaline|acid|no longer alkaline)|till neutral|strongly alkaline|make alkaline|to neutral)\b",
+        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|until (?:it is )?(?:neutral|alkaline|acid|no longer alkaline)|till neutral|strongly alkaline|make alkaline|to neutral|(?:till|until) (?:the |blue |red )*(?:litmus |pH |indicator )?(?:paper|litmus) (?:is|turns|stays|goes|shows|says) (?:and stays )?(?:blue|red|neutral|green|\d))\b",
         re.I,
     ),
     "ph",
+    "litmus",
+    "paper",
     "neutral",
     "alkaline",
     "acid",

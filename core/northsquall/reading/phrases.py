@@ -185,6 +185,11 @@ def quantities(tokens: list[Token]) -> list[Item]:
 
 def _inherited(tokens: list[Token], i: int, out: list[Item]) -> str:
     """The unit of a bare number before a liquid, or before "of each", where one was said before it; "" if none."""
+    told = (
+        tokens[i].text[:1].isalpha() and i > 0 and tokens[i - 1].kind == "sub"
+    )  # "acetic anhydride fifteen point three, so point one five"
+    if told and i + 1 < len(tokens) and (tokens[i + 1].text in ",.;" or tokens[i + 1].low in ("so", "and")):
+        return next((x.unit for x in reversed(out[-30:]) if isinstance(x, Qty) and x.dim in ("mass", "volume")), "")
     j = i + 1
     while j < len(tokens) and (tokens[j].low == "of" or tokens[j].low in ADJECTIVES or tokens[j].text == "."):
         j += 1
