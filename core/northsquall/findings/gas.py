@@ -389,7 +389,7 @@ def _waits_for_froth(c: Context, n: int) -> bool:
         return False
     text = c.procedure.source_text
     begin = max(text.rfind(". ", 0, s.span[0]), text.rfind("\n", 0, s.span[0])) + 1
-    return FROTH.search(text[begin : s.span[1] + 90]) is not None
+    return FROTH.search(text[begin : s.span[1] + 150].partition("\n\n")[0]) is not None
 
 
 @rule("G04")

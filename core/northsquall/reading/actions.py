@@ -3265,7 +3265,8 @@ def _pour(account: Account, r: Reading) -> None:
     ):
         return _quench(account, r)
     if not r.mentions and not unspent(account):
-        if account.doc.steps and lex.BATCH_REFERENCE.search(r.text) and r.vessels:
+        maybe = re.match(r"\W*(?:if|should|in case|when(?:ever)? (?:it|the \w+) (?:gets|is) too)\b", r.text, re.I)
+        if account.doc.steps and lex.BATCH_REFERENCE.search(r.text) and r.vessels and not maybe:
             vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "")
             if vessel.name != account.batch:
                 charged_only = all(s.kind == "charge" for s in account.doc.steps if s.vessel == account.batch)

@@ -49,6 +49,8 @@ OPENED = re.compile(
     rf"\b(?:{NOUN} (?:out|off|is removed|was removed|taken off)|(?:was |is |jar |flask |bottle )opened|unstoppered|uncorked|open(?:ed)? (?:the|it)|vent(?:ed)? (?:the|it|each|every|after|between|by|often|through)|tap (?:is |was )?opened)\b",
     re.I,
 )
+NOW_AND_THEN = re.compile(r"[^.;,\n]{0,12}\b(?:now and then|now and again|from time to time|occasionally|once in a while|if it)\b", re.I)
+"""Behind "cork out": let off and shut again."""
 OTHER = (
     ("balloon", re.compile(r"\bballoon\b", re.I)),
     ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool\b", re.I)),
@@ -201,7 +203,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             step = order[0]  # told with the set-up
         if step is None and RECEIVER.search(text):
             step = next((s for s in order if s.kind == "distil"), None)
-        opened = OPENED.search(text)
+        opened = next((m for m in OPENED.finditer(text) if not NOW_AND_THEN.match(text[m.end() :])), None)
         if opened is not None and (hit is None or opened.start() > hit.end()) and not DENIED.search(text[: opened.start()][-25:]):
             at = _step_at(order, begin + opened.start())
             for c in found:
