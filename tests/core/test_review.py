@@ -318,8 +318,10 @@ def test_cli_reads_its_own_json(tmp_path: Path, capsys: pytest.CaptureFixture[st
 def test_published_schema_accepts_every_document(demo: dict[str, str]) -> None:
     for text in demo.values():
         p = read(text)
-        assert Procedure.model_validate_json(p.model_dump_json(by_alias=True)) == p
+        kept = Procedure.model_validate_json(p.model_dump_json(by_alias=True))
+        assert kept == p
         a = assess(p)
+        assert assess(kept) == a  # what was filed away and opened again is the same batch
         assert Assessment.model_validate_json(a.model_dump_json(by_alias=True)) == a
 
 

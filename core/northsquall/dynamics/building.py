@@ -409,7 +409,7 @@ class _Builder:
 
     def _held_K(self, step: Step, cold: bool) -> float:
         """The low end of the window that a cold bath holds in this step, or in the first feed behind it: colder than that nobody lets the pot go."""
-        if step.kind == "cool" and step.T_range is not None and step.bath is not None and step.bath is not self.bath:
+        if step.kind == "cool" and step.T_range is not None and step.bath is not None and step.bath != self.bath:
             return step.T_range.value + ZERO_C  # it is taken out when it is cold enough
         first = next((t.step for t in self.timed if t.step.vessel == self.vessel.name and t.step.kind == "dose"), None)
         own = step if first is None or step.n > first.n else first
@@ -485,15 +485,15 @@ class _Builder:
             if low > bath_T + WARM_K or bath is None:
                 return "fixed", step.T_range.value
         own = step.bath if step is not None and step.bath is not None else bath
-        if step is not None and own is bath and self._warm_before_bath and self._later(step):
+        if step is not None and own == bath and self._warm_before_bath and self._later(step):
             return "none", bath_T
-        hot = own is not None and own is bath and own.T_C is not None and self._warm_C < own.T_C
+        hot = own is not None and own == bath and own.T_C is not None and self._warm_C < own.T_C
         if step is not None and hot and self._later(step):
             return "none", self.settings.best("ambient_C")  # what warms the end does not warm the beginning
         if own is None:
             return "none", bath_T
         if own.kind in ("ice", "ice-salt"):
-            return ("ice", bath_T) if own is bath else ("fixed", BATH_T[own.kind])  # a bath that this step alone has: ice enough is taken
+            return ("ice", bath_T) if own == bath else ("fixed", BATH_T[own.kind])  # a bath that this step alone has: ice enough is taken
         T = own.T_C if own.T_C is not None else BATH_T.get(own.kind, 20.0)
         if own.kind in HEATERS:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)
@@ -511,7 +511,7 @@ class _Builder:
 
     def _own_ice(self, step: Step) -> bool:
         """Whether a step alone stands in ice, in a vessel that has another bath or none."""
-        return step.bath is not None and step.bath is not self.bath and step.bath.kind in BATH_T
+        return step.bath is not None and step.bath != self.bath and step.bath.kind in BATH_T
 
     def _cooling_s(self, step: Step, cp: float, mL: float, start: float | None = None, bath_C: float | None = None) -> float:
         """Time to cool what is in the pot to the target (2 K above the bath at the closest), s."""

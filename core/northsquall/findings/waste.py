@@ -217,7 +217,7 @@ def acid_with_solvents(c: Context) -> Iterator[Finding]:
             continue
         if (
             step is None
-            or KEPT_APART.search(said)
+            or KEPT_APART.search(whole)
             or not re.search(r"\b(?:acid|aqueous|watery|lower|filtrate|liquor|wash\w*|everything|all of it|the lot)\b", said, re.I)
         ):
             continue

@@ -2555,7 +2555,15 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return _dissolve(account, r, vessel, lots)
     duration = durations_in(r.clause)[0]
     stood = _stood_there(account, r, lots, vessel) if empty and duration is not None else []
-    if empty and duration is not None and not stood and unspent(account) and account.mix is not vessel and not _only_acids(sources):
+    if (
+        empty
+        and duration is not None
+        and not stood
+        and unspent(account)
+        and account.mix is not vessel
+        and vessel.named
+        and not _only_acids(sources)
+    ):
         assert account.mix is not None  # fed to the acids that were made up beside the flask: they are in it by now
         new_step(account, replace(r.clause, items=[]), "charge", vessel=vessel.name, from_vessel=account.mix.name)
         empty = False
