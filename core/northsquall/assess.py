@@ -208,10 +208,9 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
     walks, trials, slow_on = _walked(procedure, lots, wanted)
     best = walks[1]
     purpose = purpose_of(procedure, trials[len(trials) // 2] if trials else best, lots, wanted)
-    if trials:  # a gas that is made on purpose is so in the walk that is judged as well
+    if trials:  # what is done on purpose is so in the walk that is judged as well
         own = purpose_of(procedure, best, lots, wanted)
-        made = {id(e) for e in best.events() if e.reaction.family.record.get("kind") == "gas-acid"}
-        purpose.wanted |= own.wanted & made if own.target == purpose.target else set()
+        purpose.wanted |= own.wanted if own.target == purpose.target else set()
     reactions = sheet.reaction_lines(procedure, lots, walks, trials, cat, purpose, slow_on)
     absorbers = set(best.lines.values())
 

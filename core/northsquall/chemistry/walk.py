@@ -154,7 +154,7 @@ RECEIVES_BOILING = re.compile(r"\b(?:in|into|to) (?:the |a |\d[\w. ]* )?(?:mL |o
 ICED = (0.0, 8.0)
 """°C of what stands in ice."""
 IGNITES = re.compile(
-    r"\b(?:ignit\w+|(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|(?:big|bright|white) flash|catch(?:es)? fire|flares? up|fires by itself|set alight|lit with|thermite|(?:glows?|glowing) (?:red|white|yellow)|red heat|white heat)\b",
+    r"\b(?:ignit\w+|(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|(?:big|bright|white) flash|catch(?:es)? fire|flares? up|fires by itself|set alight|(?:lit|light it|light them) with|flashes over|thermite|(?:glows?|glowing) (?:red|white|yellow)|red heat|white heat)\b",
     re.I,
 )
 IGNITED = (600.0, 1500.0)

@@ -31,6 +31,8 @@ LEAST_ICE = 0.1
 """Grams of ice in the pot per mL of its contents from which the ice is its bath (assumption)."""
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+STEAM_C = 95.0
+"""A bath as warm as this is steam or boiling water (common practice, no source)."""
 WARM_K = 6.0
 """What stands this much over its surroundings is kept warm, and is no room that is a little warmer (common practice, no source)."""
 HEATERS = ("mantle", "plate", "microwave", "burner")
@@ -476,8 +478,10 @@ class _Builder:
                 return "heater", low
             if warm and bath is not None and bath.kind in ("oil", "water", "sand") and bath.T_C is None and step.bath is None:
                 return "fixed", low
-            if warm and (bath is None or self._later(step)):
-                return "fixed", low
+            steam = bath is not None and bath.kind == "water" and bath.T_C is not None and bath.T_C >= STEAM_C
+            over = bath is not None and bath.T_C is not None and step.T_range.high is not None and step.T_range.high + WARM_K < bath.T_C
+            if warm and (bath is None or self._later(step) or (steam and over and step.bath is None)):
+                return "fixed", low  # a window below the steam is held by taking the steam away
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None and held:
             return "heater", step.T_range.value
         if step is not None and step.kind in ("hold", "heat", "reflux") and step.T_range is not None:

@@ -717,6 +717,13 @@ TAKEN_UP = re.compile(
 )
 
 
+AIR_COMES_IN = re.compile(
+    r"\b(?:side[- ]?arm|vent|nipple) of the (?:adapt[eo]r|receiver|bend)\b[^.;\n]{0,40}\b(?:led|open|goes|vented|to)\b|\bvented adapt[eo]r\b",
+    re.I,
+)
+"""A still that is open at its adapter draws air and no liquid."""
+
+
 @rule("G05")
 def still_sucks_back(c: Context) -> Iterator[Finding]:
     """G05: what a still's outlet dips into is drawn back when the heat goes off."""
@@ -725,6 +732,7 @@ def still_sucks_back(c: Context) -> Iterator[Finding]:
     if (
         m is None
         or TAKEN_UP.search(text[: m.start()] + text[m.end() :])
+        or AIR_COMES_IN.search(text)
         or not any(s.kind in ("distil", "heat", "reflux") for s in c.procedure.steps)
     ):
         return

@@ -8,6 +8,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.procedure import Step
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
@@ -368,6 +369,11 @@ DRIPPED_MIN = 20.0
 COOLS = re.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
 
 
+def _said_before(c: Context, step: Step) -> str:
+    """A step's words and the sentence before it: "Ice bath again. Water by drops …"."""
+    return c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
+
+
 @rule("H10")
 def acid_dilution(c: Context) -> Iterator[Finding]:
     """H10: water brought to strong acid; a local layer boils."""
@@ -393,7 +399,7 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
                     step.duration is not None
                     and step.duration.value >= DRIPPED_MIN
                     and (step.T_limit is not None or step.T_range is not None)
-                    and (step.cooled or step.bath is not None or COOLS.search(step.text) is not None)
+                    and (step.cooled or step.bath is not None or COOLS.search(_said_before(c, step)) is not None)
                 )
                 amount = f" would warm it by {rise:.0f} K" if rise is not None else ""
                 yield finding(

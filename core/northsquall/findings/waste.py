@@ -337,6 +337,10 @@ def _meeting(brought: dict[str, float], held: dict[str, float]) -> Iterator[pair
             yield h
 
 
+MEASURES = re.compile(r"\b(?:(?<!gas )cylinders?|droppers?|pipettes?|burettes?|syringes?|(?:dropping|addition) funnels?)\b", re.I)
+"""What a liquid is measured or fed from."""
+
+
 @rule("S04")
 def rinsed_with(c: Context) -> Iterator[Finding]:
     """S04: a vessel that held one of a pair rinsed out with the other."""
@@ -356,6 +360,19 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
         step = c.step_at(m.start())
         if not agents or step is None:
             continue
+        poured = [
+            x
+            for x in c.lots.values()
+            if MEASURES.search(sentence) and x.substance is not None and x.material.amount is not None and x.material.amount.unit == "ml"
+        ]
+        for lot in poured:  # what it was measured in
+            assert lot.substance is not None
+            h = next((x for agent in agents for x in _meeting(dict(agent.parts), dict(lot.substance.parts))), None)
+            if h is not None:
+                yield finding(
+                    "S04", "condition", f"What {lot.label} was measured in is rinsed: {h.a} meets {h.b}: {h.then}.", step=step, span=(m.start(), end), limit="never together", remedy="Rinse with much water first.", source=h.source, short="never together",
+                )  # fmt: skip
+                return
         for e in c.stand_in.entries:
             v = c.vessel(e.vessel)
             spoken = v is not None and (

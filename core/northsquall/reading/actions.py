@@ -83,6 +83,8 @@ class Reading:
             for m in self.mentions
             if not m.generic or m.generic == "it" or m.measured or m.again or lots_waiting(account, m) or _speaks(account, m)
         ]
+        if clause.verb is None and FELT.search(self.text):  # "Vigorous, foams, HCl": what comes, not what goes in
+            self.mentions = [m for m in self.mentions if m.measured or not GASEOUS.fullmatch(m.name)]
         wanted = (
             AS_NEEDED.search(self.text)
             if self.bath is None and any(m.identity == "ice" and not m.measured for m in self.mentions)
@@ -105,6 +107,7 @@ class Reading:
                 and not m.measured
                 and not _to_it(self.items, m)
                 and not (rows and self._in_a_row_of(rows, m))
+                and not (m.identity in rows and ROW_IN.fullmatch(self.text))
             )
         ] + self._rows()
         self.mentions = (
@@ -454,6 +457,11 @@ MADE_OF = re.compile(
     r"\s*(?:(?:I|we|they|which (?:is|was)) )(?:made|make|prepared|prepare|mixed|mix)\b(?: up)? (?:with|from|of|by|out of)\b", re.I
 )
 WHILE_THERE = re.compile(r"\b(?:if|while|as long as|unless|when)\b[^,;]{0,25}\b(?:there|any|still|some)\b[^,;]{0,15}$", re.I)
+ROW_IN = re.compile(r"\W*(?:the |then |now )*(?:[\w-]+ ){1,2}in\W*", re.I)
+""" "Ice in": a line of the charge list goes in."""
+FELT = re.compile(r"^\W*(?:(?:very|quite|rather|pretty) )?(?:vigorous|violent|lively|foam\w*|froth\w*|fum(?:es|ing)|fizz\w*|bubbles|hiss\w*|spits|smokes|steams)\b", re.I)  # fmt: skip
+"""A line that tells what the mixture does."""
+GASEOUS = re.compile(r"HCl|HBr|HI|SO2|CO2|NOx|NO2|Cl2|H2S|NH3|H2|CO")
 GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
 """Before a gas with its amount: what comes off, and no charge."""
 
@@ -555,6 +563,8 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("protection")
     if IT_FROTHS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "it'll froth a little, the soda"
+    if OTHERS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
+        return  # "the other group works with ether on the same bench"
     if NOT_TO_DO.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "do not distil and do not heat the dry oxime with acid"
     if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
@@ -1007,8 +1017,22 @@ def _acts(clause: Clause) -> bool:
     return clause.verb in ("add", "pour")
 
 
+_WHOLE = r"(?:it|this|all|everything|(?:the|this) (?:\w+ ){0,2}(?:mixture|batch|solution|suspension|contents|lot|mass|slurry|melt|liquor)|(?:reaction )?(?:mixture|batch|mass)|(?:the )?contents)"
+DRIPPED_OVER = re.compile(
+    rf"^\W*(?:(?:then|now|and) )?{_WHOLE}(?: of the \w+)? (?:(?:is|was|are|were|being|then|now|slowly|carefully|cautiously|gradually) )+(?:dripped|dropped|run|let|trickled|added)\b[^.;]{{0,60}}?\b(?:onto|on to|on|over|in|into|to) [^.;]{{0,45}}\b(?:ice|water)\b"
+    rf"|^\W*(?:(?:then|now|and) )?(?:drip|drop|run|let|trickle)(?: {_WHOLE})?(?: run| drip)?(?:,? (?:slowly|carefully|gradually|by drops|dropwise),?)? (?:onto|on to|on|over|in|into) [^.;]{{0,45}}\b(?:ice|water)\b",
+    re.I,
+)
+"""The batch goes drop by drop on to what waits in another vessel."""
+
+
 def _lead(account: Account, clause: Clause) -> Clause:
-    """ "After a further 20 min at 10 °C …": a hold before what the clause then says."""
+    """ "After a further 20 min at 10 °C …": a hold before what the clause then says; what is dripped on to ice is poured."""
+    said = clause.text(account.source)
+    if clause.verb in ("add", None) and account.main is not None and account.doc.steps and DRIPPED_OVER.search(said):
+        sizes = [v for v in vessels_in(clause.items) if v.nominal_mL is not None]
+        if sizes and all(v.nominal_mL != account.main.nominal_mL for v in sizes):
+            clause = replace(clause, verb="pour")
     n = lead_in(clause)
     if n == 0 or account.main is None or not account.doc.steps:
         return clause
@@ -1432,9 +1456,14 @@ def _topic(account: Account, r: Reading) -> None:
             lot.role = "wash"
         place(account, new_step(account, r.clause, "extract", vessel=account.batch), lots)
         return None  # "what was left I rinsed out with tap water": on to what is in the flask
-    if (verb not in ("distil", "dry") and not product and lex.WASTE.search(text) and not (lex.WASTE_MOVES.search(text) and r.vessels)) or (
-        r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)
-    ):
+    unparted = verb == "pour" and not account.isolated and not account.layers and account.quench is None and LIQUOR_ALL.match(text)
+    if (
+        verb not in ("distil", "dry")
+        and not product
+        and not unparted
+        and lex.WASTE.search(text)
+        and not (lex.WASTE_MOVES.search(text) and r.vessels)
+    ) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)):
         return _waste(account, r)
     if (
         r.mentions
@@ -1637,6 +1666,9 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     if unspent(account) and not r.measured and MADE_GOES_IN.match(text) and _move(account, r):
         return None
+    rows = {account.lot(k).identity for k, tag in account.waiting.items() if tag == "list"}
+    if doc.steps and ROW_IN.fullmatch(text) and any(m.identity in RECEIVERS and m.identity in rows for m in r.mentions):
+        return _bring(account, r)
     only = len(r.items) <= 3 and re.match(r"\W*(?:over|during|in the course of)\b", text, re.I)  # "5.5 mL. Over 30 min."
     if only and duration is not None and "funnel" in account.waiting.values():
         return _bring(account, r)
@@ -2453,9 +2485,33 @@ INTO_SIZED = re.compile(
 """What was made up so far goes into a flask of its own."""
 
 
+def _gets_its_name(account: Account, r: Reading) -> None:
+    """ "Pour into 200 g ice. Peroxide, 20 min (foam: 2 L beaker)": the vessel of the ice, which was not named, is named behind what goes in."""
+    there = account.quench
+    if there is None or there.named or not r.mentions:
+        return
+    known = {v.name for v in account.doc.vessels}
+    for v in r.vessels:
+        if v.nominal_mL is None or account.vessel_name(v) in known or v.kind != there.kind or v.index < r.mentions[-1].last:
+            continue
+        if any(is_word(x, "in", "into", "to", "onto", "from") for x in r.items[r.mentions[-1].last + 1 : v.index]):
+            continue
+        old, there.name = there.name, account.vessel_name(v)
+        there.named, there.nominal_mL, there.span = True, v.nominal_mL, (v.start, v.end)
+        account.place = there.name if account.place == old else account.place
+        for s in account.doc.steps:
+            s.vessel = there.name if s.vessel == old else s.vessel
+            s.from_vessel = there.name if s.from_vessel == old else s.from_vessel
+        if v.qty is not None:
+            account.used.add(v.qty.start)
+        r.vessels = [x for x in r.vessels if x is not v]
+        return
+
+
 def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     """Materials come to the batch: charged, dosed or added; a prepared mixture is run in; or the batch goes elsewhere."""
     text, verb = r.text, r.clause.verb
+    _gets_its_name(account, r)
     then = next((i for i, x in enumerate(r.items) if is_word(x, "then") and i and is_word(r.items[i - 1], "and", ",", "+")), None)
     if (
         then is not None
@@ -3214,7 +3270,7 @@ def _onto_reagent(account: Account, r: Reading) -> bool:
     if vessel.name == account.batch:
         return False
     first = new_step(account, r.clause, "charge", vessel=vessel.name)
-    first.T_limit = first.duration = None
+    first.T_limit = first.T_range = first.duration = None
     place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
     new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=account.batch)
     account.place, account.last = vessel.name, vessel
@@ -3529,7 +3585,7 @@ def _waste(account: Account, r: Reading) -> None:
     inside = _bracketed(r.items)
     consists = [m for m in r.mentions if m.index in inside and CONSISTS.search(account.source[r.clause.start : m.start])]
     account.used |= {q.start for m in consists for q in m.used}
-    r.mentions = [m for m in r.mentions if m not in consists]
+    r.mentions = [m for m in r.mentions if m not in consists and (m.measured or r.clause.verb or not IS_MADE_OF.match(r.text))]
     if not r.mentions or not doc.steps:
         account.spend(r.items)
         return
@@ -3593,6 +3649,17 @@ def _waste(account: Account, r: Reading) -> None:
             source = None
 
 
+OTHERS = re.compile(
+    r"^\W*(?:the |some )?(?:(?:other|next|second|neighbour\w*) (?:group|team|pair|class|students?|people|bench|table)s?|others|neighbours?) (?:\w+ ){0,3}(?:works?|uses?|has|have|does|do|boils?|distils?|is|are|was|were)\b",
+    re.I,
+)
+"""What somebody else does."""
+IS_MADE_OF = re.compile(
+    r"^\W*(?:what(?:'s| is| was) left|what (?:stays|remains)|the rest|(?:the )?(?:\w+ )?residue|left-?overs?)\b[^.;]{0,30}\b(?:is|are|was|were|contains?|holds?) (?!to\b|\w+ed\b|poured|run\b)",
+    re.I,
+)
+""" "What's left in the flask is hot acid with a bit of bromine": what it is, and nothing goes in."""
+LIQUOR_ALL = re.compile(r"^\W*(?:then )?(?:the |this )?(?:\w+ ){0,2}liquor\b", re.I)
 OVER_THE_BATH = re.compile(r"\b(?:over|into|back into) the (?:tray|bath|tub|bowl|dish|tank)\b|\brun into the (?:bath|tray)\b", re.I)
 """What rinses something over the batch goes into it."""
 
@@ -3717,7 +3784,8 @@ COMES_OVER = re.compile(
 
 SET_UP = re.compile(r"^\W*(?:then )?(?:an? |the )?(?:distillation|distilling|still) (?:head|bridge|set-?up|apparatus|arm)\b", re.I)
 PASSES_OVER = re.compile(
-    r"\b(?<!foam )(?:comes?|came|coming|pass(?:es|ed)?|goes|went|drips?|dripped) over\b(?! (?:the (?:rim|top|neck|edge|side)|\d|about|an? (?:hour|minute)))",
+    r"\b(?<!foam )(?:comes?|came|coming|pass(?:es|ed)?|goes|went|drips?|dripped) over\b(?! (?:the (?:rim|top|neck|edge|side)|\d|about|an? (?:hour|minute)))"
+    r"|\b(?:until|till) (?:the |no more )?(?:oil|drops|oily drops) (?:stops? (?:coming|dripping)|comes? no more|no longer comes?)\b",
     re.I,
 )
 """Something leaves the pot for a receiver: a distillation, by whatever name."""
@@ -3867,7 +3935,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and r.bath is None
             and duration is None
             and not still
-            and not re.search(r"\bboil|reflux|\bignit|\blit (?:with|by|from|at)\b", text, re.I)
+            and not re.search(r"\bboil|reflux|\bignit|\b(?:lit|light (?:it|them)) (?:with|by|from|at)\b", text, re.I)
             and not (kind == "cool" and _was_hot(account))
         ):
             return None

@@ -40,7 +40,7 @@ VERBS: dict[str, set[str]] = {
     "add": {"splash", "splashed", "added", "add", "adds", "addition", "run", "ran", "runs", "dripped", "drip", "drips", "dropped", "drop", "drops", "metered", "meter", "fed", "feed", "let", "introduced", "introduce", "dosed", "dose", "trickled", "trickle", "dribble", "dribbled", "goes", "go", "went", "siphoned", "admitted", "admit", "treated", "nitrated", "brominated", "chlorinated", "acetylated", "methylated", "injected", "sprinkled", "sprinkle", "stirred-in", "pressed", "registered", "followed", "follows", "thrown", "throw", "threw", "chucked", "dumped"},
     "charge": {"charge", "charged", "placed", "place", "put", "puts", "weigh", "weighed", "taken", "take", "takes", "dissolved", "dissolve", "suspended", "suspend", "holds", "contains", "containing", "given", "give", "fill", "fills", "filled", "covered", "cover", "disposes", "solved", "presented", "slurried", "combined", "combine", "diluted", "dilute", "measured", "measure"},
     "cool": {"cooled", "cool", "chilled", "chill"},
-    "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "lit", "calcined", "roasted"},
+    "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "light", "lit", "calcined", "roasted"},
     "reflux": {"reflux", "refluxed", "refluxing"},
     "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
     "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
@@ -82,7 +82,7 @@ BATCH_REFERENCE = Cue(
     "everything",
 )
 WASTE = re.compile(
-    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layer| phase)?|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste|fore-?runs?|(?:rest|what stays|what stayed) in the (?:pot|flask|still))\b",
+    r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layers?| phases?)?(?! (?:solution|ethanol|methanol|acetone|alcohol|ammoni|caustic|\w+ic acid|\w+(?:ium|ide|ate|ite) (?!layer|phase)))|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste|fore-?runs?|(?:rest|what stays|what stayed) in the (?:pot|flask|still))\b",
     re.I,
 )
 WASTE_MOVES = re.compile(
@@ -249,9 +249,15 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches|looks after|takes care of) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?:by itself|on its own))\b",
         re.I,
     ),
+    "in class",
+    "at class",
+    "smoke",
+    "cigarette",
+    "break",
+    "walk",
     "leave",
     "left",
     "may",
@@ -527,7 +533,7 @@ PEOPLE = Cue(
     "with me",
     "in the room",
 )
-WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)"
+WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(

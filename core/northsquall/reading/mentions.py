@@ -451,6 +451,8 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         assert isinstance(x, Token)
         if any(m.first <= i <= m.last and m.index != i for m in out) and any(_same(x, m) for m in out):
             continue  # "(NaOH)", said again in the brackets
+        if x.low in ("ice water", "ice-water", "iced water") and _told_in_parts(items, i + 1):
+            continue  # "ice water (150 g of ice and 100 mL of water)"
         m = Mention(str(x.value), x.text, x.start, x.end, i, first=i, last=i)
         word = x.low.split()[0].rstrip(".")
         if word in lex.STRENGTH_WORDS:
@@ -657,6 +659,15 @@ def _vague_unknowns(items: list[Item], skip: set[int], named: list[Mention], sou
             a, b = items[i + 2].start, items[k - 1].end
             out.append(Mention(None, source[a:b], a, b, i + 2, vague=True, first=i, last=k - 1))
     return out
+
+
+def _told_in_parts(items: list[Item], j: int) -> bool:
+    """Whether the bracket that opens at `j` says how much ice and how much water."""
+    if not is_word(at(items, j), "("):
+        return False
+    inner = items[j + 1 : _close(items, j)]
+    named = {x.value for x in inner if isinstance(x, Token) and x.kind == "sub"}
+    return named == {"ice", "water"} and sum(isinstance(x, Qty) and x.dim in AMOUNTS for x in inner) == 2
 
 
 def _amounts_follow(items: list[Item], heads: list[int]) -> bool:

@@ -201,7 +201,7 @@ def _inherited(tokens: list[Token], i: int, out: list[Item]) -> str:
         and catalogue().substances[str(tokens[j].value)].phase == "s"
         and not catalogue().substances[str(tokens[j].value)].commercial
     ):  # "twelve grams of acid and twenty-one of pentachloride"
-        weighed = before is not None and before.low in ("and", "plus", ",") and tokens[i + 1].low == "of"
+        weighed = before is not None and before.low in ("and", "plus", "with", ",") and tokens[i + 1].low == "of"
         return next((x.unit for x in reversed(out[-12:]) if isinstance(x, Qty) and x.dim == "mass"), "") if weighed else ""
     if before is None or before.low not in ("and", "with", "plus", "then", ",", "so", *(("in",) if tokens[i + 1].low == "of" else ())):
         return ""
@@ -548,6 +548,12 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             return _loose_bath(items, i)
         if is_word(after, *AROUND):
             return _loose_bath(items, i)
+        if (
+            is_word(before, "of")
+            and is_word(at(items, i - 2), "tray", "bowl", "dish", "tub", "basin", "pan")
+            and (i == 2 or is_word(at(items, i - 3), ","))
+        ):
+            return _loose_bath(items, i)  # "400 mL beaker, stirrer, tray of ice": in a list of what is set up
         if is_word(after, "cooling", "cooled") or (is_word(before, "in") and not is_word(after, "water")):
             return _loose_bath(items, i)  # "with ice cooling", "in a beaker in ice"
         k = i

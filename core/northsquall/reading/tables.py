@@ -184,11 +184,15 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         vessels = [v for v in vessels_in(items) if v.kind in REACTION_VESSELS or v.kind in ("funnel", "bottle")] if k else []
         if vessels and not any(isinstance(x, Token) and x.kind == "sub" for x in items):
             v = vessels[0]
+            own = [x for x in items if isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") and x.start + 1 < v.start]
+            own = [x for x in own if "," in account.source[x.end : v.start]]
             vessel = account.vessel(v, v.kind, "") if v.kind in REACTION_VESSELS else None
             where = vessel.name if vessel is not None else v.kind
             if vessel is not None and account.main is None and v.nominal_mL is not None and row is table.rows[0]:
                 account.main = vessel  # what stands first in the list goes into the pot
-            continue
+            if not own:
+                continue
+            items = [x for x in items if x.end <= own[-1].end]  # "13.5 g, dry, in the flask": the amount of this row
         unit = {"mol": "mol", "mmol": "mmol", "equiv": "equiv"}.get(kind)
         if unit and len(items) == 1 and isinstance(items[0], Token) and items[0].kind == "num":
             t = items[0]
@@ -242,7 +246,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         "absorb" in label
         or "scrubber" in label
         or where == "bottle"
-        or re.search(r"absorb|scrub", " ".join(t.low for c in cells for t in c))
+        or re.search(r"absorb|scrub|^trap\b|inverted funnel", " ".join(t.low for c in cells for t in c))
     ):
         lot = declare(account, m, "absorber")
         lot.role = "absorber"

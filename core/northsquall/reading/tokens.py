@@ -142,6 +142,7 @@ def _automaton() -> ahocorasick.Automaton:
             *_spoken_locants(substance.names),
             *_apart(substance.names),
             *full,
+            *(f"{name[:-4]}a." for name in substance.names if name.endswith(" acid")),  # "sulfuric a."
         ):
             key = name.lower()
             if not automaton.exists(key):
@@ -231,6 +232,32 @@ def tokenise(text: str) -> list[Token]:
     cuts = [0, *(m.start() for m in CUT.finditer(text)), len(text)]
     for begin, end in pairwise(cuts):
         out += _piece(text, begin, end, european)
+    return _short_acids(out)
+
+
+BEHIND_A_NAME = {"in", "into", "all", "at", "to", "is", "was", "goes", "went", "on", "over", "by", "from", "slowly", "dropwise", "then", "and", "with", "next", "last", "first", "too"}  # fmt: skip
+"""Words before which "toluic" or "chlorosulfonic" stands for the acid that the text names."""
+
+
+def _short_acids(tokens: list[Token]) -> list[Token]:
+    """Acids that are named again without "acid": "chlorosulfonic acid 33 mL … then the chlorosulfonic all at once"."""
+    named = {
+        m[1].lower(): str(t.value)
+        for t in tokens
+        if t.kind == "sub" and (m := re.fullmatch(r"(?:[\w,'()-]*[-\s])?([A-Za-z]{4,}ic) (?:acid|a\.)", t.text)) is not None
+    }
+    if not named:
+        return tokens
+    out = []
+    for k, t in enumerate(tokens):
+        follow = tokens[k + 1] if k + 1 < len(tokens) else None
+        if (
+            t.kind == "word"
+            and t.low in named
+            and (follow is None or follow.text in ".,;:\n" or follow.kind == "nl" or follow.low in BEHIND_A_NAME)
+        ):
+            t = Token("sub", t.text, t.start, t.end, named[t.low])
+        out.append(t)
     return out
 
 

@@ -1,0 +1,190 @@
+"""Charge lists with remarks, names cut short, batches that are dripped over: what each must mean is a fact of the trade.
+
+Amounts are worked out by hand from formula masses and densities (g/mL at 20 °C, from memory: chlorosulfonic acid 1.753,
+sulfuric acid 96 % 1.835).
+"""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.procedure import Procedure, Step
+from northsquall.reading import read
+
+
+def of(p: Procedure, *identities: str) -> list[Step]:
+    """Steps that bring one of these substances."""
+    what = {m.id: m.identity for m in p.materials}
+    return [s for s in p.steps if any(what[k] in identities for k in s.materials)]
+
+
+def mol(text: str) -> dict[str, float]:
+    """Moles by name of what has an amount."""
+    return {m.name: m.mol.best for m in assess(read(text)).materials if m.mol.best is not None}
+
+
+@pytest.mark.parametrize(
+    "remark",
+    ["in flask", "in the flask", "dry, in the flask", "dry, molten cake in flask", "from the beaker", "weighed into the 250 mL flask"],
+)
+def test_a_row_keeps_its_amount_beside_the_vessel_it_stands_in(remark: str) -> None:
+    """135.17 and 116.52 g/mol: 13.5 g and 33 mL are 0.0999 and 0.496 mol."""
+    found = mol(f"Sulfonation\n\nacetanilide        13.5 g, {remark}\nchlorosulfonic acid  33 mL\n\nThe acid all at once.\n")
+    assert found["acetanilide"] == pytest.approx(0.0999, rel=0.01)
+    assert found["chlorosulfonic acid"] == pytest.approx(0.496, rel=0.01)
+
+
+@pytest.mark.parametrize("name", ["sulfuric a.", "Sulfuric a. conc.", "sulfuric a. 96 %"])
+def test_an_acid_may_be_cut_short(name: str) -> None:
+    """98.08 g/mol: 20 mL of 96 % are 0.359 mol."""
+    (step,) = of(read(f"250 mL flask.\nToluene 9.2 g in. Then 20 mL {name} over 20 min.\n"), "sulfuric acid")
+    assert step.kind == "dose"
+    assert mol(f"toluene     9.2 g\n{name}     20 mL\n\nAll in the flask.\n")["sulfuric acid"] == pytest.approx(0.359, rel=0.03)
+
+
+@pytest.mark.parametrize(
+    ("words", "kind"),
+    [
+        ("Chlorosulfonic all at once.", "add"),
+        ("The chlorosulfonic all at once.", "add"),
+        ("Then the chlorosulfonic, all at once.", "add"),
+        ("Add the chlorosulfonic dropwise over 20 min.", "dose"),
+        ("The chlorosulfonic is dripped in over 20 min.", "dose"),
+    ],
+)
+def test_an_acid_is_named_again_by_its_first_word(words: str, kind: str) -> None:
+    p = read(f"acetanilide   13.5 g\nchlorosulfonic acid  33 mL\n\n250 mL flask. Acetanilide in. {words}\n")
+    (step,) = of(p, "chlorosulfonic acid")
+    assert step.kind == kind and "acetanilide" not in {m.identity for m in p.materials if m.id in step.materials}
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "Drip it onto 60 g of ice in an 800 mL beaker.",
+        "Drip onto 60 g of ice in an 800 mL beaker.",
+        "It is dripped onto 60 g of ice in an 800 mL beaker.",
+        "This is run onto 60 g of ice in an 800 mL beaker.",
+        "The mixture is dripped onto 60 g of ice in an 800 mL beaker.",
+        "The solution is then slowly dripped onto 60 g of ice in an 800 mL beaker.",
+        "The mixture is dropped, within ten minutes, into 60 g of ice in an 800 mL beaker.",
+        "The mixture is added to 60 g of ice in an 800 mL beaker.",
+        "The yellow liquor is trickled onto 60 g of ice in an 800 mL beaker.",
+    ],
+)
+def test_a_batch_that_is_dripped_over_goes_to_the_ice(words: str) -> None:
+    p = read(f"In a 250 mL flask 10 g of benzaldehyde and 20 mL of sulfuric acid. {words} Add 5 g of aniline.")
+    (ice,), (aniline,) = of(p, "ice"), of(p, "aniline")
+    assert (ice.vessel, ice.from_vessel, aniline.vessel) == ("800 mL beaker", "250 mL flask", "800 mL beaker")
+
+
+@pytest.mark.parametrize("bracket", ["(150 g of ice and 100 mL of water)", "(150 g ice, 100 mL water)", "(ice 150 g, water 100 mL)"])
+def test_ice_water_is_told_in_its_parts(bracket: str) -> None:
+    p = read(f"In a 250 mL flask 10 g of benzaldehyde. Poured into ice water {bracket} in a 600 mL beaker.")
+    assert {m.identity: m.amount.value for m in p.materials if m.amount} == {"benzaldehyde": 10.0, "ice": 150.0, "water": 100.0}
+    assert p.unread == []
+
+
+@pytest.mark.parametrize("words", ["Aqueous ethanol (20 mL of ethanol and 10 mL of water) is added.", "Aqueous ammonia 20 mL is added."])
+def test_what_is_aqueous_by_name_is_no_waste(words: str) -> None:
+    p = read(f"In a 250 mL flask 10 g of benzaldehyde. {words}")
+    assert {s.vessel for s in p.steps} == {"250 mL flask"}
+
+
+@pytest.mark.parametrize("words", ["Peroxide, slowly, 20 min, until yellow, foam: 2 L beaker.", "Peroxide, 20 min (2 L beaker)."])
+def test_the_beaker_of_the_ice_is_named_afterwards(words: str) -> None:
+    p = read(
+        "KMnO4                6 g\nhydrogen peroxide 30 %   10 mL\nsulfuric acid 96 %   50 mL\n\n1  500 mL flask. Acid in, 0 °C.\n"
+        f"2  Permanganate, 12 portions, 60 min, never above 15 °C.\n3  Pour into 200 g ice. {words}\n"
+    )
+    assert (of(p, "ice")[0].vessel, of(p, "hydrogen peroxide")[0].vessel) == ("2 L beaker", "2 L beaker")
+
+
+@pytest.mark.parametrize("row", ["trap: NaOH 10 %         200 mL, inverted funnel over the beaker", "trap: NaOH 10 %     200 mL"])
+def test_what_a_trap_holds_is_no_charge_of_the_flask(row: str) -> None:
+    p = read(
+        f"sodium bromide   24.0 g\nbutan-1-ol   14.8 g\nsulfuric acid 96 %   20 mL\n{row}\n\nBromide and butanol in a 250 mL flask. Acid over 30 min.\n"
+    )
+    (alkali,) = [m for m in p.materials if m.identity == "sodium hydroxide"]
+    assert alkali.role == "absorber"
+
+
+@pytest.mark.parametrize("words", ["Vigorous, foams, HCl.", "Foams, HCl.", "Fumes: HCl.", "Very lively, HBr."])
+def test_what_the_mixture_does_is_no_charge(words: str) -> None:
+    p = read(f"acetanilide   13.5 g\nchlorosulfonic acid  33 mL\n\n250 mL flask. Acetanilide in. Chlorosulfonic all at once. {words}\n")
+    assert {m.identity for m in p.materials} == {"acetanilide", "chlorosulfonic acid"}
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "The other group works with ether on the same bench.",
+        "What's left in the flask is hot acid with a bit of bromine.",
+        "The others use benzene today.",
+    ],
+)
+def test_what_is_only_spoken_of_brings_nothing(words: str) -> None:
+    p = read(f"In a 250 mL flask 12 g of potassium bromide and 20 mL of sulfuric acid. {words}")
+    assert {m.identity for m in p.materials} == {"potassium bromide", "sulfuric acid"}
+
+
+def test_what_is_lit_burns() -> None:
+    """Thermite-like mixtures throw themselves out (handbook 3.1); the acid that follows meets the lumps in the beaker."""
+    a = assess(
+        read(
+            "7 g of boric oxide and 7.3 g of magnesium powder are mixed in a clay crucible. Light it with a strip of magnesium. "
+            "Tip the lumps, while warm still, into a 400 mL beaker with 150 mL of conc. hydrochloric acid."
+        )
+    )
+    assert any("boron trioxide" in r.family for r in a.reactions)
+    assert any(f.code == "H15" and f.severity == "stop" for f in a.findings)
+
+
+@pytest.mark.parametrize("words", ["Gloves were used up.", "Safety glasses aren't for old hands.", "Goggles left at home.", "No gloves."])
+def test_what_is_not_worn_protects_nobody(words: str) -> None:
+    a = assess(read(f"In a 250 mL flask 14.8 g of cinnamic acid in 60 mL of dichloromethane. Bromine, 5.2 mL, all at once. {words}"))
+    assert any(f.code == "P10" for f in a.findings)
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "I am in the seminar meanwhile.",
+        "2 h, me in seminar.",
+        "You can go out for a smoke.",
+        "It minds itself.",
+        "Oil bath on, us at lunch.",
+    ],
+)
+def test_nobody_there_however_it_is_said(words: str) -> None:
+    a = assess(
+        read(f"4-Methylbenzoic acid 13.6 g and thionyl chloride 15 mL in a 100 mL flask with a condenser in the hood. Reflux 2 h. {words}")
+    )
+    assert any(f.code == "P08" for f in a.findings)
+
+
+def test_the_glass_that_bromine_was_measured_in_is_not_rinsed_with_acetone() -> None:
+    """Bromine and acetone make a tear gas (handbook 3.4)."""
+    text = "In a 250 mL flask 14.8 g of cinnamic acid in 60 mL of dichloromethane. Bromine, 5.2 mL, over 30 min. The cylinder is rinsed with {}."
+    assert any(f.code == "S04" for f in assess(read(text.format("acetone"))).findings)
+    assert not any(f.code == "S04" for f in assess(read(text.format("water"))).findings)
+
+
+def test_a_wanted_nitration_stays_wanted_where_the_work_up_has_no_amounts() -> None:
+    text = (
+        "5-Nitrovanillin. Vanillin (7.6 g) in glacial acetic acid (50 mL) in a 250 mL flask in ice. Nitric acid (65 %, 4 mL) in acetic "
+        "acid (10 mL) over 40 min at 10-15 °C. Poured into 150 g of ice in a 600 mL beaker. Filtered, washed with water. {}"
+    )
+    for end in ("", "The filtrate was neutralised with sodium carbonate in portions."):
+        assert not any(f.code == "S04" for f in assess(read(text.format(end))).findings)
+
+
+def test_a_window_under_the_steam_is_held_by_taking_the_steam_away() -> None:
+    a = assess(
+        read(
+            "250 mL flask, stirrer, thermometer in the mixture, steam bath. E-stilbene 9.0 g and acetic acid 90 mL, warm to 80 °C. "
+            "Pyridinium tribromide 16.0 g in five portions, 15 min, 75-85 °C."
+        )
+    )
+    assert not any(f.code == "H02" for f in a.findings)
