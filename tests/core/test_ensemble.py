@@ -55,4 +55,5 @@ def test_an_ensemble_is_its_members_one_by_one() -> None:
     assert np.array_equal(both[0], both[1])
     for m, (y, table, rx, cp, vessel) in enumerate(parts):
         _, alone, _ = rodas.integrate(y, 0.0, table, nu, rx, cp, vm, vessel, 0, limits, pots.RTOL, atol, np.zeros(0), 20_000)
-        np.testing.assert_allclose(alone, both[0][m], rtol=1e-6, atol=1e-9)
+        sharp = [c for c in range(alone.shape[1]) if c not in (rodas.PILED_AT, rodas.MADE_AT)]  # a flat maximum is at either end of it
+        np.testing.assert_allclose(alone[:, sharp], both[0][m][:, sharp], rtol=1e-6, atol=1e-9)

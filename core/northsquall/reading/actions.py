@@ -85,6 +85,7 @@ class Reading:
         ]
         if clause.verb is None and FELT.search(self.text):  # "Vigorous, foams, HCl": what comes, not what goes in
             self.mentions = [m for m in self.mentions if m.measured or not GASEOUS.fullmatch(m.name)]
+        self.mentions = [m for m in self.mentions if m.measured or not COMES_FROM.match(account.source[m.end : clause.end])]
         wanted = (
             AS_NEEDED.search(self.text)
             if self.bath is None and any(m.identity == "ice" and not m.measured for m in self.mentions)
@@ -257,6 +258,9 @@ class Reading:
         if _is_gas(m) and self._comes_off(m):
             self.account.used |= {q.start for q in m.used}
             return True
+        if m.identity == "water" and WATER_TRAP.search(self.account.source[max(0, m.start - 30) : m.start]):
+            self.account.used |= {q.start for q in m.used}
+            return True  # "Dean-Stark trap (9 mL of water)": what came over
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
         listed = any(self.account.lot(k).identity == m.identity for k in self.account.waiting)  # solid carbon dioxide of the list
         if (
@@ -461,6 +465,10 @@ ROW_IN = re.compile(r"\W*(?:the |then |now )*(?:[\w-]+ ){1,2}in\W*", re.I)
 """ "Ice in": a line of the charge list goes in."""
 FELT = re.compile(r"^\W*(?:(?:very|quite|rather|pretty) )?(?:vigorous|violent|lively|foam\w*|froth\w*|fum(?:es|ing)|fizz\w*|bubbles|hiss\w*|spits|smokes|steams)\b", re.I)  # fmt: skip
 """A line that tells what the mixture does."""
+COMES_FROM = re.compile(
+    r"^\s*(?:was|is|were|are) (?:then |first |freshly |now )?(?:prepared|made|obtained|generated|formed)\b[^.;]{0,60}?\bfrom\b", re.I
+)
+""" "Phenylmagnesium bromide was prepared from magnesium and …": what comes of it."""
 GASEOUS = re.compile(r"HCl|HBr|HI|SO2|CO2|NOx|NO2|Cl2|H2S|NH3|H2|CO")
 GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
 """Before a gas with its amount: what comes off, and no charge."""
@@ -541,9 +549,28 @@ def read_clause(account: Account, clause: Clause) -> None:
     _clause(account, clause)
 
 
+FITTED = re.compile(
+    r"^\W*(?:when |once |after )?(?:(?:being )?(?:fitted|equipped|provided|topped|furnished|connected|joined|closed))\b(?: \w+)? (?:with|to|by) [^.;]{5,160}?,(?= (?:the|this) (?:\w+ ){0,2}(?:flask|vessel|pot|mixture|solution|suspension|contents|apparatus|batch|slurry|whole) (?:is|was|are|were)\b)",
+    re.I,
+)
+""" "Fitted with a condenser and a tube leading into …, the flask is heated": the apparatus, and what is done."""
+
+
 def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
+    front = FITTED.match(text)
+    cut = next((k for k, x in enumerate(clause.items) if x.start >= clause.start + front.end()), 0) if front is not None else 0
+    if not cut and re.search(r"\btrap,? whose contents\b", text, re.I):
+        cut = next(k for k, x in enumerate(clause.items) if is_word(x, "whose"))
+    if cut:
+        head = replace(clause, items=clause.items[:cut], end=clause.items[cut - 1].end, verb=None, verb_at=None)
+        if clause.verb_at is not None and clause.verb_at < cut:
+            head.verb, head.verb_at = clause.verb, clause.verb_at
+        at = clause.verb_at - cut if clause.verb_at is not None and clause.verb_at >= cut else None
+        read_clause(account, head)
+        read_clause(account, replace(clause, items=clause.items[cut:], start=clause.items[cut].start, verb_at=at, label=""))
+        return
     account.late = clause.verb in WORK_UP
     if (
         text.isupper()
@@ -736,7 +763,9 @@ OF_THE_TRAP = re.compile(
     re.I,
 )
 """What came over and was caught, as the subject of a clause."""
-ITS_CONTENTS = re.compile(r"^\W*(?:and |then )?(?:its|the) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I)
+ITS_CONTENTS = re.compile(
+    r"^\W*(?:and |then )?(?:its|the|whose) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I
+)
 """The same, of a trap that the words before have named."""
 INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
 
@@ -1495,6 +1524,8 @@ def _topic(account: Account, r: Reading) -> None:
     if LAYER_OFF.search(text) and r.vessels and doc_steps(account):
         account.layers, account.isolated = True, "layer"
         return _waste(account, r)
+    if r.measured and FED_BY_A_SEPARATOR.match(text) and all(s.kind in ("charge", "absorb") for s in account.doc.steps):
+        return _draw(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
     if (
@@ -1557,10 +1588,11 @@ RINSED_OUT = re.compile(
 CRYSTALLISED = re.compile(r"\b(?:re)?crystalli[sz]ed from\b|\btaken up in\b|\bdissolved in\b", re.I)
 ON_A_SIGN = re.compile(
     r"\b(?:otherwise|else|if not|(?:if|while|as long as) (?:it |the (?:strip|paper|test|colour|spot) )?(?:is |turns |stays |shows |goes )?"
-    r"(?:still |strongly |deep |dark |at all )?(?:blue|positive|brown|violet|purple|pink|colou?red|there))\b",
+    r"(?:still |strongly |deep |dark |at all )?(?:blue|positive|brown|violet|purple|pink|colou?red|there))\b"
+    r"|^\W*(?:the )?(?:\w+[- ])?(?:starch|KI|paper|strips?|test)(?: (?:paper|strips?|test))?,? (?:is |was |still )*(?:positive|blue|brown|black)\W*[:;,-]",
     re.I,
 )
-TILL_PAPER = re.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:paper|strip|test)\b", re.I)
+TILL_PAPER = re.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:papers?|strips?|test|starch|negative)\b", re.I)
 """What is added until a test shows nothing any more."""
 KEEPS_PH = re.compile(r"\bpH\b[^.;]{0,15}\b(?:kept|held|maintained|adjusted)\b|\b(?:keep|hold|maintain|adjust)\w*\b[^.;]{0,15}\bpH\b", re.I)
 LAYER_OFF = re.compile(
@@ -1568,6 +1600,12 @@ LAYER_OFF = re.compile(
     re.I,
 )
 UNTIL_PAPER = re.compile(r"\b(?:until|till)\b[^.;]{0,40}\b(?:litmus|paper|indicator|neutral|pH)\b", re.I)
+
+
+FED_BY_A_SEPARATOR = re.compile(
+    r"^\W*(?:(?:and|an?|the|with) )*sep(?:arat\w+)?\.?[- ]funnel\b[^.;\d]{0,25}(?:with|holding|holds|contain\w+|filled|:)", re.I
+)
+""" "Separating funnel with 60 mL of acid on top", while nothing has reacted: what feeds."""
 
 
 def _is_waiting(account: Account, m: Mention) -> bool:
@@ -2064,7 +2102,10 @@ ON_IT = re.compile(r"\b(?:on(?:to)?|over|into|in|to) (?:it|this|them|top)\b|\bin
 TO_THE_BATCH = re.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )
-QUENCHED_WITH = re.compile(r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:adding|the addition of))\b", re.I)
+QUENCHED_WITH = re.compile(
+    r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:(?:the )?(?:\w+ly |careful |cautious |slow |gradual |dropwise |portionwise )*(?:adding|addition of)))\b",
+    re.I,
+)
 
 
 def _water_comes(r: Reading) -> bool:
@@ -2478,11 +2519,25 @@ def _add(account: Account, r: Reading) -> None:
     return _bring(account, r)
 
 
+IN_SIZED = re.compile(
+    r"^\W*(?:added|dripped|run|fed|stirred|kept|cooled|heated)\b[^.;]{0,90}, in an? \d[\d.]*[ -]?m?L\b[^.;]{0,25}\bflask\b", re.I
+)
 INTO_SIZED = re.compile(
     r"^\W*(?:the |all |this |it )[^.;]{0,40}\b(?:goes|go|is put|is placed|is brought|is transferred|was put|was placed|was transferred)\b[^.;]{0,15}\b(?:in|into|to) an? \d",
     re.I,
 )
 """What was made up so far goes into a flask of its own."""
+
+
+PORTIONED = re.compile(r"^\W*(?:in|as) (?:about |roughly )?(?:\w+ )?(?:equal |small )?(?:portions|lots)\b", re.I)
+
+
+def _but_the_portions(account: Account, r: Reading, lots: list[Material]) -> list[Material]:
+    """What is there before a line's one material that comes in portions: "toluene 12.7 g, KMnO4 31.6 g in 4 portions, water 600 mL"."""
+    fed = [m for m in r.measured if PORTIONED.match(account.source[m.end : m.end + 40])]
+    if len(fed) != 1 or len(r.measured) < 2:
+        return []
+    return [x for x in lots if x.identity != fed[0].identity]
 
 
 def _gets_its_name(account: Account, r: Reading) -> None:
@@ -2564,7 +2619,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         for v in r.vessels
         if not (busy and account.main is not None and v.nominal_mL is None and v.kind != account.main.kind and v.article == "the")
     ]
-    if busy and account.main is not None and not account.main.named and INTO_SIZED.search(text):
+    if busy and account.main is not None and not account.main.named and (INTO_SIZED.search(text) or IN_SIZED.search(text)):
         main_vessel(
             account, [v for v in r.vessels if v.nominal_mL is not None]
         )  # "the amalgam goes into a 500 mL flask together with 24 g of …"
@@ -2611,6 +2666,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return _dissolve(account, r, vessel, lots)
     duration = durations_in(r.clause)[0]
     stood = _stood_there(account, r, lots, vessel) if empty and duration is not None else []
+    if empty and not stood:
+        stood = _but_the_portions(account, r, lots)
     if (
         empty
         and duration is not None
@@ -3654,6 +3711,7 @@ OTHERS = re.compile(
     re.I,
 )
 """What somebody else does."""
+WATER_TRAP = re.compile(r"\b(?:dean[- –]?stark|water (?:separator|trap))\b[^.;)]{0,6}\([^.;)]{0,12}$", re.I)
 IS_MADE_OF = re.compile(
     r"^\W*(?:what(?:'s| is| was) left|what (?:stays|remains)|the rest|(?:the )?(?:\w+ )?residue|left-?overs?)\b[^.;]{0,30}\b(?:is|are|was|were|contains?|holds?) (?!to\b|\w+ed\b|poured|run\b)",
     re.I,

@@ -716,6 +716,8 @@ def _orphans(items: list[Item], out: list[Mention], busy: set[int], skip: set[in
         ):
             busy.add(x.start)  # "made up to 40 mL": the whole
             continue
+        if x.dim == "volume" and is_word(items[i - 1] if i else None, "first"):
+            continue  # "(iodine crystal, first 5 mL)": of what is fed
         free = [
             m
             for m in out

@@ -302,7 +302,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
         if kind in ("conical", "erlenmeyer") or (kind == "flask" and i and is_word(items[i - 1], "conical", "erlenmeyer")):
             kind = "conical flask"
         phrase = VesselPhrase(kind, item.start, item.end, i)
-        for j in range(i - 1, max(-1, i - 9), -1):
+        for j in range(i - 1, max(-1, i - 16), -1):
             left = items[j]
             if isinstance(left, Qty):
                 if left.dim == "volume":
@@ -311,6 +311,8 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 break
             if left.text == "." and j and isinstance(items[j - 1], Token) and items[j - 1].low in ("r", "b", "rb"):  # type: ignore[union-attr]
                 continue  # "r.b. flask"
+            if left.text == "," and _neck_follows(items, j + 1):
+                continue  # "a 1-L, four-necked flask"
             if (
                 left.kind in ("sub", "nl")
                 or left.low in ("in", "into", "to", "onto", "the", "of", "from", "by", "via", ".", ";", ",", ")")
@@ -337,6 +339,11 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             _bare_size(items, i, phrase)
         out.append(phrase)
     return out
+
+
+def _neck_follows(items: list[Item], j: int) -> bool:
+    """Whether a shape stands here: "four-necked", "round-bottomed", "3-neck"."""
+    return any(is_word(x, "neck", "necked", "necks", "bottom", "bottomed", "jacketed", "oven", "dried") for x in items[j : j + 5])
 
 
 def _names_vessel(item: Item) -> bool:
