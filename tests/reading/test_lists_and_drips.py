@@ -188,3 +188,111 @@ def test_a_window_under_the_steam_is_held_by_taking_the_steam_away() -> None:
         )
     )
     assert not any(f.code == "H02" for f in a.findings)
+
+
+GAS_LINES = [
+    "Fitted with a condenser topped by a tube leading into 300 mL of 2 M NaOH through an inverted funnel, the flask is heated at 85 °C for 2.5 h.",
+    "Equipped with a condenser leading to a scrubber (300 mL of 2 M NaOH), the mixture was refluxed for 2 h.",
+    "A condenser topped with a tube leading into 300 mL of 2 M NaOH through an inverted funnel was put on and the flask heated at 85 °C for 2.5 h.",
+]
+
+
+@pytest.mark.parametrize("words", GAS_LINES)
+def test_what_a_tube_leads_into_is_no_charge_of_the_flask(words: str) -> None:
+    p = read(f"To 20.1 g of 4-bromobenzoic acid in a 250-mL flask is added thionyl chloride (30 mL). {words}")
+    (alkali,) = [m for m in p.materials if m.identity == "sodium hydroxide"]
+    assert alkali.role == "absorber" and any(s.kind in ("heat", "reflux") and s.duration for s in p.steps)
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "KI-starch positive: sat. NaHSO3 (10 mL) until negative.",
+        "KI-starch paper positive: sodium bisulfite solution (10 mL) until negative.",
+        "Sat. NaHSO3 (10 mL) until KI-starch is negative.",
+        "Sodium bisulfite solution, 10 mL, until the strip stays white.",
+    ],
+)
+def test_what_takes_away_what_a_test_shows_goes_in(words: str) -> None:
+    p = read(f"In a 500 mL flask 20 g of benzyl alcohol and 100 mL of water. Bleach (12.5 %, 330 mL) over 60 min. {words}")
+    assert any(s.kind == "destroy" and s.vessel == "500 mL flask" for s in of(p, "sodium hydrogen sulfite"))
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "sep funnel with 60 ml conc H2SO4; drip approx 45 min.",
+        "Separating funnel with 60 mL of conc. sulfuric acid on top. Let it drip in over 45 min.",
+    ],
+)
+def test_a_separating_funnel_before_any_reaction_feeds(words: str) -> None:
+    p = read(f"100 g of salt in a 500 mL flask. {words}")
+    (acid,) = of(p, "sulfuric acid")
+    assert (acid.kind, acid.vessel, acid.duration and acid.duration.value) == ("dose", "500 mL flask", 45.0)
+
+
+@pytest.mark.parametrize("trap", ["Dean-Stark (9 ml water)", "Dean-Stark trap (9 mL of water)", "water separator (9 mL water)"])
+def test_the_water_of_a_water_trap_is_not_fed(trap: str) -> None:
+    p = read(f"44 g 3-methylbutan-1-ol, 60 g AcOH, 2 ml conc. H2SO4 in a 500 ml flask, reflux 90 min with {trap}.")
+    assert "water" not in {m.identity for m in p.materials}
+
+
+def test_a_row_in_portions_is_fed_to_the_rest_of_its_line() -> None:
+    p = read(
+        "2-chlorotoluene 12.7 g, KMnO4 31.6 g in 4 portions (each when the colour of the last has gone), water 600 mL, 2 L flask, reflux 5 h."
+    )
+    (fed,), (toluene,) = of(p, "potassium permanganate"), of(p, "2-chlorotoluene")
+    assert (fed.kind, fed.portions, toluene.kind) == ("dose", 4, "charge")
+    assert of(p, "water") == [toluene]
+
+
+def test_a_trap_whose_contents_go_on_leaves_the_flask_alone() -> None:
+    p = read(
+        "Thionyl chloride (30 mL) and 20.1 g of benzoic acid in a 250 mL flask, reflux 2 h. Surplus thionyl chloride is removed at "
+        "40 °C/100 mbar into a cold trap whose contents are dripped into 200 mL of ice-cold 20 % NaOH."
+    )
+    (alkali,) = of(p, "sodium hydroxide")
+    assert (alkali.from_vessel, alkali.vessel == "250 mL flask") == ("receiver", False)
+    assert any(s.kind == "distil" and s.vessel == "250 mL flask" for s in p.steps)
+
+
+@pytest.mark.parametrize(
+    "how",
+    [
+        "the slow addition of water (150 mL)",
+        "careful, dropwise addition of water (150 mL)",
+        "adding water (150 mL)",
+        "slow addition of 150 mL of water",
+    ],
+)
+def test_what_is_quenched_by_an_addition_stays_where_it_is(how: str) -> None:
+    p = read(
+        f"Camphor 15.2 g in methanol 100 mL in a 500-mL flask in ice. NaBH4 (3.78 g) in portions over 30 min. The reaction was quenched by {how}."
+    )
+    (water,) = of(p, "water")
+    assert (water.vessel, water.from_vessel) == ("500 mL flask", None)
+
+
+@pytest.mark.parametrize("flask", ["1-L, four-necked", "1-L, oven-dried, three-necked, round-bottomed", "1-L four-necked", "1 L 3-necked"])
+def test_a_flask_of_many_necks_has_its_size(flask: str) -> None:
+    p = read(f"A {flask} flask fitted with an overhead stirrer is charged with AlCl3 (73.3 g) and CH2Cl2 (400 mL).")
+    assert [v.nominal_mL for v in p.vessels] == [1000.0] and p.unread == []
+
+
+@pytest.mark.parametrize(
+    "words",
+    ["allowed to reach rt over 2 h and heated at 60 °C for 30 min", "allowed to come to 20 °C over 2 h and heated at 60 °C for 30 min"],
+)
+def test_a_batch_that_is_let_warm_has_its_time(words: str) -> None:
+    p = read(
+        f"p-Toluidine 10.7 g and 6 M HCl (60 mL) in a 250 mL flask at 0 °C. NaNO2 (7.25 g) in water (25 mL) over 40 min at 0-5 °C. The mixture was {words}."
+    )
+    assert [(s.T_range.value, s.duration.value) for s in p.steps if s.kind == "heat" and s.T_range and s.duration] == [
+        (20.0, 120.0),
+        (60.0, 30.0),
+    ]
+
+
+def test_what_comes_of_a_preparation_is_no_charge_of_it() -> None:
+    p = read("Benzoyl chloride was made from benzoic acid (12.2 g) and thionyl chloride (15 mL) in a 100 mL flask, 2 h reflux.")
+    assert {m.identity for m in p.materials} == {"benzoic acid", "thionyl chloride"}

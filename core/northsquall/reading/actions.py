@@ -2103,7 +2103,7 @@ TO_THE_BATCH = re.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )
 QUENCHED_WITH = re.compile(
-    r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:(?:the )?(?:\w+ly |careful |cautious |slow |gradual |dropwise |portionwise )*(?:adding|addition of)))\b",
+    r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:(?:the )?(?:(?:\w+ly|careful|cautious|slow|gradual|dropwise|portionwise),? )*(?:adding|addition of)))\b",
     re.I,
 )
 

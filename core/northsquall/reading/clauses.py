@@ -300,9 +300,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if not isinstance(x, Token):
             continue
         depth += (x.text == "(") - (x.text == ")")
-        if depth > 0 or x.kind != "word" or x.low not in lex.VERB_OF:
+        rises = x.low in ("reach", "attain", "come") and i > 1 and is_word(items[i - 1], "to") and is_word(items[i - 2], "allowed", "left")
+        if depth > 0 or x.kind != "word" or (x.low not in lex.VERB_OF and not rises):
             continue
-        kind = lex.VERB_OF[x.low]
+        kind = "heat" if rises else lex.VERB_OF[x.low]  # "allowed to reach room temperature over 2 h"
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
         if kind in ("cool", "heat") and is_word(before, ",") and is_word(after, ","):
