@@ -296,3 +296,47 @@ def test_a_batch_that_is_let_warm_has_its_time(words: str) -> None:
 def test_what_comes_of_a_preparation_is_no_charge_of_it() -> None:
     p = read("Benzoyl chloride was made from benzoic acid (12.2 g) and thionyl chloride (15 mL) in a 100 mL flask, 2 h reflux.")
     assert {m.identity for m in p.materials} == {"benzoic acid", "thionyl chloride"}
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "Off-gases went to a NaOH trap (10 %, 500 mL).",
+        "The gas goes to a NaOH scrubber (10 %, 500 mL).",
+        "HCl was absorbed in a caustic bubbler (500 mL, 10 %).",
+        "A trap with 10 % NaOH (500 mL) took up the HCl.",
+        "The outlet was connected to a gas trap containing 500 mL of 10 % sodium hydroxide.",
+        "The apparatus is vented through a bubbler of 10 % aq. NaOH (500 mL).",
+    ],
+)
+def test_a_trap_holds_what_its_bracket_says(words: str) -> None:
+    """40.00 g/mol: 500 mL of 10 %, d 1.109, are 1.386 mol."""
+    a = assess(read(f"Sodium chloride 58 g in a 500 mL flask. Sulfuric acid (96 %, 60 mL) over 60 min. {words}"))
+    assert [m.mol.best for m in a.materials if m.role == "absorber"] == [pytest.approx(1.386, rel=0.01)]
+
+
+@pytest.mark.parametrize("where", ["in a 500-mL flask in an ice bath", "in a 500-mL flask immersed in ice", "in a 500 mL flask, ice bath"])
+def test_ice_of_the_batch_is_not_that_of_the_bath(where: str) -> None:
+    p = read(f"Br2 (80 g), ice (100 g) and water (50 mL) {where}.")
+    assert {m.identity: m.amount.value for m in p.materials if m.amount} == {"bromine": 80.0, "ice": 100.0, "water": 50.0}
+
+
+@pytest.mark.parametrize(
+    ("words", "moles"),
+    [
+        ("10 % aq. NaOH (500 mL)", 1.386),
+        ("500 mL of 10 % aq. NaOH", 1.386),
+        ("10% aqueous NaOH (500 mL)", 1.386),
+        ("2 M aq. NaOH (500 mL)", 1.0),
+        ("aq NaOH (2 M, 500 mL)", 1.0),
+        ("48% aq HBr (100 mL)", 0.883),
+        ("30 % aq. H2O2 (100 mL)", 0.980),
+        ("sat. aq. NH4Cl (50 mL)", 0.273),
+        ("saturated aqueous NH4Cl (50 mL)", 0.273),
+        ("sat. aq. NaHCO3 (50 mL)", 0.0553),
+    ],
+)
+def test_aq_is_no_strength_of_its_own(words: str, moles: float) -> None:
+    """Molarities from w/w and density (CRC tables, from memory): caustic 10 % 2.77, HBr 48 % 8.83, peroxide 30 % 9.8, ammonium chloride at saturation 5.45, bicarbonate 1.1 mol/L."""
+    (_, lot) = assess(read(f"In a 1 L flask 10 g of benzoic acid. Add {words} over 20 min.")).materials
+    assert lot.mol.best == pytest.approx(moles, rel=0.02)

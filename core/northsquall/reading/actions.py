@@ -129,7 +129,8 @@ class Reading:
         for m in self.mentions:  # "ice and water round it, two kilos of ice"
             lead = m.first - 1 - is_word(at(self.items, m.first - 1), "about", "some", "maybe", "say", "roughly")
             mass = m.amount is not None and m.amount.dim == "mass" and is_word(at(self.items, lead), ",")
-            if m.identity == "ice" and mass and self.bath is not None and self.bath.kind == "ice" and self.bath.ice_g is None:
+            behind = self.bath is not None and (self.bath.span is None or m.start > self.bath.span[0])
+            if m.identity == "ice" and mass and behind and self.bath is not None and self.bath.kind == "ice" and self.bath.ice_g is None:
                 self.bath.ice_g = convert(m.amount.value, m.amount.unit, "mass")  # type: ignore[union-attr]
                 account.used |= {q.start for q in m.used}
                 self.mentions = [x for x in self.mentions if x is not m]

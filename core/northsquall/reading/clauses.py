@@ -504,7 +504,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "a peroxide strip (strip tried on dilute peroxide)"
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"
-        if x.low == "light" and not (is_word(after, "it", "them") and is_word(at(items, i + 2), "with", "by", "at", "from")):
+        begins = before is None or is_word(before, "and", "then", "now", ",", "i", "we", "you")
+        if x.low == "light" and not (begins and is_word(after, "it", "them") and is_word(at(items, i + 2), "with", "by", "at", "from")):
             continue  # "light petroleum"
         if x.low in ("warm", "cool", "dry") and is_word(before, "while", "still", "when") and is_word(after, "still", ",", "enough"):
             continue  # "the lumps, while warm still, into a beaker": how they are
