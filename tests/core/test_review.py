@@ -337,7 +337,7 @@ PLANTED = [
     ("chemistry/families_gas.toml", "-> CO2 + H2O", "-> CO2 + 2 H2O"), ("chemistry/families_gas.toml", 'source = "handbook 3.1"', 'source = ""'), ("chemistry/families_organic.toml", 'smarts = "[cH]"', 'smarts = "[cH"'),
     ("chemistry/families_organic.toml", 'A = "COC(=O)c1ccccc1"', 'A = "CCO"'), ("chemistry/families_gas.toml", 'kind = "gas-acid"', 'kind = "gas-acit"'), ("chemistry/families_gas.toml", "when = { acid = 6.4 }", "when = { acyd = 6.4 }"),
     ("chemistry/families_redox.toml", 'id = "chlorate-acid"', 'id = "hypochlorite-acid"'), ("chemistry/families_organic.toml", 'increment = "nitration"', 'increment = "nitratoin"'), ("chemistry/families_organic.toml", "class = [-175, -120]", "class = [-120, -175]"),
-    ("chemistry/pairs.toml", 'b = "acetone"', 'b = "acetome"'), ("chemistry/pairs.toml", 'then = "acetyl nitrate, explosive"', 'then = ""'), ("chemistry/ladder.toml", 'acid = "HSO4-"', 'acid = "H2SO4"'),
+    ("chemistry/pairs.toml", 'b = "acetone"', 'b = "acetome"'), ("chemistry/pairs.toml", 'then = "acetyl nitrate, explosive"', 'then = ""'), ("chemistry/pairs.toml", 'by = "graphite"', 'by = "graphit"'), ("chemistry/ladder.toml", 'acid = "HSO4-"', 'acid = "H2SO4"'),
     ("chemistry/ladder.toml", "pKa = 9.25", "pKa = 92.5"), ("chemistry/roots.csv", "CRC via chemicals", ""), ("stability/alerts.toml", "kJ = [310, 360]", "kJ = [360, 310]"), ("review/defaults.toml", "low = 100, best = 160", "low = 200, best = 160"),
     ("chemistry/families_organic.toml", "increment = ", "increments = "), ("chemistry/families_organic.toml", 'balance = "HNO3(l)', 'balance = "HNO4(l)'), ("chemistry/families_redox.toml", "ejects = true", "eject = true"),
 ]  # fmt: skip

@@ -7,16 +7,10 @@ sulfuric acid 96 % 1.835).
 from __future__ import annotations
 
 import pytest
+from reading.steps import of
 
 from northsquall.assess import assess
-from northsquall.procedure import Procedure, Step
 from northsquall.reading import read
-
-
-def of(p: Procedure, *identities: str) -> list[Step]:
-    """Steps that bring one of these substances."""
-    what = {m.id: m.identity for m in p.materials}
-    return [s for s in p.steps if any(what[k] in identities for k in s.materials)]
 
 
 def mol(text: str) -> dict[str, float]:

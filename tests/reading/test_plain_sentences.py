@@ -10,16 +10,11 @@ from __future__ import annotations
 import re
 
 import pytest
+from reading.steps import of
 
 from northsquall.assess import assess
-from northsquall.procedure import Procedure, Quantity, Step
+from northsquall.procedure import Quantity
 from northsquall.reading import read
-
-
-def of(p: Procedure, *identities: str) -> list[Step]:
-    """Steps that bring one of these substances."""
-    what = {m.id: m.identity for m in p.materials}
-    return [s for s in p.steps if any(what[k] in identities for k in s.materials)]
 
 
 def window(q: Quantity | None) -> tuple[float, float] | None:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Any
 
@@ -27,6 +28,8 @@ class Hit:
     roots_a: frozenset[str]
     roots_b: frozenset[str]
     id: str
+    tamed: Mapping[str, Any] | None = field(default=None, compare=False)
+    """What the two are brought together for, by component, and up to which °C: their record's."""
 
 
 def pairs() -> list[dict[str, Any]]:
@@ -91,7 +94,17 @@ def _hits(held: tuple[tuple[str, float], ...], T_high: float, brought: tuple[tup
             continue
         names = classes()
         out.append(
-            Hit(names[r["a"]]["name"], names[r["b"]]["name"], r["then"], r.get("severity", "stop"), r["source"], a, b, f"{r['a']}+{r['b']}")
+            Hit(
+                names[r["a"]]["name"],
+                names[r["b"]]["name"],
+                r["then"],
+                r.get("severity", "stop"),
+                r["source"],
+                a,
+                b,
+                f"{r['a']}+{r['b']}",
+                r.get("tamed"),
+            )
         )
     return tuple(out)
 

@@ -378,6 +378,9 @@ class _Checker:
                     self.fault(where, f"“{key}” is no class")
             if not r.get("then"):
                 self.fault(where, "no consequence")
+            tamed = r.get("tamed")
+            if tamed is not None and (tamed.get("by") not in self.roots or not isinstance(tamed.get("T"), float)):
+                self.fault(where, f"tamed {tamed!r}; a component and a temperature in °C were expected")
             if r.get("severity", "stop") not in ("stop", "condition", "long"):
                 self.fault(where, f"severity {r['severity']!r}; stop, condition or long was expected")
             self.sourced(where, r.get("source"))

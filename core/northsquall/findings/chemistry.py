@@ -148,7 +148,7 @@ def never_together(c: Context) -> Iterator[Finding]:
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
-            if _oxidised_cold(h, entry, step):
+            if _tamed(h, entry, step):
                 severity = "condition"
             if h.severity == "long":  # harmful on long contact only
                 stands = any(e.conditions.standing for e in c.walk.entries if e.vessel == entry.vessel and e.step >= entry.step)
@@ -162,16 +162,12 @@ def never_together(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-COLD_OXIDATION_C = 20.0
-"""Up to here permanganate is brought to graphite in strong acid; the heptoxide goes off from 50 °C on (handbook 3.4; common practice)."""
-
-
-def _oxidised_cold(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
-    """Whether permanganate comes little by little and cold to graphite in sulfuric acid: what the step is for."""
-    if step is None or "MnO4-" not in h.roots_a | h.roots_b or entry.mixed.get("graphite", 0.0) <= 0:
+def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
+    """Whether one of a pair comes little by little, in the cold that its record asks for, to what the record says that it is for."""
+    if step is None or not h.tamed or entry.mixed.get(h.tamed["by"], 0.0) <= 0:
         return False
     high = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
-    return bool(step.portions or step.duration) and high is not None and high <= COLD_OXIDATION_C
+    return bool(step.portions or step.duration) and high is not None and high <= h.tamed["T"]
 
 
 ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide"}

@@ -48,9 +48,9 @@ class GasReview:
     exposure: dict[str, Exposure]
     seen: dict[str, list[int]] = field(default_factory=dict)
     from_absorber: dict[str, tuple[float, int, str]] = field(default_factory=dict)
+    """Gases that an absorber itself gives off: (mol, step, absorber)."""
     from_spent: dict[str, tuple[float, int, str]] = field(default_factory=dict)
     """The same, of what is added to an absorber when all is over."""
-    """Gases that an absorber itself gives off: (mol, step, absorber)."""
 
     def of(self, gas: str) -> list[Release]:
         """Releases of one gas."""

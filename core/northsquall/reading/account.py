@@ -188,15 +188,17 @@ def name_main(account: Account, vessel: Vessel) -> None:
     vessel.bath = vessel.bath or old.bath
     vessel.sensor = vessel.sensor or old.sensor
     vessel.sensor_span = vessel.sensor_span or old.sensor_span
-    for step in account.doc.steps:
-        if step.vessel == old.name:
-            step.vessel = vessel.name
-        if step.from_vessel == old.name:
-            step.from_vessel = vessel.name
+    rename(account, old.name, vessel.name)
     account.doc.vessels.remove(old)
-    if account.place == old.name:
-        account.place = vessel.name
     account.main = account.last = vessel
+
+
+def rename(account: Account, old: str, new: str) -> None:
+    """What was said of a vessel under one name is said of it under the other."""
+    for step in account.doc.steps:
+        step.vessel = new if step.vessel == old else step.vessel
+        step.from_vessel = new if step.from_vessel == old else step.from_vessel
+    account.place = new if account.place == old else account.place
 
 
 # ------------------------------------------------------------------ lots
@@ -497,4 +499,4 @@ def unspent(account: Account) -> bool:
     return account.mix is not None and not any(s.from_vessel == account.mix.name for s in account.doc.steps)
 
 
-__all__ = ["Account", "Clause", "declare", "main_vessel", "meant", "new_lot", "place", "set_bath", "split", "unspent"]
+__all__ = ["Account", "Clause", "declare", "main_vessel", "meant", "new_lot", "place", "rename", "set_bath", "split", "unspent"]

@@ -19,6 +19,7 @@ from northsquall.reading.account import (
     name_main,
     new_lot,
     place,
+    rename,
     saturated,
     set_bath,
     split,
@@ -471,6 +472,7 @@ COMES_FROM = re.compile(
 )
 """ "Phenylmagnesium bromide was prepared from magnesium and …": what comes of it."""
 GASEOUS = re.compile(r"HCl|HBr|HI|SO2|CO2|NOx|NO2|Cl2|H2S|NH3|H2|CO")
+"""Gases by their formula, as they are noted."""
 GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
 """Before a gas with its amount: what comes off, and no charge."""
 
@@ -565,11 +567,10 @@ def _clause(account: Account, clause: Clause) -> None:
     if not cut and re.search(r"\btrap,? whose contents\b", text, re.I):
         cut = next(k for k, x in enumerate(clause.items) if is_word(x, "whose"))
     if cut:
-        head = replace(clause, items=clause.items[:cut], end=clause.items[cut - 1].end, verb=None, verb_at=None)
-        if clause.verb_at is not None and clause.verb_at < cut:
-            head.verb, head.verb_at = clause.verb, clause.verb_at
+        said = clause.verb_at if clause.verb_at is not None and clause.verb_at < cut else None
         at = clause.verb_at - cut if clause.verb_at is not None and clause.verb_at >= cut else None
-        read_clause(account, head)
+        verb = clause.verb if said is not None else None
+        read_clause(account, replace(clause, items=clause.items[:cut], end=clause.items[cut - 1].end, verb=verb, verb_at=said))
         read_clause(account, replace(clause, items=clause.items[cut:], start=clause.items[cut].start, verb_at=at, label=""))
         return
     account.late = clause.verb in WORK_UP
@@ -2523,6 +2524,7 @@ def _add(account: Account, r: Reading) -> None:
 IN_SIZED = re.compile(
     r"^\W*(?:added|dripped|run|fed|stirred|kept|cooled|heated)\b[^.;]{0,90}, in an? \d[\d.]*[ -]?m?L\b[^.;]{0,25}\bflask\b", re.I
 )
+""" "…, added over 75 min, in a 500 mL three-necked flask": the flask that was meant all along."""
 INTO_SIZED = re.compile(
     r"^\W*(?:the |all |this |it )[^.;]{0,40}\b(?:goes|go|is put|is placed|is brought|is transferred|was put|was placed|was transferred)\b[^.;]{0,15}\b(?:in|into|to) an? \d",
     re.I,
@@ -2531,6 +2533,7 @@ INTO_SIZED = re.compile(
 
 
 PORTIONED = re.compile(r"^\W*(?:in|as) (?:about |roughly )?(?:\w+ )?(?:equal |small )?(?:portions|lots)\b", re.I)
+"""Behind an amount: it comes in portions."""
 
 
 def _but_the_portions(account: Account, r: Reading, lots: list[Material]) -> list[Material]:
@@ -2554,10 +2557,7 @@ def _gets_its_name(account: Account, r: Reading) -> None:
             continue
         old, there.name = there.name, account.vessel_name(v)
         there.named, there.nominal_mL, there.span = True, v.nominal_mL, (v.start, v.end)
-        account.place = there.name if account.place == old else account.place
-        for s in account.doc.steps:
-            s.vessel = there.name if s.vessel == old else s.vessel
-            s.from_vessel = there.name if s.from_vessel == old else s.from_vessel
+        rename(account, old, there.name)
         if v.qty is not None:
             account.used.add(v.qty.start)
         r.vessels = [x for x in r.vessels if x is not v]
