@@ -334,3 +334,19 @@ def test_aq_is_no_strength_of_its_own(words: str, moles: float) -> None:
     """Molarities from w/w and density (CRC tables, from memory): caustic 10 % 2.77, HBr 48 % 8.83, peroxide 30 % 9.8, ammonium chloride at saturation 5.45, bicarbonate 1.1 mol/L."""
     (_, lot) = assess(read(f"In a 1 L flask 10 g of benzoic acid. Add {words} over 20 min.")).materials
     assert lot.mol.best == pytest.approx(moles, rel=0.02)
+
+
+@pytest.mark.parametrize(
+    "row", ["chlorosulf. ac.  33 mL", "c.a.  33 mL", "the acid of yesterday  33 mL", "acid X  33 mL, from the new bottle"]
+)
+def test_a_row_whose_name_is_not_read_keeps_the_verdict_open(row: str) -> None:
+    """Handbook 1: a missing value is not zero; "acceptable" without a reagent would be a lie."""
+    a = assess(read(f"acetanilide        13.5 g\n{row}\n\nAll in the flask.\n"))
+    assert a.verdict == "not established" and any(f.code == "P02" and "33 mL" in f.message for f in a.findings)
+
+
+def test_the_pipette_of_one_liquid_is_not_that_of_another() -> None:
+    """Acid and acetone must not meet (handbook 3.4); anisole and acetone may."""
+    text = "In a 250 mL flask anisole, 12 mL, in acetic acid, 40 mL. Nitric acid 65 %, 8 mL, over 40 min. The pipette of the {} is rinsed with acetone."
+    said = {x: any("measured in is rinsed" in f.message for f in assess(read(text.format(x))).findings) for x in ("anisole", "nitric acid")}
+    assert said == {"anisole": False, "nitric acid": True}

@@ -138,14 +138,28 @@ NO_CHARGE = re.compile(
 BEFORE_THE_END = ("charge", "add", "dose", "hold", "heat", "reflux", "quench")
 
 
+VOLUME = re.compile(r"\d\s?(?:mL|ml|L|l|cL|dL)$")
+ROW_NAME = re.compile(r"\W*(?:[\w.()-]+[ \t]*){1,5}")
+"""A name of a few words, and nothing that is done."""
+
+
+def _row_of_its_own(text: str, span: tuple[int, int]) -> bool:
+    """Whether a line is a name and this amount, with a remark behind it at the most: a row of the charge list."""
+    begin, end = text.rfind("\n", 0, span[0]) + 1, text.find("\n", span[1])
+    behind = text[span[1] : end if end >= 0 else len(text)]
+    return ROW_NAME.fullmatch(text, begin, span[0]) is not None and re.match(r"\s*(?:[,;|(].*)?$", behind) is not None
+
+
 @rule("P02")
 def unplaced(c: Context) -> Iterator[Finding]:
-    """P02: a mass stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
+    """P02: a mass, or a volume that is a row of its own, stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
     text = c.procedure.source_text
     last = max((s.span[1] for s in c.procedure.steps if s.kind in BEFORE_THE_END), default=0)
     for u in c.procedure.unread:
         per = text[u.span[1] : u.span[1] + 4].lstrip().startswith(("/", "per"))
-        if u.span[0] >= last or per or not MASS.search(u.text) or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
+        row = VOLUME.search(u.text) is not None and _row_of_its_own(text, u.span)
+        missing = row or (u.span[0] < last and MASS.search(u.text) is not None)
+        if per or not missing or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
             continue
         yield finding(
             "P02", "condition", f"“{u.text}” is written, and what it is of was not read: a charge may be missing from these figures.", step=c.step_at(u.span[0]), span=u.span,

@@ -365,7 +365,8 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             for x in c.lots.values()
             if MEASURES.search(sentence) and x.substance is not None and x.material.amount is not None and x.material.amount.unit == "ml"
         ]
-        for lot in poured:  # what it was measured in
+        told = [x for x in poured if x.label.lower() in sentence.lower() or x.material.name.lower() in sentence.lower()]
+        for lot in told or poured:  # what it was measured in
             assert lot.substance is not None
             h = next((x for agent in agents for x in _meeting(dict(agent.parts), dict(lot.substance.parts))), None)
             if h is not None:
