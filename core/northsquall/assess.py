@@ -31,7 +31,7 @@ from northsquall.findings.referral import referral_of
 from northsquall.gas import review as gas_review
 from northsquall.gas.proposing import proposals as gas_proposals
 from northsquall.gas.release import open_steps
-from northsquall.procedure import Laboratory, Procedure, Step
+from northsquall.procedure import Bath, Laboratory, Procedure, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import leftovers
@@ -229,7 +229,9 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
     timed = timetable(procedure, lots, settings, vessel)
     curves, measured = measured_of(procedure)
     for t in timed:
-        t.paced = t.unknown and _mixed_by_limit(t.step, reactions)
+        t.paced = t.unknown and _mixed_by_limit(
+            t.step, reactions, next((v.bath for v in procedure.vessels if v.name == t.step.vessel), None)
+        )
     built: Pot | str = "nothing is charged to a vessel"
     if vessel is not None:
         followed = [followed_by(procedure, main, heat_of.value)] if main and heat_of else []
@@ -313,11 +315,16 @@ MIXES = ("acid-mixing", "dilution")
 """Families of the heat that comes where two liquids meet."""
 
 
-def _mixed_by_limit(step: Step, reactions: list[Any]) -> bool:
+COOLS = ("ice", "ice-salt", "dry-ice", "water")
+
+
+def _mixed_by_limit(step: Step, reactions: list[Any], stands_in: Bath | None) -> bool:
     """Whether acids are only mixed or diluted here, slowly and cooled under a limit that is written: the heat comes with the drop, and the limit sets the pace."""
     here = [r for r in reactions if r.step == step.n and r.vessel == step.vessel and (r.extent_mol or 0.0) > 0]
     only = bool(here) and all(r.role == "side" and r.family_id in MIXES for r in here)
-    return only and step.T_limit is not None and added_slowly(step) and (step.cooled or step.bath is not None)
+    bath = step.bath or stands_in
+    cooled = step.cooled or (bath is not None and bath.kind in COOLS)
+    return only and step.T_limit is not None and added_slowly(step) and cooled
 
 
 def _context(

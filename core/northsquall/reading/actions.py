@@ -649,8 +649,9 @@ def _clause(account: Account, clause: Clause) -> None:
     _gained(account, r)
     if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
         main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "into a 250 mL flask, stopper with delivery tube"
+    put_in = bool(r.measured) and clause.verb in ("add", "pour", "charge") and INTO_SPENT.search(text) is not None
     of_absorber = SPENT.match(text) or _made_in_the_absorber(account, text) or _line_of_absorber(account, clause)
-    if doc_steps(account) and account.trains and of_absorber and TREATED.search(text):
+    if doc_steps(account) and account.trains and (put_in or (of_absorber and TREATED.search(text))):
         if _spent_absorber(account, r):
             return
     if (EMPTY_IT.match(text) and _goes_over(account, r)) or _train(account, r):
@@ -1372,6 +1373,8 @@ SPENT = re.compile(
     re.I,
 )
 """What the gas went through, as what a clause is about."""
+INTO_SPENT = re.compile(rf"\b(?:in|in ?to|to|on ?to) (?:the |its )?{_SPENT}\W*$", re.I)
+"""Where something is put, at the end of what is said."""
 TREATED = re.compile(
     r"\b(?:acidif\w+|neutrali[sz]\w+|(?:brought|adjusted|set|taken) (?:back |down )?to (?:about )?(?:pH|neutral)|to pH|made (?:acid\w*|neutral)|treat\w*|destroy\w*|oxidi[sz]\w* with|reduc\w* with|mixed with|(?:is|was|are|were|gets?) (?:then |slowly |carefully )?(?:poured|added|given|put) (?:in ?to|to|on ?to)|(?:acid|bleach|hypochlorite|peroxide|sulfite|thiosulfate|bisulfite)\b[^.;]{0,30}\b(?:is|was) added)\b",
     re.I,
@@ -1395,7 +1398,7 @@ def _made_in_the_absorber(account: Account, text: str) -> bool:
 
 def _spent_absorber(account: Account, r: Reading) -> bool:
     """ "The absorber is acidified with hydrochloric acid": what is added to what the gas went through, and not to the batch."""
-    begin = SPENT.match(r.text) or SCRUBBERS.match(r.text)
+    begin = None if INTO_SPENT.search(r.text) else SPENT.match(r.text) or SCRUBBERS.match(r.text)
     told = r.clause.start + begin.end() if begin is not None else r.clause.start
     held = {x.identity for _, lots in account.trains for x in lots}
     agents = [

@@ -675,6 +675,17 @@ def _bare_temperature(items: list[Item], i: int) -> tuple[float | None, int]:
     return None, i
 
 
+def _of_the_batch(items: list[Item], k: int) -> bool:
+    """Whether an amount stands here that is of something no bath is made of: "in ice 40 mL of sulfuric acid"."""
+    if not isinstance(items[k], Qty):
+        return False
+    j = k + 1
+    while is_word(at(items, j), "of", *ADJECTIVES) or (isinstance(q := at(items, j), Qty) and q.dim in ("percent", "molar", "normal")):
+        j += 1
+    x = at(items, j)
+    return isinstance(x, Token) and x.kind == "sub" and x.value not in ("ice", "water", "sodium chloride", *COLD_LIQUIDS)
+
+
 def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     first = i
     words: set[str] = set()
@@ -743,7 +754,7 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
                 and x.low not in ADJECTIVES
             ):
                 break
-            if is_word(x, ",") and not _another_part(items, k + 1):
+            if (is_word(x, ",") and not _another_part(items, k + 1)) or (parts and _of_the_batch(items, k)):
                 break
             parts.append(x)
             k += 1
@@ -875,6 +886,7 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     while (
         k < len(items)
         and k < i + 6
+        and not _of_the_batch(items, k)
         and (
             (isinstance(items[k], Qty) and items[k].dim in AMOUNTS)  # type: ignore[union-attr]
             or is_word(items[k], "and", "of", "-", "–", "/", "+", "&")
