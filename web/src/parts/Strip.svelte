@@ -618,7 +618,7 @@
         {/if}
 
         <!-- time -->
-        {#each timeTicks as v (v)}
+        {#each timeTicks.filter((v) => cursor === null || Math.abs(x(v) - x(cursor)) > 50) as v (v)}
           <text x={x(v)} y={levelBase + 18} text-anchor="middle" class="tick"
             >{short(v)}{v === timeTicks[0] ? ' min' : ''}</text
           >
