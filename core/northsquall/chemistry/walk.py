@@ -14,6 +14,7 @@ from northsquall.chemistry.roots import charge_of, is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
 from northsquall.heat.boiling import at_one_bar
 from northsquall.procedure import Procedure, Step, Vessel
+from northsquall.reading import lexicon as lex
 from northsquall.reading.tokens import tokenise
 from northsquall.substances import Substance, catalogue
 
@@ -154,7 +155,8 @@ RECEIVES_BOILING = re.compile(r"\b(?:in|into|to) (?:the |a |\d[\w. ]* )?(?:mL |o
 ICED = (0.0, 8.0)
 """°C of what stands in ice."""
 IGNITES = re.compile(
-    r"\b(?:ignit\w+|(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|(?:big|bright|white) flash|catch(?:es)? fire|flares? up|fires by itself|set alight|(?:lit|light it|light them) with|flashes over|thermite|(?:glows?|glowing) (?:red|white|yellow)|red heat|white heat)\b",
+    lex.GOES_OFF
+    + r"|\b(?:ignit\w+|set alight|(?:lit|light it|light them) with|flashes over|thermite|(?:glows?|glowing) (?:red|white|yellow)|red heat|white heat)\b",
     re.I,
 )
 IGNITED = (600.0, 1500.0)

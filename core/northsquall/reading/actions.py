@@ -3218,16 +3218,19 @@ def _solution_apart(account: Account, r: Reading) -> bool:
         return False
     if CAKE_IN.match(r.text) or any(x.identity == what.id for x in account.doc.materials):
         return False
-    sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
-    vessel = (
-        account.vessel(sized, sized.kind, "")
-        if sized
-        else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
-    )
+    vessel = _apart(account, r)
     set_bath(vessel, r.bath)
     _fill(account, r, vessel)
     account.mix = vessel
     return True
+
+
+def _apart(account: Account, r: Reading, role: str = "") -> Vessel:
+    """The vessel beside the batch that a clause names, or one that is implied."""
+    sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
+    if sized is not None:
+        return account.vessel(sized, sized.kind, "")
+    return account.vessel(None, "beaker", role or f"prepared apart, {len(account.doc.vessels) + 1}")
 
 
 def _cake_goes_in(account: Account, r: Reading) -> bool:
@@ -3242,13 +3245,7 @@ def _cake_goes_in(account: Account, r: Reading) -> bool:
     lots = [x for y in r.measured for x in lots_for(account, y, True)]
     if into is None and not lots:
         return False
-    if into is None:
-        sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
-        into = (
-            account.vessel(sized, sized.kind, "")
-            if sized
-            else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
-        )
+    into = into or _apart(account, r)
     if lots:
         first = new_step(account, r.clause, "charge", vessel=into.name)
         first.duration, first.all_at_once, first.portions = None, False, None
@@ -3464,10 +3461,7 @@ LUMPS_IN = re.compile(
     re.I,
 )
 """ "Drop the lumps in hydrochloric acid": what burnt out in the crucible."""
-GOES_OFF = re.compile(
-    r"\b(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|\b(?:big|bright|white) flash\b|\bcatch(?:es)? fire\b|\bflares? up\b|\bfires by itself\b",
-    re.I,
-)
+GOES_OFF = re.compile(lex.GOES_OFF, re.I)
 
 
 def _in_the_crucible(account: Account) -> bool:
@@ -3478,8 +3472,7 @@ def _lump_into(account: Account, r: Reading) -> bool:
     """ "The lump into a 1 L flask": all that was in the crucible."""
     lumps = LUMPS_IN.search(r.text)
     if lumps is not None and _in_the_crucible(account) and r.measured and all(m.start > r.clause.start + lumps.start() for m in r.measured):
-        sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
-        vessel = account.vessel(sized, sized.kind, "") if sized is not None else account.vessel(None, "beaker", "for the lumps, not named")
+        vessel = _apart(account, r, "for the lumps, not named")
         first = new_step(account, r.clause, "charge", vessel=vessel.name)
         first.duration, first.all_at_once = None, False
         place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])

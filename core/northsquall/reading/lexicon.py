@@ -89,6 +89,8 @@ WASTE_MOVES = re.compile(
     r"^\W*(?:the |clear |all )*filtrate(?: is| was| goes)? (?:put |placed |poured )?into an? (?:\d|still|flask|distilling)", re.I
 )
 """The filtrate goes on in another vessel: it is the batch."""
+GOES_OFF = r"\b(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|\b(?:big|bright|white) flash\b|\bcatch(?:es)? fire\b|\bflares? up\b|\bfires by itself\b"
+"""What is lit and burns through, by the author's words."""
 BELOW = re.compile(
     r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
     re.I,
