@@ -15,7 +15,7 @@ from northsquall.chemistry.walk import Walk
 from northsquall.dynamics import kinetics
 from northsquall.dynamics.decomposition import Decomposition
 from northsquall.dynamics.kernel import CP_WATER, LATENT_ICE, NEVER_BOILS, wetted
-from northsquall.dynamics.kinetics import WARMED, Kinetics, as_written, followed, kinetics_of
+from northsquall.dynamics.kinetics import FED, WARMED, Kinetics, as_written, followed, kinetics_of
 from northsquall.dynamics.pot import ZERO_C, Corner, Plan, Rate, Segment
 from northsquall.dynamics.schedule import AFTER, Timed, lay_out, next_size
 from northsquall.heat.boiling import boiling
@@ -96,6 +96,8 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     step = next((s for s in procedure.steps if s.n == event.step), None)
     if own is None and not kin.known and step is not None and step.portions and WAITS.search(_told(procedure, step)):
         return Followed(event, dH, kinetics.in_turn(kin))
+    if own is None and step is not None and step.kind in FED and event.reaction.family.said("rate_class") == "S" and not kin.known:
+        step = _held_warm(procedure, step) or step
     if (
         own is None
         and not event.reaction.family.rate
@@ -109,6 +111,20 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     return Followed(event, dH, kin)
 
 
+def _held_warm(procedure: Procedure, fed: Step) -> Step | None:
+    """The step in which a slow reaction is held until it is done, well above the temperature at which it was put together; None where there is none."""
+    cold = fed.T_range.value if fed.T_range is not None else ROOM_C
+    for s in procedure.steps:
+        if s.n > fed.n and s.vessel == fed.vessel and s.kind in WARMED and s.duration is not None and s.duration.value >= LEAST_HELD_MIN:
+            warm = s.T_range.value if s.T_range is not None else REFLUX_C if s.kind == "reflux" else None
+            if warm is not None and warm >= cold + WARMER_K:
+                return s
+    return None
+
+
+WARMER_K = 15.0
+"""How much warmer a batch is held for the rate to be read from that step and not from the feed (assumption)."""
+ROOM_C = 20.0
 LEAST_HELD_MIN = 10.0
 REFLUX_C = 80.0
 """°C of a reflux whose temperature nobody writes, for the reference of a rate (assumption)."""

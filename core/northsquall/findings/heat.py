@@ -133,6 +133,9 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         severity: Severity = "condition" if over <= c.settings.severity("H02_condition_K") else "stop"
         run = c.runs["best"].over(seg.step)
         parts = []
+        if c.pot.bath is None and step is not None and step.duration is not None:  # a sentence would cure it: what it stands in
+            severity = "condition"
+            parts.append("no bath is written, and only the air cools it in this figure")
         removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0) if run else None
         if run and removable is not None and run.made_W > removable:
             parts.append(f"H05: the bath takes {_sig(removable)} W of the {_sig(run.made_W)} W made")

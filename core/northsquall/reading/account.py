@@ -118,6 +118,13 @@ class Account:
             for v in self.doc.vessels:
                 if v.name == name:
                     return v
+            listed = next((v for v in self.doc.vessels if v.name == phrase.kind and v.name in self.stands.values()), None)
+            if mL is not None and listed is not None and all(listed.name not in (s.vessel, s.from_vessel) for s in self.doc.steps):
+                old, listed.name, listed.nominal_mL = listed.name, name, mL  # the list says "flask", the set-up which
+                self.stands = {k: name if v == old else v for k, v in self.stands.items()}
+                if phrase.qty:
+                    self.used.add(phrase.qty.start)
+                return listed
             if phrase.qty:
                 self.used.add(phrase.qty.start)
             v = Vessel(name=name, kind=phrase.kind, nominal_mL=mL, span=(phrase.start, phrase.end))
@@ -344,6 +351,11 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     waiting = [account.lot(k) for k in account.waiting]
     if m.generic:
         return _generic(account, m, [x for x in waiting if account.waiting[x.id] not in ("wash", "absorber")])
+    anion = re.fullmatch(r"[a-z]{4,}(?:ite|ate|ide)", m.name, re.I) is not None
+    cut_short = not m.measured and anion and all(x.identity != m.identity for x in account.doc.materials)
+    if cut_short and any(x.name.lower().endswith(" " + m.name.lower()) for x in account.doc.materials):
+        m.identity = next(x.identity for x in account.doc.materials if x.name.lower().endswith(" " + m.name.lower()))
+        # "metabisulfite", where the list has the potassium salt
     same = [x for x in waiting if x.identity == m.identity and m.identity is not None]
     if m.share is not None and same:
         return _part(account, m, same[-1:])

@@ -611,9 +611,9 @@ def _clause(account: Account, clause: Clause) -> None:
         account.aside = clause.sentence  # what others do, to the end of the sentence
         return
     account.used |= {x.start for i, x in enumerate(clause.items) if isinstance(x, Qty) and portion_size(clause.items, i)}
-    treated = (
-        clause.label in lex.LABELS_WASTE and re.search(r"\b(?:until|till|to pH)\b", text) is not None
-    )  # "liquor: bisulfite until …, sludge to metal waste"
+    brings = any(isinstance(x, Token) and x.kind == "sub" and x.value not in RECEIVERS for x in clause.items)
+    treated = (clause.label in lex.LABELS_WASTE or brings) and re.search(r"\b(?:until|till|to pH)\b", text) is not None
+    # "liquor: bisulfite until …, sludge to metal waste"; "hydrochloric acid until it isn't alkaline, and down the drain"
     if lex.GOES_AWAY.search(text) and not treated and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         return
     if _of_the_glass(account, clause, text):
@@ -740,7 +740,8 @@ PARTICIPLES = re.compile(
 FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
 """What runs through the condenser is no charge."""
 GLASS_AFTER = re.compile(
-    r"\b(?:glassware|(?:used |dirty )glass|apparatus) (?:went|goes|was|is|were|are|stood|stands|lay|soaked) (?:put |left |soaked |rinsed |laid )*(?:in|into|with|under|over)\b",
+    r"\b(?:glassware|(?:used |dirty )glass|apparatus) (?:went|goes|was|is|were|are|stood|stands|lay|soaked) (?:put |left |kept |soaked |rinsed |laid |overnight |for [^,.;]{1,12} )*(?:in|into|with|under|over)\b"
+    r"|^\W*(?:(?:all|the|used|dirty) )*glass(?:ware)? (?:into|in|goes|with)\b",
     re.I,
 )
 """How the glass is cleaned when the work is done is no step of the batch."""
@@ -1143,7 +1144,11 @@ def _train(account: Account, r: Reading) -> bool:
         account.doc.steps[-1].T_range = account.doc.steps[-1].T_range or temperatures_in(r.clause)[0]
     lots = []
     for m in behind:
-        if m.measured or m.strength is not None or m.generic.startswith("row ") or (m.identity and m.identity != "water" and not charged):
+        listed = any(
+            account.lot(k).identity == "water" for k in account.waiting
+        )  # "into the jar with plain water", which the list measures
+        known = m.identity is not None and (m.identity != "water" or listed) and not charged
+        if m.measured or m.strength is not None or m.generic.startswith("row ") or known:
             by_formula = m.amount is None and "acid" not in m.name.lower()  # "to take the HCl out"
             if _is_gas(m) and (lex.is_gas_name(m.identity) or by_formula):
                 account.used |= {x.start for x in m.used}
@@ -1470,7 +1475,7 @@ def _topic(account: Account, r: Reading) -> None:
         _first_then(account, r)
         or _first_alone(account, r)
         or _everything(account, r)
-        or (verb in ("add", "charge") and _some_of_it(account, r))
+        or ((verb in ("add", "charge") or (verb in (None, "pour") and PART_FIRST.match(text))) and _some_of_it(account, r))
     ):
         return None
     product = (verb in ("wash", "recrystallise") or CRYSTALLISED.search(text) is not None) and re.match(
@@ -1696,6 +1701,12 @@ TO_A_TEMPERATURE = re.compile(r"^\W*(?:(?:then|down|back|up|and)\W+)*to (?:about
 """ "To 5 °C in 1 kg of ice": the verb left out."""
 
 
+THIS_IS = re.compile(r"^\W*(?:so )?(?:it|this|that|what (?:i|we) have)(?:'s| is| was) (?:an?|the|some|my|our|about|only|just|old)\b", re.I)
+
+
+LEFT_OVER = re.compile(r"\b(?:left|remaining|in stock|past its date|to (?:get rid of|dispose of|be destroyed|be disposed of))\b", re.I)
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -1766,6 +1777,19 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     if not doc.steps and _says_what_for(account, r):
         return None
+    if (
+        not doc.steps
+        and len(r.measured) == 1
+        and LEFT_OVER.search(text)
+        and all(v.kind == "bottle" and v.nominal_mL is None for v in r.vessels)
+    ):
+        declare(account, r.measured[0], "funnel")  # "one bottle, about 30 mL of X left": what there is
+        return None
+    if not doc.steps and not r.vessels and not r.measured and THIS_IS.match(text):
+        for m in r.mentions:
+            if m.identity and not m.generic and not lex.is_gas_name(m.identity):
+                declare(account, m, "list")  # "It's an old bottle, tosyl chloride, lumpy": what there is
+        return None
     if _names_what_comes(account, r):
         for m in r.measured:
             declare(account, m, "list")
@@ -1807,6 +1831,9 @@ def _fragment(account: Account, r: Reading) -> None:
             and r.bath is None
         )
         m = r.mentions[0]
+        if m.measured and not m.generic and len(r.measured) == 1 and duration is None and A_PART_FOLLOWS.match(account.source[r.clause.end :]):
+            declare(account, m, "funnel")  # "nitric acid: 8 mL", and below it "first 5 mL, in one go"
+            return None
         behind = [x for x in r.items[m.last + 1 :] if not isinstance(x, Token) or x.text not in ".,;"]
         if alone and m.measured and not m.generic and not behind and m.first <= 1 and not doc.steps and _whole_line(account, r.clause):
             declare(account, m, "list")  # a line of a charge list
@@ -2404,13 +2431,19 @@ def _list_is_in(account: Account, r: Reading) -> None:
 def _some_of_it(account: Account, r: Reading) -> bool:
     """ "First I put in about 20 mils": a part of what stands in the funnel."""
     drawn = [account.lot(k) for k, tag in account.waiting.items() if tag in ("funnel", "part")]
-    q = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume"), None)
+    q = next((x for x in r.items if isinstance(x, Qty) and x.dim in ("volume", "mass")), None)
     bare = next((x for x in r.items if isinstance(x, Token) and x.kind == "num"), None)
-    if r.mentions or r.vessels or not drawn or (q is None and bare is None) or not re.search(r"\bin\b", r.text, re.I):
+    begins = PART_FIRST.match(r.text) is not None
+    if begins and not drawn and q is not None and account.waiting:  # of the row that was told last
+        last = max((account.lot(k) for k in account.waiting), key=lambda x: x.span[0])
+        drawn = [last] if account.waiting[last.id] == "list" and last.amount is not None and dimension(last.amount.unit) == q.dim else []
+    if r.mentions or r.vessels or not drawn or (q is None and bare is None) or not (begins or re.search(r"\bin\b", r.text, re.I)):
+        return False
+    if q is not None and q.dim == "mass" and not begins:
         return False
     if q is None and not re.search(r"\b(?:another|more)\b", r.text, re.I):
         return False
-    mL = convert(q.value, q.unit, "volume") if q is not None else float(bare.value or 0.0)  # type: ignore[union-attr, arg-type]
+    mL = convert(q.value, q.unit, q.dim) if q is not None else float(bare.value or 0.0)  # type: ignore[union-attr, arg-type]
     whole = 0.0
     for x in drawn:
         if x.amount is None:
@@ -2418,13 +2451,24 @@ def _some_of_it(account: Account, r: Reading) -> bool:
         s = catalogue().substances.get(x.identity or "")
         rho = s.value("density", "l") if s is not None else None
         kind = dimension(x.amount.unit)
-        whole += convert(x.amount.value, x.amount.unit, kind) / ((rho.value if rho is not None else 1.0) if kind == "mass" else 1.0)
-    if not 0 < mL < whole:
+        by_mass = kind == "mass" and not (q is not None and q.dim == "mass")
+        whole += convert(x.amount.value, x.amount.unit, kind) / ((rho.value if rho is not None else 1.0) if by_mass else 1.0)
+    if not 0 < mL <= whole * 1.03 or (mL >= whole and not begins):
         return False
-    pieces = [p for x in drawn if (p := split(account, x, mL / whole)) is not None]
-    place(account, new_step(account, r.clause, "add", vessel=account.batch or main_vessel(account, []).name), pieces)
+    all_of_it = mL > 0.97 * whole
+    pieces = drawn if all_of_it else [p for x in drawn if (p := split(account, x, mL / whole)) is not None]
+    slow = durations_in(r.clause)[0] is not None or lex.SLOWLY.search(r.text) is not None
+    step = new_step(account, r.clause, "dose" if slow else "add", vessel=account.batch or main_vessel(account, []).name)
+    place(account, step, pieces)
+    for x in drawn if not all_of_it else []:
+        account.waiting[x.id] = "part"
     account.used |= {q.start} if q is not None else set()
     return True
+
+
+A_PART_FOLLOWS = re.compile(r"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first (?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|g|drops?)\b", re.I)
+PART_FIRST = re.compile(r"^\W*(?:the |then |and |now )*(?:first|another|next|other|last|remaining|final|further)\b(?: of it)?", re.I)
+""" "First 5 mL by pipette", "the other 3 mL poured in"."""
 
 
 OVEN = re.compile(r"\b(?:in|into|inside) (?:the|an?) (?:drying |warm )?(?:oven|incubator|heating cabinet|warm cupboard)\b", re.I)
@@ -2734,6 +2778,9 @@ def _one_after_the_other(account: Account, r: Reading) -> bool:
 def _stood_there(account: Account, r: Reading, lots: list[Material], vessel: Vessel) -> list[Material]:
     """ "Zinc 10 g in a 500 mL flask, hydrochloric acid, 100 mL, over 30 min": what stood in the vessel before the rest came slowly; empty where all goes in together."""
     q = durations_in(r.clause)[1]
+    listed = [account.lot(k) for k, tag in account.waiting.items() if tag == "list" and account.stands.get(k) == vessel.name]
+    if listed and q and not r.vessels and r.clause.verb in (None, "add", "pour") and all(x not in listed for x in lots):
+        return listed  # where the charge table has them
     last = next((m for m in reversed(r.measured) if not q or m.start < q[0].start), None)
     if last is None or r.clause.verb in ("mix", "hold", "heat", "reflux", "cool") or _dissolving(r):
         return []
@@ -2890,6 +2937,10 @@ def _amount_later(account: Account, r: Reading) -> bool:
         return False
     last.amount = free[0].model()
     account.used.add(free[0].start)
+    also = next((x for x in r.items if isinstance(x, Qty) and x.dim == "moles" and x.start not in account.used), None)
+    if also is not None and last.stated_mol is None:  # "Label says 38.1 mg, that is 0.20 mol"
+        last.stated_mol = also.model()
+        account.used.add(also.start)
     return True
 
 
@@ -3368,11 +3419,11 @@ DECANTED = re.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
 def _pour(account: Account, r: Reading) -> None:
     if PUT_TOGETHER.search(r.text) and not r.mentions and unspent(account) and account.last is account.mix:
         return None  # "acid mix: 18 mL nitric + 20 mL sulfuric, poured together in a beaker": how the mixture came about
-    if _weighed(account) and not r.measured and IT_IN.search(r.text):
+    if (_weighed(account) or "funnel" in account.waiting.values()) and not r.measured and IT_IN.search(r.text):
         return _bring(account, r)  # "measure 5 mL of bromine in a cylinder and tip it in"
     if DECANTED.search(r.text) and not r.measured and doc_steps(account):
         return None
-    if _onto_reagent(account, r) or _poured_in(account, r):
+    if _fraction_into(account, r) or _onto_reagent(account, r) or _poured_in(account, r):
         return None
     if _pours(account, r) or (
         account.doc.steps
@@ -3521,11 +3572,49 @@ COLD_C = 15.0
 OF_THE_QUENCH = re.compile(r"\btemperature of the (?:water|ice|slurry|quench)\b", re.I)
 
 
+CAME_OVER = re.compile(
+    r"^\W*(?:then |now |and )?(?:(?:pour|tip|run|empty|drip|drop|add)\w* )?(?:the |this |that |these |all )?(?:\w+ )?(?:distillates?|condensate|fore-?run(?:nings)?|fractions?|runnings)\b",
+    re.I,
+)
+""" "The distillate was poured into 200 mL of water": what came over, and not what stayed."""
+
+
+ASIDE_FRACTION = re.compile(r"\b(?:condensate|fore-?run(?:nings)?|runnings|first fraction|this fraction|solvent fraction)\b", re.I)
+
+
+def _fraction_into(account: Account, r: Reading) -> bool:
+    """ "The condensate was dripped into a mixture of methanol and caustic in an open flask": what came over beside the product, into a vessel of its own."""
+    still = next((s for s in reversed(account.doc.steps) if s.kind == "distil" and s.into), None)
+    into = next((i for i, x in enumerate(r.items) if is_word(x, "into", "onto", "to")), None)
+    if (
+        still is None
+        or into is None
+        or not CAME_OVER.match(r.text)
+        or not ASIDE_FRACTION.search(r.text[: r.items[into].start - r.clause.start])
+    ):
+        return False
+    there = [m for m in r.measured if m.first > into]
+    if not there or len(there) < len(r.measured) or lex.TO_PH.search(r.text) or re.search(r"\b(?:until|till)\b", r.text):
+        return False
+    named = next((v for v in r.vessels if account.vessel_name(v) != still.vessel), None)
+    vessel = account.vessel(None, named.kind if named is not None and named.nominal_mL is None else "flask", "for the fraction, not named")
+    if named is not None and named.nominal_mL is not None:
+        account.doc.vessels.remove(vessel)
+        vessel = account.vessel(named, named.kind, "")
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.duration = first.T_limit = first.T_range = None
+    place(account, first, [x for m in there for x in lots_for(account, m, True)])
+    set_bath(vessel, r.bath)
+    new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=vessel.name, from_vessel=still.into)
+    return True
+
+
 def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
     account.late = True
     receiving = [m for m in r.mentions if m.index >= 0]
-    source = account.batch
+    stills = [s for s in account.doc.steps if s.kind == "distil" and s.into]
+    source = (stills[-1].into or account.batch) if stills and CAME_OVER.match(r.text) else account.batch
     lots: list[Material] = []
     for m in receiving:
         if m.measured or all(x.identity != m.identity for x in lots):  # "the acid on ice": the charge list has both in one row
@@ -3600,12 +3689,22 @@ def _neutralise(account: Account, r: Reading) -> None:
     lots = [x for m in r.mentions for x in lots_for(account, m, m.measured or not _placed(account, m) or m.strength is not None)]
     if not lots:
         return _temperatures(account, r)
-    other = next((v for v in r.vessels if v.nominal_mL is not None and account.vessel_name(v) != vessel), None)
     source = None
     waste = account.doc.steps[-1] if account.doc.steps else None
-    if waste is not None and not r.vessels and waste.from_vessel in ("aqueous layers",) and r.clause.start - waste.span[1] < 12:
+    if waste is not None and waste.from_vessel in ("aqueous layers",) and r.clause.start - waste.span[1] < 12:
         vessel = waste.vessel  # "the spent acid was run into ice and brought to pH 7"
-    if other is not None and vessel is not None and account.isolated != "filter":  # "carbonate in small portions, open beaker (600 mL)"
+    other = next((v for v in r.vessels if v.nominal_mL is not None and account.vessel_name(v) != vessel), None)
+    poured = next(
+        (v for v in account.doc.vessels if v.name == vessel and not v.named and waste is not None and waste.vessel == vessel), None
+    )
+    if other is not None and poured is not None and waste is not None and waste.from_vessel == "aqueous layers":
+        there = account.vessel(
+            other, other.kind, ""
+        )  # "the acid layer was poured into 500 mL of ice water, and soda was added in a 3 L bucket"
+        rename(account, poured.name, there.name)
+        account.doc.vessels.remove(poured)
+        vessel = there.name
+    elif other is not None and vessel is not None and account.isolated != "filter":  # "carbonate in small portions, open beaker (600 mL)"
         there = account.vessel(other, other.kind, "")
         source, vessel = vessel, there.name
         account.place = vessel
@@ -3636,6 +3735,8 @@ CONSISTS = re.compile(r"\b(?:fore-?run|distillate|condensate|residue|first fract
 def _waste(account: Account, r: Reading) -> None:
     """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
     doc = account.doc
+    if _fraction_into(account, r):
+        return
     inside = _bracketed(r.items)
     consists = [m for m in r.mentions if m.index in inside and CONSISTS.search(account.source[r.clause.start : m.start])]
     account.used |= {q.start for m in consists for q in m.used}
@@ -4039,6 +4140,9 @@ def _temperatures(account: Account, r: Reading) -> None:
         account.used |= {q.start for q in used}
 
 
+HEATER = re.compile(r"\b(?:heater|heating|mantle|hot ?plate|plate|burner|bath|cut-?out|distill?\w*)\b", re.I)
+
+
 def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
     fed = durations_in(r.clause)[0] is not None and any(
@@ -4049,13 +4153,22 @@ def _stop(account: Account, r: Reading) -> None:
     window, limit, used = temperatures_in(r.clause)
     q = limit or window
     of = re.search(r"\blimits?\s*:(.*)$", _said_before(account, r.clause), re.I)
-    if of is not None and lex.of_another(of[1]):  # "Limit: product flask 0 to 10 °C; at 12 °C close the tap"
+    elsewhere = re.search(r"([^,;.]*?)-?\d[^,;.]*[,;]?\s*$", _said_before(account, r.clause))
+    if (of is not None and lex.of_another(of[1])) or (elsewhere is not None and lex.KEPT_ELSEWHERE.search(elsewhere[1])):
+        # "Limit: product flask 0 to 10 °C; at 12 °C close the tap", "…, the product flask being kept at 0-10 °C; at 12 °C …"
         account.used |= {x.start for x in used}
         return
     doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch] or [
         s for s in account.doc.steps if s.kind in ("dose", "add", "hold", "heat")
     ]
-    if q and doses and doses[-1].T_limit is None:
+    last = account.doc.steps[-1] if account.doc.steps else None
+    heats = last is not None and (
+        last.kind == "distil"
+        or (last.kind in ("heat", "hold", "reflux") and HEATER.search(account.source[r.clause.start - 30 : r.clause.end]))
+    )
+    if q and heats and last is not None:  # "the heater is lowered at 70 °C", "stopped with 3 mL left, pot below 185 °C"
+        last.T_limit = last.T_limit or q
+    elif q and doses and doses[-1].T_limit is None:
         doses[-1].T_limit = q
     account.used |= {x.start for x in used}
 

@@ -6,6 +6,7 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
+from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
 from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, number_of
@@ -182,7 +183,7 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
             label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
     if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
         return []  # an aside
-    out = [c for part in _holds(_taken_back(_without_free(quantities(tokens)))) for c in _cut(part, number)]
+    out = [c for part in _holds(_what_was_used(_taken_back(_without_free(quantities(tokens))))) for c in _cut(part, number)]
     for clause in out:
         clause.label = label
     return out
@@ -248,6 +249,25 @@ def _taken_back(items: list[Item]) -> list[Item]:
                 new = replace(left, value=float(right.value or 0.0), low=None, high=None, start=right.start, end=right.end, was=was)
             return _taken_back([*items[:l_], new, *items[l_ + 1 : k], *items[r + 1 :]])
     return items
+
+
+def _what_was_used(items: list[Item]) -> list[Item]:
+    """ "10 mL measured out, 2 mL of it left over, so 8 mL used": what went in stands where the first amount stood."""
+    for i, x in enumerate(items):
+        if not (isinstance(x, Qty) and x.dim in ("mass", "volume") and any(is_word(y, *MEASURED_OUT) for y in items[i + 1 : i + 4])):
+            continue
+        for k in range(i + 2, len(items) - 2):
+            n = k + 1 + is_word(items[k + 1], "only", "really", "actually")
+            q = at(items, n)
+            used = any(is_word(y, "used", "added", "went", "taken") for y in items[n + 1 : n + 3])
+            if is_word(items[k], "so") and isinstance(q, Qty) and q.dim == x.dim and used:
+                if 0.0 < convert(q.value, q.unit, q.dim) <= convert(x.value, x.unit, x.dim):
+                    end = next(j for j in range(n + 1, n + 3) if is_word(items[j], "used", "added", "went", "taken")) + 1
+                    return [*items[:i], replace(q, was=f"{x.value:g} {x.unit}"), *items[end + is_word(at(items, end), "in") :]]
+    return items
+
+
+MEASURED_OUT = ("measured", "drawn", "weighed", "taken", "poured", "prepared")
 
 
 def _clock(tokens: list[Token]) -> int:
@@ -382,6 +402,15 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "closed mantle on a jack"
         if x.low in ("cooled", "chilled") and is_word(before, "trap", "traps", "receiver", "receivers", "finger"):
             continue  # "into a trap cooled with dry ice"
+        if (
+            x.low in ("cooled", "chilled")
+            and is_word(before, "-")
+            and isinstance(after, Token)
+            and (after.kind == "sub" or after.low in WHAT_WAITS)
+        ):
+            continue  # "into an ice-cooled mixture of"
+        if x.low == "stirred" and is_word(before, "a", "an", "the", "well", "vigorously") and is_word(after, ","):
+            continue  # "into a stirred, ice-cooled mixture"
         if x.low in ("containing", "contains", "holds") and any(is_quantity(y, "percent") for y in items[i + 1 : i + 3]):
             continue  # "bleach containing 5 % of hypochlorite was run in"
         if x.low == "heating" and is_word(before, "mantle", "electric", "oil", "block") and is_word(after, "only", "allowed", ","):
@@ -411,6 +440,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "into 300 mL of caustic, stirred, 1 L beaker"
         if x.low == "stirring" and is_word(before, "with", "under", "without", "while", "constant", "vigorous", ","):
             continue
+        if x.low == "stirring" and is_word(before, *HOW_IT_IS_STIRRED) and not any(is_quantity(y, "time") for y in items[i + 1 : i + 3]):
+            continue  # "on to the ice in the beaker, good stirring"
         if (
             x.low == "stirred"
             and (before is None or is_word(before, "well", "a", "vigorously", ","))
@@ -590,6 +621,18 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             kind = "hold"  # "let it stand"
         if x.low == "dissolved" and is_word(before, "which", "it"):
             continue
+        if x.low == "left" and isinstance(before, Token) and before.kind == "sub" and (after is None or is_word(after, ",", ".", ";", ")")):
+            continue  # "about 30 mL phosphorus trichloride left": what there is
+        if (
+            x.low in ("slurried", "suspended", "dissolved", "stirred")
+            and isinstance(before, Token)
+            and before.kind == "sub"
+            and is_word(after, "in", "up")
+            and is_word(at(items, i - 2), "of")
+            and any(is_word(y, "with", "containing", "holding", "into") for y in items[max(0, i - 7) : i - 2])
+            and any(isinstance(y, Qty) and y.dim == "mass" for y in items[max(0, i - 5) : i - 2])
+        ):
+            continue  # "into a bucket with 250 g of soda ash slurried in 2 L of water": how it stands there
         verbs.append((i, kind))
     merged: list[tuple[int, str]] = []
     for i, kind in verbs:  # "was added and stirred in": one clause unless a separator stands between
@@ -642,6 +685,24 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         elif part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
+
+
+WHAT_WAITS = ("mixture", "solution", "suspension", "flask", "beaker", "vessel", "slurry")
+"""Nouns that a participle before them describes."""
+HOW_IT_IS_STIRRED = (
+    "good",
+    "thorough",
+    "strong",
+    "brisk",
+    "rapid",
+    "gentle",
+    "slow",
+    "fast",
+    "steady",
+    "continuous",
+    "efficient",
+    "constant",
+)
 
 
 def _which(items: list[Item], verbs: list[tuple[int, str]]) -> int:

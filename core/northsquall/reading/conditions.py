@@ -197,11 +197,17 @@ def _in_brackets(clause: Clause) -> set[int]:
     return out
 
 
+def _words_before(clause: Clause, i: int) -> str:
+    """The words in front of an item, as one line."""
+    return " ".join(x.text for x in clause.items[max(0, i - 8) : i] if isinstance(x, Token))
+
+
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
     """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
     said = _bare(clause) or [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"]
     inside = _in_brackets(clause)
+    said = [(i, x) for i, x in said if not lex.KEPT_ELSEWHERE.search(_words_before(clause, i))]
     if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):
         said = [(i, x) for i, x in said if i not in inside]  # "the solution (kept at 0-5 °C) is run in at 50 °C"
     if clause.verb in ("cool", "heat") and len(said) > 1 and any(is_word(at(clause.items, i - 1), "to") for i, _ in said):

@@ -423,7 +423,7 @@ ANALYSIS = Cue(
 )
 TO_PH = Cue(
     re.compile(
-        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|until (?:it is )?(?:neutral|alkaline|acid|no longer alkaline)|till neutral|strongly alkaline|make alkaline|to neutral|(?:till|until) (?:the |blue |red )*(?:litmus |pH |indicator )?(?:paper|litmus) (?:is|turns|stays|goes|shows|says) (?:and stays )?(?:blue|red|neutral|green|\d))\b",
+        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|(?:until|till) (?:it (?:is|isn't|is not) )?(?:no longer )?(?:neutral|alkaline|acid(?:ic)?)|strongly alkaline|make alkaline|to neutral|(?:till|until) (?:the |blue |red )*(?:litmus |pH |indicator )?(?:paper|litmus) (?:is|turns|stays|goes|shows|says) (?:and stays )?(?:blue|red|neutral|green|\d))\b",
         re.I,
     ),
     "ph",
@@ -436,7 +436,7 @@ TO_PH = Cue(
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     re.compile(
-        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
+        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
     "destroy",
@@ -861,7 +861,10 @@ STILL = Cue(
     "claisen",
 )
 WENT_IN = Cue(
-    re.compile(r"\b(?:really )?(?:it was )?(?:only )?(?:about )?([\w-]+(?: point \w+)?)(?: of the ([\w-]+))?(?: that)? went in\b", re.I),
+    re.compile(
+        r"\b(?:really )?(?:it was )?(?:only )?(?:about )?([\w-]+(?: point \w+)?)(?: of the ([\w-]+))?(?: that)? went in\b",
+        re.I,
+    ),
     "went in",
 )
 GOES_AWAY = Cue(
@@ -914,6 +917,16 @@ OF_POT = {
     "keep",
     "stay",
 }
+
+
+KEPT_ELSEWHERE = Cue(
+    re.compile(
+        r"\b(?:(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)|receiver|absorber|scrubber|trap|condenser|cooler)(?: (?:is|was|being|kept|held|cooled|standing|always|well|only))* (?:at|to|between|below|under|near)\W*$",
+        re.I,
+    ),
+    "flask", "vessel", "bottle", "receiver", "absorber", "scrubber", "trap", "condenser", "cooler",
+)  # fmt: skip
+"""What a temperature that follows is said of, where it is not the batch: "the product flask being kept at"."""
 
 
 def of_another(text: str) -> bool:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from northsquall.procedure import Strength
+from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, text_of
 from northsquall.reading.phrases import AMOUNTS, strength_of
@@ -266,6 +267,12 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                 break
             m.ratio = m.ratio or _ratio(items, j + 1)
             for at_y, y in enumerate(inner, j + 1):
+                if isinstance(y, Qty) and y.start not in busy and _is_the_whole(items, at_y, m):
+                    assert m.amount is not None
+                    m.share = m.amount.value / convert(y.value, y.unit, y.dim) * convert(1.0, m.amount.unit, y.dim)
+                    m.amount = y  # "5 mL of acid (150 mL in all)"
+                    m.used.append(y)
+                    continue
                 if isinstance(y, Qty) and m.amount is not None and y.dim in AMOUNTS and _belongs_right(items, at_y):
                     continue  # "bromide solution (30 g in 100 mL of water)"
                 if isinstance(y, Qty) and y.start not in busy and take(m, y):
@@ -688,6 +695,20 @@ def _amounts_follow(items: list[Item], heads: list[int]) -> bool:
         after += follows
         before += isinstance(left, Qty)
     return after > before
+
+
+def _is_the_whole(items: list[Item], i: int, m: Mention) -> bool:
+    """Whether the quantity at `i` is all there is of what the mention has a part of: "5 mL of acid (150 mL in all)"."""
+    y = items[i]
+    said = " ".join(x.low for x in items[i + 1 : i + 3] if isinstance(x, Token))
+    if (
+        not isinstance(y, Qty)
+        or m.amount is None
+        or y.dim != m.amount.dim
+        or not re.match(r"in all|in total|altogether|total|all told", said)
+    ):
+        return False
+    return convert(y.value, y.unit, y.dim) > convert(m.amount.value, m.amount.unit, y.dim)
 
 
 def _share(items: list[Item], i: int) -> float | str | None:

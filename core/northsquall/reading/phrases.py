@@ -382,6 +382,9 @@ def _bare_size(items: list[Item], i: int, phrase: VesselPhrase) -> None:
             "beaker",
             "flask",
             "mil",
+            "ground",
+            "joint",
+            "glass",
         ):
             return
 
@@ -813,6 +816,15 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         elif q.dim in AMOUNTS and "ice" in said and ends:  # "ice bath, 3 kg ice + water"
             ice, water, told = _masses(items[behind : stuff + 1])
             last, more = stuff, [*more, *told]
+    beyond = at(items, last + 3)
+    if (
+        parts and kind == "ice" and ice is None and isinstance(told_mass := at(items, last + 2), Qty) and told_mass.dim == "mass"
+        and is_word(at(items, last + 1), ",") and (beyond is None or is_word(beyond, ".", ",", ";", ")"))
+    ):  # "Bath: ice and water, 1.5 kg"  # fmt: skip
+        whole = convert(told_mass.value, told_mass.unit, "mass")
+        ice = water = whole / 2 if "water" in text else whole
+        water = water if "water" in text else None
+        more, last = [*more, told_mass], last + 2
     bare = at(items, last + 1)
     if (
         temperature is None

@@ -129,7 +129,7 @@ def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bo
         cells[1:] if len(cells) > 2 and len(cells[0]) == 1 and re.fullmatch(r"\w{1,2}", cells[0][0].text) else cells
     )  # behind the row's letter
     name = next((c for c in own if any(t.kind in ("sub", "word") for t in c)), None)
-    if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in name):
+    if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in _outside(name)):
         return False
     if len(name) > 14 or sum(t.kind == "sub" for t in flat) > 3:
         return False
@@ -141,6 +141,17 @@ def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bo
     if re.match(r"\W*(?:[a-z]|\d+)\W*$", " ".join(t.text for t in cells[0])) and len(cells) == 2 and len(cells[1]) > 5:
         return False  # "1 | Caustic into the flask, …": a step
     return (amount and (in_table or any(t.kind == "sub" for t in name))) or (in_table and any(t.kind == "sub" for t in name))
+
+
+def _outside(cell: list[Token]) -> list[Token]:
+    """A cell without its remarks in brackets: "sulfuric acid (mixed acid)"."""
+    deep, out = 0, []
+    for t in cell:
+        deep += t.text.count("(")
+        if deep <= 0:
+            out.append(t)
+        deep -= t.text.count(")")
+    return out
 
 
 def _at_quantity(line: list[Token]) -> list[list[Token]]:
@@ -172,6 +183,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         columns = table.columns
     flat: list[Item] = []
     name_items: list[Item] = []
+    first = next((x for x in table.rows if not LATER.search(account.source[x.start : x.end])), None)
     label = ""
     for k, cell in enumerate(cells):
         kind = columns[k] if k < len(columns) and len(columns) == len(cells) else ""
@@ -188,7 +200,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             own = [x for x in own if "," in account.source[x.end : v.start]]
             vessel = account.vessel(v, v.kind, "") if v.kind in REACTION_VESSELS else None
             where = vessel.name if vessel is not None else v.kind
-            if vessel is not None and account.main is None and v.nominal_mL is not None and row is table.rows[0]:
+            if vessel is not None and account.main is None and v.nominal_mL is not None and row is first:
                 account.main = vessel  # what stands first in the list goes into the pot
             if not own:
                 continue

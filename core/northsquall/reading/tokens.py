@@ -403,7 +403,17 @@ def _number_words(tokens: list[Token]) -> list[Token]:
                 and _is_unit(tokens[j + 2])
             ):
                 j += 2  # "nought point two of a mole"
-            molar = j + 1 < len(tokens) and tokens[j].text == "-" and tokens[j + 1].low == "molar"
+            joined = j + 1 < len(tokens) and tokens[j].text == "-"
+            molar = joined and tokens[j + 1].low in (
+                "molar",
+                "litre",
+                "liter",
+                "gram",
+                "mole",
+                "hour",
+                "minute",
+                "kilo",
+            )  # "one-litre flask"
             if j == i + 1 and t.low in ("one", "two", "three") and not (j < len(tokens) and (molar or _is_unit(tokens[j]))):
                 out.append(t)  # "one neck", "the two layers": no quantity
             else:
