@@ -201,8 +201,13 @@ class _Builder:
 
     def _known(self, ours: list[Timed], until: int) -> list[Timed] | str:
         """The steps that can be drawn: up to the first lot without amount or heat capacity behind the reaction."""
+        to_a_sign = {k for s in self.procedure.steps if s.kind == "destroy" for k in s.materials if self.lots[k].mol is None}
         for i, t in enumerate(ours):
-            keys = (*t.step.materials, *_poured(self.procedure, t.step))
+            keys = (*t.step.materials, *(k for k in _poured(self.procedure, t.step) if k not in to_a_sign))
+            for k in to_a_sign.intersection(_poured(self.procedure, t.step)):
+                self.notes.append(
+                    f"{self.lots[k].label} was put in until a test says that nothing is left; how much is not written, and it is not in this curve"
+                )
             short = next((self.lots[k] for k in keys if self.lots[k].cp_J_K is None or self.lots[k].mol is None), None)
             if short is not None and self.main is not None and t.step.n > until:
                 self.notes.append(f"the curve ends before step {t.step.n}: {short.label}: {short.reason or 'no amount'}")

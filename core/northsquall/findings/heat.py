@@ -263,7 +263,7 @@ def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())
     goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
-    if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b", before, re.I) or not goes_on:
+    if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I) or not goes_on:
         return
     yield finding(
         "H06", "condition", f"“{m.group()}”: from here on nothing cools, and the work goes on.", step=step, span=(m.start(), m.end()), limit="end of the cooled steps", remedy="Stop the feed until the bath has ice again; have twice as much at hand.", source="handbook 4", short="ice",

@@ -131,7 +131,7 @@ def _warms(c: Context) -> bool:
 
 MASS = re.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
 NO_CHARGE = re.compile(
-    r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $",
+    r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
     re.I,
 )
 """Before a mass that is not of a charge."""

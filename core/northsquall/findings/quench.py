@@ -611,7 +611,8 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
 
 
 STANDS = re.compile(
-    r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner)\b",
+    r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner)\b"
+    r"|\b(?:lunch|coffee|tea|dinner)(?: break)?\b[^.;\n]{0,60}\b(?:stay\w*|stood|stands?|kept|left|wait\w*|remain\w*)\b",
     re.I,
 )
 

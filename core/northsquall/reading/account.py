@@ -357,9 +357,16 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
         m.identity = next(x.identity for x in account.doc.materials if x.name.lower().endswith(" " + m.name.lower()))
         # "metabisulfite", where the list has the potassium salt
     same = [x for x in waiting if x.identity == m.identity and m.identity is not None]
+    if m.share == "rest" and same and re.match(r"\W*(?:solution|mixture)\b", account.source[m.end : m.end + 14]):
+        return _part(account, m, [x for x in waiting if x in same or account.waiting[x.id] == "part"])  # with what it is dissolved in
     if m.share is not None and same:
         return _part(account, m, same[-1:])
     if m.measured:
+        bare = [x for x in same if x.amount is None and x.stated_mol is None and x.equivalents is None]
+        if len(bare) == 1 and len(same) == 1 and m.amount is not None and account.waiting[bare[0].id] == "list":
+            bare[0].amount = m.amount.model()  # a row without an amount, which the steps give
+            account.used |= {q.start for q in m.used}
+            return bare
         for x in same:  # an amount of the charge list, said again
             if x.amount and m.amount and x.amount.unit == m.amount.unit and abs(x.amount.value - m.amount.value * m.count) < 1e-9:
                 account.used |= {q.start for q in m.used}
@@ -381,7 +388,10 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
         if part is not None and (piece := split(account, same[0], part)) is not None:
             account.used |= {q.start for q in m.used}  # "add 5 mL of bromine" of the 48 g that stand in the funnel
             return [piece]
-        return _of_the_solution(account, m, waiting) or [new_lot(account, m)]
+        if (found := _of_the_solution(account, m, waiting)) or not isinstance(m.share, float) or not 0.0 < m.share < 1.0:
+            return found or [new_lot(account, m)]
+        lot = declare(account, m, "part")  # "5 mL of acid (150 mL in all)": the rest waits
+        return [split(account, lot, m.share) or lot]
     same = [x for x in same if (account.waiting[x.id] == "later") is account.late] or (same if account.late else [])
     if same:
         return [_by_strength(same, m)]
@@ -458,6 +468,8 @@ def _part(account: Account, m: Mention, lots: list[Material]) -> list[Material]:
             continue
         part = m.amount.model() if m.amount is not None else m.share if isinstance(m.share, float) else None
         piece = split(account, x, part) if part is not None else None
+        if piece is not None and account.waiting.get(x.id) == "list":
+            account.waiting[x.id] = "part"
         out.append(piece if piece is not None else x)
         account.used |= {q.start for q in m.used}
     return out

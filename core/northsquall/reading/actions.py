@@ -436,7 +436,7 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
 
 DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
 EXPECTED = re.compile(
-    r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed|made)|comes?|escapes?|leaves?|bubbles?)\b",
+    r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed|made(?! up))|comes?|escapes?|leaves?|bubbles?)\b",
     re.I,
 )
 """Behind a gas that has its solution's name."""
@@ -1472,7 +1472,8 @@ def _topic(account: Account, r: Reading) -> None:
         account.spend(r.items)  # what is not distilled
         return None
     if (
-        _first_then(account, r)
+        _fill_up(account, r)
+        or _first_then(account, r)
         or _first_alone(account, r)
         or _everything(account, r)
         or ((verb in ("add", "charge") or (verb in (None, "pour") and PART_FIRST.match(text))) and _some_of_it(account, r))
@@ -1534,12 +1535,16 @@ def _topic(account: Account, r: Reading) -> None:
     if LAYER_OFF.search(text) and r.vessels and doc_steps(account):
         account.layers, account.isolated = True, "layer"
         return _waste(account, r)
+    if r.measured and FUNNEL_HOLDS.match(text) and durations_in(r.clause)[0] is None:
+        return _draw(account, r)
     if r.measured and FED_BY_A_SEPARATOR.match(text) and all(s.kind in ("charge", "absorb") for s in account.doc.steps):
         return _draw(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
+    rest = verb == "add" and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values()))
     if (
         lex.ANALYSIS.search(_outside_brackets(text) if r.measured else text)
+        and not rest  # "the remaining 38 g was added in nine lots, each when a drop on paper had no purple rim"
         and not (verb in ("add", "destroy") and r.measured and not re.search(r"\btitrat", text, re.I))
         and not (verb in ("wash", "dry", "filter") and not re.search(r"\btitrat", text, re.I))
         and verb not in ("pour",)
@@ -1587,6 +1592,9 @@ BY_POURING = re.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|em
 LAYERS_APART = re.compile(
     r"\b(?:layers|phases) (?:(?:is|are|was|were|then|now|allowed to) )*(?:run|let|drawn|drained|taken|split|settle|cut) (?:apart|off|and (?:separated|split|parted))\b|\b(?:split|part|cut) the (?:layers|phases)\b|\b(?:layers|phases) (?:are|were) split\b",
     re.I,
+)
+THE_REST = re.compile(
+    r"^\W*(?:then |and |now )*(?:the |all (?:of )?the )?(?:remaining|remainder|rest|balance|second (?:half|part|portion|lot))\b", re.I
 )
 WAITS_FOR_NEXT = re.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
 RINSED_OUT = re.compile(
@@ -1831,7 +1839,13 @@ def _fragment(account: Account, r: Reading) -> None:
             and r.bath is None
         )
         m = r.mentions[0]
-        if m.measured and not m.generic and len(r.measured) == 1 and duration is None and A_PART_FOLLOWS.match(account.source[r.clause.end :]):
+        if (
+            m.measured
+            and not m.generic
+            and len(r.measured) == 1
+            and duration is None
+            and A_PART_FOLLOWS.match(account.source[r.clause.end :])
+        ):
             declare(account, m, "funnel")  # "nitric acid: 8 mL", and below it "first 5 mL, in one go"
             return None
         behind = [x for x in r.items[m.last + 1 :] if not isinstance(x, Token) or x.text not in ".,;"]
@@ -2045,6 +2059,17 @@ def _bracketed(items: list[Item]) -> set[int]:
     return out
 
 
+def _the_ice(items: list[Item], i: int) -> bool:
+    """Whether "the crushed ice", "the solid carbon dioxide" stands here."""
+    if not is_word(at(items, i), "the", "this", "that"):
+        return False
+    k = i + 1
+    while is_word(at(items, k), *lex.ADJECTIVES):
+        k += 1
+    x = at(items, k)
+    return isinstance(x, Token) and x.kind == "sub" and x.value in ("ice", "carbon dioxide")
+
+
 def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
     """(what is added, what is there already, where the "to" stands)."""
     at = r.clause.verb_at if r.clause.verb_at is not None else -1
@@ -2064,6 +2089,7 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
             is_word(x, "on")
             and not (
                 is_word(follow, "to", "crushed", "ice", "top")
+                or _the_ice(items, i + 1)
                 or isinstance(follow, Qty)
                 or (isinstance(follow, Token) and follow.kind == "sub")
             )
@@ -2100,7 +2126,7 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
 def _ice_there(there: list[Mention]) -> bool:
     """Whether ice or water waits to receive the batch, and not a reagent dissolved in it."""
     reagent = any(m.measured and m.identity and _is_reagent(m.identity) for m in there)
-    dry_ice = any(m.identity == "carbon dioxide" and m.measured and "ice" in m.name.lower() for m in there)
+    dry_ice = any(m.identity == "carbon dioxide" and re.search(r"\bice\b|\bsolid\b", m.name, re.I) for m in there)
     return (any(m.identity in RECEIVERS for m in there) or dry_ice) and not reagent
 
 
@@ -2466,7 +2492,16 @@ def _some_of_it(account: Account, r: Reading) -> bool:
     return True
 
 
-A_PART_FOLLOWS = re.compile(r"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first (?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|g|drops?)\b", re.I)
+A_PART_FOLLOWS = re.compile(
+    r"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first (?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|g|drops?)\b", re.I
+)
+FUNNEL_HOLDS = re.compile(
+    r"^\W*(?:the |an? |its |in the |into the )?(?:dropping |addition |tap |feed |jacketed |pressure[- ]equali[sz]\w+ )?funnel\b\W*"
+    r"(?:now )?(?:has|holds|held|contains|contained|with|takes|gets|(?:is|was) (?:then )?(?:charged|filled|loaded) with|(?<=[:,] )|(?<=:))(?! an? (?:tap|stopcock|stopper))",
+    re.I,
+)
+""" "Dropping funnel: 100 mL of acid", "a funnel holds 20 mL of bromine": what waits to be fed."""
+FUNNEL_LABELS = ("funnel", "dropping funnel", "addition funnel", "tap funnel", "in the funnel")
 PART_FIRST = re.compile(r"^\W*(?:the |then |and |now )*(?:first|another|next|other|last|remaining|final|further)\b(?: of it)?", re.I)
 """ "First 5 mL by pipette", "the other 3 mL poured in"."""
 
@@ -2484,7 +2519,12 @@ def _charge(account: Account, r: Reading) -> None:
     if (
         lex.DRAWN.search(r.text)
         and not re.search(r"\bseparat|\bsep\b", r.text, re.I)
-        and (account.holds(account.main.name if account.main else None) or account.waiting or r.clause.verb is None)
+        and (
+            account.holds(account.main.name if account.main else None)
+            or account.waiting
+            or r.clause.verb is None
+            or re.search(r"\b(?:dropping|addition|tap|pressure[- ]equali[sz]\w+|feed) funnel\b", r.text, re.I)
+        )
     ):
         return _draw(account, r)
     if account.isolated and not r.measured and not account.waiting:
@@ -2550,7 +2590,8 @@ def _draw(account: Account, r: Reading) -> None:
     for m in r.mentions:
         for lot in lots_for(account, m, True):
             account.waiting[lot.id] = "funnel"
-            if before is not None and m.measured and m.first > 0 and is_word(r.items[m.first - 1], "in"):
+            with_it = m.identity == "water" and is_word(r.items[m.first - 1], "and", "with", "+")  # "8 mL of acid and 92 mL of water"
+            if before is not None and m.measured and m.first > 0 and (is_word(r.items[m.first - 1], "in") or with_it):
                 account.beside.setdefault(before.id, lot.id)  # "40 g of bromine in 40 mL of dichloromethane": they run in together
             before = lot
     account.recent = [k for k, tag in account.waiting.items() if tag == "funnel"]
@@ -2652,7 +2693,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     if _move(account, r):
         return None
     sources, there, _dest = _sides(r)
-    if (r.clause.label in ("funnel", "dropping funnel") or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
+    if (r.clause.label in FUNNEL_LABELS or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
         return _draw(account, r)
     if (
         r.clause.verb_at is None
@@ -2806,6 +2847,31 @@ def _where_it_is(account: Account, there: list[Mention]) -> Vessel | None:
     return None
 
 
+def _brought_into(account: Account, name: str, seen: tuple[str, ...] = ()) -> list[str]:
+    """Ids of the lots that a vessel holds, with what was moved into it from others."""
+    here = [s for s in account.doc.steps if s.vessel == name and s.kind in ("charge", "add", "dose", "transfer", "quench")]
+    moved = [
+        k
+        for s in here
+        if s.from_vessel and s.from_vessel not in (name, *seen)
+        for k in _brought_into(account, s.from_vessel, (*seen, name))
+    ]
+    return [k for s in here for k in s.materials] + moved
+
+
+def _fill_up(account: Account, r: Reading) -> bool:
+    """ "… made up to the mark and mixed": water, up to the size of the vessel, with nobody naming it."""
+    vessel = next((v for v in account.doc.vessels if v.name == account.batch), None)
+    said = lex.TO_MARK.search(r.text)
+    if r.mentions or said is None or vessel is None or vessel.nominal_mL is None or not re.search(r"\bmark\b", said.group()):
+        return False
+    a, b = r.clause.start + said.start(), r.clause.start + said.end()
+    lot = new_lot(account, Mention("water", "water", a, b, 0, vague=True))
+    _to_the_mark(account, r, vessel, [lot])
+    place(account, new_step(account, r.clause, "add", vessel=vessel.name), [lot])
+    return True
+
+
 def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Material]) -> None:
     """ "Filled up to the mark with water", "made up to 250 mL": what is missing to that volume, about."""
     water = next((x for x in lots if x.identity == "water" and x.amount is None and x.stated_mol is None), None)
@@ -2814,7 +2880,7 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
         return
     size = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume" and x.start >= r.clause.start + said.start()), None)
     whole = convert(size.value, size.unit, "volume") if size is not None else vessel.nominal_mL
-    held = [account.lot(k).amount for s in account.doc.steps if s.vessel == vessel.name for k in s.materials]
+    held = [account.lot(k).amount for k in _brought_into(account, vessel.name)]
     if whole is None or any(q is None for q in held):
         return
     rest = whole - sum(convert(q.value, q.unit, "mass" if q.unit in ("g", "kg", "mg") else "volume") for q in held if q is not None)
@@ -4010,9 +4076,6 @@ SHAKEN_WITH = re.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:wit
 IN_A_FLASK = re.compile(r"^\W*in an? (?=\d)", re.I)
 
 
-FUNNEL_HOLDS = re.compile(r"^\W*(?:the|a) (?:(?:dropping|addition|tap) )?funnel (?:now )?(?:holds|held)\b", re.I)
-
-
 def _thermal(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
@@ -4039,8 +4102,6 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and not brings
         ):
             return _stop(account, r)
-        if kind == "hold" and brings and busy_of(account) and FUNNEL_HOLDS.search(text):
-            return _draw(account, r)
         parted = account.isolated or re.search(r"\bfunnel\b|\b(?:twice|(?:two|three|four) times)\b", text, re.I)
         if brings and kind == "hold" and account.doc.steps and parted and SHAKEN_WITH.search(text):
             return _wash(account, r)

@@ -174,7 +174,7 @@ MARKS = {"-", "–", "*", "•", "#", "·", "—"}
 
 def _sentence(tokens: list[Token], number: int) -> list[Clause]:
     """Clauses of a sentence, without its list mark ("3.", "b)", "STEP 2.", "-") and with its heading ("Limit:") as their label."""
-    tokens = _unmarked(tokens)
+    tokens = _without_the_aim(_unmarked(tokens))
     label = ""
     colon = next((i for i, t in enumerate(tokens[:6]) if t.text == ":"), None)
     name = " ".join(t.low for t in tokens[:colon]) if colon else ""
@@ -183,10 +183,23 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
             label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
     if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
         return []  # an aside
-    out = [c for part in _holds(_what_was_used(_taken_back(_without_free(quantities(tokens))))) for c in _cut(part, number)]
+    out = [
+        c
+        for part in _holds(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))
+        for c in _cut(part, number)
+    ]
     for clause in out:
         clause.label = label
     return out
+
+
+def _without_the_aim(tokens: list[Token]) -> list[Token]:
+    """ "To make 1 L, 8.7 g of A and 5.4 g of B were dissolved …": how much is wanted is nothing that goes in."""
+    if len(tokens) > 4 and tokens[0].low == "to" and tokens[1].low in ("make", "prepare", "obtain", "get", "give"):
+        k = next((i for i, t in enumerate(tokens[2:9], 2) if t.text == ","), None)
+        if k is not None and any(t.kind == "num" for t in tokens[2:4]):
+            return tokens[k + 1 :]
+    return tokens
 
 
 def _without_free(items: list[Item]) -> list[Item]:
@@ -264,6 +277,68 @@ def _what_was_used(items: list[Item]) -> list[Item]:
                 if 0.0 < convert(q.value, q.unit, q.dim) <= convert(x.value, x.unit, x.dim):
                     end = next(j for j in range(n + 1, n + 3) if is_word(items[j], "used", "added", "went", "taken")) + 1
                     return [*items[:i], replace(q, was=f"{x.value:g} {x.unit}"), *items[end + is_word(at(items, end), "in") :]]
+    return items
+
+
+def _a_part_of(items: list[Item]) -> list[Item]:
+    """ "Of 39.5 g of permanganate, 1.5 g was added first": the part stands in front, and carries the whole."""
+    whole = at(items, 1)
+    if not is_word(at(items, 0), "of") or not isinstance(whole, Qty) or whole.dim not in ("mass", "volume"):
+        return items
+    depth = [sum(is_word(x, "(") - is_word(x, ")") for x in items[: k + 1]) for k in range(min(20, len(items)))]
+    comma = next((k for k in range(2, len(depth) - 1) if is_word(items[k], ",") and depth[k] == 0), None)
+    part = at(items, comma + 1) if comma is not None else None
+    if (
+        comma is None
+        or not isinstance(part, Qty)
+        or part.dim != whole.dim
+        or not any(isinstance(x, Token) and x.kind == "sub" for x in items[2:comma])
+    ):
+        return items
+    if not 0.0 < convert(part.value, part.unit, part.dim) < convert(whole.value, whole.unit, whole.dim):
+        return items
+    return [replace(part, whole=whole), *items[2:comma], *items[comma + 2 :]]
+
+
+PER_GRAM_ML = 0.5
+"""mL that a gram of what is dissolved takes up in a solution that is made up to a volume (common practice, no source)."""
+
+
+def _made_up(items: list[Item]) -> list[Item]:
+    """ "Sodium nitrite 15.2 g made up to 40 mL with water": the water that is missing to that volume, about, where the sentence says what it is made up from."""
+    for i, x in enumerate(items):
+        if not is_word(x, "made", "make", "filled", "fill", "diluted", "dilute", "topped", "top"):
+            continue
+        k = i + 1 + is_word(at(items, i + 1), "up", "it")
+        q = at(items, k + 1)
+        if not is_word(at(items, k), "to") or not isinstance(q, Qty) or q.dim != "volume" or (is_word(x, "diluted", "dilute") and k == i):
+            continue
+        told = [y for y in items[:i] if isinstance(y, Qty) and y.dim in ("mass", "volume")]
+        named = [y for y in items[:i] if isinstance(y, Token) and y.kind == "sub"]
+        if not told or not named:
+            continue
+        there = sum(convert(y.value, y.unit, y.dim) * (PER_GRAM_ML if y.dim == "mass" else 1.0) for y in told)
+        rest = convert(q.value, q.unit, "volume") - there
+        if rest <= 0.0:
+            continue
+        water = replace(q, value=float(f"{rest:.3g}"), unit="ml", low=None, high=None, approx=True)
+        n = k + 2
+        while is_word(at(items, n), "with", "distilled", "deionised", "deionized", "cold", "tap", "more"):
+            n += 1
+        own = at(items, n) if n > k + 2 else None
+        own = own if isinstance(own, Token) and own.kind == "sub" and own.value == "water" else None
+        if n > k + 2 and own is None:
+            continue  # "made up to 100 mL with ethanol"
+        begin = i
+        while begin and is_word(items[begin - 1], "is", "was", "are", "were", "and", "then", ","):
+            begin -= 1
+        bare = next(
+            (j for j in range(begin - 1, -1, -1) if isinstance(y := items[j], Token) and y.kind == "sub" and y.value == "water"), None
+        )
+        if bare is not None and own is None and not any(isinstance(y, Qty) for y in items[max(0, bare - 3) : bare]):
+            return [*items[:bare], water, *items[bare:begin], *items[n:]]
+        wet = own if own is not None else Token("sub", "water", q.end, q.end, "water")
+        return [*items[:begin], Token("word", "in", q.start, q.start), water, wet, *items[n + (own is not None) :]]
     return items
 
 
@@ -579,9 +654,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low == "reflux" and is_word(before, "gentle", "steady", "mild", "slight") and any(is_quantity(y, "time") for y in items[:i]):
             continue  # "3 in 60 mL of 2 over 60 min, gentle reflux": how it goes
         if kind in ("add", "pour", "stop", "filter", "dry", "distil", "wash", "heat", "recrystallise", "extract") and is_word(
-            before, "not", "never", "don't", "don’t"
+            before, "not", "never", "don't", "don’t", "neither", "nor"
         ):
             continue  # "the suspension is not filtered"
+        if kind in ("filter", "dry", "distil", "heat") and any(is_word(y, "nor", "neither") for y in items[max(0, i - 4) : i]):
+            continue  # "was neither filtered off nor allowed to dry"
         if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
             continue  # "let it cool": what it does is what is done
         if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):

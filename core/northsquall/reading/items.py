@@ -26,6 +26,8 @@ class Qty:
     """Dimension of the unit."""
     by_volume: bool = False
     """A percent in g per 100 mL ("w/v")."""
+    whole: Qty | None = None
+    """What it is a part of: "of 39.5 g, 1.5 g"."""
 
     def __post_init__(self) -> None:
         self.dim = dimension(self.unit)

@@ -470,7 +470,7 @@ APART = Cue(
 )
 DRAWN = Cue(
     re.compile(
-        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|contains|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
+        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|held|contains|contained|(?:is|was) (?:then )?(?:charged|filled|loaded) with|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",
@@ -628,6 +628,8 @@ def no_material(items: list[Item], i: int) -> bool:
     assert isinstance(x, Token)
     after = items[i + 1] if i + 1 < len(items) else None
     before = items[i - 1] if i else None
+    if isinstance(before, Token) and before.low.startswith("poly"):
+        return True  # "polyethylene glycol 400 wipes"
     if isinstance(after, Token) and after.text in ("-", "–", "‑", "/") and after.start == x.end and i + 2 < len(items):
         behind = items[i + 2]
         if isinstance(behind, Token) and (
@@ -921,10 +923,10 @@ OF_POT = {
 
 KEPT_ELSEWHERE = Cue(
     re.compile(
-        r"\b(?:(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)|receiver|absorber|scrubber|trap|condenser|cooler)(?: (?:is|was|being|kept|held|cooled|standing|always|well|only))* (?:at|to|between|below|under|near)\W*$",
+        r"\b(?:(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)|receiver|absorber|scrubber|trap|condenser|cooler|(?:dropping|jacketed|addition) funnel)(?: (?:is|was|being|kept|held|cooled|standing|always|well|only))* (?:at|to|between|below|under|near)\W*$",
         re.I,
     ),
-    "flask", "vessel", "bottle", "receiver", "absorber", "scrubber", "trap", "condenser", "cooler",
+    "flask", "vessel", "bottle", "receiver", "absorber", "scrubber", "trap", "condenser", "cooler", "funnel",
 )  # fmt: skip
 """What a temperature that follows is said of, where it is not the batch: "the product flask being kept at"."""
 

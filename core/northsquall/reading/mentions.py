@@ -60,6 +60,10 @@ def take(m: Mention, q: Qty) -> bool:
     """Give a quantity to the mention where it fits and is still free."""
     if q.dim in AMOUNTS and m.amount is None:
         m.amount = q
+        if q.whole is not None:
+            m.share = convert(q.value, q.unit, q.dim) / convert(q.whole.value, q.whole.unit, q.dim)
+            m.amount = q.whole
+            m.used.append(q.whole)
     elif q.dim == "mass" and m.amount is not None and m.amount.dim == "volume" and q.start - m.amount.end <= 3 and m.count == 1:
         m.amount = q  # "10.3 mL, 15.2 g": the mass needs no density
     elif q.dim == "moles" and m.moles is None:
@@ -123,6 +127,8 @@ def portion_size(items: list[Item], i: int) -> bool:
         return True
     if after[:1] and after[0] in PORTIONS and _count(items, i) == 1:
         return True
+    if after[:1] == ["every"] and is_quantity(at(items, i + 2), "time"):
+        return True  # "0.1 g every 3 min"
     return (before[-1:] == ["of"] and before[-2:-1] != [] and before[-2] in PORTIONS) or (
         before[-2:] == ["of", "about"] and bool(set(before) & set(PORTIONS))
     )
@@ -191,6 +197,8 @@ def _left(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                 if y.start not in busy:
                     take(m, y)
             j = k
+        elif x.low in ("weight", "mass", "volume") and is_word(items[j - 1], "by") and is_quantity(at(items, j - 2), "percent"):
+            j -= 1  # "105 mL of 50 percent by weight nitric acid"
         elif x.low in LEFT and x.low != "in" and _leads(items, j, busy):
             pass  # "12 g in ethanol": the amount is of what stands before it
         else:
@@ -487,6 +495,10 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     for m in out:
         if not m.measured and _comes_from(items, m, out):
             m.index = -1
+    if (told := _share_behind(items)) is not None:
+        for m in out:
+            if m.index < told[0] and m.share is None and not m.measured and m.amount is None and not m.generic:
+                m.share = told[1]
     measured = {m.identity for m in out if m.measured and m.index >= 0}
     for m in out:  # "Nitrite: fifteen grams of sodium nitrite", "the copper: cuprous chloride, 22 g"
         heading = is_word(items[m.index + 1] if 0 <= m.index < len(items) - 1 else None, ":")
@@ -697,6 +709,29 @@ def _amounts_follow(items: list[Item], heads: list[int]) -> bool:
     return after > before
 
 
+FRACTIONS = {"half": 0.5, "third": 1 / 3, "fifth": 0.2, "quarter": 0.25, "tenth": 0.1}
+
+
+def _share_behind(items: list[Item]) -> tuple[int, float] | None:
+    """(place, part) where a clause says behind the name how much of it goes in: "bromobenzene in its ether: one fifth in"."""
+    for k in range(1, len(items) - 2):
+        if not is_word(items[k], ":", ","):
+            continue
+        j = k + 1
+        while is_word(at(items, j), "about", "roughly", "first", "a", "one", "an"):
+            j += 1
+        word = items[j] if j < len(items) else None
+        follow = at(items, j + 1)
+        if (
+            j > k + 1 - is_word(word, "half")
+            and isinstance(word, Token)
+            and word.low in FRACTIONS
+            and is_word(follow, "in", "goes", "is", "was", "first", "added")
+        ):
+            return k, FRACTIONS[word.low]
+    return None
+
+
 def _is_the_whole(items: list[Item], i: int, m: Mention) -> bool:
     """Whether the quantity at `i` is all there is of what the mention has a part of: "5 mL of acid (150 mL in all)"."""
     y = items[i]
@@ -722,7 +757,7 @@ def _share(items: list[Item], i: int) -> float | str | None:
             lead = words[n - 1] if n else ""
             if lead in ("second", "other", "last"):
                 return "rest"
-            return {"half": 0.5, "third": 1 / 3, "fifth": 0.2, "quarter": 0.25, "tenth": 0.1}[w]
+            return FRACTIONS[w]
     return None
 
 
@@ -759,6 +794,8 @@ def m_free(items: list[Item], m: Mention, i: int) -> bool:
     words = [x.low for x in between]
     if "until" in words and "ph" in words and is_word(items[i - 1], ",", "about"):
         words.remove("until")  # "until pH 8, about 45 mL"
+    if is_word(items[i - 1], ":") and any(w in ("dried", "dry", "air-dried", "crystals", "recrystallised", "pressed") for w in words):
+        return False  # "washed with water and air-dried: 6.9 g": what came out
     if any(a in ("and", "then") and b in ("the", "that", "this", "some", "a") for a, b in pairwise(words)):
         return False  # "zinc in the flask, and then the yellow stuff, ten mils": of something else
     return not any(x.kind == "sub" for x in between) and not any(

@@ -484,6 +484,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and i > 1
             and is_word(items[i - 1], "in", "into", "the", "of")
+            and not any(isinstance(x, Token) and x.value == "ice" for x in items[max(0, i - 5) : i])
         ):
             lead = {x.low for x in items[max(0, i - 5) : i] if isinstance(x, Token)}
             stood = items[i - 2] if i > 1 else None
@@ -678,6 +679,9 @@ def _bare_temperature(items: list[Item], i: int) -> tuple[float | None, int]:
     return None, i
 
 
+BATH_STUFF = ("ice", "water", "sodium chloride", "calcium chloride", *COLD_LIQUIDS)
+
+
 def _of_the_batch(items: list[Item], k: int) -> bool:
     """Whether an amount stands here that is of something no bath is made of: "in ice 40 mL of sulfuric acid"."""
     if not isinstance(items[k], Qty):
@@ -686,7 +690,7 @@ def _of_the_batch(items: list[Item], k: int) -> bool:
     while is_word(at(items, j), "of", *ADJECTIVES) or (isinstance(q := at(items, j), Qty) and q.dim in ("percent", "molar", "normal")):
         j += 1
     x = at(items, j)
-    return isinstance(x, Token) and x.kind == "sub" and x.value not in ("ice", "water", "sodium chloride", *COLD_LIQUIDS)
+    return isinstance(x, Token) and x.kind == "sub" and x.value not in BATH_STUFF
 
 
 def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
@@ -736,6 +740,17 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         first -= 1
     last = i
     parts: list[Item] = []
+    whole = at(items, first - 3) if is_word(at(items, first - 1), "a", "an") else at(items, first - 2)
+    if (
+        isinstance(whole, Qty)
+        and whole.dim == "mass"
+        and "ice" in words
+        and is_word(items[first - 1 - is_word(items[first - 1], "a", "an")], "of")
+    ):
+        first -= 2 + is_word(items[first - 1], "a", "an")  # "in 1.5 kg of an ice bath"
+        grams = convert(whole.value, whole.unit, "mass") / 2
+        kept = Bath(kind="ice-salt" if "salt" in words else "ice", ice_g=grams, water_g=grams, span=(whole.start, items[i].end))
+        return kept, first, i, [*used, whole]
     if i + 2 < len(items) and is_word(items[i + 1], "at") and isinstance(items[i + 2], Qty) and items[i + 2].dim == "temperature":  # type: ignore[union-attr]
         q = items[i + 2]
         assert isinstance(q, Qty)
@@ -743,7 +758,11 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         held = "ice-salt" if "salt" in words else "dry-ice" if dry else next((k for k in ("oil", "sand") if k in words), "thermostat")
         bath = Bath(kind=held, T_C=q.value, span=(items[first].start, q.end))  # type: ignore[arg-type]
         return bath, first, i + 2, [*used, q]
-    if i + 1 < len(items) and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
+    filled = next((x for x in items[i + 2 : i + 7] if isinstance(x, Token) and x.kind == "sub"), None)
+    brings = (
+        is_word(at(items, i + 1), "with") and filled is not None and filled.value not in BATH_STUFF
+    )  # "acidified in an ice bath with HCl"
+    if i + 1 < len(items) and not brings and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
         k, depth = i + 2, 0
         while k < len(items) and not is_word(items[k], ".", ";") and k < i + 20:
             x = items[k]
@@ -821,8 +840,8 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         parts and kind == "ice" and ice is None and isinstance(told_mass := at(items, last + 2), Qty) and told_mass.dim == "mass"
         and is_word(at(items, last + 1), ",") and (beyond is None or is_word(beyond, ".", ",", ";", ")"))
     ):  # "Bath: ice and water, 1.5 kg"  # fmt: skip
-        whole = convert(told_mass.value, told_mass.unit, "mass")
-        ice = water = whole / 2 if "water" in text else whole
+        joint = convert(told_mass.value, told_mass.unit, "mass")
+        ice = water = joint / 2 if "water" in text else joint
         water = water if "water" in text else None
         more, last = [*more, told_mass], last + 2
     bare = at(items, last + 1)
@@ -919,6 +938,11 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             last += 2
     parts = items[first : last + 1]
     ice, water, used = _masses(parts)
+    closes = next((n for n in range(last + 2, min(last + 12, len(items))) if is_word(items[n], ")")), None)
+    if ice is None and is_word(at(items, last + 1), "(") and closes is not None:  # "a bowl of ice and water (about 300 g of ice, one tray)"
+        inside = items[last + 2 : closes]
+        told, more, mine = _masses(inside)
+        ice, water, used, last = (told, more, mine, closes) if told is not None else (ice, water, used, last)
     salt = any(is_word(p, "salt") or (isinstance(p, Token) and p.value == "sodium chloride") for p in parts)
     joint = [p for p in parts if isinstance(p, Qty) and p.dim in AMOUNTS]
     if salt and ice is None and water is None and len(joint) == 1:  # "in ice and salt (1.5 kg)"

@@ -194,7 +194,8 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
                 label = " ".join(t.low for t in cell[:colon])
                 items = quantities(cell[colon + 1 :])
         vessels = [v for v in vessels_in(items) if v.kind in REACTION_VESSELS or v.kind in ("funnel", "bottle")] if k else []
-        if vessels and not any(isinstance(x, Token) and x.kind == "sub" for x in items):
+        weighed = any(isinstance(x, Qty) and x.dim == "mass" and vessels and x.start > vessels[0].start for x in items)
+        if vessels and not weighed and not any(isinstance(x, Token) and x.kind == "sub" for x in items):  # not "bottle 412.6 g before"
             v = vessels[0]
             own = [x for x in items if isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") and x.start + 1 < v.start]
             own = [x for x in own if "," in account.source[x.end : v.start]]
@@ -250,7 +251,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         else:
             account.listed_bath = bath
         return where
-    gas = lex.is_gas_name(m.identity)
+    gas = lex.is_gas_name(m.identity) and not re.search(r"\bsolid\b|\bice\b", m.name, re.I)
     account.spend(flat)
     if gas:
         return where  # "hydrogen formed 4.9 L": said, not charged
