@@ -191,6 +191,7 @@ class _Builder:
             unstirred=settings.best("unstirred_fraction"), segments=tuple(segments), corners=corners, extent_mol=whole,
             stirring_W=settings.best("stirring_W_per_L") * sum(self.vm) * 1e3,
             power_W=max(settings.best("thermostat_W"), settings.best("thermostat_W_per_L") * self.nominal / 1e3),
+            ice_inside=self.inside,
         )  # fmt: skip
         doses = [n for n in self.doses if any(s.step == n and s.kind in ("dose", "add") for s in segments)]
         if not doses and event is not None:  # charged cold, then warmed: the step in which it starts
@@ -230,7 +231,7 @@ class _Builder:
             nominal = next_size(least)
             self.notes.append(f"vessel without a size: taken {settings.best('fill_fraction') * 100:.0f} % full at the end")
         self.nominal = max(nominal, charged * 1.02)
-        self.bath, self.bath_assumed = self.vessel.bath, False
+        self.bath, self.bath_assumed, self.inside = self.vessel.bath, False, False
         if self.bath is None:
             self._ice_inside(ours, charged)
         self.ice_kg = self.water_kg = 0.0
@@ -269,7 +270,7 @@ class _Builder:
         self.start_K = max((warmth - grams * LATENT_ICE / 1e3) / (dry + melt), 0.0) + ZERO_C
         left = grams - warmth / (LATENT_ICE / 1e3)
         if left > 0:
-            self.bath = Bath(kind="ice", ice_g=left, water_g=0.0)
+            self.bath, self.inside = Bath(kind="ice", ice_g=left, water_g=0.0), True
         self.notes.append(
             f"{grams:.0f} g of ice in the pot itself: it begins at {self.start_K - ZERO_C:.0f} °C, and {max(left, 0.0):.0f} g are left to hold it"
         )
@@ -406,6 +407,7 @@ class _Builder:
                 and not hot_before
                 and step.kind == "dose"
                 and self.bath is not None
+                and not self.inside  # what has its ice in it is cold at once
                 and segments
                 and (step.T_limit or step.T_range)
             ):

@@ -113,6 +113,8 @@ class Plan:
     """What the stirrer puts in."""
     power_W: float = 300.0
     """What a heater or thermostat can give, and a thermostat take."""
+    ice_inside: bool = False
+    """Whether the ice is in the mixture itself, with no wall between."""
 
     @property
     def reacts(self) -> bool:
@@ -197,6 +199,10 @@ def problem_arrays(plan: Plan, corner: Corner) -> tuple[np.ndarray, ...]:
     return nu, reactions, np.array(plan.cp), np.array(plan.vm), vessel
 
 
+ICE_IN_IT = 10.0
+"""How much better ice in the mixture takes heat than ice behind the glass (common practice, no source)."""
+
+
 def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndarray:
     ns = len(plan.species)
     row = np.zeros(k.SEG_FEED + ns + len(plan.rates))
@@ -204,7 +210,7 @@ def _segment_row(plan: Plan, corner: Corner, seg: Segment, t0: float) -> np.ndar
     row[k.TEND] = t0 + seg.duration_s
     row[k.TFEED] = seg.feed_T_K
     row[k.QFEED] = seg.feed_heat_J / seg.duration_s
-    row[k.UPOT] = corner.U * mixing
+    row[k.UPOT] = corner.U * mixing * (ICE_IN_IT if plan.ice_inside and seg.bath == "ice" else 1.0)
     row[k.MODE] = MODES[seg.bath]
     row[k.TSET] = seg.bath_T_K
     row[k.KFAC] = mixing

@@ -114,6 +114,8 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if seg.kind == "hold" and hot is not None and hot.peak_at_s < hot.start_s + 30.0:
             continue  # warm from the step before, whose finding it is
         step = c.step(seg.step)
+        if best <= seg.limit_C and hot is not None and hot.peak_at_s < hot.start_s + 30.0 and _cooled_first(c, seg.step, seg.limit_C):
+            continue  # "cool to 0 °C" lasts until it is cold, however long that takes in the poorest bath
         if c.unknown_dose is not None and c.unknown_dose.step.n <= seg.step:
             if c.unknown_dose.step.n == seg.step:
                 yield finding(
@@ -146,6 +148,14 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
+
+
+def _cooled_first(c: Context, n: int, limit_C: float) -> bool:
+    """Whether the batch is cooled to below a limit, for as long as that takes, right before a step."""
+    step = c.step(n)
+    before = [s for s in c.procedure.steps if s.n < n and step is not None and s.vessel == step.vessel and s.kind != "test"]
+    last = before[-1] if before else None
+    return last is not None and last.kind == "cool" and last.duration is None and last.T_range is not None and last.T_range.value <= limit_C
 
 
 MEANT_K = 10.0

@@ -2958,7 +2958,9 @@ def _later(account: Account, r: Reading) -> None:
         steps = account.doc.steps
     if steps and duration is not None and (any(m.generic == "it" for m in r.mentions) or beside):
         last = steps[-1]
-        last.kind, last.duration = "dose" if last.kind == "add" else last.kind, last.duration or duration
+        held = any(s.vessel == last.vessel and s.n < last.n and (s.materials or s.from_vessel) for s in account.doc.steps)
+        run_in = last.kind == "charge" and held and r.clause.verb == "add"  # "dissolve 7 g of nitrite in water. Run this in over 25 min"
+        last.kind, last.duration = "dose" if last.kind == "add" or run_in else last.kind, last.duration or duration
         account.used |= {q.start for q in used}
     _temperatures(account, r)
 
