@@ -135,6 +135,10 @@ NO_CHARGE = re.compile(
     re.I,
 )
 """Before a mass that is not of a charge."""
+STANDS_BY = re.compile(
+    r" of (?:crushed |broken )?ice\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|by the side|in reserve|if needed)\b", re.I
+)
+""" "There's a kilo of ice ready": spare, and no charge."""
 BEFORE_THE_END = ("charge", "add", "dose", "hold", "heat", "reflux", "quench")
 
 
@@ -159,7 +163,8 @@ def unplaced(c: Context) -> Iterator[Finding]:
         per = text[u.span[1] : u.span[1] + 4].lstrip().startswith(("/", "per"))
         row = VOLUME.search(u.text) is not None and _row_of_its_own(text, u.span)
         missing = row or (u.span[0] < last and MASS.search(u.text) is not None)
-        if per or not missing or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
+        spare = STANDS_BY.match(text, u.span[1]) is not None
+        if per or not missing or spare or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
             continue
         yield finding(
             "P02", "condition", f"“{u.text}” is written, and what it is of was not read: a charge may be missing from these figures.", step=c.step_at(u.span[0]), span=u.span,

@@ -11,7 +11,7 @@ from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
 
 NO_START = re.compile(
-    r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
+    r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start)|(?:did|does|do|do|doing) nothing|no (?:reaction|sign|change|start|onset)\b[^.;\n]{0,22}\b(?:visible|seen|observed|noticed|noticeable|to be seen|starting|beginning)|no sign of (?:it|a start|any reaction|reaction|life)|nothing (?:moved|moves|began|begins|started|starts|came)"
     r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b",
     re.I,

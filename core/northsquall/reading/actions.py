@@ -945,6 +945,11 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     ]
     if told and all(x in ("ice", "water") for x in told) and THEN_ON_IT.match(behind):
         return False  # "Have 300 g of ice ready in a beaker. Pour the batch on it."
+    for_the_case = re.search(r"\bin case (?:i|we|you|it|the|of)\b|\bin an emergency\b", text, re.I) or re.match(
+        r"[\s,]*(?:just )?(?:in case|for the case)\b", behind
+    )
+    if told and for_the_case and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True  # "there's a pan with two kilos of ice, in case I have to drop the lot"
     spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(spare):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
@@ -1100,6 +1105,13 @@ def _gas_in_moles(m: Mention) -> bool:
     return m.amount is None and _is_gas(m)
 
 
+OF_THE_LINE = re.compile(
+    r"^\W*(?:the )?(?:product|receiving|absorption|absorbing) (?:flask|vessel|bottle)\b[^.;]{0,40}\b(?:with|holds|contains|has|holding|containing)\b|^\W*(?:in )?(?:the )?(?:product|receiving|absorption) (?:flask|vessel|bottle)\W*:",
+    re.I,
+)
+""" "Product flask is a 500 mL with 200 mL of ethyl acetate": an element of the gas line that was told before."""
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if lex.GAS_FED.search(r.text) and any(
@@ -1112,7 +1124,7 @@ def _train(account: Account, r: Reading) -> bool:
     goes_on = (
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
-    )
+    ) or (bool(account.trains) and OF_THE_LINE.match(r.text) is not None and bool(r.measured))
     if not found and not lex.of_gas(r.clause.label) and (not goes_on or lex.TO_PH.search(r.text)):
         return False  # "…, the line's funnel held above; then 10 % caustic to pH 7": into the batch
     account.train_sentence = r.clause.sentence
@@ -1211,7 +1223,20 @@ def _each_its_bottle(account: Account) -> list[tuple[Clause, list[Material]]]:
                 here = []
             here.append(m)
         out.append((clause, here))
-    return out
+    return (
+        sorted(out, key=lambda x: _place_in_the_line(account, *x))
+        if any(OF_THE_LINE.match(c.text(account.source)) for c, _ in out)
+        else out
+    )
+
+
+def _place_in_the_line(account: Account, clause: Clause, lots: list[Material]) -> int:
+    """Where the text names the vessel of these lots first: "… - product flask - bottle of caustic", and later "product flask with 200 mL of ester"."""
+    noun = re.match(
+        r"\W*(?:in )?(?:the )?((?:product|receiving|absorption|absorbing) (?:flask|vessel|bottle))", clause.text(account.source), re.I
+    )
+    first = account.source.lower().find(noun[1].lower()) if noun is not None else -1
+    return first if first >= 0 else lots[0].span[0]
 
 
 def place_absorbers(account: Account) -> None:
@@ -1453,6 +1478,9 @@ def _topic(account: Account, r: Reading) -> None:
         account.spend(r.items)
         new_step(account, r.clause, "heat", vessel=account.batch)  # "after a minute it goes off, a big flash"
         return None
+    if doc_steps(account) and not r.measured and LAYERS_APART.search(text) and account.isolated == "layer" and not account.layers:
+        account.layers = True
+        return None
     if doc_steps(account) and not r.measured and LAYERS_APART.search(text) and not account.isolated:
         account.spend(r.items)
         new_step(account, r.clause, "extract", vessel=account.batch)
@@ -1535,6 +1563,15 @@ def _topic(account: Account, r: Reading) -> None:
     if LAYER_OFF.search(text) and r.vessels and doc_steps(account):
         account.layers, account.isolated = True, "layer"
         return _waste(account, r)
+    if not account.doc.steps and not r.measured and MADE_OF_WHAT.match(text) and _at_the_head(account, r):
+        made = MADE_OF_WHAT.match(text)
+        end = r.clause.start + (made.end() if made is not None else 0)
+        named = next((x for x in r.items if isinstance(x, Token) and x.kind == "sub" and x.end <= end), None)
+        results = account.doc.results
+        if named is not None and results.product_identity is None:
+            results.product_identity, results.product, results.product_span = str(named.value), named.text, (named.start, named.end)
+        account.spend(r.items)
+        return None
     if r.measured and FUNNEL_HOLDS.match(text) and durations_in(r.clause)[0] is None:
         return _draw(account, r)
     if r.measured and FED_BY_A_SEPARATOR.match(text) and all(s.kind in ("charge", "absorb") for s in account.doc.steps):
@@ -1590,7 +1627,7 @@ def _topic(account: Account, r: Reading) -> None:
 BY_POURING = re.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
 """ "Decomposed by pouring on to 300 g of ice"."""
 LAYERS_APART = re.compile(
-    r"\b(?:layers|phases) (?:(?:is|are|was|were|then|now|allowed to) )*(?:run|let|drawn|drained|taken|split|settle|cut) (?:apart|off|and (?:separated|split|parted))\b|\b(?:split|part|cut) the (?:layers|phases)\b|\b(?:layers|phases) (?:are|were) split\b",
+    r"\b(?:layers|phases) (?:(?:is|are|was|were|then|now|allowed to) )*(?:run|let|drawn|drained|taken|split|settle|cut) (?:apart|off|and (?:separated|split|parted))\b|\b(?:split|part|cut) the (?:layers|phases)\b|\b(?:lower|upper|bottom|top|aqueous|acid|watery) (?:layer|phase) (?:(?:is|was|then) )*(?:run|drawn|drained|let|poured|taken) off\b(?! (?:in)?to\b)|\b(?:layers|phases) (?:are|were) split\b",
     re.I,
 )
 THE_REST = re.compile(
@@ -1638,7 +1675,8 @@ TAKES_AWAY = (
 
 
 ALIQUOT = re.compile(
-    r"^\W*\d+(?:[.,]\d+)? ?m[lL] of (?:that|this|it|the (?:diluted |made-up )?solution)\b(?! (?:first|at once|over))", re.I
+    r"^\W*(?:\d+(?:[.,]\d+)? ?m[lL]|one mil) of (?:that|this|it|(?:the )?product|the (?:diluted |made-up )?solution)\b(?! (?:first|at once|over))",
+    re.I,
 )
 
 
@@ -1785,6 +1823,16 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     if not doc.steps and _says_what_for(account, r):
         return None
+    by_mass = any(m.amount is not None for m in r.mentions)
+    if (
+        not doc.steps
+        and not by_mass
+        and not r.vessels
+        and r.clause.verb is None
+        and account.doc.title.rstrip("…").startswith(text[:40].strip(" ."))
+    ):
+        account.spend(r.items)
+        return None  # "Dry HCl into ethyl acetate, half a mole": the heading
     if (
         not doc.steps
         and len(r.measured) == 1
@@ -2034,7 +2082,7 @@ def _apparatus(account: Account, r: Reading) -> None:
             account.main = target
         elif not account.main.named:
             name_main(account, target)
-        elif r.clause.label in ("flask", "reactor", "reaction flask", "vessel", "pot") and not account.holds(target.name):
+        elif r.clause.label in ("flask", "reactor", "reaction flask", "vessel", "pot", "generator") and not account.holds(target.name):
             account.mix, account.main, account.place = (
                 account.main,
                 target,
@@ -2336,14 +2384,27 @@ def _to_side(account: Account, r: Reading) -> bool:
             if other
             else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
         )
-        if account.main is not None and not account.main.named and other and other[0].nominal_mL is not None and HAS_A_HEAD.search(text):
-            account.mix, account.main = account.main, vessel  # a solution made first, and then the flask that it goes into
+        first = account.main
+        if (
+            first is not None
+            and (not first.named or _only_acids_in(account, first))
+            and other
+            and other[0].nominal_mL is not None
+            and HAS_A_HEAD.search(text)
+        ):
+            account.mix, account.main = first, vessel  # a solution made first, and then the flask that it goes into
         else:
             account.mix = vessel
         set_bath(vessel, r.bath)
         _fill(account, r, vessel)
         return True
     return False
+
+
+def _only_acids_in(account: Account, vessel: Vessel) -> bool:
+    """Whether an open vessel holds acids, water and ice alone: what is made up for the flask, or stands by."""
+    held = [account.lot(k).identity for s in account.doc.steps if s.vessel == vessel.name for k in s.materials]
+    return vessel.kind in ("beaker", "bucket", "bowl", "tub", "jar") and bool(held) and all(x in (*ACIDS, *RECEIVERS) for x in held)
 
 
 def _side_vessel(account: Account, r: Reading) -> Vessel:
@@ -2459,7 +2520,7 @@ def _some_of_it(account: Account, r: Reading) -> bool:
     drawn = [account.lot(k) for k, tag in account.waiting.items() if tag in ("funnel", "part")]
     q = next((x for x in r.items if isinstance(x, Qty) and x.dim in ("volume", "mass")), None)
     bare = next((x for x in r.items if isinstance(x, Token) and x.kind == "num"), None)
-    begins = PART_FIRST.match(r.text) is not None
+    begins = PART_FIRST.match(r.text) is not None or (bool(drawn) and ADD_SO_MUCH.match(r.text) is not None)
     if begins and not drawn and q is not None and account.waiting:  # of the row that was told last
         last = max((account.lot(k) for k in account.waiting), key=lambda x: x.span[0])
         drawn = [last] if account.waiting[last.id] == "list" and last.amount is not None and dimension(last.amount.unit) == q.dim else []
@@ -2495,6 +2556,16 @@ def _some_of_it(account: Account, r: Reading) -> bool:
 A_PART_FOLLOWS = re.compile(
     r"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first (?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|g|drops?)\b", re.I
 )
+MADE_OF_WHAT = re.compile(
+    r"^\W*(?:[\w'-]+ ){1,7}(?:is|was|were|are) (?:made|prepared|obtained|synthesi[sz]ed) (?:here )?(?:from|by|out of|with)\b", re.I
+)
+
+
+def _at_the_head(account: Account, r: Reading) -> bool:
+    """Whether nothing but the title stands before a clause."""
+    return account.source[: r.clause.start].strip() in ("", account.doc.title)
+
+
 FUNNEL_HOLDS = re.compile(
     r"^\W*(?:the |an? |its |in the |into the )?(?:dropping |addition |tap |feed |jacketed |pressure[- ]equali[sz]\w+ )?funnel\b\W*"
     r"(?:now )?(?:has|holds|held|contains|contained|with|takes|gets|(?:is|was) (?:then )?(?:charged|filled|loaded) with|(?<=[:,] )|(?<=:))(?! an? (?:tap|stopcock|stopper))",
@@ -2502,7 +2573,11 @@ FUNNEL_HOLDS = re.compile(
 )
 """ "Dropping funnel: 100 mL of acid", "a funnel holds 20 mL of bromine": what waits to be fed."""
 FUNNEL_LABELS = ("funnel", "dropping funnel", "addition funnel", "tap funnel", "in the funnel")
-PART_FIRST = re.compile(r"^\W*(?:the |then |and |now )*(?:first|another|next|other|last|remaining|final|further)\b(?: of it)?", re.I)
+ADD_SO_MUCH = re.compile(r"^\W*(?:then |now |and )*(?:add|run in|pour in|drop in|let in) (?:about |some )?\d", re.I)
+PART_FIRST = re.compile(
+    r"^\W*(?:(?:add|pour|tip|run|drop|let)\w*(?: in| on)? )?(?:the |then |and |now )*(?:first|another|next|other|last|remaining|final|further)\b(?: of it)?",
+    re.I,
+)
 """ "First 5 mL by pipette", "the other 3 mL poured in"."""
 
 
@@ -2606,9 +2681,14 @@ def _add(account: Account, r: Reading) -> None:
         return None
     if not r.mentions and not r.vessels and not lex.MIX_REFERENCE.search(r.text) and not account.waiting and not unspent(account):
         return _later(account, r)
+    if account.isolated == "layer" and r.measured and TO_A_LAYER.search(r.text):
+        return _wash(account, r)  # "saturated bicarbonate (50 mL) was added to the upper one"
     return _bring(account, r)
 
 
+TO_A_LAYER = re.compile(
+    r"\b(?:on )?to the (?:upper|lower|top|bottom|organic|oily?|product|remaining|other)(?: (?:one|layer|phase|liquid))?\b", re.I
+)
 IN_SIZED = re.compile(
     r"^\W*(?:added|dripped|run|fed|stirred|kept|cooled|heated)\b[^.;]{0,90}, in an? \d[\d.]*[ -]?m?L\b[^.;]{0,25}\bflask\b", re.I
 )

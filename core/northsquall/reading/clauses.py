@@ -185,7 +185,7 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
         return []  # an aside
     out = [
         c
-        for part in _holds(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))
+        for part in _holds(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens))))))))
         for c in _cut(part, number)
     ]
     for clause in out:
@@ -267,16 +267,29 @@ def _taken_back(items: list[Item]) -> list[Item]:
 def _what_was_used(items: list[Item]) -> list[Item]:
     """ "10 mL measured out, 2 mL of it left over, so 8 mL used": what went in stands where the first amount stood."""
     for i, x in enumerate(items):
-        if not (isinstance(x, Qty) and x.dim in ("mass", "volume") and any(is_word(y, *MEASURED_OUT) for y in items[i + 1 : i + 4])):
+        drawn = any(is_word(y, "draw", "measure", "weigh", "take", "drew") for y in items[max(0, i - 3) : i])
+        told = drawn or any(is_word(y, *MEASURED_OUT) for y in items[i + 1 : i + 4])
+        if not (isinstance(x, Qty) and x.dim in ("mass", "volume") and told):
             continue
         for k in range(i + 2, len(items) - 2):
             n = k + 1 + is_word(items[k + 1], "only", "really", "actually")
             q = at(items, n)
             used = any(is_word(y, "used", "added", "went", "taken") for y in items[n + 1 : n + 3])
-            if is_word(items[k], "so") and isinstance(q, Qty) and q.dim == x.dim and used:
+            marked = is_word(items[k], "so") or (is_word(items[k], ",", "(", "and") and any(is_word(y, "left", "over") for y in items[i:k]))
+            if marked and isinstance(q, Qty) and q.dim == x.dim and used:
                 if 0.0 < convert(q.value, q.unit, q.dim) <= convert(x.value, x.unit, x.dim):
                     end = next(j for j in range(n + 1, n + 3) if is_word(items[j], "used", "added", "went", "taken")) + 1
-                    return [*items[:i], replace(q, was=f"{x.value:g} {x.unit}"), *items[end + is_word(at(items, end), "in") :]]
+                    end += is_word(at(items, end), "in")
+                    opens = next(
+                        (j for j in range(i + 1, n) if is_word(items[j], "(")), None
+                    )  # "10 mL of acid (2 mL were left, 8 mL went in)"
+                    name = items[i + 1 : opens] if drawn and opens is not None else []
+                    return [
+                        *items[:i],
+                        replace(q, was=f"{x.value:g} {x.unit}"),
+                        *name,
+                        *items[end + (bool(name) and is_word(at(items, end), ")")) :],
+                    ]
     return items
 
 
@@ -339,6 +352,26 @@ def _made_up(items: list[Item]) -> list[Item]:
             return [*items[:bare], water, *items[bare:begin], *items[n:]]
         wet = own if own is not None else Token("sub", "water", q.end, q.end, "water")
         return [*items[:begin], Token("word", "in", q.start, q.start), water, wet, *items[n + (own is not None) :]]
+    return items
+
+
+def one_to_one(items: list[Item]) -> list[Item]:
+    """ "80 mL of hydrochloric acid and water 1:1 by volume": the ratio stands before the acid, as in "80 mL of 1:1 hydrochloric acid"."""
+    for i in range(2, len(items) - 3):
+        water, a, sign, b = items[i : i + 4]
+        if not (isinstance(water, Token) and water.kind == "sub" and water.value == "water" and is_word(sign, ":", "to")):
+            continue
+        numbers = (number_of(a), number_of(b))
+        if None in numbers or not is_word(items[i - 1], "and", ":", "/", "-", "–", "with", "+"):
+            continue
+        x = next((k for k in range(i - 2, max(-1, i - 6), -1) if isinstance(y := items[k], Token) and y.kind == "sub"), None)
+        if x is None or any(isinstance(y, Qty) for y in items[x:i]):
+            continue
+        n = i + 4
+        while is_word(at(items, n), "by", "volume", "v", "/", "in"):
+            n += 1
+        ratio = [a, Token("mark", ":", sign.start, sign.end), b]
+        return [*items[:x], *ratio, *items[x : i - 1], *items[n:]]
     return items
 
 

@@ -180,6 +180,11 @@ def _stops_at(items: list[Item], i: int) -> bool:
         return False
     ends = after is None or (isinstance(after, Token) and (after.text in ",.;)" or after.low in ("or", "and", "is", "shows")))
     near = {y.low for y in items[max(0, i - 5) : i - 1] if isinstance(y, Token)}
+    hits = is_word(items[i - 1], "hits", "hit", "reaches", "reached", "passes", "touches") and is_word(
+        at(items, 0), "if", "when", "should", "once"
+    )
+    if ends and hits:
+        return True  # "if it hits fifteen, I shut the tap"
     return ends and is_word(items[i - 1], "if", "at", "above", "from", "reaches", "past") and bool(near & STOPPING)
 
 

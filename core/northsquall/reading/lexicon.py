@@ -92,7 +92,7 @@ WASTE_MOVES = re.compile(
 GOES_OFF = r"\b(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|\b(?:big|bright|white) flash\b|\bcatch(?:es)? fire\b|\bflares? up\b|\bfires by itself\b"
 """What is lit and burns through, by the author's words."""
 BELOW = re.compile(
-    r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
+    r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:lifting |lab )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel|table|stand)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
     re.I,
 )
 NEXT_ONE = re.compile(
@@ -470,11 +470,12 @@ APART = Cue(
 )
 DRAWN = Cue(
     re.compile(
-        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|drawn up|(?:dropping )?funnel (?:with|has|holds|held|contains|contained|(?:is|was) (?:then )?(?:charged|filled|loaded) with|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
+        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|dr[ae]wn? up|(?:dropping )?funnel (?:with|has|holds|held|contains|contained|(?:is|was) (?:then )?(?:charged|filled|loaded) with|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",
-    "drawn",
+    "draw",
+    "drew",
 )
 SENSOR = Cue(
     re.compile(
@@ -502,7 +503,7 @@ LIMIT_WORDS = {
     "below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most", "surpass", "never", "cut-out", "limit",
 }  # fmt: skip
 STOP_WORDS = {
-    "alarm", "shut", "shuts", "close", "closes", "closed", "stop", "stops", "stopped", "pause", "halted", "interrupted", "off", "cut-out", "reached", "reaches", "gets",
+    "alarm", "shut", "shuts", "close", "closes", "closed", "stop", "stops", "stopped", "pause", "halted", "interrupted", "off", "cut-out", "reached", "reaches", "gets", "hits", "hit", "passes", "touches",
 }  # fmt: skip
 """Words before a temperature at which something ends."""
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})

@@ -325,7 +325,8 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
         beside = all(is_word(x, "solution", "to", "at", "of") for x in items[i + 1 : k])
         if _belongs_right(items, k) or (y.dim == "percent" and m.amount is not None and not (beside and brackets == 0)):
             return
-        if k > j and y.dim in AMOUNTS and m.amount is not None:
+        again = y.dim == "mass" and m.amount is not None and m.amount.dim == "volume" and is_word(at(items, k - 1), ",")  # "10 mL, 15 g"
+        if k > j and y.dim in AMOUNTS and m.amount is not None and not again:
             return
         if not take(m, y):
             return
@@ -456,7 +457,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     out: list[Mention] = []
     if not any(_may_name(x) for x in items):
         return out
-    busy: set[int] = {x.start for i, x in enumerate(items) if isinstance(x, Qty) and (i in skip or portion_size(items, i))}
+    busy: set[int] = {
+        x.start for i, x in enumerate(items) if isinstance(x, Qty) and (i in skip or portion_size(items, i) or _of_gas(items, i))
+    }
     heads = [i for i, x in enumerate(items) if isinstance(x, Token) and x.kind == "sub" and i not in skip and not lex.no_material(items, i)]
     right_first = _amounts_follow(items, heads)
     before = _unknown_before(items, skip, busy, heads, source)
@@ -495,9 +498,10 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     for m in out:
         if not m.measured and _comes_from(items, m, out):
             m.index = -1
-    if (told := _share_behind(items)) is not None:
+    if (told := _share_behind(items)) is not None and any(m.index < told[0] and not m.generic for m in out):
+        out = [m for m in out if not (m.generic == "it" and m.index > told[0] and m.share == told[1])]
         for m in out:
-            if m.index < told[0] and m.share is None and not m.measured and m.amount is None and not m.generic:
+            if m.index < told[0] and m.share is None and not m.generic:
                 m.share = told[1]
     measured = {m.identity for m in out if m.measured and m.index >= 0}
     for m in out:  # "Nitrite: fifteen grams of sodium nitrite", "the copper: cuprous chloride, 22 g"
@@ -718,7 +722,7 @@ def _share_behind(items: list[Item]) -> tuple[int, float] | None:
         if not is_word(items[k], ":", ","):
             continue
         j = k + 1
-        while is_word(at(items, j), "about", "roughly", "first", "a", "one", "an"):
+        while is_word(at(items, j), "about", "roughly", "at", "first", "a", "one", "an"):
             j += 1
         word = items[j] if j < len(items) else None
         follow = at(items, j + 1)
@@ -726,10 +730,15 @@ def _share_behind(items: list[Item]) -> tuple[int, float] | None:
             j > k + 1 - is_word(word, "half")
             and isinstance(word, Token)
             and word.low in FRACTIONS
-            and is_word(follow, "in", "goes", "is", "was", "first", "added")
+            and (follow is None or is_word(follow, "in", "goes", "is", "was", "first", "added", ".", ";"))
         ):
             return k, FRACTIONS[word.low]
     return None
+
+
+def _of_gas(items: list[Item], i: int) -> bool:
+    """ "That's twelve litres of gas": how much comes, and of what nobody says here."""
+    return is_word(at(items, i + 1), "of") and is_word(at(items, i + 2), "gas") and not isinstance(at(items, i + 3), Qty)
 
 
 def _is_the_whole(items: list[Item], i: int, m: Mention) -> bool:

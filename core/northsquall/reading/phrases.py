@@ -95,7 +95,8 @@ def quantities(tokens: list[Token]) -> list[Item]:
         if j < len(tokens) and tokens[j].kind == "unit":
             first_unit = str(tokens[j].value)
             j += 1
-        sep = j < len(tokens) and (tokens[j].text in DASHES or tokens[j].low == "to")
+        of_ratio = i > 1 and tokens[i - 1].text == ":" and tokens[i - 2].kind == "num"  # "1:2 to 10 g of zinc"
+        sep = j < len(tokens) and (tokens[j].text in DASHES or (tokens[j].low == "to" and not of_ratio))
         about = _plus_minus(tokens, j)  # "5 ± 2 °C", "5 °C +/- 2 °C", "60 °C, plus or minus 2"
         if about is not None and (first_unit or about[1]):
             low, high = number - about[0], number + about[0]
@@ -276,6 +277,14 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             named = any(x.low.rstrip("s") in VESSELS for x in [*behind[: necks + 1], *beyond])  # "500 mL 3-neck flask" names its flask
             if not named and not any(x.kind == "sub" for x in behind[: necks + 1]):
                 out.append(VesselPhrase("flask", item.start, item.end, i, convert(item.value, item.unit, "volume"), item, "a"))
+    for i, item in enumerate(items):  # "goes in the 250 four-neck"
+        necks = next((k for k in range(i + 1, min(i + 5, len(items))) if is_word(items[k], "neck", "necks", "necked")), None)
+        if (
+            isinstance(item, Token) and item.kind == "num" and item.value in SIZES and float(item.value) >= 25 and necks is not None
+            and is_word(at(items, i - 1), "the", "my", "a", "an", "our") and all(isinstance(x, Token) and (x.kind == "num" or x.low in NECK_WORDS) for x in items[i + 1 : necks])
+            and not any(_names_vessel(x) for x in items[necks + 1 : necks + 3])
+        ):  # fmt: skip
+            out.append(VesselPhrase("flask", item.start, item.end, i, float(item.value), None, "a"))
     for i, item in enumerate(items):  # "in seventy-five mils of acetic acid, in the 250"
         bare = isinstance(item, Token) and item.kind == "num" and float(item.value or 0.0) in BARE_SIZES
         follow = at(items, i + 1)
@@ -339,6 +348,9 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             _bare_size(items, i, phrase)
         out.append(phrase)
     return out
+
+
+NECK_WORDS = ("one", "two", "three", "four", "five", "-", "–", "‑", "round", "bottom", "bottomed")
 
 
 def _neck_follows(items: list[Item], j: int) -> bool:
@@ -490,7 +502,11 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             stood = items[i - 2] if i > 1 else None
             vessel = isinstance(stood, Token) and stood.low in VESSELS and stood.low not in ("funnel", "cylinder")
             if (
-                (vessel and is_word(items[i - 1], "in") and item.low.split()[0] in ("cold", "warm", "hot", "tap", "iced"))
+                (
+                    (vessel or is_word(stood, "it", "this", "them"))
+                    and is_word(items[i - 1], "in", "into")
+                    and item.low.split()[0] in ("cold", "warm", "hot", "tap", "iced")
+                )
                 or (lead & {"cooled", "cooling", "chilled"} and item.low.split()[0] in ("cold", "tap", "running", "iced"))
                 or lead & {"standing", "stood", "stands", "sits", "sitting", "immersed"}
                 or (item.low.split()[0] in ("warm", "hot") and is_word(items[i - 1], "the") and any(is_quantity(x, "time") for x in items))
@@ -513,7 +529,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and dish
             and not any(isinstance(x, Token) and x.value == "ice" for x in items[i + 1 : i + 7])
-            and any(is_word(x, "in", "into") for x in items[max(0, k - 5) : k - 2])
+            and any(is_word(x, "in", "into", "gets", "under", "round") for x in items[max(0, k - 5) : k - 2])
         ):
             return Bath(kind="water", span=(item.start, item.end)), i, i, []
     for i, item in enumerate(items):
@@ -942,6 +958,9 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     if ice is None and is_word(at(items, last + 1), "(") and closes is not None:  # "a bowl of ice and water (about 300 g of ice, one tray)"
         inside = items[last + 2 : closes]
         told, more, mine = _masses(inside)
+        alone = [x for x in inside if isinstance(x, Qty) and x.dim == "mass"]
+        if told is None and len(alone) == 1 and not any(isinstance(x, Token) and x.kind == "sub" for x in inside):
+            told, mine = convert(alone[0].value, alone[0].unit, "mass"), alone  # "a scoop of ice (about 200 g)"
         ice, water, used, last = (told, more, mine, closes) if told is not None else (ice, water, used, last)
     salt = any(is_word(p, "salt") or (isinstance(p, Token) and p.value == "sodium chloride") for p in parts)
     joint = [p for p in parts if isinstance(p, Qty) and p.dim in AMOUNTS]

@@ -23,6 +23,7 @@ SHUT = re.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
+    r"|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
     rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the (?:cap|lid) )?(?:down|tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
@@ -42,7 +43,7 @@ NOT_SHUT = re.compile(
     re.I,
 )
 ONCE_OVER = re.compile(
-    r"\b(?:when|once|after|until|till|only (?:then|when|after))\b[^.;\n]*\b(?:over|ceas\w+|stopp?ed|no (?:more|further) (?:gas|bubbl\w+|fizz\w*)|gone|finished|vented|dead|flat|complete)\b",
+    r"\b(?:when|once(?! (?:with|more|again|in))|after|until|till|only (?:then|when|after))\b[^.;\n]*\b(?:over|ceas\w+|stopp?ed|no (?:more|further) (?:gas|bubbl\w+|fizz\w*)|gone|finished|vented|dead|flat|complete)\b",
     re.I,
 )
 OPENED = re.compile(

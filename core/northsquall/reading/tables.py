@@ -9,6 +9,7 @@ from northsquall.procedure import Bath
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, declare, set_bath
+from northsquall.reading.clauses import one_to_one
 from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import Mention, mentions_in, take
 from northsquall.reading.phrases import REACTION_VESSELS, quantities, vessels_in
@@ -187,7 +188,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     label = ""
     for k, cell in enumerate(cells):
         kind = columns[k] if k < len(columns) and len(columns) == len(cells) else ""
-        items = quantities(cell)
+        items = one_to_one(quantities(cell))
         if k == 0 and len(cell) > 2:
             colon = next((i for i, t in enumerate(cell[:4]) if t.text == ":"), None)
             if colon is not None:
@@ -198,7 +199,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         if vessels and not weighed and not any(isinstance(x, Token) and x.kind == "sub" for x in items):  # not "bottle 412.6 g before"
             v = vessels[0]
             own = [x for x in items if isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") and x.start + 1 < v.start]
-            own = [x for x in own if "," in account.source[x.end : v.start]]
+            own = [x for x in own if re.search(r"[,(]", account.source[x.end : v.start])]
             vessel = account.vessel(v, v.kind, "") if v.kind in REACTION_VESSELS else None
             where = vessel.name if vessel is not None else v.kind
             if vessel is not None and account.main is None and v.nominal_mL is not None and row is first:
@@ -259,11 +260,11 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         "absorb" in label
         or "scrubber" in label
         or where == "bottle"
-        or re.search(r"absorb|scrub|^trap\b|inverted funnel", " ".join(t.low for c in cells for t in c))
+        or re.search(r"absorb|scrub|^trap\b|inverted funnel|\boff - gas\b|\boff-?gas\b", " ".join(t.low for c in cells for t in c))
     ):
         lot = declare(account, m, "absorber")
         lot.role = "absorber"
-    elif label.startswith("wash"):
+    elif label.startswith("wash") or re.search(r"\bwash(?:ing)?\b(?! bottle)", " ".join(t.low for t in cells[0])):
         lot = declare(account, m, "wash")
     elif LATER.search(account.source[row.start : row.end]):
         lot = declare(account, m, "later")
