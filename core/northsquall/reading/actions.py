@@ -1823,12 +1823,12 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     if not doc.steps and _says_what_for(account, r):
         return None
-    by_mass = any(m.amount is not None for m in r.mentions)
+    again = {str(t.value) for t in substances_in(account.source[r.clause.end :])} if not doc.steps and r.mentions else set()
     if (
-        not doc.steps
-        and not by_mass
+        again
         and not r.vessels
         and r.clause.verb is None
+        and all(m.amount is None and (m.moles is not None or m.identity in again) for m in r.mentions)
         and account.doc.title.rstrip("…").startswith(text[:40].strip(" ."))
     ):
         account.spend(r.items)
