@@ -1614,6 +1614,8 @@ def _topic(account: Account, r: Reading) -> None:
         return _quench(account, r)
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
         return _destroy(account, r)
+    if account.doc.steps and FIZZ_OVER.search(text) and any(m.identity in CARBONATES for m in r.mentions):
+        return _neutralise(account, r)
     if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
         return _neutralise(account, r)
     if r.mentions and (verb == "neutralise" or (verb != "wash" and lex.TO_PH.search(text))) and account.doc.steps:
@@ -2677,7 +2679,7 @@ TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to th
 
 def _add(account: Account, r: Reading) -> None:
     """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
-    if not r.measured and TO_THE_BOTTOM.search(r.text):
+    if not r.measured and (TO_THE_BOTTOM.search(r.text) or GO_ON_WHEN.match(r.text)):
         return None
     if not r.mentions and not r.vessels and not lex.MIX_REFERENCE.search(r.text) and not account.waiting and not unspent(account):
         return _later(account, r)
@@ -2686,6 +2688,13 @@ def _add(account: Account, r: Reading) -> None:
     return _bring(account, r)
 
 
+GO_ON_WHEN = re.compile(r"^\W*(?:then )?(?:go|carry|proceed|continue)(?: on)?\b[^.;]{0,12}\b(?:only|when|if|once|after)\b", re.I)
+""" "Go on only when the purple has gone brown (5-15 min)": what is waited for."""
+FIZZ_OVER = re.compile(
+    r"\b(?:till|until) (?:it |there (?:is|was) )?(?:no longer|no more|stops?|stopped|doesn't|does not|didn't|did not|ceases to|has stopped) (?:any )?(?:fizz\w*|foam\w*|froth\w*|effervesc\w*)",
+    re.I,
+)
+CARBONATES = ("sodium carbonate", "sodium hydrogen carbonate", "potassium carbonate", "potassium hydrogen carbonate", "calcium carbonate")
 TO_A_LAYER = re.compile(
     r"\b(?:on )?to the (?:upper|lower|top|bottom|organic|oily?|product|remaining|other)(?: (?:one|layer|phase|liquid))?\b", re.I
 )
@@ -2764,7 +2773,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     if _pours(account, r) or _into_acid(account, r):
         return _quench(account, r)
-    if _into_the_next_vessel(account, r):
+    if _into_the_next_vessel(account, r) or (ADDED_TO.match(text) and _batch_into(account, r)):
         return None
     if _lump_into(account, r):
         return None
@@ -2788,7 +2797,12 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         for v in r.vessels
         if not (busy and account.main is not None and v.nominal_mL is None and v.kind != account.main.kind and v.article == "the")
     ]
-    if busy and account.main is not None and not account.main.named and (INTO_SIZED.search(text) or IN_SIZED.search(text)):
+    both = (
+        re.match(r"^\W*(?:both|they|these|all|it|everything|this)\b[^.;]{0,12}\b(?:go|goes|went|put|placed|are|is)\b", text, re.I)
+        is not None
+    )
+    sized = INTO_SIZED.search(text) or IN_SIZED.search(text) or (both and any(v.nominal_mL is not None for v in r.vessels))
+    if busy and account.main is not None and not account.main.named and sized:
         main_vessel(
             account, [v for v in r.vessels if v.nominal_mL is not None]
         )  # "the amalgam goes into a 500 mL flask together with 24 g of …"
@@ -3695,7 +3709,8 @@ def _batch_into(account: Account, r: Reading) -> bool:
     solid = account.isolated == "filter" and re.search(
         r"\bthe (?:\w+ ){0,2}(?:salt|cake|crystals|solid|powder|precipitate|product)\b", before, re.I
     )
-    if into is None or other is None or not account.batch or not (solid or lex.BATCH_REFERENCE.search(before)):
+    batch = lex.BATCH_REFERENCE.search(before) is not None or ADDED_TO.match(r.text) is not None
+    if into is None or other is None or not account.batch or not (solid or batch):
         return False
     there = [m for m in r.measured if m.start > into.start]
     if not there or any(m.start < into.start for m in r.measured):
@@ -3713,6 +3728,11 @@ def _batch_into(account: Account, r: Reading) -> bool:
     return True
 
 
+ADDED_TO = re.compile(
+    r"^\W*(?:then )?(?:it|(?:the|this) (?:[\w-]+ ){0,3}(?:solution|mixture|suspension|liquor|slurry|lot)|all of (?:it|this)) (?:was|is|were|are) (?:then |now |slowly |quickly )*(?:added|run|dripped|let)\b[^.;]*\b(?:in)?to\b",
+    re.I,
+)
+""" "It was then added in one portion to cuprous chloride (22 g) in acid in a 500 mL flask"."""
 COLD_C = 15.0
 """Up to here a temperature told with the ice is that of the ice, and not of what is poured on to it."""
 

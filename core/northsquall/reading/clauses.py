@@ -185,7 +185,7 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
         return []  # an aside
     out = [
         c
-        for part in _holds(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens))))))))
+        for part in _holds(_same_unit(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))))
         for c in _cut(part, number)
     ]
     for clause in out:
@@ -372,6 +372,21 @@ def one_to_one(items: list[Item]) -> list[Item]:
             n += 1
         ratio = [a, Token("mark", ":", sign.start, sign.end), b]
         return [*items[:x], *ratio, *items[x : i - 1], *items[n:]]
+    return items
+
+
+def _same_unit(items: list[Item]) -> list[Item]:
+    """ "8.66 g of A and 5.38 of B": the second number is in grams as well."""
+    for i in range(2, len(items) - 2):
+        x, before = items[i], items[i - 1]
+        if not (isinstance(x, Token) and x.kind == "num" and is_word(items[i + 1], "of") and is_word(before, "and", ",")):
+            continue
+        value = float(x.value or 0.0)
+        first = next((y for y in items[:i] if isinstance(y, Qty) and y.dim in ("mass", "volume")), None)
+        named = next((k for k in range(i + 2, min(i + 7, len(items))) if isinstance(y := items[k], Token) and y.kind == "sub"), None)
+        if first is None or named is None or (value == int(value) and value < 5) or any(isinstance(y, Qty) for y in items[i + 1 : named]):
+            continue
+        return _same_unit([*items[:i], Qty(value, first.unit, x.start, x.end), *items[i + 1 :]])
     return items
 
 
@@ -731,6 +746,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             kind = "hold"  # "let it stand"
         if x.low == "dissolved" and is_word(before, "which", "it"):
             continue
+        if x.low in ("rinse", "rinsed", "rinses") and (
+            is_word(after, "over") or (is_word(after, "it") and is_word(at(items, i + 2), "over"))
+        ):
+            continue  # "into a volumetric flask, rinse it over"
         if x.low == "left" and isinstance(before, Token) and before.kind == "sub" and (after is None or is_word(after, ",", ".", ";", ")")):
             continue  # "about 30 mL phosphorus trichloride left": what there is
         if (

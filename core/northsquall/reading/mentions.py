@@ -119,6 +119,8 @@ def portion_size(items: list[Item], i: int) -> bool:
     """Whether the quantity at `i` is the size of a portion and not an amount: "in 5 mL lots", "in portions of 5 g", "0.1 g at a time"."""
     after = [x.low for x in items[i + 1 : i + 4] if isinstance(x, Token)]
     before = [x.low for x in items[max(0, i - 3) : i] if isinstance(x, Token)]
+    if before[-1:] == ["of"] and before[-2:-1] and before[-2] in PORTIONS and _count(items, i) > 1 and after[:1] == ["of"]:
+        return False  # "three lots of 25 mL of ether"
     if (
         after[:3] == ["at", "a", "time"]
         or (after[:1] == ["each"] and set(before) & {"of", "about", "some", "roughly", "approximately"})
@@ -197,6 +199,9 @@ def _left(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                 if y.start not in busy:
                     take(m, y)
             j = k
+        elif x.low.endswith("hydrate") and is_word(at(items, j + 1), "of"):
+            whole = f"{m.identity} {x.low}"  # "5.38 g of the monohydrate of sodium dihydrogen phosphate"
+            m.identity = whole if whole in catalogue().substances else m.identity
         elif x.low in ("weight", "mass", "volume") and is_word(items[j - 1], "by") and is_quantity(at(items, j - 2), "percent"):
             j -= 1  # "105 mL of 50 percent by weight nitric acid"
         elif x.low in LEFT and x.low != "in" and _leads(items, j, busy):
@@ -449,7 +454,7 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
 
 def _may_name(x: Item) -> bool:
     """Whether an item can lead to a mention: a quantity, a substance, a common noun or a word for a part of something."""
-    return type(x) is Qty or x.kind == "sub" or x.low in lex.GENERIC or x.low in PARTS or x.low in VAGUE  # type: ignore[union-attr]
+    return type(x) is Qty or x.kind == "sub" or x.low in lex.GENERIC or x.low in PARTS or x.low in FRACTIONS or x.low in VAGUE  # type: ignore[union-attr]
 
 
 def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]:
@@ -1021,6 +1026,13 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
         share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None
         if x.low == "half" and i + 1 < len(items) and is_word(items[i + 1], "-", "moon", "full", "filled", "way"):
             continue  # "half-moon stirrer", "half full"
+        if (
+            x.low in FRACTIONS
+            and x.low != "half"
+            and is_word(at(items, i + 1), "of")
+            and is_word(at(items, i + 2), "it", "this", "that", "them")
+        ):
+            share = FRACTIONS[x.low]  # "I let about a fifth of it in"
         if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
             out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
         elif x.low in lex.GENERIC and not (

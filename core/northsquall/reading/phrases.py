@@ -310,6 +310,9 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             continue  # "Vessel 500 mL flask, …"
         if kind in ("conical", "erlenmeyer") or (kind == "flask" and i and is_word(items[i - 1], "conical", "erlenmeyer")):
             kind = "conical flask"
+        if kind == "volumetric" and is_word(at(items, i + 1), "flask", "flasks"):
+            continue
+        kind = "flask" if kind == "volumetric" else kind
         phrase = VesselPhrase(kind, item.start, item.end, i)
         for j in range(i - 1, max(-1, i - 16), -1):
             left = items[j]
@@ -631,7 +634,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
 
 
 PUT_INTO = re.compile(
-    r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down)? in(?:to)?\b[^,;]{0,30}$"
+    r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down)? in(?:to)?\b[^,;]{0,45}$"
     r"|\b(?:put|place[ds]?|sets?|lower(?:ed|s)?|stand|dip(?:ped|s)?|immersed?|plunged?|bed|stood) the (?:whole )?(?:[\w-]+ )?(?:flask|beaker|pot|vessel|tube|reactor)s?(?: down)? in(?:to)?\b[^,;]{0,30}$"
 )
 """A vessel that is set into ice is not poured on to it."""
@@ -774,9 +777,10 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         held = "ice-salt" if "salt" in words else "dry-ice" if dry else next((k for k in ("oil", "sand") if k in words), "thermostat")
         bath = Bath(kind=held, T_C=q.value, span=(items[first].start, q.end))  # type: ignore[arg-type]
         return bath, first, i + 2, [*used, q]
+    bath_stuff = BATH_STUFF if words & {"ice", "dry", "cold", "cooling"} else BATH_STUFF[:4]  # not "rinsed over the bath with acetone"
     filled = next((x for x in items[i + 2 : i + 7] if isinstance(x, Token) and x.kind == "sub"), None)
     brings = (
-        is_word(at(items, i + 1), "with") and filled is not None and filled.value not in BATH_STUFF
+        is_word(at(items, i + 1), "with") and filled is not None and filled.value not in bath_stuff
     )  # "acidified in an ice bath with HCl"
     if i + 1 < len(items) and not brings and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
         k, depth = i + 2, 0

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from itertools import pairwise
 
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
@@ -36,6 +37,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         if before[-1:] == ["with"] and i + 1 < len(items) and is_word(items[i + 1], "of") and not product:
             continue  # "salt it out with 20 g of salt"
         told = set(before) & lex.RESULT_WORDS
+        last_run = any(is_word(a, "last") and is_word(b, "run", "time", "batch", "crop") for a, b in pairwise(items[max(0, i - 8) : i]))
+        told = told if last_run else told - {"last"}  # not "the last bit of yellow, and ten grams of salt"
         if told == {"weighed"} and owner is not None and not product:
             told = set()  # "weighed 0.2 g of sodium carbonate": taken, not got
         said = bool(told) or clause.label in RESULT_LABELS or (i <= 2 and bool(set(before) & {"crystals", "solid", "oil"}))
