@@ -11,7 +11,7 @@ from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
 
 NO_START = re.compile(
-    r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|(?:minutes?|hours?|min)[,:] (?:and )?nothing(?=[.,;]|$)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
+    r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|nothing (?:on|at) the thermometer|(?:minutes?|hours?|min)[,:] (?:and )?nothing(?=[.,;]|$)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start)|(?:did|does|do|do|doing) nothing|no (?:reaction|sign|change|start|onset)\b[^.;\n]{0,22}\b(?:visible|seen|observed|noticed|noticeable|to be seen|starting|beginning)|no sign of (?:it|a start|any reaction|reaction|life)|nothing (?:moved|moves|began|begins|started|starts|came)"
     r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b",
     re.I,
@@ -52,7 +52,7 @@ TESTS = re.compile(
 )
 CONTROLS = re.compile(
     r"\b(control|previously shown|known to|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
-    r"|alongside|beside|on fresh|fresh caustic|works|a drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first )?(?:on|with|against))\b",
+    r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first )?(?:on|with|against))\b",
     re.I,
 )
 

@@ -189,7 +189,16 @@ def _demands(
         whole.unknown = whole.unknown or s.unknown
     out: dict[str, Demand] = {}
     asked: dict[str, float] = {}
-    unknown = {g for w in trials for e in w.entries for g, n in e.gas.items() if n > 1e-8} if trials else set()
+    sure: dict[str, float] = {}
+    for r in found:
+        sure[r.gas] = sure.get(r.gas, 0.0) + r.mol[2]
+    unknown: set[str] = set()
+    for w in trials:  # what comes beyond the amount that is known, once the missing amounts are there
+        told: dict[str, float] = {}
+        for e in w.entries:
+            for g, n in e.gas.items():
+                told[g] = told.get(g, 0.0) + n
+        unknown |= {g for g, n in told.items() if n > 1.01 * sure.get(g, 0.0) + 1e-8}
     for g in dict.fromkeys([r.gas for r in found] + list(side)):
         record = record_of(g)
         ours = [r for r in found if r.gas == g]

@@ -1774,7 +1774,12 @@ def _fragment(account: Account, r: Reading) -> None:
     only = len(r.items) <= 3 and re.match(r"\W*(?:over|during|in the course of)\b", text, re.I)  # "5.5 mL. Over 30 min."
     if only and duration is not None and "funnel" in account.waiting.values():
         return _bring(account, r)
-    if duration is not None and (only or re.match(r"\W*(?:altogether|in all|in total|all in all)\b", text, re.I)):
+    in_all = re.match(
+        r"\W*(?:altogether|in all|in total|all in all)\b|\W*(?:about |some |roughly )?[\d.,]+ ?(?:h|hours?|min|minutes?) (?:altogether|in all|in total)\W*$",
+        text,
+        re.I,
+    )
+    if duration is not None and (only or in_all):
         doses = [s for s in doc.steps if s.kind in ("dose", "add")]
         if doses and doses[-1].duration is None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
@@ -2870,8 +2875,10 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         place(account, begun, stood)
         lots, empty = [x for x in lots if x not in stood], False
     limit = temperatures_in(r.clause)[1]
-    slow = duration is not None or lex.SLOWLY.search(text) or (limit is not None and not charge)
-    if empty:
+    at_once = lex.ALL_AT_ONCE.search(text) is not None
+    slow = duration is not None or lex.SLOWLY.search(text) or (limit is not None and not charge and not at_once)
+    dissolves = both and sized and not durations_in(r.clause)[0] and all(x.identity in RECEIVERS for x in lots)
+    if empty or dissolves:  # "both go in 800 mL of water in a 1 L beaker"
         kind = "charge"
     elif charge and not slow:
         kind = "charge" if verb == "charge" and not lex.ALL_AT_ONCE.search(text) else "add"
@@ -4394,6 +4401,10 @@ STARTERS = {"iodine": {"magnesium"}, "1,2-dibromoethane": {"magnesium"}, "mercur
 def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
+    for moved in doc.steps:  # what is poured back into the vessel in which it stood all along moves nowhere
+        moved.from_vessel = None if moved.from_vessel == moved.vessel else moved.from_vessel
+    if any(s.kind == "transfer" and s.from_vessel is None for s in doc.steps):
+        _in_order(doc, [s for s in doc.steps if s.kind != "transfer" or s.from_vessel is not None])
     _stayed(account)
     for lot in doc.materials:
         s = catalogue().substances.get(lot.identity or "")

@@ -230,8 +230,8 @@ def _leads(items: list[Item], j: int, busy: set[int]) -> bool:
             return x.start not in busy
         if x.low in lex.STRENGTH_WORDS or x.text == ":" or x.text == "+":
             return True
-        if x.low == "ice":
-            continue  # "ice-cold methanol"
+        if x.low == "ice" or x.low.endswith("hydrate"):
+            continue  # "ice-cold methanol", "5.4 g of the monohydrate of"
         if x.kind == "sub" or (x.low not in LEFT and x.kind != "num" and x.text not in ").×x" and x.low not in COUNTS):
             return False
     return False

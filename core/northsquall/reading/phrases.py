@@ -930,7 +930,7 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     k = first
     while k > 1 and is_word(items[k - 1], *APPROX):
         k -= 1
-    if k > 1 and is_word(items[k - 1], "and", "+", "plus") and isinstance(w := items[k - 2], Token) and w.value == "water":
+    if k > 1 and is_word(items[k - 1], "and", "+", "plus", "with") and isinstance(w := items[k - 2], Token) and w.value == "water":
         first = k - 2  # "in a bowl with water and about a pound of ice"
     last = i
     k = i + 1

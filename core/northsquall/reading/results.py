@@ -61,7 +61,7 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         bare = (
             owner is None
             and late
-            and clause.verb in (None, "dry", "filter", "wash", "recrystallise", "distil", "extract", "stop")
+            and (clause.verb in (None, "dry", "filter", "wash", "recrystallise", "distil", "extract", "stop") or before[-1:] == [":"])
             and (before[-1:] == [":"] or not re.search(r"\b(leave|leaving|left|under|ice)\b", text, re.I))
         )
         alone = (
