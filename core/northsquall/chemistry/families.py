@@ -352,6 +352,9 @@ def _reactions_for(present: frozenset[str], wanted: tuple[str, ...]) -> tuple[Re
             continue
         if present & set(family.when.get("absent", ())):
             continue
+        without = family.when.get("absent_smarts")
+        if without and any(fits({"smarts": without}, s) for s in organics):
+            continue
         role = family.record.get("role")
         if not role:
             if family.record.get("wanted_only") and not family.fixed & set(wanted):

@@ -32,7 +32,7 @@ PROPERTIES: dict[str, tuple[str, float, float, tuple[str, ...]]] = {
 }
 """Per property: unit, lowest, highest, phases."""
 WHEN = {
-    "acid", "base", "no_acid", "no_base", "water", "dry", "wet", "water_per_acid", "water_per", "water_per_acid_min", "needs", "absent", "T", "slow", "standing", "distil", "cool",
+    "acid", "base", "no_acid", "no_base", "water", "dry", "wet", "water_per_acid", "water_per", "water_per_acid_min", "needs", "absent", "absent_smarts", "T", "slow", "standing", "distil", "cool",
     "takes_base", "excess",
 }  # fmt: skip
 RECORD = {

@@ -378,6 +378,8 @@ class _Builder:
                 source = next((v for v in self.procedure.vessels if v.name == step.from_vessel), None)
                 if COLD.search(step.text) or (source is not None and source.bath is not None):
                     feed_T = 5.0 + ZERO_C
+                elif source is not None and (told := self._left_at(step)) is not None:
+                    feed_T = told + ZERO_C
                 feed_T = self.iced_C.get(step.n, feed_T - ZERO_C) + ZERO_C
                 if not segments and step.kind == "charge":
                     start = [a + b for a, b in zip(start, feed, strict=True)]
@@ -431,6 +433,14 @@ class _Builder:
                 )
             )  # fmt: skip
         return segments, start, present_cp
+
+    def _left_at(self, step: Step) -> float | None:
+        """°C to which what is run over was cooled before, where the text says it and it is under the room's; None elsewhere."""
+        before = [
+            s for s in self.procedure.steps if s.n < step.n and s.vessel == step.from_vessel and s.T_range is not None and s.T_of == "pot"
+        ]
+        last = before[-1].T_range.value if before and before[-1].T_range is not None else None
+        return last if last is not None and last < self.ambient - ZERO_C else None
 
     def _held_K(self, step: Step, cold: bool) -> float:
         """The low end of the window that a cold bath holds in this step, or in the first feed behind it: colder than that nobody lets the pot go."""

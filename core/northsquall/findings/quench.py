@@ -393,7 +393,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is)?|there(?:'s| is) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
+    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -804,6 +804,8 @@ HOT_ACID_C = 90.0
 """From here on strong acid alone needs protection and somebody near (assumption)."""
 
 
+MUCH_ACID_MOL = 1.0
+"""Strong acid from which protection is wanted whatever it does (common practice, no source)."""
 LEAST_FUEL_MOL = 0.05
 """A litre of a gas that burns (common practice, no source)."""
 
@@ -814,6 +816,8 @@ def _can_hurt(c: Context, mol: float) -> bool:
         return True
     if any(e.conditions.T_high >= HOT_ACID_C and sum(free_acids(e.after).values()) > 0.2 for e in c.stand_in.entries):
         return True  # strong acid, hot
+    if any(sum(free_acids(e.after).values()) > MUCH_ACID_MOL for e in c.stand_in.entries):
+        return True
     if c.gas is None:
         return False
     known = {r.gas for r in c.gas.releases}

@@ -264,6 +264,14 @@ class Reading:
             self.account.used |= {q.start for q in m.used}
             return True  # "Dean-Stark trap (9 mL of water)": what came over
         told = GAS_WORD.search(self.account.source[max(0, m.start - 14) : m.start]) is not None
+        alone = (
+            self.clause.verb is None
+            and bool(self.account.doc.steps)
+            and m.first <= 1
+            and m.moles is not None
+            and "gas" not in self.clause.label
+        )
+        told = told or (alone and not lex.GAS_FED.search(self.text))  # "Hydrogen chloride about 0.1 mol in this step": what comes
         listed = any(self.account.lot(k).identity == m.identity for k in self.account.waiting)  # solid carbon dioxide of the list
         if (
             m.amount is None
@@ -920,7 +928,8 @@ BATH_UNDER = re.compile(
 
 
 IS_HARMFUL = re.compile(
-    r"^\W*(?:the )?[\w()' -]{3,40}? (?:is|are) (?:(?:an?|very|highly|extremely|strongly|both|suspected|known|acutely) )*(?:toxic|poison\w*|carcinogen\w*|cancer|corrosive|flammable|inflammable|lachrymator\w*|harmful|irrita\w+|sensiti[sz]\w+|mutagen\w*|caustic|explosive|pyrophoric|suspected to|known to|said to)\b",
+    r"^\W*(?:the )?[\w()' -]{3,40}? (?:is|are) (?:(?:an?|very|highly|extremely|strongly|both|suspected|known|acutely) )*(?:toxic|poison\w*|carcinogen\w*|cancer|corrosive|flammable|inflammable|lachrymator\w*|harmful|irrita\w+|sensiti[sz]\w+|mutagen\w*|caustic|explosive|pyrophoric|suspected to|known to|said to)\b"
+    r"|^\W*(?:the )?[\w()' -]{3,40}? (?:reacts?|fumes?|ignites?|decomposes?|attacks?|burns?) (?:(?:very|so|quite) )?(?:violently|vigorously|explosively|strongly|in (?:moist )?air|the skin|the eyes|on contact)\b(?![^.;]*\b(?:add|charge|pour|drip)\w*\b)",
     re.I,
 )
 """What a substance does to people, as a sentence of its own: said of it, and nothing done."""
@@ -3784,6 +3793,13 @@ def _fraction_into(account: Account, r: Reading) -> bool:
     return True
 
 
+def _onto_acid(account: Account, lots: list[Material]) -> bool:
+    """Whether the batch holds nitrite and goes on to acid and ice: it is diazotised there, and nothing is over yet."""
+    batch = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
+    acid = any(x.identity in (*ACIDS, "hydrochloric acid") for x in lots)
+    return acid and bool(batch & {"sodium nitrite", "potassium nitrite"})
+
+
 def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
     account.late = True
@@ -3801,6 +3817,15 @@ def _quench(account: Account, r: Reading) -> None:
         vessel = next(v for v in account.doc.vessels if v.name == stands)
     if vessel is None or vessel.name == source:
         vessel = account.vessel(None, "beaker", "for the ice, not named")
+    if _onto_acid(account, lots):
+        first = new_step(account, r.clause, "charge", vessel=vessel.name)
+        first.duration = first.T_limit = first.T_range = None
+        first.all_at_once = False
+        place(account, first, lots)
+        step = new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=source)
+        step.kind = "add" if step.all_at_once else "dose"
+        account.main, account.place, account.late, account.last = vessel, None, False, vessel
+        return
     account.quench = vessel
     step = new_step(account, r.clause, "quench", vessel=vessel.name, from_vessel=source)
     if step.T_range is not None and OF_THE_QUENCH.search(r.text):

@@ -183,6 +183,9 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
             label, tokens = name.replace(" - ", "-"), tokens[colon + 1 :]
     if tokens and tokens[0].text == "(" and tokens[-1].text == ")" and not any(t.kind == "num" for t in tokens):
         return []  # an aside
+    told = any(t.low in ("gives", "give", "makes", "is", "are", "=", "would", "leaves") for t in tokens[1:10])
+    if told and tokens[0].text == "(" and tokens[-1].text == ")" and sum(t.text == "(" for t in tokens) == 1:
+        return []  # "(Excess acid: 0.30 mol gives 0.30 mol of hydrogen chloride, dissolved in the ice water)"
     out = [
         c
         for part in _holds(_same_unit(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))))
@@ -474,7 +477,7 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             x.low == "dry"
             and is_word(before, ",")
             and is_word(after, ",")
-            and (isinstance(y := at(items, i - 2), Qty) or (y is not None and y.kind == "sub"))
+            and (isinstance(y := at(items, i - 2), Qty) or (y is not None and (y.kind == "sub" or y.text == ")")))
         ):
             continue  # "benzoic acid, dry, by the spatula": how it is
         if kind == "dry" and is_word(after, "sand", "ice", "powder", "chemical", "nitrogen", "argon"):

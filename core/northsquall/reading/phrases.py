@@ -634,7 +634,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
 
 
 PUT_INTO = re.compile(
-    r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down)? in(?:to)?\b[^,;]{0,45}$"
+    r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down| back| again)? in(?:to)?\b[^,;]{0,45}$"
     r"|\b(?:put|place[ds]?|sets?|lower(?:ed|s)?|stand|dip(?:ped|s)?|immersed?|plunged?|bed|stood) the (?:whole )?(?:[\w-]+ )?(?:flask|beaker|pot|vessel|tube|reactor)s?(?: down)? in(?:to)?\b[^,;]{0,30}$"
 )
 """A vessel that is set into ice is not poured on to it."""
