@@ -75,6 +75,26 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                     return
 
 
+LEAST_NITRIC_MOL = 0.02
+
+
+@rule("Q12")
+def nitric_among_solvents(c: Context) -> Iterator[Finding]:
+    """Q12: nitric acid, dilute too, goes where solvents are collected: it oxidises them there, and gas comes in a can with its cap on."""
+    text = c.procedure.source_text
+    for m in next(p for p, name, _ in STREAMS if name == "solvent waste").finditer(text):
+        begin = sentence_start(text, m.start())
+        step = c.step_at(m.start())
+        if step is None or KEPT_APART.search(text[begin : m.end() + 30]):
+            continue
+        for contents in _stream_of(c, step, text[begin : m.end() + 30]):
+            if contents.get("NO3-", 0.0) > LEAST_NITRIC_MOL and contents.get("H+", 0.0) > LEAST_NITRIC_MOL:
+                yield finding(
+                    "Q12", "condition", f"Nitric acid goes to “{m.group().strip()}”: dilute too it oxidises solvents, later and with gas.", step=step, span=(m.start(), m.end()), limit="acids apart from solvents", remedy="Neutralise it first, or a container of its own with a vented cap.", source="handbook 3.4; common practice", short="waste meets",
+                )  # fmt: skip
+                return
+
+
 HALOGENATED = re.compile(
     r"\b(?:chloroform|dichloromethane|methylene chloride|DCM|carbon tetrachloride|(?:tri|tetra)chloroeth\w+|dichloroethane|dichlorobenzene)\b[^.;\n]{0,30}"
     r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b", re.I,
