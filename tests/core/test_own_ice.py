@@ -30,7 +30,8 @@ def peak(a: Assessment) -> float:
 def test_ice_in_the_pot_holds_a_limit_that_a_bare_beaker_does_not() -> None:
     """Common practice, no source: ice goes into the beaker of a diazotisation or coupling, and holds it cold."""
     bare, with_ice = acetylated(0), acetylated(400)
-    assert "H02" in {f.code for f in bare.findings if f.severity == "stop"}
+    warm = next(f for f in bare.findings if f.code == "H02")
+    assert warm.severity == "condition" and any("no bath is written" in x for x in warm.parts)
     assert "H02" not in {f.code for f in with_ice.findings if f.severity == "stop"}
     assert peak(with_ice) < peak(bare) - 10
 

@@ -85,7 +85,7 @@ def nitric_among_solvents(c: Context) -> Iterator[Finding]:
     for m in next(p for p, name, _ in STREAMS if name == "solvent waste").finditer(text):
         begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
-        if step is None or KEPT_APART.search(text[begin : m.end() + 30]):
+        if step is None or KEPT_APART.search(re.split(r"[.\n]", text[begin:], maxsplit=1)[0]):
             continue
         for contents in _stream_of(c, step, text[begin : m.end() + 30]):
             if contents.get("NO3-", 0.0) > LEAST_NITRIC_MOL and contents.get("H+", 0.0) > LEAST_NITRIC_MOL:

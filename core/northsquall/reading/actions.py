@@ -1623,7 +1623,7 @@ def _topic(account: Account, r: Reading) -> None:
         return _quench(account, r)
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
         return _destroy(account, r)
-    if account.doc.steps and FIZZ_OVER.search(text) and any(m.identity in CARBONATES for m in r.mentions):
+    if account.doc.steps and FIZZ_OVER.search(text) and any(m.identity in CARBONATES for m in r.mentions) and not _pours(account, r):
         return _neutralise(account, r)
     if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
         return _neutralise(account, r)
@@ -2614,7 +2614,7 @@ def _charge(account: Account, r: Reading) -> None:
             account.holds(account.main.name if account.main else None)
             or account.waiting
             or r.clause.verb is None
-            or re.search(r"\b(?:dropping|addition|tap|pressure[- ]equali[sz]\w+|feed) funnel\b", r.text, re.I)
+            or re.search(r"\b(?:in|into) (?:the|an?|its) (?:dropping|addition|tap|pressure[- ]equali[sz]\w+|feed) funnel\b", r.text, re.I)
         )
     ):
         return _draw(account, r)
