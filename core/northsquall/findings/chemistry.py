@@ -167,7 +167,11 @@ def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
     if step is None or not h.tamed or entry.mixed.get(h.tamed["by"], 0.0) <= 0:
         return False
     high = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
-    return bool(step.portions or step.duration) and high is not None and high <= h.tamed["T"]
+    little = bool(step.portions or step.duration) or BY_DROPS.search(step.text) is not None
+    return little and high is not None and high <= h.tamed["T"]
+
+
+BY_DROPS = re.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
 
 
 ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide"}
@@ -222,6 +226,10 @@ LEFT_WET = re.compile(
 MEETS_FUEL = ("nitric-acid", "permanganate", "chromate", "perchloric", "chlorate", "peroxide")
 
 
+MUCH_ACID_MOL = 1.0
+"""Strong acid beside the oxidiser from which a solvent goes off in it at once (assumption)."""
+
+
 @rule("S04")
 def wet_with_solvent(c: Context) -> Iterator[Finding]:
     """S04, reachable in one step: what was rinsed with a solvent, and may be wet with it, goes into a strong oxidiser."""
@@ -243,7 +251,7 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
             continue
         name = pairs.classes()[next(k for k in MEETS_FUEL if k in pairs.classes_in(into.mixed))]["name"]
         yield finding(
-            "S04", "condition", f"“{m.group().strip()}”: what is still wet with {m[1].lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
+            "S04", "stop" if into.mixed.get("H+", 0.0) > MUCH_ACID_MOL else "condition", f"“{m.group().strip()}”: what is still wet with {m[1].lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
         )  # fmt: skip
         return
 

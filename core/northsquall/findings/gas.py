@@ -968,7 +968,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 
 SMELL = re.compile(
     r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?smell|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose)\b"
-    r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b",
+    r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b",
     re.I,
 )
 

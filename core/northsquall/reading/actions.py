@@ -950,7 +950,10 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     told = [
         x.value
         for i, x in enumerate(clause.items)
-        if isinstance(x, Token) and x.kind == "sub" and not is_word(at(clause.items, i - 1), "for")
+        if isinstance(x, Token)
+        and x.kind == "sub"
+        and not is_word(at(clause.items, i - 1), "for")
+        and not (x.value not in ("ice", "water") and lex.no_material(clause.items, i))  # "bromine gloves"
     ]
     if told and all(x in ("ice", "water") for x in told) and THEN_ON_IT.match(behind):
         return False  # "Have 300 g of ice ready in a beaker. Pour the batch on it."
@@ -1623,6 +1626,8 @@ def _topic(account: Account, r: Reading) -> None:
         return _quench(account, r)
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
         return _destroy(account, r)
+    if account.doc.steps and NO_MORE_GAS.search(text) and r.mentions and _hydride_there(account) and not _pours(account, r):
+        return _destroy(account, r)
     if account.doc.steps and FIZZ_OVER.search(text) and any(m.identity in CARBONATES for m in r.mentions) and not _pours(account, r):
         return _neutralise(account, r)
     if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
@@ -1646,7 +1651,7 @@ THE_REST = re.compile(
 )
 WAITS_FOR_NEXT = re.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
 RINSED_OUT = re.compile(
-    r"^\W*(?:what(?:ever)? (?:is|was|had been|remained|remains)(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
+    r"^\W*(?:what(?:ever|['’]s)?(?: is| was| had been| remained| remains)?(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
     r"|\b(?:rinse|wash|flush|swill)(?:ed)? (?:out )?(?:the (?:residue|rest|remains|generator)|what (?:is|was) left)\b",
     re.I,
 )
@@ -2708,6 +2713,14 @@ FIZZ_OVER = re.compile(
     r"\b(?:till|until) (?:it |there (?:is|was) )?(?:no longer|no more|stops?|stopped|doesn't|does not|didn't|did not|ceases to|has stopped) (?:any )?(?:fizz\w*|foam\w*|froth\w*|effervesc\w*)",
     re.I,
 )
+NO_MORE_GAS = re.compile(r"\b(?:until|till) (?:there(?:'s| is| was) )?no (?:more |further )?(?:gas|hydrogen|bubbl\w+)\b", re.I)
+
+
+def _hydride_there(account: Account) -> bool:
+    """Whether the batch was given a hydride, of which some is left to destroy."""
+    return any("hydride" in (x.identity or "") and x.step is not None for x in account.doc.materials)
+
+
 CARBONATES = ("sodium carbonate", "sodium hydrogen carbonate", "potassium carbonate", "potassium hydrogen carbonate", "calcium carbonate")
 TO_A_LAYER = re.compile(
     r"\b(?:on )?to the (?:upper|lower|top|bottom|organic|oily?|product|remaining|other)(?: (?:one|layer|phase|liquid))?\b", re.I

@@ -188,7 +188,9 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
         return []  # "(Excess acid: 0.30 mol gives 0.30 mol of hydrogen chloride, dissolved in the ice water)"
     out = [
         c
-        for part in _holds(_same_unit(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))))
+        for part in _holds(
+            _per_litre(_same_unit(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))))
+        )
         for c in _cut(part, number)
     ]
     for clause in out:
@@ -393,6 +395,17 @@ def _same_unit(items: list[Item]) -> list[Item]:
     return items
 
 
+def _per_litre(items: list[Item]) -> list[Item]:
+    """ "2 L of bath, potassium cyanide 60 g/L": what is in all of it, where the sentence says how much there is."""
+    for i, x in enumerate(items[:-2]):
+        per = is_word(items[i + 1], "/", "per", "a") and is_word(items[i + 2], "l", "litre", "liter", "litres")
+        whole = next((y for y in items[:i] if isinstance(y, Qty) and y.dim == "volume"), None)
+        if isinstance(x, Qty) and x.dim == "mass" and per and whole is not None:
+            mass = replace(x, value=x.value * convert(whole.value, whole.unit, "volume") / 1e3, approx=x.approx or whole.approx)
+            return [*items[:i], mass, *items[i + 3 :]]
+    return items
+
+
 MEASURED_OUT = ("measured", "drawn", "weighed", "taken", "poured", "prepared")
 
 
@@ -537,6 +550,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "into an ice-cooled mixture of"
         if x.low == "stirred" and is_word(before, "a", "an", "the", "well", "vigorously") and is_word(after, ","):
             continue  # "into a stirred, ice-cooled mixture"
+        held = is_word(before, ")") or is_quantity(before, "volume", "mass") or (isinstance(before, Token) and before.kind == "sub")
+        if x.low == "containing" and held and any(is_word(y, "into", "in", "onto", "on", "with") for y in items[:i]):
+            continue  # "poured into cold water (800 mL) containing bisulfite (5 g)"
         if x.low in ("containing", "contains", "holds") and any(is_quantity(y, "percent") for y in items[i + 1 : i + 3]):
             continue  # "bleach containing 5 % of hypochlorite was run in"
         if x.low == "heating" and is_word(before, "mantle", "electric", "oil", "block") and is_word(after, "only", "allowed", ","):

@@ -120,6 +120,8 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         "distil",
         "distilled",
         "hot",
+        "whole",
+        "throughout",
     }
     for i, x in enumerate(items):
         if not (isinstance(x, Token) and x.kind == "num") or i == 0:

@@ -92,7 +92,7 @@ WASTE_MOVES = re.compile(
 GOES_OFF = r"\b(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|\b(?:big|bright|white) flash\b|\bcatch(?:es)? fire\b|\bflares? up\b|\bfires by itself\b"
 """What is lit and burns through, by the author's words."""
 BELOW = re.compile(
-    r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:lifting |lab )?(?:flask|lab ?jack|jack|platform|pot|reactor|vessel|table|stand)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
+    r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:lifting |lab )?(?:flask|beaker|lab ?jack|jack|platform|pot|reactor|vessel|table|stand)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
     re.I,
 )
 NEXT_ONE = re.compile(
@@ -503,7 +503,7 @@ LIMIT_WORDS = {
     "below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most", "surpass", "never", "cut-out", "limit",
 }  # fmt: skip
 STOP_WORDS = {
-    "alarm", "shut", "shuts", "close", "closes", "closed", "stop", "stops", "stopped", "pause", "halted", "interrupted", "off", "cut-out", "reached", "reaches", "gets", "hits", "hit", "passes", "touches",
+    "alarm", "shut", "shuts", "close", "closes", "closed", "stop", "stops", "stopped", "pause", "halted", "interrupted", "off", "cut-out", "reached", "reaches", "gets", "hits", "hit", "passes", "touches", "wait", "waits",
 }  # fmt: skip
 """Words before a temperature at which something ends."""
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
@@ -560,7 +560,7 @@ STRENGTH_WORDS = {"concentrated", "conc", "dilute", "dil", "fuming", "glacial", 
 ADJECTIVES = {
     "cold", "warm", "hot", "crushed", "cracked", "dry", "wet", "solid", "fresh", "freshly", "distilled", "pure", "anhydrous", "powdered", "finely", "ice", "chilled", "iced", "commercial",
     "clean", "strong", "well", "stirred", "technical", "redistilled", "more", "further", "additional", "grade", "reagent", "molten", "cooled", "precooled", "plain", "tap", "deionised", "deionized",
-    "spent", "molar", "fold", "crude", "ordinary", "usual", "coarse", "fine", "granular", "dried", "recrystallised", "recrystallized", "standard", "normal", "neat", "activated", "decolourising", "decolorizing", "animal", "table", "household", "pool", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
+    "spent", "molar", "fold", "crude", "ordinary", "usual", "coarse", "fine", "granular", "dried", "recrystallised", "recrystallized", "standard", "normal", "neat", "activated", "decolourising", "decolorizing", "animal", "table", "household", "pool", "thick", "thin", "abs", "absolute", "granulated", "small", "large", "equal", "good", "old", "lots", "ice-cold", "boiling", "lukewarm", "demineralised", "still",
 } | STRENGTH_WORDS  # fmt: skip
 CONTAINERS = {
     "flask", "beaker", "bucket", "bottle", "jar", "pail", "erlenmeyer", "conical", "funnel", "tub", "bowl", "vessel", "reactor", "cylinder", "pan", "tube", "crock", "pot", "rb", "rbf", "dish", "basin", "can",
