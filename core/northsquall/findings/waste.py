@@ -324,6 +324,9 @@ DISSOLVED = 0.02
 """Part of a gas that stays in what gave it, wet (common practice, no source)."""
 
 
+LIQUOR = re.compile(r"\b(?:filtrates?|(?:mother )?liquors?)\b", re.I)
+
+
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
     """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
     w = c.stand_in
@@ -335,19 +338,23 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
             out.append(dict(s.roots))
     if out:
         return out
+    if LIQUOR.search(sentence):  # what ran through the last filter: all that was in the vessel it came from
+        filtered = next((s for s in reversed(c.procedure.steps) if s.n <= step.n and s.kind == "filter" and s.from_vessel), None)
+        through = [dict(e.after) for e in w.entries if filtered is not None and e.vessel == filtered.from_vessel and e.step < filtered.n]
+        out = through[-1:]
     if step.kind == "filter" and step.from_vessel in w.charged and not CLEANS.search(sentence):  # what ran through
-        return [dict(w.charged[step.from_vessel].roots)]
+        return [*out, dict(w.charged[step.from_vessel].roots)]
     if CLEANS.search(sentence):  # what clings to the glass: something of all that was ever in it
         dregs: dict[str, float] = {}
         for e in w.entries:
             if e.vessel == step.vessel:
                 for r, n in e.after.items():
                     dregs[r] = max(dregs.get(r, 0.0), n) if r != "H+" else n
-        return [dregs] if dregs else []
+        return [*out, dregs] if dregs else out
     entries = [e for e in w.entries if e.step == step.n and e.vessel not in w.lines.values()] or [
         e for e in w.entries if e.vessel == step.vessel and e.step <= step.n
     ][-1:]
-    return [dict(b) for e in entries[-1:] for b in (e.before[0] if e.before else {}, e.after) if b]
+    return [*out, *(dict(b) for e in entries[-1:] for b in (e.before[0] if e.before else {}, e.after) if b)]
 
 
 def _meeting(brought: dict[str, float], held: dict[str, float]) -> Iterator[pairs.Hit]:

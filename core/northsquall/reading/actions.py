@@ -646,6 +646,14 @@ def _clause(account: Account, clause: Clause) -> None:
         account.still = True
     if _went_in(account, clause, text):
         return
+    if (
+        POURED.match(account.source[clause.start : clause.end])
+        and account.doc.steps
+        and clause.start - (last := account.doc.steps[-1]).span[1] < 4
+        and last.kind == "dose"
+    ):
+        last.kind, last.all_at_once = "add", last.duration is None
+        return
     clause = _lead(account, clause)
     if not clause.items:
         return
@@ -690,9 +698,12 @@ NOT_TO_DO = re.compile(
 )
 WAITS_FIRST = re.compile(r"^\W*(?:then |now |and )?wait\b", re.I)
 OF_THAT = re.compile(
-    r"^\W*(?:i |we )?(?:take |bring |measure |use |pour )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it)\b|\([^)]{2,25}\) to pH\b)",
+    r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|\([^)]{2,25}\) to pH\b)",
     re.I,
 )
+POURED = re.compile(r"^\W*(?:just )?(?:pour|poured|tip|tipped)(?: it)?(?: in)?(?: *\n|\W*$)", re.I)
+""" "HCl 25 mL in, no cooling, pour": how the amount before it goes in."""
+IT_IS_THERE = re.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re.I)
 """ "A litre of that into a beaker", "bring 70 mL (0.112 mol) to pH 9": of what the sentence before has named."""
 
 
@@ -717,8 +728,11 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     mol = next((x for x in r.items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "moles"), None)
     if mol is not None:
         take(m, mol)
-    if lex.TO_PH.search(r.text):  # brought to its pH first, and run in by the next sentence
+    there = IT_IS_THERE.match(r.text) is not None
+    if there or lex.TO_PH.search(r.text):  # "there's maybe 20 g of it in the jar"; brought to its pH first, and run in by the next sentence
         declare(account, m, "list")
+        if there:
+            r.vessels = []
         for x in r.measured:
             new_lot(account, x).role = "wash"
         account.spend(r.items)
@@ -745,6 +759,11 @@ LETTER = re.compile(
 PARTICIPLES = re.compile(
     r"(?:(?:and|or|,)? ?(?:filtered|dried|washed|stored|left|kept|isolated|collected|warmed|heated)\b ?(?:off)?,? ?)+", re.I
 )
+WET_GLASS_IN = re.compile(
+    r"^\W*(?:the |dirty |used |greasy )*(?:flasks|beakers|glass(?:ware)?|bottles|tubes|frits|pieces of glass) (?:that (?:were|are) )?(?:rinsed|wet|washed) (?:\w+ )?with\b[^.;]*\b(?:go(?:es)?|went|put|dropped|laid) (?:straight |right |directly )?(?:back )?in\b",
+    re.I,
+)
+""" "Flasks rinsed with acetone go straight in": what is cleaned, and no washing of the batch."""
 FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
 """What runs through the condenser is no charge."""
 GLASS_AFTER = re.compile(
@@ -765,6 +784,8 @@ def _of_the_glass(account: Account, clause: Clause, text: str) -> bool:
     dims = {x.dim for x in clause.items if isinstance(x, Qty)}
     if GLASS_AFTER.search(text) and any(s.kind in ("extract", "distil", "filter", "quench") for s in account.doc.steps):
         return True
+    if WET_GLASS_IN.search(text):
+        return not dims & {"mass", "volume"}
     if FED_CONDENSER.search(text):
         return not dims & {"mass", "volume"}
     return SWEPT_INTO.search(text) is not None and "mass" not in dims

@@ -19,6 +19,7 @@ from northsquall.reading.account import Account
 from northsquall.reading.actions import finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.items import Qty
+from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import apart_of, portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.resume import Resume
@@ -80,6 +81,7 @@ def read(text: str) -> Procedure:
     begun, account = resume.found() or (0, account)
     before = account.trace()
     listing = -1
+    account.spoken = _of_the_title(account.doc, tokens)
     for clause in clauses_of(body, source):
         if clause.label in lex.LABELS_LIST:
             listing = clause.sentence
@@ -174,6 +176,11 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
     if DISPOSAL.search(line):
+        if (
+            stop := re.search(r"(?<=\w{3})\. (?=[A-Z])", line)
+        ) is not None and not listed:  # "Getting rid of sodium. There's maybe twenty grams of it"
+            doc.title = line[: stop.start()]
+            return [t for t in tokens if t.start > source.index(line) + stop.start()]
         return tokens[first:]  # "Quench of the old lithium": what is got rid of is no product
     for i, t in enumerate(head):
         if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
@@ -228,6 +235,13 @@ DISPOSAL = re.compile(
     r"\b(?:residues?|clear-?out|clearing out|disposal|disposing|destruction|destroying|surplus|left-?overs?|getting rid|quench(?:ing)? of|killing)\b",
     re.I,
 )
+
+
+def _of_the_title(doc: Procedure, tokens: list[Token]) -> Mention | None:
+    """What the title says is got rid of: the "it" of the first sentence."""
+    first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), len(tokens))
+    t = next((t for t in tokens[:first] if t.kind == "sub"), None)
+    return Mention(str(t.value), t.text, t.start, t.end, 0) if t is not None and DISPOSAL.search(doc.title) else None
 
 
 def _from_title(account: Account, tokens: list[Token]) -> None:

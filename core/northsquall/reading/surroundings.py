@@ -59,7 +59,7 @@ OTHER = (
     ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:over|on|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
 STORED = re.compile(
-    r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|until (?:next|\w+day|tomorrow)|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste|window[- ]?sill|(?:bottle|can|drum|jar) (?:for|of) (?:the )?(?:used|spent|old|waste)|keep (?:it )?(?:at|in|on|under|cold|cool|dark))\b",
+    r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|(?:until|for) (?:next|\w+day|tomorrow|the next (?:time|day|batch|run))|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste|window[- ]?sill|(?:bottle|can|drum|jar) (?:for|of) (?:the )?(?:used|spent|old|waste)|keep (?:it )?(?:at|in|on|under|cold|cool|dark))\b",
     re.I,
 )
 FUNNEL = re.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|swirl\w* in the funnel)\b", re.I)
