@@ -454,7 +454,8 @@ def _unmarked(tokens: list[Token]) -> list[Token]:
 
 def _cut(items: list[Item], number: int) -> list[Clause]:
     """Cut a sentence into clauses, one verb each, at the last separator before the next verb's subject."""
-    depth, verbs = 0, []
+    depth = 0
+    verbs: list[tuple[int, str]] = []
     for i, x in enumerate(items):
         if not isinstance(x, Token):
             continue
@@ -599,13 +600,16 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if (
             x.low == "stirred"
             and is_word(before, ",")
-            and is_quantity(at(items, i - 2), "time")
+            and (
+                is_quantity(at(items, i - 2), "time")
+                or (is_quantity(at(items, i - 2), "temperature") and any(is_quantity(y, "time") for y in items[: i - 2]))
+            )
             and (after is None or is_word(after, ";", ",", "."))
         ):
             if any(isinstance(y, Token) and y.kind == "sub" for y in items[: i - 2]) and any(
                 isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[: i - 2]
             ):
-                continue  # "sulfuric acid 30 mL from the funnel, 40 min, stirred; …": how it is fed
+                continue  # "sulfuric acid 30 mL from the funnel, 40 min, stirred; …", "anhydride 56 g over 60 min, below 25 °C, stirred": how it is fed
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):
@@ -781,6 +785,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and any(isinstance(y, Qty) and y.dim == "mass" for y in items[max(0, i - 5) : i - 2])
         ):
             continue  # "into a bucket with 250 g of soda ash slurried in 2 L of water": how it stands there
+        if x.low == "stirred" and not verbs and _fed(items, i):
+            if not any(is_quantity(y, "time") for y in items[i + 1 : i + 4]) or is_word(at(items, i + 1), ","):
+                continue  # "anhydride 56 g over 60 min, ice bath, well stirred": how it is fed
+            comma = next((k for k in range(i - 1, max(i - 3, 0), -1) if is_word(items[k], ",")), None)
+            if comma is not None and _fed(items[:comma], comma):  # "over 60 min, below 25 °C, stirred 30 min more"
+                return [*_cut(items[:comma], number), *_cut(items[comma + 1 :], number)]
         verbs.append((i, kind))
     merged: list[tuple[int, str]] = []
     for i, kind in verbs:  # "was added and stirred in": one clause unless a separator stands between
@@ -792,6 +802,13 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 merged[-1] = (i, kind)  # "the cooled solution was acidified", "from a funnel held at 0 °C run in"
             continue
         merged.append((i, kind))
+    if merged and merged[0][1] in ("hold", "heat", "cool", "reflux"):
+        then = next((k for k in range(merged[0][0] - 1, max(merged[0][0] - 4, 0), -1) if is_word(items[k], "then")), None)
+        head = items[: then - is_word(items[then - 1], ",", "and")] if then else []
+        while head and is_word(head[-1], ",", "stirred", "stirring", "well"):
+            head.pop()
+        if then and _fed(head, len(head)):  # "anhydride 56 g over 60 min, stirred, then heated to 80 °C": fed, and only then
+            return [*_cut(head, number), *_cut(items[then + 1 :], number)]
     if not merged:
         return [Clause(items, items[0].start, items[-1].end, None, None, number)] if items else []
     tail = _which(items, merged)
@@ -851,6 +868,15 @@ HOW_IT_IS_STIRRED = (
     "efficient",
     "constant",
 )
+
+
+def _fed(items: list[Item], i: int) -> bool:
+    """Whether these items, without a verb, say what goes in and over what time: "stirred" at `i` then tells how."""
+    paced = any(is_word(a, "over", "during", "within") and is_quantity(b, "time") for a, b in pairwise(items))
+    brought = any(isinstance(y, Token) and y.kind == "sub" for y in items) and any(
+        isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items
+    )
+    return paced and brought and (is_word(at(items, i - 1), ",", "well", "vigorously") or i in (0, len(items)))
 
 
 def _which(items: list[Item], verbs: list[tuple[int, str]]) -> int:

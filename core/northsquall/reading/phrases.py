@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import pairwise
 
 from northsquall.procedure import Bath, Strength
 from northsquall.procedure.units import convert
@@ -780,8 +781,14 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     bath_stuff = BATH_STUFF if words & {"ice", "dry", "cold", "cooling"} else BATH_STUFF[:4]  # not "rinsed over the bath with acetone"
     filled = next((x for x in items[i + 2 : i + 7] if isinstance(x, Token) and x.kind == "sub"), None)
     brings = (
-        is_word(at(items, i + 1), "with") and filled is not None and filled.value not in bath_stuff
-    )  # "acidified in an ice bath with HCl"
+        filled is not None
+        and (
+            (is_word(at(items, i + 1), "with") and filled.value not in bath_stuff)  # "acidified in an ice bath with HCl"
+            or (
+                is_word(at(items, i + 1), ":") and filled.value not in (bath_stuff if "dry" in words else BATH_STUFF[:4])
+            )  # "flask, ice bath: toluene 30 g"
+        )
+    )
     if i + 1 < len(items) and not brings and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
         k, depth = i + 2, 0
         while k < len(items) and not is_word(items[k], ".", ";") and k < i + 20:
@@ -882,7 +889,10 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
 
 
 def _another_part(items: list[Item], k: int) -> bool:
-    """Whether a bath's next part stands at `k`: "…, 300 g of salt"."""
+    """Whether a bath's next part stands at `k`: "…, 300 g of salt", "…, salt 300 g"."""
+    x = at(items, k)
+    if (_goes_into_a_bath(x) or getattr(x, "value", None) == "ice") and isinstance(q := at(items, k + 1), Qty) and q.dim in AMOUNTS:
+        return True
     of = k + 1 + is_word(at(items, k + 1), "of")
     return (
         isinstance(q := at(items, k), Qty)
@@ -897,6 +907,10 @@ def _masses(parts: list[Item]) -> tuple[float | None, float | None, list[Qty]]:
     used: list[Qty] = []
     pending: Qty | None = None
     names: list[str] = []
+    if len(parts) > 1 and isinstance(parts[0], Token) and parts[0].kind == "sub" and isinstance(parts[1], Qty):  # "ice 500 g, salt 150 g"
+        parts = [p for p in parts if isinstance(p, Qty) or (isinstance(p, Token) and p.kind == "sub")]
+        pairs = [p for a, b in pairwise(parts) if isinstance(a, Token) and isinstance(b, Qty) for p in (b, a)]
+        parts = [*pairs, *([parts[-1]] if isinstance(parts[-1], Token) else [])]
     for n, p in enumerate(parts):
         if isinstance(p, Qty) and p.dim in AMOUNTS and n > 1 and is_word(parts[n - 1], "(") and names:  # "of ice (1 kg)"
             used.append(p)
