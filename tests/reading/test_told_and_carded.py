@@ -190,3 +190,32 @@ def test_stirred_says_how_it_is_fed_and_then_what_comes_next(said: str, after: t
     assert fed.kind == "dose" and fed.duration is not None and fed.duration.value == 60.0
     rest = [(s.kind, s.duration.value if s.duration else None) for s in p.steps if s.n > fed.n]
     assert rest == ([after] if after else [])
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "in 8 portions, 5 min apart",
+        "in 8 portions every 5 min",
+        "in 8 portions at 5-min intervals",
+        "in 8 portions, 5 min apart, T kept < 20 °C",
+    ],
+)
+def test_portions_some_minutes_apart_take_all_of_them(said: str) -> None:
+    """Eight portions five minutes apart are 35 min, and as warm as eight over 35 min."""
+    first = "Reduction\n\ncamphor (7.6 g), methanol (50 mL), conical flask 250 mL, ice-water bath. NaBH4 (1.9 g) "
+    p, spread = read(f"{first}{said}."), read(f"{first}in 8 portions over 35 min{', T kept < 20 °C' if '<' in said else ''}.")
+    step = one(p, "sodium borohydride")
+    assert step.every is not None and step.every.value == 5.0 and step.portions == 8 and step.duration is None and not p.unread
+    assert ("<" not in said) or (step.T_limit is not None and step.T_limit.value == 20.0)
+    apart, over = assess(p).exotherm.peak_T_C.best, assess(spread).exotherm.peak_T_C.best
+    assert apart is not None and apart == pytest.approx(over, abs=0.5)
+
+
+@pytest.mark.parametrize("arrow", ["->", "→", "-->"])
+def test_an_arrow_to_a_flask_says_what_goes_in_and_one_from_the_gas_where_it_goes(arrow: str) -> None:
+    p = read(
+        f"Chloride\n\ntert-Butanol 25 g + HCl 37 % 85 mL {arrow} 250 mL flask, stir 20 min. Gas {arrow} empty bottle {arrow} 200 mL of 10 % NaOH.\n"
+    )
+    into = {m.identity: s.kind for s in p.steps for k in s.materials for m in p.materials if m.id == k}
+    assert into["tert-butanol"] == "charge" and into["hydrochloric acid"] == "charge" and into["sodium hydroxide"] == "absorb"

@@ -1145,6 +1145,12 @@ OF_THE_LINE = re.compile(
 """ "Product flask is a 500 mL with 200 mL of ethyl acetate": an element of the gas line that was told before."""
 
 
+ARROW_TO_A_VESSEL = re.compile(
+    r"^(?=[^>→]*\d ?(?:g|kg|mg|mL|ml|L)\b)[^>→]*(?:-+>|→) ?(?:an? |the )?(?:\d[\d.,]* ?(?:mL|ml|L) )?(?:[\w-]+ ){0,2}(?:flask|beaker|funnel|pot|tube)\b[^>→]*$",
+    re.I,
+)
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if lex.GAS_FED.search(r.text) and any(
@@ -1154,6 +1160,8 @@ def _train(account: Account, r: Reading) -> bool:
     found = None
     if not lex.LINE_STAYS.search(r.text):
         found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
+    if found and ARROW_TO_A_VESSEL.search(r.text) and all(m.amount is not None for m in r.mentions) and not lex.of_gas(r.clause.label):
+        return False  # "tert-butanol 25 g + HCl 37 % 85 mL -> 250 mL flask": what goes in
     goes_on = (
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None

@@ -610,6 +610,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[: i - 2]
             ):
                 continue  # "sulfuric acid 30 mL from the funnel, 40 min, stirred; …", "anhydride 56 g over 60 min, below 25 °C, stirred": how it is fed
+        if x.low in ("kept", "held") and is_word(before, "t", "temp", "temperature") and is_word(after, "<", "≤") and i > 1:
+            continue  # "NaBH4 1.9 g in 8 portions, T kept < 20 °C": how it goes in
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):

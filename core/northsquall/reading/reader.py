@@ -111,6 +111,10 @@ def read(text: str) -> Procedure:
             apart = [k for s in doc.steps if s.vessel == step.from_vessel and s.n < step.n for k in s.materials]  # what was made beside it
             step.portions = portions_of(step, [by_id[k] for k in step.materials or apart])
             step.every = apart_of(step, source) if step.portions else None
+            if step.every is not None and (told := step.every.span) is not None:
+                if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
+                    step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
+                doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
     if source != original:
         _moved(doc, where)
         doc.source_text = original
