@@ -110,6 +110,19 @@ describe('sign in', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('do not fit');
     expect((screen.getByLabelText('Name') as HTMLInputElement).value).toBe('aune');
   });
+
+  it('fetches a fresh token and asks again where its own has passed', async () => {
+    let asked = 0;
+    answers['GET /api/session'] = () => [200, { person: null, token: 'fresh', laboratory: '' }];
+    answers['POST /api/session'] = () =>
+      asked++ ? [401, { message: 'Name and password do not fit.' }] : [403, { message: 'Older.' }];
+    render(SignIn);
+    await fireEvent.input(screen.getByLabelText('Name'), { target: { value: 'aune' } });
+    await fireEvent.input(screen.getByLabelText('Password'), { target: { value: 'x' } });
+    await fireEvent.click(screen.getByRole('button', { name: 'Sign in' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('do not fit');
+    expect(asked).toBe(2);
+  });
 });
 
 describe('intake', () => {
