@@ -54,3 +54,15 @@ def test_borohydride_takes_an_aldehyde_in_each_alcohol(solvent: str) -> None:
     )
     made = next(r for r in a.reactions if "borohydride reduction of an aldehyde" in r.family)
     assert made.extent_mol == pytest.approx(0.025, rel=0.03) or made.extent_mol == pytest.approx(0.1, rel=0.03)
+
+
+@pytest.mark.parametrize(
+    ("alcohol", "metal", "g", "mol"),
+    [("ethanol", "sodium", 5.0, 0.2175), ("methanol", "sodium", 2.3, 0.1), ("ethanol", "potassium", 3.91, 0.1)],
+)
+def test_an_alkali_metal_in_alcohol_by_the_metal_and_not_by_the_equation(alcohol: str, metal: str, g: float, mol: float) -> None:
+    """Per mol of metal more than Na(s) + EtOH(l) -> NaOEt(s) + 1/2 H2 (-136: -413.8 and -277.6, memory) gives and no more than with water (-184 Na, -196 K: CRC); half a mol of hydrogen."""
+    a = assess(read(f"Alkoxide\n\n500 mL flask, ice bath: {alcohol} 200 mL. {g} g of {metal} in pieces over 60 min, below 30 °C.\n"))
+    heat = next(r.heat_kJ for r in a.reactions if "+ alcohol" in r.family)
+    assert heat.best is not None and 136.0 <= heat.best / mol <= 196.0
+    assert next(x.mol.best for x in a.gases if x.formula == "H2") == pytest.approx(mol / 2, rel=0.02)
