@@ -18,10 +18,6 @@ def peak(a: Assessment) -> float:
     return worst
 
 
-def severe(a: Assessment, code: str) -> list[str]:
-    return [f.severity for f in a.findings if f.code == code and f.severity in ("stop", "condition")]
-
-
 ESTER = "Butyl acetate\n\n250 mL flask, ice bath: 1-butanol 37 g with 1 mL of sulfuric acid{}. Acetic anhydride 56 g dropwise over 60 min{}, stirred, thermometer in the mixture.\n"
 
 

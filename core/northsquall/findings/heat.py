@@ -310,7 +310,7 @@ def _ice_need(c: Context) -> float:
 
 
 NO_SENSOR = re.compile(
-    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
+    r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
     r"|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b",
     re.I,
 )
@@ -319,14 +319,16 @@ NO_SENSOR = re.compile(
 
 @rule("H08")
 def sensor(c: Context) -> Iterator[Finding]:
-    """H08: only the bath is measured; not established where nobody says what the thermometer is in."""
-    if c.pot is None and not c.stages and not c.enthalpy:
-        return
+    """H08: nothing or only the bath is measured; not established where nobody says what the thermometer is in."""
     vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
     none = NO_SENSOR.search(c.procedure.source_text)
-    if vessel is None and none is not None:
-        vessel = next((v for v in c.procedure.vessels if any(r.vessel == v.name and r.role == "wanted" for r in c.reactions)), None)
-    if vessel is None:
+    if none is not None and (vessel is None or vessel.sensor != "pot"):
+        if c.enthalpy is not None or any(r.role == "wanted" or (r.heat_kJ.best or 0.0) > 1.0 for r in c.reactions):
+            yield finding(
+                "H08", "condition", f"“{none.group()}”: nothing measures the temperature of what reacts.", step=c.step_at(none.start()), span=none.span(), limit="a thermometer in the liquid", remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer",
+            )  # fmt: skip
+            return
+    if vessel is None or (c.pot is None and not c.stages and not c.enthalpy):
         return
     hot = c.enthalpy is not None or any(s.kind in ("distil", "heat", "reflux") and s.vessel == vessel.name for s in c.procedure.steps)
     worked_up = min((s.n for s in c.procedure.steps if s.kind in ("distil", "filter", "extract", "quench")), default=math.inf)
@@ -338,11 +340,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     by_bath = next((s for s in read if s.T_of == "bath"), None)
     only_bath = vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" for s in read)
     hot = hot or any(r.vessel == vessel.name and r.role == "wanted" for r in c.reactions)
-    if none is not None and vessel.sensor != "pot" and hot:
-        yield finding(
-            "H08", "condition", "Nothing measures the temperature of what reacts.", span=none.span(), remedy="Put a thermometer into the liquid.", short="thermometer",
-        )  # fmt: skip
-    elif (vessel.sensor == "bath" or only_bath) and hot:
+    if (vessel.sensor == "bath" or only_bath) and hot:
         yield finding(
             "H08",
             "condition",

@@ -90,20 +90,6 @@ NOT_IN_THE_POT = re.compile(
 )
 
 
-NO_THERMOMETER = re.compile(
-    r"\bthermometers?: (?:none|no)\b|\bno thermometer\b(?! (?:is )?in the (?:pot|flask|liquid|boiler|retort))|\bthermometer(?:['’]s| is| was)? not (?:fitted|needed|used|there|necessary)\b|\bwithout (?:a |any )?thermometer\b",
-    re.I,
-)
-
-
-@rule("H08")
-def nothing_measured(c: Context) -> Iterator[Finding]:
-    """H08: the author says that no thermometer is there, and heat comes."""
-    m = NO_THERMOMETER.search(c.procedure.source_text)
-    if m is not None and any(r.role == "wanted" or (r.heat_kJ.best or 0.0) > 1.0 for r in c.reactions):
-        yield finding("H08", "condition", f"“{m.group()}”: nothing says how warm what reacts becomes.", span=m.span(), step=c.step_at(m.start()), limit="a thermometer in the liquid", remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="no thermometer")  # fmt: skip
-
-
 @rule("P11")
 def none_in_the_pot(c: Context) -> Iterator[Finding]:
     """P11: the author says that nothing measures the pot of a still."""
