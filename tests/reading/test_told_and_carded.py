@@ -219,3 +219,17 @@ def test_an_arrow_to_a_flask_says_what_goes_in_and_one_from_the_gas_where_it_goe
     )
     into = {m.identity: s.kind for s in p.steps for k in s.materials for m in p.materials if m.id == k}
     assert into["tert-butanol"] == "charge" and into["hydrochloric acid"] == "charge" and into["sodium hydroxide"] == "absorb"
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Sodium chloride 60 g, stirred, 1 h at 5 °C.",
+        "Sodium chloride 60 g, stirred 1 h at 5 °C.",
+        "Sodium chloride 60 g in, stirred for 1 h at 5 °C.",
+    ],
+)
+def test_a_time_behind_stirred_is_no_feed(said: str) -> None:
+    p = read(f"Salting out\n\n600 mL beaker: 200 mL of water. {said}\n")
+    put, held = [s for s in p.steps if s.n >= one(p, "sodium chloride").n]
+    assert put.duration is None and held.kind == "hold" and held.duration is not None and held.duration.value == 60.0

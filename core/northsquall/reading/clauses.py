@@ -597,19 +597,6 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 is_quantity(y, "time") for y in items[:i]
             ):
                 continue  # "over 30 min while the temperature is held at 0-5 °C": said of the addition
-        if (
-            x.low == "stirred"
-            and is_word(before, ",")
-            and (
-                is_quantity(at(items, i - 2), "time")
-                or (is_quantity(at(items, i - 2), "temperature") and any(is_quantity(y, "time") for y in items[: i - 2]))
-            )
-            and (after is None or is_word(after, ";", ",", "."))
-        ):
-            if any(isinstance(y, Token) and y.kind == "sub" for y in items[: i - 2]) and any(
-                isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[: i - 2]
-            ):
-                continue  # "sulfuric acid 30 mL from the funnel, 40 min, stirred; …", "anhydride 56 g over 60 min, below 25 °C, stirred": how it is fed
         if x.low in ("kept", "held") and is_word(before, "t", "temp", "temperature") and is_word(after, "<", "≤") and i > 1:
             continue  # "NaBH4 1.9 g in 8 portions, T kept < 20 °C": how it goes in
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
@@ -874,7 +861,8 @@ HOW_IT_IS_STIRRED = (
 
 def _fed(items: list[Item], i: int) -> bool:
     """Whether these items, without a verb, say what goes in and over what time: "stirred" at `i` then tells how."""
-    paced = any(is_word(a, "over", "during", "within") and is_quantity(b, "time") for a, b in pairwise(items))
+    told = any(is_word(a, "over", "during", "within") and is_quantity(b, "time") for a, b in pairwise(items))
+    paced = told or any(is_quantity(x, "time") for x in items[:i])  # "salt 60 g, stirred, 1 h at 5 °C" is put in, and stirred then
     brought = any(isinstance(y, Token) and y.kind == "sub" for y in items) and any(
         isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items
     )
