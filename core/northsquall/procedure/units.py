@@ -63,6 +63,16 @@ SPELLINGS: dict[str, str] = {
 }  # fmt: skip
 
 
+def _written(dim: str, *left_out: str) -> str:
+    """A pattern of every way to write a unit of a dimension, the longest first."""
+    words = [w for w, u in [*SPELLINGS.items(), *((u, u) for u in UNITS)] if UNITS[u][0] == dim and w not in left_out]
+    return "(?:" + "|".join(sorted((w.replace(".", r"\.") for w in words), key=len, reverse=True)) + ")"
+
+
+WRITTEN_MASS, WRITTEN_VOLUME = _written("mass"), _written("volume", "drop", "drops")
+"""For patterns that ignore case: "g", "grams", "mg"; "mL", "cc", "litres"."""
+
+
 class UnitError(ValueError):
     """A unit that is not known, or not of the wanted kind; the message says both."""
 

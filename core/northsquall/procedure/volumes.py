@@ -11,11 +11,23 @@ WATER_LAYER = re.compile(r"\b(?:water|watery|aqueous|alkaline|caustic) (?:layer|
 """What moves on is the layer that was extracted; solvents and their washings stay behind."""
 
 
+EVAPORATED = re.compile(r"\b(?:rotary|rotavap\w*|evaporat\w+|concentrat\w+|strip(?:ped)?|solvents?)\b", re.I)
+"""Solvents go, named or not."""
+
+
+def _boiled_off(s: Step, key: str, lots: dict[str, Lot]) -> bool:
+    """Whether a distillation takes a lot away: its name stands there, or it is a solvent and solvents are evaporated."""
+    m = lots[key].material
+    named = rf"\b(?:off|away|out|the|remov\w+|evaporat\w+|strip\w*|boil\w*|distil\w*) (?:\w+ )?{re.escape(m.name)}\b(?! (?:pump|bath|condenser|layer))"
+    return re.search(named, s.text, re.I) is not None or (m.role == "solvent" and EVAPORATED.search(s.text) is not None)
+
+
 def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | None]:
-    """Largest volume of each vessel, mL: everything that ever goes in, volumes added; None where one is unknown or nothing goes in."""
+    """Largest volume of each vessel, mL: what goes in, volumes added, without the solvents boiled off before; None where one is unknown or nothing goes in."""
     out: dict[str, float | None] = {}
     for v in procedure.vessels:
-        volume = 0.0
+        held: list[tuple[str, float]] = []
+        largest = 0.0
         known = True
         for s in procedure.steps:
             if s.vessel != v.name:
@@ -27,6 +39,8 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
                     keys += x.materials
                     if x.from_vessel:
                         keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
+            if s.kind == "distil" and not s.materials:
+                held = [(k, x) for k, x in held if not _boiled_off(s, k, lots)]
             for key in dict.fromkeys(keys):
                 if lots[key].mol is None and lots[key].material.role == "wash":
                     continue  # a rinse nobody measured
@@ -34,8 +48,9 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
                 if lots[key].substance and lots[key].substance.id == "ice" and lots[key].mass_g:  # type: ignore[union-attr]
                     ml = lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
                 known = known and ml is not None
-                volume += ml or 0.0
-        out[v.name] = volume if known and volume else None
+                held.append((key, ml or 0.0))
+            largest = max(largest, sum(x for _, x in held))
+        out[v.name] = largest if known and largest else None
     return out
 
 

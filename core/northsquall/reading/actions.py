@@ -7,7 +7,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread, Vessel
-from northsquall.procedure.units import MOLAR_L, convert, dimension
+from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import (
     Account,
@@ -28,6 +28,7 @@ from northsquall.reading.account import (
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
 from northsquall.reading.items import Item, Qty, at, is_word, number_of
 from northsquall.reading.mentions import SMALL_G, Mention, class_of, mentions_in, portion_size, take
+from northsquall.reading.pacing import ABOUT
 from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, VesselPhrase, bath_in, quantities, vessels_in
 from northsquall.reading.results import RESULT_LABELS, read_result
 from northsquall.reading.tokens import Token, substances_in, tokenise
@@ -35,6 +36,10 @@ from northsquall.substances import catalogue
 
 ACIDS = ("sulfuric acid", "nitric acid", "fuming nitric acid")
 RECEIVERS = ("ice", "water", "ice water")
+
+
+SIZED_BY_LABEL = {"vessel": "flask", "flask": "flask", "reactor": "flask", "pot": "flask", "beaker": "beaker"}
+"""Labels behind which a volume alone is the size of a vessel."""
 
 
 class Reading:
@@ -67,6 +72,12 @@ class Reading:
         }
         account.used |= {x.start for i, x in enumerate(self.items) if i in left and isinstance(x, Qty)}
         self.skip |= left  # "3 mL left in the flask": what is not distilled
+        size = self.items[0] if self.items else None
+        ends = len(self.items) == 1 or is_word(at(self.items, 1), ",", ".", "(")
+        others = any(v.kind in REACTION_VESSELS for v in all_vessels)
+        if clause.label in SIZED_BY_LABEL and isinstance(size, Qty) and size.dim == "volume" and ends and not others:
+            mL = convert(size.value, size.unit, "volume")  # "Flask: 500 mL, stirrer, …"
+            all_vessels.append(VesselPhrase(SIZED_BY_LABEL[clause.label], size.start, size.end, 0, mL, size, "a"))
         self.skip |= {i for v in all_vessels if v.qty is not None for i, x in enumerate(self.items) if x is v.qty}
         self.vessels = [v for v in all_vessels if v.kind in REACTION_VESSELS]
         self.mentions = mentions_in(self.items, self.skip | _rates(self.items), account.source)
@@ -848,7 +859,9 @@ RECEIVING = re.compile(
 )
 
 
-ABOVE_WHAT_STANDS = re.compile(r"\b(?:above|over|under|below|into) the ([\w ]{3,30}?) in the receiver\b(?: \((\d+) ?mL\b)?", re.I)
+ABOVE_WHAT_STANDS = re.compile(
+    rf"\b(?:above|over|under|below|into) the ([\w ]{{3,30}}?) in the receiver\b(?: \((\d+) ?{WRITTEN_VOLUME}\b)?", re.I
+)
 """ "Ending 5 mm above the water in the receiver (250 mL)": a row of the charge list stands there."""
 
 
@@ -1097,6 +1110,17 @@ DRIPPED_OVER = re.compile(
 """The batch goes drop by drop on to what waits in another vessel."""
 
 
+ON_TO_ICE = re.compile(
+    r"^\W*(?:(?:then|now|and|all|everything|all of it|slowly|carefully|the lot|,)\s*)*(?:on ?to|into) (?:\D{0,12}\d[\d.,]* ?\w+ (?:of )?)?(?:(?:crushed|chopped|cold|fresh|the)\s)*(?:ice|water)\b(?![^.;]*:)",
+    re.I,
+)
+""" "Onto 300 g ice" behind a reaction: the batch is poured there."""
+
+
+FROM_THE_FUNNEL = re.compile(r"^\W*(?:all |this )?from (?:the |a )?(?:\w+ )?funnel\b[^.;]*\d", re.I)
+""" "92 mL of water. From the funnel, 60 min, below 50 °C": how the last thing goes in."""
+
+
 def _lead(account: Account, clause: Clause) -> Clause:
     """ "After a further 20 min at 10 °C …": a hold before what the clause then says; what is dripped on to ice is poured."""
     said = clause.text(account.source)
@@ -1104,6 +1128,8 @@ def _lead(account: Account, clause: Clause) -> Clause:
         sizes = [v for v in vessels_in(clause.items) if v.nominal_mL is not None]
         if sizes and all(v.nominal_mL != account.main.nominal_mL for v in sizes):
             clause = replace(clause, verb="pour")
+    if clause.verb is None and not clause.label and account.doc.steps and unspent(account) and ON_TO_ICE.search(said):
+        clause = replace(clause, verb="pour")
     n = lead_in(clause)
     if n == 0 or account.main is None or not account.doc.steps:
         return clause
@@ -1146,7 +1172,7 @@ OF_THE_LINE = re.compile(
 
 
 ARROW_TO_A_VESSEL = re.compile(
-    r"^(?=[^>→]*\d ?(?:g|kg|mg|mL|ml|L)\b)[^>→]*(?:-+>|→) ?(?:an? |the )?(?:\d[\d.,]* ?(?:mL|ml|L) )?(?:[\w-]+ ){0,2}(?:flask|beaker|funnel|pot|tube)\b[^>→]*$",
+    rf"^(?=[^>→]*\d ?(?:{WRITTEN_MASS}|{WRITTEN_VOLUME})\b)[^>→]*(?:-+>|→) ?(?:an? |the )?(?:\d[\d.,]* ?{WRITTEN_VOLUME} )?(?:[\w-]+ ){{0,2}}(?:flask|beaker|funnel|pot|tube)\b[^>→]*$",
     re.I,
 )
 
@@ -1828,17 +1854,12 @@ def _fragment(account: Account, r: Reading) -> None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
             account.spend(r.items)
             return None
-    size = r.items[0] if r.items else None
-    if (
-        account.main is None
-        and r.clause.label in ("vessel", "flask", "reactor")
-        and isinstance(size, Qty)
-        and size.dim == "volume"
-        and not r.vessels
-    ):
-        mL = convert(size.value, size.unit, "volume")  # "Vessel: 500 mL, stirrer, …"
-        account.main = account.vessel(VesselPhrase("flask", size.start, size.end, 0, mL, size, "a"), "flask", "")
-        account.used.add(size.start)
+    fed = doc.steps[-1] if doc.steps and doc.steps[-1].kind in ("charge", "dose", "add") and doc.steps[-1].duration is None else None
+    if fed is not None and duration is not None and not r.mentions and (FROM_THE_FUNNEL.match(text) or BY_DROPS.match(text)):
+        fed.duration, fed.kind, fed.T_limit, fed.T_range = duration, "dose", fed.T_limit or limit, fed.T_range or window
+        fed.span = (fed.span[0], r.clause.end)
+        fed.text = account.source[slice(*fed.span)]
+        account.spend(r.items)
         return None
     to = next((x for x in r.items[:4] if isinstance(x, Qty) and x.dim == "temperature"), None)
     if doc.steps and not r.mentions and to is not None and TO_A_TEMPERATURE.match(text):
@@ -2604,7 +2625,8 @@ def _some_of_it(account: Account, r: Reading) -> bool:
 
 
 A_PART_FOLLOWS = re.compile(
-    r"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first (?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|g|drops?)\b", re.I
+    rf"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first {ABOUT}\d+(?:[.,]\d+)? ?(?:{WRITTEN_VOLUME}|{WRITTEN_MASS}|drops?)\b",
+    re.I,
 )
 MADE_OF_WHAT = re.compile(
     r"^\W*(?:[\w'-]+ ){1,7}(?:is|was|were|are) (?:made|prepared|obtained|synthesi[sz]ed) (?:here )?(?:from|by|out of|with)\b", re.I
@@ -4415,7 +4437,7 @@ HYDROGEN = re.compile(
     re.I,
 )
 TAKEN_UP = re.compile(
-    r"(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b[^.;\n]{0,25}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|taken up|absorbs?|consumes?)[^.;\n]{0,25}?(\d+(?:[.,]\d+)?) ?(mL|ml|L|litres?)\b",
+    rf"(\d+(?:[.,]\d+)?) ?({WRITTEN_VOLUME})\b[^.;\n]{{0,25}}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|taken up|absorbs?|consumes?)[^.;\n]{{0,25}}?(\d+(?:[.,]\d+)?) ?({WRITTEN_VOLUME})\b",
     re.I,
 )
 
@@ -4436,7 +4458,7 @@ def _hydrogen(account: Account) -> None:
     up = TAKEN_UP.search(account.source)
     mol = None
     if up is not None:
-        litres = float((up[1] or up[3]).replace(",", ".")) * (1e-3 if (up[2] or up[4]).lower() == "ml" else 1.0)
+        litres = convert(float((up[1] or up[3]).replace(",", ".")), up[2] or up[4], "volume") / 1e3
         mol = Quantity(value=float(f"{litres / MOLAR_L:.3g}"), unit="mol", approximate=True, span=up.span())
     lot = Material(
         id=f"m{len(doc.materials) + 1}",

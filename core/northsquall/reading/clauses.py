@@ -42,6 +42,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
     marked = 0
     depth = 0
     small = all_small(source)
+    wrapped = has_wrapped_lines(source)
     for i, t in enumerate(tokens):
         if t.kind not in ("mark", "nl"):
             sentence.append(t)
@@ -61,7 +62,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             or _short(source, t, tokens, i)
             or CLOCK.match(source, follow.start) is not None
             or CARD_LABEL.match(source, follow.start) is not None
-            or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not _wrapped(source, t, tokens, i))
+            or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not (wrapped and _wrapped(source, t, tokens, i)))
         )
         brief = (
             bool(i)
@@ -144,6 +145,12 @@ OPEN_ENDS = {
     "about",
 }
 """Words no line of a list ends with."""
+WRAPS = re.compile(r"^.{49,}(?:[^.;:!?|\n]\n(?=[a-z(])|[,(-]\n|\b(?:" + "|".join(OPEN_ENDS) + r")\n)", re.M)
+
+
+def has_wrapped_lines(source: str) -> bool:
+    """Whether some long line goes on in the next: it ends in a comma or an open word, or the next begins small."""
+    return WRAPS.search(source) is not None
 
 
 def _short(source: str, t: Token, tokens: list[Token], i: int) -> bool:
@@ -780,6 +787,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             comma = next((k for k in range(i - 1, max(i - 3, 0), -1) if is_word(items[k], ",")), None)
             if comma is not None and _fed(items[:comma], comma):  # "over 60 min, below 25 °C, stirred 30 min more"
                 return [*_cut(items[:comma], number), *_cut(items[comma + 1 :], number)]
+        if x.low in ("stir", "stirred", "stirring") and not verbs:
+            time = next((k for k in range(i - 1, max(i - 4, 0), -1) if is_quantity(items[k], "time")), None)
+            if time is not None and is_word(items[time - 1], ",") and _fed(items[: time - 1], time - 1):
+                return [*_cut(items[: time - 1], number), *_cut(items[time:], number)]  # "12 mL over 15 min, below 20 °C, 20 min stirring"
         verbs.append((i, kind))
     merged: list[tuple[int, str]] = []
     for i, kind in verbs:  # "was added and stirred in": one clause unless a separator stands between

@@ -160,7 +160,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
                         before.low == "to"
                         and value >= 40.0
                         and is_word(after, "in")
-                        and is_word(at(items, i + 2), "about", "an", "half", "a")
+                        and (is_word(at(items, i + 2), "an", "half", "a") or is_quantity(at(items, i + 2), "time"))
                     )
                     or (
                         isinstance(after, Token)

@@ -123,7 +123,7 @@ def portion_size(items: list[Item], i: int) -> bool:
         return False  # "three lots of 25 mL of ether"
     if (
         after[:3] == ["at", "a", "time"]
-        or (after[:1] == ["each"] and set(before) & {"of", "about", "some", "roughly", "approximately"})
+        or (after[:1] == ["each"] and ("of" in before or getattr(items[i], "approx", False)))
         or after[:2] == ["-", "portions"]
     ):
         return True
@@ -131,9 +131,7 @@ def portion_size(items: list[Item], i: int) -> bool:
         return True
     if after[:1] == ["every"] and is_quantity(at(items, i + 2), "time"):
         return True  # "0.1 g every 3 min"
-    return (before[-1:] == ["of"] and before[-2:-1] != [] and before[-2] in PORTIONS) or (
-        before[-2:] == ["of", "about"] and bool(set(before) & set(PORTIONS))
-    )
+    return before[-1:] == ["of"] and before[-2:-1] != [] and before[-2] in PORTIONS
 
 
 LEFT = lex.ADJECTIVES | {

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from northsquall.procedure import Material, Quantity, Step
+from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading.tokens import NUMBER_WORDS, SMALL_FRACTIONS
 
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
@@ -13,21 +14,23 @@ IN_COUNT = re.compile(
     rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b|\b{PIECES},?\s+{COUNT}\s+of\s+them\b",
     re.I,
 )
+ABOUT = r"(?:(?:about|approximately|roughly|circa)\s+|(?:ca|approx)\.?\s*|~\s*)?"
+SIZED = rf"{ABOUT}(\d+(?:[.,]\d+)?)[\s-]*({WRITTEN_MASS}|{WRITTEN_VOLUME})"
 BY_SIZE = re.compile(
-    rf"\b(?:in|of)\s+(?:about\s+)?(\d+(?:[.,]\d+)?)[\s-]*(g|mg|mL|ml)\s+{PIECES}\b|{PIECES}\s+of\s+(?:about\s+)?(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\b"
-    r"|\b(\d+(?:[.,]\d+)?)\s*(g|mg|mL|ml)\s+at\s+a\s+time\b",
+    rf"\b(?:in|of)\s+{SIZED}[\s-]+{PIECES}\b|{PIECES}\s+of\s+{SIZED}(?![\w-])|(?<![\w.,]){SIZED}\s+at\s+a\s+time\b",
     re.I,
 )
 SHARE = re.compile(r"\b(?:a|one) (half|third|quarter|fifth|sixth|tenth) at a time\b|\b(?:in) (halves|thirds|quarters|fifths)\b", re.I)
+SPAN = rf"({COUNT}|\d+[.,]\d+|half(?:\s+an?)?|an?)[-\s]*(seconds?|secs?|s|min(?:ute)?s?|h(?:ours?|rs?)?)"
 APART = re.compile(
-    rf"\b(?:every|at\s+intervals\s+of|each)\s+(?:about\s+)?{COUNT}\s*(?:min|minutes)\b|\b{COUNT}\s*(?:min|minutes)\s+(?:apart|between)\b|\b{COUNT}[-\s]min(?:ute)?\s+intervals\b",
+    rf"\b(?:every|at\s+intervals\s+of|each)\s+{ABOUT}{SPAN}\b|\b{SPAN}\s+(?:apart|between)\b|\b{SPAN}\s+(?:intervals|pauses)\b|\b(?:one|a\s+portion|each|every)\s+(?:(?:a|per)\s+)?(minute)\b",
     re.I,
 )
 PER_SECOND = re.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
 
 
 def _number(word: str) -> float:
-    return float(word) if word.isdigit() else float(NUMBER_WORDS.get(word.lower(), 1))
+    return float(word) if word[0].isdigit() else float(NUMBER_WORDS.get(word.lower(), 1))
 
 
 def portions_of(step: Step, materials: list[Material]) -> int | None:
@@ -39,10 +42,10 @@ def portions_of(step: Step, materials: list[Material]) -> int | None:
         return round(1.0 / SMALL_FRACTIONS[(m[1] or m[2]).lower().replace("halves", "half")])
     if m := BY_SIZE.search(step.text):
         size = float(next(x for x in (m[1], m[3], m[5]) if x).replace(",", "."))
-        unit = next(x for x in (m[2], m[4], m[6]) if x).lower()
-        to = {"g": ("mass", 1.0), "mg": ("mass", 1e-3), "ml": ("volume", 1.0)}[unit]
-        whole = sum(_in(x, to[0]) for x in materials)
-        count = round(whole / (size * to[1])) if size > 0 else 0
+        unit = next(x for x in (m[2], m[4], m[6]) if x)
+        dim = dimension(unit)
+        whole = sum(_in(x, dim) for x in materials)
+        count = round(whole / convert(size, unit, dim)) if size > 0 else 0
         return count if 1 < count <= 100 else None
     return None
 
@@ -50,18 +53,21 @@ def portions_of(step: Step, materials: list[Material]) -> int | None:
 def _in(m: Material, kind: str) -> float:
     """Grams or millilitres of a material as written; 0 where it is told otherwise."""
     q = m.amount
-    units = {"mass": {"g": 1.0, "kg": 1e3, "mg": 1e-3}, "volume": {"ml": 1.0, "l": 1e3, "cm3": 1.0}}[kind]
-    return q.value * units.get(q.unit.lower(), 0.0) if q is not None else 0.0
+    return convert(q.value, q.unit, kind) if q is not None and dimension(q.unit) == kind else 0.0
 
 
 def apart_of(step: Step, source: str) -> Quantity | None:
     """Minutes from portion to portion, where the step's sentence says them."""
-    end = re.compile(r"[.;\n]").search(source, step.span[1])
+    end = re.compile(r"[;\n]|\.(?!\d)").search(source, step.span[1])
     stop = end.start() if end else len(source)
     m = APART.search(source, step.span[0], stop)
     if m is None:
         return None
-    return Quantity(value=_number(next(x for x in m.groups() if x)), unit="min", span=m.span())
+    said = [x for x in m.groups() if x]
+    minutes = {"s": 1 / 60, "m": 1.0, "h": 60.0}[said[-1][0].lower()]
+    word = said[0].lower()
+    number = 0.5 if word.startswith("half") else 1.0 if word in ("a", "an", "minute") else _number(word.replace(",", "."))
+    return Quantity(value=number * minutes, unit="min", span=m.span())
 
 
 def drops_per_min(step: Step) -> float | None:

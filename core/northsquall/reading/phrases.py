@@ -154,7 +154,7 @@ def quantities(tokens: list[Token]) -> list[Item]:
         if between and j + 2 < len(tokens) and tokens[j + 2].kind == "unit":
             low, high = number, float(tokens[j + 1].value or 0.0)
             j += 3
-        approx = bool(out) and isinstance(out[-1], Token) and out[-1].low in APPROX
+        approx = _drop_about(out)
         value = number if low is None else (low + high) / 2  # type: ignore[operator]
         if low is not None and high is not None and low > high:
             low, high = high, low
@@ -183,6 +183,13 @@ def quantities(tokens: list[Token]) -> list[Item]:
             out[k : k + 2] = [Qty(mL_min, "ml/min", x.start, y.end)]
         k += 1
     return out
+
+
+def _drop_about(out: list[Item]) -> bool:
+    """Take "about", "ca.", "~" off the end of a list, where they stand: they belong to the number behind them."""
+    n = 1 if out and is_word(out[-1], *APPROX) else 2 if len(out) > 1 and is_word(out[-1], ".") and is_word(out[-2], "ca", "approx") else 0
+    del out[len(out) - n :]
+    return n > 0
 
 
 def _inherited(tokens: list[Token], i: int, out: list[Item]) -> str:
@@ -328,6 +335,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 continue  # "a 1-L, four-necked flask"
             if (
                 left.kind in ("sub", "nl")
+                or left.text in (">", "->", "→")  # "37 % acid 85 mL -> flask": what goes in
                 or left.low in ("in", "into", "to", "onto", "the", "of", "from", "by", "via", ".", ";", ",", ")")
                 or (left.low in VESSELS and left.low not in ("conical", "volumetric", "erlenmeyer", "round-bottom", "rb"))
             ):

@@ -18,6 +18,7 @@ from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
 from northsquall.reading.actions import finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
+from northsquall.reading.folding import plain
 from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import apart_of, portions_of
@@ -120,29 +121,9 @@ def read(text: str) -> Procedure:
         doc.source_text = original
         for step in doc.steps:
             step.text = original[step.span[0] : step.span[1]]
+        for unread in doc.unread:
+            unread.text = original[unread.span[0] : unread.span[1]]
     return doc
-
-
-INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
-"""Soft hyphens and zero-width marks: no part of any word."""
-ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
-
-
-ODD = re.compile("[" + INVISIBLE + "".join(ALIKE) + "]")
-
-
-def plain(text: str) -> tuple[str, list[int]]:
-    """The text as the rules read it, without invisible marks and with look-alikes folded; and where each character stood ([] where nothing changed)."""
-    if not ODD.search(text):
-        return text, []
-    out, where = [], []
-    for i, c in enumerate(text):
-        thousands = c in "\u00a0\u2009\u202f" and text[i - 1 : i].isdigit() and re.match(r"\d{3}(?!\d)", text[i + 1 : i + 5])
-        if c in INVISIBLE or thousands:
-            continue
-        out.append(ALIKE.get(c, c))
-        where.append(i)
-    return "".join(out), [*where, len(text)]
 
 
 def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
@@ -279,13 +260,19 @@ PART_OF_A_NAME = re.compile(
 """Behind a name that is the beginning of a longer one, or of what is not there: "3-aminobenzoic acid methyl ester", "a nitrobenzene-free route"."""
 
 
+DONE_TO_IT = re.compile(
+    r"(?:mono|di|tri)?(?:nitration|bromination|chlorination|iodination|halogenation|sul(?:f|ph)onation|chlorosul(?:f|ph)onation|hydrolysis|reduction|oxidation|acetylation|acylation|alkylation|methylation|hydrogenation|dehydration|esterification|diazoti[sz]ation|saponification|decarboxylation|epoxidation|ozonolysis|nitrosation|coupling|cleavage|destruction|quench|neutrali[sz]ation|rearrangement)"
+)
+"""What is done to the thing that stands before it."""
+
+
 def _goes_in(head: list[Token], i: int, source: str) -> bool:
     """ "Nitration of methyl benzoate": what the title names goes in; "Preparation of …" names what comes out."""
     before = [t.low for t in head[max(0, i - 3) : i]]
     if PART_OF_A_NAME.match(source, head[i].end) or BEGUN_BEFORE.search(source[: head[i].start]):
         return True
-    if i + 1 < len(head) and head[i + 1].low in ("to", "into", "→"):
-        return True  # "Cyclohexanone oxime to caprolactam"
+    if i + 1 < len(head) and (head[i + 1].low in ("to", "into", "→") or DONE_TO_IT.fullmatch(head[i + 1].low)):
+        return True  # "Cyclohexanone oxime to caprolactam", "Chlorobenzene nitration"
     if (
         {"turned", "turning", "converted", "oxidised", "oxidized", "reduced"} & set(before)
         or before[-1:] == ["with"]

@@ -13,6 +13,12 @@ from northsquall.reading.mentions import Mention
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
 
+GOES_IN = re.compile(
+    r"^\W*(?:then|next|now|and)\b|\b(?:in|into|to) (?:an?|the|my) [^.;,]{0,25}\b(?:flask|beaker|neck|pot|reactor)\b|\b(?:over|during|in the course of) [^.;,]{0,25}\b(?:min\w*|h|hours?)\b|\bdropwise\b|\bneat\b",
+    re.I,
+)
+GOT = re.compile(r"\d ?%|\b(?:yield|per ?cent|theory|crude|crystals|m\.?p\.?|got|get|gives?|gave|obtained|dried|weighs?|collected)\b", re.I)
+
 
 def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bool:
     """ "Yield 36.2 g", "gave 8.3 g (83 %)", "dried in air: 14.6 g, 85 %", "Out: 24.5 g". True where the clause says nothing else."""
@@ -33,6 +39,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
                 or any(s.kind in ("quench", "filter", "distil", "extract", "hold", "reflux", "dose", "heat") for s in doc.steps)
             )
         )
+        if product and clause.verb is None and not account.isolated and owner is not None and GOES_IN.search(text) and not GOT.search(text):
+            product = False  # "Then 22.5 g of chlorobenzene in a flask": a title that names what goes in
         before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
         if before[-1:] == ["with"] and i + 1 < len(items) and is_word(items[i + 1], "of") and not product:
             continue  # "salt it out with 20 g of salt"

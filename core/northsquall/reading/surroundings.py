@@ -13,6 +13,7 @@ from typing import Literal
 
 from northsquall.procedure import Closing, Place, Procedure, Seen, Step, TrainElement
 from northsquall.procedure.document import HOW_SHUT
+from northsquall.procedure.units import WRITTEN_VOLUME, convert
 from northsquall.reading import lexicon as lex
 
 SENTENCE = re.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
@@ -83,7 +84,7 @@ DETECTOR = re.compile(
     re.I,
 )
 SWEEP = re.compile(
-    r"\b(?:nitrogen|argon|N2|inert gas|air|sweep)\b[^.;\n]{0,45}?(\d+(?:[.,]\d+)?)\s*(mL|L|litres?)\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*(mL|L)\s*/\s*(min|h)\b[^.;\n]{0,20}\b(?:nitrogen|argon)\b",
+    rf"\b(?:nitrogen|argon|N2|inert gas|air|sweep)\b[^.;\n]{{0,45}}?(\d+(?:[.,]\d+)?)\s*({WRITTEN_VOLUME})\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*({WRITTEN_VOLUME})\s*/\s*(min|h)\b[^.;\n]{{0,20}}\b(?:nitrogen|argon)\b",
     re.I,
 )
 SWEPT = re.compile(
@@ -119,7 +120,7 @@ ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood"
     ("hood", re.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
     ("room", re.compile(r"\binto the (?:room|laboratory|lab)\b", re.I)),
 )  # fmt: skip
-SIZE = re.compile(r"(\d+(?:[.,]\d+)?)[\s-]*(mL|ml|L|litre)\b", re.I)
+SIZE = re.compile(rf"(\d+(?:[.,]\d+)?)[\s-]*({WRITTEN_VOLUME})(?![\w³])", re.I)
 WORD_SIZE = (
     ("half-litre", 500.0),
     ("half litre", 500.0),
@@ -271,7 +272,7 @@ def _vessel_of(doc: Procedure, text: str, step: Step) -> str | None:
 def _size(words: str) -> float | None:
     m = SIZE.search(words)
     if m:
-        return float(m[1].replace(",", ".")) * (1.0 if m[2].lower() == "ml" else 1e3)
+        return convert(float(m[1].replace(",", ".")), m[2], "volume")
     return next((mL for w, mL in WORD_SIZE if w in words.lower()), None)
 
 
@@ -284,7 +285,7 @@ BEFORE_IT = re.compile(
 
 def _size_behind(words: str) -> str:
     """ "bottle of 500 mL", "trap (500 mL)": a size that is written behind its vessel; empty without one."""
-    m = re.match(r"\s*(?:of |\()(?:about )?\d+(?:[.,]\d+)? ?(?:mL|ml|L|litres?)\b(?! of)", words)
+    m = re.match(rf"\s*(?:of |\()(?:about )?\d+(?:[.,]\d+)? ?{WRITTEN_VOLUME}\b(?! of)", words, re.I)
     return m.group() if m else ""
 
 
@@ -417,9 +418,7 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
         sweep = SWEEP.search(text)
         if sweep is not None and out.sweep_L_min is None:
             number, unit, per = (sweep[1], sweep[2], sweep[3]) if sweep[1] else (sweep[4], sweep[5], sweep[6])
-            out.sweep_L_min = (
-                float(number.replace(",", ".")) * (1e-3 if unit.lower() == "ml" else 1.0) / (60.0 if per[0].lower() == "h" else 1.0)
-            )
+            out.sweep_L_min = convert(float(number.replace(",", ".")), unit, "volume") / 1e3 / (60.0 if per[0].lower() == "h" else 1.0)
         elif SWEPT.search(text) and out.sweep_L_min is None:
             out.sweep_L_min = 0.0  # a stream whose rate is not written
         out.purged = out.purged or PURGED.search(text) is not None

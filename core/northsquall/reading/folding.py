@@ -1,0 +1,52 @@
+"""One way of writing for what authors write in many: "cc" and "millilitres" are mL, "deg C" is °C, "sulph" is "sulf"; with where each character stood."""
+
+from __future__ import annotations
+
+import re
+
+INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
+"""Soft hyphens and zero-width marks: no part of any word."""
+ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
+FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
+    ("sulph", r"(?i:(?<=sul)ph)", "f"),
+    ("mL", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:cc|ccm|cm3|cm³|mls|millilit(?:er|re)s?)(?![\w³])", "mL"),
+    ("g", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:gram(?:me)?s?|gms?)(?!\w)", "g"),
+    ("min", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:minutes?|mins)(?!\w)", "min"),
+    ("h", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:hours?|hrs?)(?!\w)", "h"),
+    ("celsius", r"(?<=\d)([ \u00a0\u2009\u202f]?)(?:(?:[°º˚]|(?i:deg(?:rees?)?\.?)) ?(?:C\b(?!-)|(?i:celsius|centigrade))|(?i:degrees?)(?! ?(?:F\b|(?i:fahrenheit|baum|brix|of\b|proof)))|℃|[°º˚](?! ?[A-Za-z])|(?<=[ \u00a0])C(?=[\s,.;:)/–-]|$))", " °C"),
+    ("about", r"(?:\b(?:ca\.?|Ca\.|circa|approx\.?|[Aa]pproximately|[Rr]oughly)[ \u00a0]?|~ ?)(?=\d)", "about "),
+    ("dropwise", r"(?i:\bdrop(?: by drop|-wise))\b", "dropwise"),
+    ("alike", "[" + "".join(ALIKE) + "]", ""),
+)  # fmt: skip
+"""(name, what is written, what the rules read); a group at its beginning stays as it is."""
+ODD = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
+READ = {name: read for name, _, read in FOLDS}
+
+
+def plain(text: str) -> tuple[str, list[int]]:
+    """The text as the rules read it, and where each of its characters stood in `text` ([] where nothing changed).
+
+    What stands in columns stays in them: a shorter word before two spaces is filled up with spaces.
+    """
+    out: list[str] = []
+    where: list[int] = []
+    at = 0
+    for m in ODD.finditer(text):
+        name = str(m.lastgroup)
+        put = ALIKE[m.group()] if name == "alike" else READ[name].upper() if name == "sulph" and m.group().isupper() else READ[name]
+        kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
+        if name != "celsius" and kept:
+            put = ("-" if kept == "-" else " ") + put
+        if put == m.group():
+            continue
+        out.append(text[at : m.start()])
+        where += range(at, m.start())
+        at = m.end()
+        if put and text[at : at + 2] == "  ":
+            put = put.ljust(m.end() - m.start())
+        out.append(put)
+        where += [m.start()] * max(len(put) - 1, 0) + [m.end() - 1] * bool(put)
+    if not out:
+        return text, []
+    return "".join(out) + text[at:], [*where, *range(at, len(text)), len(text)]
