@@ -6,6 +6,7 @@ import re
 from pathlib import Path
 
 import pytest
+
 from northsquall.assess import assess
 from northsquall.reading import read
 from northsquall.reading.folding import plain
@@ -43,9 +44,6 @@ def test_what_is_shown_is_the_authors_text() -> None:
     text = "Acid wash\nSulphuric acid 96 %, 20 cc, is added drop by drop to 100 millilitres of water in a 250 cc beaker over 30 minutes."
     p = read(text)
     assert sorted(m.amount.value for m in p.materials if m.amount) == [20.0, 100.0]
-        20.0,
-        100.0,
-    ]
     for m in p.materials:
         assert m.span is not None and m.amount is not None and m.amount.span is not None
         assert re.match(r"20 cc|100 millilitres", text[slice(*m.amount.span)])
