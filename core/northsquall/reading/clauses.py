@@ -42,7 +42,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
     marked = 0
     depth = 0
     small = all_small(source)
-    wrapped = has_wrapped_lines(source)
+    wrapped, notes = has_wrapped_lines(source), in_lines(source)
     for i, t in enumerate(tokens):
         if t.kind not in ("mark", "nl"):
             sentence.append(t)
@@ -62,6 +62,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             or _short(source, t, tokens, i)
             or CLOCK.match(source, follow.start) is not None
             or CARD_LABEL.match(source, follow.start) is not None
+            or (notes and depth == 0 and i > 0 and tokens[i - 1].text not in ",(-/" and not _open_end(tokens, i))
             or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not (wrapped and _wrapped(source, t, tokens, i)))
         )
         brief = (
@@ -148,15 +149,32 @@ OPEN_ENDS = {
 WRAPS = re.compile(r"^.{49,}(?:[^.;:!?|\n]\n(?=[a-z(])|[,(-]\n|\b(?:" + "|".join(OPEN_ENDS) + r")\n)", re.M)
 
 
+def in_lines(source: str) -> bool:
+    """Whether a text is written a thing a line, without stops: few lines end in one, and most are left off before they are full."""
+    lines = [x.rstrip() for x in source.strip().split("\n")[1:]]
+    told = [x for x in lines if x.strip()]
+    ends = sum(x[-1] in ".;:!?" for x in told)
+    breaks = [(a, b) for a, b in pairwise(lines) if a.strip() and b.strip()]
+    width = max((len(x) for x in told), default=0)
+    full = sum(len(a) + 1 + len(b.split()[0]) > 0.95 * width for a, b in breaks)
+    return len(told) >= 4 and len(breaks) >= 3 and ends < 0.4 * len(told) and full < 0.7 * len(breaks)
+
+
 def has_wrapped_lines(source: str) -> bool:
     """Whether some long line goes on in the next: it ends in a comma or an open word, or the next begins small."""
     return WRAPS.search(source) is not None
 
 
+def _open_end(tokens: list[Token], i: int) -> bool:
+    """Whether the line that ends at `i` ends in a word that wants another: "with", but not "water 60 mL in"."""
+    put_in = tokens[i - 1].low == "in" and i > 1 and tokens[i - 2].kind in ("unit", "sub")
+    return tokens[i - 1].low in OPEN_ENDS and not (put_in and not (i + 1 < len(tokens) and tokens[i + 1].low in ("a", "an", "the", "dry")))
+
+
 def _short(source: str, t: Token, tokens: list[Token], i: int) -> bool:
     """Whether a line is too short to have been wrapped: the next one begins anew."""
     line = source[source.rfind("\n", 0, t.start) + 1 : t.start].strip()
-    return 0 < len(line) < 35 and i > 0 and tokens[i - 1].low not in OPEN_ENDS and line[-1] not in ",-(/"
+    return 0 < len(line) < 35 and i > 0 and not _open_end(tokens, i) and line[-1] not in ",-(/"
 
 
 def _wrapped(source: str, t: Token, tokens: list[Token], i: int) -> bool:

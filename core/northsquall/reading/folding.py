@@ -9,12 +9,14 @@ INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
 ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
+    ("heading", r"\A\s*(?i:procedure|experiment|exp\.?|title|method|protocol|subject|name)(?: ?(?i:no\.?|#)? ?\d{1,4}[a-z]?)? ?[:–-] +(?=\S)", ""),
     ("sulph", r"(?i:(?<=sul)ph)", "f"),
     ("mL", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:cc|ccm|cm3|cm³|mls|millilit(?:er|re)s?)(?![\w³])", "mL"),
     ("g", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:gram(?:me)?s?|gms?)(?!\w)", "g"),
     ("min", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:minutes?|mins)(?!\w)", "min"),
     ("h", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:hours?|hrs?)(?!\w)", "h"),
     ("celsius", r"(?<=\d)([ \u00a0\u2009\u202f]?)(?:(?:[°º˚]|(?i:deg(?:rees?)?\.?)) ?(?:C\b(?!-)|(?i:celsius|centigrade))|(?i:degrees?)(?! ?(?:F\b|(?i:fahrenheit|baum|brix|of\b|proof)))|℃|[°º˚](?! ?[A-Za-z])|(?<=[ \u00a0])C(?=[\s,.;:)/–-]|$))", " °C"),
+    ("percent", r"(?<=\d)[ \u00a0]?(?:(?i:wt\.?|mass|weight)[- ]?%|% ?(?i:by (?:weight|mass)|wt\b\.?))", " %"),
     ("about", r"(?:\b(?:ca\.?|Ca\.|circa|approx\.?|[Aa]pproximately|[Rr]oughly)[ \u00a0]?|~ ?)(?=\d)", "about "),
     ("dropwise", r"(?i:\bdrop(?: by drop|-wise))\b", "dropwise"),
     ("alike", "[" + "".join(ALIKE) + "]", ""),
@@ -36,7 +38,7 @@ def plain(text: str) -> tuple[str, list[int]]:
         name = str(m.lastgroup)
         put = ALIKE[m.group()] if name == "alike" else READ[name].upper() if name == "sulph" and m.group().isupper() else READ[name]
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
-        if name != "celsius" and kept:
+        if name not in ("celsius", "percent") and kept:
             put = ("-" if kept == "-" else " ") + put
         if put == m.group():
             continue

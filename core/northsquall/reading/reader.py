@@ -143,6 +143,13 @@ def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
                 _moved(value, where, done)
 
 
+DATED = re.compile(
+    r"\W*(?:(?:date|page|author|operator|notebook|book|batch|ref(?:erence)?|version|issued|written|done|by)\b[^\n]{0,50}\n|(?:\d{1,2}\.? )?(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b[^\n]{0,30}\n|\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4})",
+    re.I,
+)
+"""The line of a notebook that says when, where or by whom."""
+
+
 def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     """The first line is the title where it is short and does nothing."""
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), None)
@@ -150,7 +157,10 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     doc.title = line[:120]
     head = tokens[: first if first is not None else len(tokens)]
     apart = first is not None and len(tokens[first].text) > 1  # a blank line behind it: "AMMONIA WATER, 250 mL" says how much comes out
-    listed = not apart and any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
+    dated = first is not None and DATED.match(source, tokens[first].end) is not None
+    listed = (
+        not apart and not dated and not line.isupper() and any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
+    )
     if (
         first is None
         or len(line) > 140
