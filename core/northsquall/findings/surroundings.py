@@ -92,7 +92,7 @@ def boils_unasked(c: Context) -> Iterator[Finding]:
         return
 
 
-BOILS = re.compile(r"\b(reflux\w*|boil\w*|distil\w*)\b", re.I)
+BOILS = re.compile(r"\b(reflux\w*|boil\w*|distil(?!l?ed water)\w*)\b", re.I)
 
 
 @rule("H09")

@@ -50,10 +50,14 @@ class GasRecord:
         return min((x for x in (self.ceiling_ppm, self.limit_ppm) if x is not None), default=None)
 
     def named_in(self, text: str) -> bool:
-        """Whether a text names this gas. Formulas and symbols count with their case only."""
+        """Whether a text names this gas, and not a salt that begins with its name ("hydrogen carbonate"). Formulas and symbols count with their case only."""
         for word in self.names:
             exact = len(word) <= 5 and word != word.lower()
-            if re.search(rf"(?<![\w.-]){re.escape(word)}(?![\w])" if exact else rf"\b{re.escape(word)}", text, 0 if exact else re.I):
+            if re.search(
+                rf"(?<![\w.-]){re.escape(word)}(?![\w])" if exact else rf"\b{re.escape(word)}(?! [a-z]+(?:ate|ite|ide)s?\b)",
+                text,
+                0 if exact else re.I,
+            ):
                 return True
         return False
 

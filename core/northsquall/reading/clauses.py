@@ -30,6 +30,8 @@ def all_small(source: str) -> bool:
 SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":", "followed"}
 
 
+LABELLED = re.compile(r"[A-Za-z]+(?: [a-z]+)?: ")
+"""A line that begins with its label: "wash: ", "gas line: "."""
 CARD_LABEL = re.compile(r"[A-Za-z][a-z-]{2,14}(?: [a-z]{2,10})? {3,}\S")
 """A line that begins with a word and a gap: the card's label of what follows."""
 
@@ -62,7 +64,12 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             or _short(source, t, tokens, i)
             or CLOCK.match(source, follow.start) is not None
             or CARD_LABEL.match(source, follow.start) is not None
-            or (notes and depth == 0 and i > 0 and tokens[i - 1].text not in ",(-/" and not _open_end(tokens, i))
+            or (
+                notes
+                and depth == 0
+                and i > 0
+                and (LABELLED.match(source, follow.start) or (tokens[i - 1].text not in ",(-/" and not _open_end(tokens, i)))
+            )
             or ((follow.kind == "num" or source[t.end : t.end + 1].isupper()) and not (wrapped and _wrapped(source, t, tokens, i)))
         )
         brief = (
@@ -916,7 +923,8 @@ def _last_separator(items: list[Item], a: int, b: int) -> int:
         x = items[k]
         if isinstance(x, Token):
             depth += (x.text == ")") - (x.text == "(")
-            if depth == 0 and x.low in SPLITTERS:
+            within = x.low == "then" and is_word(items[k - 1], "was", "were", "is", "are", "be")  # "X was then added"
+            if depth == 0 and x.low in SPLITTERS and not within:
                 return _front_of_the_list(items, a, k, b) + 1
     return b
 

@@ -9,7 +9,10 @@ INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
 ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
+    ("rows", r"\n[ \t]*\n(?=[^\n|]*\S(?: {3,}|\t+)\S|[ \t]*\|)", "\n"),  # an empty line between two rows of a table
+    ("stop", r"(?<=[a-z)])\. {2,}(?=[A-Z])", ". "),
     ("heading", r"\A\s*(?i:procedure|experiment|exp\.?|title|method|protocol|subject|name)(?: ?(?i:no\.?|#)? ?\d{1,4}[a-z]?)? ?[:–-] +(?=\S)", ""),
+    ("step", r"(?m:^)[ \t]*(?:(?i:step|stage) ?\d{1,2} ?[:.)–-][ \t]*|\(?\d{1,2}\)[ \t]+)(?=\S)", ""),  # its number and a stop are put in
     ("sulph", r"(?i:(?<=sul)ph)", "f"),
     ("mL", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:cc|ccm|cm3|cm³|mls|millilit(?:er|re)s?)(?![\w³])", "mL"),
     ("g", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:gram(?:me)?s?|gms?)(?!\w)", "g"),
@@ -23,6 +26,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
 ODD = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
+ROW = re.compile(r"^[ \t]*\||\S(?: {3,}|\t+)\S")
+"""A line with columns."""
 READ = {name: read for name, _, read in FOLDS}
 
 
@@ -38,6 +43,10 @@ def plain(text: str) -> tuple[str, list[int]]:
         name = str(m.lastgroup)
         put = ALIKE[m.group()] if name == "alike" else READ[name].upper() if name == "sulph" and m.group().isupper() else READ[name]
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
+        if name == "step":
+            put = re.sub(r"\D", "", m.group()) + ". "
+        if name == "rows" and not ROW.search(text[text.rfind("\n", 0, m.start()) + 1 : m.start()]):
+            continue
         if name not in ("celsius", "percent") and kept:
             put = ("-" if kept == "-" else " ") + put
         if put == m.group():

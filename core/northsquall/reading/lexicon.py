@@ -536,7 +536,7 @@ PEOPLE = Cue(
     "with me",
     "in the room",
 )
-WORN = r"(?<!no )(?<!without )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
+WORN = r"(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
@@ -623,11 +623,15 @@ ITS_CAN = ("fresh", "new", "full", "opened", "unopened", "sealed", "old", "same"
 """Words before a tin that is a can."""
 
 
+MADE_OF = ("nitrile", "butyl", "neoprene", "rubber", "leather", "long", "thick", "heavy")
+"""What gloves are, in front of their name."""
+
+
 def no_material(items: list[Item], i: int) -> bool:
     """Whether the substance at `i` is only part of another word's meaning: "water bath", "starch paper", "no iron"."""
     x = items[i]
     assert isinstance(x, Token)
-    after = items[i + 1] if i + 1 < len(items) else None
+    after = next((y for y in items[i + 1 : i + 4] if not is_word(y, *MADE_OF)), None)  # "bromine nitrile gloves"
     before = items[i - 1] if i else None
     if is_ice(x) and not isinstance(before, Qty):
         gone = " ".join(y.low for y in items[i + 1 : i + 4] if isinstance(y, Token))

@@ -117,11 +117,12 @@ def read(text: str) -> Procedure:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
     if source != original:
+        whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
         _moved(doc, where)
         doc.source_text = original
         for step in doc.steps:
             step.text = original[step.span[0] : step.span[1]]
-        for unread in doc.unread:
+        for unread in whole:
             unread.text = original[unread.span[0] : unread.span[1]]
     return doc
 
