@@ -214,7 +214,7 @@ def raise_all(context: Context) -> list[Finding]:
     """All findings, what can hurt first: by severity, then established first, then place."""
     from northsquall.findings.quench import settle
 
-    found = merge(settle([f for _, r in RULES for f in r(context)]))
+    found = merge(settle([f for _, r in RULES for f in r(context)], context))
     for f in found:
         for local in context.settings.laboratory.rules:
             if f.code in local.codes:

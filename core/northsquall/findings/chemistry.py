@@ -64,6 +64,10 @@ def too_much_at_once(c: Context) -> Iterator[Finding]:
             return
 
 
+LEAST_PAIR_MOL = 1e-3
+"""Oxidiser or water-reactive substance below which a pair without a reaction decides nothing: some 0.3 kJ (assumption)."""
+
+
 @rule("P06")
 def unnamed_pair(c: Context) -> Iterator[Finding]:
     """P06, safety net: an oxidiser with a reducible, or a water-reactive with a protic substance, that no reaction names."""
@@ -82,6 +86,8 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                 for b in NET[two] & set(here):
                     if (a, b) in said or (here[a] & acting) or (here[b] - {"H2O"}) & acting or here[a] == here[b]:
                         continue
+                    if sum(entry.mixed.get(r, 0.0) for r in here[a]) < LEAST_PAIR_MOL:
+                        continue  # what a crystal of iodine left
                     if b == "alcohol" and sum(entry.mixed.get(r, 0.0) for r in here[b]) + min(entry.mixed.get("H+", 0.0), 0.0) < 1e-6:
                         continue  # all of it is alkoxide
                     if any(h.roots_a | h.roots_b >= here[a] | here[b] for h in pairs.hits(entry.mixed, entry.conditions.T_high)):

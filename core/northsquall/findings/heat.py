@@ -311,7 +311,7 @@ def _ice_need(c: Context) -> float:
 
 NO_SENSOR = re.compile(
     r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
-    r"|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b",
+    r"|\btemp\w*,? (?:is )?(?:only )?(?:by|with) (?:the )?(?:hand|feel|touch|finger)\b|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b",
     re.I,
 )
 """Nobody measures the pot."""
@@ -425,6 +425,10 @@ def _what(stage: Stage) -> str:
     return "Mixing the acids" if stage.what.startswith("Mixing") else stage.what
 
 
+COOLING = ("ice", "ice-salt", "dry-ice", "water", "thermostat")
+"""Baths that take heat away."""
+
+
 @rule("H11")
 def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
     """H11: the heat of making up the acids, where no cooling or limit is written for it."""
@@ -440,8 +444,9 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         low, best, high = stage.rise_K
         if high < c.settings.severity("H11_rise_K") or step.T_limit or step.cooled or step.T_range:
             continue
+        cooled = {v.name for v in c.procedure.vessels if v.bath is not None and v.bath.kind in COOLING}
         in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
-        if in_pot and not step.all_at_once:
+        if (in_pot or step.vessel in cooled) and not step.all_at_once:
             continue
         yield finding(
             "H11",

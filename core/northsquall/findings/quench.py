@@ -860,8 +860,6 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
         re.I,
     ):
         return
-    if not _can_hurt(c, 0.0):
-        return
     yield finding("P09", "note", "No contingency is written: no dump, spill agent, drench, way out or second person.", limit="at least one", remedy="Write what stands ready, and who is there.", source="handbook 1", short="no contingency")  # fmt: skip
 
 
@@ -870,15 +868,18 @@ def unprotected(c: Context) -> Iterator[Finding]:
     """P10: no protection is written beside something that needs it."""
     if "protection" in c.procedure.ready or re.search(rf"\b{WORN}\b", c.procedure.source_text, re.I):
         return
-    if not _can_hurt(c, 0.01):
-        return
     yield finding("P10", "note", "No protection is written.", limit="matched to the worst exposure", remedy="Visor, gloves for what is handled, and the hood.", source="handbook 4", short="no protection")  # fmt: skip
 
 
-def settle(found: list[Finding]) -> list[Finding]:
-    """P09 and P10 become conditions beside a stop about heat, gas or toxicity (handbook 4); what must never meet acts by these."""
-    if any(f.severity == "stop" and f.code[0] in "HGQS" for f in found):
+def settle(found: list[Finding], c: Context) -> list[Finding]:
+    """P09 and P10 become conditions beside a stop about heat, gas or toxicity (handbook 4); what must never meet acts by these.
+
+    Without such a stop they are kept where something can hurt.
+    """
+    if any(f.severity == "stop" and f.code[0] in "HGQS" and f.code != "Q03" for f in found):
         for f in found:
             if f.code in ("P09", "P10"):
                 f.severity = "condition"
-    return found
+        return found
+    hurts = {"P09": _can_hurt(c, 0.0), "P10": _can_hurt(c, 0.01)}
+    return [f for f in found if hurts.get(f.code, True)]

@@ -27,7 +27,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
     (re.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
     (re.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
+    (re.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b|\b(?:sink|drain|waste)\b[^.;\n]{{0,25}}\b(?:with|and|plus) (?:some |a (?:little|splash of|drop of|bit of) )?ammonia\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
 )  # fmt: skip
 KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
 

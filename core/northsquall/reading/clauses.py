@@ -739,6 +739,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         if x.low == "hold" and is_word(before, "to") and i > 1 and is_word(items[i - 2], "hot"):
             continue
+        if (
+            x.low == "fed"
+            and is_word(after, "with", "by")
+            and any(is_word(y, "condenser", "cooler", "jacket") for y in items[max(0, i - 4) : i])
+        ):
+            continue  # "a condenser fed with cold water"
         if x.low == "separating" or (x.low in ("wash", "washing") and is_word(after, "bottle", "bottles")):
             continue
         if x.low in ("gas",) or (x.low == "react" and is_word(before, "to")):

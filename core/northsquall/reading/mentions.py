@@ -434,7 +434,21 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
     ):  # "over caustic, two hundred mils of ten percent"
         m.end, m.last = max(m.end, told.end), m.last + 2
         return
-    if m.amount is None or (m.strength is not None and m.strength.span is not None) or not is_word(at(items, k), ",", "("):
+    if m.amount is None or (m.strength is not None and m.strength.span is not None):
+        return
+    bare = at(items, m.last + 1)  # "NaOH 50 mL 20 %"
+    if (
+        isinstance(bare, Qty)
+        and bare.dim in ("percent", "molar", "normal")
+        and bare.start not in busy
+        and isinstance(at(items, m.last), Qty)
+    ):
+        behind = at(items, m.last + 2)
+        if behind is None or (isinstance(behind, Token) and behind.text in ",.;)"):
+            if take(m, bare):
+                m.end, m.last = max(m.end, bare.end), m.last + 1
+            return
+    if not is_word(at(items, k), ",", "("):
         return
     while isinstance(x := at(items, k + 1), Token) and (x.low in BEFORE_A_STRENGTH or x.low in lex.ADJECTIVES):
         k += 1
