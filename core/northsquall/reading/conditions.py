@@ -347,11 +347,17 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
     return step
 
 
+TIP = re.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mixture|solution|acid|bath|surface|vapou?r)\b", re.I)
+""" "Thermometer in one neck, bulb covered by the liquid"."""
+
+
 def read_sensor(account: Account, text: str, start: int) -> bool:
     """Where the thermometer is: in the pot, in the bath, at the head."""
     for m in lex.SENSOR.finditer(text):
         told = re.sub(r"^ ?[,(] ?(?=(?:in|inside|within|dipp?\w*|immers\w+|down|well|reach\w*)\b)", " ", m.group(2)[:60])
         where = told.split(",")[0].split(" and ")[0]
+        if (tip := TIP.search(told)) is not None:
+            where = tip.group()
         where = f"inside {where}" if m.group(1).lower().startswith(("in", "immersed")) else where
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
         vessel = account.main or account.last

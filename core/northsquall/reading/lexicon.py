@@ -138,9 +138,9 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly| right)?(?: down)? (?:in(?:to)?|under|to)|(?:^|(?<=[.;,\n] )|(?<=- ))(?:the |its |delivery )?(?:tube|hose)(?: straight| directly| right)?(?: down)? into (?:an?|the) (?=[\w\d ]{0,20}(?:bottle|flask|beaker|jar|glass|cylinder)\b)|off-?gas(?:es)?|tail gas|rest gas|HCl line|gas:|gas goes|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|(?:tube|hose|pipe|tubing)\b[^.;,\n]{0,20}\b(?:leading|led|running|passing|going|dipping) (?:in)?to (?=(?:about )?\d)|(?<!cold )(?<!ice )(?<!stark )(?<!water )trap (?:with|of|holding|containing) (?=(?:about )?\d)|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:hangs|ends|reaches|stands|lies|sits) (?:in|at|on|below|under|down to|into)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|(?:side[- ]?arm|outlet|condenser(?: (?:top|head))?|third neck|fourth neck|neck) (?:is |was )?(?:joined|connected|linked|coupled) (?:to|with|by way of|via|through|over)|(?:tube|hose|pipe|line) (?:goes|leads|leading|runs|running) from [^.;\n]{0,30}? (?:in)?to (?=\d|an? |the )|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
-        r"|^\W*(?:the |what )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
-        r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|gas(?:es)?|acid gas(?:es)?)(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented)|(?:(?:that )?(?:comes? off|is given off|set free|evolved) )?(?:is|are|was|were) (?:all |then |completely )?(?:absorbed|taken up|scrubbed|washed|caught|trapped|sucked off|drawn off|bubbled) (?:in|by|with|over|through|into|on))\b",
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly| right)?(?: down)? (?:in(?:to)?|under|to)|(?:^|(?<=[.;,\n] )|(?<=- ))(?:the |its |delivery )?(?:tube|hose)(?: straight| directly| right)?(?: down)? into (?:an?|the) (?=[\w\d ]{0,20}(?:bottle|flask|beaker|jar|glass|cylinder)\b)|off-?gas(?:es)?|tail gas|rest gas|HCl line|gas:|gas ?(?:->|→|to the)|gas goes|(?:gas |vent )?(?:outlet|exit)(?: (?:tube|line|hose|pipe))? (?:(?:is|was|goes|leads|runs|ends) )?(?:led |bubbled |connected |passed )?(?:over|above|in(?:to)?|to|through)|condenser['’]?s? (?:outlet|top|head|end)\b[^.;\n]{0,20}\b(?:bubbled|led|goes|leads|connected|passed|runs|ends)|(?:the )?vent (?:goes|leads|runs|ends) (?:in)?to|(?:tube|hose|pipe|line) from (?:the |its )?(?:condenser|flask|outlet|side ?arm|neck|top)\b[^.;\n]{0,25}\b(?:ends|ending|goes|leads|dips|into|over|above|to)\b|(?:gas(?:es)?|fumes|vapou?rs|(?<![A-Za-z])(?:HCl|HBr|SO2|NO2|NOx|Cl2|H2S|NH3)) (?:is|are|was|were) (?:neutrali[sz]ed|destroyed|absorbed|trapped|scrubbed|washed|caught|taken up) (?:in|by|with|over)|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|(?:tube|hose|pipe|tubing)\b[^.;,\n]{0,20}\b(?:leading|led|running|passing|going|dipping) (?:in)?to (?=(?:about )?\d)|(?<!cold )(?<!ice )(?<!stark )(?<!water )trap (?:with|of|holding|containing) (?=(?:about )?\d)|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:hangs|ends|reaches|stands|lies|sits) (?:in|at|on|below|under|down to|into)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|(?:side[- ]?arm|outlet|condenser(?: (?:top|head))?|third neck|fourth neck|neck) (?:is |was )?(?:joined|connected|linked|coupled) (?:to|with|by way of|via|through|over)|(?:tube|hose|pipe|line) (?:goes|leads|leading|runs|running) from [^.;\n]{0,30}? (?:in)?to (?=\d|an? |the )|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"|^\W*(?:the |what )?(?:evolved |acid |off-?|waste |exit )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
+        r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|(?:evolved |acid |waste |exit )?gas(?:es)?)(?: and (?:HCl|HBr|SO2|CO2?|NO2?|Cl2))?(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented)|(?:(?:that )?(?:comes? off|is given off|set free|evolved) )?(?:is|are|was|were) (?:all |then |completely )?(?:absorbed|taken up|scrubbed|washed|caught|trapped|neutrali[sz]ed|destroyed|sucked off|drawn off|bubbled) (?:in|by|with|over|through|into|on))\b",
         re.I,
     ),
     "bottle",
@@ -479,7 +479,7 @@ DRAWN = Cue(
 )
 SENSOR = Cue(
     re.compile(
-        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b)\b([^.;\n]*)",
+        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler)|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b)\b([^.;\n]*)",
         re.I,
     ),
     "therm",
@@ -496,7 +496,10 @@ BATH_READ = re.compile(
     re.I,
 )
 """A temperature that somebody read on the bath."""
-IN_POT = re.compile(r"\b(liquid|acid|pot|mixture|solution|contents|flask|reaction|immersed|melt|ester|dipping in|dips in|inside)\b", re.I)
+IN_POT = re.compile(
+    r"\b((?:below|under) the (?:liquid|surface|level)|liquid|acid|pot|mixture|solution|suspension|slurry|contents|flask|reaction|batch|immersed|melt|ester|dipping in|dips in|inside|(?:probe|sensor|thermometer) in it)\b",
+    re.I,
+)
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
 HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
 LIMIT_WORDS = {
@@ -509,7 +512,7 @@ STOP_WORDS = {
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
 PEOPLE = Cue(
     re.compile(
-        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:work\w* )?alone|never alone|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",
@@ -528,6 +531,15 @@ PEOPLE = Cue(
     "in the lab",
     "of us",
     "alone",
+    "buddy",
+    "pairs",
+    "chemists",
+    "students",
+    "technicians",
+    "supervisor",
+    "foreman",
+    "next lab",
+    "next bench",
     "earshot",
     "within",
     "partner",
@@ -536,7 +548,7 @@ PEOPLE = Cue(
     "with me",
     "in the room",
 )
-WORN = r"(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face ?shield|gauntlets|gloves|goggles|spectacles|glasses|apron)(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
+WORN = r"(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face[ -]?shield|gauntlets|gloves|goggles|spectacles|glasses|apron|eye protection|protective (?:equipment|clothing))(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
@@ -551,6 +563,7 @@ PROTECTION = Cue(
     "spectacles",
     "glasses",
     "apron",
+    "protect",
     "cupboard",
     "hood",
     "sash",

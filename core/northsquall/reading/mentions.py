@@ -444,7 +444,10 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
         and isinstance(at(items, m.last), Qty)
     ):
         behind = at(items, m.last + 2)
-        if behind is None or (isinstance(behind, Token) and behind.text in ",.;)"):
+        named = isinstance(behind, Token) and (
+            behind.kind == "sub" or behind.low == "of" or behind.low in lex.GENERIC or behind.low in lex.ADJECTIVES
+        )
+        if behind is None or not named:
             if take(m, bare):
                 m.end, m.last = max(m.end, bare.end), m.last + 1
             return

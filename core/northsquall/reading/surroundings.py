@@ -26,6 +26,9 @@ SHUT = re.compile(
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
     r"|\b(?:bottle|jar|can|drum) with (?:the|an?|its) (?:screw[- ]?)?(?:cap|lid)\b|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
     rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now|(?:after|before|at) [^.;,\n]{{3,25}}?,?) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b|(?:un)?till?\b|for (?:the|next|later|a|\d)|over ?night\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the (?:cap|lid) )?(?:down|tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|(?:all|every|both)(?: (?:the|its|other|of the))* (?:necks?|openings?|outlets?|joints?|valves?|taps) (?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|sealed|plugged)"
+    rf"|(?:necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:drying|calcium|CaCl2|cotton|glass wool|wool|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|the outlet shut"
+    rf"|(?:everything|apparatus|system|set-?up|whole thing) (?:is|was|being|kept|stays|remains) (?:now |then |kept )*(?:closed|shut|sealed)"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
 )
@@ -114,7 +117,7 @@ EXHAUST = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:m3|m³|cubic met(?:re|er)s?)\s*(?:
 
 ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood", "room"], re.Pattern[str]], ...] = (
     ("condenser", re.compile(r"\bcondenser\b", re.I)),
-    ("trap", re.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|suck-?back|catch) (?:trap|bottle|vessel|flask|pot)\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
+    ("trap", re.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|(?:anti-?)?suck-?back|catch|guard) (?:trap|bottle|vessel|flask|pot|tube)\b|\b(?:trap|bottle|flask)s?(?: bottle)?,? (?:left )?empty\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
     ("cold trap", re.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
     ("burner", re.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end))\b", re.I)),
     ("hood", re.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
@@ -283,6 +286,12 @@ BEFORE_IT = re.compile(
 """An empty bottle told behind the absorber that it protects."""
 
 
+def _size_before(words: str) -> str:
+    """ "a 500 mL safety bottle": a size that is written right before its vessel; empty without one."""
+    m = re.search(rf"\d[\d.,]*[\s-]*{WRITTEN_VOLUME} (?:\w+ )?$", words, re.I)
+    return m.group() if m else ""
+
+
 def _size_behind(words: str) -> str:
     """ "bottle of 500 mL", "trap (500 mL)": a size that is written behind its vessel; empty without one."""
     m = re.match(rf"\s*(?:of |\()(?:about )?\d+(?:[.,]\d+)? ?{WRITTEN_VOLUME}\b(?! of)", words, re.I)
@@ -324,7 +333,7 @@ def _train(doc: Procedure, source: str) -> None:
                         TrainElement(
                             element=kind,
                             of=of,
-                            volume_mL=_size(m.group() + _size_behind(text[m.end() :])),
+                            volume_mL=_size(_size_before(text[: m.start()]) + m.group() + _size_behind(text[m.end() :])),
                             span=(a + m.start(), a + m.end()),
                         ),
                     )
