@@ -259,6 +259,10 @@ def ionised_in(contents: Mapping[str, float]) -> set[str]:
     return out
 
 
+LAYER_MOL = 0.1
+"""Water below which no aqueous layer parts: some 2 mL (assumption)."""
+
+
 def split_layers(stream: Stream) -> tuple[Stream, Stream]:
     """(organic layer, aqueous layer): neutral organics of 4 carbons and more, halocarbons and halogens apart from the water."""
     organic, aqueous = Stream(blocks=dict(stream.blocks)), Stream(solids=dict(stream.solids), blocks=dict(stream.blocks))
@@ -539,6 +543,10 @@ class _Walker:
         new = self.fresh(step)
         portions = GAS_PORTIONS if any(ORDER_MATTERS & set(x.roots) for x in new) else 1
         mixed = self.meet(step, vessel, [here, *(new or [Stream()])], portions)
+        dry = mixed.roots.get("H2O", 0.0) < LAYER_MOL and not mixed.solids
+        if new and dry and all(is_organic(r) for x in new for r in x.roots):  # nothing for a second layer: all stays in the solvent
+            self.contents[vessel] = mixed
+            return
         organic, aqueous = split_layers(mixed)
         if not any(is_organic(r) for r in organic.roots):
             return

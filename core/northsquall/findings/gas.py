@@ -669,16 +669,23 @@ def _seen_going_back(text: str) -> re.Match[str] | None:
 def sucked_back(c: Context) -> Iterator[Finding]:
     """G05: an absorber's liquid that can be pulled back into the pot."""
     for line in c.gas.lines.values() if c.gas else []:
-        for p in line.elements:
+        for k, p in enumerate(line.elements):
             if p.pulled != "reaches":
                 continue
+            unsized = any(x.element.element == "trap" and x.element.volume_mL is None for x in line.elements[:k])
             dips = p.element.dip_cm is not None and p.element.dip_cm > 0
             size = f"{p.pulled_mL:.0f} mL" if p.pulled_mL else "the whole liquid"
-            small = f"the traps before it hold {p.trap_mL:.0f} mL" if p.trap_mL else "no empty trap stands before it"
+            small = (
+                f"the traps before it hold {p.trap_mL:.0f} mL"
+                if p.trap_mL
+                else "the size of the empty trap before it is not written"
+                if unsized
+                else "no empty trap stands before it"
+            )
             seen = _seen_going_back(c.procedure.source_text)
             hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
             yield finding(
-                "G05", "stop" if seen or (dips and hot and not p.trap_mL) else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
+                "G05", "stop" if seen or (dips and hot and not p.trap_mL and not unsized) else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
                 step=None, span=p.element.span, established=dips or seen is not None, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
             )  # fmt: skip
 

@@ -311,6 +311,7 @@ def _ice_need(c: Context) -> float:
 
 NO_SENSOR = re.compile(
     r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
+    r"|\btemperature (?:is |was )?(?:judged|estimated|guessed|felt|taken|controlled|checked) (?:only )?(?:by|with) (?:the )?(?:hand|feel\w*|touch\w*|fingers?|palm)\b|\b(?:no temperature (?:is |was )?(?:measured|read|taken|recorded|followed)|(?:temperature|it) (?:is |was )?not (?:measured|monitored|followed|read|controlled)|without (?:any )?(?:temperature (?:control|measurement|reading)|measuring the temperature))\b"
     r"|\btemp\w*,? (?:is )?(?:only )?(?:by|with) (?:the )?(?:hand|feel|touch|finger)\b|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b",
     re.I,
 )

@@ -521,7 +521,7 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
 
 
 OPEN_AIR = re.compile(
-    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|blow\w* (?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
+    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
     re.I,
 )
 

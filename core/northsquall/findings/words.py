@@ -47,11 +47,11 @@ MIXED = re.compile(r"\b(?:mix\w*|combin\w+|(?:put|bring|brought) (?:it |them |al
 
 
 TESTS = re.compile(
-    r"\b(starch[ -]?(?:iodide)?|KI[ -](?:starch|paper)|iodide[ -]starch|(?:potassium )?iodide paper|(?:the |a )(?:test )?(?:strip|paper) (?:shows|showed|stays|stayed|remains) (?:nothing|white|colou?rless|no colou?r)|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
+    r"\b(starch[ -]?(?:iodide)?|KI[ -](?:starch|paper)|iodide[ -]starch|(?:potassium )?iodide (?:paper|strips?)|(?:the |a )(?:test )?(?:strip|paper) (?:shows|showed|stays|stayed|remains) (?:nothing|white|colou?rless|no colou?r)|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
     re.I,
 )
 CONTROLS = re.compile(
-    r"\b(control|previously shown|known to|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
+    r"\b(control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|turn(?:s|ed) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
     r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first )?(?:on|with|against))\b",
     re.I,
 )

@@ -1033,7 +1033,7 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     if last is None:
         return
     goes_on = re.search(
-        r"\b(?:go|goes|keep|carry) on (?:add|feed|dropp)\w*|\bwhile (?:we )?add|\bcontinu\w+ (?:to add|adding|the (?:feed|addition))",
+        r"\b(?:go|goes|went|keep|kept|carry|carried) on (?:add|feed|dropp)\w*|\bwhile (?:we )?add|\bcontinu\w+ (?:to add|adding|the (?:feed|addition))|\b(?:addition|feed|dropping) (?:was |is )?(?:continued|went on|goes on)",
         text,
         re.I,
     )
@@ -2317,10 +2317,16 @@ def _water_comes(r: Reading) -> bool:
     return True
 
 
+DROWNED = re.compile(r"^\W*(?:then |now |the \w+ (?:\w+ )?(?:is |was ))*drown(?:ed)?\b", re.I)
+""" "Drown in 300 g of ice"."""
+
+
 def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
         return False
+    if DROWNED.match(r.text) and r.mentions:
+        return True
     if _water_comes(r):
         return False
     if POURED_IN.search(r.text) or (lex.TO_MARK.search(r.text) and r.clause.verb in ("charge", "mix")):

@@ -44,7 +44,7 @@ VERBS: dict[str, set[str]] = {
     "reflux": {"reflux", "refluxed", "refluxing"},
     "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
     "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
-    "pour": {"poured", "pour", "pours", "tipped", "tip", "emptied", "discharged", "transferred", "transfer", "quenched", "quench"},
+    "pour": {"poured", "pour", "pours", "tipped", "tip", "emptied", "discharged", "discharge", "drown", "drowned", "transferred", "transfer", "quenched", "quench"},
     "filter": {"filtered", "filter", "collected", "collect", "sucked", "suck", "squeeze", "filtration"},
     "wash": {"washed", "wash", "rinse", "rinsed", "rinses"},
     "dry": {"dried", "dry"},
@@ -52,7 +52,7 @@ VERBS: dict[str, set[str]] = {
     "neutralise": {"neutralised", "neutralized", "neutralise", "neutralize", "acidified", "acidify", "acidification", "basified", "basify", "alkaline", "neutralising"},
     "extract": {"extracted", "extract", "extraction", "separate", "separated", "parted"},
     "distil": {"distilled", "distil", "distill", "distils", "distillation", "strip", "stripped", "evaporated", "evaporate", "concentrated", "concentrate", "steam-distilled", "removed", "rotavap", "rotavapped", "rotovap", "rotovapped", "rotary-evaporated"},
-    "destroy": {"destroyed", "destroy", "decomposed", "discharge", "reduced", "decolorise"},
+    "destroy": {"destroyed", "destroy", "decomposed", "reduced", "decolorise"},
     "test": {"showed", "shows", "show", "test", "tested", "check", "checked", "titrate", "titrated", "tlc", "gc", "hplc"},
     "stop": {"shut", "close", "closes", "stop", "stopped", "pause", "paused", "interrupt", "interrupted", "closed", "halted"},
 }  # fmt: skip
@@ -251,7 +251,7 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|left the (?:lab\w*|room|building)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
         re.I,
     ),
     "in class",
@@ -303,7 +303,7 @@ _STIRRER = r"(?:stirrer|bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
         rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        rf"|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        rf"|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
@@ -353,7 +353,7 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|in one (?:go|portion|pour|lot|shot|stroke|gush|swoop)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|in (?:a few|some|two|three|five|ten) seconds|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
@@ -364,6 +364,15 @@ ALL_AT_ONCE = Cue(
     "as quick",
     "poured",
     "straight",
+    "rapid",
+    "seconds",
+    "single",
+    "stroke",
+    "thrown",
+    "splash",
+    "emptied",
+    "shot",
+    "slosh",
     "quick",
     "tip",
     "dump",
@@ -492,7 +501,7 @@ SENSOR = Cue(
     "inside t",
 )
 BATH_READ = re.compile(
-    r"\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    r"\bonly the (?:bath(?:'s)? )?temperature (?:of the bath )?(?:is|was) (?:read|measured|watched|followed)\b|\bthermometer (?:is |was |hangs |stands |hung |stood )?in the (?:ice|bath|bowl|water bath|cooling)\b|\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
     re.I,
 )
 """A temperature that somebody read on the bath."""
