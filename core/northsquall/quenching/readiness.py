@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import re
 
-PAIL = r"(?:tray|pan|pail|bucket|tub|trough)"
+PAIL = r"(?:tray|pan|pail|bucket|tub|trough|(?:quench|drowning|dump|drench|emergency) (?:tank|vessel|bath|pot))"
 BELOW = r"(?:(?:below|under(?:neath)?|beneath)\b(?!\W*(?:(?:about|some|the|its) )?(?:limit|[-−]?\d)))"
 """A place; "below 10 °C" is none."""
-NEAR = r"(?:at hand|ready|standing by|(?:with)?in reach|by the door|near ?by)"
+NEAR = r"(?:at hand|stands? (?:next to|beside|by) (?:it|the \w+)|ready|standing by|(?:with)?in reach|by the door|near ?by)"
 AGENT = r"(?:thiosulfate|bisulfite|soda(?: ash)?|sand|bicarbonate)"
 LIFT = r"(?:(?:lab ?)?jack|lifting (?:table|platform)|scissor lift)"
 

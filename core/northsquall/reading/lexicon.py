@@ -138,7 +138,7 @@ READY = Cue(
 )
 TRAIN = Cue(
     re.compile(
-        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly| right)?(?: down)? (?:in(?:to)?|under|to)|(?:^|(?<=[.;,\n] )|(?<=- ))(?:the |its |delivery )?(?:tube|hose)(?: straight| directly| right)?(?: down)? into (?:an?|the) (?=[\w\d ]{0,20}(?:bottle|flask|beaker|jar|glass|cylinder)\b)|off-?gas(?:es)?|tail gas|rest gas|HCl line|gas:|gas ?(?:->|→|to the)|gas goes|(?:gas |vent )?(?:outlet|exit)(?: (?:tube|line|hose|pipe))? (?:(?:is|was|goes|leads|runs|ends) )?(?:led |bubbled |connected |passed )?(?:over|above|in(?:to)?|to|through)|condenser['’]?s? (?:outlet|top|head|end)\b[^.;\n]{0,20}\b(?:bubbled|led|goes|leads|connected|passed|runs|ends)|(?:the )?vent (?:goes|leads|runs|ends) (?:in)?to|(?:tube|hose|pipe|line) from (?:the |its )?(?:condenser|flask|outlet|side ?arm|neck|top)\b[^.;\n]{0,25}\b(?:ends|ending|goes|leads|dips|into|over|above|to)\b|(?:gas(?:es)?|fumes|vapou?rs|(?<![A-Za-z])(?:HCl|HBr|SO2|NO2|NOx|Cl2|H2S|NH3)) (?:is|are|was|were) (?:neutrali[sz]ed|destroyed|absorbed|trapped|scrubbed|washed|caught|taken up) (?:in|by|with|over)|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|(?:tube|hose|pipe|tubing)\b[^.;,\n]{0,20}\b(?:leading|led|running|passing|going|dipping) (?:in)?to (?=(?:about )?\d)|(?<!cold )(?<!ice )(?<!stark )(?<!water )trap (?:with|of|holding|containing) (?=(?:about )?\d)|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:hangs|ends|reaches|stands|lies|sits) (?:in|at|on|below|under|down to|into)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|(?:side[- ]?arm|outlet|condenser(?: (?:top|head))?|third neck|fourth neck|neck) (?:is |was )?(?:joined|connected|linked|coupled) (?:to|with|by way of|via|through|over)|(?:tube|hose|pipe|line) (?:goes|leads|leading|runs|running) from [^.;\n]{0,30}? (?:in)?to (?=\d|an? |the )|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
+        r"(?<!separatory )(?<!drop )\b(vented through|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|bubbler|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly| right)?(?: down)? (?:in(?:to)?|under|to)|(?:^|(?<=[.;,\n] )|(?<=- ))(?:the |its |delivery )?(?:tube|hose)(?: straight| directly| right)?(?: down)? into (?:an?|the) (?=[\w\d ]{0,20}(?:bottle|flask|beaker|jar|glass|cylinder)\b)|off-?gas(?:es)?|tail gas|rest gas|HCl line|gas:|gas ?(?:->|→|to the)|gas absorption:|^\W*(?:an? |the )?(?:[\w-]+ ){0,2}(?:hose|tube|tubing|funnel|outlet|trap)\b[^.;\n]{0,70}\b(?:over|above|to|into|through|surface of) (?=(?:about )?\d[\d.,]* ?m?L\b)|^\W*(?:the )?(?:(?:HCl|HBr|SO2|NO2|NOx|Cl2|H2S|NH3|CO2|hydrogen (?:chloride|bromide|sulfide)|(?:sulfur|nitrogen|carbon) (?:di|mon)oxide|ammonia|chlorine|gas(?:es)?|fumes|vapou?rs|off-?gas(?:es)?|waste gas(?:es)?|exit gas(?:es)?)(?:,? (?:and |formed|evolved|given off|set free|liberated|that (?:forms|comes off)))?[ ,]*){1,3}\b(?:is |are |was |were |be |goes? |go |went |bubbles? |bubbled |sucked |taken |drawn |passes |pass )[^.;\n]{0,45}\b(?:to|into|through|in|by|over|with) (?=(?:about )?\d[\d.,]* ?m?L\b)|gas goes|(?:gas |vent )?(?:outlet|exit)(?: (?:tube|line|hose|pipe))? (?:(?:is|was|goes|leads|runs|ends) )?(?:led |bubbled |connected |passed )?(?:over|above|in(?:to)?|to|through)|condenser['’]?s? (?:outlet|top|head|end)\b[^.;\n]{0,20}\b(?:bubbled|led|goes|leads|connected|passed|runs|ends)|(?:the )?vent (?:goes|leads|runs|ends) (?:in)?to|(?:tube|hose|pipe|line) from (?:the |its )?(?:condenser|flask|outlet|side ?arm|neck|top)\b[^.;\n]{0,25}\b(?:ends|ending|goes|leads|dips|into|over|above|to)\b|(?:gas(?:es)?|fumes|vapou?rs|(?<![A-Za-z])(?:HCl|HBr|SO2|NO2|NOx|Cl2|H2S|NH3)) (?:is|are|was|were) (?:neutrali[sz]ed|destroyed|absorbed|trapped|scrubbed|washed|caught|taken up) (?:in|by|with|over)|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|(?:tube|hose|pipe|tubing)\b[^.;,\n]{0,20}\b(?:leading|led|running|passing|going|dipping) (?:in)?to (?=(?:about )?\d)|(?<!cold )(?<!ice )(?<!stark )(?<!water )trap (?:with|of|holding|containing) (?=(?:about )?\d)|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:hangs|ends|reaches|stands|lies|sits) (?:in|at|on|below|under|down to|into)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|(?:side[- ]?arm|outlet|condenser(?: (?:top|head))?|third neck|fourth neck|neck) (?:is |was )?(?:joined|connected|linked|coupled) (?:to|with|by way of|via|through|over)|(?:tube|hose|pipe|line) (?:goes|leads|leading|runs|running) from [^.;\n]{0,30}? (?:in)?to (?=\d|an? |the )|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+)"
         r"|^\W*(?:the |what )?(?:evolved |acid |off-?|waste |exit )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|(?:evolved |acid |waste |exit )?gas(?:es)?)(?: and (?:HCl|HBr|SO2|CO2?|NO2?|Cl2))?(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented)|(?:(?:that )?(?:comes? off|is given off|set free|evolved) )?(?:is|are|was|were) (?:all |then |completely )?(?:absorbed|taken up|scrubbed|washed|caught|trapped|neutrali[sz]ed|destroyed|sucked off|drawn off|bubbled) (?:in|by|with|over|through|into|on))\b",
         re.I,
@@ -172,6 +172,10 @@ TRAIN = Cue(
 )
 LABELS_ASIDE = {"where", "before starting", "label", "waste", "scope", "safety", "ppe", "hazards", "apparatus note"}
 LABELS_GAS = {
+    "gas absorption",
+    "gas trap",
+    "absorption",
+    "off-gas scrubber",
     "off-gas",
     "gas",
     "hcl line",
@@ -251,7 +255,7 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|left the (?:lab\w*|room|building)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
         re.I,
     ),
     "in class",
@@ -279,7 +283,16 @@ UNATTENDED = Cue(
     "other",
     "watch",
     "minding",
-    "attention",
+    "attended",
+    "supervised",
+    "no one",
+    "no-one",
+    "goes home",
+    "after itself",
+    "night",
+    "can leave",
+    "could leave",
+    "break",
     "nobody",
     "home",
     "lunch",
@@ -299,11 +312,11 @@ UNATTENDED = Cue(
     "itself",
     "its own",
 )
-_STIRRER = r"(?:stirrer|bar|flea|magnet|paddle)"
+_STIRRER = r"(?:stirrer|(?:stirring |stir )?bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
         rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        rf"|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        rf"|{_STIRRER} (?:does not|doesn't|did not|didn't|no longer) (?:turn|rotate|move|work|run|spin)(?:s|d|ed)?|no agitation|without agitation|not agitated|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
     "stir",
@@ -311,6 +324,7 @@ NOT_STIRRED = Cue(
     "flea",
     "magnet",
     "paddle",
+    "agitat",
     "occasional",
     "swirl",
 )
@@ -353,7 +367,7 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|in (?:a few|some|two|three|five|ten) seconds|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
         re.I,
     ),
     "once",
@@ -368,6 +382,12 @@ ALL_AT_ONCE = Cue(
     "seconds",
     "single",
     "stroke",
+    "together",
+    "rush",
+    "instant",
+    "immediately",
+    "same time",
+    "bulk",
     "thrown",
     "splash",
     "emptied",
@@ -488,7 +508,7 @@ DRAWN = Cue(
 )
 SENSOR = Cue(
     re.compile(
-        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler)|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b)\b([^.;\n]*)",
+        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler|(?=(?:is |was )?(?:measured|read|taken|followed|monitored) in the))|(?:pot|batch|reaction) temperature (?=(?:is |was )?(?:measured|read|followed|monitored))|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b)\b([^.;\n]*)",
         re.I,
     ),
     "therm",
@@ -519,13 +539,30 @@ STOP_WORDS = {
 }  # fmt: skip
 """Words before a temperature at which something ends."""
 AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
+_PERSON = r"(?:co-?workers?|colleagues?|helpers?|assistants?|technicians?|chemists?|supervisors?|foreman|operators?|students?|partners?|buddy|neighbou?rs?|instructors?|teachers?|guards?|(?:some|any)(?:body|one)|persons?|people|boss|professor)"
+_PRESENCE = r"(?:(?:is |are |was |were |be |must be |stays? |stayed |remain\w* |being |keeps? |kept )*(?:(?:near ?by|close ?by|present|around|there|at hand|on call|standing by)\b|next to (?:me|it|him|her)|beside (?:me|it)|with (?:me|us|him|her)|in (?:the )?(?:same )?(?:lab\w*|room)|within (?:hearing|call|sight|reach|earshot)|in (?:sight|earshot|view)|at the (?:next|neighbou?ring) (?:bench|hood)(?! doing| making| who|, who))|st(?:ands?|ood|ands? by|aying) (?:by|next to me|beside me|near ?by)|watch(?:es|ed|ing)?|helps?|helped|assists?|assisted)"
 PEOPLE = Cue(
     re.compile(
-        r"\b((?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        rf"(?<!no )\b((?<!no )(?<!without a )(?<!without )(?:an?other |an? |one |the |my |our |second |trained |experienced |at least |two |other |some )*{_PERSON}(?: [\w-]+){{0,2}} {_PRESENCE}(?! (?:at home|away|elsewhere))|(?-i:[A-Z][a-zé]+) (?:was|is|stood|stayed|stays|stands) (?:\w+ ){{0,3}}(?:with me|there|next to me|beside me|in the (?:lab|room)|near ?by)|"
+        r"(?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",
     "person",
+    "worker",
+    "helper",
+    "assist",
+    "somebody",
+    "someone",
+    "instructor",
+    "teacher",
+    "boss",
+    "professor",
+    "with me",
+    "beside me",
+    "next to me",
+    "nearby",
+    "near by",
     "colleague",
     "both",
     "present",
