@@ -445,7 +445,11 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         low, best, high = stage.rise_K
         if high < c.settings.severity("H11_rise_K") or step.T_limit or step.cooled or step.T_range:
             continue
-        cooled = {v.name for v in c.procedure.vessels if v.bath is not None and v.bath.kind in COOLING}
+        cooled = {  # before or while it is made up, not when it has become hot
+            v.name
+            for v in c.procedure.vessels
+            if (b := v.bath) is not None and b.kind in COOLING and (b.span is None or b.span[0] <= step.span[1])
+        }
         in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
         if (in_pot or step.vessel in cooled) and not step.all_at_once:
             continue
