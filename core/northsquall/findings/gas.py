@@ -777,6 +777,31 @@ def spent_absorber(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+FREED_BY_ACID = {"SO3-2": "SO2", "S-2": "H2S", "CN-": "HCN", "ClO-": "Cl2"}
+"""What acid sets free from what an absorber holds (handbook 2.7)."""
+ACIDIFIES = re.compile(r"\bacidif\w+|\bpH ?[0-5]\b|\b(?:strongly|until) acid\w*|\bacid waste\b", re.I)
+
+
+@rule("Q05")
+def acidified_absorber(c: Context) -> Iterator[Finding]:
+    """Q05: a spent absorber is made acid, with an amount that nobody wrote."""
+    absorbers = set(c.walk.lines.values())
+    for e in c.stand_in.entries if c.gas else []:
+        step = c.step(e.step)
+        if step is None or e.vessel not in absorbers or step.kind == "absorb" or not ACIDIFIES.search(step.text):
+            continue
+        if all(c.lots[k].mol is not None for k in step.materials):
+            continue
+        for salt, g in FREED_BY_ACID.items():
+            record = record_of(g)
+            if e.after.get(salt, 0.0) > 1e-3 and g not in c.gas.from_spent:  # type: ignore[union-attr]
+                yield finding(
+                    "Q05", "stop", f"{record.name[:1].upper() + record.name[1:]} comes free from what stands in the {e.vessel} where it is made acid; how much is not established.", step=step, established=False, limit="no gas from the spent absorber",
+                    remedy=f"Keep it alkaline, and destroy what holds the {record.name} first.", source="handbook 2.7: what spent liquid must not meet", short="spent absorber", cause=f"gas:{record.root}",
+                )  # fmt: skip
+                return
+
+
 @rule("G07")
 def past_the_limit(c: Context) -> Iterator[Finding]:
     """G07: exposure past the absorber over a limit; no hood; outdoors or a window as the control; no detector."""

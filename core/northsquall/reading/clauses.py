@@ -156,15 +156,19 @@ OPEN_ENDS = {
 WRAPS = re.compile(r"^.{49,}(?:[^.;:!?|\n]\n(?=[a-z(])|[,(-]\n|\b(?:" + "|".join(OPEN_ENDS) + r")\n)", re.M)
 
 
+STOP = re.compile(r"(?<!^\d)(?<!^\d\d)(?<=[a-z0-9)%CL])\.(?=\s|$)")
+"""The end of a sentence, and not the number of a line."""
+
+
 def in_lines(source: str) -> bool:
-    """Whether a text is written a thing a line, without stops: few lines end in one, and most are left off before they are full."""
+    """Whether a text is written a thing a line: hardly any full stops in it, and most lines are left off before they are full."""
     lines = [x.rstrip() for x in source.strip().split("\n")[1:]]
     told = [x for x in lines if x.strip()]
-    ends = sum(x[-1] in ".;:!?" for x in told)
+    ends = sum(x[-1] in ";:!?" for x in told) + sum(len(STOP.findall(x)) for x in told)
     breaks = [(a, b) for a, b in pairwise(lines) if a.strip() and b.strip()]
     width = max((len(x) for x in told), default=0)
     full = sum(len(a) + 1 + len(b.split()[0]) > 0.95 * width for a, b in breaks)
-    return len(told) >= 4 and len(breaks) >= 3 and ends < 0.4 * len(told) and full < 0.7 * len(breaks)
+    return len(told) >= 4 and len(breaks) >= 3 and ends < 0.3 * len(told) and full < 0.7 * len(breaks)
 
 
 def has_wrapped_lines(source: str) -> bool:
@@ -493,6 +497,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue
         depth += (x.text == "(") - (x.text == ")")
         rises = x.low in ("reach", "attain", "come") and i > 1 and is_word(items[i - 1], "to") and is_word(items[i - 2], "allowed", "left")
+        if x.low == "sat" and depth <= 0 and is_word(at(items, i + 1), "in", "on", "at", "for", "there", "overnight", "until", "till"):
+            verbs.append((i, "hold"))  # "the mixture sat in the hood", and not "sat. bicarbonate"
+            continue
         if depth > 0 or x.kind != "word" or (x.low not in lex.VERB_OF and not rises):
             continue
         kind = "heat" if rises else lex.VERB_OF[x.low]  # "allowed to reach room temperature over 2 h"
@@ -729,6 +736,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             for y in items[max(0, i - 3) : i]
         ):
             continue  # "bath removed, 35 °C for 2 h"
+        stands = x.low == "left" and is_word(before, "is") and not is_word(at(items, i - 2), "what", "that", "which", "whatever")
+        if stands and (
+            is_word(after, "overnight", "standing", "alone", "on", "at", "for", "to", "until", "till", "over") or is_quantity(after, "time")
+        ):
+            verbs.append((i, "hold"))  # "the solution is left on the bench overnight"
+            continue
         if x.low in ("left", "show", "make", "made", "open", "takes", "test", "wash", "washing", "hold") and is_word(
             before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
         ):

@@ -43,7 +43,7 @@ VERBS: dict[str, set[str]] = {
     "heat": {"warmed", "warm", "heated", "heat", "heats", "warms", "boil", "boiled", "boils", "heating", "brought", "bring", "brings", "ignite", "ignited", "light", "lit", "calcined", "roasted"},
     "reflux": {"reflux", "refluxed", "refluxing"},
     "mix": {"mixed", "mix", "prepared", "prepare", "make", "made", "premixed"},
-    "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
+    "hold": {"stirred", "stir", "stirring", "stirs", "kept", "keep", "hold", "held", "stand", "sits", "left", "leave", "maintained", "continued", "agitate", "shake", "shaken", "shaking", "swirl", "react", "holds"},
     "pour": {"poured", "pour", "pours", "tipped", "tip", "emptied", "discharged", "discharge", "drown", "drowned", "transferred", "transfer", "quenched", "quench"},
     "filter": {"filtered", "filter", "collected", "collect", "sucked", "suck", "squeeze", "filtration"},
     "wash": {"washed", "wash", "rinse", "rinsed", "rinses"},
@@ -283,6 +283,7 @@ UNATTENDED = Cue(
     "other",
     "watch",
     "minding",
+    "attention",
     "attended",
     "supervised",
     "no one",
@@ -634,7 +635,7 @@ NOT_A_NAME = {
     "sand", "so", "each", "it", "the", "same", "mixture", "acid", "acids", "liquid", "flask", "which", "this", "that", "them", "solid", "solution", "product", "more", "surface", "neck", "bath", "mark", "total", "material",
     "yield", "crude", "dry", "crystals", "both", "filtrate", "portions", "in", "over", "was", "is", "were", "are", "below", "about", "with", "into", "sample", "for", "batch", "ester", "amide", "anilide", "obtained",
     "pure", "net", "gross", "theory", "and", "to", "of", "a", "an", "by", "from", "on", "at", "oil", "reflux", "cooler", "condenser", "run", "gas", "residue", "left", "lots", "lot", "first", "then", "after", "weight",
-    "twice", "thrice", "once", "times", "water", "we", "i", "you", "colourless", "white", "yellow", "plates", "needles", "headspace", "volume", "air", "nominal", "fresh", "waste", "ice", "mother", "liquor", "i'd", "had",
+    "twice", "thrice", "once", "times", "water", "we", "i", "you", "colourless", "white", "yellow", "plates", "needles", "headspace", "air", "nominal", "fresh", "waste", "ice", "mother", "liquor", "i'd", "had",
 }  # fmt: skip
 RESULT_WORDS = {
     "yield",

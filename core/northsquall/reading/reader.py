@@ -118,6 +118,9 @@ def read(text: str) -> Procedure:
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
     if source != original:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
+        for m in doc.materials:  # by the author's spelling
+            if m.span is not None and (at := source.find(m.name, *m.span)) >= 0 and m.name:
+                m.name = original[where[at] : where[at + len(m.name) - 1] + 1]
         _moved(doc, where)
         doc.source_text = original
         for step in doc.steps:
