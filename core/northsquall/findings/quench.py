@@ -855,7 +855,7 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
     if readiness.DUMP.search(text) or re.search(
-        r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)(?! at the (?:next|other))|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower|neutralising agent|neutralizing agent|spill kit|eye ?wash)\b",
+        r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|(?<!not )(?<!no gloves )(?<!no gloves were )(?<!nothing was )(?<!nothing )at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)(?! at the (?:next|other))|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower|neutralising agent|neutralizing agent|spill kit|eye ?wash)\b",
         text,
         re.I,
     ):

@@ -626,9 +626,18 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "on to the ice in the beaker, good stirring"
         if (
             x.low == "stirred"
-            and (before is None or is_word(before, "well", "a", "vigorously", ","))
+            and (
+                before is None
+                or is_word(
+                    before, "well", "a", "an", "the", "vigorously", "rapidly", "efficiently", "into", "onto", "to", "of", "with", ","
+                )
+            )
             and isinstance(after, Token)
-            and (after.kind == "sub" or after.low in ("crushed", "ice", "water", "into"))
+            and (
+                after.kind == "sub"
+                or after.low
+                in ("crushed", "ice", "water", "into", "solution", "mixture", "suspension", "slurry", "cold", "dilute", "aqueous")
+            )
         ):
             continue
         if x.low in ("kept", "held", "maintained", "stays", "remains") and is_word(before, "is", "was", "being", "temperature"):

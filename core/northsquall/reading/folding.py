@@ -20,6 +20,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("h", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:hours?|hrs?)(?!\w)", "h"),
     ("celsius", r"(?<=\d)([ \u00a0\u2009\u202f]?)(?:(?:[°º˚]|(?i:deg(?:rees?)?\.?)) ?(?:C\b(?!-)|(?i:celsius|centigrade))|(?i:degrees?)(?! ?(?:F\b|(?i:fahrenheit|baum|brix|of\b|proof)))|℃|[°º˚](?! ?[A-Za-z])|(?<=[ \u00a0])C(?=[\s,.;:)/–-]|$))", " °C"),
     ("percent", r"(?<=\d)[ \u00a0]?(?:(?i:wt\.?|mass|weight)[- ]?%|% ?(?i:by (?:weight|mass)|wt\b\.?))", " %"),
+    ("strength", r"\b(?i:concentrated|conc\.?|dilute|dil\.?|aqueous|aq\.?|strong|fuming) \(\d[\d.,]* ?(?:%|M|N)(?: w/w)?\) (?=[A-Za-z])", ""),  # "37 %" in front of its name
     ("about", r"(?:\b(?:ca\.?|Ca\.|circa|approx\.?|[Aa]pproximately|[Rr]oughly)[ \u00a0]?|~ ?)(?=\d)", "about "),
     ("dropwise", r"(?i:\bdrop(?: by drop|-wise))\b", "dropwise"),
     ("alike", "[" + "".join(ALIKE) + "]", ""),
@@ -45,6 +46,9 @@ def plain(text: str) -> tuple[str, list[int]]:
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
         if name == "step":
             put = re.sub(r"\D", "", m.group()) + ". "
+        if name == "strength":
+            put = re.sub(r"^(?!fuming)\S+ |[()]", "", m.group(), flags=re.I)
+            put = re.sub(r"^(fuming) (.*) $", r"\2 \1 ", put, flags=re.I)
         if name == "rows" and not ROW.search(text[text.rfind("\n", 0, m.start()) + 1 : m.start()]):
             continue
         if name not in ("celsius", "percent") and kept:

@@ -170,7 +170,22 @@ TRAIN = Cue(
     "slips",
     "gets",
 )
-LABELS_ASIDE = {"where", "before starting", "label", "waste", "scope", "safety", "ppe", "hazards", "apparatus note"}
+LABELS_ASIDE = {
+    "where",
+    "before starting",
+    "label",
+    "waste",
+    "scope",
+    "purpose",
+    "aim",
+    "objective",
+    "introduction",
+    "theory",
+    "safety",
+    "ppe",
+    "hazards",
+    "apparatus note",
+}
 LABELS_GAS = {
     "gas absorption",
     "gas trap",
@@ -255,7 +270,7 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|without (?:watching|being watched|anybody|anyone|supervision|attention)|meanwhile,? (?:(?:I |we )?(?:am |was |are |were |at |in |to |went |go )*(?:the |my |a )?)?(?:library|lunch|lecture|seminar|office|coffee|canteen|meeting|shopping|cinema)|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
         re.I,
     ),
     "in class",
@@ -284,6 +299,8 @@ UNATTENDED = Cue(
     "watch",
     "minding",
     "attention",
+    "without",
+    "meanwhile",
     "attended",
     "supervised",
     "no one",
@@ -595,7 +612,7 @@ PEOPLE = Cue(
     "with me",
     "in the room",
 )
-WORN = r"(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face[ -]?shield|gauntlets|gloves|goggles|spectacles|glasses|apron|eye protection|protective (?:equipment|clothing))(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
+WORN = r"(?<!nobody had )(?<!nobody wore )(?<!no one wore )(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face[ -]?shield|gauntlets|gloves|goggles|spectacles|glasses|apron|eye protection|protective (?:equipment|clothing))(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
@@ -684,6 +701,24 @@ ITS_CAN = ("fresh", "new", "full", "opened", "unopened", "sealed", "old", "same"
 """Words before a tin that is a can."""
 
 
+CATIONS = ("sodium", "potassium", "lithium", "calcium", "magnesium", "barium", "silver", "zinc", "copper", "iron", "mercury", "lead")
+"""Metals of which a salt may be spoken."""
+WITH_WATER = (
+    "ethanol",
+    "methanol",
+    "acetone",
+    "2-propanol",
+    "isopropanol",
+    "dioxane",
+    "acetonitrile",
+    "tetrahydrofuran",
+    "thf",
+    "dmf",
+    "etoh",
+    "meoh",
+    "acetic acid",
+)
+"""Solvents that are mixed with water: "ethanol-water"."""
 MADE_OF = ("nitrile", "butyl", "neoprene", "rubber", "leather", "long", "thick", "heavy")
 """What gloves are, in front of their name."""
 
@@ -701,6 +736,8 @@ def no_material(items: list[Item], i: int) -> bool:
             off or not gone.startswith("bath")
         ):
             return True  # "the ice had melted", "took the ice away"
+    if x.value in CATIONS and is_word(after, "salt", "salts"):
+        return True  # "the sodium salt was never isolated"
     if isinstance(before, Token) and before.low.startswith("poly"):
         return True  # "polyethylene glycol 400 wipes"
     if isinstance(after, Token) and after.text in ("-", "–", "‑", "/") and after.start == x.end and i + 2 < len(items):
@@ -708,7 +745,8 @@ def no_material(items: list[Item], i: int) -> bool:
         if isinstance(behind, Token) and (
             behind.low in NOT_MATERIAL_AFTER
             or (behind.kind == "sub" and behind.start == after.end and x.low in ("ice", "starch", "iodide", "water", "potassium iodide"))
-            or behind.low in ("free", "cooled", "water", "cold", "chilled", "starch")
+            or behind.low in ("free", "cooled", "cold", "chilled", "starch")
+            or (behind.low == "water" and x.low not in WITH_WATER)
         ):
             return True  # "ice-salt", "silver-free", "starch-iodide"
     if isinstance(before, Token) and before.text in ("-", "–", "/") and before.end == x.start and i > 1 and is_ice(items[i - 2]):
