@@ -38,6 +38,11 @@ ACIDS = ("sulfuric acid", "nitric acid", "fuming nitric acid")
 RECEIVERS = ("ice", "water", "ice water")
 
 
+WASTE_TREATED = re.compile(
+    r"\b(?:carbonate|bicarbonate|soda|hydroxide|NaOH|caustic|lime|bisulfite|thiosulfate|acid)\b[^.;\n]*\b(?:pH|neutral|until|till|portions|\d)|\bneutrali[sz]e\b[^.;\n]*\bwith\b",
+    re.I,
+)
+"""Behind "Waste:": what is done to it, and not only where it goes."""
 SIZED_BY_LABEL = {"vessel": "flask", "flask": "flask", "reactor": "flask", "pot": "flask", "beaker": "beaker"}
 """Labels behind which a volume alone is the size of a vessel."""
 
@@ -621,6 +626,8 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if IS_HARMFUL.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time", "moles") for x in clause.items):
         return  # "Hydrazine is toxic and suspected to cause cancer: gauntlets"
+    if clause.label == "waste" and WASTE_TREATED.search(text):
+        clause.label = "filtrate" if lex.FILTRATE_REFERENCE.search(text) else ""
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.spend(clause.items)
         return

@@ -493,7 +493,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """
     for i, item in enumerate(items):
         if is_word(item, "bath", "baths"):
-            cut = max((k for k in range(i) if is_word(items[k], ",", ";")), default=-1)
+            cut = max((k for k in range(i) if is_word(items[k], ",", ";", "(")), default=-1)
             behind = items[i + 1 : i + 9]
             own = any(is_word(x, "kept", "held", "at") for x in behind) and any(is_quantity(x, "temperature") for x in behind)
             if any(is_word(x, "thermometer", "probe", "sensor", "thermocouple") for x in items[max(cut, i - 6, 0) : i]) and not own:
