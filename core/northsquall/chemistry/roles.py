@@ -58,10 +58,11 @@ def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wante
     _back(target, 1.0, events, charged, out, set())
     out.made = sum(dict(e.reaction.change).get(target, 0.0) * e.extent for e in events if id(e) in out.wanted)
     ratios = []
+    poured_on = charges(procedure, lots, ("quench",))  # "the cold solution is run into a solution of potassium iodide"
     for root, need in out.demand.items():
         if root == "H2O" or need <= 0:
             continue
-        have = charged.get(root, 0.0)
+        have = charged.get(root, 0.0) or poured_on.get(root, 0.0)
         if root == "H+":
             have = acid_charged(procedure, lots)
         ratios.append((have / need, root))
@@ -70,20 +71,29 @@ def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wante
         first = ratios[0]
         if first[1] == "H+" and len(ratios) > 1 and not _acid_stopped(events, out):
             first = ratios[1]
+        used = sum(-n * e.extent for e in events for r, n in e.reaction.change if r == out.substrate and n < 0 and id(e) in out.wanted)
+        mine = next((x for x in ratios if x[1] == out.substrate), None)
+        if mine is not None and first[1] != out.substrate and used >= ALL_USED * charged.get(str(out.substrate), 0.0):
+            first = mine  # all of it is used: the other goes further than one equation says (tin to tin(II) to tin(IV))
         out.theory, out.limiting = first
     return out
+
+
+ALL_USED = 0.98
+"""Part of a substrate that is used from which it limits, whatever one equation's ratio says (assumption)."""
 
 
 def _acid_stopped(events: list[Event], out: Purpose) -> bool:
     return any(e.stopped_by == "H+" for e in events if id(e) in out.wanted)
 
 
-def _charged(procedure: Procedure, lots: Mapping[str, Lots]) -> list[Lots]:
-    """Lots charged to make the batch: quench, washes, work-up and absorbers left out; those without an amount too."""
+def _charged(procedure: Procedure, lots: Mapping[str, Lots], late: tuple[str, ...] = ()) -> list[Lots]:
+    """Lots charged to make the batch: quench, washes, work-up (but kinds of step in `late`) and absorbers left out; those without an amount too."""
     out = []
     for m in procedure.materials:
         step = next((s for s in procedure.steps if s.n == m.step), None)
-        if m.role in ("absorber", "wash", "quench") or step is None or step.kind in WORK_UP:
+        aside = m.role in ("absorber", "wash") or (m.role == "quench" and not late)
+        if aside or step is None or (step.kind in WORK_UP and step.kind not in late):
             continue
         lot = lots[m.id]
         if lot.mol is not None and lot.substance is not None:
@@ -96,10 +106,10 @@ def acid_charged(procedure: Procedure, lots: Mapping[str, Lots]) -> float:
     return sum(speciate({**r, "H2O": r.get("H2O", 0.0) + 60.0}).acid(5.0) for lot in _charged(procedure, lots) if (r := lot.roots()))
 
 
-def charges(procedure: Procedure, lots: Mapping[str, Lots]) -> dict[str, float]:
-    """Moles per component charged to make the batch: quench, washes and absorbers left out."""
+def charges(procedure: Procedure, lots: Mapping[str, Lots], late: tuple[str, ...] = ()) -> dict[str, float]:
+    """Moles per component charged to make the batch: quench, washes and absorbers left out, but kinds of step in `late`."""
     total: dict[str, float] = {}
-    for lot in _charged(procedure, lots):
+    for lot in _charged(procedure, lots, late):
         for root, n in lot.roots().items():
             total[root] = total.get(root, 0.0) + n
     return total
