@@ -1831,6 +1831,23 @@ THIS_IS = re.compile(r"^\W*(?:so )?(?:it|this|that|what (?:i|we) have)(?:'s| is|
 LEFT_OVER = re.compile(r"\b(?:left|remaining|in stock|past its date|to (?:get rid of|dispose of|be destroyed|be disposed of))\b", re.I)
 
 
+def _told_behind(account: Account, r: Reading) -> bool:
+    """ "…, added during 30 min below 30 °C": how what was named last is fed. True where the clause says nothing else."""
+    fed = account.doc.steps[-1] if account.doc.steps else None
+    duration = durations_in(r.clause)[0]
+    if fed is None or duration is None or r.mentions or fed.kind not in ("charge", "dose", "add") or fed.duration is not None:
+        return False
+    window, limit, _ = temperatures_in(r.clause)
+    fed.duration, fed.kind, fed.T_limit, fed.T_range = duration, "dose", fed.T_limit or limit, fed.T_range or window
+    fed.span = (fed.span[0], r.clause.end)
+    fed.text = account.source[slice(*fed.span)]
+    account.spend(r.items)
+    return True
+
+
+ADDED = re.compile(r"^\W*(?:(?:slowly|which is|which was|being) )?(?:added|dripped in|dropped in|run in|fed in|let in)\b", re.I)
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -1861,12 +1878,7 @@ def _fragment(account: Account, r: Reading) -> None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
             account.spend(r.items)
             return None
-    fed = doc.steps[-1] if doc.steps and doc.steps[-1].kind in ("charge", "dose", "add") and doc.steps[-1].duration is None else None
-    if fed is not None and duration is not None and not r.mentions and (FROM_THE_FUNNEL.match(text) or BY_DROPS.match(text)):
-        fed.duration, fed.kind, fed.T_limit, fed.T_range = duration, "dose", fed.T_limit or limit, fed.T_range or window
-        fed.span = (fed.span[0], r.clause.end)
-        fed.text = account.source[slice(*fed.span)]
-        account.spend(r.items)
+    if (FROM_THE_FUNNEL.match(text) or BY_DROPS.match(text)) and _told_behind(account, r):
         return None
     to = next((x for x in r.items[:4] if isinstance(x, Qty) and x.dim == "temperature"), None)
     if doc.steps and not r.mentions and to is not None and TO_A_TEMPERATURE.match(text):
@@ -2762,6 +2774,8 @@ TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to th
 
 def _add(account: Account, r: Reading) -> None:
     """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
+    if ADDED.match(r.text) and account.doc.steps and len(account.doc.steps[-1].materials) == 1 and _told_behind(account, r):
+        return None
     if not r.measured and (TO_THE_BOTTOM.search(r.text) or GO_ON_WHEN.match(r.text)):
         return None
     if not r.mentions and not r.vessels and not lex.MIX_REFERENCE.search(r.text) and not account.waiting and not unspent(account):
