@@ -47,6 +47,10 @@ SIZED_BY_LABEL = {"vessel": "flask", "flask": "flask", "reactor": "flask", "pot"
 """Labels behind which a volume alone is the size of a vessel."""
 
 
+NONE_NEAR = re.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by|next to|around|close to|within) ", re.I)
+""" "No water near the flask": no vessel is told of."""
+
+
 class Reading:
     """One clause with all that is recognised in it."""
 
@@ -59,7 +63,7 @@ class Reading:
         self.skip: set[int] = set(range(found[1], found[2] + 1)) if found else set()
         if found:
             account.used |= {q.start for q in found[3]}
-        all_vessels = [v for v in vessels_in(self.items) if v.index not in self.skip]
+        all_vessels = [v for v in vessels_in(self.items) if v.index not in self.skip] if not NONE_NEAR.match(self.text) else []
         left = {
             i
             for i, x in enumerate(self.items[:-1])
@@ -313,6 +317,7 @@ class Reading:
         return (
             m.identity in lex.AIDS
             or BESIDE_IT.search(said) is not None  # "on the shelf over the acetone"
+            or re.search(r"\bto (?:coagulate|flocculate|granulate|digest|settle|ripen) the $", said, re.I) is not None  # what has formed
             or WHILE_THERE.search(said) is not None  # "another 50 mL of acid if there is still zinc"
             or MADE_OF.match(self.after(m)) is not None  # "the chromic acid I made with dichromate, 12 g, in 50 mL of water"
             or (at is not None and m.index < at and KEPT_UNDER.search(said) is not None)  # "sodium, cut under toluene, was added"
@@ -618,6 +623,8 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "it'll froth a little, the soda"
     if OTHERS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "the other group works with ether on the same bench"
+    if NEVER_MIXED.search(text) and not any(isinstance(x, Qty) for x in clause.items):
+        return  # "permanganate and cyclohexene are never mixed without water"
     if NOT_TO_DO.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "do not distil and do not heat the dry oxime with acid"
     if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
@@ -709,6 +716,10 @@ def _clause(account: Account, clause: Clause) -> None:
 
 IT_FROTHS = re.compile(
     r"^\W*(?:it|this|that)(?:'ll| will| may| can| does| might)? (?:then |also )?(?:froths?|foams?|fizz(?:es)?|bubbles?|smells?|steams?|stinks?)\b",
+    re.I,
+)
+NEVER_MIXED = re.compile(
+    r"\b(?:is|are|be|must|may|should|shall)\b[^.;]{0,12}\b(?:never|not)\b[^.;]{0,20}\b(?:mixed|combined|brought together|put together|ground|stored together|come together|contact|meet)\b|^\W*(?:never|do not|don't) (?:mix|combine|bring together)\b",
     re.I,
 )
 NOT_TO_DO = re.compile(
@@ -1184,6 +1195,9 @@ ARROW_TO_A_VESSEL = re.compile(
 )
 
 
+POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if lex.GAS_FED.search(r.text) and any(
@@ -1195,6 +1209,8 @@ def _train(account: Account, r: Reading) -> bool:
         found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
     if found and ARROW_TO_A_VESSEL.search(r.text) and all(m.amount is not None for m in r.mentions) and not lex.of_gas(r.clause.label):
         return False  # "tert-butanol 25 g + HCl 37 % 85 mL -> 250 mL flask": what goes in
+    if found and r.clause.verb in ("pour", "add") and POURED_ON_IT.search(r.text[: found.start()]) and r.measured:
+        return False  # "pour 80 mL of acid on it and close the flask with the bung carrying the delivery tube"
     goes_on = (
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
@@ -2552,7 +2568,7 @@ def _weighed(account: Account) -> list[Material]:
 
 
 EVERYTHING = re.compile(
-    r"^\W*(?:all|everything)(?: of (?:it|this|them|that))? in(?:to)? (?:an?|the)\b|^\W*(?:all|everything) to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|^\W*all (?:but|except|apart from|save) (?:for )?(?=the )|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
+    r"^\W*(?:(?:all|everything) )?together in(?:to)? (?:an?|the|my)\b|^\W*(?:all|everything)(?: of (?:it|this|them|that))? in(?:to)? (?:an?|the)\b|^\W*(?:all|everything) to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|^\W*all (?:but|except|apart from|save) (?:for )?(?=the )|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
     re.I,
 )
 
@@ -2580,7 +2596,7 @@ def _everything(account: Account, r: Reading) -> bool:
         if rest:  # "…, the acid slowly over 10 min"
             read_clause(account, replace(r.clause, items=rest, start=rest[0].start, verb=None, verb_at=None))
         return True
-    if said is None or len(waiting) < 2 or account.doc.steps:
+    if said is None or len(waiting) < 2 or any(s.kind != "charge" for s in account.doc.steps):
         return False
     out: set[str] = set()
     for m in r.mentions if re.search(r"except|but|apart|save|other", said.group(), re.I) else []:

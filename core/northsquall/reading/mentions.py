@@ -453,6 +453,15 @@ def _strength_behind(items: list[Item], m: Mention, busy: set[int]) -> None:
             return
     if not is_word(at(items, k), ",", "("):
         return
+    if is_word(at(items, k), "(") and m.amount is not None:  # "600 mL of hydrobromic acid (about 40 %, yellow)"
+        inner = items[k + 1 : _close(items, k)]
+        strong = [y for y in inner if isinstance(y, Qty) and y.dim in ("percent", "molar") and y.start not in busy]
+        if len(strong) == 1 and not any(
+            isinstance(y, Token) and (y.kind == "sub" or y.low in ("yield", "theory", "excess")) for y in inner
+        ):
+            if take(m, strong[0]):
+                m.end, m.last = max(m.end, strong[0].end), max(m.last, items.index(strong[0]))
+            return
     while isinstance(x := at(items, k + 1), Token) and (x.low in BEFORE_A_STRENGTH or x.low in lex.ADJECTIVES):
         k += 1
     q = at(items, k + 1)

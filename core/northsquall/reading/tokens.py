@@ -130,6 +130,21 @@ OLEUM = ("oleum", "fuming sulfuric acid", "fuming sulphuric acid", "fuming h2so4
 """Sulfur trioxide in sulfuric acid."""
 
 
+def _hydrated(identity: str) -> list[str]:
+    """ "SnCl2 dihydrate", "SnCl2·2H2O" of a hydrate: every name of the salt without its water, with its water behind it."""
+    m = re.fullmatch(r"(.+) ((?:mono|di|tri|tetra|penta|hexa|hepta|octa|nona|deca)hydrate)", identity)
+    salt = catalogue().find(m[1]) if m else None
+    if m is None or salt is None:
+        return []
+    count = ("mono", "di", "tri", "tetra", "penta", "hexa", "hepta", "octa", "nona", "deca").index(m[2][:-7]) + 1
+    water = "H2O" if count == 1 else f"{count}H2O"
+    return [
+        f"{name}{behind}"
+        for name in {*salt.names, salt.formula}
+        for behind in (f" {m[2]}", f"·{water}", f".{water}", f" x {water}", f"*{water}")
+    ]
+
+
 @cache
 def _automaton() -> ahocorasick.Automaton:
     automaton = ahocorasick.Automaton()
@@ -141,6 +156,7 @@ def _automaton() -> ahocorasick.Automaton:
             *_spoken_states(substance.names),
             *_spoken_locants(substance.names),
             *_apart(substance.names),
+            *_hydrated(substance.id),
             *full,
             *(f"{name[:-4]}a." for name in substance.names if name.endswith(" acid")),  # "sulfuric a."
         ):
