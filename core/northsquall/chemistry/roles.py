@@ -73,7 +73,7 @@ def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wante
             first = ratios[1]
         used = sum(-n * e.extent for e in events for r, n in e.reaction.change if r == out.substrate and n < 0 and id(e) in out.wanted)
         mine = next((x for x in ratios if x[1] == out.substrate), None)
-        if mine is not None and first[1] != out.substrate and used >= ALL_USED * charged.get(str(out.substrate), 0.0):
+        if mine is not None and first[0] < 0.95 * mine[0] and used >= ALL_USED * charged.get(str(out.substrate), 0.0):
             first = mine  # all of it is used: the other goes further than one equation says (tin to tin(II) to tin(IV))
         out.theory, out.limiting = first
     return out

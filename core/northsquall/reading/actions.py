@@ -2790,7 +2790,7 @@ TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to th
 
 def _add(account: Account, r: Reading) -> None:
     """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
-    if ADDED.match(r.text) and account.doc.steps and len(account.doc.steps[-1].materials) == 1 and _told_behind(account, r):
+    if ADDED.match(r.text) and not account.waiting and account.doc.steps and len(account.doc.steps[-1].materials) == 1 and _told_behind(account, r):
         return None
     if not r.measured and (TO_THE_BOTTOM.search(r.text) or GO_ON_WHEN.match(r.text)):
         return None

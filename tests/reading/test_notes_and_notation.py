@@ -1,0 +1,183 @@
+"""Notes without stops, and notation that labs write in many ways: each sentence with what it says (common practice, no source)."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.procedure import Procedure, Step
+from northsquall.reading import read
+from northsquall.reading.clauses import in_lines
+
+HEAD = "Acetylation\n\nA 500 mL three-necked flask with stirrer stands in an ice bath of 1 kg. "
+
+
+def fed(p: Procedure, identity: str) -> Step:
+    lot = next(m for m in p.materials if m.identity == identity)
+    return next(s for s in p.steps if lot.id in s.materials)
+
+
+def amount(p: Procedure, identity: str) -> tuple[float | None, float | None]:
+    lot = next(m for m in p.materials if m.identity == identity)
+    return (lot.amount.value if lot.amount else None, lot.strength.percent_w if lot.strength else None)
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "Nitric acid 25 mL 68 %",
+        "25 mL of concentrated (68 %) nitric acid",
+        "25 mL of nitric acid (about 68 %, colourless)",
+        "25 mL of nitric acid (68 wt%)",
+        "25 mL nitric acid, 68 % by weight,",
+        "25 cc of 68 percent nitric acid",
+        "Recovered nitric acid (25 mL, 68 %)",
+    ],
+)
+def test_a_strength_stands_anywhere_beside_its_acid(words: str) -> None:
+    p = read(HEAD + f"Toluene 20 g and sulfuric acid 96 % 30 mL are put in. {words} is added over 40 min.")
+    assert amount(p, "nitric acid") == (25.0, 68.0)
+
+
+@pytest.mark.parametrize(
+    ("words", "percent"),
+    [("20 mL of fuming (95 %) nitric acid", 95.0), ("20 mL of fuming HNO3", 90.0), ("20 mL of HNO3 fuming", 90.0)],
+)
+def test_fuming_stays_fuming(words: str, percent: float) -> None:
+    p = read(HEAD + f"Sulfuric acid 96 % 30 mL is put in. {words} is added over 40 min.")
+    assert amount(p, "fuming nitric acid")[0] == 20.0
+    lot = next(m for m in p.materials if m.identity == "fuming nitric acid")
+    assert lot.strength is not None and lot.strength.percent_w == percent
+
+
+@pytest.mark.parametrize("name", ["SnCl2 dihydrate", "SnCl2·2H2O", "tin(II) chloride dihydrate", "stannous chloride dihydrate"])
+def test_a_hydrate_by_any_name_of_its_salt(name: str) -> None:
+    p = read(HEAD + f"Water 50 mL and {name} 22.6 g are put in.")
+    assert [m.identity for m in p.materials] == ["water", "tin(II) chloride dihydrate"]
+
+
+@pytest.mark.parametrize(
+    ("words", "minutes"),
+    [
+        ("one every 3 min", 3.0),
+        ("one every 2.5 minutes", 2.5),
+        ("at 5-min intervals", 5.0),
+        ("ten minutes apart", 10.0),
+        ("every half minute", 0.5),
+        ("one every 30 s", 0.5),
+    ],
+)
+def test_the_time_between_portions(words: str, minutes: float) -> None:
+    p = read(HEAD + f"Methanol 80 mL and camphor 15 g are put in. Sodium borohydride 2.0 g is added in eight portions, {words}.")
+    every = fed(p, "sodium borohydride").every
+    assert every is not None and every.value == pytest.approx(minutes)
+
+
+@pytest.mark.parametrize("size", ["250 mg", "0.25 grams", "0.25-g"])
+def test_how_many_portions_of_a_size(size: str) -> None:
+    p = read(HEAD + f"Methanol 80 mL and camphor 15 g are put in. Sodium borohydride 2.0 g is added in {size} portions, one every 3 min.")
+    assert fed(p, "sodium borohydride").portions == 8
+
+
+@pytest.mark.parametrize(
+    "words",
+    [
+        "The solution is left overnight.",
+        "The solution is left on the bench overnight.",
+        "The mixture sat in the hood until the next morning.",
+        "It stands on the bench overnight.",
+    ],
+)
+def test_what_is_left_overnight_is_held(words: str) -> None:
+    p = read(HEAD + f"Methanol 80 mL and camphor 15 g are put in. Sodium borohydride 2.0 g is added over 30 min. {words}")
+    assert p.steps[-1].kind == "hold" and p.steps[-1].duration is not None and p.steps[-1].duration.value == 900.0
+
+
+def test_was_then_added_is_one_doing() -> None:
+    p = read(
+        HEAD
+        + "Lithium aluminium hydride (3.8 g) was placed in it with ether (150 mL), and benzoic acid (12.2 g) was then added during 40 min."
+    )
+    step = fed(p, "benzoic acid")
+    assert step.kind == "dose" and step.duration is not None and step.duration.value == 40.0
+    assert step.n > fed(p, "lithium aluminium hydride").n
+
+
+def test_a_stirred_solution_is_a_thing_and_no_doing() -> None:
+    p = read(
+        HEAD
+        + "Aniline 9.3 g is put in. Transfer the cold solution over 45 min to a stirred solution of 18 g of potassium iodide in 30 mL of water in a 1 L beaker."
+    )
+    step = fed(p, "potassium iodide")
+    assert (step.vessel, step.from_vessel) == ("1 L beaker", "500 mL flask")
+
+
+NOTES = (
+    "vanillin, notes\n\nvanillin 15.2 g (0.1 mol), acetic acid 60 mL, 250 mL conical flask\nnitric acid 65 %, 9 mL, from the funnel, 40 min, 10-15 °C, ice bath\n"
+    "30 min at 15 °C and then poured on to 200 g of ice\nfilter, wash, dry\n10 g"
+)
+
+
+def test_a_thing_a_line_needs_no_stop() -> None:
+    assert in_lines(NOTES)
+    p = read(NOTES)
+    assert [s.kind for s in p.steps][:4] == ["charge", "dose", "hold", "quench"]
+    assert p.results.mass_g is not None and p.results.mass_g.value == 10.0
+
+
+def test_wrapped_prose_is_no_list_of_things() -> None:
+    text = (
+        "Benzyl alcohol\n\nTo a stirred solution of benzaldehyde (10.6 g) in\nethanol (100 mL), cooled in an ice bath, was added\n"
+        "sodium borohydride (1.90 g) in small portions over\n40 min. After a further 60 min at 20 °C the mixture was\ndiluted with water (150 mL). The product was extracted\nwith ether (40 mL)."
+    )
+    assert not in_lines(text)
+    step = fed(read(text), "sodium borohydride")
+    assert step.duration is not None and step.duration.value == 40.0
+
+
+@pytest.mark.parametrize("mark", ["{}. ", "{}) ", "({}) ", "Step {}: ", "STEP {}. ", "step {} - "])
+def test_any_mark_numbers_a_step(mark: str) -> None:
+    lines = [
+        "Dissolve 14.8 g of cinnamic acid in 80 mL of dichloromethane in a 250 mL flask.",
+        "Tip in 5.5 mL of bromine.",
+        "Stopper the flask and shake.",
+    ]
+    p = read("Dibromide\n\n" + "\n".join(mark.format(i) + x for i, x in enumerate(lines, 1)))
+    assert [c.vessel for c in p.closings] == ["250 mL flask"]
+    assert amount(p, "bromine")[0] == 5.5
+
+
+@pytest.mark.parametrize("head", ["Procedure: ", "Experiment 7: ", "Title: ", ""])
+def test_a_heading_before_the_title_is_none_of_it(head: str) -> None:
+    p = read(
+        f"{head}Chlorobenzene nitration, done Thursday.\nIn a 250 mL beaker 35 mL of sulfuric acid 96 %, then 20 mL of nitric acid 68 %.\nThen 22.5 g of chlorobenzene in a 250 mL flask."
+    )
+    assert amount(p, "chlorobenzene")[0] == 22.5
+    assert p.title.startswith("Chlorobenzene")
+
+
+def test_what_is_done_with_the_waste_is_a_step() -> None:
+    p = read(
+        "Nitration\n\n250 mL flask, ice bath. Sulfuric acid 96 % 40 mL, methyl benzoate 13.6 g. Nitric acid 68 % 8 mL over 40 min. Pour onto 300 g ice in a 1 L beaker. Filter.\n"
+        "Waste: filtrate into a 5 L bucket, sodium carbonate in small portions (80 g) to pH 7."
+    )
+    step = fed(p, "sodium carbonate")
+    assert (step.kind, step.vessel) == ("neutralise", "5 L bucket")
+
+
+def test_a_salt_that_is_spoken_of_is_no_metal_and_what_is_never_mixed_does_not_go_in() -> None:
+    p = read(
+        HEAD
+        + "Permanganate and cyclohexene are never mixed without water. Water 200 mL and cyclohexene 8 g are put in. The sodium salt was never isolated."
+    )
+    assert sorted(m.identity or "" for m in p.materials) == ["cyclohexene", "water"]
+
+
+def test_solvent_boiled_off_leaves_its_room() -> None:
+    """240 mL of solvent that is distilled off first do not overfill the flask with what is added then."""
+    a = assess(
+        read(
+            "Work-up\n\nA 250 mL flask in the hood: benzoic acid 5 g in 150 mL of acetone. Distil off the acetone. Then 150 mL of water is added over 10 min."
+        )
+    )
+    assert not [f for f in a.findings if f.code == "Q03"]
