@@ -662,7 +662,7 @@ RUST = re.compile(
     re.I,
 )
 AGED = re.compile(
-    r"\b(?:old|opened (?:last|years?|months?|in|\w+ (?:years?|months?))|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
+    r"\b(?:old|opened (?:last|years?|months?|in|\w+ (?:years?|months?))|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
     re.I,
 )
 PEROXIDE_TEST = re.compile(
@@ -707,7 +707,8 @@ FORMERS = {
     "styrene",
 }
 STORES = re.compile(
-    r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|in the (?:desiccator|cupboard|fridge|drawer)|on the shelf|jar|screw-?cap)\b", re.I
+    r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|put (?:back|away)|in the (?:\w+ )?(?:desiccator|cupboard|fridge|drawer|cabinet)|on the shelf|jar|screw-?cap)\b",
+    re.I,
 )
 
 
@@ -716,6 +717,28 @@ WITH_FUEL = re.compile(
     re.I,
 )
 OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-", "S2O8-2", "ClO-")
+
+
+WIPED = re.compile(
+    r"\b(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?|cotton waste)\b[^.;\n]{0,40}\b(?:wip\w+|mop\w*|soak\w*|take)\b[^.;\n]{0,30}\b(?:acid|peroxide|permanganate|chromic|bromine|it up)\b"
+    r"|\b(?:wip\w+|mop\w*|soak\w*)\b[^.;\n]{0,30}\b(?:acid|peroxide|permanganate|chromic|bromine|it)\b[^.;\n]{0,25}\bwith (?:a |some )?(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?)\b",
+    re.I,
+)
+"""What burns, and takes up an oxidiser."""
+
+
+@rule("S05")
+def wiped_with_fuel(c: Context) -> Iterator[Finding]:
+    """S05: a strong oxidiser is wiped up with paper, rags or sawdust, which can burn by itself in the bin."""
+    m = WIPED.search(c.procedure.source_text)
+    strong = any(e.mixed.get(r, 0.0) > 0.05 for e in c.walk.entries for r in OXIDISES) or any(
+        e.mixed.get("NO3-", 0.0) > 0.05 and e.mixed.get("H+", 0.0) > 0.05 for e in c.walk.entries
+    )
+    if m is None or not strong:
+        return
+    yield finding(
+        "S05", "condition", f"“{m.group().strip()[:60]}”: what burns is wet with an oxidiser, and can catch fire by itself in the bin.", step=c.step_at(m.start()), span=m.span(), limit="no paper or rags on oxidisers", remedy="Dilute and neutralise the spill with bicarbonate; rinse paper with much water before it goes anywhere.", source="handbook 3.4", short="wiped up",
+    )  # fmt: skip
 
 
 @rule("S05")

@@ -2790,7 +2790,13 @@ TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to th
 
 def _add(account: Account, r: Reading) -> None:
     """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
-    if ADDED.match(r.text) and not account.waiting and account.doc.steps and len(account.doc.steps[-1].materials) == 1 and _told_behind(account, r):
+    if (
+        ADDED.match(r.text)
+        and not account.waiting
+        and account.doc.steps
+        and len(account.doc.steps[-1].materials) == 1
+        and _told_behind(account, r)
+    ):
         return None
     if not r.measured and (TO_THE_BOTTOM.search(r.text) or GO_ON_WHEN.match(r.text)):
         return None
@@ -2935,6 +2941,17 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         vessel = next((v for v in account.doc.vessels if v.name == account.place), vessel)
     if not r.vessels:
         vessel = _where_it_is(account, there) or vessel
+        same = account.doc.steps[-1] if account.doc.steps else None
+        beside = next((v for v in account.doc.vessels if same is not None and v.name == same.vessel), None)
+        if (
+            beside is not None
+            and beside is not account.main
+            and same is not None
+            and same.kind in ("charge", "cool")
+            and not account.isolated
+        ):
+            if not there and re.search(r"[;:\n]|\.(?!\d)", account.source[same.span[1] : r.clause.start]) is None:
+                vessel = beside  # "in a beaker dissolve A, cool it to 0 °C, and add B": all in the beaker
     set_bath(vessel, r.bath)
     if re.search(r"\bhalf of (?:a|the) mixture\b|\bfirst half\b", text, re.I) and len([m for m in sources if m.measured]) > 1:
         return _half(account, r, vessel, sources)
