@@ -293,9 +293,11 @@ class Reading:
         )
         told = told or (alone and not lex.GAS_FED.search(self.text))  # "Hydrogen chloride about 0.1 mol in this step": what comes
         listed = any(self.account.lot(k).identity == m.identity for k in self.account.waiting)  # solid carbon dioxide of the list
+        solid = self.clause.verb in ("add", "pour", "charge") and re.search(r"\bice\b|\bsolid\b|\bsnow\b", m.name, re.I) is not None
         if (
             m.amount is None
             and not listed
+            and not solid  # "dry ice was added in lumps"
             and lex.is_gas_name(m.identity)
             and (m.moles is None or told or lex.GAS_COMES.search(self.after(m)))
         ):

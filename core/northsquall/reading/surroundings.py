@@ -50,6 +50,15 @@ ONCE_OVER = re.compile(
     r"\b(?:when|once(?! (?:with|more|again|in))|after|until|till|only (?:then|when|after))\b[^.;\n]*\b(?:over|ceas\w+|stopp?ed|no (?:more|further) (?:gas|bubbl\w+|fizz\w*)|gone|finished|vented|dead|flat|complete)\b",
     re.I,
 )
+GOES_ON = re.compile(r"\b(?:dropp?|add|pour|put|tipp?|threw|throw|squirt|inject)\w*", re.I)
+
+
+def _once_over(before: str) -> bool:
+    """Whether what is shut is over by the words before it, and nothing went in since."""
+    m = ONCE_OVER.search(before)
+    return m is not None and GOES_ON.search(before, m.end()) is None
+
+
 OPENED = re.compile(
     rf"\b(?:{NOUN} (?:out|off|is removed|was removed|taken off)|(?:was |is |jar |flask |bottle )opened|unstoppered|uncorked|open(?:ed)? (?:the|it)|vent(?:ed)? (?:the|it|each|every|after|between|by|often|through)|tap (?:is |was )?opened)\b",
     re.I,
@@ -190,7 +199,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
                 tap
                 or WITH_SOFT.match(behind)
                 or NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind)
-                or ONCE_OVER.search(text[: hit.start()])
+                or _once_over(text[: hit.start()])
             ):
                 hit = None
             else:
