@@ -29,6 +29,18 @@ def test_a_row_keeps_its_amount_beside_the_vessel_it_stands_in(remark: str) -> N
     assert found["chlorosulfonic acid"] == pytest.approx(0.496, rel=0.01)
 
 
+@pytest.mark.parametrize("solvent", ["25 mL of acetic acid", "25 mL acetic acid"])
+def test_the_solvent_of_a_row_goes_in_with_what_it_dissolves(solvent: str) -> None:
+    """Acetic acid 1.049 g/mL, 60.05 g/mol: 25 mL are 0.437 mol, and they run in with the bromine."""
+    p = read(
+        f"acetanilide    13.5 g\nbromine     5.1 mL in {solvent}\n\n250 mL flask. Acetanilide in. Add the bromine dropwise over 20 min.\n"
+    )
+    (step,) = of(p, "bromine")
+    assert step.kind == "dose"
+    assert {"bromine", "acetic acid"} <= {m.identity for m in p.materials if m.id in step.materials}
+    assert {m.name: m.mol.best for m in assess(p).materials}["acetic acid"] == pytest.approx(0.437, rel=0.02)
+
+
 @pytest.mark.parametrize("name", ["sulfuric a.", "Sulfuric a. conc.", "sulfuric a. 96 %"])
 def test_an_acid_may_be_cut_short(name: str) -> None:
     """98.08 g/mol: 20 mL of 96 % are 0.359 mol."""
