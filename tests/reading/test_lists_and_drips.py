@@ -29,6 +29,16 @@ def test_a_row_keeps_its_amount_beside_the_vessel_it_stands_in(remark: str) -> N
     assert found["chlorosulfonic acid"] == pytest.approx(0.496, rel=0.01)
 
 
+@pytest.mark.parametrize("kept", ["temperature kept below 15 °C", "temp. held at 10 to 15 °C", "kept below 15 °C"])
+def test_a_temperature_that_is_kept_does_not_turn_a_feed_into_a_wait(kept: str) -> None:
+    p = read(
+        "Nitration\n\n250 mL flask in an ice bath. 27 mL of sulfuric acid in. 13.6 g of methyl benzoate added.\n"
+        f"Mixed acid: 9 mL of nitric acid and 9 mL of sulfuric acid. The mixed acid dropwise over 45 min, {kept}.\n"
+    )
+    (feed,) = (s for s in p.steps if s.duration is not None and s.duration.value == 45)
+    assert (feed.kind, feed.vessel) == ("dose", p.vessels[0].name)
+
+
 @pytest.mark.parametrize("solvent", ["25 mL of acetic acid", "25 mL acetic acid"])
 def test_the_solvent_of_a_row_goes_in_with_what_it_dissolves(solvent: str) -> None:
     """Acetic acid 1.049 g/mL, 60.05 g/mol: 25 mL are 0.437 mol, and they run in with the bromine."""

@@ -647,6 +647,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 continue  # "over 30 min while the temperature is held at 0-5 °C": said of the addition
         if x.low in ("kept", "held") and is_word(before, "t", "temp", "temperature") and is_word(after, "<", "≤") and i > 1:
             continue  # "NaBH4 1.9 g in 8 portions, T kept < 20 °C": how it goes in
+        of_it = x.low in ("kept", "held") and any(is_word(y, "t", "temp", "temp.", "temperature") for y in items[max(0, i - 2) : i])
+        if of_it and any(is_word(y, "dropwise") for y in items[:i]):
+            continue  # "the mixed acid dropwise over 45 min, temperature kept below 15 °C": how it goes in
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):
