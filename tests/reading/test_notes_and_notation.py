@@ -173,11 +173,23 @@ def test_a_salt_that_is_spoken_of_is_no_metal_and_what_is_never_mixed_does_not_g
     assert sorted(m.identity or "" for m in p.materials) == ["cyclohexene", "water"]
 
 
-def test_solvent_boiled_off_leaves_its_room() -> None:
-    """240 mL of solvent that is distilled off first do not overfill the flask with what is added then."""
+@pytest.mark.parametrize(
+    ("said", "fits"),
+    [
+        ("Distil off the methanol.", True),
+        ("The methanol is evaporated.", True),
+        ("Distil off half of the methanol.", False),
+        ("Most of the solvent is evaporated.", False),
+        ("The solution is concentrated to 120 mL.", False),
+        ("", False),
+    ],
+)
+def test_solvent_boiled_off_leaves_its_room(said: str, fits: bool) -> None:
+    """120 and 150 mL overfill 250 mL, unless all of the first is away before the second comes; what is said to go in part is not counted."""
     a = assess(
         read(
-            "Work-up\n\nA 250 mL flask in the hood: benzoic acid 5 g in 150 mL of acetone. Distil off the acetone. Then 150 mL of water is added over 10 min."
+            HEAD.replace("500", "250")
+            + f"Camphor 15 g in 120 mL of methanol is put in. Sodium borohydride 2 g is added in 8 portions over 40 min. Stir 1 h at 20 °C. {said} Then 150 mL of water is added over 10 min."
         )
     )
-    assert not [f for f in a.findings if f.code == "Q03"]
+    assert ("Q03" not in {f.code for f in a.findings}) is fits

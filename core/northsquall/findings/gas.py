@@ -686,7 +686,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
             hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
             yield finding(
                 "G05", "stop" if seen or (dips and hot and not p.trap_mL and not unsized) else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
-                step=None, span=p.element.span, established=dips or seen is not None, figure=p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
+                step=None, span=p.element.span, established=seen is not None or (dips and not unsized), figure=None if unsized else p.trap_mL or 0.0, limit=size, remedy=f"An empty trap of {next_size(1.0 * (p.pulled_mL or 250.0)):.0f} mL before it, the right way round; or a funnel mouth-down just above the liquid.", source="handbook 2.7", short="suck-back",
             )  # fmt: skip
 
 

@@ -15,9 +15,18 @@ EVAPORATED = re.compile(r"\b(?:rotary|rotavap\w*|evaporat\w+|concentrat\w+|strip
 """Solvents go, named or not."""
 
 
+PARTLY = re.compile(
+    r"\b(?:half|thirds?|quarters?|part|partly|partial\w*|some|most|much|until|till|about \d+|\d[\d.,]* ?(?:mL|L|%|g)|to (?:about |a )?(?:\d|small))\b",
+    re.I,
+)
+"""How much goes, or stays: the room is not counted as free."""
+
+
 def _boiled_off(s: Step, key: str, lots: dict[str, Lot]) -> bool:
-    """Whether a distillation takes a lot away: its name stands there, or it is a solvent and solvents are evaporated."""
+    """Whether a distillation takes all of a lot away: its name stands there, or it is a solvent and solvents are evaporated."""
     m = lots[key].material
+    if PARTLY.search(s.text):
+        return False
     named = rf"\b(?:off|away|out|the|remov\w+|evaporat\w+|strip\w*|boil\w*|distil\w*) (?:\w+ )?{re.escape(m.name)}\b(?! (?:pump|bath|condenser|layer))"
     return re.search(named, s.text, re.I) is not None or (m.role == "solvent" and EVAPORATED.search(s.text) is not None)
 
