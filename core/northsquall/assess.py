@@ -154,11 +154,10 @@ def _walked(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str, ...])
 
 
 def _chemistry_of(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str, ...]) -> str:
-    """All that the chemistry depends on; of a step's time only whether it is a night's."""
+    """All that the chemistry depends on, the words included; of a step's time only whether it is a night's."""
     steps = [
         (
-            s.model_dump_json(exclude={"duration", "text", "span", "attended", "stirred", "cooled"}),
-            "reflux" in s.text.lower(),
+            s.model_dump_json(exclude={"duration", "attended", "stirred", "cooled"}),
             s.duration is not None and s.duration.value >= OVERNIGHT_MIN,
         )
         for s in procedure.steps
@@ -178,7 +177,7 @@ def _chemistry_of(procedure: Procedure, lots: dict[str, Lot], wanted: tuple[str,
         else (k,)
         for k, x in lots.items()
     ]
-    rest = procedure.model_dump_json(include={"vessels", "materials", "chemistry", "scale", "results", "train"})
+    rest = procedure.model_dump_json(include={"vessels", "materials", "chemistry", "scale", "results", "train", "source_text"})
     return f"{wanted}{steps}{charges}{rest}"
 
 

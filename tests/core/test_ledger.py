@@ -11,6 +11,7 @@ from deepness import DEEP
 from hypothesis import assume, example, given, reject, settings
 from hypothesis import strategies as st
 
+from northsquall.assess import assess
 from northsquall.chemistry.energy import in_solution, lattice, state
 from northsquall.chemistry.families import bound_to, example_of, families, fits, reactions_for, unbalanced
 from northsquall.chemistry.ledger import Conditions, Entry, Stream, combine
@@ -398,3 +399,11 @@ def test_charges_that_cancel_do_not_hold_a_molecule_in_water(smiles: str) -> Non
     organic, aqueous = split_layers(Stream({smiles: 1.0, "CCOCC": 5.0, "H2O": 20.0, "Na+": 1.0, "Cl-": 1.0}))
     assert organic.roots[smiles] == pytest.approx(1.0) and aqueous.roots.get(smiles, 0.0) < 1e-9
     assert organic.roots.get("Na+", 0.0) < 0.05 and aqueous.roots["Na+"] > 0.95
+
+
+def test_words_that_the_chemistry_reads_are_not_taken_from_the_text_before() -> None:
+    """Two texts of one length that differ in the pressure alone: benzyl alcohol (205 °C) goes over at 20 mbar and stays at 1013 mbar."""
+    text = "Distillation\n\nA 500 mL flask in the hood, oil bath. Benzyl alcohol 50 g and water 50 mL are put in. It is distilled at {}, the distillate goes into the receiver. The receiver is cooled for 10 min."
+    found = {p: assess(read(text.format(p))).contents for p in ("20.0 mbar", "1013 mbar")}
+    left = {p: [x.name for c in at if c.step == 3 for x in c.holds] for p, at in found.items()}
+    assert left == {"20.0 mbar": [], "1013 mbar": ["benzyl alcohol"]}
