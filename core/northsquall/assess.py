@@ -315,6 +315,7 @@ MIXES = ("acid-mixing", "dilution")
 
 
 COOLS = ("ice", "ice-salt", "dry-ice", "water")
+"""Baths that take heat away with no thermostat to set them."""
 
 
 def _mixed_by_limit(step: Step, reactions: list[Any], stands_in: Bath | None) -> bool:

@@ -193,3 +193,40 @@ def test_solvent_boiled_off_leaves_its_room(said: str, fits: bool) -> None:
         )
     )
     assert ("Q03" not in {f.code for f in a.findings}) is fits
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "The mixture is heated at one end until it glows red",
+        "Heat gently until no more gas comes",
+        "The mixture was strongly heated",
+        "Then heat until it melts",
+    ],
+)
+def test_what_is_heated_however_far_is_a_step(said: str) -> None:
+    p = read(HEAD + f"Camphor 15 g in 100 mL of methanol is put in. {said}. Leave 10 min.")
+    assert [s.kind for s in p.steps] == ["charge", "heat", "hold"] and not p.unread
+
+
+@pytest.mark.parametrize(
+    ("said", "kinds"),
+    [
+        ("Remove the methanol on the rotary evaporator", ["distil"]),
+        ("Most of the solvent is removed under reduced pressure", ["distil"]),
+        ("Remove the stopper", []),
+        ("Remove the ice bath and stir 30 min", ["hold"]),
+    ],
+)
+def test_what_a_pump_takes_away_is_distilled(said: str, kinds: list[str]) -> None:
+    p = read(HEAD + f"Camphor 15 g in 100 mL of methanol is put in. {said}.")
+    assert [s.kind for s in p.steps] == ["charge", *kinds]
+
+
+@pytest.mark.parametrize(
+    "said",
+    ["temp kept below 15 °C", "temperature being held under 15 °C", "T kept < 15 °C"],
+)
+def test_a_feed_with_its_limit_behind_it_is_one_step(said: str) -> None:
+    p = read(HEAD + f"Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 9 mL over 45 min, {said}.")
+    assert [(s.kind, s.T_limit.value if s.T_limit else None) for s in p.steps] == [("charge", None), ("dose", 15.0)]

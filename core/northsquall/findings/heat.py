@@ -324,7 +324,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
     none = NO_SENSOR.search(c.procedure.source_text)
     if none is not None and (vessel is None or vessel.sensor != "pot"):
-        if c.enthalpy is not None or any(r.role == "wanted" or (r.heat_kJ.best or 0.0) > 1.0 for r in c.reactions):
+        if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > 1.0 for r in c.reactions):
             yield finding(
                 "H08", "condition", f"“{none.group()}”: nothing measures the temperature of what reacts.", step=c.step_at(none.start()), span=none.span(), limit="a thermometer in the liquid", remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer",
             )  # fmt: skip

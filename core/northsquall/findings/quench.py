@@ -20,6 +20,7 @@ from northsquall.quenching.dump import dump_of
 from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.reading.lexicon import WORN
+from northsquall.reading.surroundings import DENIED
 from northsquall.stability import alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -871,17 +872,20 @@ def _can_hurt(c: Context, mol: float) -> bool:
     ) or any(record_of(g).toxic or record_of(g).fuel for g in c.gas.seen if g not in known)
 
 
+STANDS_READY = re.compile(
+    r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)(?! at the (?:next|other))|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower|neutralising agent|neutralizing agent|spill kit|eye ?wash)\b",
+    re.I,
+)
+"""What is at hand, who is near, which way leads out."""
+
+
 @rule("P09")
 def nothing_ready(c: Context) -> Iterator[Finding]:
     """P09: no contingency at all. Its severity follows from the other findings: see `settle`."""
     text = c.procedure.source_text
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
-    if readiness.DUMP.search(text) or re.search(
-        r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|(?<!not )(?<!no gloves )(?<!no gloves were )(?<!nothing was )(?<!nothing )at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)(?! at the (?:next|other))|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower|neutralising agent|neutralizing agent|spill kit|eye ?wash)\b",
-        text,
-        re.I,
-    ):
+    if readiness.DUMP.search(text) or any(not DENIED.search(text[max(0, m.start() - 20) : m.start()]) for m in STANDS_READY.finditer(text)):
         return
     yield finding("P09", "note", "No contingency is written: no dump, spill agent, drench, way out or second person.", limit="at least one", remedy="Write what stands ready, and who is there.", source="handbook 1", short="no contingency")  # fmt: skip
 

@@ -4413,6 +4413,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and duration is None
             and not still
             and not re.search(r"\bboil|reflux|\bignit|\b(?:lit|light (?:it|them)) (?:with|by|from|at)\b", text, re.I)
+            and not HEATED.search(text)
             and not (kind == "cool" and _was_hot(account))
         ):
             return None
@@ -4461,6 +4462,11 @@ def _temperatures(account: Account, r: Reading) -> None:
         account.used |= {q.start for q in used}
 
 
+HEATED = re.compile(
+    r"\b(?:is|are|was|were|be|then|gently|strongly|carefully) heated\b|^\W*(?:then |now )?(?:heat|warm (?:it|the mixture|gently|until))\b(?! (?:is|was|comes|goes|off|out|up|gun|source))",
+    re.I,
+)
+"""What is in the vessel is made hot, however far."""
 HEATER = re.compile(r"\b(?:heater|heating|mantle|hot ?plate|plate|burner|bath|cut-?out|distill?\w*)\b", re.I)
 
 

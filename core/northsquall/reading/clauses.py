@@ -645,11 +645,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 is_quantity(y, "time") for y in items[:i]
             ):
                 continue  # "over 30 min while the temperature is held at 0-5 °C": said of the addition
-        if x.low in ("kept", "held") and is_word(before, "t", "temp", "temperature") and is_word(after, "<", "≤") and i > 1:
-            continue  # "NaBH4 1.9 g in 8 portions, T kept < 20 °C": how it goes in
         of_it = x.low in ("kept", "held") and any(is_word(y, "t", "temp", "temp.", "temperature") for y in items[max(0, i - 2) : i])
-        if of_it and any(is_word(y, "dropwise") for y in items[:i]):
-            continue  # "the mixed acid dropwise over 45 min, temperature kept below 15 °C": how it goes in
+        if of_it and (is_word(after, "<", "≤") or any(is_word(y, "dropwise", "over", "portions") for y in items[:i])) and i > 1:
+            continue  # "dropwise over 45 min, temperature kept below 15 °C", "in 8 portions, T kept < 20 °C": how it goes in
         if x.low in ("kept", "keep", "held", "hold") and is_word(before, ",") and not is_quantity(after, "time"):
             continue  # "water, held at 5 °C": how it is; "…, hold 20 min" is what is done
         if x.low in ("held", "kept", "controlled", "maintained") and is_word(after, "by", "with"):
@@ -785,11 +783,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low == "let" and any(isinstance(y, Token) and lex.VERB_OF.get(y.low) in ("cool", "heat") for y in items[i + 1 : i + 4]):
             continue  # "let it cool": what it does is what is done
         if x.low in ("take", "taken") and any(is_word(y, "out", "off", "away") for y in items[i + 1 : i + 4]):
-            still = any(
-                is_word(y, "rotary", "evaporator", "vacuum", "vacuo", "pressure", "aspirator", "pump", "mbar", "torr", "hPa", "mmHg")
-                for y in items[i + 1 :]
-            )
-            kind = "distil" if still else "hold"  # "the ether is taken off on the rotary evaporator"; "take it out of the bath"
+            kind = (
+                "distil" if _under_vacuum(items[i + 1 :]) else "hold"
+            )  # "the ether is taken off on the rotary evaporator"; "take it out of the bath"
+        if x.low == "remove" and not _under_vacuum(items[i + 1 :]):
+            continue  # "remove the bath": what goes away is no solvent
         if x.low in ("removed", "remove") and any(
             is_word(y, "with", "by")
             and isinstance(
@@ -924,6 +922,14 @@ HOW_IT_IS_STIRRED = (
     "efficient",
     "constant",
 )
+
+
+def _under_vacuum(items: list[Item]) -> bool:
+    """Whether a pump or an evaporator takes away what is spoken of."""
+    return any(
+        is_word(y, "rotary", "rotavap", "evaporator", "vacuum", "vacuo", "pressure", "aspirator", "pump", "mbar", "torr", "hPa", "mmHg")
+        for y in items
+    )
 
 
 def _fed(items: list[Item], i: int) -> bool:

@@ -51,7 +51,7 @@ VERBS: dict[str, set[str]] = {
     "recrystallise": {"recrystallised", "recrystallized", "recrystallise", "recrystallize", "recryst", "recrystallisation", "recrystallization"},
     "neutralise": {"neutralised", "neutralized", "neutralise", "neutralize", "acidified", "acidify", "acidification", "basified", "basify", "alkaline", "neutralising"},
     "extract": {"extracted", "extract", "extraction", "separate", "separated", "parted"},
-    "distil": {"distilled", "distil", "distill", "distils", "distillation", "strip", "stripped", "evaporated", "evaporate", "concentrated", "concentrate", "steam-distilled", "removed", "rotavap", "rotavapped", "rotovap", "rotovapped", "rotary-evaporated"},
+    "distil": {"distilled", "distil", "distill", "distils", "distillation", "strip", "stripped", "evaporated", "evaporate", "concentrated", "concentrate", "steam-distilled", "removed", "remove", "rotavap", "rotavapped", "rotovap", "rotovapped", "rotary-evaporated"},
     "destroy": {"destroyed", "destroy", "decomposed", "reduced", "decolorise"},
     "test": {"showed", "shows", "show", "test", "tested", "check", "checked", "titrate", "titrated", "tlc", "gc", "hplc"},
     "stop": {"shut", "close", "closes", "stop", "stopped", "pause", "paused", "interrupt", "interrupted", "closed", "halted"},

@@ -168,7 +168,10 @@
     strength: 'e.g. 65 %',
   };
   const hintFor = (q: Question) =>
-    HINTS[q.asks.split(':')[0] ?? ''] ?? 'e.g. the thermometer dips into the liquid';
+    HINTS[q.asks.split(':')[0] ?? ''] ??
+    (/thermometer/i.test(q.why)
+      ? 'e.g. the thermometer dips into the liquid'
+      : 'say it as a procedure would');
   /** A question's name in the page: it stays through a new reading, so that what is being typed stays with it. */
   const keyOf = (q: Question) => `${q.asks}|${q.text}`;
   const a = $derived(read?.assessment ?? null);
