@@ -230,3 +230,31 @@ def test_what_a_pump_takes_away_is_distilled(said: str, kinds: list[str]) -> Non
 def test_a_feed_with_its_limit_behind_it_is_one_step(said: str) -> None:
     p = read(HEAD + f"Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 9 mL over 45 min, {said}.")
     assert [(s.kind, s.T_limit.value if s.T_limit else None) for s in p.steps] == [("charge", None), ("dose", 15.0)]
+
+
+@pytest.mark.parametrize(
+    ("said", "minutes"),
+    [
+        ("at 5-10 °C at 0.25 mL/min", (40.0, 40.0)),
+        ("at 5-10 °C at a rate of 0.25 mL per minute", (40.0, 40.0)),
+        ("with 15 mL/h at 5-10 °C", (40.0, 40.0)),
+        ("at three mils an hour, below 10 °C", (200.0, 200.0)),
+        ("at 5-10 °C. Rate: 0.25 mL/min", (40.0, 40.0)),
+        ("at 5-10 °C (0.2-0.4 mL/min)", (25.0, 50.0)),
+        ("at 5-10 °C, which takes 45 min", (45.0, 45.0)),
+        ("at 5-10 °C; this should last 45 min", (45.0, 45.0)),
+        ("at 5-10 °C; do not take less than 45 min", (45.0, 45.0)),
+    ],
+)
+def test_a_feed_lasts_its_volume_over_its_rate(said: str, minutes: tuple[float, float]) -> None:
+    """Handbook 2.11: a dose takes the given time, or volume over rate."""
+    p = read(HEAD + f"Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 10 mL is added {said}. Stir 20 min.")
+    took = [s.duration for s in p.steps if s.kind == "dose"]
+    assert len(took) == 1 and took[0] is not None and not p.unread
+    assert (took[0].low or took[0].value, took[0].high or took[0].value) == pytest.approx(minutes)
+
+
+def test_a_rate_by_volume_of_what_is_weighed_takes_its_density() -> None:
+    """14 g of 68 % nitric acid are 9.96 mL (1.405 g/mL at 20 °C, CRC Handbook, memory)."""
+    p = read(HEAD + "Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 14 g is added at 0.25 mL/min at 5-10 °C.")
+    assert [s.duration.value for s in p.steps if s.duration] == pytest.approx([14 / 1.405 / 0.25], rel=0.01)

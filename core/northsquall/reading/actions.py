@@ -583,6 +583,25 @@ def read_clause(account: Account, clause: Clause) -> None:
     _clause(account, clause)
 
 
+IT_LASTS = re.compile(
+    r"^\W*(?:and |which |this |that |all of it |the (?:whole )?(?:addition|feed) |it )*(?:should |will |must |has to |ought to |is to |shall )?(?:takes?|took|lasts?|lasted)\b|^\W*(?:and )?(?:do not|don['’]t|never) take less than\b",
+    re.I,
+)
+
+
+def _lasts(account: Account, clause: Clause) -> bool:
+    """ "…, which takes 45 min": how long what was just fed went in."""
+    duration, used = durations_in(clause)
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None:
+        return False
+    if not last.materials or clause.start - last.span[1] > 8:
+        return False
+    last.kind, last.duration = "dose", duration
+    account.used |= {q.start for q in used}
+    return True
+
+
 FITTED = re.compile(
     r"^\W*(?:when |once |after )?(?:(?:being )?(?:fitted|equipped|provided|topped|furnished|connected|joined|closed))\b(?: \w+)? (?:with|to|by) [^.;]{5,160}?,(?= (?:the|this) (?:\w+ ){0,2}(?:flask|vessel|pot|mixture|solution|suspension|contents|apparatus|batch|slurry|whole) (?:is|was|are|were)\b)",
     re.I,
@@ -653,6 +672,8 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if _of_the_glass(account, clause, text):
         account.spend(clause.items)
+        return
+    if IT_LASTS.match(text) and _lasts(account, clause):
         return
     if OF_THE_TRAP.match(text) or (
         ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])

@@ -231,7 +231,10 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         stops = not lex.STOP_WORDS.isdisjoint(before[-5:])
         limiting = (
             any(b in lex.LIMIT_WORDS for b in before[-3:])
-            or ({"than", "not"} & set(before[-4:]) and set(before[-4:]) & {"more", "higher", "above", "exceed", "surpass", "over"})
+            or (
+                {"than", "not"} & set(before[-4:])
+                and set(before[-4:]) & {"more", "higher", "warmer", "hotter", "above", "exceed", "surpass", "over"}
+            )
             or "≤" in before
             or "<" in before
             or stops

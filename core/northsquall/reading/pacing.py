@@ -28,6 +28,13 @@ APART = re.compile(
 )
 PER_SECOND = re.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
 
+RATE = re.compile(
+    rf"(?<![\w.,]){ABOUT}({COUNT[1:-1]}|a|one|half a|\d+[.,]\d+)(?:\s?(?:-|–|to)\s?(\d+(?:[.,]\d+)?))?[\s-]*({WRITTEN_VOLUME})\s?(?:/|per|an?|each|every)\s?(s|sec|second|min|minute|h|hr|hour)\b",
+    re.I,
+)
+"""Volume per time: "0.25 mL/min", "three mils a minute", "15 mL per hour"."""
+OF_THE_FEED = re.compile(r"\s*(?:(?:feed|dosing|addition|pump)(?:ing)? )?(?:rate|speed)\b", re.I)
+
 
 def _number(word: str) -> float:
     return float(word) if word[0].isdigit() else float(NUMBER_WORDS.get(word.lower(), 1))
@@ -68,6 +75,23 @@ def apart_of(step: Step, source: str) -> Quantity | None:
     word = said[0].lower()
     number = 0.5 if word.startswith("half") else 1.0 if word in ("a", "an", "minute") else _number(word.replace(",", "."))
     return Quantity(value=number * minutes, unit="min", span=m.span())
+
+
+def fed_in(step: Step, source: str, end: int, volume_mL: float) -> Quantity | None:
+    """Minutes that a volume takes at the rate that is written for a step before `end` in its sentence; None where none is."""
+    stop = re.compile(r"[;\n]|\.(?!\d)").search(source, max(step.span[1] - 1, step.span[0]))
+    if stop is not None and OF_THE_FEED.match(source, stop.end()):  # "… is added at 5 °C. Rate: 0.25 mL/min."
+        stop = re.compile(r"[;\n]|\.(?!\d)").search(source, stop.end())
+    m = RATE.search(source, step.span[0], min(end, stop.start() if stop else len(source)))
+    if m is None:
+        return None
+    per_min = convert(1.0, m[3], "volume") / (convert(1.0, m[4], "time") / 60.0)
+    first = 0.5 if m[1].lower() == "half a" else _number(m[1].replace(",", "."))
+    rates = sorted(per_min * x for x in (first, *([float(m[2].replace(",", "."))] if m[2] else [])))
+    if rates[0] <= 0:
+        return None
+    q = Quantity(value=2 * volume_mL / (rates[0] + rates[-1]), unit="min", span=m.span())
+    return q.model_copy(update={"low": volume_mL / rates[-1], "high": volume_mL / rates[0]}) if len(rates) > 1 else q
 
 
 def drops_per_min(step: Step) -> float | None:

@@ -506,6 +506,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             isinstance(item, Token)
             and item.kind == "sub"
             and item.value == "water"
+            and item.low not in ("ice water", "ice-water")
             and i > 1
             and is_word(items[i - 1], "in", "into", "the", "of")
             and not any(isinstance(x, Token) and x.value == "ice" for x in items[max(0, i - 5) : i])
@@ -585,7 +586,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         said = " ".join(x.low for x in items[:i] if isinstance(x, Token))
         if STANDS_IN.search(said) or PUT_INTO.search(said):
             return _loose_bath(items, i)
-        if is_word(after, *AROUND):
+        if is_word(after, *AROUND) or COOLED_BY.search(said):
             return _loose_bath(items, i)
         if (
             is_word(before, "of")
@@ -642,6 +643,12 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     return _circulator_in(items) or _heater_in(items)
 
 
+COOLED_BY = re.compile(
+    r"\b(?:cooled|chilled|surrounded|packed|embedded|covered) (?:on all sides )?(?:by|with)(?: (?:of|and|about|roughly|some|a|the|crushed|broken|plenty))*$"
+    r"|\b(?:flask|beaker|pot|vessel|reactor|it) (?:dips?|hangs?|sits?|stands?|rests?) in(?:to)?$"
+    r"|\b(?:below|under|underneath|round|around) (?:it|the (?:flask|beaker|pot|vessel))\b.*\b(?:bowl|tub|basin|dish|pan|pail|bucket|tray) (?:of|with|holding|containing)(?: (?:about|some|crushed|of|a))*$"
+)
+"""A vessel that ice cools from outside."""
 PUT_INTO = re.compile(
     r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down| back| again)? in(?:to)?\b[^,;]{0,45}$"
     r"|\b(?:put|place[ds]?|sets?|lower(?:ed|s)?|stand|dip(?:ped|s)?|immersed?|plunged?|bed|stood) the (?:whole )?(?:[\w-]+ )?(?:flask|beaker|pot|vessel|tube|reactor)s?(?: down)? in(?:to)?\b[^,;]{0,30}$"
@@ -797,8 +804,9 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             )  # "flask, ice bath: toluene 30 g"
         )
     )
-    if i + 1 < len(items) and not brings and is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":"):
-        k, depth = i + 2, 0
+    made = 1 if is_word(at(items, i + 1), "made", "prepared") and is_word(at(items, i + 2), "from", "of", "with") else 0
+    if i + 1 < len(items) and not brings and (made or is_word(items[i + 1], "of", "(", "with", "holding", "containing", ":")):
+        k, depth = i + 2 + made, 0
         while k < len(items) and not is_word(items[k], ".", ";") and k < i + 20:
             x = items[k]
             depth += is_word(x, "(") - is_word(x, ")")
@@ -820,7 +828,7 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         ):
             parts.pop()
         if parts:
-            last = i + 1 + len(parts)
+            last = i + 1 + made + len(parts)
     dry = dry or "dry" in words
     text = " ".join(words) + " " + " ".join(p.low for p in parts if isinstance(p, Token))
     kind = (
@@ -828,6 +836,12 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         else next((k for k in ("oil", "sand") if k in text.split()), "water")
     )  # fmt: skip
     ice, water, more = _masses(parts)
+    closes = next((n for n in range(last + 2, min(last + 12, len(items))) if is_word(items[n], ")")), None)
+    if (
+        parts and ice is None and "ice" in kind and is_word(at(items, last + 1), "(") and closes is not None
+    ):  # "bath of ice and water (1 kg of ice)"
+        ice, water, more = _masses(items[last + 2 : closes])
+        last = closes if more else last
     if kind in ("ice", "ice-salt") and len(parts) == 1 and isinstance(parts[0], Qty) and parts[0].dim in AMOUNTS:  # "ice bath (1 kg)"
         ice = water = convert(parts[0].value, parts[0].unit, parts[0].dim) / 2
         more = [parts[0]]
@@ -988,6 +1002,12 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         if told is None and len(alone) == 1 and not any(isinstance(x, Token) and x.kind == "sub" for x in inside):
             told, mine = convert(alone[0].value, alone[0].unit, "mass"), alone  # "a scoop of ice (about 200 g)"
         ice, water, used, last = (told, more, mine, closes) if told is not None else (ice, water, used, last)
+    more = last + 3 + is_word(at(items, last + 3), "of")
+    if ice is None and is_word(at(items, last + 1), "with") and isinstance(q := at(items, last + 2), Qty) and q.dim == "mass":
+        if isinstance(x := at(items, more), Token) and x.value == "ice":  # "a bowl of ice and water with a kilo of ice in it"
+            ice, used, last = convert(q.value, q.unit, "mass"), [q], more
+    if ice is None and water is not None and is_word(items[i], "ice water", "ice-water"):
+        ice, water = water / 2, water / 2  # "standing in ice water (1 kg)": both together
     salt = any(is_word(p, "salt") or (isinstance(p, Token) and p.value == "sodium chloride") for p in parts)
     joint = [p for p in parts if isinstance(p, Qty) and p.dim in AMOUNTS]
     if salt and ice is None and water is None and len(joint) == 1:  # "in ice and salt (1.5 kg)"

@@ -21,7 +21,7 @@ from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
 from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
-from northsquall.reading.pacing import apart_of, portions_of
+from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.resume import Resume
 from northsquall.reading.step_tables import as_prose
@@ -116,6 +116,7 @@ def read(text: str) -> Procedure:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
+    _timed_by_rate(doc, source)
     if source != original:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
         for m in doc.materials:  # by the author's spelling
@@ -128,6 +129,23 @@ def read(text: str) -> Procedure:
         for unread in whole:
             unread.text = original[unread.span[0] : unread.span[1]]
     return doc
+
+
+def _timed_by_rate(doc: Procedure, source: str) -> None:
+    """A feed whose rate is written, and no time, lasts its volume over its rate (handbook 2.11)."""
+    fed = [s for s in doc.steps if s.kind in ("dose", "add") and s.materials and s.duration is None and not s.portions]
+    if not fed or not any(RATE.search(source, s.span[0], s.span[1] + 80) for s in fed):
+        return
+    lots = lots_of(doc, catalogue())
+    for s in fed:
+        liquids = [lots[m] for m in s.materials]
+        if any(x.volume_mL is None or x.substance is None or x.substance.phase == "g" for x in liquids):
+            continue
+        ends = min((x.span[0] for x in doc.steps if x.span[0] > s.span[0]), default=len(source))
+        took = fed_in(s, source, max(ends, s.span[1]), sum(x.volume_mL or 0.0 for x in liquids))
+        if took is not None and took.span is not None:
+            s.kind, s.duration = "dose", took
+            doc.unread = [u for u in doc.unread if not took.span[0] <= u.span[0] < took.span[1]]
 
 
 def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
