@@ -9,6 +9,7 @@ import pytest
 from northsquall.assess import assess
 from northsquall.procedure import Material, Procedure, Quantity, Step, Vessel
 from northsquall.procedure.amounts import lot_of
+from northsquall.reading import read
 from northsquall.substances import catalogue
 from northsquall.substances.catalogue import local_substance
 from northsquall.substances.resolve import resolve
@@ -131,3 +132,12 @@ def test_every_gas_reagent_and_absorbent_of_the_handbook_is_known() -> None:
         "cyclohexene", "sulfamic acid", "urea", "manganese dioxide", "calcium hydroxide", "sodium hypochlorite", "potassium permanganate", "isopropanol", "acetone", "oxalyl chloride",
     ]  # fmt: skip
     assert [w for w in wanted if catalogue().find(w) is None] == []
+
+
+def test_a_salt_that_is_not_listed_is_no_metal() -> None:
+    """ "Sodium stannate" is not sodium, which would meet water."""
+    p = read(
+        "Salt\n\nA 250 mL beaker. Sodium stannate 20 g and sodium tetrafluoroborate 11 g in 50 mL of water. A copper plate of 3 g is put in."
+    )
+    assert [m.identity for m in p.materials] == [None, "sodium tetrafluoroborate", "water", "copper"]
+    assert "S04" not in {f.code for f in assess(p).findings}

@@ -22,6 +22,13 @@ def seen(p: Procedure, told: dict[str, Any]) -> bool:
         return "second person" in p.ready
     if told.get("reads") == "absorber":
         return any((m.identity, m.amount and m.amount.value) == ("sodium hydroxide", 300.0) for m in p.materials if m.role == "absorber")
+    if told.get("reads") == "limit":
+        fed = [s for s in p.steps if s.kind == "dose" and s.T_limit is not None]
+        return [(s.T_limit.value, s.duration and s.duration.value) for s in fed if s.T_limit] == [(10.0, 45.0)]
+    if told.get("reads") == "45 min":
+        return [round(s.duration.value) for s in p.steps if s.kind == "dose" and s.duration] == [45] and len(p.steps) == 3
+    if told.get("reads") == "1 kg of ice":
+        return [v.bath.ice_g for v in p.vessels if v.bath] == [1000.0]
     found = {f.code for f in assess(p).findings if f.severity != "note" or f.code[0] == "P"}
     return told["finds"] in found if "finds" in told else told["finds_not"] not in found
 

@@ -11,6 +11,7 @@ from northsquall.chemistry.roots import is_gas, is_organic, shown
 from northsquall.chemistry.walk import ionised_in
 from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.sentences import sentence_of
 from northsquall.gas import GasRecord, record_of
 from northsquall.gas.air import Exposure, room_of
 from northsquall.gas.closed import Closed
@@ -999,7 +1000,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 
 
 SMELL = re.compile(
-    r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?smell|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose)\b"
+    r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?(?:smell|odou?r)|by smelling|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose|(?:your|the|my) nose (?:tells?|knows|shows|says)|(?:have|take|has) a (?:sniff|smell|whiff)|(?:smell|sniff) (?:carefully |briefly |shortly )?(?:at|over) (?:it|the)|(?:can )?still smells?|(?:can )?still (?:be smelt|smell it))\b"
     r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b",
     re.I,
 )
@@ -1009,11 +1010,22 @@ TAKEN_BACK = re.compile(r"\W{1,3}(?:no|sorry|I mean|rather|wrong)\b", re.I)
 """Behind words that their author takes back."""
 
 
+SAFE_ACT = re.compile(
+    r"\b(?:leave the (?:room|lab\w*|place)|get out|evacuat\w*|clear the (?:room|lab\w*)|everybody out|never (?:smell|sniff)|(?:do not|don['’]t) (?:smell|sniff))\b",
+    re.I,
+)
+
+
+def _alarms(text: str, m: re.Match[str]) -> bool:
+    """Whether a smell is a reason to stop or to leave, and no endpoint: "if you smell it, shut the tap and leave"."""
+    return SAFE_ACT.search(sentence_of(text, m)) is not None
+
+
 @rule("G11")
 def by_the_nose(c: Context) -> Iterator[Finding]:
     """G11: smell or an irritated eye as the endpoint."""
     text = c.procedure.source_text
-    m = next((x for x in SMELL.finditer(text) if not TAKEN_BACK.match(text[x.end() :])), None)
+    m = next((x for x in SMELL.finditer(text) if not TAKEN_BACK.match(text[x.end() :]) and not _alarms(text, x)), None)
     if m is None:
         return
     step = c.step_at(m.start())
@@ -1118,6 +1130,44 @@ FUMING = {
     "methyl iodide",
     "silicon tetrachloride",
 }
+
+
+IN_THE_OPEN = re.compile(
+    r"\b(?:weigh|measur|pour|pipett|tipp|dispens|fill|decant|draw)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:(?:on|at|by|near|next to|beside) (?:the |an? |my )?(?:open |lab(?:oratory)? )?(?:bench|balance|sink|window|table)|(?:outside|not in) (?:of )?(?:the |an? )?(?:fume )?(?:hood|cupboard)|in the (?:balance|weighing) room)\b"
+    r"|\b(?:on the (?:open )?(?:lab(?:oratory)? )?bench|outside (?:of )?the (?:hood|fume cupboard)),? (?:\w+ ){0,2}(?:weigh|measure|pour|pipette|tip|fill|decant)\w*"
+    r"|\bbalance (?:is|stands) (?:on the (?:open )?bench|outside|by the|in the (?:lab|room))(?:[^.\n]|\.\d){0,40}\bweigh\w*",
+    re.I,
+)
+"""Weighed, measured or poured outside the hood."""
+
+
+@rule("G15")
+def measured_outside(c: Context) -> Iterator[Finding]:
+    """G15: there is a hood, and a volatile toxic liquid is measured outside it."""
+    text = c.procedure.source_text
+    if c.procedure.place.hood is not True:
+        return
+    for m in IN_THE_OPEN.finditer(text):
+        sentence = sentence_of(text, m)
+        lot = next(
+            (
+                x
+                for x in c.lots.values()
+                if x.substance is not None
+                and x.substance.id in FUMING
+                and x.material.role != "absorber"
+                and not (x.mass_g and x.mass_g[1] < 1.0)
+                and re.search(rf"\b{re.escape(x.material.name)}\b", sentence, re.I)
+            ),
+            None,
+        )
+        if lot is None or re.search(r"(?<!not )\b(?:in|inside|under) the (?:fume )?(?:hood|cupboard)\b(?! as)", sentence, re.I):
+            continue
+        yield finding(
+            "G15", "condition", f"“{m.group().strip()}”: {lot.label} is measured or poured outside the hood.", step=c.step(lot.material.step), span=m.span(), limit="in the hood",
+            remedy="Measure and pour it in the hood, by syringe or from a closed funnel.", source="handbook 4", short="toxic liquid in the open",
+        )  # fmt: skip
+        return
 
 
 @rule("G15")

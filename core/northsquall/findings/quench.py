@@ -10,6 +10,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
+from northsquall.findings.sentences import sentence_of
 from northsquall.gas import record_of
 from northsquall.heat.acids import free_acids
 from northsquall.procedure import Bath, Step
@@ -391,6 +392,15 @@ def no_dump(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+BY_STRONG_ACID = re.compile(
+    r"\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric acid\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b",
+    re.I,
+)
+OF_A_GAS = re.compile(
+    r"\b(?:gas|gases|stream|bottle|washer|bubbl\w*|tubes?|desiccators?|tower|passed|led|HCl|hydrogen|chlorine|air|nitrogen)\b", re.I
+)
+
+
 @rule("Q08")
 def acid_as_wash(c: Context) -> Iterator[Finding]:
     """Q08: strong acid as a wash or drying agent on a wet volatile."""
@@ -411,6 +421,15 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
             continue
         yield finding(
             "Q08", "condition", f"{lot.label[:1].upper() + lot.label[1:]} washes or dries a liquid that is wet and volatile: heat at the drop, vapour and spitting.", step=step, span=lot.material.span, limit="dried first, cold, by drops", remedy="Dry over calcium chloride first; then a little acid by drops in ice, open.", source="handbook 4", short="acid as drying agent",
+        )  # fmt: skip
+        return
+    text = c.procedure.source_text
+    for m in BY_STRONG_ACID.finditer(text):
+        said = sentence_of(text, m)
+        if OF_A_GAS.search(said) or not any(s.kind in ("extract", "distil") for s in c.procedure.steps):
+            continue
+        yield finding(
+            "Q08", "condition", f"“{m.group().strip()}”: heat at the drop, vapour and spitting where the liquid is wet and volatile.", step=c.step_at(m.start()), span=m.span(), limit="dried first, cold, by drops", remedy="Dry over calcium chloride first; then a little acid by drops in ice, open.", source="handbook 4", short="acid as drying agent",
         )  # fmt: skip
         return
 
@@ -659,11 +678,11 @@ def catalytic(c: Context) -> Iterator[Finding]:
 
 
 RUST = re.compile(
-    r"\b(?:rust\w*|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
+    r"\b(?:rust\w*|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
     re.I,
 )
 AGED = re.compile(
-    r"\b(?:old|opened (?:last|years?|months?|in|\w+ (?:years?|months?))|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
+    r"\b(?:old|(?:opened|bought|delivered|distilled) (?:last|years?|months?|long|in|(?:\w+ ){1,2}(?:years?|months?))|(?:open|opened|open since|stood open|standing open)[^.;\n]{0,15}\b(?:since|for)\b|(?:has|with|without|bears|carries) (?:no|any|an?) (?:(?:opening|opened|delivery) )?date\b|without (?:a )?date|long ago|(?:out of|past its) date|expired|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
     re.I,
 )
 PEROXIDE_TEST = re.compile(
@@ -681,8 +700,10 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         s = lot.substance
         if s is None or s.id not in FORMERS or s.phase != "l":
             continue
+        called = "|".join(re.escape(x) for x in {lot.material.name, s.id, s.id.rpartition(" ")[2]})
         around = text[max(0, lot.material.span[0] - 60) : lot.material.span[1] + 60]
-        old = AGED.search(around)
+        told = (m.group() for m in re.finditer(rf"[^.;\n]*\b(?:{called})\b[^.;\n]*", text, re.I))
+        old = next((m for x in (around, *told) if (m := AGED.search(x)) is not None), None)
         dry = any(s2.kind == "distil" for s2 in c.procedure.steps) and TO_DRYNESS.search(text) is not None
         if old is None and not dry:
             continue

@@ -1,8 +1,17 @@
-"""Where a sentence of the source begins: what a finding by words may look at."""
+"""Sentences of the source: what a finding by words may look at."""
 
 from __future__ import annotations
+
+import re
 
 
 def sentence_start(text: str, at: int, ends: str = ".;\n") -> int:
     """Index behind the last of `ends` before `at`; 0 where there is none."""
     return max(text.rfind(x, 0, at) for x in ends) + 1
+
+
+def sentence_of(text: str, m: re.Match[str]) -> str:
+    """The sentence in which a match stands; a full stop without a space behind it ends none."""
+    begin = max(text.rfind(". ", 0, m.start()) + 1, text.rfind("\n", 0, m.start()) + 1)
+    end = text.find(". ", m.end())
+    return text[begin : end if end >= 0 else len(text)]

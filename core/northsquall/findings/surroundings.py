@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, ReactionLine, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
-from northsquall.findings.sentences import sentence_start
+from northsquall.findings.sentences import sentence_of
 from northsquall.findings.words import MIXED
 from northsquall.heat.freezing import freezing
 from northsquall.procedure import Step
@@ -192,7 +192,7 @@ def sealed_heating(c: Context) -> Iterator[Finding]:
     """H16: heated where nothing can get out."""
     text = c.procedure.source_text
     for m in SEALED.finditer(text):
-        sentence = text[sentence_start(text, m.start(), ".") : (text.find(".", m.end()) + 1) or len(text)]
+        sentence = sentence_of(text, m)
         if DENIES.search(text[max(0, m.start() - 40) : m.start()]) or re.search(r"\b(mp|m\.p\.|melting|melts)\b", sentence, re.I):
             continue
         if not WARM_WORD.search(sentence):
@@ -230,6 +230,29 @@ def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
     yield finding(
         "H17", "condition", f"The heat comes from a “{m.group()}” that nothing takes away, under a reaction that can run on by itself.", span=(m.start(), m.end()), step=step,
         remedy="Stand it on a jack, so that the heat can be dropped away with one hand.", source="handbook 4", short="heat source",
+    )  # fmt: skip
+
+
+LARGER = re.compile(
+    r"\bfirst (?:time|run|batch|trial) (?:at|on|of|in) (?:this|that|such)(?: an?)? (?:\w+ )?(?:scale|size|amount)|\b(?:scaled|scaling|scale)[- ]up\b(?: (?:of|by|from|to) [^.;\n]{0,30})?"
+    r"|\bnever (?:been )?(?:run|done|made|tried|carried out)\b[^.;\n]{0,25}\b(?:larger|bigger|more than|above|th(?:is|at) (?:size|scale))\b|\b(?:largest|biggest) (?:batch|run|lot|scale|trial)(?: so far| until now| to date)? (?:was|is|has been)\b"
+    r"|\b(?:so far|up to now|until now)\b(?:[^.;\n]|\.\d){0,35}\b(?:only|just|at most)\b[^.;\n]{0,20}|\bbefore\b[^.;\n]{0,15}\b(?:only|just|at most) \d+(?:\.\d+)? ?m?(?:g|mol)\b|\b(?:only|just) (?:ever )?(?:been )?(?:run|done|made|tried|tested) (?:it )?(?:at|on|with|up to) [^.;\n]{0,40}\b(?:scale|size|\d+ ?m?(?:g|mol))\b"
+    r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:the|as much|of|what|more) ?)+(?:usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b",
+    re.I,
+)
+"""The author says that it is more than was run before."""
+
+
+@rule("P07")
+def said_to_be_larger(c: Context) -> Iterator[Finding]:
+    """P07: the author says that it is larger than what was tested before."""
+    text = c.procedure.source_text
+    m = next((x for x in LARGER.finditer(text) if not NONE_OF_IT.search(text[max(0, x.start() - 40) : x.start()])), None)
+    if m is None or c.enthalpy is None:
+        return
+    yield finding(
+        "P07", "condition" if c.klass is None or c.klass >= 3 or any(s.rise_K[2] >= COLD_CHARGE_K for s in c.stages) else "note", f"“{m.group().strip()}”: more than was run before; what the small run showed of heat and gas does not hold here.", span=m.span(), step=c.step_at(m.start()), limit="what was tested before",
+        remedy="Run a size between first, with the temperature written down, or look at the ladder for what changes.", source="handbook 4", short="larger than before",
     )  # fmt: skip
 
 

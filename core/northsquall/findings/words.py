@@ -141,6 +141,8 @@ CRITERION = re.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,
 )
+OF_THE_NEXT = re.compile(r"\b(?:next|each|every|between|portions?|pauses?|wait\w*|let (?:it|the)|new one|further)\b", re.I)
+"""Words of a sentence behind that still speaks of the portions."""
 PORTION_K = 25.0
 """Rise (K) from which portions ask for a criterion (assumption)."""
 OPEN_KJ_MOL = -50.0
@@ -192,8 +194,8 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             )
             if x
         )
-        place = c.procedure.source_text[step.span[0] : step.span[1] + 120]
-        place = place[: len(step.text)] + place[len(step.text) :].split("\n")[0]
+        behind = re.split(r"\n|(?<=[.;]) ", c.procedure.source_text[step.span[1] : step.span[1] + 120])
+        place = step.text + " ".join([behind[0], *(x for x in behind[1:] if OF_THE_NEXT.search(x))])
         if step.all_at_once and step.duration is None:
             yield finding(
                 "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",

@@ -769,9 +769,9 @@ def no_material(items: list[Item], i: int) -> bool:
     if isinstance(after, Token) and after.low in NOT_MATERIAL_AFTER and not wise and not wool and not told:
         return True  # not "50 mL of ethanol cooled in ice"
     if (x.low.endswith(" foil") or (isinstance(after, Token) and after.low == "foil")) and any(
-        isinstance(y, Token) and y.low in COVERS for y in items[:i]
+        isinstance(y, Token) and (y.low in COVERS or (k > i and y.low in ("over", "around", "round"))) for k, y in enumerate(items)
     ):
-        return True  # "the neck covered with aluminium foil"
+        return True  # "the neck covered with aluminium foil", "foil is put over the top"
     behind_it = " ".join(y.low for y in items[i + 1 : i + 4] if isinstance(y, Token))
     if x.value in ("ice", "water") and re.match(
         r"(?:are |is )?(?:at hand|to hand|ready|near ?by|standing by|in reach|within reach)\b", behind_it

@@ -27,7 +27,7 @@ SHUT = re.compile(
     r"|\b(?:bottle|jar|can|drum) with (?:the|an?|its) (?:screw[- ]?)?(?:cap|lid)\b|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
     rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now|(?:after|before|at) [^.;,\n]{{3,25}}?,?) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b|(?:un)?till?\b|for (?:the|next|later|a|\d)|over ?night\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the (?:cap|lid) )?(?:down|tight\w*|shut)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:all|every|both)(?: (?:the|its|other|of the))* (?:necks?|openings?|outlets?|joints?|valves?|taps) (?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|sealed|plugged)"
-    rf"|(?:necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:drying|calcium|CaCl2|cotton|glass wool|wool|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
+    rf"|(?:necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:(?:bit|piece|plug|wad|ball) of )?(?:drying|calcium|CaCl2|cotton|tissue|paper|cloth|rag|glass wool|wool|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
     rf"|(?:everything|apparatus|system|set-?up|whole thing) (?:is|was|being|kept|stays|remains) (?:now |then |kept )*(?:closed|shut|sealed)"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
     re.I,
@@ -38,7 +38,8 @@ HELD = re.compile(
     re.I,
 )
 WITH_SOFT = re.compile(
-    r"\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|foil|drying tube|film|bubbler)", re.I
+    r"\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|(?:(?:bit|piece|plug|wad|ball) of )?(?:cotton|tissue|paper|cloth|rag)|foil|drying tube|film|bubbler)",
+    re.I,
 )
 """Behind "closed": what stops nothing, or lets the gas out."""
 NOT_SHUT = re.compile(
@@ -67,9 +68,9 @@ NOW_AND_THEN = re.compile(r"[^.;,\n]{0,12}\b(?:now and then|now and again|from t
 """Behind "cork out": let off and shut again."""
 OTHER = (
     ("balloon", re.compile(r"\bballoon\b", re.I)),
-    ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool\b", re.I)),
+    ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool|(?:plug|wad|ball|tuft|bit|piece|lump|swab) of (?:cotton|(?:paper )?tissue|(?:tissue|kitchen|filter) paper|paper|cloth|rag|gauze)|cotton (?:plug|wad|ball|swab|pad))\b", re.I)),
     ("film", re.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
-    ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:over|on|cap|lid|cover)\b", re.I)),
+    ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:(?:is|was|being|gets) )?(?:then |now |put |placed |laid |folded |wrapped |stretched |tied |pressed )*(?:over|on|round|around|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
 STORED = re.compile(
     r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|(?:until|for) (?:next|\w+day|tomorrow|the next (?:time|day|batch|run))|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste|window[- ]?sill|(?:bottle|can|drum|jar) (?:for|of) (?:the )?(?:used|spent|old|waste)|keep (?:it )?(?:at|in|on|under|cold|cool|dark))\b",
@@ -188,7 +189,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             behind = (
                 text[hit.end() : hit.end() + 60]
                 if re.match(
-                    r"[^.;]*\b(?:loose|vent|hole|needle)|\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|foil|drying tube|film|bubbler)",
+                    r"[^.;]*\b(?:loose|vent|hole|needle)|\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|(?:(?:bit|piece|plug|wad|ball) of )?(?:cotton|tissue|paper|cloth|rag)|foil|drying tube|film|bubbler)",
                     text[hit.end() :],
                     re.I,
                 )

@@ -180,8 +180,13 @@ def _fold(text: str) -> str:
     return low.translate(FOLD)
 
 
-OF_A_METAL = re.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
-"""An oxidation state behind a name, folded to lower case."""
+OXIDATION_STATE = re.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
+"""Behind a name, folded to lower case."""
+OTHER_HALF = re.compile(
+    r" (?!(?:plate|precipitate|filtrate|distillate|separate|appropriate|moderate|immediate|concentrate|intermediate|quite|inside|outside|beside|aside|despite|white|graphite)s?\b)[a-z]{4,}(?:ate|ite|ide)s?\b"
+)
+"""Behind a metal's name, folded to lower case: the anion of a salt that is not listed."""
+SALT_METALS = {"lithium", "sodium", "potassium", "magnesium", "calcium", "barium", "zinc", "iron", "copper", "silver", "lead", "tin", "nickel", "manganese", "aluminium", "mercury"}  # fmt: skip
 
 
 METALS = {"Mg": "magnesium", "Zn": "zinc", "Fe": "iron", "Al": "aluminium", "Sn": "tin", "Cu": "copper", "Na": "sodium", "Li": "lithium"}
@@ -217,8 +222,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "the diazonium salt comes down white": what has formed
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
-        if OF_A_METAL.match(folded, stop):
-            continue  # "copper(II) acetate": the metal of a salt that is not listed
+        if OXIDATION_STATE.match(folded, stop) or (identity in SALT_METALS and OTHER_HALF.match(folded, stop)):
+            continue  # "copper(II) acetate", "sodium stannate": the metal of a salt that is not listed
         hits.append(Token("sub", text[start:stop], start, stop, identity))
     hits += [Token("sub", m.group(), m.start(), m.end(), METALS[m.group()]) for m in SYMBOL.finditer(text)]
     taken = bytearray(len(text))
