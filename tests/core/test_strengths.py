@@ -87,3 +87,25 @@ def test_strong_formic_acid_is_nearly_as_dense_as_the_pure_liquid() -> None:
     assert got is not None and got[0] == pytest.approx(1.215, abs=0.01)
     low, high = catalogue().solution("formic acid", 60.0), catalogue().solution("formic acid", 99.9)
     assert low is not None and high is not None and low[0] < got[0] < high[0]
+
+
+@pytest.mark.parametrize(
+    ("acid", "density", "percent"),
+    [
+        ("nitric acid", 1.40, 66.0),
+        ("nitric acid", 1.42, 71.0),
+        ("sulfuric acid", 1.50, 60.0),
+        ("hydrochloric acid", 1.18, 36.0),
+        ("hydrochloric acid", 1.10, 20.4),
+        ("ammonia", 0.90, 28.0),
+    ],
+)
+def test_a_density_tells_the_strength(acid: str, density: float, percent: float) -> None:
+    """Densities of solutions at 20 °C: CRC Handbook, table of concentrative properties, and Perry (memory); within 1.2 mass per cent."""
+    found = catalogue().strength_of_density(acid, density)
+    assert found is not None and found[0] <= found[1] <= found[2]
+    assert found[1] == pytest.approx(percent, abs=1.2)
+
+
+def test_a_density_outside_the_table_tells_nothing() -> None:
+    assert catalogue().strength_of_density("hydrochloric acid", 1.40) is None

@@ -454,7 +454,7 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
         return
     near = text[max(0, m.start() - 45) : m.end() + 20]
     if ROTARY.search(near) or re.search(
-        r"\bnever\b|\bnot\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
+        r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
         text[max(0, m.start() - 25) : m.start()] + m.group(),
         re.I,
     ):

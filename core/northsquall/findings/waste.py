@@ -218,7 +218,7 @@ STRONG_ACID_MOL = 0.05
 LEAST_OXIDISER_MOL = 0.005
 SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")
 WITH_SOLVENT = re.compile(
-    r"\b(?:can|drum|bottle|canister|container|jar) with (?:the |our |used |waste )*(?:solvents?|acetone|ethanol|alcohol|methanol|ether|toluene)\b(?: (?:rins|wash)ings)?"
+    r"\b(?:can|drum|bottle|canister|container|jar) with (?:the |our |used |old |spent |waste )*(?:solvents?|acetone|ethanol|alcohol|methanol|ether|toluene)\b(?: (?:rins|wash)ings)?"
     r"|\b(?:acetone|ethanol|alcohol|methanol|solvent|ether) (?:rins|wash)(?:ings|es)\b",
     re.I,
 )

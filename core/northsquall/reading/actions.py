@@ -6,7 +6,7 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
-from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread, Vessel
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import (
@@ -49,6 +49,12 @@ SIZED_BY_LABEL = {"vessel": "flask", "flask": "flask", "reactor": "flask", "pot"
 
 NONE_NEAR = re.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by|next to|around|close to|within) ", re.I)
 """ "No water near the flask": no vessel is told of."""
+
+
+BY_DENSITY = re.compile(
+    r"(?:\bd(?:ensity)?|\bsp(?:\.|ecific)? ?gr(?:\.|avity)?|ρ)(?:[ _]?(?:15|20|25))?(?: of)?(?: ?[=:])? ?([012][.,]\d{2,4})\b", re.I
+)
+OF_PERCENT = re.compile(r" of (\d{1,2}(?:[.,]\d+)?) ?%", re.I)
 
 
 class Reading:
@@ -169,7 +175,32 @@ class Reading:
                 if b.amount is not None:
                     a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
         self._by_parts()
+        self._by_density()
         self.mentions = _aim_first(account, clause, self.mentions)
+
+    def _by_density(self) -> None:
+        """ "Nitric acid (d 1.40)", "of 65 %": the strength of an acid or a base by the density of its solution, or told behind it."""
+        for m in self.mentions:
+            s = catalogue().substances.get(m.identity or "")
+            if s is None or not s.commercial or m.strength is not None or m.ratio is not None:
+                continue
+            begin = self.account.source.find(m.name, m.start) + len(m.name)
+            ends = min([x.start for x in self.mentions if x.start >= m.end], default=self.clause.end)
+            behind = self.account.source[begin : min(max(m.end, begin) + 40, ends)]
+            if (d := BY_DENSITY.search(behind)) is not None:
+                found = catalogue().strength_of_density(s.id, float(d[1].replace(",", ".")))
+                if found is not None:
+                    m.strength = Strength(
+                        percent_w=found[1],
+                        low=found[0],
+                        high=found[2],
+                        basis="w/w",
+                        word=d.group().strip(" (,"),
+                        span=(begin + d.start(1), begin + d.end(1)),
+                    )
+            elif (w := OF_PERCENT.match(behind)) is not None:
+                m.strength = Strength(percent_w=float(w[1].replace(",", ".")), basis="w/w", span=(begin + w.start(1), begin + w.end()))
+                self.account.used.add(begin + w.start(1))
 
     def _by_parts(self) -> None:
         """ "Sulfuric acid, one part conc. to one part water by volume": the bottle's acid taken down by so much water."""

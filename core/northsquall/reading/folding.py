@@ -19,6 +19,10 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("min", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:minutes?|mins)(?!\w)", "min"),
     ("h", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:hours?|hrs?)(?!\w)", "h"),
     ("celsius", r"(?<=\d)([ \u00a0\u2009\u202f]?)(?:(?:[°º˚]|(?i:deg(?:rees?)?\.?)) ?(?:C\b(?!-)|(?i:celsius|centigrade))|(?i:degrees?)(?! ?(?:F\b|(?i:fahrenheit|baum|brix|of\b|proof)))|℃|[°º˚](?! ?[A-Za-z])|(?<=[ \u00a0])C(?=[\s,.;:)/–-]|$))", " °C"),
+    ("dots", r"(?<=\d) ?(?:\.{2,3}|…) ?(?=\d)", "-"),
+    ("square", r"\[(?=\d+(?:[.,]\d+)? ?%\])", "("),
+    ("squared", r"(?<=\d%)\]|(?<=\d %)\]", ")"),
+    ("of_strength", r"(?<=\d%) strength\b|(?<=\d %) strength\b", ""),
     ("percent", r"(?<=\d)[ \u00a0]?(?:(?i:wt\.?|mass|weight)[- ]?%|% ?(?i:by (?:weight|mass)|wt\b\.?))", " %"),
     ("strength", r"\b(?i:concentrated|conc\.?|dilute|dil\.?|aqueous|aq\.?|strong|fuming) \(\d[\d.,]* ?(?:%|M|N)(?: w/w)?\) (?=[A-Za-z])", ""),  # "37 %" in front of its name
     ("about", r"(?:\b(?:ca\.?|Ca\.|circa|approx\.?|[Aa]pproximately|[Rr]oughly)[ \u00a0]?|~ ?)(?=\d)", "about "),

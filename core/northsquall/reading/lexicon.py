@@ -539,7 +539,7 @@ SENSOR = Cue(
     "inside t",
 )
 BATH_READ = re.compile(
-    r"\bonly the (?:bath(?:'s)? )?temperature (?:of the bath )?(?:is|was) (?:read|measured|watched|followed)\b|\bthermometer (?:is |was |hangs |stands |hung |stood )?in the (?:ice|bath|bowl|water bath|cooling)\b|\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    r"\bonly the (?:bath(?:'s)? )?temperature (?:of the bath )?(?:is|was) (?:read|measured|watched|followed)\b|\bthermometer (?:is |was |hangs |stands |hung |stood )?in the (?:ice|bath|bowl|water bath|cooling)\b|\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\b(?:bath(?:'s)?|outside) temperature (?:is|was|being) (?:taken|read|measured|noted|written down|followed)\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
     re.I,
 )
 """A temperature that somebody read on the bath."""
@@ -548,7 +548,10 @@ IN_POT = re.compile(
     re.I,
 )
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
-HEAD = re.compile(r"\b(head|vapou?r|side arm)\b", re.I)
+HEAD = re.compile(
+    r"\b(head|vapou?r|side arm|above the (?:liquid|mixture|solution|surface|level)|gas space|(?:does|did|do) ?(?:not|n't) (?:touch|reach|dip)|(?:clear|short|out) of the (?:liquid|mixture|solution))\b",
+    re.I,
+)
 LIMIT_WORDS = {
     "below", "under", "beneath", "exceed", "exceeding", "above", "past", "over", "pass", "passes", "passed", "max", "maximum", "most", "surpass", "never", "cut-out", "limit",
 }  # fmt: skip

@@ -354,6 +354,14 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 and not (kind == "funnel" and _waits_for_amount(items, i))
             ):
                 phrase.qty, phrase.nominal_mL = nxt, convert(nxt.value, nxt.unit, "volume")
+            elif kind != "funnel" and is_word(nxt, "of", "holds", "holding") and isinstance(follow, Qty) and follow.dim == "volume":
+                own = at(items, k + 2)  # "a flask of 500 mL capacity", "the flask holds 500 mL", and not "a flask of 500 mL of water"
+                if own is None or (
+                    isinstance(own, Token)
+                    and own.kind != "sub"
+                    and own.low in (",", ".", ";", ")", "capacity", "volume", "with", "and", "in", "size")
+                ):
+                    phrase.qty, phrase.nominal_mL = follow, convert(follow.value, follow.unit, "volume")
         before = [x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)]
         phrase.article = "the" if "the" in before[-2:] and phrase.qty is None else "a"
         if phrase.qty is None:

@@ -83,6 +83,10 @@ def canonical_smiles(smiles: str) -> str:
     return str(Chem.MolToSmiles(mol, isomericSmiles=False))
 
 
+HALF_DIGIT = 0.005
+"""g/mL: half of the last digit of a density as bottles and recipes give it."""
+
+
 @dataclass
 class Catalogue:
     """All substances, by id and by name (lower case)."""
@@ -101,6 +105,22 @@ class Catalogue:
         """The substance of this name or CAS number, or None."""
         key = self.names.get(" ".join(name.lower().split()))
         return self.substances[key] if key else None
+
+    def strength_of_density(self, identity: str, density: float) -> tuple[float, float, float] | None:
+        """(low, best, high) mass per cent of an aqueous solution of `density` g/mL at 20 °C, for half of a last digit of 0.01; None outside its table.
+
+        Where two strengths have one density (sulfuric acid from 94 % on) the spread covers both.
+        """
+        rows = self.solutions.get(identity.removeprefix("fuming "))
+        s = self.substances.get(identity)
+        if rows is None or s is None:
+            return None
+        grid = [k / 10 for k in range(1, int(10 * max(s.strongest or 100.0, rows[-1, 0])) + 1)]
+        near = [p for p in grid if (found := self.solution(identity, p)) is not None and abs(found[0] - density) <= HALF_DIGIT]
+        if not near:
+            return None
+        best = min(near, key=lambda p: abs(self.solution(identity, p)[0] - density))  # type: ignore[index]
+        return near[0], best, near[-1]
 
     def solution(self, identity: str, percent: float) -> tuple[float, float] | None:
         """(density g/mL, cp J/(g K)) of an aqueous solution of `percent` by mass, or None.
