@@ -359,7 +359,7 @@ CAME_OVER = re.compile(
     r"|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
     r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b", re.I,
 )  # fmt: skip
-NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if it|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
+NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|when|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
 
 
 @rule("G03")

@@ -259,7 +259,7 @@ def duty(c: Context) -> Iterator[Finding]:
 
 
 ICE_GONE = re.compile(
-    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|none left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b",
+    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|none left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b",
     re.I,
 )
 

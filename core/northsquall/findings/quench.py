@@ -324,7 +324,10 @@ CHECKED = re.compile(
 )
 
 
-UNCHECKED = re.compile(r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*", re.I)
+UNCHECKED = re.compile(
+    r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*",
+    re.I,
+)
 """Words that say that nothing was tested."""
 
 
@@ -435,7 +438,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|until (?:it is |the \w+ is )?dry|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
+    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)

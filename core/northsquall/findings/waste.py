@@ -21,7 +21,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste|can|drum|bottle)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
     (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
     (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),

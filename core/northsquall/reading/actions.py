@@ -640,6 +640,50 @@ FITTED = re.compile(
 """ "Fitted with a condenser and a tube leading into …, the flask is heated": the apparatus, and what is done."""
 
 
+BY_TITRATION = re.compile(
+    r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I
+)
+IF_IT_DOES = re.compile(
+    r"^\W*(?:the )?(?:mantle|bath|heat|flame|burner|jack|plate|heater)\b[^.;,]{0,15}\b(?:down|off|away|out)\b[^.;,]{0,10}\b(?:if|when|should|as soon as)\b",
+    re.I,
+)
+MADE_ASIDE = re.compile(
+    r"^\W*(?:the )?[\w -]{3,40}? \((?:(?:freshly|just|cold) )?(?:made|prepared|mixed)(?: (?:before(?:hand)?|fresh|freshly|in advance|cold|earlier))*(?: (?:from|by|of|with)\b|:)",
+    re.I,
+)
+
+
+def _made_aside(account: Account, clause: Clause) -> bool:
+    """ "Nitrating acid (made beforehand: A dropped into B below 15 °C) from the funnel within 75 min": it is made, then it goes in."""
+    depth, end = 0, 0
+    for k, x in enumerate(clause.items):
+        depth += is_word(x, "(") - is_word(x, ")")
+        if is_word(x, ")") and depth == 0:
+            end = k
+            break
+    behind = clause.items[end + 1 :]
+    if (
+        not end
+        or not any(isinstance(x, Qty) and x.dim == "time" for x in behind)
+        or any(isinstance(x, Token) and x.kind == "sub" for x in behind)
+    ):
+        return False
+    before = len(account.doc.steps)
+    inside = next(k for k, x in enumerate(clause.items) if is_word(x, "("))
+    at = clause.verb_at if clause.verb_at is not None and inside < clause.verb_at < end else None
+    made = replace(
+        clause, items=clause.items[:end], end=clause.items[end - 1].end, verb=clause.verb if at is not None else None, verb_at=at
+    )
+    read_clause(account, made)
+    if account.mix is None or account.main is None or not unspent(account) or len(account.doc.steps) == before:
+        return False
+    goes = replace(clause, items=behind, start=behind[0].start, verb=None, verb_at=None, label="")
+    step = new_step(account, goes, "dose", vessel=account.batch or account.main.name, from_vessel=account.mix.name)
+    account.place = step.vessel if account.place else None
+    account.last = account.main
+    return True
+
+
 def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
@@ -654,6 +698,14 @@ def _clause(account: Account, clause: Clause) -> None:
         read_clause(account, replace(clause, items=clause.items[:cut], end=clause.items[cut - 1].end, verb=verb, verb_at=said))
         read_clause(account, replace(clause, items=clause.items[cut:], start=clause.items[cut].start, verb_at=at, label=""))
         return
+    if MADE_ASIDE.match(text) and _made_aside(account, clause):
+        return
+    if BY_TITRATION.search(text):
+        account.spend(clause.items)
+        return  # "150 g, 47 % by titration with 0.100 M sodium hydroxide"
+    if IF_IT_DOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+        account.spend(clause.items)
+        return  # "mantle down if it boils over"
     account.late = clause.verb in WORK_UP
     if (
         text.isupper()
@@ -1044,6 +1096,19 @@ IS_HARMFUL = re.compile(
 NOT_READY = re.compile(r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) (?:\w+ ){0,2}(?:ready|at hand|to hand|in reach)\b", re.I)
 
 
+_PAIL = r"(?:tub|bucket|pail|tray|pan|bowl|basin|bin)"
+TUB_OF_ICE = re.compile(
+    rf"\b{_PAIL}s? (?:with|of|holding|containing) (?:about )?(?:\d[\d.,]*|[a-z]+) ?k?g of (?:crushed )?ice\b(?:[^.;\n]|\.\d){{0,30}}\b(?:under|below|beneath|beside|next to|near) (?:the )?(?:lift|jack|flask|bench|stand|hood|sash|vessel|reactor|drain|it)\b"
+    rf"|\b{_PAIL}s? (?:with|of|holding|containing)\b(?:[^.;\n]|\.\d){{0,40}}\bice\b(?:[^.;\n]|\.\d){{0,20}}\bto (?:tip|drop|dump|lower|empty|drown|drench|take|receive|catch|quench) (?:the |it|all)"
+    rf"|\bice in an? (?:\d+ ?L )?{_PAIL} (?:under|below|beneath|beside|next to) (?:the )?(?:lift|jack|flask|bench|stand|hood|vessel|reactor)\b"
+    rf"|\b(?:beside|under|below|beneath|next to) (?:it|the (?:flask|vessel|lift|jack|reactor))\b(?:[^.;\n]|\.\d){{0,12}}\b(?:\d+ ?L )?{_PAIL}\b(?:[^.;\n]|\.\d){{0,25}}\bice\b(?:[^.;\n]|\.\d){{0,25}}\bto\b",
+    re.I,
+)
+"""What stands there to take the batch."""
+STANDS_IN_IT = re.compile(
+    r"\b(?:flask|beaker|it|vessel|reactor|pot) (?:stands?|stood|sits|is|was|hangs|dips|standing|sitting|put)\b(?! (?:a|an|the)\b)[^.;\n]{0,12}\bin(?:to)?\b",
+    re.I,
+)
 THEN_ON_IT = re.compile(
     r"[\s.;,]*(?:and |then |now )*(?:pour|run|tip|drip|let|empty)\w*\b[^.;]{0,40}\b(?:on ?to|on|into|in|over) (?:it|this|that|there|the ice)\b",
     re.I,
@@ -1068,6 +1133,8 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     )
     if told and for_the_case and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "there's a pan with two kilos of ice, in case I have to drop the lot"
+    if told and TUB_OF_ICE.search(text) and not STANDS_IN_IT.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True  # "Beside it: a 5 L tub with 1.5 kg of ice to tip the flask into"
     spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(spare):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
@@ -2179,7 +2246,7 @@ THE = re.compile(r"\bthe (?:\w+ )?$", re.I)
 
 
 AIM = re.compile(
-    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b",
+    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b|^\W*(?:I|we) (?:always |usually |often )?(?:make|prepare|brew|cook) (?:my|our) (?:own )?",
     re.I,
 )
 """What is to come out, with how much of it; nothing goes in."""
@@ -2213,10 +2280,21 @@ WHAT_IS_DONE = re.compile(
 )
 
 
+MAKES_OF = re.compile(
+    r"^\W*(?:right|so|ok|okay|now|well|today)\b[,:]?[^.;]*\b(?:to|to give|giving|gives|makes?) (?:the |an? )?(?=[\w,'()-]+\W*$)", re.I
+)
+
+
 def _names_the_aim(account: Account, r: Reading) -> bool:
     """ "Okay, fuming nitric.": a first sentence that does nothing and ends in a name says what is made."""
     if r.measured or r.vessels or r.bath or r.clause.verb is not None or account.doc.results.product_identity is not None:
         return False
+    if r.mentions and (made := MAKES_OF.search(r.text)) is not None:  # "Right, butylmagnesium bromide and acetone to the hexanol."
+        last = r.mentions[-1]
+        if last.identity and r.clause.start + made.end() <= last.start + 1:
+            results = account.doc.results
+            results.product_identity, results.product, results.product_span = last.identity, last.name, (last.start, last.end)
+        return True
     if len(r.mentions) > 1 and not re.search(r"\b(?:route|method|way|process|from|out of)\b", r.text, re.I):
         return False
     named = next((m for m in r.mentions if m.identity and m.first <= 3), None)
@@ -2364,7 +2442,10 @@ THE_BATCH = re.compile(
 )
 
 
-ON_IT = re.compile(r"\b(?:on(?:to)?|over|into|in|to) (?:it|this|them|top)\b|\bin(?:to)? the (?:flask|pot)\b", re.I)
+ON_IT = re.compile(
+    r"\b(?:on(?:to)?|over|into|in|to) (?:it|this|them|top)\b|\bin(?:to)? the (?:flask|pot)\b|\b(?:on(?:to)?|over|into|to) the (?:\w+ )?(?:mixture|batch|contents|suspension|slurry)\b",
+    re.I,
+)
 TO_THE_BATCH = re.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )

@@ -683,7 +683,7 @@ def _small(items: list[Item], m: Mention) -> None:
         is_word(x, "checked", "tried", "tested", "test", "paper", "strip", "spot", "sample") for x in items[max(0, m.first - 8) : m.first]
     )
     if drop is not None and before and is_word(before[-1], "of") and not m.measured and not tried and m.identity is not None:
-        if catalogue().substances[m.identity].phase == "l":
+        if catalogue().substances[m.identity].phase == "l" or m.strength is not None:
             low, best, high = DROPS_ML
             m.amount, m.vague = Qty(best, "ml", drop.start, drop.end, low, high, True), False
             m.start = min(m.start, drop.start)

@@ -986,9 +986,14 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             (isinstance(items[k], Qty) and items[k].dim in AMOUNTS)  # type: ignore[union-attr]
             or is_word(items[k], "and", "of", "-", "–", "/", "+", "&")
             or _goes_into_a_bath(items[k])
+            or (
+                is_word(items[k], "with")
+                and is_quantity(at(items, k + 1), "mass")
+                and any(_goes_into_a_bath(x) for x in items[k + 2 : k + 4])
+            )
         )
     ):
-        if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&"):
+        if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&", "with"):
             last = k
         k += 1
     while (

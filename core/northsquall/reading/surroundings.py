@@ -91,7 +91,7 @@ OUTDOORS = re.compile(
     r"\b(?:outdoors|out of doors|in the (?:yard|garden|open air|car park|courtyard)|on the (?:balcony|roof|terrace|patio|lawn|driveway|steps)|in (?:my|the) (?:back ?yard|backyard|garage|shed|driveway)|back ?yard|outside (?:in the|on the)|loading bay)\b",
     re.I,
 )
-WINDOW = re.compile(r"\bwindows?\b", re.I)
+WINDOW = re.compile(r"\bwindows?\b(?![- ]?(?:sill|ledge|seat)|sill)", re.I)
 DETECTOR = re.compile(
     r"\b((?:acid[- ]gas|gas|carbon monoxide|CO|H2S|hydrogen sul(?:f|ph)ide|hydrogen|chlorine|bromine|ammonia|phosphine|oxygen|nitrogen dioxide|NOx|HCl|sulfur dioxide)[ -])?(?:detectors?|alarm|monitor|warner)\b",
     re.I,
