@@ -51,6 +51,8 @@ NONE_NEAR = re.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by
 """ "No water near the flask": no vessel is told of."""
 
 
+IN_ONE = re.compile(r"\bin(?:to)? (?:an?|the|my|our) (?:[\w-]+ ){0,2}bottles?\b", re.I)
+""" "32 g in a wine bottle": what it is done in."""
 BY_DENSITY = re.compile(
     r"(?:\bd(?:ensity)?|\bsp(?:\.|ecific)? ?gr(?:\.|avity)?|ρ)(?:[ _]?(?:15|20|25))?(?: of)?(?: ?[=:])? ?([012][.,]\d{2,4})\b", re.I
 )
@@ -174,6 +176,9 @@ class Reading:
                 assert whole_ is not None
                 if b.amount is not None:
                     a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
+        kept = [v for v in all_vessels if v.kind == "bottle"]
+        if account.main is None and not self.vessels and kept and any(m.measured for m in self.mentions) and IN_ONE.search(self.text):
+            self.vessels = [replace(kept[0], kind="vessel")] if not lex.TRAIN.search(self.text) else []  # a bottle's name is the gas line's
         self._by_parts()
         self._by_density()
         self.mentions = _aim_first(account, clause, self.mentions)
@@ -406,6 +411,7 @@ class Reading:
                 before is None
                 or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"
                 or is_word(before, *BEFORE_A_ROW)
+                or (is_word(before, "to") and is_word(at(self.items, i - 2), "on", "in"))
             ):
                 continue
             if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
@@ -461,7 +467,7 @@ FROM_A_TAP = re.compile(r"\s*(?:straight |directly )?(?:from|out of) (?:the |a )
 IN_A_BOTTLE = re.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
 TRIED_ON = re.compile(
-    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against) (?:a drop of |dilute |some |the |fresh )*$",
+    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh )*$",
     re.I,
 )
 """ "Strip tried on dilute peroxide": the control of a test."""
@@ -640,6 +646,12 @@ FITTED = re.compile(
 """ "Fitted with a condenser and a tube leading into …, the flask is heated": the apparatus, and what is done."""
 
 
+OVERHEAD_INTO = re.compile(
+    r"\b(?:distillate|fore-?run|overheads?|what came over|(?:contents of the )?receiver|solvents?|from step \d+|toluene|dichloromethane)\b[^.;]{0,45}\b(?:drip\w*|drop\w*|run|ran|pour\w*|let|add\w*|stirr\w*)\b[^.;]{0,25}\b(?:in)?to the (?:absorber|scrubber|caustic)\b",
+    re.I,
+)
+ON_THE_TEST = re.compile(r"[^.;>→]{0,60}\b(?:paper|strip|test|TLC|spot)\b[^.;>→]{0,70}? (?:->|→|=>) ", re.I)
+""" "KI paper blue ->": what is done on it stands behind."""
 BY_TITRATION = re.compile(
     r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I
 )
@@ -699,6 +711,23 @@ def _clause(account: Account, clause: Clause) -> None:
         read_clause(account, replace(clause, items=clause.items[cut:], start=clause.items[cut].start, verb_at=at, label=""))
         return
     if MADE_ASIDE.match(text) and _made_aside(account, clause):
+        return
+    if OVERHEAD_INTO.search(text) and account.trains and any(s.into == "receiver" for s in doc.steps):
+        account.spend(clause.items)  # "toluene with thionyl chloride from step 5: dripped into the absorber, below 30 °C"
+        new_step(account, clause, "quench", vessel="absorber", from_vessel="receiver")
+        return
+    arrow = ON_THE_TEST.match(text)
+    then = next((k for k, x in enumerate(clause.items) if arrow is not None and x.start >= clause.start + arrow.end()), 0)
+    if then and isinstance(x := clause.items[then], Token) and x.kind == "sub":  # "paper blue -> bisulfite in 5 mL lots until white"
+        at = clause.verb_at
+        first = replace(clause, items=clause.items[:then], end=clause.items[then - 1].end, verb="test", verb_at=None)
+        second = replace(clause, items=clause.items[then:], start=x.start, label="")
+        if at is not None and at >= then:
+            second = replace(second, verb_at=at - then)
+        else:
+            second = replace(second, verb=None, verb_at=None)
+        read_clause(account, first)
+        read_clause(account, second)
         return
     if BY_TITRATION.search(text):
         account.spend(clause.items)
@@ -1316,6 +1345,7 @@ ARROW_TO_A_VESSEL = re.compile(
 )
 
 
+INTO_A_FLASK = re.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?\([^()]*\b(?:stirrer|thermometer)\b", re.I)
 POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
 
 
@@ -1330,6 +1360,9 @@ def _train(account: Account, r: Reading) -> bool:
         found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
     if found and ARROW_TO_A_VESSEL.search(r.text) and all(m.amount is not None for m in r.mentions) and not lex.of_gas(r.clause.label):
         return False  # "tert-butanol 25 g + HCl 37 % 85 mL -> 250 mL flask": what goes in
+    into = INTO_A_FLASK.match(r.text)
+    if found and into is not None and found.start() > into.end():
+        return False  # "acid and toluene into a 250 mL flask (stirrer, condenser with gas line)"
     if found and r.clause.verb in ("pour", "add") and POURED_ON_IT.search(r.text[: found.start()]) and r.measured:
         return False  # "pour 80 mL of acid on it and close the flask with the bung carrying the delivery tube"
     goes_on = (
@@ -1589,6 +1622,11 @@ STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (
 
 SOLVENT_OFF = re.compile(r"^\W*(?:then |now )?(?:the |most of the |all the )?solvents?\b[^.;]{0,8}\boff\b", re.I)
 """ "Solvent off at 35 °C and 300 mbar, that goes into the cold trap"."""
+NAMED_OFF = re.compile(
+    r"^\W*(?:then |now )?(?:the |most of the |all the |excess )?[\w-]+(?: (?:and|with) (?:the )?(?:rest of the |excess |remaining )?[\w -]{3,30}?)? off (?:at|on|under|in)\b",
+    re.I,
+)
+""" "Toluene and the rest of the thionyl chloride off at 60 mbar"."""
 JUG_INTO = re.compile(
     r"^\W*(?:then |now |and )*(?:the )?(?:whole )?(?:jug|cylinder|measure|mix|mixture|acids?|lot)(?: of it)? (?:then |now )?(?:goes|go|went|is poured|was poured|gets poured|is tipped|gets tipped) (?:straight )?(?:into|in to|on to|onto|in)\b",
     re.I,
@@ -1675,7 +1713,8 @@ def _topic(account: Account, r: Reading) -> None:
                 new_lot(account, m).role = "wash"
             account.spend(r.items)
         return None
-    if doc_steps(account) and not r.measured and SOLVENT_OFF.match(text) and OFF_AT.search(text):
+    liquid_off = NAMED_OFF.match(text) is not None and any(m.identity for m in r.mentions)
+    if doc_steps(account) and not r.measured and (SOLVENT_OFF.match(text) or liquid_off) and OFF_AT.search(text):
         account.spend(r.items)
         _at_its_temperature(new_step(account, r.clause, "distil", vessel=account.batch, into="receiver"))
         return None
@@ -3525,6 +3564,7 @@ def _move(account: Account, r: Reading) -> bool:
             way == "out" or ((tail or re.search(r"\bin this\b", text, re.I) or account.last is mix) and not lex.MIX_REFERENCE.search(text))
         )
     ):
+        set_bath(mix, r.bath)
         new_step(account, r.clause, "add" if lex.ALL_AT_ONCE.search(text) else "dose", vessel=mix.name, from_vessel=batch)
         account.main = mix
         account.place, account.mix = None, None

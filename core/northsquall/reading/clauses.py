@@ -811,7 +811,7 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             for k, y in enumerate(items[i + 1 : i + 5])
         ):
             kind = "distil"  # "collect what comes over until the drops are colourless"
-        let_in = is_word(after, "in") or any(  # "let the acid in at three mils a minute"
+        let_in = is_word(after, "in", "into", "run", "flow", "drop", "drip") or any(  # "let the acid in at three mils a minute"
             is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
             for k in (2, 3)
         )

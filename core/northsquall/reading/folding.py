@@ -19,6 +19,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("min", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:minutes?|mins)(?!\w)", "min"),
     ("h", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:hours?|hrs?)(?!\w)", "h"),
     ("celsius", r"(?<=\d)([ \u00a0\u2009\u202f]?)(?:(?:[°º˚]|(?i:deg(?:rees?)?\.?)) ?(?:C\b(?!-)|(?i:celsius|centigrade))|(?i:degrees?)(?! ?(?:F\b|(?i:fahrenheit|baum|brix|of\b|proof)))|℃|[°º˚](?! ?[A-Za-z])|(?<=[ \u00a0])C(?=[\s,.;:)/–-]|$))", " °C"),
+    ("weighed", r"(?<=was )weighed (?:out )?(?:(?:under|in|into) (?:dry |an? |the )?[\w-]+ (?:box )?)?and (?=(?:covered|suspended|dissolved|placed|put|added|charged|washed)\b)", ""),
     ("dots", r"(?<=\d) ?(?:\.{2,3}|…) ?(?=\d)", "-"),
     ("square", r"\[(?=\d+(?:[.,]\d+)? ?%\])", "("),
     ("squared", r"(?<=\d%)\]|(?<=\d %)\]", ")"),

@@ -489,7 +489,7 @@ TO_PH = Cue(
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     re.compile(
-        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
+        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
     "destroy",
@@ -739,6 +739,14 @@ def no_material(items: list[Item], i: int) -> bool:
     assert isinstance(x, Token)
     after = next((y for y in items[i + 1 : i + 4] if not is_word(y, *MADE_OF)), None)  # "bromine nitrile gloves"
     before = items[i - 1] if i else None
+    k = i - 1
+    while k > 1 and (
+        isinstance(items[k], Qty) or is_word(items[k], "a", "drop", "of", "dilute", "weak", "some", "the", "fresh", "acidified", "very")
+    ):
+        k -= 1
+    if k > 1 and is_word(items[k], "with", "on", "against") and is_word(items[k - 1], "tried", "checked", "tested", "proved", "shown"):
+        if any(is_word(y, "strip", "strips", "paper", "papers") for y in items[max(0, k - 6) : k]):
+            return True  # "(peroxide strip negative, strip checked with dilute hydrogen peroxide)": the control of a test
     if is_ice(x) and not isinstance(before, Qty):
         gone = " ".join(y.low for y in items[i + 1 : i + 4] if isinstance(y, Token))
         off = any(is_word(y, "took", "take", "taken", "removed", "remove", "lift", "lifted") for y in items[max(0, i - 3) : i])

@@ -272,6 +272,9 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
         if is_word(x, "("):
             close = _close(items, j)
             inner = items[j + 1 : close]
+            if not any(isinstance(y, Qty) for y in inner) and is_word(at(items, close + 1), ",") and isinstance(at(items, close + 2), Qty):
+                m.last, j = close, close + 1  # "dry ether (strip negative, strip tried on peroxide), 60 mL"
+                continue
             if any(isinstance(y, Token) and y.kind == "sub" and not _same(y, m) for y in inner) and not any(
                 isinstance(y, Qty) for y in inner[:2]
             ):
