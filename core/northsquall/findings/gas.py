@@ -359,7 +359,7 @@ CAME_OVER = re.compile(
     r"|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
     r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b", re.I,
 )  # fmt: skip
-NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|when|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
+NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
 
 
 @rule("G03")
@@ -602,11 +602,11 @@ def _stays_dissolved(c: Context, record: GasRecord) -> bool:
 
 
 def _kept_dissolved(line: Line, record: GasRecord) -> float:
-    """Part of a very soluble gas that plain water or another solvent of the line takes with half as much room again, 0 to 1; it asks no reagent."""
+    """Part of a soluble gas that plain water or another solvent of the line takes with half as much room again, 0 to 1; it asks no reagent."""
     came = line.came.get(record.root, 0.0)
     kept = 0.0
     for p in line.elements:
-        if not record.very_soluble or p.stock is None or p.trouble:
+        if not (record.very_soluble or record.some_soluble) or p.stock is None or p.trouble:
             continue
         offered = offers(record, p.stock)
         if any(k not in SOLVENTS for k, _, _ in offered):
@@ -693,7 +693,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
 
 WENT_BACK = re.compile(
     r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went|(?:had|has) gone)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
-    r"|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|the \w+) back\b",
+    r"|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
     re.I,
 )
 """Liquid that went back up the gas line while the author looked on."""

@@ -450,9 +450,10 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     stills = [s for s in c.procedure.steps if s.kind == "distil"]
     m = TO_DRYNESS.search(text, stills[0].span[0]) if stills else None
-    boiled = re.search(r"\bboil(?:ed)? (?:it )?down\b|\bevaporat\w+", text, re.I)
+    boiled = re.search(r"\bboil(?:ed|s)? (?:(?:it|them|the \w+) )?(?:down|off|away|over)\b|\bevaporat\w+", text, re.I)
     if m is None and boiled is not None:
-        m = TO_DRYNESS.search(text, boiled.start(), boiled.end() + 80)
+        end = text.find(". ", boiled.end())
+        m = TO_DRYNESS.search(text, boiled.start(), min(end if end >= 0 else len(text), boiled.end() + 200))
     if m is None:
         return
     near = text[max(0, m.start() - 45) : m.end() + 20]
@@ -657,6 +658,7 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
 
 STANDS = re.compile(
     r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner)\b"
+    r"|\b(?:lunch|coffee|tea|dinner)\b[^.;\n]{0,12}\b\d[^.;\n]{0,40}\b(?:solution|diazo\w*|it) (?:on|in|at) (?:the )?(?:bench|beaker|flask|table|sun|window)"
     r"|\b(?:lunch|coffee|tea|dinner)(?: break)?\b[^.;\n]{0,60}\b(?:stay\w*|stood|stands?|kept|left|wait\w*|remain\w*)\b",
     re.I,
 )
@@ -681,7 +683,7 @@ def catalytic(c: Context) -> Iterator[Finding]:
 
 
 RUST = re.compile(
-    r"\b(?:rust\w*|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
+    r"\b(?:rust\w*|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings|funnel)|(?<!stainless )steel (?:funnel|lid|clip|rod|stirrer)|metal (?:funnel|stirrer)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
     re.I,
 )
 AGED = re.compile(

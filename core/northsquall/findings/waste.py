@@ -226,6 +226,29 @@ WITH_SOLVENT = re.compile(
 JOINED = re.compile(r"\b(?:same|together|combin\w+|one (?:can|bottle|canister|drum|jar)|mixed|with|added|into|closed bottle)\b", re.I)
 
 
+PEROXIDES = re.compile(r"\b(?:peracid|peracetic(?: acid)?|performic(?: acid)?|(?:hydrogen )?peroxide|H2O2)\b", re.I)
+
+
+@rule("Q12")
+def peroxide_with_solvents(c: Context) -> Iterator[Finding]:
+    """Q12: what is left of a peroxide or a peracid goes to acetone and other solvents."""
+    text = c.procedure.source_text
+    if not any(x.substance is not None and "H2O2" in x.substance.parts for x in c.lots.values()):
+        return
+    for m in sorted([*SOLVENT_WASTE.finditer(text), *WITH_SOLVENT.finditer(text)], key=lambda x: x.start()):
+        begin = sentence_start(text, m.start())
+        said = text[begin : m.start()]
+        step = c.step_at(m.start())
+        if step is not None and any(x.get("H2O2", 0.0) > LEAST_OXIDISER_MOL for x in _stream_of(c, step, text[begin : m.end()])):
+            return  # what is in it meets the stream: `waste_meets` says so
+        if PEROXIDES.search(said) is None or KEPT_APART.search(said) or re.search(r"\b(?:destroy|free of|no|without)\w*\b", said, re.I):
+            continue
+        yield finding(
+            "Q12", "stop", f"“{m.group()}”: a peroxide or peracid meets solvents; with acetone and acid it makes cyclic peroxides, explosive.", step=step, span=m.span(), limit="destroyed first, kept apart", remedy="Destroy it with bisulfite, test with a strip and its control, then the aqueous waste.", source="handbook 3.3 and 4", short="waste meets",
+        )  # fmt: skip
+        return
+
+
 @rule("Q12")
 def acid_with_solvents(c: Context) -> Iterator[Finding]:
     """Q12: acid goes into the solvents' drum."""

@@ -20,7 +20,7 @@ READY = (
 )  # fmt: skip
 """What should stand there, and the words by which a text has it."""
 DUMP = re.compile(
-    rf"\b(?:spills?|absorbent|drench|kept below(?! ?[-−]?\d)|to receive|emergency|{LIFT})\b|\b{PAIL}\b(?![^.;\n]{{0,20}}\bgas jar)[^.;\n]{{0,50}}\b(?:{BELOW}|(?:ready|at hand|beside|standing by)\b)"
+    rf"\b(?:spills?(?!:? (?:are |is )?(?:with |by )?(?:paper|rags?|tissue|towels?|no\b|none|nothing|ignored))|absorbent|drench|kept below(?! ?[-−]?\d)|to receive|emergency|{LIFT})\b|\b{PAIL}\b(?![^.;\n]{{0,20}}\bgas jar)[^.;\n]{{0,50}}\b(?:{BELOW}|(?:ready|at hand|beside|standing by)\b)"
     rf"|\b(?:{AGENT}|ice)\b(?![^.;\n]{{0,20}}\b(?:not|never|wasn't|isn't)\b)[^.;\n]{{0,40}}\b{NEAR}\b",
     re.I,
 )

@@ -51,8 +51,6 @@ NONE_NEAR = re.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by
 """ "No water near the flask": no vessel is told of."""
 
 
-IN_ONE = re.compile(r"\bin(?:to)? (?:an?|the|my|our) (?:[\w-]+ ){0,2}bottles?\b", re.I)
-""" "32 g in a wine bottle": what it is done in."""
 BY_DENSITY = re.compile(
     r"(?:\bd(?:ensity)?|\bsp(?:\.|ecific)? ?gr(?:\.|avity)?|ρ)(?:[ _]?(?:15|20|25))?(?: of)?(?: ?[=:])? ?([012][.,]\d{2,4})\b", re.I
 )
@@ -176,9 +174,6 @@ class Reading:
                 assert whole_ is not None
                 if b.amount is not None:
                     a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
-        kept = [v for v in all_vessels if v.kind == "bottle"]
-        if account.main is None and not self.vessels and kept and any(m.measured for m in self.mentions) and IN_ONE.search(self.text):
-            self.vessels = [replace(kept[0], kind="vessel")] if not lex.TRAIN.search(self.text) else []  # a bottle's name is the gas line's
         self._by_parts()
         self._by_density()
         self.mentions = _aim_first(account, clause, self.mentions)
@@ -650,6 +645,10 @@ OVERHEAD_INTO = re.compile(
     r"\b(?:distillate|fore-?run|overheads?|what came over|(?:contents of the )?receiver|solvents?|from step \d+|toluene|dichloromethane)\b[^.;]{0,45}\b(?:drip\w*|drop\w*|run|ran|pour\w*|let|add\w*|stirr\w*)\b[^.;]{0,25}\b(?:in)?to the (?:absorber|scrubber|caustic)\b",
     re.I,
 )
+PIPE_GOES = re.compile(
+    r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
+    re.I,
+)
 ON_THE_TEST = re.compile(r"[^.;>→]{0,60}\b(?:paper|strip|test|TLC|spot)\b[^.;>→]{0,70}? (?:->|→|=>) ", re.I)
 """ "KI paper blue ->": what is done on it stands behind."""
 BY_TITRATION = re.compile(
@@ -716,6 +715,9 @@ def _clause(account: Account, clause: Clause) -> None:
         account.spend(clause.items)  # "toluene with thionyl chloride from step 5: dripped into the absorber, below 30 °C"
         new_step(account, clause, "quench", vessel="absorber", from_vessel="receiver")
         return
+    if PIPE_GOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+        account.spend(clause.items)
+        return  # "Through the lid goes a copper pipe to the tub with water"
     arrow = ON_THE_TEST.match(text)
     then = next((k for k, x in enumerate(clause.items) if arrow is not None and x.start >= clause.start + arrow.end()), 0)
     if then and isinstance(x := clause.items[then], Token) and x.kind == "sub":  # "paper blue -> bisulfite in 5 mL lots until white"

@@ -167,8 +167,14 @@ def in_lines(source: str) -> bool:
     ends = sum(x[-1] in ";:!?" for x in told) + sum(len(STOP.findall(x)) for x in told)
     breaks = [(a, b) for a, b in pairwise(lines) if a.strip() and b.strip()]
     width = max((len(x) for x in told), default=0)
-    full = sum(len(a) + 1 + len(b.split()[0]) > 0.95 * width for a, b in breaks)
-    return len(told) >= 4 and len(breaks) >= 3 and ends < 0.3 * len(told) and full < 0.7 * len(breaks)
+    filled = [len(a) + 1 + len(b.split()[0]) > 0.95 * width for a, b in breaks]
+    few_stops = ends < 0.3 * len(told) and sum(filled) < 0.7 * len(breaks)
+    left_off = sum(not full and a[-1] not in ".;:!?," for full, (a, _) in zip(filled, breaks, strict=True))
+    return len(told) >= 4 and len(breaks) >= 3 and (few_stops or left_off >= MOST * len(breaks))
+
+
+MOST = 0.6
+"""Part of the lines that are left off before they are full, with no stop, from which a text is written a thing a line (assumption)."""
 
 
 def has_wrapped_lines(source: str) -> bool:

@@ -339,7 +339,7 @@ UNATTENDED = Cue(
 _STIRRER = r"(?:stirrer|(?:stirring |stir )?bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
-        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
+        rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|no (?:stirring|stir|magnetic|magnet|stirrer) ?bar|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
         rf"|{_STIRRER} (?:does not|doesn't|did not|didn't|no longer) (?:turn|rotate|move|work|run|spin)(?:s|d|ed)?|no agitation|without agitation|not agitated|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
         re.I,
     ),
@@ -621,7 +621,7 @@ PEOPLE = Cue(
     "with me",
     "in the room",
 )
-WORN = r"(?<!neither )(?<!nor )(?<!nobody had )(?<!nobody wore )(?<!no one wore )(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face[ -]?shield|gauntlets|gloves|goggles|spectacles|glasses|apron|eye protection|protective (?:equipment|clothing))(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
+WORN = r"(?<!neither )(?<!nor )(?<!nobody had )(?<!nobody wore )(?<!no one wore )(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face[ -]?shield|gauntlets|gloves|goggles|spectacles|glasses|apron|eye protection|protective (?:equipment|clothing))(?!: ?(?:no\b|none|not\b|-))(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
     re.compile(
@@ -738,6 +738,8 @@ def no_material(items: list[Item], i: int) -> bool:
     x = items[i]
     assert isinstance(x, Token)
     after = next((y for y in items[i + 1 : i + 4] if not is_word(y, *MADE_OF)), None)  # "bromine nitrile gloves"
+    if x.value == "water" and any(is_word(y, "trickle") for y in items[max(0, i - 3) : i]):
+        return True  # "condenser with a trickle of water"
     before = items[i - 1] if i else None
     k = i - 1
     while k > 1 and (

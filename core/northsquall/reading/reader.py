@@ -11,6 +11,8 @@ import re
 from typing import Any
 
 from pydantic import BaseModel
+from rdkit import Chem
+from rdkit.Chem import rdChemReactions
 
 from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
@@ -338,6 +340,26 @@ def _product(account: Account) -> None:
                 break
     if r.product_identity:
         r.product_smiles = catalogue().substances[r.product_identity].smiles
+    if r.product_smiles is not None:
+        _the_alcohol(doc, r.product_smiles)
+
+
+def _the_alcohol(doc: Procedure, product: str) -> None:
+    """ "The alcohol" of an alkyl halide is the one that it is made from, and not ethanol."""
+    meant = [m for m in doc.materials if m.identity == "ethanol" and m.name.lower() == "alcohol" and m.span is not None]
+    meant = [m for m in meant if m.span and re.search(r"\bthe\W+$", doc.source_text[: doc.source_text.find(m.name, m.span[0])], re.I)]
+    mol = Chem.MolFromSmiles(product) if meant else None
+    if mol is None:
+        return
+    made = [p[0] for p in HALIDE_TO_ALCOHOL.RunReactants((mol,))]
+    for p in made[:1]:
+        Chem.SanitizeMol(p)
+        s = catalogue().of_root(canonical_smiles(Chem.MolToSmiles(p)))
+        for m in meant if s is not None else []:
+            m.identity = s.id if s is not None else m.identity
+
+
+HALIDE_TO_ALCOHOL = rdChemReactions.ReactionFromSmarts("[CX4:1][Cl,Br,I]>>[C:1][OH]")
 
 
 ASSAY = re.compile(
