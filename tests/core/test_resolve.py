@@ -136,8 +136,6 @@ def test_every_gas_reagent_and_absorbent_of_the_handbook_is_known() -> None:
 
 def test_a_salt_that_is_not_listed_is_no_metal() -> None:
     """ "Sodium stannate" is not sodium, which would meet water."""
-    p = read(
-        "Salt\n\nA 250 mL beaker. Sodium stannate 20 g and sodium tetrafluoroborate 11 g in 50 mL of water. A copper plate of 3 g is put in."
-    )
+    p = read("Salt\n\nA 250 mL beaker. Sodium stannate 20 g and sodium tetrafluoroborate 11 g in 50 mL of water. 3 g of copper is put in.")
     assert [m.identity for m in p.materials] == [None, "sodium tetrafluoroborate", "water", "copper"]
     assert "S04" not in {f.code for f in assess(p).findings}

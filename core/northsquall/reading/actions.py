@@ -641,9 +641,14 @@ FITTED = re.compile(
 """ "Fitted with a condenser and a tube leading into …, the flask is heated": the apparatus, and what is done."""
 
 
-OVERHEAD_INTO = re.compile(
-    r"\b(?:distillate|fore-?run|overheads?|what came over|(?:contents of the )?receiver|solvents?|from step \d+|toluene|dichloromethane)\b[^.;]{0,45}\b(?:drip\w*|drop\w*|run|ran|pour\w*|let|add\w*|stirr\w*)\b[^.;]{0,25}\b(?:in)?to the (?:absorber|scrubber|caustic)\b",
-    re.I,
+OVERHEAD_INTO = lex.Cue(
+    re.compile(
+        r"\b(?:distillate|fore-?run|overheads?|what came over|(?:contents of the )?receiver|solvents?|from step \d+|toluene|dichloromethane)\b[^.;]{0,45}\b(?:drip\w*|drop\w*|run|ran|pour\w*|let|add\w*|stirr\w*)\b[^.;]{0,25}\b(?:in)?to the (?:absorber|scrubber|caustic)\b",
+        re.I,
+    ),
+    "absorber",
+    "scrubber",
+    "caustic",
 )
 PIPE_GOES = re.compile(
     r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
@@ -651,11 +656,12 @@ PIPE_GOES = re.compile(
 )
 ON_THE_TEST = re.compile(r"[^.;>→]{0,60}\b(?:paper|strip|test|TLC|spot)\b[^.;>→]{0,70}? (?:->|→|=>) ", re.I)
 """ "KI paper blue ->": what is done on it stands behind."""
-BY_TITRATION = re.compile(
-    r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I
+BY_TITRATION = lex.Cue(
+    re.compile(r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I),
+    "titration",
 )
 IF_IT_DOES = re.compile(
-    r"^\W*(?:the )?(?:mantle|bath|heat|flame|burner|jack|plate|heater)\b[^.;,]{0,15}\b(?:down|off|away|out)\b[^.;,]{0,10}\b(?:if|when|should|as soon as)\b",
+    r"^\W*(?:the )?(?:mantle|bath|heat|flame|burner|jack|plate|heater)\b[^.;,]{0,15}\b(?:down|off|away|out)\b[^.;,]{0,10}\b(?:if|should)\b",
     re.I,
 )
 MADE_ASIDE = re.compile(
@@ -1128,12 +1134,15 @@ NOT_READY = re.compile(r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) 
 
 
 _PAIL = r"(?:tub|bucket|pail|tray|pan|bowl|basin|bin)"
-TUB_OF_ICE = re.compile(
-    rf"\b{_PAIL}s? (?:with|of|holding|containing) (?:about )?(?:\d[\d.,]*|[a-z]+) ?k?g of (?:crushed )?ice\b(?:[^.;\n]|\.\d){{0,30}}\b(?:under|below|beneath|beside|next to|near) (?:the )?(?:lift|jack|flask|bench|stand|hood|sash|vessel|reactor|drain|it)\b"
-    rf"|\b{_PAIL}s? (?:with|of|holding|containing)\b(?:[^.;\n]|\.\d){{0,40}}\bice\b(?:[^.;\n]|\.\d){{0,20}}\bto (?:tip|drop|dump|lower|empty|drown|drench|take|receive|catch|quench) (?:the |it|all)"
-    rf"|\bice in an? (?:\d+ ?L )?{_PAIL} (?:under|below|beneath|beside|next to) (?:the )?(?:lift|jack|flask|bench|stand|hood|vessel|reactor)\b"
-    rf"|\b(?:beside|under|below|beneath|next to) (?:it|the (?:flask|vessel|lift|jack|reactor))\b(?:[^.;\n]|\.\d){{0,12}}\b(?:\d+ ?L )?{_PAIL}\b(?:[^.;\n]|\.\d){{0,25}}\bice\b(?:[^.;\n]|\.\d){{0,25}}\bto\b",
-    re.I,
+TUB_OF_ICE = lex.Cue(
+    re.compile(
+        rf"\b{_PAIL}s? (?:with|of|holding|containing) (?:about )?(?:\d[\d.,]*|[a-z]+) ?k?g of (?:crushed )?ice\b(?:[^.;\n]|\.\d){{0,30}}\b(?:under|below|beneath|beside|next to|near) (?:the )?(?:lift|jack|flask|bench|stand|hood|sash|vessel|reactor|drain|it)\b"
+        rf"|\b{_PAIL}s? (?:with|of|holding|containing)\b(?:[^.;\n]|\.\d){{0,40}}\bice\b(?:[^.;\n]|\.\d){{0,20}}\bto (?:tip|drop|dump|lower|empty|drown|drench|take|receive|catch|quench) (?:the |it|all)"
+        rf"|\bice in an? (?:\d+ ?L )?{_PAIL} (?:under|below|beneath|beside|next to) (?:the )?(?:lift|jack|flask|bench|stand|hood|vessel|reactor)\b"
+        rf"|\b(?:beside|under|below|beneath|next to) (?:it|the (?:flask|vessel|lift|jack|reactor))\b(?:[^.;\n]|\.\d){{0,12}}\b(?:\d+ ?L )?{_PAIL}\b(?:[^.;\n]|\.\d){{0,25}}\bice\b(?:[^.;\n]|\.\d){{0,25}}\bto\b",
+        re.I,
+    ),
+    "ice",
 )
 """What stands there to take the batch."""
 STANDS_IN_IT = re.compile(
