@@ -693,7 +693,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
 
 WENT_BACK = re.compile(
     r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went|(?:had|has) gone)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
-    r"|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
+    r"|\bwater (?:was|stood|had got|came) (?:back )?in(?:to)? the (?:hot )?(?:flask|generator|retort|tube)\b|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
     re.I,
 )
 """Liquid that went back up the gas line while the author looked on."""
@@ -1001,7 +1001,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 
 SMELL = re.compile(
     r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?(?:smell|odou?r)|by smelling|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose|(?:your|the|my) nose (?:tells?|knows|shows|says)|(?:have|take|has) a (?:sniff|smell|whiff)|(?:smell|sniff) (?:carefully |briefly |shortly )?(?:at|over) (?:it|the)|(?:can )?still smells?|(?:can )?still (?:be smelt|smell it))\b"
-    r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b",
+    r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b",
     re.I,
 )
 

@@ -325,7 +325,7 @@ CHECKED = re.compile(
 
 
 UNCHECKED = re.compile(
-    r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*",
+    r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*|\b(?:did not|didn['’]t|do not|don['’]t) have (?:any |a )?(?:\w+ )?(?:paper|strips?|test)\b[^.;\n]*|\bno (?:test |starch[- ]?iodide |KI )?(?:paper|strips?)(?: left)?\b",
     re.I,
 )
 """Words that say that nothing was tested."""
@@ -683,7 +683,7 @@ def catalytic(c: Context) -> Iterator[Finding]:
 
 
 RUST = re.compile(
-    r"\b(?:rust\w*|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings|funnel)|(?<!stainless )steel (?:funnel|lid|clip|rod|stirrer)|metal (?:funnel|stirrer)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
+    r"\b(?:rust\w*|(?:tin|metal|old iron) can|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings|funnel)|(?<!stainless )steel (?:funnel|lid|clip|rod|stirrer)|metal (?:funnel|stirrer)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
     re.I,
 )
 AGED = re.compile(

@@ -650,6 +650,10 @@ OVERHEAD_INTO = lex.Cue(
     "scrubber",
     "caustic",
 )
+IS_HANDLED = re.compile(
+    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*the [\w-]+ (?:takes|took) (?:up )?the (?:gas|vapou?r|fumes)\b",
+    re.I,
+)
 PIPE_GOES = re.compile(
     r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
     re.I,
@@ -760,6 +764,9 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
         doc.ready.append("protection")
+    if IS_HANDLED.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time") for x in clause.items):
+        account.spend(clause.items)
+        return  # "the bromine is handled with the sash down throughout", "the ether takes the gas"
     if IT_FROTHS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "it'll froth a little, the soda"
     if OTHERS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
@@ -770,6 +777,7 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "do not distil and do not heat the dry oxime with acid"
     if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
         doc.ready.append("dump")
+        account.spoken = None  # "box of soda ash ready; tray with 2 kg of sand": the sand is no soda
         account.spend(clause.items)
         return
     if IS_HARMFUL.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time", "moles") for x in clause.items):
