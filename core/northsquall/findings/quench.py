@@ -325,7 +325,7 @@ CHECKED = re.compile(
 
 
 UNCHECKED = re.compile(
-    r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*|\b(?:did not|didn['’]t|do not|don['’]t) have (?:any |a )?(?:\w+ )?(?:paper|strips?|test)\b[^.;\n]*|\bno (?:test |starch[- ]?iodide |KI )?(?:paper|strips?)(?: left)?\b",
+    r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*|\b(?:did not|didn['’]t|do not|don['’]t) have (?:any |a )?(?:\w+ )?(?:paper|strips?|test)\b[^.;\n]*|\bno (?:test|starch[- ]?iodide|KI) ?(?:paper|strips?)\b",
     re.I,
 )
 """Words that say that nothing was tested."""

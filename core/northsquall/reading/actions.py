@@ -654,6 +654,12 @@ IS_HANDLED = re.compile(
     r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*the [\w-]+ (?:takes|took) (?:up )?the (?:gas|vapou?r|fumes)\b",
     re.I,
 )
+WHAT_WAS_WANTED = re.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
+_GAS = r"(?:HCl|HBr|SO2|NO2|NOx|Cl2|CO2|CO|H2|N2|NH3|hydrogen(?: chloride| bromide)?|(?:sulfur|carbon|nitrogen) dioxide|nitrogen|chlorine|ammonia|carbon monoxide)"
+WHAT_COMES = re.compile(
+    rf"^\W*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:\(?about )?[\d.,]+ ?(?:m?mol|L)\b(?:[^.;]|\.\d)*\b(?:comes?|leaves?|forms?|escapes?|evolves?|goes off|go off)\b",
+    re.I,
+)
 PIPE_GOES = re.compile(
     r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
     re.I,
@@ -721,6 +727,18 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if MADE_ASIDE.match(text) and _made_aside(account, clause):
         return
+    wanted = WHAT_WAS_WANTED.match(text) if not doc.steps else None
+    begins = next((k for k, x in enumerate(clause.items) if wanted is not None and x.start >= clause.start + wanted.end()), 0)
+    if begins:  # "I needed thirty grams of benzhydrol so I took benzophenone": what is to come out is not what goes in
+        aim = next((x for x in clause.items[:begins] if isinstance(x, Token) and x.kind == "sub"), None)
+        if aim is not None and doc.results.product_identity is None:
+            doc.results.product_identity, doc.results.product = str(aim.value), aim.text
+            doc.results.product_span = (aim.start, aim.end)
+        account.spend(clause.items[:begins])
+        at = clause.verb_at - begins if clause.verb_at is not None and clause.verb_at >= begins else None
+        rest = replace(clause, items=clause.items[begins:], start=clause.items[begins].start, verb_at=at)
+        read_clause(account, rest if at is not None else replace(rest, verb="charge" if clause.verb is not None else None))
+        return
     if OVERHEAD_INTO.search(text) and account.trains and any(s.into == "receiver" for s in doc.steps):
         account.spend(clause.items)  # "toluene with thionyl chloride from step 5: dripped into the absorber, below 30 °C"
         new_step(account, clause, "quench", vessel="absorber", from_vessel="receiver")
@@ -764,6 +782,9 @@ def _clause(account: Account, clause: Clause) -> None:
         doc.ready.append("second person")
     if lex.PROTECTION.search(text):
         doc.ready.append("protection")
+    if WHAT_COMES.match(text) and not lex.TRAIN.search(text) and not any(isinstance(x, Qty) and x.dim == "mass" for x in clause.items):
+        account.spend(clause.items)
+        return  # "HCl and SO2, 0.20 mol each, 4.8 L each, come as it drips"
     if IS_HANDLED.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time") for x in clause.items):
         account.spend(clause.items)
         return  # "the bromine is handled with the sash down throughout", "the ether takes the gas"
@@ -787,7 +808,10 @@ def _clause(account: Account, clause: Clause) -> None:
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.spend(clause.items)
         return
-    if (lex.NOT_DONE.search(text) or account.aside == clause.sentence or (not doc.steps and LETTER.match(text))) and not any(
+    fed = (
+        clause.verb in ("add", "pour") and durations_in(clause)[0] is not None
+    )  # "kept in ice and never filtered, was dropped in over 75 min"
+    if ((lex.NOT_DONE.search(text) and not fed) or account.aside == clause.sentence or (not doc.steps and LETTER.match(text))) and not any(
         isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items
     ):
         account.aside = clause.sentence  # what others do, to the end of the sentence
@@ -1141,6 +1165,10 @@ IS_HARMFUL = re.compile(
 NOT_READY = re.compile(r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) (?:\w+ ){0,2}(?:ready|at hand|to hand|in reach)\b", re.I)
 
 
+SAND_TRAY = re.compile(r"\b(?:tray|pan|tub|bucket|box)s? (?:with|of) (?:[^.;]|\.\d){0,15}\bsand\b", re.I)
+BOX_READY = re.compile(
+    r"\b(?:box|bag|tub|bucket|pail|tin|sack|jar) of [\w ]{3,30}? (?:is |are |stands? )?(?:ready|at hand|to hand|in reach)\b", re.I
+)
 _PAIL = r"(?:tub|bucket|pail|tray|pan|bowl|basin|bin)"
 TUB_OF_ICE = lex.Cue(
     re.compile(
@@ -1181,6 +1209,10 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     )
     if told and for_the_case and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "there's a pan with two kilos of ice, in case I have to drop the lot"
+    if not told and SAND_TRAY.search(text):
+        return True  # "tray with 2 kg of dry sand under the flask"
+    if told and BOX_READY.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True  # "box of soda ash ready"
     if told and TUB_OF_ICE.search(text) and not STANDS_IN_IT.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "Beside it: a 5 L tub with 1.5 kg of ice to tip the flask into"
     spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
