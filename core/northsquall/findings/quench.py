@@ -255,6 +255,20 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
                 remedy=OPEN_FIRST, source="handbook 2.8", short="funnel pressure",
             )  # fmt: skip
             return
+    acid = max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in ACID_LAYER), default=0.0)
+    m = SODA_SHAKEN.search(c.procedure.source_text)
+    if m is not None and acid > ACID_LAYER_MOL and not VENTED.search(m.group() + c.procedure.source_text[m.end() : m.end() + 60]):
+        yield finding(
+            "Q04", "condition", f"“{m.group().strip()}”: carbonate is shaken shut with what was acid; how much carbon dioxide comes is not established.", step=c.step_at(m.start()), span=m.span(), established=False,
+            remedy=OPEN_FIRST, source="handbook 2.8", short="funnel pressure",
+        )  # fmt: skip
+
+
+SODA_SHAKEN = re.compile(
+    r"\b(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda solution|NaHCO3|Na2CO3)\b[^.\n]{0,60}\b(?:stoppered|corked|lid on|stopper in|cork in|capped)\b[^.\n]{0,25}\b(?:shake|shaken|shook)\b",
+    re.I,
+)
+"""Carbonate in something that is shut and shaken, with no amount."""
 
 
 def _is_carbonate(lot: Lot) -> bool:
@@ -438,7 +452,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
+    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -545,7 +559,7 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
 
 
 OPEN_AIR = re.compile(
-    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
+    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|off (?:on|over) (?:a|the) (?:hot ?plate|plate|radiator|window[- ]?sill)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
     re.I,
 )
 

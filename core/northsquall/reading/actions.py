@@ -51,6 +51,9 @@ NONE_NEAR = re.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by
 """ "No water near the flask": no vessel is told of."""
 
 
+PART_OF_A_SOLUTION = re.compile(r" of (?:an?|the|this|its) solution of (?:the )?", re.I)
+FORE_RUN = re.compile(r"\b(?:fore-?run|first runnings|first fraction|heads)\b[^.;()]*\([^()]*$", re.I)
+""" "Fore-run up to 145 °C (thionyl chloride, 4 mL)": what comes over, and no charge."""
 BY_DENSITY = re.compile(
     r"(?:\bd(?:ensity)?|\bsp(?:\.|ecific)? ?gr(?:\.|avity)?|ρ)(?:[ _]?(?:15|20|25))?(?: of)?(?: ?[=:])? ?([012][.,]\d{2,4})\b", re.I
 )
@@ -174,9 +177,29 @@ class Reading:
                 assert whole_ is not None
                 if b.amount is not None:
                     a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
+        over = [m for m in self.mentions if m.index in _bracketed(self.items) and FORE_RUN.search(account.source[clause.start : m.start])]
+        if over and not re.search(r"\b(?:drip|drop|pour|run|add)\w*\b.*\binto\b", self.text, re.I):
+            account.used |= {q.start for m in over for q in m.used}
+            self.mentions = [m for m in self.mentions if m not in over]
+        self._of_a_solution()
         self._by_parts()
         self._by_density()
         self.mentions = _aim_first(account, clause, self.mentions)
+
+    def _of_a_solution(self) -> None:
+        """ "3 mL of a solution of X (17.1 g) in ether (80 mL)": the lot is what the bracket weighs; a part of it goes in first."""
+        for m in self.mentions:
+            if m.amount is None or m.amount.dim != "volume":
+                continue
+            named = self.account.source.find(m.name, m.amount.end)
+            if named < 0 or not PART_OF_A_SOLUTION.fullmatch(self.account.source[m.amount.end : named]):
+                continue
+            end = named + len(m.name)
+            told = next((x for x in self.items if isinstance(x, Qty) and x.dim == "mass" and end <= x.start <= end + 3), None)
+            if told is not None:
+                self.account.used.add(m.amount.start)
+                m.amount = told
+                m.used = [*m.used, told]
 
     def _by_density(self) -> None:
         """ "Nitric acid (d 1.40)", "of 65 %": the strength of an acid or a base by the density of its solution, or told behind it."""
@@ -2536,6 +2559,10 @@ ON_IT = re.compile(
     r"\b(?:on(?:to)?|over|into|in|to) (?:it|this|them|top)\b|\bin(?:to)? the (?:flask|pot)\b|\b(?:on(?:to)?|over|into|to) the (?:\w+ )?(?:mixture|batch|contents|suspension|slurry)\b",
     re.I,
 )
+WATER_IN = re.compile(
+    r"^\W*(?:next (?:day|morning):? |then |monday:? )?(?:I )?(?:just )?(?:pour|poured|tip|tipped|threw|put|ran) (?:some |the |cold |tap )?water in\b(?!to)(?! (?:an?|the) )",
+    re.I,
+)
 TO_THE_BATCH = re.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )
@@ -2549,7 +2576,7 @@ def _water_comes(r: Reading) -> bool:
     """ "Pour 200 mL of water on it", "quench with 200 mL of water", "tip in 50 mL of water": water or ice is what is poured, and the batch what stands there."""
     first = next((m for m in r.mentions if m.identity in RECEIVERS and m.measured), None)
     at = r.clause.verb_at
-    if first is not None and TO_THE_BATCH.match(r.text):
+    if first is not None and (TO_THE_BATCH.match(r.text) or WATER_IN.match(r.text)):
         return True  # "to the mixture 200 mL of water"
     if first is not None and at is not None and first.last < at and r.clause.verb == "pour" and ON_IT.search(r.text, r.text.find("pour")):
         return True  # "200 mL of water is poured on it"

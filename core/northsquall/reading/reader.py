@@ -178,7 +178,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     """The first line is the title where it is short and does nothing."""
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), None)
     line = source.strip().split("\n", 1)[0].strip()
-    doc.title = line[:120]
+    boxed = line.startswith("|") and not source.strip().partition("\n")[2].lstrip().startswith("|")  # one row is a heading in a frame
+    doc.title = line.strip("| ")[:120] if boxed else line[:120]
     head = tokens[: first if first is not None else len(tokens)]
     apart = first is not None and len(tokens[first].text) > 1  # a blank line behind it: "AMMONIA WATER, 250 mL" says how much comes out
     dated = first is not None and DATED.match(source, tokens[first].end) is not None
@@ -188,7 +189,7 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     if (
         first is None
         or len(line) > 140
-        or line.startswith("|")
+        or (line.startswith("|") and not boxed)
         or listed
         or (any(t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in head) and any(t.kind == "unit" for t in head))
     ):

@@ -21,7 +21,7 @@ SENTENCE = re.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
 
 NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = re.compile(
-    rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped|clamped)\b"
+    rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped|clamped|wired|tied)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
     r"|\b(?:bottle|jar|can|drum) with (?:the|an?|its) (?:screw[- ]?)?(?:cap|lid)\b|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
@@ -451,7 +451,11 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
             out.exhaust_m3_h = float(e[1].replace(",", "."))
         for f in FLAME.finditer(text):
             behind = text[f.end() :]
-            if DENIED.search(text[: f.start()][-45:]) or DENIED.search(behind[:12]) or OUT.search(behind):
+            if (
+                DENIED.search(re.split(r"\b(?:but|though|although)\b", text[: f.start()][-45:])[-1])
+                or DENIED.search(behind[:12])
+                or OUT.search(behind)
+            ):
                 continue
             step = _step_at(order, begin + f.start())
             if step is not None:
