@@ -36,8 +36,8 @@ CARD_LABEL = re.compile(r"[A-Za-z][a-z-]{2,14}(?: [a-z]{2,10})? {3,}\S")
 """A line that begins with a word and a gap: the card's label of what follows."""
 
 
-def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
-    """Sentences cut at full stops, semicolons and lines that start anew; then cut around verbs."""
+def clauses_of(tokens: list[Token], source: str, begun: int = 0) -> list[Clause]:
+    """Sentences cut at full stops, semicolons and lines that start anew; then cut around verbs. Those that end before `begun` are only counted."""
     out: list[Clause] = []
     sentence: list[Token] = []
     number = 0
@@ -105,7 +105,7 @@ def clauses_of(tokens: list[Token], source: str) -> list[Clause]:
             depth = 0
             if sentence:
                 marked = _row_mark(sentence, marked)
-                out += _sentence(sentence, number)
+                out += _sentence(sentence, number) if sentence[-1].end > begun else []
                 number += t.text != ";"
             sentence = []
         elif t.kind != "nl":

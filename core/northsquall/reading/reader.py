@@ -85,7 +85,7 @@ def read(text: str) -> Procedure:
     before = account.trace()
     listing = -1
     account.spoken = _of_the_title(account.doc, tokens)
-    for clause in clauses_of(body, source):
+    for clause in clauses_of(body, source, begun):
         if clause.label in lex.LABELS_LIST:
             listing = clause.sentence
         elif clause.sentence == listing and not clause.label:
