@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
+from itertools import pairwise
 
 INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
 """Soft hyphens and zero-width marks: no part of any word."""
@@ -32,6 +34,11 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
 ODD = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
+LATER = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name != "heading"))
+"""The same behind the first piece of a text: no heading stands there."""
+CUT = re.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
+"""Behind an empty line that stands behind words and not between rows: nothing that is folded goes across."""
+PIECES_KEPT = 4000
 ROW = re.compile(r"^[ \t]*\||\S(?: {3,}|\t+)\S")
 """A line with columns."""
 READ = {name: read for name, _, read in FOLDS}
@@ -40,12 +47,29 @@ READ = {name: read for name, _, read in FOLDS}
 def plain(text: str) -> tuple[str, list[int]]:
     """The text as the rules read it, and where each of its characters stood in `text` ([] where nothing changed).
 
+    The text is cut where nothing goes across, and each piece is kept as it was folded: after a key all but one are as they were.
+    """
+    pieces = [_piece(text[a:b], a == 0) for a, b in pairwise([0, *(m.start() for m in CUT.finditer(text)), len(text)])]
+    if all(not moved for _, moved, _ in pieces):
+        return text, []
+    where: list[int] = []
+    begin = 0
+    for _, moved, length in pieces:
+        where += [begin + k for k in moved] if moved else range(begin, begin + length)
+        begin += length
+    return "".join(folded for folded, _, _ in pieces), [*where, len(text)]
+
+
+@lru_cache(PIECES_KEPT)
+def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
+    """(a piece as the rules read it, where each of its characters stood, or nothing where none moved, its length as written).
+
     What stands in columns stays in them: a shorter word before two spaces is filled up with spaces.
     """
     out: list[str] = []
     where: list[int] = []
     at = 0
-    for m in ODD.finditer(text):
+    for m in (ODD if first else LATER).finditer(text):
         name = str(m.lastgroup)
         put = ALIKE[m.group()] if name == "alike" else READ[name].upper() if name == "sulph" and m.group().isupper() else READ[name]
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
@@ -68,5 +92,5 @@ def plain(text: str) -> tuple[str, list[int]]:
         out.append(put)
         where += [m.start()] * max(len(put) - 1, 0) + [m.end() - 1] * bool(put)
     if not out:
-        return text, []
-    return "".join(out) + text[at:], [*where, *range(at, len(text)), len(text)]
+        return text, (), len(text)
+    return "".join(out) + text[at:], (*where, *range(at, len(text))), len(text)

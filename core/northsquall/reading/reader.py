@@ -163,7 +163,7 @@ def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
             if name.endswith("span") and isinstance(value, tuple):
                 a, b = where[value[0]], where[value[1] - 1] + 1 if value[1] > value[0] else where[value[1]]
                 setattr(part, name, (min(a, b), max(a, b)))  # a table's cells do not stand in the order in which they are read
-            else:
+            elif isinstance(value, list | BaseModel):
                 _moved(value, where, done)
 
 

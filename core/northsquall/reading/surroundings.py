@@ -9,6 +9,7 @@ from __future__ import annotations
 import re
 from bisect import bisect_right
 from collections.abc import Iterator
+from functools import lru_cache
 from typing import Literal
 
 from northsquall.procedure import Closing, Place, Procedure, Seen, Step, TrainElement
@@ -160,6 +161,22 @@ BOTTOM_CM = 6.0
 """Depth of a tube that stands on the bottom of a bottle (assumption)."""
 
 
+SEARCHES_KEPT = 20_000
+"""Searches of single sentences that are kept for the next reading: after a key all sentences but one are as they were."""
+
+
+@lru_cache(SEARCHES_KEPT)
+def found_in(pattern: re.Pattern[str] | lex.Cue, sentence: str) -> re.Match[str] | None:
+    """The first place where a pattern fits a sentence."""
+    return pattern.search(sentence)
+
+
+@lru_cache(SEARCHES_KEPT)
+def all_in(pattern: re.Pattern[str] | lex.Cue, sentence: str) -> tuple[re.Match[str], ...]:
+    """All places where a pattern fits a sentence."""
+    return tuple(pattern.finditer(sentence))
+
+
 def surroundings(doc: Procedure, source: str) -> None:
     """Fill `closings`, `train` and `place` of a document from its text."""
     order = sorted((s for s in doc.steps if s.kind != "absorb"), key=lambda s: s.span[0])
@@ -184,7 +201,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         if not order:
             return
         how: HOW_SHUT | None = None
-        hit = SHUT.search(text)
+        hit = found_in(SHUT, text)
         if hit is not None:
             behind = (
                 text[hit.end() : hit.end() + 60]
@@ -208,7 +225,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
                 how = "held" if HELD.search(near) else "shut"
         if hit is None:
             for kind, pattern in OTHER:
-                hit = pattern.search(text)
+                hit = found_in(pattern, text)
                 strained = hit is not None and kind == "wool" and re.search(r"\b(?:filter|strain|decant)", text[: hit.start()], re.I)
                 if hit is not None and not strained and not DENIED.search(text[max(0, hit.start() - 25) : hit.start()]):
                     how = kind  # type: ignore[assignment]
@@ -216,9 +233,9 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         step = _step_at(order, begin + (hit.start() if hit else 0))
         if step is None and how in ("wool", "foil", "film", "balloon"):
             step = order[0]  # told with the set-up
-        if step is None and RECEIVER.search(text):
+        if step is None and found_in(RECEIVER, text):
             step = next((s for s in order if s.kind == "distil"), None)
-        opened = next((m for m in OPENED.finditer(text) if not NOW_AND_THEN.match(text[m.end() :])), None)
+        opened = next((m for m in all_in(OPENED, text) if not NOW_AND_THEN.match(text[m.end() :])), None)
         if opened is not None and (hit is None or opened.start() > hit.end()) and not DENIED.search(text[: opened.start()][-25:]):
             at = _step_at(order, begin + opened.start())
             for c in found:
@@ -227,7 +244,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         if hit is None or how is None or step is None:
             continue
         where: Literal["vessel", "receiver", "funnel", "store"] = "vessel"
-        if RECEIVER.search(text) or (step.kind == "distil" and not re.search(r"\bflask|jar\b", text, re.I)):
+        if found_in(RECEIVER, text) or (step.kind == "distil" and not re.search(r"\bflask|jar\b", text, re.I)):
             where = "receiver"
         elif (
             FUNNEL.search(text + source[m.end() : m.end() + 40])
@@ -311,7 +328,7 @@ def _size_behind(words: str) -> str:
 def _train(doc: Procedure, source: str) -> None:
     """Elements in the order of the text; what stands in an absorber comes from its step."""
     absorbers = [s for s in doc.steps if s.kind == "absorb"]
-    spans = [m.span() for m in SENTENCE.finditer(source) if lex.TRAIN.search(m.group()) or _labelled(m.group())]
+    spans = [m.span() for m in SENTENCE.finditer(source) if found_in(lex.TRAIN, m.group()) or _labelled(m.group())]
     lots = {m.id: m for m in doc.materials}
     places: list[tuple[int, TrainElement]] = []
     of = absorbers[0].from_vessel if absorbers else None
@@ -324,7 +341,7 @@ def _train(doc: Procedure, source: str) -> None:
     for a, b in spans:
         text = source[a:b]
         for kind, pattern in ELEMENTS:
-            for m in pattern.finditer(text):
+            for m in all_in(pattern, text):
                 at = a + m.start()
                 if kind == "condenser" and not (absorbers and at < last):
                     continue
@@ -421,35 +438,35 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
     out = Place()
     for m in SENTENCE.finditer(source):
         text, begin = m.group(), m.start()
-        h = HOOD.search(text)
-        if NO_HOOD.search(text):
+        h = found_in(HOOD, text)
+        if found_in(NO_HOOD, text):
             out.hood, out.span = False, (begin, m.end())
         elif h is not None and out.hood is None:
             out.hood, out.span = True, (begin + h.start(), begin + h.end())
-        if OUTDOORS.search(text):
+        if found_in(OUTDOORS, text):
             out.outdoors = True
             out.span = out.span or (begin, m.end())
-        w = WINDOW.search(text)
+        w = found_in(WINDOW, text)
         if w is not None and not DENIED.search(text[: w.start()][-20:]):
             out.window = True
             out.span = out.span if out.hood else (begin + w.start(), begin + w.end())
-        out.detectors += [d.group().strip() for d in DETECTOR.finditer(text)]
-        sweep = SWEEP.search(text)
+        out.detectors += [d.group().strip() for d in all_in(DETECTOR, text)]
+        sweep = found_in(SWEEP, text)
         if sweep is not None and out.sweep_L_min is None:
             number, unit, per = (sweep[1], sweep[2], sweep[3]) if sweep[1] else (sweep[4], sweep[5], sweep[6])
             out.sweep_L_min = convert(float(number.replace(",", ".")), unit, "volume") / 1e3 / (60.0 if per[0].lower() == "h" else 1.0)
-        elif SWEPT.search(text) and out.sweep_L_min is None:
+        elif found_in(SWEPT, text) and out.sweep_L_min is None:
             out.sweep_L_min = 0.0  # a stream whose rate is not written
-        out.purged = out.purged or PURGED.search(text) is not None
-        line = LINE_OFF.search(text)
+        out.purged = out.purged or found_in(PURGED, text) is not None
+        line = found_in(LINE_OFF, text)
         if line is not None and out.line_off is None and not re.search(r"\b(?:not|never|don't)\b", text[: line.start()][-12:], re.I):
             step = _step_at(order, begin + line.end())
             follows = next((x for x in order if x.span[0] >= begin + line.end()), None)
             out.line_off = follows.n if follows is not None else step.n if step is not None else None
-        e = EXHAUST.search(text)
+        e = found_in(EXHAUST, text)
         if e is not None:
             out.exhaust_m3_h = float(e[1].replace(",", "."))
-        for f in FLAME.finditer(text):
+        for f in all_in(FLAME, text):
             behind = text[f.end() :]
             if (
                 DENIED.search(re.split(r"\b(?:but|though|although)\b", text[: f.start()][-45:])[-1])
