@@ -258,3 +258,37 @@ def test_a_rate_by_volume_of_what_is_weighed_takes_its_density() -> None:
     """14 g of 68 % nitric acid are 9.96 mL (1.405 g/mL at 20 °C, CRC Handbook, memory)."""
     p = read(HEAD + "Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 14 g is added at 0.25 mL/min at 5-10 °C.")
     assert [s.duration.value for s in p.steps if s.duration] == pytest.approx([14 / 1.405 / 0.25], rel=0.01)
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "at 5-10 °C. It takes 20 min to dissolve",
+        "at 5-10 °C, which takes 20 min to react",
+        "at 5-10 °C under nitrogen (20 mL/min)",
+        "at 5-10 °C, with a stream of argon of 20 mL/min",
+        "at 5-10 °C with 20 mL/min of nitrogen",
+    ],
+)
+def test_what_is_not_told_of_the_feed_leaves_its_time_open(said: str) -> None:
+    """A feed whose time nobody wrote is not established, whatever else takes 20 min or flows at 20 mL/min."""
+    p = read(HEAD + f"Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 10 mL is added {said}. Stir 20 min.")
+    assert [s.duration for s in p.steps if s.kind in ("dose", "add")] == [None]
+
+
+def test_what_is_left_of_a_reagent_is_no_ice() -> None:
+    text = (
+        HEAD
+        + "Benzoic acid 12 g and sulfuric acid 96 % 20 mL are put in. Nitric acid 68 % 9 mL is added over 60 min at 5-10 °C. {} Then 20 min at 15 °C."
+    )
+    codes = {
+        w: {f.code for f in assess(read(text.format(w))).findings}
+        for w in ("TLC in the ice bath: none left.", "Of the ice there was none left.")
+    }
+    assert [("H06" in c) for c in codes.values()] == [False, True]
+
+
+def test_a_nose_that_is_ruled_out_is_no_endpoint() -> None:
+    text = HEAD + "Anisole 10.8 g and acetic acid 60 mL. Bromine 16.0 g is added over 60 min at 10-15 °C. {}"
+    told = ("The end is never judged by smell.", "If you smell bromine, leave the room.", "The end is judged by smell.")
+    assert ["G11" in {f.code for f in assess(read(text.format(x))).findings} for x in told] == [False, False, True]

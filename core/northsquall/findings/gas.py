@@ -1016,9 +1016,13 @@ SAFE_ACT = re.compile(
 )
 
 
+NEVER_BY = re.compile(r"\b(?:not|never|n['’]t)\b[^.;\n]*$", re.I)
+
+
 def _alarms(text: str, m: re.Match[str]) -> bool:
-    """Whether a smell is a reason to stop or to leave, and no endpoint: "if you smell it, shut the tap and leave"."""
-    return SAFE_ACT.search(sentence_of(text, m)) is not None
+    """Whether a smell is a reason to leave, or told to be no sign, and so no endpoint: "if you smell it, leave the room", "never by smell"."""
+    by_no_nose = m.group().lower().startswith("by ") and NEVER_BY.search(text[max(0, m.start() - 30) : m.start()]) is not None
+    return by_no_nose or SAFE_ACT.search(sentence_of(text, m)) is not None
 
 
 @rule("G11")

@@ -259,7 +259,7 @@ def duty(c: Context) -> Iterator[Finding]:
 
 
 ICE_GONE = re.compile(
-    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|none left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b",
+    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b",
     re.I,
 )
 
@@ -268,7 +268,7 @@ ICE_GONE = re.compile(
 def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     """H06: the author says himself that the ice is gone while the work goes on."""
     m = ICE_GONE.search(c.procedure.source_text)
-    if m is None or not re.search(r"ice\b|bath", c.procedure.source_text[max(0, m.start() - 60) : m.end()], re.I):
+    if m is None or not re.search(r"\bice\b|\bbath\b", c.procedure.source_text[max(0, m.start() - 60) : m.end()], re.I):
         return
     before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())

@@ -648,6 +648,9 @@ def _lasts(account: Account, clause: Clause) -> bool:
     """ "…, which takes 45 min": how long what was just fed went in."""
     duration, used = durations_in(clause)
     last = account.doc.steps[-1] if account.doc.steps else None
+    behind = account.source[used[-1].end : clause.end] if used else ""
+    if re.fullmatch(r"[\s.,;)]*(?:(?:in all|altogether|or so|for it|all told|at least)[\s.,;)]*)?", behind) is None:
+        return False  # "it takes 20 min to dissolve": what happens then, and no feed
     if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None:
         return False
     if not last.materials or clause.start - last.span[1] > 8:

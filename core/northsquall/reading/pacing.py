@@ -33,6 +33,11 @@ RATE = re.compile(
     re.I,
 )
 """Volume per time: "0.25 mL/min", "three mils a minute", "15 mL per hour"."""
+OF_A_STREAM = re.compile(
+    r"\b(?:nitrogen|argon|helium|N2|air|gas|oxygen|hydrogen|chlorine|carbon (?:di|mon)oxide|stream|sweep|purge|condenser|cooling water|water through)\b[^,;|]{0,22}\||\|\s?(?:of |for the )?(?:nitrogen|argon|N2|air|gas)\b",
+    re.I,
+)
+"""Before a rate ("|") or behind it: it is a gas's or the cooling water's."""
 OF_THE_FEED = re.compile(r"\s*(?:(?:feed|dosing|addition|pump)(?:ing)? )?(?:rate|speed)\b", re.I)
 
 
@@ -82,7 +87,15 @@ def fed_in(step: Step, source: str, end: int, volume_mL: float) -> Quantity | No
     stop = re.compile(r"[;\n]|\.(?!\d)").search(source, max(step.span[1] - 1, step.span[0]))
     if stop is not None and OF_THE_FEED.match(source, stop.end()):  # "… is added at 5 °C. Rate: 0.25 mL/min."
         stop = re.compile(r"[;\n]|\.(?!\d)").search(source, stop.end())
-    m = RATE.search(source, step.span[0], min(end, stop.start() if stop else len(source)))
+    stops = min(end, stop.start() if stop else len(source))
+    m = next(
+        (
+            x
+            for x in RATE.finditer(source, step.span[0], stops)
+            if not OF_A_STREAM.search(source[max(step.span[0], x.start() - 30) : x.start()] + "|" + source[x.end() : x.end() + 14])
+        ),
+        None,
+    )
     if m is None:
         return None
     per_min = convert(1.0, m[3], "volume") / (convert(1.0, m[4], "time") / 60.0)

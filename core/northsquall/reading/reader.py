@@ -347,8 +347,8 @@ def _product(account: Account) -> None:
 
 def _the_alcohol(doc: Procedure, product: str) -> None:
     """ "The alcohol" of an alkyl halide is the one that it is made from, and not ethanol."""
-    meant = [m for m in doc.materials if m.identity == "ethanol" and m.name.lower() == "alcohol" and m.span is not None]
-    meant = [m for m in meant if m.span and re.search(r"\bthe\W+$", doc.source_text[: doc.source_text.find(m.name, m.span[0])], re.I)]
+    meant = [m for m in doc.materials if m.identity == "ethanol" and m.name.lower() == "alcohol" and m.role not in ("wash", "absorber")]
+    meant = [m for m in meant if re.search(r"\bthe\W+$", doc.source_text[: doc.source_text.find(m.name, m.span[0])], re.I)]
     mol = Chem.MolFromSmiles(product) if meant else None
     if mol is None:
         return
