@@ -22,6 +22,7 @@ from northsquall.gas.train import SOLVENTS, Line, Passed, offers
 from northsquall.procedure import Step
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
+from northsquall.reading import concepts
 from northsquall.stability import alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -1001,7 +1002,8 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 
 SMELL = re.compile(
     r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?(?:smell|odou?r)|by smelling|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose|(?:your|the|my) nose (?:tells?|knows|shows|says)|(?:have|take|has) a (?:sniff|smell|whiff)|(?:smell|sniff) (?:carefully |briefly |shortly )?(?:at|over) (?:it|the)|(?:can )?still smells?|(?:can )?still (?:be smelt|smell it))\b"
-    r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b",
+    r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b"
+    + rf"|\b(?:{concepts.BY_SMELL})\b",
     re.I,
 )
 
@@ -1139,7 +1141,8 @@ FUMING = {
 IN_THE_OPEN = re.compile(
     r"\b(?:weigh|measur|pour|pipett|tipp|dispens|fill|decant|draw)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:(?:on|at|by|near|next to|beside) (?:the |an? |my )?(?:open |lab(?:oratory)? )?(?:bench|balance|sink|window|table)|(?:outside|not in) (?:of )?(?:the |an? )?(?:fume )?(?:hood|cupboard)|in the (?:balance|weighing) room)\b"
     r"|\b(?:on the (?:open )?(?:lab(?:oratory)? )?bench|outside (?:of )?the (?:hood|fume cupboard)),? (?:\w+ ){0,2}(?:weigh|measure|pour|pipette|tip|fill|decant)\w*"
-    r"|\bbalance (?:is|stands) (?:on the (?:open )?bench|outside|by the|in the (?:lab|room))(?:[^.\n]|\.\d){0,40}\bweigh\w*",
+    r"|\bbalance (?:is|stands) (?:on the (?:open )?bench|outside|by the|in the (?:lab|room))(?:[^.\n]|\.\d){0,40}\bweigh\w*"
+    + rf"|\b(?:{concepts.MEASURED_OUTSIDE})\b",
     re.I,
 )
 """Weighed, measured or poured outside the hood."""

@@ -9,6 +9,7 @@ from collections.abc import Iterator
 from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
+from northsquall.reading import concepts
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
@@ -259,7 +260,8 @@ def duty(c: Context) -> Iterator[Finding]:
 
 
 ICE_GONE = re.compile(
-    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b",
+    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
+    + rf"|\b(?:{concepts.ICE_GONE})\b",
     re.I,
 )
 
@@ -268,7 +270,7 @@ ICE_GONE = re.compile(
 def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     """H06: the author says himself that the ice is gone while the work goes on."""
     m = ICE_GONE.search(c.procedure.source_text)
-    if m is None or not re.search(r"\bice\b|\bbath\b", c.procedure.source_text[max(0, m.start() - 60) : m.end()], re.I):
+    if m is None or not re.search(r"\b(?:ice|bath|bowl|tub|basin)\b", c.procedure.source_text[max(0, m.start() - 60) : m.end()], re.I):
         return
     before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())
@@ -312,7 +314,8 @@ def _ice_need(c: Context) -> float:
 NO_SENSOR = re.compile(
     r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
     r"|\btemperature (?:is |was )?(?:judged|estimated|guessed|felt|taken|controlled|checked) (?:only )?(?:by|with) (?:the )?(?:hand|feel\w*|touch\w*|fingers?|palm)\b|\b(?:no temperature (?:is |was )?(?:measured|read|taken|recorded|followed)|(?:temperature|it) (?:is |was )?not (?:measured|monitored|followed|read|controlled)|without (?:any )?(?:temperature (?:control|measurement|reading)|measuring the temperature))\b"
-    r"|\btemp\w*,? (?:is )?(?:only )?(?:by|with) (?:the )?(?:hand|feel|touch|finger)\b|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b",
+    r"|\btemp\w*,? (?:is )?(?:only )?(?:by|with) (?:the )?(?:hand|feel|touch|finger)\b|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b"
+    + rf"|\b(?:{concepts.UNMEASURED})\b",
     re.I,
 )
 """Nobody measures the pot."""

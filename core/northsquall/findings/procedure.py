@@ -185,6 +185,8 @@ def missing(c: Context) -> Iterator[Finding]:
         if step is None or step.kind not in NEEDED:
             continue
         decides = step.kind != "quench" or bool(c.enthalpy)
+        if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:
+            decides = False  # ice by need: the temperature that it keeps is written
         yield finding(
             "P02",
             "condition" if decides else "note",

@@ -20,8 +20,10 @@ from northsquall.quenching import Leftover, readiness
 from northsquall.quenching.dump import dump_of
 from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
+from northsquall.reading import concepts
 from northsquall.reading.lexicon import WORN
 from northsquall.reading.surroundings import DENIED
+from northsquall.reading.tokens import substances_in
 from northsquall.stability import alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -118,6 +120,10 @@ def _last_step(c: Context, x: Leftover) -> Step | None:
     )
 
 
+WATER_BROUGHT_MOL = 0.2
+"""Water that an acid or a solution brings, from which it counts as water (assumption)."""
+
+
 @rule("Q02")
 def quench_direction(c: Context) -> Iterator[Finding]:
     """Q02: water or alcohol on to what reacts with it, instead of the other way round, or not by drops."""
@@ -153,6 +159,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
                 x.substance.id in ("water", "ice", "ice water")
                 or x.substance.id in ("ethanol", "methanol")
                 or (x.substance.parts.get("H2O", 0.0) > 0 and x.substance.phase in ("l", "aq"))
+                or (x.water_mol is not None and x.water_mol[1] > WATER_BROUGHT_MOL and x.substance.phase != "s")
             )
         ]
         if not kinds or not protic or step.kind == "quench":
@@ -265,7 +272,9 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
 
 
 SODA_SHAKEN = re.compile(
-    r"\b(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda solution|NaHCO3|Na2CO3)\b[^.\n]{0,60}\b(?:stoppered|corked|lid on|stopper in|cork in|capped)\b[^.\n]{0,25}\b(?:shake|shaken|shook)\b",
+    r"\b(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda solution|NaHCO3|Na2CO3)\b[^.\n]{0,60}\b(?:stoppered|corked|lid on|stopper in|cork in|capped)\b[^.\n]{0,25}\b(?:shake|shaken|shook)\b"
+    + "|"
+    + concepts.SODA_SHUT,
     re.I,
 )
 """Carbonate in something that is shut and shaken, with no amount."""
@@ -410,7 +419,9 @@ def no_dump(c: Context) -> Iterator[Finding]:
 
 
 BY_STRONG_ACID = re.compile(
-    r"\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric acid\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b",
+    r"\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric acid\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b"
+    + "|"
+    + concepts.DRIED_BY_ACID,
     re.I,
 )
 OF_A_GAS = re.compile(
@@ -452,7 +463,8 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b",
+    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
 ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
@@ -559,7 +571,8 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
 
 
 OPEN_AIR = re.compile(
-    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|off (?:on|over) (?:a|the) (?:hot ?plate|plate|radiator|window[- ]?sill)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b",
+    r"\b(?:open (?:dish|bowl|beaker|basin|pan)|off (?:on|over) (?:a|the) (?:hot ?plate|plate|radiator|window[- ]?sill)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b"
+    + rf"|\b(?:{concepts.OPEN_EVAPORATION})\b",
     re.I,
 )
 
@@ -575,6 +588,8 @@ def evaporated_open(c: Context) -> Iterator[Finding]:
             return
 
 
+OPENLY = re.compile(rf"\b(?:{concepts.OPEN_EVAPORATION})\b", re.I)
+"""The words say themselves that it evaporates."""
 OPEN_RECEIVER = re.compile(
     r"\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b[^.;\n]{0,15}\b(?:as|for|is) (?:the |a )?receiver\b|\breceiver\b[^.;\n]{0,25}\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b|\b(?:collect|catch|caught|distil)\w*\b[^.;\n]{0,40}\bin(?:to)? an open (?:beaker|dish|cylinder|bowl|glass|jar)\b",
     re.I,
@@ -612,7 +627,7 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
         re.I,
     )
     step = c.step_at(m.start())
-    if evaporates is None or step is None:
+    if (evaporates is None and not OPENLY.search(m.group())) or step is None:
         return None
     entries = [e for e in c.walk.entries if e.step <= step.n]
     cat = catalogue()
@@ -629,7 +644,7 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
         ]
         acid = e.mixed.get("NO3-", 0.0) > 0.05 and e.mixed.get("H+", 0.0) > 0.05
         worst = max(liquids, key=lambda x: x[1], default=None)
-        if acid and c.procedure.place.hood is not True:
+        if acid and evaporates is not None and c.procedure.place.hood is not True:
             return finding(
                 "Q11", "stop", f"“{m.group().strip()}”: nitric acid is boiled off into the room.", step=step, span=(m.start(), m.end()), limit="in a closed apparatus", remedy="Distil it, or take the product out by cooling.", source="handbook 4", short="evaporated in the open",
             )  # fmt: skip
@@ -642,7 +657,35 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
                 "Q11", "stop" if c.procedure.place.hood is not True and burns else "condition", f"“{m.group().strip()}”: {grams:.0f} g of {s.id} go into the air.", step=step, span=(m.start(), m.end()), figure=grams, limit="a condenser", remedy="Rotary evaporator or a distillation, condensed.", source="handbook 4", short="evaporated in the open",
             )  # fmt: skip
         if e.step < step.n - 4:
-            return None
+            break
+    return _solvent_by_name(c, step, m)
+
+
+def _solvent_by_name(c: Context, step: Step, m: re.Match[str]) -> Finding | None:
+    """What a sentence lets evaporate by its name, or what extracted last: the ledger has it in no vessel."""
+    said = sentence_of(c.procedure.source_text, m)
+    named = {str(t.value) for t in substances_in(said)}
+    washes = [
+        x for x in c.lots.values() if x.material.role == "wash" and x.material.step is not None and step.n - 2 <= x.material.step <= step.n
+    ]
+    for s in [catalogue().substances[k] for k in sorted(named)] + [x.substance for x in washes if x.substance is not None]:
+        boils, flash = s.value("Tb"), s.value("Tflash")
+        burns = flash is not None and flash.value < 60
+        if (
+            s.phase != "l"
+            or "H2O" in s.parts
+            or "H+" in s.parts
+            or boils is None
+            or boils.value >= 130
+            or not (burns or s.value("limit_8h") is not None)
+        ):
+            continue
+        grams = sum(x.mass_g[1] for x in washes if x.substance is s and x.mass_g)
+        if washes and 0.0 < grams <= 5.0:
+            continue
+        return finding(
+            "Q11", "stop" if c.procedure.place.hood is not True and burns and grams else "condition", f"“{m.group().strip()}”: {grams:.0f} g of {s.id} go into the air." if grams else f"“{m.group().strip()}”: {s.id} goes into the air; how much is not established.", step=step, span=m.span(), figure=grams or None, established=bool(grams), limit="a condenser", remedy="Rotary evaporator or a distillation, condensed.", source="handbook 4", short="evaporated in the open",
+        )  # fmt: skip
     return None
 
 
@@ -697,11 +740,13 @@ def catalytic(c: Context) -> Iterator[Finding]:
 
 
 RUST = re.compile(
-    r"\b(?:rust\w*|(?:tin|metal|old iron) can|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings|funnel)|(?<!stainless )steel (?:funnel|lid|clip|rod|stirrer)|metal (?:funnel|stirrer)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b",
+    r"\b(?:rust\w*|(?:tin|metal|old iron) can|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings|funnel)|(?<!stainless )steel (?:funnel|lid|clip|rod|stirrer)|metal (?:funnel|stirrer)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b"
+    + rf"|\b(?:{concepts.METAL_THINGS})\b",
     re.I,
 )
 AGED = re.compile(
-    r"\b(?:old|(?:opened|bought|delivered|distilled) (?:last|years?|months?|long|in|(?:\w+ ){1,2}(?:years?|months?))|(?:open|opened|open since|stood open|standing open)[^.;\n]{0,15}\b(?:since|for)\b|(?:has|with|without|bears|carries) (?:no|any|an?) (?:(?:opening|opened|delivery) )?date\b|without (?:a )?date|long ago|(?:out of|past its) date|expired|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b",
+    r"\b(?:old|(?:opened|bought|delivered|distilled) (?:last|years?|months?|long|in|(?:\w+ ){1,2}(?:years?|months?))|(?:open|opened|open since|stood open|standing open)[^.;\n]{0,15}\b(?:since|for)\b|(?:has|with|without|bears|carries) (?:no|any|an?) (?:(?:opening|opened|delivery) )?date\b|without (?:a )?date|long ago|(?:out of|past its) date|expired|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b"
+    + rf"|\b(?:{concepts.AGED})\b",
     re.I,
 )
 PEROXIDE_TEST = re.compile(

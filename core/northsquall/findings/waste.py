@@ -21,7 +21,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle) for (?:the |used |waste )*(?:solvents?|organics?)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
     (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
     (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
@@ -110,6 +110,34 @@ def halogenated_down_the_drain(c: Context) -> Iterator[Finding]:
     yield finding(
         "Q12", "condition", f"“{m.group()}”: a halogenated solvent is no waste for the drain, and meets alkali and amines there.", step=c.step_at(m.start()), span=m.span(), limit="halogenated waste", remedy="Into the halogenated waste, its cap vented.", source="handbook 4", short="waste",
     )  # fmt: skip
+
+
+HALOGEN_FREE = re.compile(
+    r"\b(?:solvents?|waste|can|bottle|drum)\b[^.;\n]{0,14}\b(?:free of|without|not) halogen\w*|\b(?:non-?|un)halogenated\b[^.;\n]{0,20}\b(?:solvents?|waste|can|drum|bottle)\b|\bhalogen-?free (?:solvents?|waste|can|drum|bottle)\b", re.I
+)  # fmt: skip
+LEAST_HALOGENATED_G = 2.0
+
+
+@rule("Q12")
+def halogenated_among_others(c: Context) -> Iterator[Finding]:
+    """Q12: a halogenated solvent, or bromine, goes where solvents free of halogen are collected."""
+    text = c.procedure.source_text
+    for m in HALOGEN_FREE.finditer(text):
+        step, said = c.step_at(m.start()), text[sentence_start(text, m.start()) : m.end()]
+        if step is None or KEPT_APART.search(said):
+            continue
+        for contents in _stream_of(c, step, said):
+            grams = {
+                s.id: n * s.mass
+                for r, n in contents.items()
+                if n > 0 and (s := catalogue().of_root(r)) and s.phase == "l" and re.search(r"Cl|Br|I", r)
+            }
+            worst = max(grams, key=lambda k: grams[k], default=None)
+            if worst is not None and grams[worst] > LEAST_HALOGENATED_G:
+                yield finding(
+                    "Q12", "condition", f"“{m.group().strip()}”: about {grams[worst]:.0f} g of {worst} go in with solvents that must be free of halogen.", step=step, span=m.span(), figure=grams[worst], limit="halogenated waste apart", remedy="Into the halogenated waste, its cap vented.", source="handbook 4; common practice", short="waste",
+                )  # fmt: skip
+                return
 
 
 TO_THE_DRAIN = re.compile(
@@ -291,7 +319,10 @@ def acid_with_solvents(c: Context) -> Iterator[Finding]:
 
 
 BY_ADJECTIVE = {"nitric": "nitric acid", "chromic": "chromium trioxide", "perchloric": "perchloric acid", "cyanide": "sodium cyanide"}
-TOGETHER = re.compile(r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled)\b", re.I)
+TOGETHER = re.compile(
+    r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled|shar(?:e|es|ed|ing)|one (?:bottle|can|drum|jar|container) (?:is|will do) (?:enough|for))\b",
+    re.I,
+)
 WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container)\b", re.I)
 
 

@@ -47,7 +47,7 @@ MIXED = re.compile(r"\b(?:mix\w*|combin\w+|(?:put|bring|brought) (?:it |them |al
 
 
 TESTS = re.compile(
-    r"\b(starch[ -]?(?:iodide)?|KI[ -](?:starch|paper)|iodide[ -]starch|(?:potassium )?iodide (?:paper|strips?)|(?:the |a )(?:test )?(?:strip|paper) (?:shows|showed|stays|stayed|remains) (?:nothing|white|colou?rless|no colou?r)|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
+    r"\b(starch[ -]?(?:iodide)?|KI[ -](?:starch|paper|strips?)|iodide[ -]starch|(?:potassium )?iodide (?:paper|strips?)|(?:the |a )(?:test )?(?:strip|paper) (?:shows|showed|stays|stayed|remains) (?:nothing|white|colou?rless|no colou?r)|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
     re.I,
 )
 CONTROLS = re.compile(

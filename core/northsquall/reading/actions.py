@@ -1272,6 +1272,16 @@ DURING_IT = re.compile(
 )
 
 
+def beside_the_doing(account: Account, clause: Clause) -> None:
+    """What a clause that came to no step says all the same: that nothing stirs or nobody is there, and how large the flask is."""
+    text = clause.text(account.source)
+    _beside_the_step(account, clause, text)
+    sized = [v for v in vessels_in(clause.items) if v.kind in REACTION_VESSELS and v.nominal_mL is not None]
+    if sized and account.doc.steps and account.main is not None and account.main.nominal_mL is None and not account.main.named:
+        main_vessel(account, sized[:1])
+        account.used |= {x.start for x in clause.items if isinstance(x, Qty) and sized[0].start <= x.start < sized[0].end}
+
+
 def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     """The stirrer off, nobody there: said in a clause of its own it is of the step before."""
     last = account.doc.steps[-1] if account.doc.steps else None

@@ -498,6 +498,8 @@ def _unmarked(tokens: list[Token]) -> list[Token]:
 
 def _cut(items: list[Item], number: int) -> list[Clause]:
     """Cut a sentence into clauses, one verb each, at the last separator before the next verb's subject."""
+    if (set_up := _behind_the_line(items)) is not None:
+        return [*_cut(items[:set_up], number), *_cut(items[set_up + 1 :], number)]
     depth = 0
     verbs: list[tuple[int, str]] = []
     for i, x in enumerate(items):
@@ -912,6 +914,31 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         elif part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
+
+
+LINE_WORDS = ("condenser", "outlet", "led", "leading", "tube", "hose", "bubbler", "trap", "bottle", "funnel", "passing", "leads", "gas")
+
+
+def _behind_the_line(items: list[Item]) -> int | None:
+    """ "In a flask with a condenser that led into 300 mL of caustic, anisole (10.8 g) was dissolved in …": the comma behind the gas line; None without."""
+    depth = 0
+    for i, x in enumerate(items):
+        if isinstance(x, Token):
+            depth += (x.text == "(") - (x.text == ")")
+        into = is_word(x, "into", "through", "above", "over", "to", "in") and isinstance(at(items, i + 1), Qty)
+        if depth or not into or not any(is_word(y, *LINE_WORDS) for y in items[:i]):
+            continue
+        for k in range(i + 2, len(items) - 4):
+            name, opens = items[k + 1], items[k + 2]
+            if is_word(items[k], ",") and isinstance(name, Token) and name.kind == "sub" and is_word(opens, "("):
+                closes = next((j for j in range(k + 3, min(k + 12, len(items))) if is_word(items[j], ")")), None)
+                if (
+                    closes is not None
+                    and any(isinstance(y, Qty) for y in items[k + 3 : closes])
+                    and is_word(at(items, closes + 1), "was", "were", "is", "and")
+                ):
+                    return k
+    return None
 
 
 WHAT_WAITS = ("mixture", "solution", "suspension", "flask", "beaker", "vessel", "slurry")

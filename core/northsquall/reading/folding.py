@@ -31,11 +31,40 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("about", r"(?:\b(?:ca\.?|Ca\.|circa|approx\.?|[Aa]pproximately|[Rr]oughly)[ \u00a0]?|~ ?)(?=\d)", "about "),
     ("dropwise", r"(?i:\bdrop(?: by drop|-wise))\b", "dropwise"),
     ("alike", "[" + "".join(ALIKE) + "]", ""),
+    # turns of phrase, by the plain words of the trade
+    ("neck", r"(?i:\b(two|three|four)-?neck) (?=of (?:half|one|a|two|\d)|\(?\d+ ?m?L|,? (?:a |the )?\d+ ?m?L)", "{0}-necked flask "),
+    ("out_of_bottle", r"(?<=\w) (?:I|we) (?:pour|measure|take|weigh|draw|tip)(?:ed)? (?:it )?(?:out )?(?:of|from|out of) (?:the|its) (?:bottle|jar|can|tin|drum|packet|bag|box), (?=(?:about )?[\w .-]{1,22}(?:mils?|mL|grams?|g|kg)\b)", ", "),
+    ("it_says", r"(?<=mils),? (?:it|the (?:label|scale|display|balance|cylinder)) (?:says|reads|shows)\b|(?<=grams),? (?:it|the (?:label|scale|display|balance|cylinder)) (?:says|reads|shows)\b|(?<= g),? (?:it|the (?:label|scale|display|balance|cylinder)) (?:says|reads|shows)\b", ""),
+    ("of_pellets", r"(?<=grams) of pellets(?= I\b| are\b| in\b| go\b)|(?<= g) of pellets(?= I\b| are\b| in\b| go\b)", ""),
+    ("caustic_label", r"(?:(?<=\. )|(?m:^)|(?<=- ))Caustic: (?=[\w .-]{1,28}\b(?:grams?|g)\b)", "Caustic soda "),
+    ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
+    ("while_hot", r"\b(and|then) while (?:it|that|this)(?:'s| is| was) (?:still )?(?:\w+ and )?(?:hot|warm|cold),? (?=(?:I|we|it|it's|pour|tip|run)\b)", "{0} "),
+    ("of_water", r"(?i:\b(ten|fifteen|twenty|twenty-five|thirty|forty|fifty|sixty|seventy|eighty|ninety|hundred|a hundred and fifty)) of (?=(?:cold |iced? |warm |hot )?(?:water|ethanol|methanol|ether|acetone|alcohol|toluene)\b)", "{0} mils of "),
+    ("of_a_mole", r"(?i:\b(?:a|one) (half|third|quarter|fifth|sixth|eighth|tenth|twentieth|twenty-fifth|fiftieth|hundredth) of a mole?\b)", "{mol} mol"),
+    ("at_a_rate", r",? at (?:such )?an? (?:rate|speed|pace) (?:such )?that (?:the (?:whole|addition|lot|feed)|it|this|all of it) (?:takes|took|needs|lasts) (?=(?:about |some )?\d)", " over "),
+    ("from_a_beaker", r"(?<=[\w)]), (?:out of|from) an? (?:little |small )?(?:beaker|cup|jug|measuring cylinder|cylinder|glass|bottle|flask|test tube), (?=(?:in|over|within|during|slowly|drop\w*)\b)", ", "),
+    ("add_how", r"(?<=\badd), (?=(?:dropwise|drop by drop|slowly|in portions|portionwise|gradually)\b)|(?<=\bAdd), (?=(?:dropwise|drop by drop|slowly|in portions|portionwise|gradually)\b)", " "),
+    ("poured_in", r"(?<=poured in )the (?=one (?:go|shot|pour|portion)\b)", "in "),
+    ("one_go", r"(?<=in )the (?=one (?:go|shot|pour|portion)\b)", ""),
+    ("brought_in", r"(?<=\bare )brought in(?=[.,;\s])|(?<=\bis )brought in(?=[.,;\s])|(?<=\bwas )brought in(?=[.,;\s])|(?<=\bwere )brought in(?=[.,;\s])", "added"),
+    ("dissolved_before", r"\b(?:that|which) (?:was|were|is|are|had been|has been) (?=dissolved in \d)", ""),
+    ("up_to", r"(?<=[Ii] )take it up (?=to )|(?<=[Ww]e )take it up (?=to )", "heat it "),
+    ("stays_next", r"\b(?i:for the next) (?=hour|half|\d)", "for "),
+    ("on_a_bath", r"(?i:\b(?:the (?:flask|beaker|mixture|whole)|it|everything) (?:then |now )?(?:goes|went)) (?=(?:in|on|into|onto|on to) (?:the|a) (?:boiling |hot |\w+ )?(?:water|steam|oil|sand)[- ]bath\b)", "it is heated "),
+    ("has_an_hour", r"(?<=\bit )has (?=(?:an?|one|two|half an?|\d+) ?(?:hours?|h|min)\b)", "is heated for "),
+    ("over_ice", r"(?i:\b(?:it|everything|all of it|the (?:lot|whole(?: lot| thing)?|batch|mixture|contents|mass))) ?(?:'s|is|was)? ?(?:then |now |slowly |carefully |all )*(?:goes|go|went|let out|let run|sent|discharged|ladled|let down) (?:slowly |carefully )?(?:over|on to|onto|on|upon) (?=[\w\d,. ]{0,20}\bice\b)", "it is poured on "),
+    ("out_on_ice", r"(?:(?<=\. )|(?<=\n)|(?<=; )|(?<=- ))(?:[Oo]ut|[Oo]ff|[Dd]own) (?:on ?to|on|over) (?=[\w\d,. ]{0,20}\bice\b)", "pour it on "),
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
 ODD = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
 LATER = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name != "heading"))
 """The same behind the first piece of a text: no heading stands there."""
+PART_OF_A_MOLE = {
+    "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
+    "twenty-fifth": "0.04", "fiftieth": "0.02", "hundredth": "0.01",
+}  # fmt: skip
+TURNS = {"up_to", "stays_next", "on_a_bath", "over_ice", "out_on_ice"}
+"""Folds that may begin a sentence."""
 CUT = re.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
 """Behind an empty line that stands behind words and not between rows: nothing that is folded goes across."""
 PIECES_KEPT = 4000
@@ -73,6 +102,12 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
         name = str(m.lastgroup)
         put = ALIKE[m.group()] if name == "alike" else READ[name].upper() if name == "sulph" and m.group().isupper() else READ[name]
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
+        if "{" in put:
+            told = [x for x in m.groups()[m.re.groupindex[name] :] if x is not None]
+            put = put.format(*told, mol=PART_OF_A_MOLE.get(told[0].lower(), ""))
+            kept = ""
+        if put and name in TURNS and m.group()[0].isupper():
+            put = put[0].upper() + put[1:]
         if name == "step":
             put = re.sub(r"\D", "", m.group()) + ". "
         if name == "strength":

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from functools import cache, lru_cache
 
 from northsquall import data
+from northsquall.reading import concepts
 from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.tokens import Token
 
@@ -276,7 +277,9 @@ def unattended(text: str) -> re.Match[str] | None:
 
 UNATTENDED = Cue(
     re.compile(
-        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|without (?:watching|being watched|anybody|anyone|supervision|attention)|attended (?:a|the) (?:lecture|meeting|seminar|class)|meanwhile,? (?:(?:I |we )?(?:am |was |are |were |at |in |to |went |go )*(?:the |my |a )?)?(?:library|lunch|lecture|seminar|office|coffee|canteen|meeting|shopping|cinema)|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b",
+        r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|without (?:watching|being watched|anybody|anyone|supervision|attention)|attended (?:a|the) (?:lecture|meeting|seminar|class)|meanwhile,? (?:(?:I |we )?(?:am |was |are |were |at |in |to |went |go )*(?:the |my |a )?)?(?:library|lunch|lecture|seminar|office|coffee|canteen|meeting|shopping|cinema)|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b"
+        + "|"
+        + concepts.NOBODY_THERE,
         re.I,
     ),
     "in class",
@@ -335,12 +338,32 @@ UNATTENDED = Cue(
     "dinner",
     "itself",
     "its own",
+    "library",
+    "post",
+    "store",
+    "shop",
+    "class",
+    "talk",
+    "corridor",
+    "cafeteria",
+    "kitchen",
+    "floor",
+    "building",
+    "minded",
+    "themselves",
+    "another",
+    "pop",
+    "nip",
+    "slip",
+    "timer",
 )
 _STIRRER = r"(?:stirrer|(?:stirring |stir )?bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
     re.compile(
         rf"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|no (?:stirring|stir|magnetic|magnet|stirrer) ?bar|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
-        rf"|{_STIRRER} (?:does not|doesn't|did not|didn't|no longer) (?:turn|rotate|move|work|run|spin)(?:s|d|ed)?|no agitation|without agitation|not agitated|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b",
+        rf"|{_STIRRER} (?:does not|doesn't|did not|didn't|no longer) (?:turn|rotate|move|work|run|spin)(?:s|d|ed)?|no agitation|without agitation|not agitated|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b"
+        + "|"
+        + concepts.NOTHING_STIRS,
         re.I,
     ),
     "stir",
@@ -351,6 +374,12 @@ NOT_STIRRED = Cue(
     "agitat",
     "occasional",
     "swirl",
+    "motor",
+    "blade",
+    "rod",
+    "spoon",
+    "by hand",
+    "stick",
 )
 _WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
 _IS_HELD = re.compile(
@@ -391,7 +420,8 @@ STIRRED = Cue(
 COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
 ALL_AT_ONCE = Cue(
     re.compile(
-        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b",
+        r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b"
+        + rf"|\b(?:{concepts.IN_ONE})\b",
         re.I,
     ),
     "once",
@@ -425,6 +455,11 @@ ALL_AT_ONCE = Cue(
     "chuck",
     "bung",
     "tap",
+    "glug",
+    "dollop",
+    "minute",
+    " goes",
+    " pours",
 )
 SLOWLY = Cue(
     re.compile(
@@ -532,10 +567,11 @@ DRAWN = Cue(
 )
 SENSOR = Cue(
     re.compile(
-        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler|(?=(?:is |was )?(?:measured|read|taken|followed|monitored) in the))|(?:pot|batch|reaction) temperature (?=(?:is |was )?(?:measured|read|followed|monitored))|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b)\b([^.;\n]*)",
+        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler|(?=(?:is |was )?(?:measured|read|taken|followed|monitored) in the))|(?:pot|batch|reaction) temperature (?=(?:is |was )?(?:measured|read|followed|monitored))|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b|(?<!light )(?<!rubber )bulb)\b([^.;\n]*)",
         re.I,
     ),
     "therm",
+    "bulb",
     "probe",
     "sensor",
     "pt100",
@@ -545,17 +581,20 @@ SENSOR = Cue(
     "inside t",
 )
 BATH_READ = re.compile(
-    r"\bonly the (?:bath(?:'s)? )?temperature (?:of the bath )?(?:is|was) (?:read|measured|watched|followed)\b|\bthermometer (?:is |was |hangs |stands |hung |stood )?in the (?:ice|bath|bowl|water bath|cooling)\b|\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\b(?:bath(?:'s)?|outside) temperature (?:is|was|being) (?:taken|read|measured|noted|written down|followed)\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+",
+    r"\bonly the (?:bath(?:'s)? )?temperature (?:of the bath )?(?:is|was) (?:read|measured|watched|followed)\b|\bthermometer (?:is |was |hangs |stands |hung |stood )?in the (?:ice|bath|bowl|water bath|cooling)\b|\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\b(?:bath(?:'s)?|outside) temperature (?:is|was|being) (?:taken|read|measured|noted|written down|followed)\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+"
+    + rf"|\b(?:{concepts.BATH_ALONE})\b",
     re.I,
 )
 """A temperature that somebody read on the bath."""
 IN_POT = re.compile(
+    rf"\b(?:{concepts.IN_THE_LIQUID})\b|"
     r"\b((?:below|under) the (?:liquid|surface|level)|liquid|acid|pot|mixture|solution|suspension|slurry|contents|flask|reaction|batch|immersed|melt|ester|dipping in|dips in|inside|(?:probe|sensor|thermometer) in it)\b",
     re.I,
 )
 IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
 HEAD = re.compile(
-    r"\b(head|vapou?r|side arm|above the (?:liquid|mixture|solution|surface|level)|gas space|(?:does|did|do) ?(?:not|n't) (?:touch|reach|dip)|(?:clear|short|out) of the (?:liquid|mixture|solution))\b",
+    r"\b(head|vapou?r|side arm|above the (?:liquid|mixture|solution|surface|level)|gas space|(?:does|did|do) ?(?:not|n't) (?:touch|reach|dip)|(?:clear|short|out) of the (?:liquid|mixture|solution))\b"
+    + rf"|\b(?:{concepts.IN_VAPOUR})\b",
     re.I,
 )
 LIMIT_WORDS = {
@@ -571,7 +610,7 @@ _PRESENCE = r"(?:(?:is |are |was |were |be |must be |stays? |stayed |remain\w* |
 PEOPLE = Cue(
     re.compile(
         rf"(?<!no )\b((?<!no )(?<!without a )(?<!without )(?:an?other |an? |one |the |my |our |second |trained |experienced |at least |two |other |some )*{_PERSON}(?: [\w-]+){{0,2}} {_PRESENCE}(?! (?:at home|away|elsewhere))|(?-i:[A-Z][a-zé]+) (?:was|is|stood|stayed|stays|stands) (?:\w+ ){{0,3}}(?:with me|there|next to me|beside me|in the (?:lab|room)|near ?by)|"
-        r"persons?: ?[2-9]\b|(?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)(?! (?:him|her|them|me|us|later|afterwards))|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        r"persons?: ?[2-9]\b|(?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only|done|run|students?|people) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)(?! (?:him|her|them|me|us|later|afterwards))|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",

@@ -614,6 +614,9 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             & {x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)}
         ):
             return _loose_bath(items, i)
+        if k < i and is_word(at(items, k - 1), "by", "with") and ahead & {"cooled", "cooling", "kept", "held", "chilled", "maintained"}:
+            if not ahead & {"diluted", "added", "quenched", "mixed", "charged", "treated", "poured"}:
+                return _loose_bath(items, i)  # "cooled to 0 °C by 3 kg of ice and salt"
         if (
             k < i
             and k > 0

@@ -18,7 +18,7 @@ from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
-from northsquall.reading.actions import finish, place_absorbers, read_clause
+from northsquall.reading.actions import beside_the_doing, finish, place_absorbers, read_clause
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
 from northsquall.reading.items import Qty
@@ -77,6 +77,7 @@ def read(text: str) -> Procedure:
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
     account.titled = len(body) < len(tokens)
+    body = _crude(account.doc, body)
     tables, body = split_tables(body, source)
     read_tables(account, tables)
     # a table's rows may be meant anywhere, so a text with one is always read from its beginning
@@ -101,6 +102,7 @@ def read(text: str) -> Procedure:
             if nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
                 text, span = source[clause.start : clause.end], (clause.start, clause.end)
                 account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
+                beside_the_doing(account, clause)
     doc = account.doc
     finish(account)
     _from_title(account, tokens)
@@ -218,6 +220,41 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     return tokens[first:]
 
 
+PURIFIED = re.compile(r"\b(?:re)?cryst\w+|\bpurif\w+|\b(?:re)?distill?(?:ed|ation)\b|\bsublim\w+|\breprecipit\w+", re.I)
+CRUDE = {"crude", "raw", "impure", "technical", "once-crystallised"}
+OF_A_KIND = {
+    "acid",
+    "product",
+    "ester",
+    "ketone",
+    "amide",
+    "solid",
+    "compound",
+    "material",
+    "amine",
+    "alcohol",
+    "nitrile",
+    "anilide",
+    "halide",
+    "salt",
+    "stuff",
+}
+
+
+def _crude(doc: Procedure, body: list[Token]) -> list[Token]:
+    """The body of a text whose title names what is purified: "crude acid 8.0 g" is that substance."""
+    if doc.results.product_identity is None or not PURIFIED.search(doc.title):
+        return body
+    out: list[Token] = []
+    for t in body:
+        if out and out[-1].low in CRUDE and t.low in OF_A_KIND:
+            first = out.pop()
+            out.append(Token("sub", f"{first.text} {t.text}", first.start, t.end, doc.results.product_identity))
+        else:
+            out.append(t)
+    return out
+
+
 NAME_LIKE = re.compile(
     r"(?<![\w-])(?:\(?[\d,NOSRE±+-]+\)?-)[\w(),'-]*[a-z]{4}[\w(),'-]*[a-z]\b(?: (?:acid|alcohol|chloride|bromide|iodide|anhydride))?"
 )
@@ -274,6 +311,9 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
     for t in tokens[:first]:
         if t.kind == "sub" and all(m.identity != t.value for m in doc.materials):
             s = catalogue().substances[str(t.value)]
+            its = {r for r in s.parts if r not in ("H2O", "H+")}
+            if any(its & set(catalogue().substances[m.identity].parts) for m in doc.materials if m.identity and m.amount is not None):
+                continue  # "Hydrazine residues" that are listed as the hydrate
             lot = Material(id=f"m{len(doc.materials) + 1}", name=t.text, identity=s.id, phase=s.phase, step=charge.n, span=(t.start, t.end))
             doc.materials.append(lot)
             charge.materials.insert(0, lot.id)
@@ -286,6 +326,10 @@ BEGUN_BEFORE = re.compile(
     r"\b(?:di|tri|tetra)?(?:methyl|ethyl|propyl|butyl|phenyl|chloro|bromo|fluoro|iodo|nitro|methoxy|ethoxy|amino|hydroxy)[ -]$", re.I
 )
 """In front of a name that is the end of a longer one: "dimethyl nitrobenzene"."""
+
+
+BY_DROPS = re.compile(r"\b(?:drops? of|indicator,?|pinch of|crystal of|trace of) (?:an? |the )?$", re.I)
+"""In front of what is no product: an indicator, a trace."""
 
 
 PART_OF_A_NAME = re.compile(
@@ -336,6 +380,7 @@ def _product(account: Account) -> None:
                 and s.smiles
                 and not PART_OF_A_NAME.match(head, t.end)
                 and not BEGUN_BEFORE.search(head[: t.start])
+                and not BY_DROPS.search(head[: t.start])
             ):
                 r.product_identity, r.product, r.product_span = str(t.value), t.text, (t.start, t.end)
                 break

@@ -15,6 +15,7 @@ from typing import Literal
 from northsquall.procedure import Closing, Place, Procedure, Seen, Step, TrainElement
 from northsquall.procedure.document import HOW_SHUT
 from northsquall.procedure.units import WRITTEN_VOLUME, convert
+from northsquall.reading import concepts
 from northsquall.reading import lexicon as lex
 
 SENTENCE = re.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
@@ -28,9 +29,10 @@ SHUT = re.compile(
     r"|\b(?:bottle|jar|can|drum) with (?:the|an?|its) (?:screw[- ]?)?(?:cap|lid)\b|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
     rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?<!was )(?<!is )(?<!were )\b(?:corked|stoppered|capped) (?:it|them|the (?:flask|bottle|jar))\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now|(?:after|before|at) [^.;,\n]{{3,25}}?,?) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b|(?:un)?till?\b|for (?:the|next|later|a|\d)|over ?night\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the \w+ )?(?:down|tight\w*|shut)|(?:brick|weight|stone|book) on (?:the |its )?(?:lid|top|stopper)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:all|every|both)(?: (?:the|its|other|of the))* (?:necks?|openings?|outlets?|joints?|valves?|taps) (?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|sealed|plugged)"
-    rf"|(?:necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:(?:bit|piece|plug|wad|ball) of )?(?:drying|calcium|CaCl2|cotton|tissue|paper|cloth|rag|glass wool|wool|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
+    rf"|(?:necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:\w+ of )?(?:drying|calcium|CaCl2|cotton|tissue|paper|cloth|rag|glass wool|wool|gauze|lint|sponge|foam|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
     rf"|(?:everything|apparatus|system|set-?up|whole thing) (?:is|was|being|kept|stays|remains) (?:now |then |kept )*(?:closed|shut|sealed)"
-    rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b",
+    rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b"
+    + rf"|\b(?:{concepts.SHUT_TIGHT})\b",
     re.I,
 )
 """A stopper, lid, cap or cork put on."""
@@ -39,7 +41,7 @@ HELD = re.compile(
     re.I,
 )
 WITH_SOFT = re.compile(
-    r"\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|(?:(?:bit|piece|plug|wad|ball) of )?(?:cotton|tissue|paper|cloth|rag)|foil|drying tube|film|bubbler)",
+    r"\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|(?:\w+ of )?(?:cotton|tissue|paper|cloth|rag|gauze|lint|sponge|foam)|foil|drying tube|film|bubbler)",
     re.I,
 )
 """Behind "closed": what stops nothing, or lets the gas out."""
@@ -48,6 +50,11 @@ NOT_SHUT = re.compile(
     r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
+ONE_HOLE = re.compile(
+    r"\b(?:no|without an?|isn't an?|not an?) (?:other|second|further|extra) (?:opening|hole|outlet|vent|neck)\b|\btight (?:cork|bung|stopper|adapter)\b",
+    re.I,
+)
+"""A tube goes through the bung, and nothing else does."""
 ONCE_OVER = re.compile(
     r"\b(?:when|once(?! (?:with|more|again|in))|after|until|till|only (?:then|when|after))\b[^.;\n]*\b(?:over|ceas\w+|stopp?ed|no (?:more|further) (?:gas|bubbl\w+|fizz\w*)|gone|finished|vented|dead|flat|complete)\b",
     re.I,
@@ -61,6 +68,8 @@ def _once_over(before: str) -> bool:
     return m is not None and GOES_ON.search(before, m.end()) is None
 
 
+TAKEN_BACK = re.compile(r"\b(?:no, (?:I|we)|no, no|I tell a lie|I mean|or rather|actually|on second thoughts?|sorry)\b", re.I)
+"""The author corrects himself."""
 OPENED = re.compile(
     rf"\b(?:{NOUN} (?:out|off|is removed|was removed|taken off)|(?:was |is |jar |flask |bottle )opened|unstoppered|uncorked|open(?:ed)? (?:the|it)|vent(?:ed)? (?:the|it|each|every|after|between|by|often|through)|tap (?:is |was )?opened)\b",
     re.I,
@@ -69,7 +78,7 @@ NOW_AND_THEN = re.compile(r"[^.;,\n]{0,12}\b(?:now and then|now and again|from t
 """Behind "cork out": let off and shut again."""
 OTHER = (
     ("balloon", re.compile(r"\bballoon\b", re.I)),
-    ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool|(?:plug|wad|ball|tuft|bit|piece|lump|swab) of (?:cotton|(?:paper )?tissue|(?:tissue|kitchen|filter) paper|paper|cloth|rag|gauze)|cotton (?:plug|wad|ball|swab|pad))\b", re.I)),
+    ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool|(?:plug|wad|ball|tuft|bit|piece|lump|swab) of (?:cotton|(?:paper )?tissue|(?:tissue|kitchen|filter) paper|paper|cloth|rag|gauze)|cotton (?:plug|wad|ball|swab|pad))\b" + rf"|\b(?:{concepts.SOFT_PLUG})\b", re.I)),
     ("film", re.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
     ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:(?:is|was|being|gets) )?(?:then |now |put |placed |laid |folded |wrapped |stretched |tied |pressed )*(?:over|on|round|around|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
@@ -81,7 +90,10 @@ FUNNEL = re.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|s
 RECEIVER = re.compile(r"\b(?:receiver|receiving flask|collect\w* in)\b", re.I)
 KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "drum", "generator", "vessel", "tube")
 
-HOOD = re.compile(r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|(?<!fume )cupboard (?:with|sash|front))\b", re.I)
+HOOD = re.compile(
+    r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|ventilated (?:enclosure|box|cabinet|cupboard)|(?<!fume )cupboard (?:with|sash|front))\b",
+    re.I,
+)
 NO_HOOD = re.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
     r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
@@ -111,7 +123,7 @@ PURGED = re.compile(
     re.I,
 )
 FLAME = re.compile(
-    r"\b(?:bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b",
+    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b",
     re.I,
 )
 DENIED = re.compile(
@@ -202,6 +214,11 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             return
         how: HOW_SHUT | None = None
         hit = found_in(SHUT, text)
+        if hit is not None and (turn := TAKEN_BACK.search(text, hit.end())) is not None:
+            hit = SHUT.search(text, turn.end()) or hit  # "a cork in loosely, no, I push it home"
+            if hit.start() >= turn.end():
+                text, begin = text[turn.end() :], begin + turn.end()
+                hit = found_in(SHUT, text)
         if hit is not None:
             behind = (
                 text[hit.end() : hit.end() + 60]
@@ -216,7 +233,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             if (
                 tap
                 or WITH_SOFT.match(behind)
-                or NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind)
+                or (NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) and not ONE_HOLE.search(text))
                 or _once_over(text[: hit.start()])
             ):
                 hit = None
@@ -249,7 +266,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         elif (
             FUNNEL.search(text + source[m.end() : m.end() + 40])
             and re.search(r"funnel", source, re.I)
-            and not re.search(r"\b(?:flask|jar|bottle)\b", text, re.I)
+            and not re.search(r"\b(?:flask|jar|bottle|locker|cupboard|shelf)\b", text, re.I)
         ):
             where = "funnel"
         elif (

@@ -130,7 +130,7 @@ def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bo
         cells[1:] if len(cells) > 2 and len(cells[0]) == 1 and re.fullmatch(r"\w{1,2}", cells[0][0].text) else cells
     )  # behind the row's letter
     name = next((c for c in own if any(t.kind in ("sub", "word") for t in c)), None)
-    if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in _outside(name)):
+    if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in _named(name)):
         return False
     if len(name) > 14 or sum(t.kind == "sub" for t in flat) > 3:
         return False
@@ -152,6 +152,18 @@ def _outside(cell: list[Token]) -> list[Token]:
         if deep <= 0:
             out.append(t)
         deep -= t.text.count(")")
+    return out
+
+
+PARTICIPLE = re.compile(r"(?:\w+ed|made|bought|kept|ground|fresh\w*)$")
+
+
+def _named(cell: list[Token]) -> list[Token]:
+    """A cell without remarks in brackets or behind a comma that say how it is: "sulfuric acid, 50 %, made before"."""
+    out = _outside(cell)
+    for k, t in enumerate(out[:-1]):
+        if k and t.text == "," and PARTICIPLE.match(out[k + 1].low) and any(x.kind == "sub" for x in out[:k]):
+            return out[:k]
     return out
 
 
@@ -207,6 +219,10 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             if not own:
                 continue
             items = [x for x in items if x.end <= own[-1].end]  # "13.5 g, dry, in the flask": the amount of this row
+        elsewhere = any(isinstance(x, Qty) and x.dim in ("mass", "volume") for j, c in enumerate(cells) if j != k for x in quantities(c))
+        if kind == "where" and elsewhere and k and not any(isinstance(x, Token) and x.kind == "sub" for x in items):
+            account.spend(items)
+            continue  # "2 L plastic can": how large that is where it stands
         unit = {"mol": "mol", "mmol": "mmol", "equiv": "equiv"}.get(kind)
         if unit and len(items) == 1 and isinstance(items[0], Token) and items[0].kind == "num":
             t = items[0]
@@ -231,9 +247,13 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     in_name = {x.start: x for x in mentions_in(name_items, set(), account.source) if x.amount is not None}
     if len(found) > 1 and m.start not in in_name and (thin := in_name.get(found[1].start)) is not None:
         found[1] = thin  # "nitrite in 45 mL water | 17.5 g": the water has its own, and the next column is the nitrite's
-    elif m.amount is None and len(found) > 1 and found[1].identity == "water" and found[1].amount is not None:
-        m.amount, found[1].amount = found[1].amount, None  # "10 % in water | 100 mL"
-        m.used += found[1].used
+    elif m.amount is None and len(found) > 1 and found[1].amount is not None:
+        its = found[1].amount.start
+        beyond = bool(name_items) and found[1].start < name_items[-1].end <= its  # "ethanol with some hydrazine | 300 mL"
+        if found[1].identity == "water" or beyond:
+            m.amount, found[1].amount = found[1].amount, None  # "10 % in water | 100 mL"
+            m.used += [q for q in found[1].used if q.start == its]
+            found[1].used = [q for q in found[1].used if q.start != its]
     for x in flat:
         if isinstance(x, Qty) and x not in m.used and (x.dim != "percent" or m.strength is None or m.strength.span is None):
             if x.dim in ("moles", "mass", "volume", "equivalents", "percent") and all(x not in y.used for y in found[1:]):

@@ -1,0 +1,141 @@
+"""A thing and a state, each by all its words: a cue is both within one phrase, in either order.
+
+The cues of the lexicon and of the findings that grew as lists of turns of phrase say less than these where somebody
+puts it in new words: of phrases not seen before the lists knew six in ten. Each pattern here is a part of a regular
+expression, to be set beside a list; every one was held against all texts of the practice folders, where it must
+find nothing that is not so.
+"""
+
+
+def behind(a: str, b: str, gap: int = 40, over: str = r"[^.;\n]") -> str:
+    """`b` behind `a` within one phrase, at most `gap` characters of the class `over` between them."""
+    return rf"\b{a}\b{over}{{0,{gap}}}?\b{b}\b"
+
+
+NEVER = r"(?:\w+n't|not|no longer|never|cannot)"
+
+STIRRER = (
+    r"(?:stirr(?:er|ing)s?|(?:stir(?:ring)? |magnetic )?bar|flea|magnet|paddle|agitat(?:or|ion)|(?:stirrer )?motor|stirring rod|blade)"
+)
+HALTED = (
+    r"(?:stuck|stick(?:s|ing)?|jam(?:s|med|ming)?|seiz\w+|stall\w*|stops?|stopped|trip(?:s|ped)|fail(?:s|ed)|broken?(?: down)?|died|dead|at rest"
+    r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|stands? still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
+    r"|removed|out of (?:action|order)|(?:switched|turned|switch|turn|put) (?:\w+ ){0,2}off|off|unplugged|idle|need not|no point|missing|useless|gives up|gave up"
+    rf"|{NEVER} (?:be )?(?:going|go|turn|turning|mov\w+|rotat\w+|run|running|spin\w*|work\w*|needed?|required|necessary|used)(?: round)?)"
+)
+NOTHING_STIRS = (
+    behind(STIRRER, HALTED, 60, r"[^.;,(\n]")
+    + "|"
+    + behind(STIRRER, HALTED, 40, r"[^.;(\n]")
+    + "|"
+    + behind(HALTED, STIRRER, 25, r"(?:(?!\b(?:if|when|should|once|unless)\b)[^.;,\n])")
+    + r"|\b(?:rod|spoon|stick|spatula) (?:stands|stood|stand) (?:up|upright)\b"
+    + r"|\b(?:shak\w+|swirl\w*|turn\w*) (?:\w+ ){0,3}by hand\b[^.;\n]{0,40}\binstead of\b"
+)
+"""Nothing stirs: what stirs, and that it stands."""
+
+AWAY = (
+    r"(?:next door|(?:in|to|at) (?:the|my|our|an?) (?:office|canteen|library|post|stores?|shops?|lecture|seminar|meeting|class|talk|corridor|cafeteria|kitchen|other lab\w*|next lab\w*|balance room)"
+    r"|(?:to|at|for|having|have|had|on) (?:the |a |my |our |their )?(?:lunch|dinner|tea|coffee|break|smoke|walk|cigarette)|home\b(?! address)|upstairs|downstairs|elsewhere"
+    r"|(?:on|in) the (?:second|first|third|other|next|ground) (?:floor|building|lab\w*|room))"
+)
+GOING = r"(?:(?:go|goes|went|gone|pop|pops|popped|nip|nips|nipped|slip|slips|slipped|be|am|is|are|was|were|'m|'re|sit|sits|sat|stay|stays|stepp?(?:ed|s)?|leave|leaves|left|out|off|see to|work\w*|write|writing|over)\b)"
+NOBODY_THERE = (
+    rf"(?:\bI|\bwe|\byou|\b(?:operator|student|chemist|shift|group|class|trainee|assistant|technician)s?|\bevery(?:body|one)|\bone)\b[^.;,\n]{{0,14}}?(?:\b|(?='))(?:{GOING})[^.;,\n]{{0,25}}?\b{AWAY}"
+    r"|\b(?:nobody|no ?one|no-one) (?:needs?|has to|have to|must|is to|was|is|will)\b[^.;\n]{0,14}\b(?:be|stay|watch|mind|attend|present|there|with|stand|look|wait|about|around)\b"
+    r"|\bsupervision\b[^.;\n]{0,8}\bnot\b|\bnot (?:be )?(?:supervised|minded|attended)\b|\blooks? after (?:itself|themselves)\b"
+    r"|\b(?:may|can|could) (?:see to|do|go on with|get on with|attend to) (?:other|some other|another)\b"
+    r"|\b(?:I|we|you) (?:just |quickly )?(?:pop|nip|slip)(?:ped|s)? (?:out|off|over|down)\b|\bon (?:a|the|its) timer\b|\btimer does\b"
+)
+"""Somebody who goes or is, and where else than here."""
+
+CLOSER = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
+SHUT_TIGHT = (
+    rf"push(?:es|ed)? (?:it|them|the \w+) home|(?:tight|snug|solid)(?:ly)?[- ](?:fitting )?(?:glass |rubber )?{CLOSER}|(?:packed|stuffed|filled|rammed|plugged) (?:so |very |too |quite )?tight(?:ly)?"
+    r"|(?:bung|cork|screw|tape|wire|seal)(?:s|ed)? (?:it|them|the \w+) (?:up|down|shut|tight(?:ly)?)"
+    r"|(?:all|every|both|four|three|two)(?: \w+)? (?:necks?|openings?|outlets?|joints?|valves?) (?:shut|closed|sealed|corked|stoppered|plugged|capped)"
+    r"|in(?:to)? (?:an?|the) (?:[\w-]+ ){0,2}(?:screw-?top|screw-?cap(?:ped)?|lidded|Schott|clip-?top|swing-?top|crimp(?:ed)?|Kilner|preserving|snap-?top) (?:jar|bottle|vial|flask|can)s?"
+    r"|everything(?: is| was| stays| kept)? tight(?:ly)?(?: closed| shut)?|no (?:air|gas|vapou?r) (?:can |could )?(?:pass(?:es)?|get(?:s)? (?:through|out|past)|leave|escape)s?"
+)
+"""A vessel that is shut."""
+
+IN_ONE = (
+    r"straight (?:from|out of) the (?:measuring )?(?:cylinder|bottle|beaker|can|jug|boat|weighing boat|packet|bag|tin)|(?:good |big |great |hefty )?(?:glug|slosh|dollop)s?"
+    r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three) (?:goes|pours|splashes|glugs|gulps)"
+)
+"""All at once, or nearly."""
+
+HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
+UNMEASURED = (
+    rf"(?:temperature|temp|heat|warmth|hotness|how (?:hot|warm))\b[^.;\n]{{0,25}}\b(?:by|with|from) (?:the |my |your |a )?{HAND}|(?:feel|tell|judge|see|know)\w*\b[^.;\n]{{0,30}}\bwith (?:the |my |your |a )?(?:hand|fingers?|palm)"
+    r"|how (?:warm|hot)(?=\?)|by touching (?:the|it)|touch\w* (?:the )?(?:flask|glass|beaker|outside)\b[^.;\n]{0,25}\b(?:hot|warm|burn)\w*|thermometer(?:s)?\b[^.;,\n]{0,12}\b(?:broke|broken|is missing|missing|in the drawer|lost|gone)"
+    r"|(?<!internal )(?<!inside )(?<!pot )temperature,? (?:(?:is|was|being) )?(?:not|never) (?:taken|read|measured|recorded|noted|followed|watched|checked|looked at)|no thermometer fits|(?:do|does|did)(?:n't| not) (?:have|need|use|want|take) a thermometer"
+)
+"""Nothing measures the temperature."""
+BATH_ALONE = (
+    r"oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
+    r"|(?:bath|bowl|plate|thermostat|dial|display|circulator) is what (?:we|I|you) (?:read|measure|go by|watch|look at|trust)|(?:I|we|you|one) (?:go|goes|went) by the (?:\w+ )?(?:bath|bowl|thermostat|dial|display|plate|chiller|circulator)"
+)
+"""What warms or cools is read, not what it warms or cools."""
+IN_VAPOUR = r"(?:bulb|tip|probe|sensor|thermometer|it) (?:ends?|hangs?|sits?|stands?|is|stays?|held|kept|stops?)\b[^.;\n]{0,30}\b(?:above the|clear of the|in the (?:neck|vapou?r|gas|head)|over the (?:liquid|mixture)|short of the)|(?:too short|not long enough) (?:for|to reach|to touch)"
+
+SOLVENTS = r"(?:toluene|ether|acetic acid|methanol|ethanol|dichloromethane|chloroform|hexane|acetone|alcohol|solvent|water|caustic|nitrobenzene|slurry|paste|brine|oil layer|aniline)"
+IN_THE_LIQUID = (
+    rf"(?:reach\w*|goes|go|dip\w*|hang\w*|stand\w*|project\w*|down|deep) (?:well |right |down |deep )*(?:in(?:to)?|to) the {SOLVENTS}|(?:wetted|submerged|covered)\b|(?:right|well|down|deep) (?:down )?in it|in the {SOLVENTS}"
+    r"|within \d+ ?[cm]m of the bottom|(?:near|close to|touching|almost at|just off) the bottom"
+)
+"""Behind a thermometer: it is in what reacts."""
+
+SODA = r"(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda(?: solution)?|NaHCO3|Na2CO3)"
+FUNNEL_SHUT = r"(?:stoppered|corked|lid on|(?:stopper|cork|bung) (?:in|on|down|held|pressed)|capped|(?:funnel|flask|bottle|tap|cylinder)s? (?:was |is |held |kept |being )?(?:stoppered|closed|shut)|closed (?:separating )?funnel|stopper (?:it|the funnel)|stopper,? (?:and )?(?=shak)|invert\w*|upside down)"
+SHAKEN = r"(?:shak\w+|shook|invert\w*|agitat\w*)"
+SODA_SHUT = "|".join(
+    rf"\b{a}\b[^.\n]{{0,{n}}}?\b{b}\b[^.\n]{{0,60}}?\b{c}\b"
+    for a, b, c, n in (
+        (SODA, FUNNEL_SHUT, SHAKEN, 80),
+        (SODA, SHAKEN, FUNNEL_SHUT, 60),
+        (SHAKEN, SODA, FUNNEL_SHUT, 60),
+        (FUNNEL_SHUT, SHAKEN, SODA, 40),
+    )
+)
+"""Carbonate, a funnel that is shut, and shaking, in any order."""
+
+DOWN_TO_NOTHING = (
+    r"(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"
+    r"|(?:right |all the way )down to (?:a |an |the )?(?:\w+ )?(?:skin|crust|tar|char|varnish|film|cake|glass|powder|salt|solid|resin)|nothing (?:is |was )?(?:left|stays|remains) behind|so that nothing (?:is|stays|remains|gets)? ?left"
+)
+"""Distilled until nothing is left."""
+OPEN_EVAPORATION = (
+    r"(?:in|from|on) (?:a|the|an open|flat|shallow) (?:\w+ )?(?:dish|tray|bowl|basin|saucer|watch ?glass|crystalli[sz]ing dish|petri dish)\b[^.;\n]{0,50}\b(?:gone|evaporat\w+|dry|away|off|window)"
+    r"|(?:boil|steam|driv|cook|smok)\w* (?:it |them |the \w+ )?(?:off|down|away)\b[^.;\n]{0,25}\bin (?:a|an|the) (?:open )?(?:beaker|dish|basin|bowl|pan|conical|saucepan)|(?:blow|blown|blew|fan|fanned) (?:it |them |the \w+ )?(?:off|dry)(?! the)\b"
+    r"|(?:go|goes|off) into the (?:room|air|lab)"
+)
+BY_SMELL = (
+    r"no (?:more |longer (?:any )?)?(?:smell|odou?r)(?: (?:left|any ?more|now|of \w+))?[:,=]? ?(?:is |means )?(?:ready|done|finished|good|over|enough|complete|stop)|(?:faint |slight |strong |sharp |pungent )?(?:smell|odou?r|whiff) (?:of [\w ]{3,22} )?(?:shows?|tells?|means|says|indicates|is the sign|signals|proves)"
+    r"|(?:tell|know|see|judge)\w* (?:it )?(?:by|from) the (?:smell|odou?r)"
+)
+SOFT_PLUG = (
+    r"(?:plug|wad|ball|tuft|bit|piece|lump|swab|pad|twist) of (?:cotton|gauze|tissue|wool|lint|felt|sponge|foam)|kitchen film|cling ?wrap|(?:damp|wet|moist) (?:cloth|rag|towel|tissue|paper|sponge)\b[^.;\n]{0,25}\b(?:over|on|round|around|condenser|neck|mouth|top)"
+    r"|(?:cloth|rag|towel|tissue|handkerchief) (?:is |was )?(?:laid |put |held |tied |over )+(?:over |on |round )?(?:the )?(?:neck|mouth|condenser|top|opening)"
+)
+MEASURED_OUTSIDE = (
+    r"(?:weigh|measur|pour|pipett|tipp?|dispens|fill|decant|draw|drawn)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:at (?:the|my|his|her|a) (?:desk|window|sink|table|balance)|on (?:the|my|a) (?:desk|table|window ?sill|bench under|bench by|open bench)|in the corridor)"
+    r"|(?:at (?:the|my) (?:desk|table)|on the (?:bench|table) (?:under|by|at|next to) the window)\b[^.;\n]{0,20}?\b(?:[a-z]+ \d|from the bottle)|(?:pipett\w*|suck\w*|draw\w*|measur\w*)\b(?:[^.;\n]|\.\d){0,40}?\b(?:by (?:the )?mouth|mouth[- ](?:blown |filled )?pipette)"
+)
+LARGER = (
+    r"(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×])? (?:what|as much as|more than|the size of what|bigger than|larger than) (?:the (?:students?|class|trial|test|first|last|old|others?|book|paper|card)|we|I|they|was|is)\b"
+    r"|(?:last|first|previous|earlier|trial|test|other) (?:batch|run|lot|trial|one)s? (?:was|were|had been|is) (?:only )?(?:an? |one )?(?:tenth|fifth|quarter|third|half|fiftieth|twentieth|hundredth|small\w*|\d+(?:\.\d+)? ?m?g\b|\d+ ?m?mol)"
+    r"|(?:jump|step|go|move|went|going)(?:s|ed|ing)? (?:up )?(?:straight |directly )?from \d+(?:\.\d+)? ?(?:m?g|mL|ml|mmol|mol) (?:up )?to|(?:done|made|run|tried|worked|works) (?:only |just )?(?:once|twice|before|so far|fine|well)?[^.;\n]{0,14}\b(?:with|at|on|in) (?:\d+(?:\.\d+)? ?m?g|a (?:tenth|fifth|quarter|third|twentieth|hundredth|test tube|small))"
+    r"|scale:? ?[x×] ?\d+|[x×] ?\d+ (?:against|of|on) the (?:trial|test|last|first)|(?:now|here|today|this time)(?: for| comes| is)? (?:the )?(?:big|whole|full|real|large) (?:one|flask|batch|lot|thing|scale)"
+)
+VITRIOL = r"(?:(?:conc\.?|concentrated|9[0-9] ?%(?: \(?w/w\)?)?) (?:sulph|sulf)uric acid|conc\.? H2SO4|oil of vitriol|oleum|P2O5|phosphorus pentoxide)"
+DRIED_BY_ACID = (
+    rf"\b(?:swirl\w*|stood over|put (?:on|over)|(?:goes|go|poured|left|stands?|set) (?:straight |directly )?(?:on(?: ?to)?|over)|(?:take|taking|takes|taken) (?:up|out) the water|water (?:is |was )?(?:removed|taken (?:up|out)))\b[^.;\n]{{0,60}}?\b{VITRIOL}"
+    rf"|\b{VITRIOL}\b[^.;\n]{{0,40}}?\b(?:to take (?:up|out) (?:the )?(?:water|moisture|wet)|to dry it|as (?:a )?drying agent|dries it)\b"
+)
+ICE_GONE = (
+    r"ice\b[^.,;\n]{0,15}?\b(?:melted|gone|disappeared|vanished|used up|run out|ran out|finished|all water|turned to water)|(?:last|rest) of the ice (?:went|melted|goes|is gone|was gone|had gone|disappeared)|(?:bath|bowl|tub|basin) (?:had|has|holds|held|was|is|had turned|turned|turns|of)\b[^.;\n]{0,20}?\b(?:(?:only|just|nothing but|all|plain|lukewarm|tepid)(?: \w+)? water|water (?:only|alone|by now)|no ice)"
+    r"|(?:only )?(?:a )?(?:few|couple of) (?:slivers|bits|pieces|lumps|crumbs|scraps|cubes) of ice (?:were |was |are )?(?:left|floating|remained)|what (?:had been|was|used to be) (?:the )?ice (?:was|is)|where the ice (?:was|had been)"
+)
+METAL_THINGS = r"(?:old|rusty) (?:iron )?(?:pipe|tap|can|tin|clamp|ring|screw)s?|(?:spoon|rod|stirrer|paddle|wire|clip|funnel|lid|scoop|spatula|tongs|sieve|gauze|pan|bucket|nail|screw)s? (?:is|are|was|were|of|made of|in) (?:plain |old |mild |bare )?(?:brass|copper|iron|bronze|tin|zinc)|from the (?:old )?iron"
+AGED = r"since (?:(?:spring|summer|autumn|winter|christmas) (?:of )?(?:last|the|20\d\d)|last (?:year|spring|summer|autumn|winter))|year before last|(?:nobody|no one) knows (?:how old|its age)|age (?:is )?unknown"
