@@ -9,15 +9,19 @@ from northsquall.assessment import Finding
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
+from northsquall.reading import concepts
+from northsquall.reading.lexicon import SLOWLY
 
 NO_START = re.compile(
     r"\b(if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|nothing (?:on|at) the thermometer|(?:minutes?|hours?|min)[,:] (?:and )?nothing(?=[.,;]|$)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start)|(?:did|does|do|do|doing) nothing|no (?:reaction|sign|change|start|onset)\b[^.;\n]{0,22}\b(?:visible|seen|observed|noticed|noticeable|to be seen|starting|beginning)|no sign of (?:it|a start|any reaction|reaction|life)|nothing (?:moved|moves|began|begins|started|starts|came)"
-    r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|(?:did not|didn't|doesn't) want to (?:go|start|begin|react|catch)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b",
+    r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|(?:did not|didn't|doesn't) want to (?:go|start|begin|react|catch)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b"
+    + rf"|\b(?:{concepts.NO_START})",
     re.I,
 )
 PUSHES = re.compile(
-    r"\b(rest|other half|remainder|remaining|more (?:of (?:it|the \w+) |\w+ )?(?:was|is|were|are) (?:added|run in|dripped|put|given|poured)|the (?:whole )?lot|whole lot|speed\w* up|faster|heat gun|bath (?:was |is )?(?:brought|taken|raised|turned|set) up|further (?:portion|amount|\d+)|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b",
+    r"\b(rest|other half|remainder|remaining|more (?:of (?:it|the \w+) |\w+ )?(?:was|is|were|are) (?:added|run in|dripped|put|given|poured)|the (?:whole )?lot|whole lot|speed\w* up|faster|heat gun|bath (?:was |is )?(?:brought|taken|raised|turned|set) up|further (?:portion|amount|\d+)|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b"
+    + rf"|\b(?:{concepts.PUSHED})",
     re.I,
 )
 HOLDS_BACK = re.compile(r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I)
@@ -167,6 +171,14 @@ def _warmed_next(c: Context, step: Step) -> bool:
     )
 
 
+def _rest_is_fed(c: Context, step: Step) -> bool:
+    """Whether this is a first part, and more of the same follows over a time."""
+    by_id = {x.id: x for x in c.procedure.materials}
+    mine = {by_id[m].identity for m in step.materials}
+    later = [s for s in c.procedure.steps if s.n > step.n and s.duration is not None and s.kind in ("dose", "add")]
+    return any(by_id[m].identity in mine and by_id[m].identity != "water" for s in later for m in s.materials)
+
+
 @rule("P13")
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
@@ -222,4 +234,19 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
         ):
             yield finding(
                 "P13", "condition", f"Portions, and no criterion for the next; in all {effect}.", step=step, figure=rise or gas, remedy="Say what must be seen before the next portion: temperature back, gas over.", source="handbook 6.1", short="portions without a criterion",
+            )  # fmt: skip
+        elif (
+            open_ is not None
+            and rise >= BURST_K
+            and step.kind in ("dose", "add")
+            and step.duration is None
+            and not step.portions
+            and not _rest_is_fed(c, step)
+            and step.T_limit is None
+            and step.T_range is None
+            and not SLOWLY.search(place)
+            and not CRITERION.search(place)
+        ):
+            yield finding(
+                "P13", "condition", f"No time, rate, portion or temperature sets the pace of what goes in; at once it is {effect}.", step=step, established=False, limit=f"{BURST_K:.0f} K", remedy="A feed over a time, with the temperature at which it stops.", source="handbook 6.1", short="nothing sets the pace",
             )  # fmt: skip

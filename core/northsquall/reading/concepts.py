@@ -20,7 +20,7 @@ STIRRER = (
 HALTED = (
     r"(?:stuck|stick(?:s|ing)?|jam(?:s|med|ming)?|seiz\w+|stall\w*|stops?|stopped|trip(?:s|ped)|fail(?:s|ed)|broken?(?: down)?|died|dead|at rest"
     r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|stands? still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
-    r"|removed|out of (?:action|order)|(?:switched|turned|switch|turn|put) (?:\w+ ){0,2}off|off|unplugged|idle|need not|no point|missing|useless|gives up|gave up"
+    r"|removed|out of (?:action|order)|(?:switched|turned|switch|turn|put) (?:\w+ ){0,2}off|off|unplugged|idle|need not|no point|missing|useless|gives up|gave up|slipp?(?:ed|s) off|spins? off|lies (?:in|at) the|stays? put|loose|disconnected|too weak|held fast|frozen in"
     rf"|{NEVER} (?:be )?(?:going|go|turn|turning|mov\w+|rotat\w+|run|running|spin\w*|work\w*|needed?|required|necessary|used)(?: round)?)"
 )
 NOTHING_STIRS = (
@@ -29,7 +29,9 @@ NOTHING_STIRS = (
     + behind(STIRRER, HALTED, 40, r"[^.;(\n]")
     + "|"
     + behind(HALTED, STIRRER, 25, r"(?:(?!\b(?:if|when|should|once|unless)\b)[^.;,\n])")
-    + r"|\b(?:rod|spoon|stick|spatula) (?:stands|stood|stand) (?:up|upright)\b"
+    + r"|\b(?:rod|spoon|stick|spatula|shaft|paddle) (?:stands|stood|stand)(?: (?:up|upright|still|fast))?\b(?! (?:in|on|by|ready|beside|next))"
+    + rf"|\b(?:no|without an?|without the|without any|without|do without an?|do without the|do without) {STIRRER}\b(?! (?:fail|stop|bar is|needed to))|\bno more stirring\b|\b(?:hold|holds|held|freez\w+|froze|block\w*|trap\w*|lock\w*) the {STIRRER}\b"
+    + r"|\bjust (?:left|let) (?:to )?stand\w*\b|\bleft standing\b[^.;\n]{0,20}\b(?:plate|stirrer) is\b"
     + r"|\b(?:shak\w+|swirl\w*|turn\w*) (?:\w+ ){0,3}by hand\b[^.;\n]{0,40}\binstead of\b"
 )
 """Nothing stirs: what stirs, and that it stands."""
@@ -42,6 +44,10 @@ AWAY = (
 GOING = r"(?:(?:go|goes|went|gone|pop|pops|popped|nip|nips|nipped|slip|slips|slipped|be|am|is|are|was|were|'m|'re|sit|sits|sat|stay|stays|stepp?(?:ed|s)?|leave|leaves|left|out|off|see to|work\w*|write|writing|over)\b)"
 NOBODY_THERE = (
     rf"(?:\bI|\bwe|\byou|\b(?:operator|student|chemist|shift|group|class|trainee|assistant|technician)s?|\bevery(?:body|one)|\bone)\b[^.;,\n]{{0,14}}?(?:\b|(?='))(?:{GOING})[^.;,\n]{{0,25}}?\b{AWAY}"
+    rf"|\b(?:every(?:body|one)|all of us|the (?:group|class|shift|team|student|operator|technician)s?)(?:'s| is| are| was| were| goes?| went) (?:\w+ )?(?:at|in|to|off|out|having|on) (?:the |a |their |his |her )?(?:\w+ )?(?:lunch|dinner|tea|coffee|break|seminar|lecture|meeting|party|holiday|canteen|office)\b|\b(?:attends?|attended|attending) (?:the|a) (?:\w+ )?(?:seminar|lecture|meeting|class|course|talk)\b"
+    r"|\b(?:nobody|no ?one|no-one) (?:is )?(?:sits?|stands?|stays?|watch\w*|looks?|minds? (?:it|the (?:flask|reaction|still|bath|shop))|in the (?:room|lab\w*)|at the bench|around|there|near)\b|\b(?:bench|lab\w*|room|hood) is (?:then |now )?(?:empty|deserted|unmanned|locked)\b|\bdoor is (?:then |now )?(?:locked|shut behind)"
+    r"|\bneed\w* no (?:looking after|attention|watching|supervision|minding|attendance)\b|\b(?:see|look)(?:s|ed)? (?:to|at|in on|after) it (?:again|next|only|once) (?:in|at|after|on|tomorrow|when|every)\b|\blook(?:s|ed)? in (?:again )?(?:at|after|on|tomorrow|later|once)\b"
+    r"|\b(?:cooks?|bubbles?|boils?|ticks?|simmers?|runs?|stirs?|drips?|goes on) (?:away |on )?(?:\w+ )?while (?:I|we|the \w+) (?:do|did|am|are|go|went|write|wrote|read|have|had|sit|sat|see|clean\w*|order\w*|phone\w*)\b|\b(?:I|we) (?:drive|drove|cycle|cycled|walk|walked|am off|are off|'m off|'re off|was off) (?:home|to the|to a|to my|out|over)\b|\bI'm off\b|\byou may go\b"
     r"|\b(?:nobody|no ?one|no-one) (?:needs?|has to|have to|must|is to|was|is|will)\b[^.;\n]{0,14}\b(?:be|stay|watch|mind|attend|present|there|with|stand|look|wait|about|around)\b"
     r"|\bsupervision\b[^.;\n]{0,8}\bnot\b|\bnot (?:be )?(?:supervised|minded|attended)\b|\blooks? after (?:itself|themselves)\b"
     r"|\b(?:may|can|could) (?:see to|do|go on with|get on with|attend to) (?:other|some other|another)\b"
@@ -55,12 +61,16 @@ SHUT_TIGHT = (
     r"|(?:bung|cork|screw|tape|wire|seal)(?:s|ed)? (?:it|them|the \w+) (?:up|down|shut|tight(?:ly)?)"
     r"|(?:all|every|both|four|three|two)(?: \w+)? (?:necks?|openings?|outlets?|joints?|valves?) (?:shut|closed|sealed|corked|stoppered|plugged|capped)"
     r"|in(?:to)? (?:an?|the) (?:[\w-]+ ){0,2}(?:screw-?top|screw-?cap(?:ped)?|lidded|Schott|clip-?top|swing-?top|crimp(?:ed)?|Kilner|preserving|snap-?top) (?:jar|bottle|vial|flask|can)s?"
+    rf"|{CLOSER} (?:replac\w+|takes? the place of) (?:the |a )?(?:condenser|funnel|adapter|thermometer)|(?:melted|fused|welded|soldered) (?:shut|off|closed)|(?:shut|closed|bottled|put|locked|kept) (?:up |away )?in an? (?:\w+ )?(?:jam |preserving |screw-?top |pickle |lidded )?(?:jar|bottle with (?:its|a|the) (?:lid|cap))\b"
+    r"|(?:glass plate|watch ?glass|lid|disc|plate) (?:with grease |greased )?(?:is |was )?(?:pressed|clamped|screwed|tied|held down)|wired (?:on|down|shut)"
     r"|everything(?: is| was| stays| kept)? tight(?:ly)?(?: closed| shut)?|no (?:air|gas|vapou?r) (?:can |could )?(?:pass(?:es)?|get(?:s)? (?:through|out|past)|leave|escape)s?"
 )
 """A vessel that is shut."""
 
 IN_ONE = (
     r"straight (?:from|out of) the (?:measuring )?(?:cylinder|bottle|beaker|can|jug|boat|weighing boat|packet|bag|tin)|(?:good |big |great |hefty )?(?:glug|slosh|dollop)s?"
+    r"|(?:flung|hurled|slung|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
+    r"|(?:no need to|needn't|don't|do not|not necessary to) (?:go|add|pour|be|do it|do this|work|hurry and go) (?:it )?(?:so )?(?:slowly|slow|dropwise|careful\w*|drop by drop)|not (?:dropwise|drop by drop|slowly|in portions)|(?<=mL, )the (?:whole )?lot(?=[.,;\n])|(?<=g, )the (?:whole )?lot(?=[.,;\n])|all [\w.]+ ?(?:mL|g|mils|grams) [^.;\n]{0,40}\btogether"
     r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three) (?:goes|pours|splashes|glugs|gulps)"
 )
 """All at once, or nearly."""
@@ -69,15 +79,15 @@ HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
     rf"(?:temperature|temp|heat|warmth|hotness|how (?:hot|warm))\b[^.;\n]{{0,25}}\b(?:by|with|from) (?:the |my |your |a )?{HAND}|(?:feel|tell|judge|see|know)\w*\b[^.;\n]{{0,30}}\bwith (?:the |my |your |a )?(?:hand|fingers?|palm)"
     r"|how (?:warm|hot)(?=\?)|by touching (?:the|it)|touch\w* (?:the )?(?:flask|glass|beaker|outside)\b[^.;\n]{0,25}\b(?:hot|warm|burn)\w*|thermometer(?:s)?\b[^.;,\n]{0,12}\b(?:broke|broken|is missing|missing|in the drawer|lost|gone)"
-    r"|(?<!internal )(?<!inside )(?<!pot )temperature,? (?:(?:is|was|being) )?(?:not|never) (?:taken|read|measured|recorded|noted|followed|watched|checked|looked at)|no thermometer fits|(?:do|does|did)(?:n't| not) (?:have|need|use|want|take) a thermometer"
+    r"|(?<!internal )(?<!inside )(?<!pot )temperature,? (?:(?:is|was|being) )?(?:not|never) (?:taken|read|measured|recorded|noted|followed|watched|checked|looked at)|no thermometer (?:fits|in|is there|was at hand|here|for)|thermometer (?:isn't|wasn't|is not|was not) (?:fitted|used|in|there|put in|needed)|(?:nobody|no ?one|no-one) (?:looks?|looked|checks?|checked|reads?|read|watche[sd]|measures?|measured|takes?|took) (?:at )?(?:the |its )?(?:temperature|thermometer)|temperature (?:is|was) (?:only )?(?:a guess|guessed|estimated|anyone's guess|not known|unknown)|(?:know|knows|knew|tell|judge|see) (?:from|by) (?:experience|practice|the look|the steam|habit)\b[^.;\n]{0,30}\b(?:hot|warm|temperature)|feels? (?:hot|warm|cool|cold|lukewarm)\b(?: to| by| in| on)? (?:the |my |your )?(?:hand|touch|fingers?)|(?:do|does|did)(?:n't| not) (?:have|need|use|want|take) a thermometer"
 )
 """Nothing measures the temperature."""
 BATH_ALONE = (
-    r"oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
+    r"only the (?:water|oil|ice|sand|bath|bowl|tub)(?: (?:round|around|outside|under) (?:it|the flask))? (?:is|was|gets|has) (?:measured|read|watched|taken|checked|a thermometer)|(?:strip |stick-on )?thermometer (?:is |was |sits |hangs |stands |goes |on |only )*(?:on|in|for|at) the (?:outside|bath|bowl|tub|ice|oil|water round|bucket|basin|plate|sand)(?: tub| bath| bucket)?\b|oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
     r"|(?:bath|bowl|plate|thermostat|dial|display|circulator) is what (?:we|I|you) (?:read|measure|go by|watch|look at|trust)|(?:I|we|you|one) (?:go|goes|went) by the (?:\w+ )?(?:bath|bowl|thermostat|dial|display|plate|chiller|circulator)"
 )
 """What warms or cools is read, not what it warms or cools."""
-IN_VAPOUR = r"(?:bulb|tip|probe|sensor|thermometer|it) (?:ends?|hangs?|sits?|stands?|is|stays?|held|kept|stops?)\b[^.;\n]{0,30}\b(?:above the|clear of the|in the (?:neck|vapou?r|gas|head)|over the (?:liquid|mixture)|short of the)|(?:too short|not long enough) (?:for|to reach|to touch)"
+IN_VAPOUR = r"(?:bulb|tip|probe|sensor|thermometer|it) (?:ends?|hangs?|sits?|stands?|is|stays?|held|kept|stops?)\b[^.;\n]{0,30}\b(?:above the|clear of the|in the (?:neck|vapou?r|gas|head)|over the (?:liquid|mixture)|short of the)|(?:too short|not long enough|too high|too far up) (?:for|to reach|to touch|to dip)|(?:only|just) (?:reaches|touches|in) the (?:vapou?r|gas|space|neck)"
 
 SOLVENTS = r"(?:toluene|ether|acetic acid|methanol|ethanol|dichloromethane|chloroform|hexane|acetone|alcohol|solvent|water|caustic|nitrobenzene|slurry|paste|brine|oil layer|aniline)"
 IN_THE_LIQUID = (
@@ -102,28 +112,29 @@ SODA_SHUT = "|".join(
 
 DOWN_TO_NOTHING = (
     r"(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"
-    r"|(?:right |all the way )down to (?:a |an |the )?(?:\w+ )?(?:skin|crust|tar|char|varnish|film|cake|glass|powder|salt|solid|resin)|nothing (?:is |was )?(?:left|stays|remains) behind|so that nothing (?:is|stays|remains|gets)? ?left"
+    r"|(?:right |all the way )down to (?:a |an |the )?(?:\w+ )?(?:skin|crust|tar|char|varnish|film|cake|glass|powder|salt|solid|resin)|until (?:the (?:flask|pot|retort) )?(?:holds|has|shows|is) (?:nothing but|only|just) (?:an? )?(?:\w+ )?(?:crust|tar|salt|skin|char|solid|residue|cake)|(?:until|till) only (?:\w+ )?(?:tar|salt|char|crust|solid|a residue) (?:was|is|were|are)? ?left|as long as (?:anything|something|any|a drop) (?:comes|came|passes|drips|distils)|right to the (?:very )?end|to the (?:very )?last(?: drop| drip| of it| trace)|not stopping (?:before|until)|(?:until|till) (?:the )?last of it (?:is|was|has) (?:over|gone|come)|(?:until|till) no more drops (?:fall|come|pass)|nothing (?:is |was )?(?:left|stays|remains) behind|so that nothing (?:is|stays|remains|gets)? ?left"
 )
 """Distilled until nothing is left."""
 OPEN_EVAPORATION = (
     r"(?:in|from|on) (?:a|the|an open|flat|shallow) (?:\w+ )?(?:dish|tray|bowl|basin|saucer|watch ?glass|crystalli[sz]ing dish|petri dish)\b[^.;\n]{0,50}\b(?:gone|evaporat\w+|dry|away|off|window)"
     r"|(?:boil|steam|driv|cook|smok)\w* (?:it |them |the \w+ )?(?:off|down|away)\b[^.;\n]{0,25}\bin (?:a|an|the) (?:open )?(?:beaker|dish|basin|bowl|pan|conical|saucepan)|(?:blow|blown|blew|fan|fanned) (?:it |them |the \w+ )?(?:off|dry)(?! the)\b"
-    r"|(?:go|goes|off) into the (?:room|air|lab)"
+    r"|(?:go|goes|off) into the (?:room|air|lab)|(?:evaporat\w+|go(?:es)? off|left|leave|leaves|dries|dried) [^.;\n]{0,22}(?:from|in|on) (?:a|an|the) (?:open )?(?:watch ?glass|dish|saucer|tray|petri dish|basin|beaker on)\b|leave (?:the|it in the|it in a) (?:dish|basin|tray)|(?:chased|driven|fumed|cooked|boiled|steamed|burnt|let) off\b[^.;\n]{0,30}\b(?:hot ?plate|plate|steam bath|water bath|radiator|beaker|dish|basin|open)|(?:go|goes|went) off (?:in|on|from) (?:a|an|the)"
 )
 BY_SMELL = (
     r"no (?:more |longer (?:any )?)?(?:smell|odou?r)(?: (?:left|any ?more|now|of \w+))?[:,=]? ?(?:is |means )?(?:ready|done|finished|good|over|enough|complete|stop)|(?:faint |slight |strong |sharp |pungent )?(?:smell|odou?r|whiff) (?:of [\w ]{3,22} )?(?:shows?|tells?|means|says|indicates|is the sign|signals|proves)"
+    r"|(?:absence|lack|loss|end) of (?:the |any )?(?:smell|odou?r)|(?:my|your|the|a good|his|her) nose (?:is|was|says|tells|decides|does|must|will)|(?:smell|sniff|nose) is (?:the|my|our|your) (?:end ?point|indicator|test|guide|sign)|until (?:there is|there's|there was) no (?:more )?(?:smell|odou?r)|(?:smell|sniff)ing (?:is|tells|shows|decides|will do)|stings? in the nose"
     r"|(?:tell|know|see|judge)\w* (?:it )?(?:by|from) the (?:smell|odou?r)"
 )
 SOFT_PLUG = (
-    r"(?:plug|wad|ball|tuft|bit|piece|lump|swab|pad|twist) of (?:cotton|gauze|tissue|wool|lint|felt|sponge|foam)|kitchen film|cling ?wrap|(?:damp|wet|moist) (?:cloth|rag|towel|tissue|paper|sponge)\b[^.;\n]{0,25}\b(?:over|on|round|around|condenser|neck|mouth|top)"
+    r"(?:handful|scrap|strip) of (?:cotton|gauze|tissue|(?:paper )?towel|wool|rag|cloth|paper)|bit of rag|(?:stuffed|packed|filled|plugged|stopped|closed) (?:up )?(?:loosely |lightly |tightly )?with (?:an? )?(?:\w+ )?(?:cotton|tissue|paper|wool|rag|cloth|towel|gauze|foam|sponge|lint)|(?:cap|hat|lid|cover|hood|cone) of (?:tin ?|aluminium |aluminum |kitchen |cling ?)?(?:foil|film|paper|tissue)|(?:plug|wad|ball|tuft|bit|piece|lump|swab|pad|twist) of (?:cotton|gauze|tissue|wool|lint|felt|sponge|foam)|kitchen film|cling ?wrap|(?:damp|wet|moist) (?:cloth|rag|towel|tissue|paper|sponge)\b[^.;\n]{0,25}\b(?:over|on|round|around|condenser|neck|mouth|top)"
     r"|(?:cloth|rag|towel|tissue|handkerchief) (?:is |was )?(?:laid |put |held |tied |over )+(?:over |on |round )?(?:the )?(?:neck|mouth|condenser|top|opening)"
 )
 MEASURED_OUTSIDE = (
-    r"(?:weigh|measur|pour|pipett|tipp?|dispens|fill|decant|draw|drawn)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:at (?:the|my|his|her|a) (?:desk|window|sink|table|balance)|on (?:the|my|a) (?:desk|table|window ?sill|bench under|bench by|open bench)|in the corridor)"
+    r"(?:weigh|measur|pour|pipett|tipp?|dispens|fill|decant|draw|drawn)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:at (?:the|my|his|her|a)(?: own)? (?:bench|place)|on (?:the|my|a)(?: own| side| lab| writing)+ (?:desk|table|bench|trolley|shelf)|on (?:the|a) (?:trolley|shelf)|in the (?:store ?room|stores|office|prep room|weighing room))|(?:weigh|measur|pour|pipett|tipp?|dispens|fill|decant|draw|drawn)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:at (?:the|my|his|her|a) (?:desk|window|sink|table|balance)|on (?:the|my|a) (?:desk|table|window ?sill|bench under|bench by|open bench)|in the corridor)"
     r"|(?:at (?:the|my) (?:desk|table)|on the (?:bench|table) (?:under|by|at|next to) the window)\b[^.;\n]{0,20}?\b(?:[a-z]+ \d|from the bottle)|(?:pipett\w*|suck\w*|draw\w*|measur\w*)\b(?:[^.;\n]|\.\d){0,40}?\b(?:by (?:the )?mouth|mouth[- ](?:blown |filled )?pipette)"
 )
 LARGER = (
-    r"(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×])? (?:what|as much as|more than|the size of what|bigger than|larger than) (?:the (?:students?|class|trial|test|first|last|old|others?|book|paper|card)|we|I|they|was|is)\b"
+    r"(?:nobody|no ?one|none of us|we have never|never|not yet|have not|haven't)\b[^.;\n]{0,30}\b(?:made|run|done|tried|gone|taken|had|been)\b[^.;\n]{0,16}\b(?:more than|above|over|beyond|past|larger|bigger) |(?:stayed|kept|been|remained) (?:always )?(?:below|under|at|within) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|multiplied by|scal(?:e|ed|ing)[- ]?up|(?:pilot|small run|trial|first batch|test run|trial run|test batch) (?:was|had|took|used|on|of|with) \d|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) the (?:literature|published|usual|normal|standard|original|printed|last|old|small|student\w*|book|recipe|amounts?|quantit\w+|batch|scale)|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×])? (?:what|as much as|more than|the size of what|bigger than|larger than) (?:the (?:students?|class|trial|test|first|last|old|others?|book|paper|card)|we|I|they|was|is)\b"
     r"|(?:last|first|previous|earlier|trial|test|other) (?:batch|run|lot|trial|one)s? (?:was|were|had been|is) (?:only )?(?:an? |one )?(?:tenth|fifth|quarter|third|half|fiftieth|twentieth|hundredth|small\w*|\d+(?:\.\d+)? ?m?g\b|\d+ ?m?mol)"
     r"|(?:jump|step|go|move|went|going)(?:s|ed|ing)? (?:up )?(?:straight |directly )?from \d+(?:\.\d+)? ?(?:m?g|mL|ml|mmol|mol) (?:up )?to|(?:done|made|run|tried|worked|works) (?:only |just )?(?:once|twice|before|so far|fine|well)?[^.;\n]{0,14}\b(?:with|at|on|in) (?:\d+(?:\.\d+)? ?m?g|a (?:tenth|fifth|quarter|third|twentieth|hundredth|test tube|small))"
     r"|scale:? ?[x×] ?\d+|[x×] ?\d+ (?:against|of|on) the (?:trial|test|last|first)|(?:now|here|today|this time)(?: for| comes| is)? (?:the )?(?:big|whole|full|real|large) (?:one|flask|batch|lot|thing|scale)"
@@ -135,7 +146,19 @@ DRIED_BY_ACID = (
 )
 ICE_GONE = (
     r"ice\b[^.,;\n]{0,15}?\b(?:melted|gone|disappeared|vanished|used up|run out|ran out|finished|all water|turned to water)|(?:last|rest) of the ice (?:went|melted|goes|is gone|was gone|had gone|disappeared)|(?:bath|bowl|tub|basin) (?:had|has|holds|held|was|is|had turned|turned|turns|of)\b[^.;\n]{0,20}?\b(?:(?:only|just|nothing but|all|plain|lukewarm|tepid)(?: \w+)? water|water (?:only|alone|by now)|no ice)"
+    r"|ice (?:did not|didn't|won't|does not|doesn't) (?:last|hold|keep|suffice)|ice (?:gave|gives|had given) out|(?:used|had used|have used|using) up (?:all )?(?:the|our) ice|(?:there's|there is|there was|was|is) (?:only|just|nothing but) (?:\w+ )?water (?:in|left in) the (?:bath|bowl|tub|basin|bucket)|no ice (?:was |is |were )?(?:left|any ?more|now|remained)|ice (?:was|is|were) (?:all )?(?:finished|spent|done|through)"
     r"|(?:only )?(?:a )?(?:few|couple of) (?:slivers|bits|pieces|lumps|crumbs|scraps|cubes) of ice (?:were |was |are )?(?:left|floating|remained)|what (?:had been|was|used to be) (?:the )?ice (?:was|is)|where the ice (?:was|had been)"
 )
-METAL_THINGS = r"(?:old|rusty) (?:iron )?(?:pipe|tap|can|tin|clamp|ring|screw)s?|(?:spoon|rod|stirrer|paddle|wire|clip|funnel|lid|scoop|spatula|tongs|sieve|gauze|pan|bucket|nail|screw)s? (?:is|are|was|were|of|made of|in) (?:plain |old |mild |bare )?(?:brass|copper|iron|bronze|tin|zinc)|from the (?:old )?iron"
-AGED = r"since (?:(?:spring|summer|autumn|winter|christmas) (?:of )?(?:last|the|20\d\d)|last (?:year|spring|summer|autumn|winter))|year before last|(?:nobody|no one) knows (?:how old|its age)|age (?:is )?unknown"
+METAL_THINGS = r"(?:is|are|was|were) galvani[sz]ed|(?:iron|copper|brass|tin|zinc|cast[- ]iron) (?:rod|pot|pan|vessel|bowl|kettle|bucket|stirrer|ladle|basin|lid|plate|ring|drum|can)|(?:steel|metal|iron) needle (?:is |was )?(?:left|stays|in|kept)|(?:old|rusty) (?:iron )?(?:pipe|tap|can|tin|clamp|ring|screw)s?|(?:spoon|rod|stirrer|paddle|wire|clip|funnel|lid|scoop|spatula|tongs|sieve|gauze|pan|bucket|nail|screw)s? (?:is|are|was|were|of|made of|in) (?:plain |old |mild |bare )?(?:brass|copper|iron|bronze|tin|zinc)|from the (?:old )?iron"
+AGED = r"last year's|open(?:ed)? for (?:weeks|months|years|ages|a year|a long)|(?:label|date)\b[^.;\n]{0,20}\b(?:faded|illegible|gone|missing|unreadable|washed off|come off)|(?:\w+|\d+) (?:years?|months?) old|for (?:two|three|several|some|many|\d+) years|since (?:(?:spring|summer|autumn|winter|christmas) (?:of )?(?:last|the|20\d\d)|last (?:year|spring|summer|autumn|winter))|year before last|(?:nobody|no one) knows (?:how old|its age)|age (?:is )?unknown"
+
+NO_START = (
+    r"nothing (?:seems|seemed|appears|appeared) to (?:happen|occur|go on|start|react)|not a (?:bubble|sign|flicker|twitch|hint)|no (?:start|life|sign of life|hint of a start)(?=[.,;:]| (?:so|and|after|in|for|yet|at all))"
+    r"|(?:stayed|stays|remained|remains|kept) (?:quite |still |all |perfectly )?(?:clear|cold|unchanged|dead|quiet|inactive)(?: and (?:cold|clear|quiet|still|unchanged))?(?=[.,;]| (?:so|after))"
+    r"|(?:would|will) ?(?:not|n't) (?:go|start|catch|begin|light up|fire|kick off|get going|take)(?=[.,;]| so| and)|(?:refused?|refuses) to (?:go|start|catch|begin|react|take off)|no sign of (?:life|a reaction|reaction|starting)"
+)
+"""Nothing has begun to react."""
+PUSHED = r"(?:rest|remainder|remaining|whole|lot|all of (?:the|it)|another|more|second|balance)\b[^.;\n]{0,30}\b(?:in|added|add|poured|given|gave|put|run in|let in|dropped)|(?:added|add|gave|give|put in|poured in|ran in|run in) (?:it )?(?:the )?(?:rest|remainder|lot|whole|others?|more|all)|in with the (?:rest|lot|remainder|others?)|(?:plate|mantle|burner|bath|gun|heat) (?:on|up|full|to full)|heat gun|hair ?dryer|then all of the"
+"""More of it, or heat."""
+SPARKS = r"(?:spirit|alcohol|oil|gas|blow) ?(?:lamp|torch|light)s?|(?:bend|blow|seal|work)\w* glass|glass(?: is|-)(?:bent|blown|bending|blowing)|(?:heating|red-hot|glowing|open) (?:coil|wire|element|filament)s?|coil glows|glow(?:s|ing) (?:coil|wire|element)|cigarettes?|smok(?:e|es|ing) (?:is |are )?(?:allowed|permitted|a cigarette)|pilot flame|sparking|static (?:spark|electricity)|kettle is on|toaster"
+"""What can light a vapour."""

@@ -38,6 +38,10 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("of_pellets", r"(?<=grams) of pellets(?= I\b| are\b| in\b| go\b)|(?<= g) of pellets(?= I\b| are\b| in\b| go\b)", ""),
     ("caustic_label", r"(?:(?<=\. )|(?m:^)|(?<=- ))Caustic: (?=[\w .-]{1,28}\b(?:grams?|g)\b)", "Caustic soda "),
     ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
+    ("ice_round", r"(\d[\d.,]* ?k?g) of (?:crushed |broken |chopped )?ice (?:surrounds?|lies? round|is packed round|is put round|round|around|is round|goes round) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
+    ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
+    ("cooling_by", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:Cooling|Bath|Coolant|Cooled by|Outside|Round it|cooling|bath|outside): (?:crushed )?ice(?: and (?:salt|water))?[, ]+(\d[\d.,]* ?k?g)(?:,? (?:with|and) (?:some )?(?:water|salt))?(?=[.,;\n]|$)", "Bath of {0} of ice"),
+    ("bowl_of_ice", r"(?<=\bin )an? (?:washing-up |plastic |large |big )?(?:bowl|tub|basin|bucket|dish|box|pan) (?:with|of|holding) (?:about )?(?:a|one) (?:kilogram|kilo) of ice(?: and (?:some |a little |a bit of )?(?:water|salt))?(?= *[.,;\n]|$| and\b)", "a bath of 1 kg of ice"),
     ("while_hot", r"\b(and|then) while (?:it|that|this)(?:'s| is| was) (?:still )?(?:\w+ and )?(?:hot|warm|cold),? (?=(?:I|we|it|it's|pour|tip|run)\b)", "{0} "),
     ("of_water", r"(?i:\b(ten|fifteen|twenty|twenty-five|thirty|forty|fifty|sixty|seventy|eighty|ninety|hundred|a hundred and fifty)) of (?=(?:cold |iced? |warm |hot )?(?:water|ethanol|methanol|ether|acetone|alcohol|toluene)\b)", "{0} mils of "),
     ("of_a_mole", r"(?i:\b(?:a|one) (half|third|quarter|fifth|sixth|eighth|tenth|twentieth|twenty-fifth|fiftieth|hundredth) of a mole?\b)", "{mol} mol"),
@@ -63,7 +67,7 @@ PART_OF_A_MOLE = {
     "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
     "twenty-fifth": "0.04", "fiftieth": "0.02", "hundredth": "0.01",
 }  # fmt: skip
-TURNS = {"up_to", "stays_next", "on_a_bath", "over_ice", "out_on_ice"}
+TURNS = {"ice_round", "round_it", "up_to", "stays_next", "on_a_bath", "over_ice", "out_on_ice"}
 """Folds that may begin a sentence."""
 CUT = re.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
 """Behind an empty line that stands behind words and not between rows: nothing that is folded goes across."""
@@ -106,7 +110,7 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             told = [x for x in m.groups()[m.re.groupindex[name] :] if x is not None]
             put = put.format(*told, mol=PART_OF_A_MOLE.get(told[0].lower(), ""))
             kept = ""
-        if put and name in TURNS and m.group()[0].isupper():
+        if put and name in TURNS and (m.group()[0].isupper() or m.group()[0].isdigit()):
             put = put[0].upper() + put[1:]
         if name == "step":
             put = re.sub(r"\D", "", m.group()) + ". "

@@ -252,6 +252,12 @@ LABELS_LIST = {
     "amounts",
     "starting materials",
     "materials and amounts",
+    "stuff",
+    "needed",
+    "you need",
+    "what is needed",
+    "chemicals needed",
+    "charge list",
 }
 """Before a charge list in a line."""
 LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
@@ -356,6 +362,18 @@ UNATTENDED = Cue(
     "nip",
     "slip",
     "timer",
+    "m off",
+    "re off",
+    "empty",
+    "deserted",
+    "looking after",
+    "while",
+    "drive",
+    "drove",
+    "look",
+    "again",
+    "locked",
+    "minds",
 )
 _STIRRER = r"(?:stirrer|(?:stirring |stir )?bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
@@ -380,6 +398,9 @@ NOT_STIRRED = Cue(
     "spoon",
     "by hand",
     "stick",
+    "shaft",
+    "standing",
+    "let stand",
 )
 _WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
 _IS_HELD = re.compile(
@@ -457,6 +478,17 @@ ALL_AT_ONCE = Cue(
     "tap",
     "glug",
     "dollop",
+    "blow",
+    "delay",
+    "slowly",
+    "dropwise",
+    "flung",
+    "fling",
+    "hurl",
+    "upend",
+    "the lot",
+    "full",
+    "empty",
     "minute",
     " goes",
     " pours",

@@ -123,7 +123,8 @@ PURGED = re.compile(
     re.I,
 )
 FLAME = re.compile(
-    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b",
+    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
+    + rf"|\b(?:{concepts.SPARKS})",
     re.I,
 )
 DENIED = re.compile(
