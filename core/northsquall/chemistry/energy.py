@@ -59,7 +59,11 @@ def lattice(substance_id: str) -> float | None:
         return None
     if any(roots()[r].Hf is None for r in sub.parts):
         return None
-    return solid.value - state(speciate(sub.parts))
+    own = speciate(sub.parts)
+    short = max(
+        own.species.get("OH-", 0.0) - max(sub.parts.get("H2O", 0.0), 0.0), 0.0
+    )  # an oxide takes water up: CuO + H2O -> Cu+2 + 2 OH-
+    return solid.value + short * _Hf("H2O") - state(own)
 
 
 @dataclass
