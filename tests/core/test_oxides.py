@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+
 from northsquall.assess import assess
 from northsquall.reading import read
 
@@ -34,5 +35,5 @@ def test_quicklime_is_slaked_by_water() -> None:
     """CaO + H2O -> Ca+2 + 2 OH-: 81 kJ/mol by the same table; the solid hydroxide that is left stands 17 kJ/mol lower."""
     a = assess(read("Quicklime\n\nWater 2 L in a 5 L bucket. Calcium oxide 5.61 g is added over 30 min, stirred."))
     heat = sum(r.heat_kJ.best or 0.0 for r in a.reactions)
-    mass, solid, ion = SOLID["Calcium oxide"]
+    _, solid, ion = SOLID["Calcium oxide"]
     assert 0.1 * 60.0 <= heat <= -0.1 * (ion + 2 * HYDROXIDE - WATER - solid) + 0.5

@@ -7,12 +7,14 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
+from northsquall.chemistry.families import count_matches
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
 from northsquall.chemistry.roles import WORK_UP, WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import record_of
 from northsquall.procedure import Step
+from northsquall.procedure.amounts import Lot
 from northsquall.quenching.leftovers import slow_quenches
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
@@ -180,11 +182,19 @@ def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
 BY_DROPS = re.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
 
 
-ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide"}
+ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide", "ammonium"}
 SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
 FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[np]|=|#")
 """In a structure: something that can react at the bench."""
+
+
+TAKES_AMMONIA = ("[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "[CX4][Cl,Br,I]", "C1OC1", "C#N", "C=CC=O")
+"""Groups on which ammonia acts (common practice, no source)."""
+
+
+def _takes_ammonia(x: Lot) -> bool:
+    return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in TAKES_AMMONIA)
 
 
 @rule("P06")
@@ -208,6 +218,10 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
         here = [x for x in organic if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r))]
         held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
         free = [x for x in here if x.substance and not set(x.substance.parts) & used]
+        if "ammonium" in held and not (
+            entry.mixed.get("NH3", 0.0) > max(entry.mixed.get("H+", 0.0), 0.0) and any(_takes_ammonia(x) for x in free)
+        ):
+            del held["ammonium"]
         others = [k for k, v in held.items() if not any(v <= set(x.substance.parts) for x in free if x.substance)]
         if (entry.step, entry.vessel) in settled or not free or len({x.label for x in free}) + len(others) < 2:
             continue
@@ -234,6 +248,37 @@ MEETS_FUEL = ("nitric-acid", "permanganate", "chromate", "perchloric", "chlorate
 
 MUCH_ACID_MOL = 1.0
 """Strong acid beside the oxidiser from which a solvent goes off in it at once (assumption)."""
+
+
+@rule("S04")
+def poured_by_need(c: Context) -> Iterator[Finding]:
+    """S04: something without an amount that neutralises nothing there is poured on what it must never meet: bleach on ammonia against its smell."""
+    for step in c.procedure.steps:
+        lots = [c.lots[k] for k in step.materials if c.lots[k].mol is None and not c.walk.needed.get(k)]
+        if step.kind not in ("neutralise", "destroy") or not lots:
+            continue
+        places = [v for v in (step.vessel, step.from_vessel) if v is not None]
+        held = [dict(e.after) for e in c.stand_in.entries if e.vessel in places and e.step < step.n][-1:]
+        held += [dict(c.stand_in.charged[v].roots) for v in places if v in c.stand_in.charged]
+        for x in lots:
+            brings = dict(x.substance.parts) if x.substance is not None else {}
+            if brings.get("H+", 0.0) != 0.0:
+                continue  # an acid or a base to a pH
+            for contents in held:
+                hit = next((h for h in pairs.hits({**contents, **brings}, 20.0, [contents, brings]) if h.severity == "stop"), None)
+                if (
+                    hit is not None
+                    and brings
+                    and all(contents.get(r, 0.0) > POURED_ON_MOL for r in (hit.roots_a | hit.roots_b) - set(brings))
+                ):
+                    yield finding(
+                        "S04", "stop", f"{hit.a[:1].upper() + hit.a[1:]} meets {hit.b} in {step.vessel}: {hit.then}.", step=step, span=x.material.span, limit="never together", remedy="Leave it out; destroy or neutralise one of them by itself first.", source=hit.source, short="never together",
+                    )  # fmt: skip
+                    return
+
+
+POURED_ON_MOL = 0.005
+"""What must be there for something that is poured on it to count (assumption)."""
 
 
 @rule("S04")

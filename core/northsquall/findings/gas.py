@@ -358,7 +358,9 @@ def _said_to_foam(c: Context, n: int) -> bool:
 CAME_OVER = re.compile(
     r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
     r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
-    r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b", re.I,
+    r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b"
+    + rf"|\b(?:{concepts.FOAMS_OVER})\b",
+    re.I,
 )  # fmt: skip
 NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
 
@@ -368,7 +370,7 @@ def came_over(c: Context) -> Iterator[Finding]:
     """G03: the author saw it come over the neck."""
     text = c.procedure.source_text
     for m in CAME_OVER.finditer(text):
-        if NEVER_OVER.search(text[max(0, m.start() - 40) : m.start()]):
+        if NEVER_OVER.search(text[max(0, m.start() - 40) : m.start()]) and not m.group().lower().startswith("fill"):
             continue
         yield finding(
             "G03", "stop", f"“{m.group()}”: the vessel does not hold what foams or boils in it.", step=c.step_at(m.start()), span=m.span(),
@@ -961,6 +963,9 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     if not entries:
         return None
     e = entries[-1]
+    boiled = next((x for x in reversed(entries) if (d := c.step(x.step)) is not None and d.kind == "distil" and upto - x.step <= 3), None)
+    if boiled is not None and step.kind in ("heat", "test", "cool", "hold"):
+        e = boiled  # told behind the distillation: what it stands on
     masses = {r: n * s.mass for r, n in e.mixed.items() if n > 0 and (s := cat.of_root(r)) is not None}
     whole = sum(masses.values()) + sum(18.0 * n for r, n in e.mixed.items() if r == "H2O" and r not in masses)
     T = max(e.conditions.T_high, room) if e.step == upto else room

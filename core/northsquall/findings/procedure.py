@@ -136,7 +136,8 @@ NO_CHARGE = re.compile(
 )
 """Before a mass that is not of a charge."""
 STANDS_BY = re.compile(
-    r" of (?:crushed |broken )?ice\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|by the side|in reserve|if needed)\b", re.I
+    r" of (?:crushed |broken |dry )?(?:ice|sand|soda ash|vermiculite|lime|cat litter)\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|stood by|stood ready|stands|stood|by the side|in reserve|if needed)\b",
+    re.I,
 )
 """ "There's a kilo of ice ready": spare, and no charge."""
 BEFORE_THE_END = ("charge", "add", "dose", "hold", "heat", "reflux", "quench")

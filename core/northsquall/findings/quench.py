@@ -145,6 +145,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
             "phosphorus-chloride",
             "phosphoryl",
             "thionyl",
+            "sulfuryl",
             "chlorosulfonic",
             "organometal",
         } & set(there)
@@ -228,6 +229,13 @@ VENTED = re.compile(
 )
 
 
+HARD_FIRST = re.compile(
+    r"\bshak\w* (?:hard|well|vigorously|thoroughly|it hard|it well)[^.;\n]{0,30}?\b(?:then|afterwards|and only then|at the end)\b[^.;\n]{0,14}\b(?:let|vent|open)\w*[^.;\n]{0,24}",
+    re.I,
+)
+"""Shaken hard first, and let off only then."""
+
+
 @rule("Q04")
 def funnel_pressure(c: Context) -> Iterator[Finding]:
     """Q04: carbonate on acid in a closed funnel."""
@@ -242,7 +250,7 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
         shut = next(
             (k for k in c.procedure.closings if k.how in ("shut", "held") and k.place == "funnel" and k.step in (step.n, step.n + 1)), None
         )
-        if shut is None and VENTED.search(said):
+        if (shut is None or HARD_FIRST.search(said)) and VENTED.search(HARD_FIRST.sub(" ", said)):
             continue
         if shut is None and not re.search(r"\bshak|funnel\b", said, re.I) and gas < 0.02:
             continue
@@ -429,6 +437,25 @@ OF_A_GAS = re.compile(
 )
 
 
+NO_TEST = re.compile(
+    r"\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
+)  # fmt: skip
+
+
+@rule("Q06")
+def said_not_to_be_tested(c: Context) -> Iterator[Finding]:
+    """Q06: the author says himself that the end of a destruction is not tested."""
+    text = c.procedure.source_text
+    m = next((x for x in NO_TEST.finditer(text) if not re.search(r"\b(?:needed|required|necessary)\b", text[x.end() : x.end() + 20])), None)
+    if m is None or not any(
+        e.reaction.family.record.get("kind") == "destruction" or "destroyed" in e.reaction.family.name for e in c.stand_in.events()
+    ):
+        return
+    yield finding(
+        "Q06", "condition", f"“{m.group()}”: nothing shows that what is destroyed is gone.", step=c.step_at(m.start()), span=m.span(), limit="a test with its control", remedy="Test for it, with a positive control, before it is poured away.", source="handbook 2.8", short="end not tested",
+    )  # fmt: skip
+
+
 @rule("Q08")
 def acid_as_wash(c: Context) -> Iterator[Finding]:
     """Q08: strong acid as a wash or drying agent on a wet volatile."""
@@ -594,8 +621,8 @@ OPEN_RECEIVER = re.compile(
     r"\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b[^.;\n]{0,15}\b(?:as|for|is) (?:the |a )?receiver\b|\breceiver\b[^.;\n]{0,25}\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b|\b(?:collect|catch|caught|distil)\w*\b[^.;\n]{0,40}\bin(?:to)? an open (?:beaker|dish|cylinder|bowl|glass|jar)\b",
     re.I,
 )
-LOW_BOILING_C = 65.0
-"""Up to here what drips into an open vessel evaporates from it (assumption: methanol's boiling point)."""
+LOW_BOILING_C = 70.0
+"""Up to here what drips into an open vessel evaporates from it (assumption: hexane's boiling point)."""
 
 
 @rule("Q11")

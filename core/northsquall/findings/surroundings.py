@@ -250,7 +250,7 @@ def said_to_be_larger(c: Context) -> Iterator[Finding]:
     """P07: the author says that it is larger than what was tested before."""
     text = c.procedure.source_text
     m = next((x for x in LARGER.finditer(text) if not NONE_OF_IT.search(text[max(0, x.start() - 40) : x.start()])), None)
-    if m is None or c.enthalpy is None:
+    if m is None or (c.enthalpy is None and not any((r.heat_kJ.best or 0.0) > 0.0 for r in c.reactions)):
         return
     yield finding(
         "P07", "condition" if c.klass is None or c.klass >= 3 or any(s.rise_K[2] >= COLD_CHARGE_K for s in c.stages) else "note", f"“{m.group().strip()}”: more than was run before; what the small run showed of heat and gas does not hold here.", span=m.span(), step=c.step_at(m.start()), limit="what was tested before",

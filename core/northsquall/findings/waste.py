@@ -20,8 +20,8 @@ _HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for
 STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
-    (re.compile(r"\b(?:alkaline|caustic) waste\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (re.compile(r"\b(?:alkaline|caustic|lye) (?:waste|drum|can|tank|sump|container|barrel)\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
+    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues|canister|container|tank|barrel|jar|bucket)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of|with) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
     (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
     (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
@@ -318,12 +318,23 @@ def acid_with_solvents(c: Context) -> Iterator[Finding]:
             return
 
 
-BY_ADJECTIVE = {"nitric": "nitric acid", "chromic": "chromium trioxide", "perchloric": "perchloric acid", "cyanide": "sodium cyanide"}
+BY_ADJECTIVE = {
+    "caustic": "sodium hydroxide",
+    "lye": "sodium hydroxide",
+    "bleach": "sodium hypochlorite",
+    "peroxide": "hydrogen peroxide",
+    "ammonia": "ammonia",
+    "nitric": "nitric acid",
+    "chromic": "chromium trioxide",
+    "perchloric": "perchloric acid",
+    "cyanide": "sodium cyanide",
+}
+ITS = re.compile(r"\W*(?:it|this|that|they|these|both)\b", re.I)
 TOGETHER = re.compile(
     r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled|shar(?:e|es|ed|ing)|one (?:bottle|can|drum|jar|container) (?:is|will do) (?:enough|for))\b",
     re.I,
 )
-WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container)\b", re.I)
+WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container|flask for|jar|canister|bucket|barrel|tank)\b", re.I)
 
 
 @rule("Q12")
@@ -332,10 +343,11 @@ def thrown_together(c: Context) -> Iterator[Finding]:
     cat = catalogue()
     text = c.procedure.source_text
     for m in re.finditer(r"[^.;\n]+", text):
+        before = re.split(r"[.;\n]", text[: m.start()].rstrip(" .;\n"))[-1] if ITS.match(m.group()) else ""
         if not (TOGETHER.search(m.group()) and WASTE_PLACE.search(m.group())) or KEPT_APART.search(m.group()):
             continue
         step = c.step_at(m.start())
-        words = m.group().lower()
+        words = (before + m.group()).lower()
         named = {x.identity for x in c.procedure.materials if x.identity and (x.name.lower() in words or x.identity in words)}
         named |= {BY_ADJECTIVE[w] for w in re.findall(r"\w+", words) if w in BY_ADJECTIVE}
         found = [cat.substances[x] for x in sorted(named) if x in cat.substances]
@@ -389,7 +401,8 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
     out = []
     for key, s in w.charged.items():
         if (re.search(r"\b(?:fraction|distillate|receiver|fore-?run)\b", sentence, re.I) and "receiver" in key) or (
-            re.search(r"\b(?:filtrate|mother liquor|layer|aqueous|washings)\b", sentence, re.I) and ("filtrate" in key or "layer" in key)
+            re.search(r"\b(?:filtrate|centrifugate|mother liquor|layer|aqueous|washings)\b", sentence, re.I)
+            and ("filtrate" in key or "layer" in key)
         ):
             out.append(dict(s.roots))
     if out:

@@ -629,6 +629,19 @@ def _share(lot: Material, m: Mention) -> float | None:
 def read_clause(account: Account, clause: Clause) -> None:
     """What one clause says: what stands ready, the way of the gas, or what is done."""
     text = clause.text(account.source)
+    if GAS_SAID.match(text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in clause.items):
+        account.spend(clause.items)
+        return  # what leaves, and nothing that is done
+    weighed = any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles", "time") for x in clause.items)
+    if (
+        not weighed
+        and clause.verb in ("charge", "add")
+        and account.doc.steps
+        and re.search(r"\bbut\b", text)
+        and lex.NOT_STIRRED.search(text)
+    ):
+        _beside_the_step(account, clause, text)
+        return  # "a bar had been put in but stood still in the manganese dioxide"
     off = (lex.STIRRER_OFF.search(text) or lex.NOT_NEEDED.search(text)) is not None
     if account.stirrer_off and not off and lex.STIRRED.search(text):  # "then the bar on again": from the next clause on
         _clause(account, clause)
@@ -681,7 +694,11 @@ IS_HANDLED = re.compile(
     re.I,
 )
 WHAT_WAS_WANTED = re.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
-_GAS = r"(?:HCl|HBr|SO2|NO2|NOx|Cl2|CO2|CO|H2|N2|NH3|hydrogen(?: chloride| bromide)?|(?:sulfur|carbon|nitrogen) dioxide|nitrogen|chlorine|ammonia|carbon monoxide)"
+_GAS = r"(?:HCl|HBr|SO2|NO2|NO|NOx|Cl2|CO2|CO|H2S|H2|N2|NH3|O2|hydrogen(?: chloride| bromide| sulfide)?|(?:sulfur|carbon|nitrogen) dioxide|(?:carbon|nitrogen) monoxide|nitrogen|chlorine|oxygen|ammonia)"
+GAS_SAID = re.compile(
+    rf"^\W*(?:[Tt]he |[Ss]ome )?(?i:{_GAS})(?:(?:,| and|, and) {_GAS})*(?: \([^)]*\))?(?:,? (?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)(?: of)? each\W*$| (?:goes|go|went|comes|came|passe[sd]|left|leaves?|escape[sd]?|boil(?:s|ed)) (?:off|away|out|evenly|steadily|with the (?:nitrogen|air|argon|stream)))"
+)
+"""What gas comes, and how much of it: nothing that goes in."""
 WHAT_COMES = re.compile(
     rf"^\W*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:\(?about )?[\d.,]+ ?(?:m?mol|L)\b(?:[^.;]|\.\d)*\b(?:comes?|leaves?|forms?|escapes?|evolves?|goes off|go off)\b",
     re.I,

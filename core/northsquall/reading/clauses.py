@@ -536,6 +536,13 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "the start must show before more goes in": what it waits for
         if x.low == "dried" and is_word(before, ",") and any(is_word(y, "was", "were", "is", "are") for y in items[i + 1 : i + 9]):
             continue  # "sodium iodide (16 g), dried at 120 °C, was dissolved": how it was
+        held_apart = is_word(before, ",") and isinstance(y := at(items, i - 2), Token) and (y.kind == "sub" or y.text == ")")
+        if (
+            held_apart
+            and x.low.endswith(("ed", "en"))
+            and any(is_word(items[k], ",") and is_word(items[k + 1], "was", "were") for k in range(i + 1, min(i + 14, len(items) - 1)))
+        ):
+            continue  # "the hydride (4.0 g), transferred under nitrogen, was suspended": how it was
         if (
             x.low == "dry"
             and is_word(before, ",")

@@ -14,12 +14,10 @@ def behind(a: str, b: str, gap: int = 40, over: str = r"[^.;\n]") -> str:
 
 NEVER = r"(?:\w+n't|not|no longer|never|cannot)"
 
-STIRRER = (
-    r"(?:stirr(?:er|ing)s?|(?:stir(?:ring)? |magnetic )?bar|flea|magnet|paddle|agitat(?:or|ion)|(?:stirrer )?motor|stirring rod|blade)"
-)
+STIRRER = r"(?:stirr(?:er|ing)s?|(?:stir(?:ring)? |magnetic )?bar|flea|magnet|paddle|agitat(?:or|ion)|(?:stirrer )?motor|stirring rod|blade|anchor|impeller)"
 HALTED = (
     r"(?:stuck|stick(?:s|ing)?|jam(?:s|med|ming)?|seiz\w+|stall\w*|stops?|stopped|trip(?:s|ped)|fail(?:s|ed)|broken?(?: down)?|died|dead|at rest"
-    r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|stands? still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
+    r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|st(?:ands?|ood) still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
     r"|removed|out of (?:action|order)|(?:switched|turned|switch|turn|put) (?:\w+ ){0,2}off|off|unplugged|idle|need not|no point|missing|useless|gives up|gave up|slipp?(?:ed|s) off|spins? off|lies (?:in|at) the|stays? put|loose|disconnected|too weak|held fast|frozen in"
     rf"|{NEVER} (?:be )?(?:going|go|turn|turning|mov\w+|rotat\w+|run|running|spin\w*|work\w*|needed?|required|necessary|used)(?: round)?)"
 )
@@ -29,6 +27,7 @@ NOTHING_STIRS = (
     + behind(STIRRER, HALTED, 40, r"[^.;(\n]")
     + "|"
     + behind(HALTED, STIRRER, 25, r"(?:(?!\b(?:if|when|should|once|unless)\b)[^.;,\n])")
+    + rf"|\b(?:switch|turn|put|start)\w* (?:on )?the {STIRRER} (?:on )?(?:only )?(?:after|when|once)\b[^.;\n]{{0,40}}\b(?:in|added|charged|there)\b"
     + r"|\b(?:rod|spoon|stick|spatula|shaft|paddle) (?:stands|stood|stand)(?: (?:up|upright|still|fast))?\b(?! (?:in|on|by|ready|beside|next))"
     + rf"|\b(?:no|without an?|without the|without any|without|do without an?|do without the|do without) {STIRRER}\b(?! (?:fail|stop|bar is|needed to))|\bno more stirring\b|\b(?:hold|holds|held|freez\w+|froze|block\w*|trap\w*|lock\w*) the {STIRRER}\b"
     + r"|\bjust (?:left|let) (?:to )?stand\w*\b|\bleft standing\b[^.;\n]{0,20}\b(?:plate|stirrer) is\b"
@@ -44,6 +43,7 @@ AWAY = (
 GOING = r"(?:(?:go|goes|went|gone|pop|pops|popped|nip|nips|nipped|slip|slips|slipped|be|am|is|are|was|were|'m|'re|sit|sits|sat|stay|stays|stepp?(?:ed|s)?|leave|leaves|left|out|off|see to|work\w*|write|writing|over)\b)"
 NOBODY_THERE = (
     rf"(?:\bI|\bwe|\byou|\b(?:operator|student|chemist|shift|group|class|trainee|assistant|technician)s?|\bevery(?:body|one)|\bone)\b[^.;,\n]{{0,14}}?(?:\b|(?='))(?:{GOING})[^.;,\n]{{0,25}}?\b{AWAY}"
+    r"|\bleav\w+ it (?:dripping|running|boiling|stirring|bubbling|going|on|refluxing|distilling|cooking|simmering)\b|\b(?:being|was|were|is|are|am) absent\b|\bin (?:my|our|his|her|the writer's) absence\b|\bgo(?:es)? and do (?:the|my|some|other)\b"
     rf"|\b(?:every(?:body|one)|all of us|the (?:group|class|shift|team|student|operator|technician)s?)(?:'s| is| are| was| were| goes?| went) (?:\w+ )?(?:at|in|to|off|out|having|on) (?:the |a |their |his |her )?(?:\w+ )?(?:lunch|dinner|tea|coffee|break|seminar|lecture|meeting|party|holiday|canteen|office)\b|\b(?:attends?|attended|attending) (?:the|a) (?:\w+ )?(?:seminar|lecture|meeting|class|course|talk)\b"
     r"|\b(?:nobody|no ?one|no-one) (?:is )?(?:sits?|stands?|stays?|watch\w*|looks?|minds? (?:it|the (?:flask|reaction|still|bath|shop))|in the (?:room|lab\w*)|at the bench|around|there|near)\b|\b(?:bench|lab\w*|room|hood) is (?:then |now )?(?:empty|deserted|unmanned|locked)\b|\bdoor is (?:then |now )?(?:locked|shut behind)"
     r"|\bneed\w* no (?:looking after|attention|watching|supervision|minding|attendance)\b|\b(?:see|look)(?:s|ed)? (?:to|at|in on|after) it (?:again|next|only|once) (?:in|at|after|on|tomorrow|when|every)\b|\blook(?:s|ed)? in (?:again )?(?:at|after|on|tomorrow|later|once)\b"
@@ -58,7 +58,7 @@ NOBODY_THERE = (
 CLOSER = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT_TIGHT = (
     rf"push(?:es|ed)? (?:it|them|the \w+) home|(?:tight|snug|solid)(?:ly)?[- ](?:fitting )?(?:glass |rubber )?{CLOSER}|(?:packed|stuffed|filled|rammed|plugged) (?:so |very |too |quite )?tight(?:ly)?"
-    r"|(?:bung|cork|screw|tape|wire|seal)(?:s|ed)? (?:it|them|the \w+) (?:up|down|shut|tight(?:ly)?)"
+    r"|(?:lid|cover|hatch|manhole|door) (?:is |was |stays |remains |kept )*(?:bolted|shut|closed|screwed|locked|clamped)|put(?:s)? the (?:lid|cover|cork|stopper) (?:down|on|in|back)|(?:bung|cork|screw|tape|wire|seal)(?:s|ed)? (?:it|them|the \w+) (?:up|down|shut|tight(?:ly)?)"
     r"|(?:all|every|both|four|three|two)(?: \w+)? (?:necks?|openings?|outlets?|joints?|valves?) (?:shut|closed|sealed|corked|stoppered|plugged|capped)"
     r"|in(?:to)? (?:an?|the) (?:[\w-]+ ){0,2}(?:screw-?top|screw-?cap(?:ped)?|lidded|Schott|clip-?top|swing-?top|crimp(?:ed)?|Kilner|preserving|snap-?top) (?:jar|bottle|vial|flask|can)s?"
     rf"|{CLOSER} (?:replac\w+|takes? the place of) (?:the |a )?(?:condenser|funnel|adapter|thermometer)|(?:melted|fused|welded|soldered) (?:shut|off|closed)|(?:shut|closed|bottled|put|locked|kept) (?:up |away )?in an? (?:\w+ )?(?:jam |preserving |screw-?top |pickle |lidded )?(?:jar|bottle with (?:its|a|the) (?:lid|cap))\b"
@@ -78,12 +78,12 @@ IN_ONE = (
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
     rf"(?:temperature|temp|heat|warmth|hotness|how (?:hot|warm))\b[^.;\n]{{0,25}}\b(?:by|with|from) (?:the |my |your |a )?{HAND}|(?:feel|tell|judge|see|know)\w*\b[^.;\n]{{0,30}}\bwith (?:the |my |your |a )?(?:hand|fingers?|palm)"
-    r"|how (?:warm|hot)(?=\?)|by touching (?:the|it)|touch\w* (?:the )?(?:flask|glass|beaker|outside)\b[^.;\n]{0,25}\b(?:hot|warm|burn)\w*|thermometer(?:s)?\b[^.;,\n]{0,12}\b(?:broke|broken|is missing|missing|in the drawer|lost|gone)"
-    r"|(?<!internal )(?<!inside )(?<!pot )temperature,? (?:(?:is|was|being) )?(?:not|never) (?:taken|read|measured|recorded|noted|followed|watched|checked|looked at)|no thermometer (?:fits|in|is there|was at hand|here|for)|thermometer (?:isn't|wasn't|is not|was not) (?:fitted|used|in|there|put in|needed)|(?:nobody|no ?one|no-one) (?:looks?|looked|checks?|checked|reads?|read|watche[sd]|measures?|measured|takes?|took) (?:at )?(?:the |its )?(?:temperature|thermometer)|temperature (?:is|was) (?:only )?(?:a guess|guessed|estimated|anyone's guess|not known|unknown)|(?:know|knows|knew|tell|judge|see) (?:from|by) (?:experience|practice|the look|the steam|habit)\b[^.;\n]{0,30}\b(?:hot|warm|temperature)|feels? (?:hot|warm|cool|cold|lukewarm)\b(?: to| by| in| on)? (?:the |my |your )?(?:hand|touch|fingers?)|(?:do|does|did)(?:n't| not) (?:have|need|use|want|take) a thermometer"
+    r"|(?:no|without (?:an?|any)) (?:probe|sensor|thermocouple|temperature probe)\b|how (?:warm|hot)(?=\?)|by touching (?:the|it)|touch\w* (?:the )?(?:flask|glass|beaker|outside)\b[^.;\n]{0,25}\b(?:hot|warm|burn)\w*|thermometer(?:s)?\b[^.;,\n]{0,12}\b(?:broke|broken|is missing|missing|in the drawer|lost|gone)"
+    r"|(?<!internal )(?<!inside )(?<!pot )temperature,? (?:(?:is|was|being) )?(?:not|never) (?:taken|read|measured|recorded|noted|followed|watched|checked|looked at)|no thermometer (?:fits|in|is there|was at hand|here|for)|thermometer (?:isn't|wasn't|is not|was not) (?:fitted|used|in|there|put in|needed)|(?:nobody|no ?one|no-one) (?:looks?|looked|checks?|checked|reads?|read|watche[sd]|measures?|measured|takes?|took) (?:at )?(?:the |its )?(?:temperature|thermometer)|temperature (?:is|was) (?:only )?(?:a guess|guessed|estimated|anyone's guess|not known|unknown)|(?:know|knows|knew|tell|judge|see) (?:from|by) (?:experience|practice|the look|the steam|habit)\b[^.;\n]{0,30}\b(?:hot|warm|temperature)|feels? (?:hot|warm|cool|cold|lukewarm)\b(?: to| by| in| on)? (?:the |my |your )?(?:hand|touch|fingers?)|(?:do|does|did|have|has|had)(?:n't| not) (?:have|need|use|want|take|got) an? thermometer"
 )
 """Nothing measures the temperature."""
 BATH_ALONE = (
-    r"only the (?:water|oil|ice|sand|bath|bowl|tub)(?: (?:round|around|outside|under) (?:it|the flask))? (?:is|was|gets|has) (?:measured|read|watched|taken|checked|a thermometer)|(?:strip |stick-on )?thermometer (?:is |was |sits |hangs |stands |goes |on |only )*(?:on|in|for|at) the (?:outside|bath|bowl|tub|ice|oil|water round|bucket|basin|plate|sand)(?: tub| bath| bucket)?\b|oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
+    r"\d+ ?(?:°C )?in (?:the )?bath\b|only the (?:water|oil|ice|sand|bath|bowl|tub)(?: (?:round|around|outside|under) (?:it|the flask))? (?:is|was|gets|has) (?:measured|read|watched|taken|checked|a thermometer)|(?:strip |stick-on )?thermometer (?:is |was |sits |hangs |stands |goes |on |only )*(?:on|in|for|at) the (?:outside|bath|bowl|tub|ice|oil|water round|bucket|basin|plate|sand)(?: tub| bath| bucket)?\b|oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
     r"|(?:bath|bowl|plate|thermostat|dial|display|circulator) is what (?:we|I|you) (?:read|measure|go by|watch|look at|trust)|(?:I|we|you|one) (?:go|goes|went) by the (?:\w+ )?(?:bath|bowl|thermostat|dial|display|plate|chiller|circulator)"
 )
 """What warms or cools is read, not what it warms or cools."""
@@ -111,7 +111,7 @@ SODA_SHUT = "|".join(
 """Carbonate, a funnel that is shut, and shaking, in any order."""
 
 DOWN_TO_NOTHING = (
-    r"(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"
+    r"(?:until|till) (?:the (?:flask|pot|retort|still)|it)(?:'s| is| was) (?:quite |completely )?(?:empty|bare)|(?:until|till) (?:there's |there is |there are )?(?:only |just )?a (?:spoonful|drop|trace|thimbleful|teaspoon\w*)(?: or two)? (?:is |was |are )?left|(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"
     r"|(?:right |all the way )down to (?:a |an |the )?(?:\w+ )?(?:skin|crust|tar|char|varnish|film|cake|glass|powder|salt|solid|resin)|until (?:the (?:flask|pot|retort) )?(?:holds|has|shows|is) (?:nothing but|only|just) (?:an? )?(?:\w+ )?(?:crust|tar|salt|skin|char|solid|residue|cake)|(?:until|till) only (?:\w+ )?(?:tar|salt|char|crust|solid|a residue) (?:was|is|were|are)? ?left|as long as (?:anything|something|any|a drop) (?:comes|came|passes|drips|distils)|right to the (?:very )?end|to the (?:very )?last(?: drop| drip| of it| trace)|not stopping (?:before|until)|(?:until|till) (?:the )?last of it (?:is|was|has) (?:over|gone|come)|(?:until|till) no more drops (?:fall|come|pass)|nothing (?:is |was )?(?:left|stays|remains) behind|so that nothing (?:is|stays|remains|gets)? ?left"
 )
 """Distilled until nothing is left."""
@@ -134,7 +134,7 @@ MEASURED_OUTSIDE = (
     r"|(?:at (?:the|my) (?:desk|table)|on the (?:bench|table) (?:under|by|at|next to) the window)\b[^.;\n]{0,20}?\b(?:[a-z]+ \d|from the bottle)|(?:pipett\w*|suck\w*|draw\w*|measur\w*)\b(?:[^.;\n]|\.\d){0,40}?\b(?:by (?:the )?mouth|mouth[- ](?:blown |filled )?pipette)"
 )
 LARGER = (
-    r"(?:nobody|no ?one|none of us|we have never|never|not yet|have not|haven't)\b[^.;\n]{0,30}\b(?:made|run|done|tried|gone|taken|had|been)\b[^.;\n]{0,16}\b(?:more than|above|over|beyond|past|larger|bigger) |(?:stayed|kept|been|remained) (?:always )?(?:below|under|at|within) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|multiplied by|scal(?:e|ed|ing)[- ]?up|(?:pilot|small run|trial|first batch|test run|trial run|test batch) (?:was|had|took|used|on|of|with) \d|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) the (?:literature|published|usual|normal|standard|original|printed|last|old|small|student\w*|book|recipe|amounts?|quantit\w+|batch|scale)|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×])? (?:what|as much as|more than|the size of what|bigger than|larger than) (?:the (?:students?|class|trial|test|first|last|old|others?|book|paper|card)|we|I|they|was|is)\b"
+    r"first (?:one|time|run|batch|lot) (?:of|at|on|in) (?:this|that|such a) (?:size|scale|amount|order)|(?:lot|batch|run|one) before (?:this|it|that)(?: one)? (?:was|had|came to)|(?:nobody|no ?one|none of us|we have never|never|not yet|have not|haven't)\b[^.;\n]{0,30}\b(?:made|run|done|tried|gone|taken|had|been)\b[^.;\n]{0,16}\b(?:more than|above|over|beyond|past|larger|bigger) |(?:stayed|kept|been|remained) (?:always )?(?:below|under|at|within) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|multiplied by|scal(?:e|ed|ing)[- ]?up|(?:pilot|small run|trial|first batch|test run|trial run|test batch) (?:was|had|took|used|on|of|with) \d|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) the (?:literature|published|usual|normal|standard|original|printed|last|old|small|student\w*|book|recipe|amounts?|quantit\w+|batch|scale)|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×])? (?:what|as much as|more than|the size of what|bigger than|larger than) (?:the (?:students?|class|trial|test|first|last|old|others?|book|paper|card)|we|I|they|was|is)\b"
     r"|(?:last|first|previous|earlier|trial|test|other) (?:batch|run|lot|trial|one)s? (?:was|were|had been|is) (?:only )?(?:an? |one )?(?:tenth|fifth|quarter|third|half|fiftieth|twentieth|hundredth|small\w*|\d+(?:\.\d+)? ?m?g\b|\d+ ?m?mol)"
     r"|(?:jump|step|go|move|went|going)(?:s|ed|ing)? (?:up )?(?:straight |directly )?from \d+(?:\.\d+)? ?(?:m?g|mL|ml|mmol|mol) (?:up )?to|(?:done|made|run|tried|worked|works) (?:only |just )?(?:once|twice|before|so far|fine|well)?[^.;\n]{0,14}\b(?:with|at|on|in) (?:\d+(?:\.\d+)? ?m?g|a (?:tenth|fifth|quarter|third|twentieth|hundredth|test tube|small))"
     r"|scale:? ?[x×] ?\d+|[x×] ?\d+ (?:against|of|on) the (?:trial|test|last|first)|(?:now|here|today|this time)(?: for| comes| is)? (?:the )?(?:big|whole|full|real|large) (?:one|flask|batch|lot|thing|scale)"
@@ -150,7 +150,7 @@ ICE_GONE = (
     r"|(?:only )?(?:a )?(?:few|couple of) (?:slivers|bits|pieces|lumps|crumbs|scraps|cubes) of ice (?:were |was |are )?(?:left|floating|remained)|what (?:had been|was|used to be) (?:the )?ice (?:was|is)|where the ice (?:was|had been)"
 )
 METAL_THINGS = r"(?:is|are|was|were) galvani[sz]ed|(?:iron|copper|brass|tin|zinc|cast[- ]iron) (?:rod|pot|pan|vessel|bowl|kettle|bucket|stirrer|ladle|basin|lid|plate|ring|drum|can)|(?:steel|metal|iron) needle (?:is |was )?(?:left|stays|in|kept)|(?:old|rusty) (?:iron )?(?:pipe|tap|can|tin|clamp|ring|screw)s?|(?:spoon|rod|stirrer|paddle|wire|clip|funnel|lid|scoop|spatula|tongs|sieve|gauze|pan|bucket|nail|screw)s? (?:is|are|was|were|of|made of|in) (?:plain |old |mild |bare )?(?:brass|copper|iron|bronze|tin|zinc)|from the (?:old )?iron"
-AGED = r"last year's|open(?:ed)? for (?:weeks|months|years|ages|a year|a long)|(?:label|date)\b[^.;\n]{0,20}\b(?:faded|illegible|gone|missing|unreadable|washed off|come off)|(?:\w+|\d+) (?:years?|months?) old|for (?:two|three|several|some|many|\d+) years|since (?:(?:spring|summer|autumn|winter|christmas) (?:of )?(?:last|the|20\d\d)|last (?:year|spring|summer|autumn|winter))|year before last|(?:nobody|no one) knows (?:how old|its age)|age (?:is )?unknown"
+AGED = r"opened (?:at|last|in|on|before|around|for) (?:easter|christmas|last|the|new year|whitsun|spring|summer|autumn|winter|\w+day|january|february|march|april|may|june|july|august|september|october|november|december|20\d\d)|(?:cans?|bottles?|tins?|labels?|drums?) (?:say|says|read|reads|are dated|is dated) (?:19|20)\d\d|last year's|open(?:ed)? for (?:weeks|months|years|ages|a year|a long)|(?:label|date)\b[^.;\n]{0,20}\b(?:faded|illegible|gone|missing|unreadable|washed off|come off)|(?:\w+|\d+) (?:years?|months?) old|for (?:two|three|several|some|many|\d+) years|since (?:(?:spring|summer|autumn|winter|christmas) (?:of )?(?:last|the|20\d\d)|last (?:year|spring|summer|autumn|winter))|year before last|(?:nobody|no one) knows (?:how old|its age)|age (?:is )?unknown"
 
 NO_START = (
     r"nothing (?:seems|seemed|appears|appeared) to (?:happen|occur|go on|start|react)|not a (?:bubble|sign|flicker|twitch|hint)|no (?:start|life|sign of life|hint of a start)(?=[.,;:]| (?:so|and|after|in|for|yet|at all))"
@@ -162,3 +162,9 @@ PUSHED = r"(?:rest|remainder|remaining|whole|lot|all of (?:the|it)|another|more|
 """More of it, or heat."""
 SPARKS = r"(?:spirit|alcohol|oil|gas|blow) ?(?:lamp|torch|light)s?|(?:bend|blow|seal|work)\w* glass|glass(?: is|-)(?:bent|blown|bending|blowing)|(?:heating|red-hot|glowing|open) (?:coil|wire|element|filament)s?|coil glows|glow(?:s|ing) (?:coil|wire|element)|cigarettes?|smok(?:e|es|ing) (?:is |are )?(?:allowed|permitted|a cigarette)|pilot flame|sparking|static (?:spark|electricity)|kettle is on|toaster"
 """What can light a vapour."""
+
+FOAMS_OVER = (
+    r"fill\w* (?:right )?(?:up )?to the (?:neck|rim|brim|top|stopper) (?:with|by) (?:the )?(?:foam|froth|fizz)|(?:lid|cover|cork|stopper)\b[^.;\n]{0,25}\b(?:because|as|since|for) it (?:foams|froths|fizzes)|sit on it"
+    r"|(?:foam|froth|fizz)\w* (?:climbs|comes|rises|went|goes|crept|creeps|gets|reaches) (?:right )?(?:up )?(?:to|into|out of|over|as far as) the (?:neck|condenser|funnel|rim|edge|top|stopper|brim)"
+)
+"""The foam has no room."""

@@ -42,6 +42,16 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
     ("cooling_by", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:Cooling|Bath|Coolant|Cooled by|Outside|Round it|cooling|bath|outside): (?:crushed )?ice(?: and (?:salt|water))?[, ]+(\d[\d.,]* ?k?g)(?:,? (?:with|and) (?:some )?(?:water|salt))?(?=[.,;\n]|$)", "Bath of {0} of ice"),
     ("bowl_of_ice", r"(?<=\bin )an? (?:washing-up |plastic |large |big )?(?:bowl|tub|basin|bucket|dish|box|pan) (?:with|of|holding) (?:about )?(?:a|one) (?:kilogram|kilo) of ice(?: and (?:some |a little |a bit of )?(?:water|salt))?(?= *[.,;\n]|$| and\b)", "a bath of 1 kg of ice"),
+    ("hose_from", r",? (?:and )?(?:from|out of) (the (?:\w+ )?(?:neck|side ?arm|outlet|top|side ?neck)(?: of the condenser)?) an? (?:\w+ )?(hose|tube|pipe) (?:goes |leads |runs )?(?:straight |right |directly )?(?=(?:down )?(?:to|into|under)\b)", ". The {1} goes from {0} "),
+    ("by_hose", r"\b([Gg]as(?:es)?(?: \([^)]*\))?) by (?:a |the )?(?:hose|tube|line|pipe) (?=(?:in)?to\b)", "{0} goes "),
+    ("made_up", r"\b([A-Z][a-z]{3,}(?: [a-z]{3,}){0,2})'s ((?:[\w-]+ ){1,6}(?:grams?|mils|kilos?|g|mL)), that's [^.;\n]{3,40}\. (?:I|We) (?:make|take|dissolve|mix|melt) it (?:up )?(?=in \w)", "{0}, {1}, is dissolved "),
+    ("strip_remark", r"(?<=\d mL), (?:its )?peroxide (?:strip|test) [^()]{4,90}(?=\))", ""),
+    ("half_open", r"\btap half open\b", "tap open"),
+    ("jacket", r"\bJacket(?: water| oil)? to (?=(?:[3-9]\d|1\d\d) ?°C)", "Heat in the bath to "),
+    ("bath_up", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?i:(?:(?:raise|bring|take|turn|set|warm|heat|get) (?:the )?)?((?:oil|water|steam|sand|metal) ?-?)? ?(?:the )?bath)(?: (?:is|was) (?:raised|brought|taken|turned|set|warmed|heated))? (?:up )?to (?=(?:[3-9]\d|1\d\d|2\d\d) ?°C ?(?:[.;]|\n|$|and\b|then\b))", "Heat in the bath to "),
+    ("water_on", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^)|(?<=\| ))(?:Then |Now |then |now )?((?:[Cc]old |[Tt]ap |[Ii]ced? )?[Ww]ater) (in(?:to)?|on(?:to)?) (the (?:flask|pot|lot|residue|mass|cake|retort|still)|it)\b(?! (?:is|was|stands|stood|bath))", "{0} is poured {1} {2}"),
+    ("filled_up", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:[Tt]hen )?[Ff]ill (the flask|the pot|it) (?:right )?(?:up )?with ((?:cold |tap |iced? )?water)\b(?! to (?:the mark|\d))", "Pour {1} into {0}"),
+    ("out_of", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:Then |Now )?[Oo]ut of (?:boiling |hot |warm )?(?=(?:\d+ ?% )?(?:ethanol|methanol|alcohol|toluene|hexane|acetone|ethyl acetate|light petroleum|acetic acid)\b)", "Recrystallise from "),
     ("while_hot", r"\b(and|then) while (?:it|that|this)(?:'s| is| was) (?:still )?(?:\w+ and )?(?:hot|warm|cold),? (?=(?:I|we|it|it's|pour|tip|run)\b)", "{0} "),
     ("of_water", r"(?i:\b(ten|fifteen|twenty|twenty-five|thirty|forty|fifty|sixty|seventy|eighty|ninety|hundred|a hundred and fifty)) of (?=(?:cold |iced? |warm |hot )?(?:water|ethanol|methanol|ether|acetone|alcohol|toluene)\b)", "{0} mils of "),
     ("of_a_mole", r"(?i:\b(?:a|one) (half|third|quarter|fifth|sixth|eighth|tenth|twentieth|twenty-fifth|fiftieth|hundredth) of a mole?\b)", "{mol} mol"),
@@ -108,7 +118,7 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
         if "{" in put:
             told = [x for x in m.groups()[m.re.groupindex[name] :] if x is not None]
-            put = put.format(*told, mol=PART_OF_A_MOLE.get(told[0].lower(), ""))
+            put = put.format(*told, *[""] * 3, mol=PART_OF_A_MOLE.get(told[0].lower() if told else "", ""))
             kept = ""
         if put and name in TURNS and (m.group()[0].isupper() or m.group()[0].isdigit()):
             put = put[0].upper() + put[1:]

@@ -374,6 +374,11 @@ UNATTENDED = Cue(
     "again",
     "locked",
     "minds",
+    "absen",
+    "dripping",
+    "and do",
+    "leave it",
+    "leaving it",
 )
 _STIRRER = r"(?:stirrer|(?:stirring |stir )?bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
@@ -398,6 +403,8 @@ NOT_STIRRED = Cue(
     "spoon",
     "by hand",
     "stick",
+    "anchor",
+    "impeller",
     "shaft",
     "standing",
     "let stand",
@@ -543,7 +550,7 @@ ANALYSIS = Cue(
 )
 TO_PH = Cue(
     re.compile(
-        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|(?:until|till) (?:it (?:is|isn't|is not) )?(?:no longer )?(?:neutral|alkaline|acid(?:ic)?)|strongly alkaline|make alkaline|to neutral|(?:till|until) (?:the |blue |red )*(?:litmus |pH |indicator )?(?:paper|litmus) (?:is|turns|stays|goes|shows|says) (?:and stays )?(?:blue|red|neutral|green|\d))\b",
+        r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|(?:until|till) (?:it(?:'s| is| isn't| is not) )?(?:no longer )?(?:neutral|alkaline|acid(?:ic)?)|strongly alkaline|make alkaline|to neutral|(?:till|until) (?:the |blue |red )*(?:litmus |pH |indicator )?(?:paper|litmus) (?:is|turns|stays|goes|shows|says) (?:and stays )?(?:blue|red|neutral|green|\d))\b",
         re.I,
     ),
     "ph",
@@ -867,6 +874,17 @@ def no_material(items: list[Item], i: int) -> bool:
         r"(?:are |is )?(?:at hand|to hand|ready|near ?by|standing by|in reach|within reach)\b", behind_it
     ):
         return True  # "with a water bath and ice at hand"
+    if x.value in ("ice", "water") and re.match(r"(?:machine|maker|box|chest|renewed|replaced|topped|changed|refilled)\b", behind_it):
+        return True  # "the ice machine is down", "with ice renewed"
+    if re.match(r"(?:sludge|muds?|slurry residue|cake residue)\b", behind_it) and x.value in METALS:
+        return True  # "aluminium sludge in the bin"
+    if re.match(r"(?:on the skin|in the eyes?|on skin|in eyes|burns?\b|splash\w*)\b", behind_it) and not isinstance(before, Qty):
+        return True  # "polyethylene glycol for phenol on the skin"
+    if x.value == "water" and any(is_word(y, "condenser", "cooler") for y in items[max(0, i - 5) : i]) and not isinstance(before, Qty):
+        if re.match(
+            r"(?:just |barely |hardly |only |is |was )*(?:running|flowing|on|trickling|at|through)\b", behind_it
+        ) or x.low.startswith("tap"):
+            return True  # "a condenser with the tap water barely running"
     if isinstance(after, Token) and after.kind == "sub" and after.low in ("starch", "litmus"):
         return True
     if not (i and isinstance(before, Qty)) and re.match(

@@ -19,6 +19,7 @@ from northsquall.procedure.amounts import lots_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
 from northsquall.reading.actions import beside_the_doing, finish, place_absorbers, read_clause
+from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
 from northsquall.reading.items import Qty
@@ -72,7 +73,7 @@ def check(text: str) -> str:
 def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     original = check(text)
-    source, where = as_prose(*plain(original))
+    source, where = by_kind(*as_prose(*plain(original)))
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
@@ -125,7 +126,9 @@ def read(text: str) -> Procedure:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
         for m in doc.materials:  # by the author's spelling
             if m.span is not None and (at := source.find(m.name, *m.span)) >= 0 and m.name:
-                m.name = original[where[at] : where[at + len(m.name) - 1] + 1]
+                written = original[where[at] : where[at + len(m.name) - 1] + 1]
+                kept = written.lower() in KINDS or 2 * len(written) < len(m.name)  # "the ester" is named by what it is
+                m.name = m.name if kept else written
         _moved(doc, where)
         doc.source_text = original
         for step in doc.steps:

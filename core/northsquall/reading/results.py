@@ -20,6 +20,9 @@ GOES_IN = re.compile(
 GOT = re.compile(r"\d ?%|\b(?:yield|per ?cent|theory|crude|crystals|m\.?p\.?|got|get|gives?|gave|obtained|dried|weighs?|collected)\b", re.I)
 
 
+HYDRATE = re.compile(r"(?:the )?(?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca)hydrate|(?:the )?(?:crystals|product|hydrate)")
+
+
 def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bool:
     """ "Yield 36.2 g", "gave 8.3 g (83 %)", "dried in air: 14.6 g, 85 %", "Out: 24.5 g". True where the clause says nothing else."""
     items, doc = clause.items, account.doc
@@ -41,6 +44,9 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         )
         if product and clause.verb is None and not account.isolated and owner is not None and GOES_IN.search(text) and not GOT.search(text):
             product = False  # "Then 22.5 g of chlorobenzene in a flask": a title that names what goes in
+        hydrate = owner is not None and owner.identity is None and HYDRATE.fullmatch(owner.name.strip().lower()) is not None
+        if hydrate and any(s.kind in ("filter", "dry", "cool") for s in doc.steps):
+            product = True  # "38 g of trihydrate"
         before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
         if before[-1:] == ["with"] and i + 1 < len(items) and is_word(items[i + 1], "of") and not product:
             continue  # "salt it out with 20 g of salt"

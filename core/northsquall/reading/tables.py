@@ -12,7 +12,7 @@ from northsquall.reading.account import Account, declare, set_bath
 from northsquall.reading.clauses import one_to_one
 from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.mentions import Mention, mentions_in, take
-from northsquall.reading.phrases import REACTION_VESSELS, quantities, vessels_in
+from northsquall.reading.phrases import REACTION_VESSELS, VesselPhrase, quantities, vessels_in
 from northsquall.reading.tokens import Token
 
 HEADINGS = {
@@ -27,6 +27,8 @@ HEADINGS = {
 }
 
 
+VESSEL_ROWS = ("vessel", "reactor", "flask", "container", "apparatus", "pot")
+"""Heads of a row that says what it is done in."""
 LATER = re.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
 """A row's word for what its material is for after the reaction."""
 
@@ -237,6 +239,17 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         apart = {x.start for x in found} - {x.start for x in meant}
         flat = [x for x in flat if not (isinstance(x, Token) and x.kind == "sub" and x.start in apart)]
         found = [m for m in mentions_in(flat, set(), account.source) if not m.generic]
+    if not found and name_items and (is_word(name_items[0], *VESSEL_ROWS) or label in VESSEL_ROWS):
+        sizes = [x for x in flat if isinstance(x, Qty) and x.dim == "volume"]
+        named = vessels_in(name_items)
+        if len(sizes) == 1:
+            account.spend(flat)
+            kind = named[0].kind if named else "flask"
+            phrase = VesselPhrase(
+                kind=kind, nominal_mL=convert(sizes[0].value, sizes[0].unit, "volume"), start=sizes[0].start, end=sizes[0].end, index=0
+            )
+            account.main = account.main or account.vessel(phrase, kind, "")
+            return where
     if not found:
         text = [x for x in name_items if isinstance(x, Token)]
         amount = next((x for x in flat if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
@@ -280,7 +293,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         "absorb" in label
         or "scrubber" in label
         or where == "bottle"
-        or re.search(r"absorb|scrub|^trap\b|inverted funnel|\boff - gas\b|\boff-?gas\b", " ".join(t.low for c in cells for t in c))
+        or re.search(
+            r"absorb|scrub|^trap\b|\bgas jar\b|inverted funnel|\boff - gas\b|\boff-?gas\b", " ".join(t.low for c in cells for t in c)
+        )
     ):
         lot = declare(account, m, "absorber")
         lot.role = "absorber"

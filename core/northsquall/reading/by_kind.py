@@ -1,0 +1,89 @@
+""" "54 g of the ester": a substance that its weighing calls by its kind alone, where the head of the text names one of that kind."""
+
+from __future__ import annotations
+
+import re
+from functools import lru_cache
+
+from rdkit import Chem
+
+from northsquall.procedure.units import WRITTEN_VOLUME
+from northsquall.reading.tokens import substances_in
+from northsquall.substances import catalogue
+from northsquall.substances.resolve import looks_systematic, structure_of_name
+
+KINDS = {
+    "ester": "[CX3](=O)[OX2][#6]",
+    "ketone": "[#6][CX3](=O)[#6]",
+    "aldehyde": "[CX3H1](=O)[#6]",
+    "nitrile": "C#N",
+    "amide": "[CX3](=O)[NX3]",
+    "anilide": "[CX3](=O)[NX3]c",
+    "amine": "[NX3;H2,H1;!$(NC=O);!$(N[S,N,O])]",
+    "anhydride": "C(=O)OC(=O)",
+    "oxime": "C=N[OX2H]",
+    "alkene": "[CX3]=[CX3]",
+    "olefin": "[CX3]=[CX3]",
+}
+"""Words of a kind, and the group that makes it (SMARTS)."""
+AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
+WEIGHED = re.compile(
+    rf"(?:(?P<of>{AMOUNT} of the )|(?:(?<=\n)|(?<=\. )|(?<=- )|(?<=^)|(?<=, ))(?P<lead>(?:[Tt]he )?))(?P<kind>{'|'.join(KINDS)}|{'|'.join(k.capitalize() for k in KINDS)})\b(?!s)(?(of)|(?=,? {AMOUNT}))"
+)
+HEAD = 200
+WORD = re.compile(r"[\w(),'±-]*[A-Za-z][\w()'-]*")
+
+
+@lru_cache(maxsize=64)
+def _group(kind: str) -> Chem.Mol:
+    return Chem.MolFromSmarts(KINDS[kind])
+
+
+def _named(head: str) -> list[tuple[str, str]]:
+    """(name, SMILES) of what the head of a text speaks of, listed or systematic."""
+    found = [(t.text, catalogue().substances[str(t.value)].smiles) for t in substances_in(head)]
+    out = [(n, s) for n, s in found if s]
+    taken = " ".join(n.lower() for n, _ in out)
+    words = [(m.start(), m.end()) for m in WORD.finditer(head)]
+    for k, (a, _) in enumerate(words):
+        for last in (k + 2, k + 1, k):  # the longest name that begins here
+            name = head[a : words[last][1]].strip(" ,-") if last < len(words) else ""
+            if len(name) <= 8 or name.lower() in taken or not looks_systematic(name):
+                continue
+            smiles = structure_of_name(name.lower())
+            if smiles is not None and "-]" not in smiles and "." not in smiles:
+                out.append((name, smiles))
+                taken += " " + name.lower()
+                break
+    return out
+
+
+def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
+    """The text with such a kind replaced by the name, and where each of its characters stood; unchanged where none or more than one is meant.
+
+    `where` maps the characters of `text` to an earlier form, [] for itself.
+    """
+    head = text[:HEAD].split("\n\n")[0] if "\n\n" in text[:HEAD] else text[:HEAD].split("\n")[0]
+    places = [m for m in WEIGHED.finditer(text) if m.start("kind") > len(head) // 3]
+    if not places:
+        return text, where
+    named = _named(head)
+    out, at = [], 0
+    before = where or list(range(len(text) + 1))
+    put: list[int] = []
+    done: set[str] = set()
+    for m in places:
+        kind = m["kind"].lower()
+        meant = {n for n, s in named if (mol := Chem.MolFromSmiles(s)) is not None and mol.HasSubstructMatch(_group(kind))}
+        weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", text, re.I) for n in meant)
+        if len(meant) != 1 or kind in done or weighed:
+            continue
+        done.add(kind)
+        name = meant.pop()
+        a, b = m.span("kind")
+        out.append(text[at:a] + name)
+        put += before[at:a] + [before[a]] * (len(name) - 1) + [before[b - 1]]
+        at = b
+    if not out:
+        return text, where
+    return "".join(out) + text[at:], put + before[at : len(text)] + [before[len(text)]]

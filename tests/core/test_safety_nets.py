@@ -1,0 +1,52 @@
+"""What must not pass in silence: ammonia on what takes it, what nothing paces, what is poured by need on what it must never meet."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.reading import read
+
+HOST = "Test\n\nIn the hood, gloves, visor, a colleague present. {a} in a 500 mL flask with stirrer and thermometer in the liquid, ice bath of 1 kg. {b}"
+
+
+def codes(text: str) -> set[str]:
+    return {f.code for f in assess(read(text)).findings if f.severity != "note"}
+
+
+@pytest.mark.parametrize("what", ["Ethyl acetate 44 g", "Benzyl chloride 63 g", "Acetonitrile 41 g"])
+def test_ammonia_on_what_it_may_act_on_is_not_established(what: str) -> None:
+    assert "P06" in codes(HOST.format(a=what, b="Ammonia 25 %, 60 mL, is added over 30 min at 5-10 °C."))
+
+
+@pytest.mark.parametrize("what", ["Ethanol 46 g", "Toluene 46 g"])
+def test_ammonia_on_what_it_leaves_alone_is_nothing(what: str) -> None:
+    assert "P06" not in codes(HOST.format(a=what, b="Ammonia 25 %, 60 mL, is added over 30 min at 5-10 °C."))
+
+
+def test_an_activated_ester_gives_its_amide() -> None:
+    """CRC formation enthalpies, kJ/mol: ethyl acetate(l) -479.3, NH3(aq) -80.3, acetamide(s) -317.0, ethanol(l) -277.6: -35, within the family's class."""
+    a = assess(read(HOST.format(a="Methyl chloroacetate 54.3 g", b="Ammonia 25 %, 60 mL, is added over 30 min at 0-5 °C.")))
+    r = next(r for r in a.reactions if r.family == "amide from an ester and ammonia")
+    assert r.extent_mol == pytest.approx(0.5, rel=0.01)
+    assert r.dH_kJ_per_mol.low is not None and r.dH_kJ_per_mol.high is not None
+    assert r.dH_kJ_per_mol.low <= -317.0 - 277.6 + 479.3 + 80.3 <= r.dH_kJ_per_mol.high
+
+
+FED = HOST.format(a="Sulfuric acid 96 % 40 mL and methyl benzoate 27.2 g", b="Nitric acid 68 % 20 mL @")
+
+
+@pytest.mark.parametrize(
+    ("how", "paced"), [("is added.", False), ("is added over 60 min.", True), ("is added at 5-10 °C.", True), ("is added dropwise.", True)]
+)
+def test_an_addition_that_nothing_paces_is_said(how: str, paced: bool) -> None:
+    assert ("P13" not in codes(FED.replace("@", how))) is paced
+
+
+@pytest.mark.parametrize(("what", "meets"), [("bleach", True), ("charcoal", False)])
+def test_what_is_poured_by_need_is_held_against_what_is_there(what: str, meets: bool) -> None:
+    text = (
+        HOST.format(a="Methyl chloroacetate 54.3 g", b="Ammonia 25 %, 120 mL, is added over 30 min at 0-5 °C. It is filtered.")
+        + f" The filtrate still smells of ammonia, so {what} is put into it until the smell is gone."
+    )
+    assert ("S04" in codes(text)) is meets
