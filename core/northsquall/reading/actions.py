@@ -1455,8 +1455,13 @@ POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:
 
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
-    if lex.GAS_FED.search(r.text) and any(
-        m.identity in lex.FED_GASES and (m.moles is not None or (m.amount is not None and m.amount.dim == "mass")) for m in r.mentions
+    caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
+    if (
+        not caught
+        and lex.GAS_FED.search(r.text)
+        and any(
+            m.identity in lex.FED_GASES and (m.moles is not None or (m.amount is not None and m.amount.dim == "mass")) for m in r.mentions
+        )
     ):
         return False  # "sulfur dioxide (64 g) from a cylinder was passed in through an empty bottle"
     found = None

@@ -27,9 +27,24 @@ KINDS = {
 }
 """Words of a kind, and the group that makes it (SMARTS)."""
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
-WEIGHED = re.compile(
-    rf"(?:(?P<of>{AMOUNT} of the )|(?:(?<=\n)|(?<=\. )|(?<=- )|(?<=^)|(?<=, ))(?P<lead>(?:[Tt]he )?))(?P<kind>{'|'.join(KINDS)}|{'|'.join(k.capitalize() for k in KINDS)})\b(?!s)(?(of)|(?=,? {AMOUNT}))"
-)
+KIND = re.compile(rf"\b(?:{'|'.join(KINDS)})\b", re.I)
+AHEAD = re.compile(rf"{AMOUNT} of the $")
+LEADS = re.compile(r"(?:^|\n|\. |- |, )(?:[Tt]he )?$")
+BEHIND = re.compile(rf",? {AMOUNT}")
+REACH = 60
+"""Characters before a kind in which its amount stands."""
+
+
+def _weighed(text: str) -> list[tuple[int, int]]:
+    """Where a kind stands with an amount: "54 g of the ester", "Ester 16.4 g" at the head of a phrase."""
+    out = []
+    for m in KIND.finditer(text):
+        before = text[max(0, m.start() - REACH) : m.start()]
+        if AHEAD.search(before) or (LEADS.search(before) and BEHIND.match(text, m.end())):
+            out.append(m.span())
+    return out
+
+
 HEAD = 200
 WORD = re.compile(r"[\w(),'±-]*[A-Za-z][\w()'-]*")
 
@@ -64,7 +79,7 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     `where` maps the characters of `text` to an earlier form, [] for itself.
     """
     head = text[:HEAD].split("\n\n")[0] if "\n\n" in text[:HEAD] else text[:HEAD].split("\n")[0]
-    places = [m for m in WEIGHED.finditer(text) if m.start("kind") > len(head) // 3]
+    places = [(a, b) for a, b in _weighed(text) if a > len(head) // 3]
     if not places:
         return text, where
     named = _named(head)
@@ -72,15 +87,14 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     before = where or list(range(len(text) + 1))
     put: list[int] = []
     done: set[str] = set()
-    for m in places:
-        kind = m["kind"].lower()
+    for a, b in places:
+        kind = text[a:b].lower()
         meant = {n for n, s in named if (mol := Chem.MolFromSmiles(s)) is not None and mol.HasSubstructMatch(_group(kind))}
         weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", text, re.I) for n in meant)
         if len(meant) != 1 or kind in done or weighed:
             continue
         done.add(kind)
         name = meant.pop()
-        a, b = m.span("kind")
         out.append(text[at:a] + name)
         put += before[at:a] + [before[a]] * (len(name) - 1) + [before[b - 1]]
         at = b

@@ -196,7 +196,13 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         or len(line) > 140
         or (line.startswith("|") and not boxed)
         or listed
-        or (any(t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in head) and any(t.kind == "unit" for t in head))
+        or (
+            any(
+                t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO and not (k and head[k - 1].low in ("a", "an", "the"))
+                for k, t in enumerate(head)
+            )
+            and any(t.kind == "unit" for t in head)
+        )
     ):
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
