@@ -50,3 +50,18 @@ def test_what_is_poured_by_need_is_held_against_what_is_there(what: str, meets: 
         + f" The filtrate still smells of ammonia, so {what} is put into it until the smell is gone."
     )
     assert ("S04" in codes(text)) is meets
+
+
+@pytest.mark.parametrize(("amine", "grams"), [("Aniline", 9.3), ("4-Chloroaniline", 12.8), ("p-Toluidine", 10.7), ("4-Nitroaniline", 13.8)])
+def test_a_diazonium_solution_that_stands_is_seen_however_its_structure_is_written(amine: str, grams: float) -> None:
+    text = HOST.format(
+        a=f"{amine} {grams} g, water 60 mL and 37 % hydrochloric acid 25 mL",
+        b="Sodium nitrite 7.0 g in 20 mL of water is added over 30 min at 0-5 °C. After another ten minutes of stirring the solution is left in the flask over the lunch hour. Then potassium iodide 16.6 g in 20 mL of water is added over 20 min.",
+    )
+    assert "S01" in codes(text)
+
+
+@pytest.mark.parametrize("shut", [True, False])
+def test_a_flask_without_a_size_that_is_shut_on_a_slow_gas_is_seen(shut: bool) -> None:
+    text = f"Reduction\n\nBenzophenone 18.2 g in 100 mL of methanol in a flask. Borohydride, some, is added over 30 min at 10-20 °C. {'The stopper is put in and it is left for an hour.' if shut else 'It is left open for an hour.'} Then hydrochloric acid to pH 4."
+    assert ("G02" in codes(text)) is shut

@@ -40,6 +40,11 @@ GAS_ORGANICS = frozenset({"C", "CC", "C=C", "C#C", "CCC", "C=CC", "CCl", "CBr", 
 
 
 @cache
+def is_diazonium(root: str) -> bool:
+    """Whether a component is a diazonium salt, in whichever way its SMILES is written."""
+    return "[N+]#N" in root or "N#[N+]" in root
+
+
 def is_organic(root: str) -> bool:
     """Whether a component is a structure (SMILES) and not a listed one."""
     return root not in roots()

@@ -10,7 +10,7 @@ from typing import Protocol
 
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
-from northsquall.chemistry.roots import charge_of, is_organic, roots
+from northsquall.chemistry.roots import charge_of, is_diazonium, is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
 from northsquall.heat.boiling import at_one_bar
 from northsquall.procedure import Procedure, Step, Vessel
@@ -523,7 +523,7 @@ class _Walker:
 
         goes_on = step.keep == "solid" and not any(is_organic(r) for r in solid.roots)  # what else would be on the filter
         if "diazo" in step.text.lower() or goes_on:  # an isolated diazonium salt, with its counter-ion
-            for root in [r for r in liquid.roots if "[N+]#N" in r or "N#[N+]" in r]:
+            for root in [r for r in liquid.roots if is_diazonium(r)]:
                 n = liquid.roots.pop(root)
                 solid.roots[root] = solid.roots.get(root, 0.0) + n
                 ion = max(

@@ -184,6 +184,7 @@ def shut_in(c: Context) -> Iterator[Finding]:
             )
             if (
                 x.unknown
+                or _slow_gas(c, x.vessel, k.step)
                 or lasting
                 or alive
                 or plenty

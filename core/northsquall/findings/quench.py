@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
-from northsquall.chemistry.roots import is_organic
+from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.sentences import sentence_of
@@ -566,7 +566,7 @@ def isolated(c: Context) -> Iterator[Finding]:
             ]
             if not found or re.search(r"\bnever\b[^.;\n]{0,40}\b(?:filter|dry|isolat)", text, re.I):
                 continue
-            if "[N+]" in r and "#N" in r and step.kind == "distil" and step.into == "receiver" and entries[-1].conditions.T_high > 60:
+            if is_diazonium(r) and step.kind == "distil" and step.into == "receiver" and entries[-1].conditions.T_high > 60:
                 continue  # it is gone by then
             yield finding(
                 "Q10", "stop", f"{catalogue().label(r)} is {'filtered off' if step.kind == 'filter' else 'dried' if step.kind == 'dry' else 'concentrated'}: {found[0].name}, {found[0].kJ[0]:.0f}–{found[0].kJ[1]:.0f} kJ/mol on decomposition.", step=step, limit="in solution, cold, used at once",
@@ -720,11 +720,11 @@ def _solvent_by_name(c: Context, step: Step, m: re.Match[str]) -> Finding | None
 def diazonium_stands(c: Context) -> Iterator[Finding]:
     """S01: a diazonium solution that stands, or is not kept cold, before it is used."""
     text = c.procedure.source_text
-    made = next((e for e in c.walk.entries if any("[N+]#N" in r for r, n in e.after.items() if n > 1e-3)), None)
+    made = next((e for e in c.walk.entries if any(is_diazonium(r) for r, n in e.after.items() if n > 1e-3)), None)
     if made is None:
         return
     first = c.step(made.step)
-    holds = [e.step for e in c.walk.entries if any("[N+]#N" in r and n > 1e-3 for x in (e.mixed, *e.before) for r, n in x.items())]
+    holds = [e.step for e in c.walk.entries if any(is_diazonium(r) and n > 1e-3 for x in (e.mixed, *e.before) for r, n in x.items())]
     used = c.step(max(holds, default=made.step))
     if first is None:
         return

@@ -94,6 +94,7 @@ def closed_vessels(
                 low, best, high = gases.get(r.gas, (0.0, 0.0, 0.0))
                 gases[r.gas] = (low + r.mol[0], best + r.mol[1], high + r.mol[2])
         entries = [e for w in trials for e in w.entries if e.vessel == vessel and e.step >= c.step]
+        gases = {g: n for g, n in gases.items() if n[2] > 0.0}  # a release without an amount is no release of nothing
         unknown = sorted({g for e in entries for g, n in e.gas.items() if n > 1e-6 and g not in gases and (last is None or e.step <= last)})
         T = max(
             [

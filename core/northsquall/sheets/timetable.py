@@ -7,6 +7,7 @@ from datetime import datetime, time, timedelta
 import numpy as np
 
 from northsquall.assessment import DayPlan, PlanRow, QuenchLine, Refill, Rest, Schedule
+from northsquall.chemistry.roots import is_diazonium
 from northsquall.dynamics.schedule import Timed, begins_min, lay_out
 from northsquall.findings.base import Context
 from northsquall.procedure import Procedure, Step
@@ -124,7 +125,7 @@ def rests(c: Context) -> list[Rest]:
             for e in (last.events if last else [])
             if e.latent is not None and e.could > 1e-4 and e.reaction.family.record.get("kind") in NOT_A_REST
         ]
-        held = [r for r, n in (last.after.items() if last else []) if n > 1e-4 and ("[N+]#N" in r or "Mg" in r)]
+        held = [r for r, n in (last.after.items() if last else []) if n > 1e-4 and (is_diazonium(r) or "Mg" in r)]
         going = any(r.step > s.n and r.vessel == s.vessel and r.role == "wanted" for r in c.reactions)
         gas = last is not None and last.step == s.n and sum(last.gas.values()) > 1e-3 and s.kind not in ("filter", "dry")
         t = next((t for t in c.timed if t.step.n == s.n), None)
