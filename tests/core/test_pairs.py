@@ -19,7 +19,7 @@ EXAMPLES: dict[str, str | dict[str, float]] = {
     "thiosulfate": "sodium thiosulfate", "dithionite": "sodium dithionite", "ammonium": "ammonia", "amine": "aniline", "amide-solvent": "N,N-dimethylformamide", "urea": "urea", "dmso": "dimethyl sulfoxide",
     "alcohol": "ethanol", "light-alcohol": "methanol", "glycerol": "glycerol", "ketone": "butanone", "aldehyde": "acetaldehyde", "acetone": "acetone", "ether": "diethyl ether", "thiol": {"CCS": 1.0},
     "anhydride": "acetic anhydride", "acetic-acid": "acetic acid", "formic-acid": "formic acid", "acyl-chloride": "acetyl chloride", "sulfonyl-chloride": "p-toluenesulfonyl chloride",
-    "thionyl": "thionyl chloride", "sulfuryl": "sulfuryl chloride", "phosphorus-chloride": "phosphorus trichloride", "phosphoryl": "phosphoryl chloride", "chlorosulfonic": "chlorosulfonic acid", "lewis-chloride": "aluminium chloride",
+    "thionyl": "thionyl chloride", "sulfuryl": "sulfuryl chloride", "periodate": "periodic acid", "phosphorus-chloride": "phosphorus trichloride", "phosphoryl": "phosphoryl chloride", "chlorosulfonic": "chlorosulfonic acid", "lewis-chloride": "aluminium chloride",
     "water": "water", "alkali-metal": "sodium", "light-metal": "magnesium", "ionic-hydride": "sodium hydride", "aluminium-hydride": "lithium aluminium hydride", "borohydride": "sodium borohydride",
     "organometal": {"C[Mg]Br": 1.0}, "halocarbon": "dichloromethane", "chloroform": "chloroform", "dcm": "dichloromethane", "strong-base": "sodium hydroxide", "nitroalkane": "nitromethane",
     "nitroarene": "nitrobenzene", "diazonium": {"N#[N+]c1ccccc1": 1.0, "Cl-": 1.0}, "hydrazine": {"N2H4": 1.0}, "copper-silver": "copper", "lead-copper-salt": "copper(II) sulfate", "transition-salt": "iron(II) sulfate",

@@ -65,3 +65,35 @@ def test_a_diazonium_solution_that_stands_is_seen_however_its_structure_is_writt
 def test_a_flask_without_a_size_that_is_shut_on_a_slow_gas_is_seen(shut: bool) -> None:
     text = f"Reduction\n\nBenzophenone 18.2 g in 100 mL of methanol in a flask. Borohydride, some, is added over 30 min at 10-20 °C. {'The stopper is put in and it is left for an hour.' if shut else 'It is left open for an hour.'} Then hydrochloric acid to pH 4."
     assert ("G02" in codes(text)) is shut
+
+
+@pytest.mark.parametrize(
+    ("there", "brought"),
+    [
+        ("1-Bromobutane 13.7 g in 100 mL of DMF", "Sodium nitrite 10 g in 50 mL of water"),
+        ("Maleic anhydride 9.8 g in 100 mL of toluene", "Furan 6.8 g"),
+        ("Glycerol 9.2 g in 100 mL of water", "Periodic acid 23 g in 50 mL of water"),
+        ("Chloral hydrate 16.5 g in 100 mL of water", "Sodium hydroxide 8 g in 50 mL of water"),
+        ("1-Bromobutane 13.7 g in 100 mL of water", "Sodium hydroxide 8 g in 50 mL of water"),
+        ("Nitrobenzene 12.3 g in 100 mL of water", "Sodium sulfide 12 g in 50 mL of water"),
+        ("Styrene oxide 12 g in 100 mL of toluene", "Piperidine 8.5 g"),
+        ("Phenyl isocyanate 12 g in 100 mL of toluene", "Ethanol 10 g"),
+    ],
+)
+def test_what_is_known_to_react_does_not_pass_without_a_reaction(there: str, brought: str) -> None:
+    """Textbook reactions: each either has its family here, or its mixture is asked about."""
+    a = assess(read(HOST.format(a=there, b=f"{brought} is added over 30 min at 10-20 °C.")))
+    real = [r for r in a.reactions if not r.family.startswith(("dissolving", "dilution", "melting")) and r.extent_mol != 0.0]
+    assert real or any(f.code == "P06" for f in a.findings)
+
+
+@pytest.mark.parametrize(
+    ("there", "brought"),
+    [
+        ("Toluene 50 g", "Sodium nitrite 10 g in 50 mL of water"),
+        ("Ethanol 50 g", "Sodium sulfide 12 g in 50 mL of water"),
+        ("Anisole 11 g in 50 mL of water", "Sodium hydroxide 8 g in 50 mL of water"),
+    ],
+)
+def test_what_leaves_each_other_alone_is_not_asked_about(there: str, brought: str) -> None:
+    assert "P06" not in codes(HOST.format(a=there, b=f"{brought} is added over 30 min at 10-20 °C."))

@@ -79,3 +79,11 @@ def test_a_bath_that_is_raised_warms_what_is_held_and_not_the_charge(words: str,
 def test_water_without_an_amount_is_not_left_out(words: str) -> None:
     p = read(f"Chlorophenol\n\nSulfuryl chloride 30 g and phenol 9.4 g in a 250 mL flask. 2 h at 40 °C. {words}")
     assert [(m.identity, m.amount) for m in p.materials][-1] == ("water", None)
+
+
+@pytest.mark.parametrize(
+    "words", ["Ethyl acrylate 0.1 mol", "Ethyl acrylate, 0.1 mol,", "0.1 mol of ethyl acrylate", "Ethyl acrylate (0.1 mol)"]
+)
+def test_a_name_in_no_catalogue_is_kept_with_its_moles_alone(words: str) -> None:
+    p = read(f"Test\n\n{words} and 100 mL of toluene in a 500 mL flask.")
+    assert [m.stated_mol.value for m in p.materials if m.name.lower() == "ethyl acrylate" and m.stated_mol is not None] == [0.1]

@@ -20,7 +20,7 @@ from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
 
 NET = {
-    "oxidiser": {"nitric-acid", "permanganate", "chromate", "peroxide", "hypochlorite", "chlorate", "perchloric", "bromine", "chlorine", "persulfate", "organic-peroxide"},
+    "oxidiser": {"nitric-acid", "permanganate", "chromate", "peroxide", "hypochlorite", "chlorate", "perchloric", "bromine", "chlorine", "persulfate", "organic-peroxide", "periodate"},
     "reducible": {"alcohol", "aldehyde", "thiol", "sulfide", "sulfite", "thiosulfate", "hydrazine", "borohydride", "light-metal", "zinc", "alkali-metal", "formic-acid", "acetone"},
     "water-reactive": {"acyl-chloride", "thionyl", "phosphorus-chloride", "phosphoryl", "chlorosulfonic", "lewis-chloride", "ionic-hydride", "aluminium-hydride", "alkali-metal", "organometal"},
     "protic": {"water", "alcohol"},
@@ -182,19 +182,38 @@ def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
 BY_DROPS = re.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
 
 
-ACTING = NET["oxidiser"] | NET["reducible"] | NET["water-reactive"] | {"azide", "cyanide", "ammonium"}
+ACTING = (
+    NET["oxidiser"]
+    | NET["reducible"]
+    | NET["water-reactive"]
+    | {"azide", "cyanide", "ammonium", "nitrous", "sulfide", "strong-base", "sulfuric-conc"}
+)
 SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
-FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[np]|=|#")
+FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
 """In a structure: something that can react at the bench."""
 
 
-TAKES_AMMONIA = ("[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "[CX4][Cl,Br,I]", "C1OC1", "C#N", "C=CC=O")
-"""Groups on which ammonia acts (common practice, no source)."""
+_ALKYL = ("[CX4][Cl,Br,I]", "[CX4]OS(=O)(=O)", "C1OC1")
+TAKEN_BY = {
+    "ammonium": (*_ALKYL, "[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "C#N", "C=CC=O", "N=C=O"),
+    "nitrous": _ALKYL,
+    "sulfide": (*_ALKYL, "[N+](=O)[O-]", "C=CC=O"),
+    "sulfuric-conc": (
+        "[CX3;!$(C=O)]=[CX3;!$(C=O)]",
+        "o1cccc1",
+        "c[CX4;H2,H1][OX2H]",
+        "[CX4;H0]([#6])([#6])([#6])[OX2H]",
+        "C1OC1",
+        "[CX3H1]=O",
+    ),
+    "strong-base": (*_ALKYL, "[CX4](Cl)(Cl)Cl", "C=C=O", "N=C=O"),
+}
+"""Groups on which ammonia, nitrite, sulfide and caustic act: where they meet, and no reaction is named, something is missing (common practice, no source)."""
 
 
-def _takes_ammonia(x: Lot) -> bool:
-    return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in TAKES_AMMONIA)
+def _takes(x: Lot, groups: tuple[str, ...]) -> bool:
+    return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in groups)
 
 
 @rule("P06")
@@ -218,10 +237,11 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
         here = [x for x in organic if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r))]
         held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
         free = [x for x in here if x.substance and not set(x.substance.parts) & used]
-        if "ammonium" in held and not (
-            entry.mixed.get("NH3", 0.0) > max(entry.mixed.get("H+", 0.0), 0.0) and any(_takes_ammonia(x) for x in free)
-        ):
-            del held["ammonium"]
+        alkaline = entry.mixed.get("H+", 0.0) < 0.0
+        there = {"ammonium": entry.mixed.get("NH3", 0.0) > max(entry.mixed.get("H+", 0.0), 0.0), "strong-base": alkaline}
+        for k in TAKEN_BY.keys() & held.keys():
+            if not there.get(k, True) or not any(_takes(x, TAKEN_BY[k]) for x in free):
+                del held[k]
         others = [k for k, v in held.items() if not any(v <= set(x.substance.parts) for x in free if x.substance)]
         if (entry.step, entry.vessel) in settled or not free or len({x.label for x in free}) + len(others) < 2:
             continue

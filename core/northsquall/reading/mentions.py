@@ -897,9 +897,11 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
     """A name that is in no catalogue beside a mass or volume: "5 g of X", "X (5 g, …)"."""
     out = []
     for i, x in enumerate(items):
-        if not isinstance(x, Qty) or x.dim not in AMOUNTS or x.start in busy or i in skip:
+        if not isinstance(x, Qty) or x.dim not in (*AMOUNTS, "moles") or x.start in busy or i in skip:
             continue
         found = _unknown(items, i)
+        if x.dim == "moles" and found is not None and not _by_its_form(items, found[1]):
+            found = None  # "0.4 mol of the gas"
         if found is None or text_of(items[found[1]]).lower() in OF_FORM:
             continue
         a, b = found
@@ -950,14 +952,16 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
     """ "Methyl cyclohexanecarboxylate 7.1 g (0.050 mol)": a name that is in no catalogue before its amount, where nothing else claims it."""
     out: list[Mention] = []
     for i, x in enumerate(items):
-        if not (isinstance(x, Qty) and x.dim in AMOUNTS) or x.start in busy or i in skip or i == 0 or _belongs_right(items, i):
+        if not (isinstance(x, Qty) and x.dim in (*AMOUNTS, "moles")) or x.start in busy or i in skip or i == 0 or _belongs_right(items, i):
             continue
         k = i - 1
+        if x.dim == "moles" and isinstance(at(items, k), Qty):
+            continue  # beside its mass
         if is_word(items[k], ",", ":") and k:
             k -= 1
         last = items[k]
         if (
-            not (isinstance(last, Token) and last.kind == "word" and (_by_its_form(items, k) or _opens(items, k, i)))
+            not (isinstance(last, Token) and last.kind == "word" and (_by_its_form(items, k) or (x.dim != "moles" and _opens(items, k, i))))
             or last.low in lex.NOT_A_NAME
             or last.low in lex.VERB_OF
         ):
