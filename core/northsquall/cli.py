@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import json
 import sys
 from pathlib import Path
@@ -48,6 +49,8 @@ def assess_command(arguments: list[str]) -> int:
     parser.add_argument("--scale", type=float, default=1.0, metavar="N", help="all charges times N")
     parser.add_argument("--laboratory", metavar="FILE", help="the laboratory's own rules (JSON)")
     args = parser.parse_args(arguments)
+    # A process that lives two seconds: the collector would only walk over the modules being loaded.
+    gc.set_threshold(100_000, 20, 20)
     from northsquall.assess import assess
     from northsquall.procedure import Laboratory
     from northsquall.reading import ReadError
