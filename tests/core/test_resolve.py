@@ -139,3 +139,29 @@ def test_a_salt_that_is_not_listed_is_no_metal() -> None:
     p = read("Salt\n\nA 250 mL beaker. Sodium stannate 20 g and sodium tetrafluoroborate 11 g in 50 mL of water. 3 g of copper is put in.")
     assert [m.identity for m in p.materials] == [None, "sodium tetrafluoroborate", "water", "copper"]
     assert "S04" not in {f.code for f in assess(p).findings}
+
+
+@pytest.mark.parametrize("made", ["semicarbazone", "phenylhydrazone", "hydrobromide", "sulfoxide"])
+def test_what_was_made_from_a_substance_is_not_the_substance(made: str) -> None:
+    """ "Aniline hydrobromide" is another substance than aniline, with another mass and heat (naming practice, from memory)."""
+    p = read(f"Trial\n\nA 250 mL flask. Camphor {made} (4 g) and 3 g of camphor in 60 mL of toluene.")
+    assert [(m.name.lower(), m.identity) for m in p.materials] == [
+        (f"camphor {made}", None),
+        ("camphor", "camphor"),
+        ("toluene", "toluene"),
+    ]
+
+
+@pytest.mark.parametrize(
+    "line", ["{} 4 g in 60 mL of toluene.", "4 g of {} in 60 mL of toluene.", "{} (4 g) and 60 mL of toluene are put in."]
+)
+@pytest.mark.parametrize(
+    "name", ["kolavic acid", "kolavic ester", "kolavane amide", "kolavone oxime", "kolavone ketone", "camphor oxime", "kolavyl chloride"]
+)
+def test_a_name_in_no_catalogue_is_kept_with_its_amount(name: str, line: str) -> None:
+    """What a class word ends stands for itself when nothing of the class was named before: never dropped (invented names)."""
+    p = read("Trial\n\nA 250 mL flask. " + line.format(name))
+    assert [(m.name.lower(), m.identity, m.amount and m.amount.value) for m in p.materials] == [
+        (name, None, 4.0),
+        ("toluene", "toluene", 60.0),
+    ]

@@ -1014,7 +1014,10 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
         while (
             k < len(items)
             and k < j + 5
-            and _name_part(items[k])
+            and (
+                _name_part(items[k])
+                or (k > j and text_of(items[k]).lower() in lex.GENERIC and OF_ITS_OWN.fullmatch(text_of(items[k - 1]).lower()))
+            )
             and not (text_of(items[k]) == "," and k + 1 < len(items) and items[k + 1].start > items[k].end)
         ):
             k += 1
@@ -1110,10 +1113,23 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             if x.low in OF_FORM and is_word(left, "of") and isinstance(whole, Qty) and whole.dim in AMOUNTS and whole.start not in busy:
                 take(m, whole)  # "twenty grams of foil"
                 m.first, m.start = i - 2, whole.start
+            if (
+                m.measured
+                and isinstance(left, Token)
+                and left.kind == "word"
+                and (OF_ITS_OWN.fullmatch(left.low) or catalogue().find(left.low))
+            ):
+                m.name, m.generic = f"{left.text} {x.text}", ""  # "quinaldic acid 4 g": no acid named before
+                m.start, m.first = min(m.start, left.start), min(m.first, i - 1)
             out.append(m)
     return out
 
 
+OF_ITS_OWN = re.compile(
+    r"(?!organic|inorganic|acidic|basic|mineral|metallic|ionic|caustic|plastic|(?:aro|ali|alipha|auto)matic|aliphatic|exothermic|cyclic|toxic|weak|done|none|gone|alone|fine|line|machine|routine)"
+    r"[a-z]{4,}(?:ic|yl|ane|ene|yne|one|ine|ole|oxime)"
+)
+"""Before a noun that else stands for a material named before: the two are a name of their own, that of no substance listed."""
 HAS_FORMED = re.compile(r"(?:[oi]nium|white|yellow|orange|red|purple|brown|moist|damp)$")
 """Before a "salt" that has formed and is no charge."""
 OF_FORM = ("foil", "pellets", "powder", "salt", "metal", "pieces")

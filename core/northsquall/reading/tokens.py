@@ -201,6 +201,10 @@ NOT_THE_TABLE_SALT = re.compile(
 )
 """Before "salt" where it is any salt and no sodium chloride."""
 OF_A_GROUP = re.compile(r"yl[ -]$")
+DERIVED = re.compile(
+    r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
+)
+"""Behind an organic name, folded to lower case: what was made from it, another substance, not listed."""
 
 
 def substances_in(text: str, begin: int = 0) -> list[Token]:
@@ -224,6 +228,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         if OXIDATION_STATE.match(folded, stop) or (identity in SALT_METALS and OTHER_HALF.match(folded, stop)):
             continue  # "copper(II) acetate", "sodium stannate": the metal of a salt that is not listed
+        if DERIVED.match(folded, stop) and "C" in (catalogue().substances[identity].formula or ""):
+            continue  # "camphor oxime": no camphor
         hits.append(Token("sub", text[start:stop], start, stop, identity))
     hits += [Token("sub", m.group(), m.start(), m.end(), METALS[m.group()]) for m in SYMBOL.finditer(text)]
     taken = bytearray(len(text))
