@@ -60,9 +60,8 @@ def lattice(substance_id: str) -> float | None:
     if any(roots()[r].Hf is None for r in sub.parts):
         return None
     own = speciate(sub.parts)
-    short = max(
-        own.species.get("OH-", 0.0) - max(sub.parts.get("H2O", 0.0), 0.0), 0.0
-    )  # an oxide takes water up: CuO + H2O -> Cu+2 + 2 OH-
+    # an oxide takes water up: CuO + H2O -> Cu+2 + 2 OH-
+    short = max(own.species.get("OH-", 0.0) - max(sub.parts.get("H2O", 0.0), 0.0), 0.0)
     return solid.value + short * _Hf("H2O") - state(own)
 
 

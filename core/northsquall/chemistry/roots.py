@@ -39,12 +39,12 @@ GAS_ORGANICS = frozenset({"C", "CC", "C=C", "C#C", "CCC", "C=CC", "CCl", "CBr", 
 """Organics that boil below room temperature and leave as gases."""
 
 
-@cache
 def is_diazonium(root: str) -> bool:
     """Whether a component is a diazonium salt, in whichever way its SMILES is written."""
     return "[N+]#N" in root or "N#[N+]" in root
 
 
+@cache
 def is_organic(root: str) -> bool:
     """Whether a component is a structure (SMILES) and not a listed one."""
     return root not in roots()

@@ -279,12 +279,7 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-SODA_SHAKEN = re.compile(
-    r"\b(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda solution|NaHCO3|Na2CO3)\b[^.\n]{0,60}\b(?:stoppered|corked|lid on|stopper in|cork in|capped)\b[^.\n]{0,25}\b(?:shake|shaken|shook)\b"
-    + "|"
-    + concepts.SODA_SHUT,
-    re.I,
-)
+SODA_SHAKEN = re.compile(concepts.SODA_SHUT, re.I)
 """Carbonate in something that is shut and shaken, with no amount."""
 
 

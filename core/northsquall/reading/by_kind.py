@@ -3,28 +3,16 @@
 from __future__ import annotations
 
 import re
-from functools import lru_cache
 
-from rdkit import Chem
-
+from northsquall.chemistry.families import count_matches
 from northsquall.procedure.units import WRITTEN_VOLUME
+from northsquall.reading import lexicon as lex
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 from northsquall.substances.resolve import looks_systematic, structure_of_name
 
-KINDS = {
-    "ester": "[CX3](=O)[OX2][#6]",
-    "ketone": "[#6][CX3](=O)[#6]",
-    "aldehyde": "[CX3H1](=O)[#6]",
-    "nitrile": "C#N",
-    "amide": "[CX3](=O)[NX3]",
-    "anilide": "[CX3](=O)[NX3]c",
-    "amine": "[NX3;H2,H1;!$(NC=O);!$(N[S,N,O])]",
-    "anhydride": "C(=O)OC(=O)",
-    "oxime": "C=N[OX2H]",
-    "alkene": "[CX3]=[CX3]",
-    "olefin": "[CX3]=[CX3]",
-}
+NAMED_SO = ("ester", "ketone", "aldehyde", "nitrile", "amide", "anilide", "amine", "oxime", "alkene", "olefin")
+KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {"anhydride": "C(=O)OC(=O)"}
 """Words of a kind, and the group that makes it (SMARTS)."""
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
 KIND = re.compile(rf"\b(?:{'|'.join(KINDS)})\b", re.I)
@@ -47,11 +35,6 @@ def _weighed(text: str) -> list[tuple[int, int]]:
 
 HEAD = 200
 WORD = re.compile(r"[\w(),'±-]*[A-Za-z][\w()'-]*")
-
-
-@lru_cache(maxsize=64)
-def _group(kind: str) -> Chem.Mol:
-    return Chem.MolFromSmarts(KINDS[kind])
 
 
 def _named(head: str) -> list[tuple[str, str]]:
@@ -89,7 +72,7 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     done: set[str] = set()
     for a, b in places:
         kind = text[a:b].lower()
-        meant = {n for n, s in named if (mol := Chem.MolFromSmiles(s)) is not None and mol.HasSubstructMatch(_group(kind))}
+        meant = {n for n, s in named if count_matches(s, KINDS[kind])}
         weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", text, re.I) for n in meant)
         if len(meant) != 1 or kind in done or weighed:
             continue

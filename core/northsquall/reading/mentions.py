@@ -998,9 +998,9 @@ def _name_part(x: Item) -> bool:
     )
 
 
-UNLISTED = re.compile(
-    r"(?!organic|inorganic|acidic|basic)[a-z]{4,}ic acid|[a-z]{3,}yl (?:chloride|bromide|iodide|alcohol|anhydride|acetate)"
-)
+NO_NAME = "organic|inorganic|acidic|basic|caustic"
+"""What a word that ends like a name says of an acid or another class."""
+UNLISTED = re.compile(rf"(?!{NO_NAME})[a-z]{{4,}}ic acid|[a-z]{{3,}}yl (?:chloride|bromide|iodide|alcohol|anhydride|acetate)")
 """A name by its form where the catalogue does not know it."""
 
 
@@ -1126,8 +1126,7 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
 
 
 OF_ITS_OWN = re.compile(
-    r"(?!organic|inorganic|acidic|basic|mineral|metallic|ionic|caustic|plastic|(?:aro|ali|alipha|auto)matic|aliphatic|exothermic|cyclic|toxic|weak|done|none|gone|alone|fine|line|machine|routine)"
-    r"[a-z]{4,}(?:ic|yl|ane|ene|yne|one|ine|ole|oxime)"
+    rf"(?!{NO_NAME}|mineral|metallic|ionic|plastic|aromatic|aliphatic|exothermic|cyclic|toxic|machine|routine)[a-z]{{4,}}(?:ic|yl|ane|ene|yne|one|ine|ole|oxime)"
 )
 """Before a noun that else stands for a material named before: the two are a name of their own, that of no substance listed."""
 HAS_FORMED = re.compile(r"(?:[oi]nium|white|yellow|orange|red|purple|brown|moist|damp)$")
