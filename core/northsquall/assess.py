@@ -19,6 +19,7 @@ from northsquall.assessment import (
 from northsquall.calorimetry.measured import Measured, decomposes, measured_of
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import Purpose, purpose_of
+from northsquall.chemistry.unrecognised import meeting, product_open
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
 from northsquall.dynamics.building import Followed, Pot, build_pot, followed_by
 from northsquall.dynamics.criticality import bracket, criticality
@@ -85,7 +86,7 @@ def assess(
     return Assessment(
         versions={"core": CORE_VERSION, "catalogue": data.version()},
         title=procedure.title,
-        materials=sheet.material_lines(procedure, lots, purpose),
+        materials=sheet.material_lines(procedure, lots, purpose, context.heat_open(len(procedure.steps))),
         unread=[UnreadItem(text=u.text, start=u.span[0], end=u.span[1], why=u.why) for u in procedure.unread],
         steps=sheet.step_lines(context),
         reactions=reactions,
@@ -215,7 +216,14 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
 
     # heat, by stage
     stages = sheet.stages(procedure, lots, walks, reactions)
-    total = sheet.total_heat(procedure, reactions, bool(trials), absorbers)
+    neutralised = {(r.step, r.vessel) for r in reactions if r.family == "neutralisation"}
+    met = meeting(procedure, best, trials, lots, purpose, neutralised)
+    unnamed = ""
+    if met is not None:
+        unnamed = f"no reaction is recognised between {met.names[0]} and {met.names[1]}"
+    elif product_open(procedure, best, lots):
+        unnamed = f"no reaction that is recognised makes {procedure.results.product}"
+    total = not_established("kJ", unnamed) if unnamed else sheet.total_heat(procedure, reactions, bool(trials), absorbers)
 
     # minute by minute
     wanted_lines = [r for r in reactions if r.role == "wanted" and r.heat_kJ.best is not None and r.vessel not in absorbers]
@@ -232,7 +240,9 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
             t.step, reactions, next((v.bath for v in procedure.vessels if v.name == t.step.vessel), None)
         )
     built: Pot | str = "nothing is charged to a vessel"
-    if vessel is not None:
+    if unnamed and main is None:
+        built = unnamed
+    elif vessel is not None:
         followed = [followed_by(procedure, main, heat_of.value)] if main and heat_of else []
         if main is not None and followed:
             others = [followed_by(procedure, e, sheet.enthalpy_of(e, procedure, cat).value) for e in beside(best, main, heats, kinds)]
@@ -265,7 +275,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
         cat,
         (curves, measured),
     )
-    context.purpose, context.trials = purpose, trials
+    context.purpose, context.trials, context.unrecognised = purpose, trials, met
     context.late = sheet.stages(procedure, lots, walks, reactions, late=True)
     whole = volumes(procedure, lots)
     fills = {v.name: (whole[v.name], v.nominal_mL) for v in procedure.vessels}

@@ -31,7 +31,8 @@ def print_assessment(a: Assessment) -> None:
     print("\nWhat governs")
     for g in a.governs:
         print(f"  {g.label}: {figure_text(g.value)}; {g.against}")
-    print(f"  Heat {figure_text(a.heat.total_kJ)}, adiabatic rise {figure_text(a.heat.adiabatic_rise_K)}, {a.heat.severity}")
+    severity = f", {a.heat.severity}" if a.heat.adiabatic_rise_K.established else ""
+    print(f"  Heat {figure_text(a.heat.total_kJ)}, adiabatic rise {figure_text(a.heat.adiabatic_rise_K)}{severity}")
     print("\nFindings")
     for f in a.findings:
         print(f"  {f.severity:9} {f.code} {f.message}" + (f" {f.remedy}" if f.remedy else ""))

@@ -97,3 +97,37 @@ def test_what_is_known_to_react_does_not_pass_without_a_reaction(there: str, bro
 )
 def test_what_leaves_each_other_alone_is_not_asked_about(there: str, brought: str) -> None:
     assert "P06" not in codes(HOST.format(a=there, b=f"{brought} is added over 30 min at 10-20 °C."))
+
+
+OPEN = [
+    ("Benzyl chloride 30 g and 60 mL of methanol", "Ammonia 25 % 120 mL"),
+    ("Kolavone 30 g and 60 mL of methanol", "Ammonia 25 % 120 mL"),
+    ("1-Bromobutane 13.7 g in 100 mL of DMF", "Sodium nitrite 10 g in 50 mL of water"),
+]
+
+
+@pytest.mark.parametrize(("there", "brought"), OPEN)
+def test_heat_that_nobody_knows_is_not_zero(there: str, brought: str) -> None:
+    """What may react and is not recognised gives no figure: neither heat nor rise nor peak, and nothing made of them."""
+    a = assess(read(HOST.format(a=there, b=f"{brought} is added over 30 min at 5-10 °C.")))
+    assert not a.heat.total_kJ.established and a.heat.total_kJ.best is None
+    assert not a.heat.adiabatic_rise_K.established and a.heat.severity == "not established"
+    assert not [f for f in a.findings if f.code in ("H01", "H02", "H03") and f.established]
+    assert a.verdict == "not established"
+    assert "solvent" not in {m.role for m in a.materials}
+
+
+@pytest.mark.parametrize(("there", "brought"), OPEN)
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [("The stirrer is stuck.", "H09"), ("I leave it alone over lunch while it drips.", "P08"), ("It is stirred, and I stay.", None)],
+)
+def test_what_may_react_is_neither_left_alone_nor_unstirred(there: str, brought: str, said: str, code: str | None) -> None:
+    got = codes(HOST.format(a=there, b=f"{brought} is added over 30 min at 5-10 °C. {said}"))
+    assert got & {"H09", "P08"} == ({code} if code else set())
+
+
+def test_a_name_in_no_catalogue_keeps_its_grams() -> None:
+    a = assess(read(HOST.format(a="Kolavone 30 g and 60 mL of methanol", b="")))
+    line = next(m for m in a.materials if m.name == "Kolavone")
+    assert (line.mass_g, line.mol.established) == (30.0, False)

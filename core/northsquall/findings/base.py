@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
 from northsquall.calorimetry.measured import Measured
 from northsquall.chemistry.roles import Purpose
+from northsquall.chemistry.unrecognised import Unrecognised, product_open
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
@@ -75,6 +76,7 @@ class Context:
     gas: GasReview | None = None
     trials: list[Walk] = field(default_factory=list)
     leftovers: list[Leftover] = field(default_factory=list)
+    unrecognised: Unrecognised | None = None
     late: list[Stage] = field(default_factory=list)
     """What comes to the batch after it has reacted, with its heat."""
 
@@ -93,10 +95,12 @@ class Context:
     @property
     def product_open(self) -> bool:
         """Whether the text names a product that no reaction here makes and nobody charges."""
-        wanted = self.procedure.results.product_smiles
-        made = {root for e in self.walk.events() if not e.latent for root, n in e.reaction.change if n > 0}
-        charged = {p for x in self.lots.values() if x.substance for p in x.substance.parts}
-        return wanted is not None and wanted not in made and wanted not in charged
+        return product_open(self.procedure, self.walk, self.lots)
+
+    def heat_open(self, n: int) -> bool:
+        """Whether something there by a step may react and nothing says with what heat: a name in no catalogue, a reaction that is not recognised."""
+        met = self.unrecognised is not None and self.unrecognised.step <= n
+        return met or self.product_open or any(x.substance is None and (x.material.step or n + 1) <= n for x in self.lots.values())
 
     @property
     def stand_in(self) -> Walk:

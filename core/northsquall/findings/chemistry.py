@@ -7,25 +7,16 @@ from collections.abc import Iterator
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.families import count_matches
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
-from northsquall.chemistry.roles import WORK_UP, WORK_UP_KINDS
+from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import record_of
 from northsquall.procedure import Step
-from northsquall.procedure.amounts import Lot
 from northsquall.quenching.leftovers import slow_quenches
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.working import number_text
-
-NET = {
-    "oxidiser": {"nitric-acid", "permanganate", "chromate", "peroxide", "hypochlorite", "chlorate", "perchloric", "bromine", "chlorine", "persulfate", "organic-peroxide", "periodate"},
-    "reducible": {"alcohol", "aldehyde", "thiol", "sulfide", "sulfite", "thiosulfate", "hydrazine", "borohydride", "light-metal", "zinc", "alkali-metal", "formic-acid", "acetone"},
-    "water-reactive": {"acyl-chloride", "thionyl", "phosphorus-chloride", "phosphoryl", "chlorosulfonic", "lewis-chloride", "ionic-hydride", "aluminium-hydride", "alkali-metal", "organometal"},
-    "protic": {"water", "alcohol"},
-}  # fmt: skip
-"""Classes of the safety net (chemistry design): a mixture of both that no reaction names is a question."""
 
 
 @rule("P04")
@@ -182,81 +173,15 @@ def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
 BY_DROPS = re.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
 
 
-ACTING = (
-    NET["oxidiser"]
-    | NET["reducible"]
-    | NET["water-reactive"]
-    | {"azide", "cyanide", "ammonium", "nitrous", "sulfide", "strong-base", "sulfuric-conc"}
-)
-SOLVENT_TIMES = 3.0
-"""Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
-FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
-"""In a structure: something that can react at the bench."""
-
-
-_ALKYL = ("[CX4][Cl,Br,I]", "[CX4]OS(=O)(=O)", "C1OC1")
-TAKEN_BY = {
-    "ammonium": (*_ALKYL, "[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "C#N", "C=CC=O", "N=C=O"),
-    "nitrous": _ALKYL,
-    "sulfide": (*_ALKYL, "[N+](=O)[O-]", "C=CC=O"),
-    "sulfuric-conc": (
-        "[CX3;!$(C=O)]=[CX3;!$(C=O)]",
-        "o1cccc1",
-        "c[CX4;H2,H1][OX2H]",
-        "[CX4;H0]([#6])([#6])([#6])[OX2H]",
-        "C1OC1",
-        "[CX3H1]=O",
-    ),
-    "strong-base": (*_ALKYL, "[CX4](Cl)(Cl)Cl", "C=C=O", "N=C=O"),
-}
-"""Groups on which ammonia, nitrite, sulfide and caustic act: where they meet, and no reaction is named, something is missing (common practice, no source)."""
-
-
-def _takes(x: Lot, groups: tuple[str, ...]) -> bool:
-    return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in groups)
-
-
 @rule("P06")
 def nothing_recognised(c: Context) -> Iterator[Finding]:
     """P06, safety net: reagents are brought together, and no reaction at all is recognised: that is no harmless mixture."""
-    if c.purpose.wanted or c.product_open:
-        return  # a named product that nothing makes is said already
-    batch = [
-        x
-        for x in c.lots.values()
-        if x.substance is not None and x.material.role not in ("absorber", "wash", "quench", "neutralises")
-        and (s := c.step(x.material.step)) is not None and s.kind not in WORK_UP
-    ]  # fmt: skip
-    organic = [x for x in batch if x.substance and x.substance.smiles and FUNCTIONAL.search(x.substance.smiles)]
-    least = min((x.best_mol for x in organic if x.best_mol), default=0.0)
-    organic = [x for x in organic if not (x.substance and x.substance.phase == "l" and x.best_mol > SOLVENT_TIMES * least)]
-    walks = [*c.trials, c.walk]
-    used = {r for w in walks for e in w.events() if e.latent is None for r, n in e.reaction.change if n < 0}
-    settled = {(r.step, r.vessel) for r in c.reactions if r.family == "neutralisation"}
-    for entry in c.stand_in.entries:
-        here = [x for x in organic if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r))]
-        held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
-        free = [x for x in here if x.substance and not set(x.substance.parts) & used]
-        alkaline = entry.mixed.get("H+", 0.0) < 0.0
-        there = {"ammonium": entry.mixed.get("NH3", 0.0) > max(entry.mixed.get("H+", 0.0), 0.0), "strong-base": alkaline}
-        for k in TAKEN_BY.keys() & held.keys():
-            if not there.get(k, True) or not any(_takes(x, TAKEN_BY[k]) for x in free):
-                del held[k]
-        others = [k for k, v in held.items() if not any(v <= set(x.substance.parts) for x in free if x.substance)]
-        if (entry.step, entry.vessel) in settled or not free or len({x.label for x in free}) + len(others) < 2:
-            continue
-        brings = {
-            k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), pairs.classes()[k]["name"])
-            for k in others
-        }
-        names = list(dict.fromkeys([x.label for x in free] + list(brings.values())))
-        if len(names) < 2:
-            continue
+    met = c.unrecognised
+    if met is not None:
         yield finding(
-            "P06", "condition", f"No reaction is recognised between {names[0]} and {names[1]} in {entry.vessel}; whether they react, and with what heat, is not established.",
-            step=c.step(entry.step), established=False, remedy="Add the reaction with its heat, or say that there is none.", source="chemistry design, safety net", short="not recognised",
+            "P06", "condition", f"No reaction is recognised between {met.names[0]} and {met.names[1]} in {met.vessel}; whether they react, and with what heat, is not established.",
+            step=c.step(met.step), established=False, remedy="Add the reaction with its heat, or say that there is none.", source="chemistry design, safety net", short="not recognised",
         )  # fmt: skip
-        return
 
 
 LEFT_WET = re.compile(

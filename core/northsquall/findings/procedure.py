@@ -459,7 +459,7 @@ def unattended(c: Context) -> Iterator[Finding]:
         if step.attended is not False or step.kind in ("dry", "filter", "store"):
             continue
         warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > HELD_WARM_C) or _still_heated(c, step)
-        can_react = c.enthalpy is not None or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
+        can_react = c.enthalpy is not None or c.heat_open(step.n) or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):
             continue

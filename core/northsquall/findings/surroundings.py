@@ -96,6 +96,10 @@ def boils_unasked(c: Context) -> Iterator[Finding]:
 BOILS = re.compile(r"\b(reflux\w*|boil\w*|distil(?!l?ed water)\w*)\b", re.I)
 
 
+STIRRED_K = 5.0
+"""Rise of what mixes late from which it matters that nothing stirs (assumption)."""
+
+
 @rule("H09")
 def not_stirred(c: Context) -> Iterator[Finding]:
     """H09: heat or gas is made while nothing stirs."""
@@ -111,21 +115,21 @@ def not_stirred(c: Context) -> Iterator[Finding]:
             for r in c.reactions
             if r.vessel == step.vessel and r.step <= step.n and not r.heat_kJ.established and r.role in ("wanted", "side", "on standing")
         ]
-        if not here and open_ and step.kind in ("hold", "dose", "add", "heat"):
-            yield finding(
-                "H09", "condition", f"Nothing stirs here, and how much heat {open_[0].names} gives is not established.", step=step, established=False, limit="stirred as long as it reacts",
-                remedy="A stirrer that takes the thick mass; stop the feed when it stops.", source="handbook 4", short="not stirred",
-            )  # fmt: skip
-            return
-        if not here and not (later and step.kind in ("dose", "add", "charge")):
-            continue
         steps = {r.step for r in (here or later)}
-        worst = max((s.rise_K[1] for s in c.stages if s.step in steps), default=0.0)
+        worst = max((x.rise_K[1] for x in c.stages if x.step in steps), default=0.0)
         if (
             c.pot is not None and c.pot.cp_J_K > 0 and c.pot.vessel.name == step.vessel
         ):  # work-up in the same vessel has no stage of its own
             worst = max(worst, sum(max(r.heat_kJ.best or 0.0, 0.0) for r in here) * 1e3 / c.pot.cp_J_K)
-        if worst < 5.0:
+        unknown = open_ or c.heat_open(len(c.procedure.steps))
+        if (not here or worst < STIRRED_K) and unknown and step.kind in ("charge", "hold", "dose", "add", "heat"):
+            what = open_[0].names if open_ else "what is mixed"
+            yield finding(
+                "H09", "condition", f"Nothing stirs here, and how much heat {what} gives is not established.", step=step, established=False, limit="stirred as long as it reacts",
+                remedy="A stirrer that takes the thick mass; stop the feed when it stops.", source="handbook 4", short="not stirred",
+            )  # fmt: skip
+            return
+        if worst < STIRRED_K or (not here and not (later and step.kind in ("dose", "add", "charge"))):
             continue
         yield finding(
             "H09", "stop" if c.klass is not None and c.klass >= 4 else "condition", f"Nothing stirs here, and {(here or later)[0].names} makes up to {worst:.0f} K: layers or a thick mass react together when they are mixed.",

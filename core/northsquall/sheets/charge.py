@@ -20,6 +20,7 @@ from northsquall.findings.base import Context
 from northsquall.gas.release import FOAM_FACTOR, foaming
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.units import UnitError, convert
 from northsquall.procedure.volumes import volumes
 from northsquall.sheets.reactions import step_of
 from northsquall.sheets.timetable import is_attended
@@ -27,8 +28,8 @@ from northsquall.substances import Catalogue
 from northsquall.working import figure, not_established, significant
 
 
-def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose) -> list[MaterialLine]:
-    """The charge sheet with roles and equivalents."""
+def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, heat_open: bool = False) -> list[MaterialLine]:
+    """The charge sheet with roles and equivalents; no liquid is called a solvent where what reacts is open."""
     known = all(
         lot.mol is not None
         for lot in lots.values()
@@ -45,6 +46,8 @@ def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose)
         step = step_of(procedure, m.step) if m.step else None
         batch = _in_batch(procedure, lot)
         role = m.role or _role(s, step, purpose)
+        if role == "solvent" and heat_open and not purpose.substrate:
+            role = "not established"
         flagged = bool(s and limiting and batch and lot.mol and _brings(s, limiting))
         equivalents = None
         if lot.mol and base and batch:
@@ -52,12 +55,23 @@ def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose)
         out.append(
             MaterialLine(
                 line=i, id=m.id, text=procedure.source_text[m.span[0] : m.span[1]], name=s.id if s else m.name, formula=s.formula if s else None, cas=s.cas if s else None,
-                phase=m.phase, mass_g=significant(lot.mass_g[1]) if lot.mass_g else None, volume_mL=significant(lot.volume_mL), mol=lot.figure(),
+                phase=m.phase, mass_g=_grams(procedure, lot), volume_mL=significant(lot.volume_mL), mol=lot.figure(),
                 equivalents=equivalents, role=role, limiting=flagged, step=m.step, vessel=step.vessel if step else None, assumptions=lot.assumptions,
                 anchor=Anchor(start=m.span[0], end=m.span[1]),
             )
         )  # fmt: skip
     return out
+
+
+def _grams(procedure: Procedure, lot: Lot) -> float | None:
+    """Grams of a lot; as written for a name in no catalogue that was weighed."""
+    if lot.mass_g is not None:
+        return significant(lot.mass_g[1])
+    q = lot.material.amount
+    try:
+        return significant(convert(q.value, q.unit, "mass") * procedure.scale) if q is not None and lot.substance is None else None
+    except UnitError:
+        return None
 
 
 def _in_batch(procedure: Procedure, lot: Lot) -> bool:

@@ -434,7 +434,11 @@
           </div>
           <div class="row">
             <dt>adiabatic rise</dt>
-            <dd>{figureText(a.heat.adiabatic_rise_K)}, {a.heat.severity}</dd>
+            <dd>
+              {figureText(a.heat.adiabatic_rise_K)}{a.heat.adiabatic_rise_K.established
+                ? `, ${a.heat.severity}`
+                : ''}
+            </dd>
           </div>
           {#each a.gases as g (g.formula)}<div class="row">
               <dt>gas</dt>

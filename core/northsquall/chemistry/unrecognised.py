@@ -1,0 +1,121 @@
+"""What may react and is not recognised: a named product that nothing makes, reagents that meet with no reaction named."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+
+from northsquall.chemistry import pairs
+from northsquall.chemistry.families import count_matches
+from northsquall.chemistry.roles import WORK_UP, Purpose
+from northsquall.chemistry.roots import is_organic
+from northsquall.chemistry.walk import Walk
+from northsquall.procedure import Procedure
+from northsquall.procedure.amounts import Lot
+
+NET = {
+    "oxidiser": {"nitric-acid", "permanganate", "chromate", "peroxide", "hypochlorite", "chlorate", "perchloric", "bromine", "chlorine", "persulfate", "organic-peroxide", "periodate"},
+    "reducible": {"alcohol", "aldehyde", "thiol", "sulfide", "sulfite", "thiosulfate", "hydrazine", "borohydride", "light-metal", "zinc", "alkali-metal", "formic-acid", "acetone"},
+    "water-reactive": {"acyl-chloride", "thionyl", "phosphorus-chloride", "phosphoryl", "chlorosulfonic", "lewis-chloride", "ionic-hydride", "aluminium-hydride", "alkali-metal", "organometal"},
+    "protic": {"water", "alcohol"},
+}  # fmt: skip
+"""Classes of the safety net (chemistry design): a mixture of both that no reaction names is a question."""
+ACTING = (
+    NET["oxidiser"]
+    | NET["reducible"]
+    | NET["water-reactive"]
+    | {"azide", "cyanide", "ammonium", "nitrous", "sulfide", "strong-base", "sulfuric-conc"}
+)
+"""Classes that act on an organic substance."""
+SOLVENT_TIMES = 3.0
+"""Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
+FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
+"""In a structure: something that can react at the bench."""
+
+
+_ALKYL = ("[CX4][Cl,Br,I]", "[CX4]OS(=O)(=O)", "C1OC1")
+TAKEN_BY = {
+    "ammonium": (*_ALKYL, "[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "C#N", "C=CC=O", "N=C=O"),
+    "nitrous": _ALKYL,
+    "sulfide": (*_ALKYL, "[N+](=O)[O-]", "C=CC=O"),
+    "sulfuric-conc": (
+        "[CX3;!$(C=O)]=[CX3;!$(C=O)]",
+        "o1cccc1",
+        "c[CX4;H2,H1][OX2H]",
+        "[CX4;H0]([#6])([#6])([#6])[OX2H]",
+        "C1OC1",
+        "[CX3H1]=O",
+    ),
+    "strong-base": (*_ALKYL, "[CX4](Cl)(Cl)Cl", "C=C=O", "N=C=O"),
+}
+"""Groups on which ammonia, nitrite, sulfide and caustic act: where they meet, and no reaction is named, something is missing (common practice, no source)."""
+
+
+def _takes(x: Lot, groups: tuple[str, ...]) -> bool:
+    return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in groups)
+
+
+@dataclass(frozen=True)
+class Unrecognised:
+    """Two that meet in a step, and no reaction is named between them."""
+
+    step: int
+    vessel: str
+    names: tuple[str, str]
+
+
+def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool:
+    """Whether the text names a product that no reaction here makes and nobody charges."""
+    wanted = procedure.results.product_smiles
+    made = {root for e in best.events() if not e.latent for root, n in e.reaction.change if n > 0}
+    charged = {p for x in lots.values() if x.substance for p in x.substance.parts}
+    return wanted is not None and wanted not in made and wanted not in charged
+
+
+def meeting(
+    procedure: Procedure, best: Walk, trials: list[Walk], lots: dict[str, Lot], purpose: Purpose, neutralised: set[tuple[int, str]]
+) -> Unrecognised | None:
+    """The meeting of reagents with no reaction named between them, one known to act on the other before others; None where there is none or the batch has its reaction.
+
+    `neutralised` are the (step, vessel) where an acid and a base met. Nothing is asked where a named product stays open: that is said of itself.
+    """
+    if purpose.wanted or product_open(procedure, best, lots):
+        return None
+    kinds: dict[int, str] = {s.n: s.kind for s in procedure.steps}
+    batch = [
+        x
+        for x in lots.values()
+        if x.substance is not None and x.material.role not in ("absorber", "wash", "quench", "neutralises")
+        and kinds.get(x.material.step or 0, WORK_UP[0]) not in WORK_UP
+    ]  # fmt: skip
+    organic = [x for x in batch if x.substance and x.substance.smiles and FUNCTIONAL.search(x.substance.smiles)]
+    least = min((x.best_mol for x in organic if x.best_mol), default=0.0)
+    organic = [x for x in organic if not (x.substance and x.substance.phase == "l" and x.best_mol > SOLVENT_TIMES * least)]
+    walks = [*trials, best]
+    used = {r for w in walks for e in w.events() if e.latent is None for r, n in e.reaction.change if n < 0}
+    first: Unrecognised | None = None
+    for entry in (trials[len(trials) // 2] if trials else best).entries:
+        here = [x for x in organic if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r))]
+        held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
+        free = [x for x in here if x.substance and not set(x.substance.parts) & used]
+        alkaline = entry.mixed.get("H+", 0.0) < 0.0
+        there = {"ammonium": entry.mixed.get("NH3", 0.0) > max(entry.mixed.get("H+", 0.0), 0.0), "strong-base": alkaline}
+        for k in TAKEN_BY.keys() & held.keys():
+            if not there.get(k, True) or not any(_takes(x, TAKEN_BY[k]) for x in free):
+                del held[k]
+        others = [k for k, v in held.items() if not any(v <= set(x.substance.parts) for x in free if x.substance)]
+        if (entry.step, entry.vessel) in neutralised or not free or len({x.label for x in free}) + len(others) < 2:
+            continue
+        brings = {
+            k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), pairs.classes()[k]["name"])
+            for k in sorted(others, key=lambda k: k not in TAKEN_BY)
+        }
+        free.sort(key=lambda x: not any(_takes(x, TAKEN_BY[k]) for k in TAKEN_BY.keys() & brings.keys()))
+        names = list(dict.fromkeys([free[0].label, *brings.values(), *(x.label for x in free)]))
+        if len(names) < 2:
+            continue
+        found = Unrecognised(entry.step, entry.vessel, (names[0], names[1]))
+        if TAKEN_BY.keys() & brings.keys():
+            return found
+        first = first or found
+    return first
