@@ -109,12 +109,15 @@ OPEN = [
 @pytest.mark.parametrize(("there", "brought"), OPEN)
 def test_heat_that_nobody_knows_is_not_zero(there: str, brought: str) -> None:
     """What may react and is not recognised gives no figure: neither heat nor rise nor peak, and nothing made of them."""
-    a = assess(read(HOST.format(a=there, b=f"{brought} is added over 30 min at 5-10 °C.")))
+    a = assess(
+        read(HOST.format(a=there, b=f"{brought} is added over 30 min at 5-10 °C. Stir 30 min at 10 °C. Extract with 50 mL of ether."))
+    )
     assert not a.heat.total_kJ.established and a.heat.total_kJ.best is None
     assert not a.heat.adiabatic_rise_K.established and a.heat.severity == "not established"
     assert not [f for f in a.findings if f.code in ("H01", "H02", "H03") and f.established]
     assert a.verdict == "not established"
     assert "solvent" not in {m.role for m in a.materials}
+    assert a.schedule.rests == []
 
 
 @pytest.mark.parametrize(("there", "brought"), OPEN)

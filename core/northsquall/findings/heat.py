@@ -93,7 +93,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
                 f"Whether {limit.value if limit else 0:.0f} °C is kept is not established: {c.pot_missing}.",
                 step=limited[-1],
                 established=False,
-                remedy="Write the missing figure.",
+                remedy="Add the reaction with its heat." if c.product_open or c.unrecognised else "Write the missing figure.",
                 short="peak temperature",
             )  # type: ignore[union-attr]
         return

@@ -131,7 +131,17 @@ def rests(c: Context) -> list[Rest]:
         t = next((t for t in c.timed if t.step.n == s.n), None)
         hot = s.T_range is not None and s.T_range.value > 40.0
         watched = t is not None and s.kind == "hold" and attended_min(c, t)[1] >= t.best > 0
-        if waits or held or going or gas or hot or watched or (steps[i + 1].kind in ("hold", "test") and s.kind in ("hold", "test")):
+        open_ = c.heat_open(s.n) and s.kind not in ("filter", "dry")
+        if (
+            waits
+            or held
+            or open_
+            or going
+            or gas
+            or hot
+            or watched
+            or (steps[i + 1].kind in ("hold", "test") and s.kind in ("hold", "test"))
+        ):
             continue
         why = {
             "filter": "the solid is off the liquor",

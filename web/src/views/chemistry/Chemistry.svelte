@@ -174,7 +174,7 @@
                           class="text-teal">&ensp;{s.temperature}</span
                         >{/if}<span class="text-soft font-serif">&ensp;{s.words}</span>
                     </p>
-                    {#if !s.reactions.length}<span class="text-soft">nothing reacts here</span>{/if}
+                    {#if !s.reactions.length}<span class="text-soft">no reaction recognised</span>{/if}
                     {#if editable}<button
                         class="link shrink-0 pr-3"
                         onclick={() => (adding = `${v.name}|${s.step}`)}

@@ -164,7 +164,7 @@
       {/if}
       {#if !line}
         <div class="max-w-2xl px-4 py-5">
-          <h2 class="text-lg font-semibold">{gassy ? 'No gas line is written' : 'No gas is made'}</h2>
+          <h2 class="text-lg font-semibold">{gassy ? 'No gas line is written' : 'No gas is recognised'}</h2>
           <p class="mt-1">
             {gassy
               ? 'What forms leaves the vessel as it is closed or open, to the hood or the room.'
