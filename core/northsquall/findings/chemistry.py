@@ -117,7 +117,7 @@ def never_together(c: Context) -> Iterator[Finding]:
         planned = {
             id(e)
             for e in entry.happened()
-            if id(e) in c.purpose.wanted
+            if (id(e) in c.purpose.wanted and not _into_the_waste(c, step))
             or (
                 not e.reaction.family.record.get("unwanted")
                 and (
@@ -159,6 +159,17 @@ def never_together(c: Context) -> Iterator[Finding]:
                 "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
                 remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
             )  # fmt: skip
+
+
+WASTE_BOTTLE = re.compile(
+    r"\b(?:waste|slops?|residue|collecting) (?:bottle|can|drum|jar|container|canister|tank|barrel|carboy|bucket)s?\b|\b(?:bottle|can|drum|jar|container|canister|barrel) (?:for|of) (?:the )?(?:waste|slops?|old|used|spent)\b",
+    re.I,
+)
+
+
+def _into_the_waste(c: Context, step: Step | None) -> bool:
+    """Whether a step without a product empties something into what is collected: what happens there nobody wants."""
+    return step is not None and not c.purpose.named and WASTE_BOTTLE.search(step.text) is not None
 
 
 def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:

@@ -502,9 +502,10 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
         break
     seen = _sees_fumes(c)
-    known = {r.gas for r in c.gas.releases} | set(c.gas.seen)
-    yield from _spoken_of(c, known)
     direct = _made_by_equation(c)
+    beside = {record.root for record, _ in _unmeasured(c)} - set(direct)  # a side gas whose amount no equation gives
+    known = {r.gas for r in c.gas.releases} | set(c.gas.seen)
+    yield from _spoken_of(c, known - beside)
     for record, step in _unmeasured(c):
         if not record.toxic or record.refer or _covered(c, record.root):
             if record.refer:

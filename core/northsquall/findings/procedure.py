@@ -257,9 +257,11 @@ def missing(c: Context) -> Iterator[Finding]:
         for x in c.lots.values()
     )
     if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts and not iced and _warms(c):
+        fed = [s for n in c.pot.dose_steps if (s := c.step(n)) is not None]
+        bound = c.klass is None or c.klass >= 3 or any(s.T_limit is not None or s.T_range is not None for s in fed)
         yield finding(
             "P02",
-            "condition",
+            "condition" if bound else "note",  # without a limit, in a low class, the air alone is the unfavourable bound, and it holds
             "No bath is written for the vessel that reacts; only the air cools it in these figures.",
             span=c.pot.vessel.span,
             established=False,

@@ -728,7 +728,12 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
     if m is None:
         return
     near = text[max(begin, m.start() - 30) : m.end() + 60]
-    if re.search(r"\b(?:0|1|2|3|4|5) ?°|in ice\b|on ice\b|ice renewed|below 5", near, re.I):
+    soon = re.search(
+        r"\b(?:cold|cooled)\b[^.;]*\b(?:within (?:the|an?|one|half an) hour|within \d+ ?min|at once|immediately|straight ?away)\b",
+        near,
+        re.I,
+    )
+    if soon or re.search(r"\b(?:0|1|2|3|4|5) ?°|in ice\b|on ice\b|ice renewed|below 5", near, re.I):
         return
     yield finding(
         "S01", "stop" if re.search(r"overnight|weekend|next day", m.group(), re.I) else "condition", f"“{m.group().strip()}”: a diazonium solution loses nitrogen as it warms; it is used cold and at once.", step=first, span=(m.start(), m.end()), limit="0–5 °C, at once", remedy="Keep it in ice, renewed, and go straight on; or do not start before the break.", source="handbook 5, common practice", short="diazonium stands",

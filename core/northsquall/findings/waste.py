@@ -186,6 +186,10 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
     for m in TO_THE_BIN.finditer(text):
         said = text[sentence_start(text, m.start()) : m.end()]
         named = [] if KEPT_APART.search(said) else [catalogue().substances[str(t.value)] for t in substances_in(said)]
+        if not named and WIPED.search(said) and not KEPT_APART.search(said):  # "dry the scraps with paper; the paper in the bin"
+            spilt = SPILT.search(text, sentence_start(text, max(0, sentence_start(text, m.start()) - 2)), m.end()) is not None
+            held = [x.substance for x in c.lots.values() if x.substance is not None and x.material.role != "absorber"]
+            named = [x for x in held if x.id in LIGHTS or (spilt and set(pairs.classes_in(x.parts)) & set(BURN))]
         if any(s.id in LIGHTS for s in named):
             yield finding(
                 "Q12", "stop", f"“{said.strip()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",
@@ -196,6 +200,11 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
                 "Q12", "condition", f"“{said.strip()}”: it sets light to paper and rags.", step=c.step_at(m.start()), span=m.span(), limit="no oxidiser in the bin", remedy="Rinse it into the reducing waste, or collect it apart as an oxidiser.", source="handbook 3.4, 4; common practice", short="waste",
             )  # fmt: skip
             return
+
+
+WIPED = re.compile(r"\b(?:(?:kitchen |filter |blotting )?paper(?! ?bin)(?: towels?)?|cloths?|tissues?|rags?|wipes?)\b", re.I)
+"""What took some of it up."""
+SPILT = re.compile(r"\b(?:wip(?:e|ed|ing)|mop(?:ped)?|spil(?:l|ls|t|led)|drops?|splash\w*)\b", re.I)
 
 
 FREED = re.compile(r"\b(?:free[d]? (?:of|from)|without|no more|rid of|no longer|after|once|until|was gone|is gone|separated from)\b", re.I)
@@ -328,10 +337,12 @@ BY_ADJECTIVE = {
     "chromic": "chromium trioxide",
     "perchloric": "perchloric acid",
     "cyanide": "sodium cyanide",
+    "acid": "hydrochloric acid",
+    "acids": "hydrochloric acid",
 }
 ITS = re.compile(r"\W*(?:it|this|that|they|these|both)\b", re.I)
 TOGETHER = re.compile(
-    r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled|shar(?:e|es|ed|ing)|one (?:bottle|can|drum|jar|container) (?:is|will do) (?:enough|for))\b",
+    r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled|shar(?:e|es|ed|ing)|one (?:bottle|can|drum|jar|container) (?:is|will do) (?:enough|for)|(?:sink|drain|bottle|can|drum|bucket|jar|tub) (?:together |along )?with (?:the|some|what)|where there(?:['’]s| is| are| has| was)? already|mixed with)\b",
     re.I,
 )
 WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container|flask for|jar|canister|bucket|barrel|tank)\b", re.I)

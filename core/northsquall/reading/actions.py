@@ -310,6 +310,8 @@ class Reading:
             return True
         if m.generic == "acid" and self.clause.verb is None and IN_A_BOTTLE.search(before):
             return True
+        if m.identity == "water" and is_word(at(self.items, m.first - 1), "soap", "soapy"):
+            return True  # "no leak with soap water"
         return m.identity == "ice" and AS_NEEDED.search(self.account.source[max(0, m.start - 16) : m.end + 24]) is not None
 
     def _in_a_row_of(self, rows: set[str | None], m: Mention) -> bool:
@@ -454,7 +456,7 @@ class Reading:
 
 _PART = r"(one|two|three|four|five|six|\d+)(?: ?(?:parts?|vol(?:ume)?s?\.?))"
 IN_PARTS = re.compile(
-    rf"\b{_PART} (?:of )?(?:the )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?,? (?:to|and|in|with|\+) {_PART} (?:of )?water\b"
+    rf"\b{_PART} (?:of )?(?:the )?(?:\d+(?:[.,]\d+)? ?% )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?(?:,? (?:to|and|in|with|\+)|,) (one|two|three|four|five|six|\d+)(?: ?(?:parts?|vol(?:ume)?s?\.?))? (?:of )?water\b"
     r"|\bhalf (?:conc\w*\.? ?|strong ?)?(?:acid|ammonia)?,? (?:and )?half water\b|\b(?:50 ?: ?50|1 ?: ?1)(?= (?:mixture|mix) of (?:[^.;]|(?<=conc)\.){0,45}\bwater\b)|\b50 ?: ?50\b(?=[^.;]*\bwater\b)|\b(?:its|their|the) own (?:weight|volume) of water\b|\b(?:an? )?equal volumes? of water\b",
     re.I,
 )
@@ -475,7 +477,7 @@ DRIED = re.compile(r"\b(?:anhydrous|calcined|water-free)\b", re.I)
 BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
 """Words before the number of a row of the charge table that stands for what is in it."""
 BEHIND_A_ROW = {
-    "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled",
+    "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
@@ -723,6 +725,10 @@ MADE_ASIDE = re.compile(
 )
 
 
+DONE_INSTEAD = re.compile(r"^\W*(?:and |but |so |no,? )*(?:I|we|you|they)(?:['’]\w+)? (?:just|simply|only|always|now|do|did) \w", re.I)
+"""Behind what is not done: what is done in its stead."""
+
+
 def _made_aside(account: Account, clause: Clause) -> bool:
     """ "Nitrating acid (made beforehand: A dropped into B below 15 °C) from the funnel within 75 min": it is made, then it goes in."""
     depth, end = 0, 0
@@ -854,6 +860,8 @@ def _clause(account: Account, clause: Clause) -> None:
     fed = (
         clause.verb in ("add", "pour") and durations_in(clause)[0] is not None
     )  # "kept in ice and never filtered, was dropped in over 75 min"
+    if account.aside == clause.sentence and DONE_INSTEAD.match(text):
+        account.aside = -1  # "I don't bother to separate them, I just put the head on and distil"
     if ((lex.NOT_DONE.search(text) and not fed) or account.aside == clause.sentence or (not doc.steps and LETTER.match(text))) and not any(
         isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items
     ):
@@ -1543,8 +1551,8 @@ def _train(account: Account, r: Reading) -> bool:
         lots = waiting
     if lots:
         account.trains.append((r.clause, lots))
-    elif r.clause.verb in ("hold", "heat", "cool", "reflux") and account.doc.steps and not lex.of_gas(r.clause.label):
-        return False  # "hold until the bubbling in the gas bottle is over"
+    elif r.clause.verb in ("hold", "heat", "cool", "reflux", "distil") and account.doc.steps and not lex.of_gas(r.clause.label):
+        return False  # "hold until the bubbling in the gas bottle is over", "distil at 84-86 °C, outlet led to the exhaust"
     if charged:
         r.mentions = [m for m in r.mentions if m not in behind]
         account.used |= {x.start for m in behind for x in m.used}
@@ -1943,7 +1951,7 @@ def _topic(account: Account, r: Reading) -> None:
         and not rest  # "the remaining 38 g was added in nine lots, each when a drop on paper had no purple rim"
         and not (verb in ("add", "destroy") and r.measured and not re.search(r"\btitrat", text, re.I))
         and not (verb in ("wash", "dry", "filter") and not re.search(r"\btitrat", text, re.I))
-        and verb not in ("pour",)
+        and (verb != "pour" or BY_CHROMATOGRAPHY.match(text))
         and not (verb is None and len(r.measured) >= 2 and TESTED_BEFORE.search(text))
     ):
         return _test(account, r)
@@ -1987,6 +1995,8 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+BY_CHROMATOGRAPHY = re.compile(r"^\W*(?:by )?(?:TLC|GC|HPLC|NMR|IR)\b", re.I)
+""" "TLC beside the chloride quenched in methanol shows none": a test, whatever was poured for it."""
 BY_POURING = re.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
 """ "Decomposed by pouring on to 300 g of ice"."""
 LAYERS_APART = re.compile(
@@ -3341,7 +3351,8 @@ def _stood_there(account: Account, r: Reading, lots: list[Material], vessel: Ves
     """ "Zinc 10 g in a 500 mL flask, hydrochloric acid, 100 mL, over 30 min": what stood in the vessel before the rest came slowly; empty where all goes in together."""
     q = durations_in(r.clause)[1]
     listed = [account.lot(k) for k, tag in account.waiting.items() if tag == "list" and account.stands.get(k) == vessel.name]
-    if listed and q and not r.vessels and r.clause.verb in (None, "add", "pour") and all(x not in listed for x in lots):
+    here = all(account.vessel_name(v) == vessel.name for v in r.vessels)  # "acid in over 60 min (thermometer in the flask)"
+    if listed and q and here and r.clause.verb in (None, "add", "pour") and all(x not in listed for x in lots):
         return listed  # where the charge table has them
     last = next((m for m in reversed(r.measured) if not q or m.start < q[0].start), None)
     if last is None or r.clause.verb in ("mix", "hold", "heat", "reflux", "cool") or _dissolving(r):
@@ -3596,6 +3607,9 @@ def _only_receives(account: Account, vessel: Vessel) -> bool:
     return bool(inside) and all(x in RECEIVERS for x in inside) and reacted
 
 
+DIAZO_FIRST = re.compile(r"^\W*(?:(?:then|now|next|finally),? )?(?:the |this )?(?:\w+ ){0,2}diazo(?:nium|tised|tized)?\b", re.I)
+
+
 def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     """Which way a mixture beside the batch and the batch go together: "in", the mixture to the batch; "out"; None where the words leave it open.
 
@@ -3607,10 +3621,12 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     at = ON_TO.search(r.text)
     if (at is None or ON_TO_IT.search(r.text)) and _only_receives(account, mix) and lex.BATCH_REFERENCE.search(r.text):
         return "out"  # "put 300 g of ice in a beaker. Run the mixture in"
+    held, own = ({account.lot(k).identity for s in account.doc.steps if s.vessel == v.name for k in s.materials} for v in (mix, batch))
+    if at is None and r.clause.verb in ("add", "pour") and DIAZO_FIRST.match(r.text) and "sodium nitrite" in own - held:
+        return "out"  # "The diazonium solution was added from a jacketed funnel"
     if at is None:
         return "in" if account.last is mix and THE_MIX_ALONE.match(r.text) else None
     tail = r.clause.start + at.end()
-    held, own = ({account.lot(k).identity for s in account.doc.steps if s.vessel == v.name for k in s.materials} for v in (mix, batch))
     named = [v for v in r.vessels if v.start >= tail and not re.search(r"\bfrom (?:the |its )?$", account.source[: v.start][-12:])]
     if named and named[0].nominal_mL is None and mix.kind != batch.kind:
         return "in" if named[0].kind == batch.kind else "out" if named[0].kind == mix.kind else None
@@ -4756,6 +4772,13 @@ HEATED = re.compile(
 HEATER = re.compile(r"\b(?:heater|heating|mantle|hot ?plate|plate|burner|bath|cut-?out|distill?\w*)\b", re.I)
 
 
+BOTTLE_SHUT = re.compile(
+    r"^\W*(?:the )?(?:\w+ )?(?:bottle|receiver|absorber|trap|scrubber|jar|vial)s?\b[^.;]{0,12}\b(?:closed|capped|stoppered|labelled|disconnected|taken off|removed)\b",
+    re.I,
+)
+""" "Bottle 2 closed once it is at 20 °C": no limit of the batch."""
+
+
 def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
     fed = durations_in(r.clause)[0] is not None and any(
@@ -4764,6 +4787,9 @@ def _stop(account: Account, r: Reading) -> None:
     if r.measured or fed or any(m.generic.startswith("row ") for m in r.mentions):
         _bring(account, r)
     window, limit, used = temperatures_in(r.clause)
+    if BOTTLE_SHUT.match(r.text):
+        account.used |= {x.start for x in used}
+        return
     q = limit or window
     of = re.search(r"\blimits?\s*:(.*)$", _said_before(account, r.clause), re.I)
     elsewhere = re.search(r"([^,;.]*?)-?\d[^,;.]*[,;]?\s*$", _said_before(account, r.clause))

@@ -51,6 +51,7 @@ NOBODY_THERE = (
     r"|\b(?:nobody|no ?one|no-one) (?:needs?|has to|have to|must|is to|was|is|will)\b[^.;\n]{0,14}\b(?:be|stay|watch|mind|attend|present|there|with|stand|look|wait|about|around)\b"
     r"|\bsupervision\b[^.;\n]{0,8}\bnot\b|\bnot (?:be )?(?:supervised|minded|attended)\b|\blooks? after (?:itself|themselves)\b"
     r"|\b(?:may|can|could) (?:see to|do|go on with|get on with|attend to) (?:other|some other|another)\b"
+    r"|\b(?:go|goes|went|get|got|getting|going) on with (?:the |my |our |an?)?(?:next|other|another|second) (?:job|task|work|batch|flask|thing|preparation|experiment)s?\b|\blook(?:s|ed|ing)? in (?:on it )?(?:every|each|now and then|from time to time)\b|\b(?:see|look|check)(?:s|ed|ing)? (?:to |at |on )?it (?:only )?(?:every|each) (?:half|quarter|hour|\d+|two|thirty|twenty|few)\b"
     r"|\b(?:I|we|you) (?:just |quickly )?(?:pop|nip|slip)(?:ped|s)? (?:out|off|over|down)\b|\bon (?:a|the|its) timer\b|\btimer does\b"
 )
 """Somebody who goes or is, and where else than here."""
@@ -63,6 +64,7 @@ SHUT_TIGHT = (
     r"|in(?:to)? (?:an?|the) (?:[\w-]+ ){0,2}(?:screw-?top|screw-?cap(?:ped)?|lidded|Schott|clip-?top|swing-?top|crimp(?:ed)?|Kilner|preserving|snap-?top) (?:jar|bottle|vial|flask|can)s?"
     rf"|{CLOSER} (?:replac\w+|takes? the place of) (?:the |a )?(?:condenser|funnel|adapter|thermometer)|(?:melted|fused|welded|soldered) (?:shut|off|closed)|(?:shut|closed|bottled|put|locked|kept) (?:up |away )?in an? (?:\w+ )?(?:jam |preserving |screw-?top |pickle |lidded )?(?:jar|bottle with (?:its|a|the) (?:lid|cap))\b"
     r"|(?:glass plate|watch ?glass|lid|disc|plate) (?:with grease |greased )?(?:is |was )?(?:pressed|clamped|screwed|tied|held down)|wired (?:on|down|shut)"
+    r"|(?:close|closed|shut|clamp|clamped|pinch|pinched|squeeze) (?:off )?(?:the |its )?(?:(?:delivery|gas|outlet|rubber|exit) )+(?:tube|hose|line|tubing)(?: off)? (?:with|by) (?:an? |the )?(?:\w+ )?(?:clip|clamp|cock)|(?:with )?(?:the |its )?(?:(?:pinch|hose|screw|spring|mohr) ?)?(?:clip|clamp|pinchcock)(?: is| was| kept| stays| left)? (?:shut|closed|on the (?:tube|hose))"
     r"|everything(?: is| was| stays| kept)? tight(?:ly)?(?: closed| shut)?|no (?:air|gas|vapou?r) (?:can |could )?(?:pass(?:es)?|get(?:s)? (?:through|out|past)|leave|escape)s?"
 )
 """A vessel that is shut."""
@@ -136,7 +138,7 @@ MEASURED_OUTSIDE = (
 LARGER = (
     r"first (?:one|time|run|batch|lot) (?:of|at|on|in) (?:this|that|such a) (?:size|scale|amount|order)|(?:lot|batch|run|one) before (?:this|it|that)(?: one)? (?:was|had|came to)|(?:nobody|no ?one|none of us|we have never|never|not yet|have not|haven't)\b[^.;\n]{0,30}\b(?:made|run|done|tried|gone|taken|had|been)\b[^.;\n]{0,16}\b(?:more than|above|over|beyond|past|larger|bigger) |(?:stayed|kept|been|remained) (?:always )?(?:below|under|at|within) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|multiplied by|scal(?:e|ed|ing)[- ]?up|(?:pilot|small run|trial|first batch|test run|trial run|test batch) (?:was|had|took|used|on|of|with) \d|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) the (?:literature|published|usual|normal|standard|original|printed|last|old|small|student\w*|book|recipe|amounts?|quantit\w+|batch|scale)|(?:twice|two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|forty|fifty|hundred|a hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×])? (?:what|as much as|more than|the size of what|bigger than|larger than) (?:the (?:students?|class|trial|test|first|last|old|others?|book|paper|card)|we|I|they|was|is)\b"
     r"|(?:last|first|previous|earlier|trial|test|other) (?:batch|run|lot|trial|one)s? (?:was|were|had been|is) (?:only )?(?:an? |one )?(?:tenth|fifth|quarter|third|half|fiftieth|twentieth|hundredth|small\w*|\d+(?:\.\d+)? ?m?g\b|\d+ ?m?mol)"
-    r"|(?:jump|step|go|move|went|going)(?:s|ed|ing)? (?:up )?(?:straight |directly )?from \d+(?:\.\d+)? ?(?:m?g|mL|ml|mmol|mol) (?:up )?to|(?:done|made|run|tried|worked|works) (?:only |just )?(?:once|twice|before|so far|fine|well)?[^.;\n]{0,14}\b(?:with|at|on|in) (?:\d+(?:\.\d+)? ?m?g|a (?:tenth|fifth|quarter|third|twentieth|hundredth|test tube|small))"
+    r"|(?:jump|step|go|move|went|going)(?:s|ed|ing)? (?:up )?(?:straight |directly )?from \d+(?:\.\d+)? ?(?:m?g|mL|ml|mmol|mol) (?:up )?to|(?:done|made|run(?! in\b)|tried|worked|works) (?:only |just )?(?:once|twice|before|so far|fine|well)?[^.;\n]{0,14}\b(?:with|at|on|in) (?:\d+(?:\.\d+)? ?m?g|a (?:tenth|fifth|quarter|third|twentieth|hundredth|test tube|small))"
     r"|scale:? ?[x×] ?\d+|[x×] ?\d+ (?:against|of|on) the (?:trial|test|last|first)|(?:now|here|today|this time)(?: for| comes| is)? (?:the )?(?:big|whole|full|real|large) (?:one|flask|batch|lot|thing|scale)"
 )
 VITRIOL = r"(?:(?:conc\.?|concentrated|9[0-9] ?%(?: \(?w/w\)?)?) (?:sulph|sulf)uric acid|conc\.? H2SO4|oil of vitriol|oleum|P2O5|phosphorus pentoxide)"

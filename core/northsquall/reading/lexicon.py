@@ -343,6 +343,10 @@ UNATTENDED = Cue(
     "tea",
     "dinner",
     "itself",
+    "on with",
+    "every",
+    "each",
+    "look",
     "its own",
     "library",
     "post",
@@ -649,7 +653,7 @@ _PRESENCE = r"(?:(?:is |are |was |were |be |must be |stays? |stayed |remain\w* |
 PEOPLE = Cue(
     re.compile(
         rf"(?<!no )\b((?<!no )(?<!without a )(?<!without )(?:an?other |an? |one |the |my |our |second |trained |experienced |at least |two |other |some )*{_PERSON}(?: [\w-]+){{0,2}} {_PRESENCE}(?! (?:at home|away|elsewhere))|(?-i:[A-Z][a-zé]+) (?:was|is|stood|stayed|stays|stands) (?:\w+ ){{0,3}}(?:with me|there|next to me|beside me|in the (?:lab|room)|near ?by)|"
-        r"persons?: ?[2-9]\b|(?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only|done|run|students?|people) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)(?! (?:him|her|them|me|us|later|afterwards))|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
+        r"(?:persons?|people|crew|staff|operators?|present) ?[:=] ?(?:[2-9]|two|three|four)\b|(?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only|done|run|students?|people) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)(?! (?:him|her|them|me|us|later|afterwards))|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
     ),
     "people",
@@ -851,7 +855,9 @@ def no_material(items: list[Item], i: int) -> bool:
         return True
     wise = in_manner(items, i + 2)  # "1.5 g KMnO4 spatula-wise"
     if x.low == "tin" and (
-        is_word(before, *ITS_CAN) or (is_word(before, "its", "that") and is_word(at(items, i - 2), "of", "from", "in", "into"))
+        is_word(before, *ITS_CAN, "one", "two", "per", "each", "whole")
+        or (isinstance(before, Token) and before.kind == "num")
+        or (is_word(before, "its", "that") and is_word(at(items, i - 2), "of", "from", "in", "into"))
     ):
         return True  # "from a fresh tin", "out of its tin"
     wool = is_word(after, "wool", "strip", "wire", "ribbon") and x.value in METALS

@@ -1035,6 +1035,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
             and any(isinstance(x, Token) and x.kind == "sub" for x in items[:k])
         ):
             return None  # "X of the kind used for Y (20 mL)": the amount is of X
+        if k >= 0 and is_word(items[k], "had", "has", "have", "was", "were", "is", "are", "been") and text_of(items[j - 1]).endswith("ed"):
+            return None  # "when the nitrogen had ebbed (3.7 L in all)"
         return (k + 1, j - 1) if k + 1 < j and (_a_word(items[k + 1 : j], 4) or _ambiguous(items[j - 1])) else None
     return None
 

@@ -597,6 +597,15 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         if is_word(after, *AROUND) or COOLED_BY.search(said):
             return _loose_bath(items, i)
         if (
+            is_word(before, "(", ",")
+            and ahead & {"cooled", "cool", "cooling", "chilled"}
+            and any(is_quantity(x, "temperature") for x in items[:i])
+        ):
+            beside = i + 3 if is_word(after, "and", "+", "-", "/") and _goes_into_a_bath(at(items, i + 2)) else i + 1
+            ends = at(items, beside + is_word(at(items, beside), ","))
+            if ends is None or is_word(ends, ")") or (isinstance(ends, Qty) and ends.dim == "mass"):
+                return _loose_bath(items, i)  # "cooled to 2 °C (ice-salt, 4 kg)"
+        if (
             is_word(before, "of")
             and is_word(at(items, i - 2), "tray", "bowl", "dish", "tub", "basin", "pan")
             and (i == 2 or is_word(at(items, i - 3), ","))
@@ -1010,6 +1019,14 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             last += 2
     parts = items[first : last + 1]
     ice, water, used = _masses(parts)
+    whole = at(items, last + 2) if is_word(at(items, last + 1), ",") else None
+    if ice is None and isinstance(whole, Qty) and whole.dim == "mass":
+        ends = at(items, last + 3)
+        if ends is None or is_word(ends, ")", ".", ",", ";"):  # "cooled to 2 °C (ice-salt, 4 kg)"
+            joint_g = convert(whole.value, whole.unit, "mass")
+            alone_ = not any(is_word(p, "salt") or getattr(p, "value", None) in ("sodium chloride", "water") for p in parts)
+            ice, water = (joint_g, None) if alone_ else (joint_g / 2, joint_g / 2)
+            used, last = [*used, whole], last + 2
     closes = next((n for n in range(last + 2, min(last + 12, len(items))) if is_word(items[n], ")")), None)
     if ice is None and is_word(at(items, last + 1), "(") and closes is not None:  # "a bowl of ice and water (about 300 g of ice, one tray)"
         inside = items[last + 2 : closes]

@@ -317,8 +317,12 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
     charge = next((s for s in doc.steps if s.kind in ("charge", "dose", "add")), None)
     if not DISPOSAL.search(doc.title) or charge is None:
         return
-    for t in tokens[:first]:
-        if t.kind == "sub" and all(m.identity != t.value for m in doc.materials):
+    for k, t in enumerate(tokens[:first]):
+        if (
+            t.kind == "sub"
+            and not (t.low == "tin" and lex.no_material(list(tokens[:first]), k))
+            and all(m.identity != t.value for m in doc.materials)
+        ):
             s = catalogue().substances[str(t.value)]
             its = {r for r in s.parts if r not in ("H2O", "H+")}
             if any(its & set(catalogue().substances[m.identity].parts) for m in doc.materials if m.identity and m.amount is not None):

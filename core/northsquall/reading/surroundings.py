@@ -47,7 +47,7 @@ WITH_SOFT = re.compile(
 """Behind "closed": what stops nothing, or lets the gas out."""
 NOT_SHUT = re.compile(
     r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rests? on|lightly|never|not|(?:nothing|none)(?: (?:in|of|on|at) (?:the|it|this|these)(?: \w+)?)? (?:is|was|are|were)|don't|do not|without|un(?:stoppered|capped)|(?<!no )vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
-    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
+    r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|(?<!close the )(?<!closed the )(?<!shut the )(?<!clamp the )(?<!pinch the )delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
 ONE_HOLE = re.compile(
