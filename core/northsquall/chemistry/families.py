@@ -357,7 +357,7 @@ def _reactions_for(present: frozenset[str], wanted: tuple[str, ...]) -> tuple[Re
             continue
         role = family.record.get("role")
         if not role:
-            if family.record.get("wanted_only") and not family.fixed & set(wanted):
+            if family.record.get("wanted_only") and not {r for r, _ in family.change} & set(wanted):
                 continue
             out.append(Reaction(family, family.change))
             continue

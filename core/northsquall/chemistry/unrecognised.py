@@ -29,6 +29,8 @@ ACTING = (
 """Classes that act on an organic substance."""
 SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
+SOLVENTS = ("ethyl acetate", "diethyl ether", "tetrahydrofuran", "1,4-dioxane", "dichloromethane", "chloroform", "acetonitrile", "N,N-dimethylformamide", "dimethyl sulfoxide")  # fmt: skip
+"""What is there to dissolve where its amount is not written (common practice, no source)."""
 FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
 """In a structure: something that can react at the bench."""
 
@@ -91,6 +93,7 @@ def meeting(
     organic = [x for x in batch if x.substance and x.substance.smiles and FUNCTIONAL.search(x.substance.smiles)]
     least = min((x.best_mol for x in organic if x.best_mol), default=0.0)
     organic = [x for x in organic if not (x.substance and x.substance.phase == "l" and x.best_mol > SOLVENT_TIMES * least)]
+    organic = [x for x in organic if x.mol is not None or x.substance is None or x.substance.id not in SOLVENTS]
     walks = [*trials, best]
     used = {r for w in walks for e in w.events() if e.latent is None for r, n in e.reaction.change if n < 0}
     first: Unrecognised | None = None

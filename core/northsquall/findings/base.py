@@ -206,6 +206,8 @@ def merge(found: list[Finding]) -> list[Finding]:
             )
         elif head.code == "G04" and head.cause:
             take(head, [f for f in live if f.code == "G07" and f.cause and f.cause in head.cause])
+        if head.code == "Q12" and head.short == "waste meets":
+            take(head, [f for f in here if f.code == "Q12" and f.short == head.short])  # one pouring, however many ways it may go wrong
     return [f for f in found if id(f) not in gone]
 
 

@@ -15,7 +15,9 @@ from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import record_of
 from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches
+from northsquall.reading.lexicon import SLOWLY
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
+from northsquall.substances import catalogue
 from northsquall.working import number_text
 
 
@@ -117,7 +119,11 @@ def never_together(c: Context) -> Iterator[Finding]:
         planned = {
             id(e)
             for e in entry.happened()
-            if (id(e) in c.purpose.wanted and not _into_the_waste(c, step))
+            if (
+                id(e) in c.purpose.wanted
+                and not _into_the_waste(c, step)
+                and not (e.reaction.family.record.get("paced") and _unpaced(step))
+            )
             or (
                 not e.reaction.family.record.get("unwanted")
                 and (
@@ -167,6 +173,18 @@ WASTE_BOTTLE = re.compile(
 )
 
 
+def _unpaced(step: Step | None) -> bool:
+    """Whether nothing sets the pace or the temperature of what comes in: a family that asks for both is then no excuse for the pair."""
+    return (
+        step is not None
+        and step.duration is None
+        and not step.portions
+        and step.T_limit is None
+        and step.T_range is None
+        and not SLOWLY.search(step.text)
+    )
+
+
 def _into_the_waste(c: Context, step: Step | None) -> bool:
     """Whether a step without a product empties something into what is collected: what happens there nobody wants."""
     return step is not None and not c.purpose.named and WASTE_BOTTLE.search(step.text) is not None
@@ -193,6 +211,40 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
             "P06", "condition", f"No reaction is recognised between {met.names[0]} and {met.names[1]} in {met.vessel}; whether they react, and with what heat, is not established.",
             step=c.step(met.step), established=False, remedy="Add the reaction with its heat, or say that there is none.", source="chemistry design, safety net", short="not recognised",
         )  # fmt: skip
+
+
+AGAINST_THE_SMELL = re.compile(
+    r"\b(ammonia|bleach|vinegar)\b[^.;\n]{0,25}\b(?:bottle|dish|cloth|rag|saucer|open|beside|near|next to|held)\b[^.;\n]{0,25}\b(?:kills?|takes? (?:away|up)|against|removes?|covers?|neutrali[sz]es|gets rid of|binds)\b[^.;\n]{0,12}\b(?:smell|odou?r|fumes?|vapou?rs?)\b",
+    re.I,
+)
+
+
+@rule("S04")
+def kills_the_smell(c: Context) -> Iterator[Finding]:
+    """S04: an open bottle set beside the work against its smell, where what smells must never meet what is in it."""
+    text = c.procedure.source_text
+    for m in AGAINST_THE_SMELL.finditer(text):
+        agent = catalogue().find({"vinegar": "acetic acid"}.get(m[1].lower(), m[1].lower()))
+        if agent is None:
+            continue
+        brings = dict(agent.parts)
+        there = [dict(e.mixed) for e in c.walk.entries if any(n > 0 for n in e.mixed.values())]
+        hit = next(
+            (
+                h
+                for held in there
+                for h in pairs.hits({**held, **brings}, 20.0, [held, brings])
+                if h.severity == "stop"
+                and (h.roots_a | h.roots_b) & set(brings)
+                and (h.roots_a | h.roots_b) & {r for r in held if r not in brings and r != "H2O"}
+            ),
+            None,
+        )
+        if hit is not None:
+            yield finding(
+                "S04", "stop", f"“{m.group().strip()}”: {hit.a} meets {hit.b}: {hit.then}.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="A hood and an absorber take the vapour; leave the bottle shut and away.", source=hit.source, short="never together",
+            )  # fmt: skip
+            return
 
 
 LEFT_WET = re.compile(

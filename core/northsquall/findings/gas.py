@@ -700,6 +700,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
 
 WENT_BACK = re.compile(
     r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went|(?:had|has) gone)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
+    r"|\b(?:is|it['’]s|was|starts?|begins?|keeps?) (?:drawing|sucking|pulling|creeping|climbing) (?:it |water |liquid )?(?:back|up the (?:tube|hose|line))\b"
     r"|\bwater (?:was|stood|had got|came) (?:back )?in(?:to)? the (?:hot )?(?:flask|generator|retort|tube)\b|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
     re.I,
 )
@@ -722,7 +723,7 @@ def went_back(c: Context) -> Iterator[Finding]:
 
 OUTLET_DIPS = re.compile(
     r"\b(?:adapt[eo]r|bend|elbow|condenser|outlet|delivery tube|tube|end of the \w+)\b[^.;\n]{0,50}\b(?:dip\w*|under|below|beneath|into)\b[^.;\n]{0,25}"
-    r"\b(?:water|ice water|surface|liquid|ice)\b[^.;\n]{0,30}\breceiv\w*|\breceiv\w*[^.;\n]{0,60}\b(?:adapt[eo]r|tube|outlet|condenser)\b[^.;\n]{0,20}\b(?:dip\w*|below the surface|under (?:the )?water)",
+    r"(?:\b(?:water|ice water|surface|liquid|ice)\b[^.;\n]{0,30}\breceiv\w*|\breceiv\w*(?:['’]s)? (?:water|liquid|ice))|\breceiv\w*[^.;\n]{0,60}\b(?:adapt[eo]r|tube|outlet|condenser)\b[^.;\n]{0,20}\b(?:dip\w*|below the surface|under (?:the )?water)",
     re.I,
 )
 """A still whose outlet is under the liquid in its receiver."""

@@ -433,6 +433,9 @@ COOLING = ("ice", "ice-salt", "dry-ice", "water", "thermostat")
 """Baths that take heat away."""
 
 
+UNCOOLED = re.compile(r"\b(?:without (?:any |the )?(?:cooling|ice|bath)|(?:no|not any) cooling|not cooled|uncooled)\b", re.I)
+
+
 @rule("H11")
 def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
     """H11: the heat of making up the acids, where no cooling or limit is written for it."""
@@ -454,7 +457,9 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
             if (b := v.bath) is not None and b.kind in COOLING and (b.span is None or b.span[0] <= step.span[1])
         }
         in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
-        if (in_pot or step.vessel in cooled) and not step.all_at_once:
+        until = min((s.span[0] for s in c.procedure.steps if s.span[0] > step.span[0]), default=len(c.procedure.source_text))
+        uncooled = UNCOOLED.search(c.procedure.source_text, step.span[0], max(until, step.span[1])) is not None
+        if (in_pot or step.vessel in cooled) and not step.all_at_once and not uncooled:
             continue
         yield finding(
             "H11",

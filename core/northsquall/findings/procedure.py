@@ -8,6 +8,8 @@ from collections.abc import Container, Iterator
 import numpy as np
 
 from northsquall.assessment import Finding, Severity
+from northsquall.chemistry import pairs
+from northsquall.chemistry.unrecognised import ACTING, NET
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
 from northsquall.procedure import Material, Step
@@ -173,6 +175,13 @@ def unplaced(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+def _inert(c: Context) -> bool:
+    """Whether nothing that went in can act on anything else there: "mixtures of ethanol and water"."""
+    acting = ACTING - NET["reducible"]
+    known = all(x.substance is not None and not acting & set(pairs.classes_in(dict(x.substance.parts))) for x in c.lots.values())
+    return known and not c.reactions and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -186,6 +195,8 @@ def missing(c: Context) -> Iterator[Finding]:
         if step is None or step.kind not in NEEDED:
             continue
         decides = step.kind != "quench" or bool(c.enthalpy)
+        if decides and _inert(c):
+            decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:
             decides = False  # ice by need: the temperature that it keeps is written
         yield finding(

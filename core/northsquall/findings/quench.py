@@ -570,6 +570,39 @@ def isolated(c: Context) -> Iterator[Finding]:
             return
 
 
+DRY_SALT = re.compile(
+    r"\b(?:sodium|potassium|alkali|white|nitronate) (?:\w+ )?salts?\b[^.;\n]{0,70}\b(?:dry|dries|dried|drying)\b|\b(?:dry|dries|dried|drying)\b[^.;\n]{0,40}\b(?:sodium|potassium|nitronate) salts?\b",
+    re.I,
+)
+
+
+@rule("Q10")
+def nitronate_dried(c: Context) -> Iterator[Finding]:
+    """Q10: the alkali salt of a nitroalkane is left to dry: dry, it goes off by a blow or a little heat."""
+    nitro = next(
+        (
+            x.substance
+            for x in c.lots.values()
+            if x.substance is not None and any(a.id == "nitroalkane" for r in x.substance.parts if is_organic(r) for a in alerts_of(r))
+        ),
+        None,
+    )
+    base = any(x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 for x in c.lots.values())
+    text = c.procedure.source_text
+    m = next(
+        (
+            x
+            for x in DRY_SALT.finditer(text)
+            if not re.search(r"\b(?:never|not|no time|without)\b|n['’]t\b", text[max(0, x.start() - 20) : x.end()])
+        ),
+        None,
+    )
+    if nitro is not None and base and m is not None:
+        yield finding(
+            "Q10", "stop", f"“{m.group().strip()}”: the alkali salt of {nitro.id}, dry, goes off by a blow or a little heat.", step=c.step_at(m.start()), span=m.span(), limit="kept wet, acidified at once", remedy="Rinse it wet into the acid, the filter too; never let it dry.", source="handbook 3.5; common practice", short="isolated",
+        )  # fmt: skip
+
+
 GRAPHITE_DRIES_C, GRAPHITE_BURSTS_C = 60.0, 100.0
 """Oxidised graphite is dried below the first; from the second on, dry, it can go off: Krishnan et al., Nano Today 7 (2012) 137 (memory)."""
 

@@ -361,6 +361,13 @@ def thrown_together(c: Context) -> Iterator[Finding]:
         words = (before + m.group()).lower()
         named = {x.identity for x in c.procedure.materials if x.identity and (x.name.lower() in words or x.identity in words)}
         named |= {BY_ADJECTIVE[w] for w in re.findall(r"\w+", words) if w in BY_ADJECTIVE}
+        named |= {str(t.value) for t in substances_in(m.group())}
+        acids = {
+            x.identity
+            for x in c.procedure.materials
+            if x.identity and cat.substances[x.identity].parts.get("H+", 0.0) > 0 and x.role != "absorber"
+        }
+        named |= acids if re.search(r"\bacids?\b", words) else set()  # "with the acid from the filter": any of those that went in
         found = [cat.substances[x] for x in sorted(named) if x in cat.substances]
         streams = [dict(s.parts) for s in found]
         for a, b in combinations(streams, 2):
@@ -448,6 +455,9 @@ MEASURES = re.compile(r"\b(?:(?<!gas )cylinders?|droppers?|pipettes?|burettes?|s
 """What a liquid is measured or fed from."""
 
 
+UNDER_THE_TAP = re.compile(r"\b(?:under the (?:running )?tap|with (?:tap )?water|in the sink)\b", re.I)
+
+
 @rule("S04")
 def rinsed_with(c: Context) -> Iterator[Finding]:
     """S04: a vessel that held one of a pair rinsed out with the other."""
@@ -465,6 +475,8 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             and re.search(rf"\b{re.escape(x.id if x.id != 'sodium hypochlorite' else 'bleach')}\b|\b{re.escape(x.id)}\b", sentence, re.I)
         ]
         step = c.step_at(m.start())
+        if UNDER_THE_TAP.search(sentence):
+            agents += [x for x in (catalogue().find("water"),) if x is not None]
         if not agents or step is None:
             continue
         poured = [

@@ -6,6 +6,8 @@ import re
 from collections.abc import Iterator
 
 from northsquall.assessment import Finding
+from northsquall.chemistry import pairs
+from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
@@ -56,7 +58,7 @@ TESTS = re.compile(
 )
 CONTROLS = re.compile(
     r"\b(control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|turn(?:s|ed) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
-    r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first )?(?:on|with|against))\b",
+    r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first |before |just before |earlier |beforehand )?(?:on|with|against)|(?:check|try|test)(?:s|ed)? (?:the |my |its |each )?(?:paper|strip)s? (?:first )?(?:with|on|against))\b",
     re.I,
 )
 
@@ -179,6 +181,19 @@ def _rest_is_fed(c: Context, step: Step) -> bool:
     return any(by_id[m].identity in mine and by_id[m].identity != "water" for s in later for m in s.materials)
 
 
+def _no_heat(c: Context, step: Step) -> bool:
+    """Whether something reacts, or may, in a step and nothing says with what heat."""
+    return c.heat_open(step.n) or any(r.step == step.n and r.dH_kJ_per_mol.best is None for r in c.reactions)
+
+
+def _acts(c: Context, step: Step) -> bool:
+    """Whether an oxidiser or what water attacks comes in a step."""
+    acting = NET["oxidiser"] | NET["water-reactive"]
+    return any(
+        x.substance is not None and acting & set(pairs.classes_in(dict(x.substance.parts))) for x in (c.lots[k] for k in step.materials)
+    )
+
+
 @rule("P13")
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
@@ -196,6 +211,13 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             continue
         gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         portioned = PORTIONS.search(step.text) is not None and not step.all_at_once
+        behind = re.split(r"\n|(?<=[.;]) ", c.procedure.source_text[step.span[1] : step.span[1] + 120])
+        place = step.text + " ".join([behind[0], *(x for x in behind[1:] if OF_THE_NEXT.search(x))])
+        unpaced = portioned and step.T_limit is None and step.T_range is None and not CRITERION.search(place)
+        if unpaced and rise < PORTION_K and gas < BURST_MOL and _no_heat(c, step) and _acts(c, step):
+            yield finding(
+                "P13", "condition", "Portions, and no criterion for the next; how far they warm it is not established.", step=step, established=False, remedy="Say what must be seen before the next portion: temperature back, gas over.", source="handbook 6.1", short="portions without a criterion",
+            )  # fmt: skip
         if rise < (PORTION_K if portioned else BURST_K) and gas < BURST_MOL:
             continue
         effect = " and ".join(
@@ -206,8 +228,6 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             )
             if x
         )
-        behind = re.split(r"\n|(?<=[.;]) ", c.procedure.source_text[step.span[1] : step.span[1] + 120])
-        place = step.text + " ".join([behind[0], *(x for x in behind[1:] if OF_THE_NEXT.search(x))])
         if step.all_at_once and step.duration is None:
             yield finding(
                 "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",

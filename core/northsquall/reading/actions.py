@@ -310,6 +310,8 @@ class Reading:
             return True
         if m.generic == "acid" and self.clause.verb is None and IN_A_BOTTLE.search(before):
             return True
+        if HELD_BEFORE.search(before):
+            return True  # "in the beaker that held the ice"
         if m.identity == "water" and is_word(at(self.items, m.first - 1), "soap", "soapy"):
             return True  # "no leak with soap water"
         return m.identity == "ice" and AS_NEEDED.search(self.account.source[max(0, m.start - 16) : m.end + 24]) is not None
@@ -675,6 +677,56 @@ def _lasts(account: Account, clause: Clause) -> bool:
     return True
 
 
+PUT_IN_OVER = re.compile(
+    r"^\W*(?:and |then |now )*(?:(?:I|we|you) )?(?:put|puts|add(?:ed)?|ran|run|drip(?:ped)?|dropp?(?:ed)?|let|fed|feed|pour(?:ed)?|tip(?:ped)?) (?:it|this|that|them|all of it) (?:all )?in\b(?!to (?:an?|the) )"
+    r"|^\W*(?:and |then |now )*(?:it|this|that|all of it) (?:goes|went|(?:is|was) (?:then )?(?:put|run|dripped|dropped|fed|added|let)) in\b(?!to (?:an?|the) )",
+    re.I,
+)
+
+
+def _put_in_over(account: Account, clause: Clause) -> bool:
+    """ "Bromobenzene, sixteen grams. I put it in over ten minutes, four mils at a time": how long what was just told goes in."""
+    duration, used = durations_in(clause)
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None or not last.materials:
+        return False
+    if clause.start - last.span[1] > 30:
+        return False
+    last.kind, last.duration = "dose", duration
+    last.span = (last.span[0], clause.end)
+    last.text = account.source[last.span[0] : last.span[1]]
+    window, limit, temps = temperatures_in(clause)
+    last.T_range, last.T_limit = last.T_range or window, last.T_limit or limit
+    account.used |= {q.start for q in (*used, *temps)}
+    account.used |= {x.start for x in clause.items if isinstance(x, Qty) and x.dim in ("mass", "volume")}
+    return True
+
+
+GAS_MADE_OF = re.compile(
+    r"^\W*(?:the |this |our )?(?:gas|(?:HCl|HBr|SO2|NO2|NO|NOx|Cl2|CO2|CO|H2S|NH3|hydrogen (?:chloride|bromide|sulfide)|(?:sulfur|carbon|nitrogen) dioxide|chlorine|ammonia)) (?:for it |itself |here |then )?(?:comes?|came|is|was) (?:made |generated |produced |taken |set free |obtained )?(?:from|out of|by|in the other)\b",
+    re.I,
+)
+""" "The gas comes from iron sulfide, ninety grams, in the other bottle": what was filled before takes it up."""
+TAKES_GAS = ("sodium hydroxide", "potassium hydroxide", "water", "ice", "sodium carbonate", "calcium hydroxide", "ammonia")
+
+
+def _takes_the_gas(account: Account) -> None:
+    """Where only an absorbent stands in the vessel by now, the vessel is the absorber of the gas that is told of next."""
+    doc = account.doc
+    lots = [account.lot(k) for s in doc.steps for k in s.materials]
+    filled = all(s.kind in ("charge", "add") for s in doc.steps) and len({s.vessel for s in doc.steps}) == 1
+    if account.main is None or not lots or not filled or any(m.identity not in TAKES_GAS for m in lots):
+        return
+    clause = Clause([], doc.steps[0].span[0], doc.steps[-1].span[1], None, None, 0)
+    for m in lots:
+        m.role, m.step = "absorber", None
+    doc.vessels[:] = [v for v in doc.vessels if v is not account.main]
+    doc.steps.clear()
+    account.trains.append((clause, lots))
+    account.main = account.last = None
+    account.place = None
+
+
 FITTED = re.compile(
     r"^\W*(?:when |once |after )?(?:(?:being )?(?:fitted|equipped|provided|topped|furnished|connected|joined|closed))\b(?: \w+)? (?:with|to|by) [^.;]{5,160}?,(?= (?:the|this) (?:\w+ ){0,2}(?:flask|vessel|pot|mixture|solution|suspension|contents|apparatus|batch|slurry|whole) (?:is|was|are|were)\b)",
     re.I,
@@ -723,6 +775,9 @@ MADE_ASIDE = re.compile(
     r"^\W*(?:the )?[\w -]{3,40}? \((?:(?:freshly|just|cold) )?(?:made|prepared|mixed)(?: (?:before(?:hand)?|fresh|freshly|in advance|cold|earlier))*(?: (?:from|by|of|with)\b|:)",
     re.I,
 )
+
+
+HELD_BEFORE = re.compile(r"\b(?:that|which) (?:had |has )?(?:held|contained|been used for|was used for|served for) (?:the )?$", re.I)
 
 
 DONE_INSTEAD = re.compile(r"^\W*(?:and |but |so |no,? )*(?:I|we|you|they)(?:['’]\w+)? (?:just|simply|only|always|now|do|did) \w", re.I)
@@ -878,6 +933,10 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if IT_LASTS.match(text) and _lasts(account, clause):
         return
+    if PUT_IN_OVER.match(text) and _put_in_over(account, clause):
+        return
+    if GAS_MADE_OF.match(text):
+        _takes_the_gas(account)
     if OF_THE_TRAP.match(text) or (
         ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])
     ):
@@ -909,6 +968,8 @@ def _clause(account: Account, clause: Clause) -> None:
     if not clause.items:
         return
     r = Reading(account, clause)
+    if WAITS_FIRST.match(text) and UNTIL_SEEN.search(text) and not any(isinstance(x, Qty) for x in r.items):
+        return  # "wait till the colour goes"
     if WAITS_FIRST.match(text) and not r.measured:
         r.mentions = []  # "wait for the start (the ether boils by itself)"
     _of_what_was_named(account, r)
@@ -952,6 +1013,9 @@ NOT_TO_DO = re.compile(
     r"^\W*(?:and )?(?:do not|don't|never) (?:distil|heat|dry|warm|boil|filter|isolate|store|keep|mix|use|pour|bring|let)\b", re.I
 )
 WAITS_FIRST = re.compile(r"^\W*(?:then |now |and )?wait\b", re.I)
+UNTIL_SEEN = re.compile(
+    r"\b(?:until|till|for) (?:the |it |its )(?:\w+ )?(?:colou?r|red|orange|yellow|brown|fizz\w*|bubbl\w*|foam\w*|gas|froth\w*)\b", re.I
+)
 OF_THAT = re.compile(
     r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|\([^)]{2,25}\) to pH\b)",
     re.I,
@@ -1154,6 +1218,8 @@ def _in_the_receiver(account: Account, r: Reading) -> None:
 
 
 SPILLS = (
+    "urea",
+    "sulfamic acid",
     "sodium thiosulfate",
     "sodium hydrogen carbonate",
     "sodium carbonate",
@@ -1557,6 +1623,12 @@ def _train(account: Account, r: Reading) -> bool:
         r.mentions = [m for m in r.mentions if m not in behind]
         account.used |= {x.start for m in behind for x in m.used}
         r.skip |= {i for i, x in enumerate(r.items) if isinstance(x, Qty) and x.start >= at and all(x not in m.used for m in r.mentions)}
+        if (
+            r.clause.verb is None and head and all(m.end <= at for m in r.mentions)
+        ):  # "…, 250 mL flask, condenser, from there a tube to a funnel"
+            r.clause = replace(r.clause, items=head, end=head[-1].end)
+            r.items, r.text = head, r.clause.text(account.source)
+            r.vessels = [v for v in r.vessels if v.start < at]
         return False
     if r.vessels and account.main is None and not lots:
         return False  # a flask with its gas line

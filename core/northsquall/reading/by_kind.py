@@ -16,7 +16,7 @@ KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} |
 """Words of a kind, and the group that makes it (SMARTS)."""
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
 KIND = re.compile(rf"\b(?:{'|'.join(KINDS)})\b", re.I)
-AHEAD = re.compile(rf"{AMOUNT} of the $")
+AHEAD = re.compile(rf"{AMOUNT} (?:of the |of crude |crude |dry )?$")
 LEADS = re.compile(r"(?:^|\n|\. |- |, )(?:[Tt]he )?$")
 BEHIND = re.compile(rf",? {AMOUNT}")
 REACH = 60

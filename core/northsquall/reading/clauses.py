@@ -639,6 +639,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "into 300 mL of caustic, stirred, 1 L beaker"
         if x.low == "stirring" and is_word(before, "with", "under", "without", "while", "constant", "vigorous", ","):
             continue
+        if x.low in ("drips", "drops", "drip", "splashes") and is_word(before, "for", "against", "few"):
+            continue  # "thiosulfate stands next to me for drips"
         if x.low == "stirring" and is_word(before, *HOW_IT_IS_STIRRED) and not any(is_quantity(y, "time") for y in items[i + 1 : i + 3]):
             continue  # "on to the ice in the beaker, good stirring"
         if (
@@ -882,6 +884,21 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             head.pop()
         if then and _fed(head, len(head)):  # "anhydride 56 g over 60 min, stirred, then heated to 80 °C": fed, and only then
             return [*_cut(head, number), *_cut(items[then + 1 :], number)]
+    if len(merged) == 1 and merged[0][1] == "stop":
+        when = next(
+            (
+                k
+                for k in range(2, merged[0][0])
+                if is_word(items[k], "if", "when", "should", "once") and is_word(items[k - 1], "and", ",", ";")
+            ),
+            0,
+        )
+        head = items[: when - 1 - is_word(items[when - 2], ",", "and")] if when > 2 else []
+        if head and any(is_word(a, "over", "during", "within", "in") and is_quantity(b, "time") for a, b in pairwise(head)):
+            return [
+                *_cut(head, number),
+                *_cut(items[when:], number),
+            ]  # "the rest over 30 min at 5-15 °C, and if it gets to 20 I shut the tap"
     if not merged:
         return [Clause(items, items[0].start, items[-1].end, None, None, number)] if items else []
     tail = _which(items, merged)
@@ -953,6 +970,9 @@ def _behind_the_line(items: list[Item]) -> int | None:
 WHAT_WAITS = ("mixture", "solution", "suspension", "flask", "beaker", "vessel", "slurry")
 """Nouns that a participle before them describes."""
 HOW_IT_IS_STIRRED = (
+    "magnetic",
+    "mechanical",
+    "overhead",
     "good",
     "thorough",
     "strong",

@@ -99,7 +99,7 @@ IN_THE_LIQUID = (
 """Behind a thermometer: it is in what reacts."""
 
 SODA = r"(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda(?: solution)?|NaHCO3|Na2CO3)"
-FUNNEL_SHUT = r"(?:stoppered|corked|lid on|(?:stopper|cork|bung) (?:in|on|down|held|pressed)|capped|(?:funnel|flask|bottle|tap|cylinder)s? (?:was |is |held |kept |being )?(?:stoppered|closed|shut)|closed (?:separating )?funnel|stopper (?:it|the funnel)|stopper,? (?:and )?(?=shak)|invert\w*|upside down)"
+FUNNEL_SHUT = r"(?:stoppered|corked|lid on|(?:stopper|cork|bung) (?:in|on|down|held|pressed)|capped|(?:funnel|flask|bottle|tap|cylinder)s? (?:was |is |held |kept |being )?(?:stoppered|closed|shut)|closed (?:separating )?funnel|stopper (?:it|the funnel)|stopper,? (?:and )?(?=shak)|(?:my |the |a |with )?thumb (?:on|over|across|holding)|invert\w*|upside down)"
 SHAKEN = r"(?:shak\w+|shook|invert\w*|agitat\w*)"
 SODA_SHUT = "|".join(
     rf"\b{a}\b[^.\n]{{0,{n}}}?\b{b}\b[^.\n]{{0,60}}?\b{c}\b"
@@ -125,7 +125,7 @@ OPEN_EVAPORATION = (
 BY_SMELL = (
     r"no (?:more |longer (?:any )?)?(?:smell|odou?r)(?: (?:left|any ?more|now|of \w+))?[:,=]? ?(?:is |means )?(?:ready|done|finished|good|over|enough|complete|stop)|(?:faint |slight |strong |sharp |pungent )?(?:smell|odou?r|whiff) (?:of [\w ]{3,22} )?(?:shows?|tells?|means|says|indicates|is the sign|signals|proves)"
     r"|(?:absence|lack|loss|end) of (?:the |any )?(?:smell|odou?r)|(?:my|your|the|a good|his|her) nose (?:is|was|says|tells|decides|does|must|will)|(?:smell|sniff|nose) is (?:the|my|our|your) (?:end ?point|indicator|test|guide|sign)|until (?:there is|there's|there was) no (?:more )?(?:smell|odou?r)|(?:smell|sniff)ing (?:is|tells|shows|decides|will do)|stings? in the nose"
-    r"|(?:tell|know|see|judge)\w* (?:it )?(?:by|from) the (?:smell|odou?r)"
+    r"|(?:tell|know|see|judge)\w* (?:it )?(?:by|from) the (?:smell|odou?r)|(?:get|gets|got|grow|grown) used to the (?:smell|odou?r|fumes)|(?:smell|odou?r)\b[^.;\n]{0,40}\b(?:don['’]t|do not|no longer|can['’]t|cannot) (?:even )?notice it"
 )
 SOFT_PLUG = (
     r"(?:handful|scrap|strip) of (?:cotton|gauze|tissue|(?:paper )?towel|wool|rag|cloth|paper)|bit of rag|(?:stuffed|packed|filled|plugged|stopped|closed) (?:up )?(?:loosely |lightly |tightly )?with (?:an? )?(?:\w+ )?(?:cotton|tissue|paper|wool|rag|cloth|towel|gauze|foam|sponge|lint)|(?:cap|hat|lid|cover|hood|cone) of (?:tin ?|aluminium |aluminum |kitchen |cling ?)?(?:foil|film|paper|tissue)|(?:plug|wad|ball|tuft|bit|piece|lump|swab|pad|twist) of (?:cotton|gauze|tissue|wool|lint|felt|sponge|foam)|kitchen film|cling ?wrap|(?:damp|wet|moist) (?:cloth|rag|towel|tissue|paper|sponge)\b[^.;\n]{0,25}\b(?:over|on|round|around|condenser|neck|mouth|top)"

@@ -229,6 +229,8 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         if lex.AT_PRESSURE.intersection(before[-3:]) or (before[-1:] == ["until"] and clause.verb == "distil"):
             pass
         stops = not lex.STOP_WORDS.isdisjoint(before[-5:])
+        if stops and lex.STOP_WORDS.intersection(before[-5:]) <= {"off"} and {"ice", "bath", "cooling"}.intersection(before[-6:]):
+            stops = False  # "ice off, 35 °C, 30 min": what it comes to
         limiting = (
             any(b in lex.LIMIT_WORDS for b in before[-3:])
             or (

@@ -122,7 +122,7 @@ SEEN = Cue(
 
 READY = Cue(
     re.compile(
-        r"\b(kept below the|stands? (?:(?:open|filled|uncovered) )?(?:ready|there|by|next to|beside)|stood (?:open )?(?:by|beside|next to)|(?:is|was|are|were) ready|as (?:a |the )?(?:quench|dump)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
+        r"\b(kept below the|stands? (?:(?:open|filled|uncovered) )?(?:ready|there|by|next to|beside|at my (?:side|elbow))|stood (?:open )?(?:by|beside|next to)|(?:is|was|are|were) ready|as (?:a |the )?(?:quench|dump)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?<!when )(?<!until )(?<!till )(?<!it is )(?<!once )(?<!bath )ready(?=\W*$)|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
         re.I,
     ),
     "kept",
@@ -449,7 +449,15 @@ STIRRED = Cue(
     "agit",
     "swirl",
 )
-COOLED = Cue(re.compile(r"\b(ice|cooling|cooled|bath|chilled)\b", re.I), "ice", "cool", "bath", "chill")
+COOLED = Cue(
+    re.compile(
+        r"(?<!without )(?<!without any )(?<!without the )(?<!no )(?<!not )(?<!no further )\b(ice|cooling|cooled|bath|chilled)\b", re.I
+    ),
+    "ice",
+    "cool",
+    "bath",
+    "chill",
+)
 ALL_AT_ONCE = Cue(
     re.compile(
         r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b"
@@ -634,7 +642,10 @@ IN_POT = re.compile(
     r"\b((?:below|under) the (?:liquid|surface|level)|liquid|acid|pot|mixture|solution|suspension|slurry|contents|flask|reaction|batch|immersed|melt|ester|dipping in|dips in|inside|(?:probe|sensor|thermometer) in it)\b",
     re.I,
 )
-IN_BATH = re.compile(r"\b(bath|bowl|outside|basin|cooling water)\b", re.I)
+IN_BATH = re.compile(
+    r"\b(bath|bowl|outside|basin|cooling water|(?:beaker|tub|bucket|dish|pan|tray) of (?:cold |warm |hot |ice[- ]?)?(?:water|ice)|(?:in|between|among) the (?:crushed )?ice|water (?:in which|where|that) (?:the |it )|wall of the flask|(?:taped|held|tied|leaning) (?:to|against) the (?:flask|glass|beaker))\b",
+    re.I,
+)
 HEAD = re.compile(
     r"\b(head|vapou?r|side arm|above the (?:liquid|mixture|solution|surface|level)|gas space|(?:does|did|do) ?(?:not|n't) (?:touch|reach|dip)|(?:clear|short|out) of the (?:liquid|mixture|solution))\b"
     + rf"|\b(?:{concepts.IN_VAPOUR})\b",

@@ -1004,6 +1004,9 @@ UNLISTED = re.compile(rf"(?!{NO_NAME})[a-z]{{4,}}ic acid|[a-z]{{3,}}yl (?:chlori
 """A name by its form where the catalogue does not know it."""
 
 
+CRYSTALS = ("needles", "plates", "crystals", "prisms", "leaflets", "cubes", "platelets")
+
+
 def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
     j = i + 1
     if is_word(at(items, j), "(") and _bare_bracket(items, j):
@@ -1021,6 +1024,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
             and not (text_of(items[k]) == "," and k + 1 < len(items) and items[k + 1].start > items[k].end)
         ):
             k += 1
+        if is_word(at(items, k), *CRYSTALS):
+            return None  # "thirteen grams of pale needles"
         return (j, k - 1) if k > j and (_a_word(items[j:k], 3) or _ambiguous(items[j])) else None
     if i + 2 < len(items) and UNLISTED.fullmatch(f"{text_of(items[i + 1])} {text_of(items[i + 2])}".lower()):
         return i + 1, i + 2  # "45.7 g myristic acid"

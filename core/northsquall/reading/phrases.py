@@ -289,7 +289,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
         necks = next((k for k in range(i + 1, min(i + 5, len(items))) if is_word(items[k], "neck", "necks", "necked")), None)
         if (
             isinstance(item, Token) and item.kind == "num" and item.value in SIZES and float(item.value) >= 25 and necks is not None
-            and is_word(at(items, i - 1), "the", "my", "a", "an", "our") and all(isinstance(x, Token) and (x.kind == "num" or x.low in NECK_WORDS) for x in items[i + 1 : necks])
+            and is_word(at(items, i - 1), "the", "my", "a", "an", "our", ",") and all(isinstance(x, Token) and (x.kind == "num" or x.low in NECK_WORDS) for x in items[i + 1 : necks])
             and not any(_names_vessel(x) for x in items[necks + 1 : necks + 3])
         ):  # fmt: skip
             out.append(VesselPhrase("flask", item.start, item.end, i, float(item.value), None, "a"))
@@ -548,6 +548,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             isinstance(item, Token)
             and item.kind == "sub"
             and item.value == "water"
+            and item.low not in ("ice water", "ice-water", "iced water")
             and dish
             and not any(isinstance(x, Token) and x.value == "ice" for x in items[i + 1 : i + 7])
             and any(is_word(x, "in", "into", "gets", "under", "round") for x in items[max(0, k - 5) : k - 2])

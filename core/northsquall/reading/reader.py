@@ -213,6 +213,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
             doc.title = line[: stop.start()]
             return [t for t in tokens if t.start > source.index(line) + stop.start()]
         return tokens[first:]  # "Quench of the old lithium": what is got rid of is no product
+    if MEASUREMENT.search(line):
+        return tokens[first:]  # "Density of ethanol-water mixtures": what is measured is no product
     for i, t in enumerate(head):
         if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
             doc.results.product_identity = str(t.value)
@@ -229,7 +231,14 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     return tokens[first:]
 
 
-PURIFIED = re.compile(r"\b(?:re)?cryst\w+|\bpurif\w+|\b(?:re)?distill?(?:ed|ation)\b|\bsublim\w+|\breprecipit\w+", re.I)
+MEASUREMENT = re.compile(
+    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness)\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)",
+    re.I,
+)
+"""A title that says what is measured."""
+PURIFIED = re.compile(
+    r"\bcolumn\b|\bchromatograph\w*|\b(?:re)?cryst\w+|\bpurif\w+|\b(?:re)?distill?(?:ed|ation)\b|\bsublim\w+|\breprecipit\w+", re.I
+)
 CRUDE = {"crude", "raw", "impure", "technical", "once-crystallised"}
 OF_A_KIND = {
     "acid",

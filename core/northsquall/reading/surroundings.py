@@ -266,7 +266,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             where = "receiver"
         elif (
             FUNNEL.search(text + source[m.end() : m.end() + 40])
-            and re.search(r"funnel", source, re.I)
+            and (re.search(r"\bsep\w*\.? ?funnel", source, re.I) or step.kind in ("extract", "neutralise") or "funnel" in text.lower())
             and not re.search(r"\b(?:flask|jar|bottle|locker|cupboard|shelf)\b", text, re.I)
         ):
             where = "funnel"

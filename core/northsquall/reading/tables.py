@@ -54,8 +54,13 @@ class Table:
     columns: list[str] = field(default_factory=list)
 
 
-def _cells(line: list[Token], source: str) -> list[list[Token]] | None:
-    """Cells of a line: between bars, or parted by tabs or wide gaps; None for a line of prose."""
+def _offset(t: Token, source: str) -> int:
+    """Where in its line a token begins."""
+    return t.start - source.rfind("\n", 0, t.start) - 1
+
+
+def _cells(line: list[Token], source: str, stops: frozenset[int] = frozenset()) -> list[list[Token]] | None:
+    """Cells of a line: between bars, or parted by tabs or wide gaps, or by two blanks where a column of the heading (`stops`) begins; None for a line of prose."""
     if sum(t.text == "|" for t in line) >= 2:
         cells: list[list[Token]] = [[]]
         for t in line[1:] if line[0].text == "|" else line:
@@ -74,7 +79,8 @@ def _cells(line: list[Token], source: str) -> list[list[Token]] | None:
             continue
         gap = source[a.end : b.start] if a is not None else ""
         first = a is line[0] and re.fullmatch(r"\w{1,2}", a.text) is not None and "  " in gap  # "A  p-toluidine      26.8 g"
-        if first or "\t" in gap or "   " in gap or re.search(r"\.{3,}|…", gap + (a.text if a else "")):
+        narrow = gap == "  " and _offset(b, source) in stops  # a name that fills its column
+        if first or narrow or "\t" in gap or "   " in gap or re.search(r"\.{3,}|…", gap + (a.text if a else "")):
             cells.append([])
         if b.text not in ("…",) and not (b.text == "." and (source[b.end : b.end + 1] == "." or source[b.start - 1 : b.start] == ".")):
             cells[-1].append(b)
@@ -87,13 +93,15 @@ def split_tables(tokens: list[Token], source: str) -> tuple[list[Table], list[To
     tables: list[Table] = []
     rest: list[Token] = []
     line: list[Token] = []
+    stops: frozenset[int] = frozenset()
     for t in [*tokens, Token("nl", "\n", 10**9, 10**9)]:
         if t.kind != "nl":
             line.append(t)
             continue
-        cells = _cells(line, source) if line else None
+        cells = _cells(line, source, stops) if line else None
         columns = _heading(cells) if cells else []
-        if columns:
+        if columns and cells:
+            stops = frozenset(_offset(c[0], source) for c in cells if c)
             tables.append(Table(columns=columns))
         elif cells and _is_charge(cells, tables, source):
             if not tables or (tables[-1].rows and line[0].start - tables[-1].rows[-1].end > 60):
