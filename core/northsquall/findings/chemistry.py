@@ -213,40 +213,6 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-AGAINST_THE_SMELL = re.compile(
-    r"\b(ammonia|bleach|vinegar)\b[^.;\n]{0,25}\b(?:bottle|dish|cloth|rag|saucer|open|beside|near|next to|held)\b[^.;\n]{0,25}\b(?:kills?|takes? (?:away|up)|against|removes?|covers?|neutrali[sz]es|gets rid of|binds)\b[^.;\n]{0,12}\b(?:smell|odou?r|fumes?|vapou?rs?)\b",
-    re.I,
-)
-
-
-@rule("S04")
-def kills_the_smell(c: Context) -> Iterator[Finding]:
-    """S04: an open bottle set beside the work against its smell, where what smells must never meet what is in it."""
-    text = c.procedure.source_text
-    for m in AGAINST_THE_SMELL.finditer(text):
-        agent = catalogue().find({"vinegar": "acetic acid"}.get(m[1].lower(), m[1].lower()))
-        if agent is None:
-            continue
-        brings = dict(agent.parts)
-        there = [dict(e.mixed) for e in c.walk.entries if any(n > 0 for n in e.mixed.values())]
-        hit = next(
-            (
-                h
-                for held in there
-                for h in pairs.hits({**held, **brings}, 20.0, [held, brings])
-                if h.severity == "stop"
-                and (h.roots_a | h.roots_b) & set(brings)
-                and (h.roots_a | h.roots_b) & {r for r in held if r not in brings and r != "H2O"}
-            ),
-            None,
-        )
-        if hit is not None:
-            yield finding(
-                "S04", "stop", f"“{m.group().strip()}”: {hit.a} meets {hit.b}: {hit.then}.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="A hood and an absorber take the vapour; leave the bottle shut and away.", source=hit.source, short="never together",
-            )  # fmt: skip
-            return
-
-
 LEFT_WET = re.compile(
     r"\b(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by) (?:a (?:little|bit of) )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
     re.I,
@@ -367,7 +333,6 @@ def _label(c: Context, smiles: str) -> str:
     for x in c.lots.values():
         if x.substance and x.substance.smiles == smiles:
             return x.substance.id
-    from northsquall.substances import catalogue
 
     return catalogue().label(smiles)
 

@@ -514,6 +514,29 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
                     return
 
 
+AGAINST_THE_SMELL = re.compile(
+    r"\b(ammonia|bleach|vinegar)\b[^.;\n]{0,25}\b(?:bottle|dish|cloth|rag|saucer|open|beside|near|next to|held)\b[^.;\n]{0,25}\b(?:kills?|takes? (?:away|up)|against|removes?|covers?|neutrali[sz]es|gets rid of|binds)\b[^.;\n]{0,12}\b(?:smell|odou?r|fumes?|vapou?rs?)\b",
+    re.I,
+)
+
+
+@rule("S04")
+def kills_the_smell(c: Context) -> Iterator[Finding]:
+    """S04: an open bottle set beside the work against its smell, where what smells must never meet what is in it."""
+    text = c.procedure.source_text
+    for m in AGAINST_THE_SMELL.finditer(text):
+        agent = catalogue().find({"vinegar": "acetic acid"}.get(m[1].lower(), m[1].lower()))
+        if agent is None:
+            continue
+        there = [dict(e.mixed) for e in c.walk.entries if any(n > 0 for n in e.mixed.values())]
+        hit = next((h for held in there for h in _meeting(dict(agent.parts), held) if h.severity == "stop"), None)
+        if hit is not None:
+            yield finding(
+                "S04", "stop", f"“{m.group().strip()}”: {hit.a} meets {hit.b}: {hit.then}.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="A hood and an absorber take the vapour; leave the bottle shut and away.", source=hit.source, short="never together",
+            )  # fmt: skip
+            return
+
+
 WET_WITH = re.compile(
     r"\b(?:rinsed|wiped|degreased|dipped|swilled|washed|wetted)\b[^.;\n]{0,15}\b(?:in|with) ([\w -]{3,30}?)(?:,| and)? [^.;\n]{0,25}?\b(?:still wet|wet|undried|not dried|dripping)\b[^.;\n]{0,20}\b(?:go|goes|went|put|placed|hung|lowered|into|in)\b",
     re.I,
