@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from itertools import combinations
 
-from northsquall.assessment import Finding
+from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.ledger import Stream
 from northsquall.chemistry.walk import split_layers
@@ -451,6 +451,14 @@ def _meeting(brought: dict[str, float], held: dict[str, float]) -> Iterator[pair
             yield h
 
 
+def _met(h: pairs.Hit, message: str, step: Step | None, span: tuple[int, int], remedy: str, most: Severity = "stop") -> Finding:
+    """S04 of a pair, as grave as the pair is, at most as `most`."""
+    severity: Severity = "stop" if h.severity == most == "stop" else "condition"
+    return finding(
+        "S04", severity, message, step=step, span=span, limit="never together", remedy=remedy, source=h.source, short="never together"
+    )
+
+
 MEASURES = re.compile(r"\b(?:(?<!gas )cylinders?|droppers?|pipettes?|burettes?|syringes?|(?:dropping|addition) funnels?)\b", re.I)
 """What a liquid is measured or fed from."""
 
@@ -489,9 +497,14 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             assert lot.substance is not None
             h = next((x for agent in agents for x in _meeting(dict(agent.parts), dict(lot.substance.parts))), None)
             if h is not None:
-                yield finding(
-                    "S04", "condition", f"What {lot.label} was measured in is rinsed: {h.a} meets {h.b}: {h.then}.", step=step, span=(m.start(), end), limit="never together", remedy="Rinse with much water first.", source=h.source, short="never together",
-                )  # fmt: skip
+                yield _met(
+                    h,
+                    f"What {lot.label} was measured in is rinsed: {h.a} meets {h.b}: {h.then}.",
+                    step,
+                    (m.start(), end),
+                    "Rinse with much water first.",
+                    "condition",
+                )
                 return
         for e in c.stand_in.entries:
             v = c.vessel(e.vessel)
@@ -508,9 +521,13 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             for agent in agents:
                 h = next(_meeting(dict(agent.parts), dregs), None)
                 if h is not None:
-                    yield finding(
-                        "S04", "stop" if h.severity == "stop" else "condition", f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.", step=step, span=(m.start(), end), limit="never together", remedy="Rinse with much water first.", source=h.source, short="never together",
-                    )  # fmt: skip
+                    yield _met(
+                        h,
+                        f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.",
+                        step,
+                        (m.start(), end),
+                        "Rinse with much water first.",
+                    )
                     return
 
 
@@ -531,9 +548,13 @@ def kills_the_smell(c: Context) -> Iterator[Finding]:
         there = [dict(e.mixed) for e in c.walk.entries if any(n > 0 for n in e.mixed.values())]
         hit = next((h for held in there for h in _meeting(dict(agent.parts), held) if h.severity == "stop"), None)
         if hit is not None:
-            yield finding(
-                "S04", "stop", f"“{m.group().strip()}”: {hit.a} meets {hit.b}: {hit.then}.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="A hood and an absorber take the vapour; leave the bottle shut and away.", source=hit.source, short="never together",
-            )  # fmt: skip
+            yield _met(
+                hit,
+                f"“{m.group().strip()}”: {hit.a} meets {hit.b}: {hit.then}.",
+                c.step_at(m.start()),
+                m.span(),
+                "A hood and an absorber take the vapour; leave the bottle shut and away.",
+            )
             return
 
 
@@ -559,7 +580,11 @@ def wet_with(c: Context) -> Iterator[Finding]:
             made = {g: n for g, n in e.gas.items() if n > 0}  # what the bath gives off stands over and in it
             h = next((h for held in (e.mixed, e.after) for h in _meeting(dict(agent.parts), {**held, **made})), None)
             if h is not None:
-                yield finding(
-                    "S04", "stop" if h.severity == "stop" else "condition", f"“{m.group()}”: {h.a} meets {h.b} in {e.vessel}: {h.then}.", step=step, span=m.span(), limit="never together", remedy=f"Rinse the {agent.id} off with water and dry before it goes in.", source=h.source, short="never together",
-                )  # fmt: skip
+                yield _met(
+                    h,
+                    f"“{m.group()}”: {h.a} meets {h.b} in {e.vessel}: {h.then}.",
+                    step,
+                    m.span(),
+                    f"Rinse the {agent.id} off with water and dry before it goes in.",
+                )
                 return
