@@ -677,6 +677,11 @@ def _lasts(account: Account, clause: Clause) -> bool:
     return True
 
 
+FUNNEL_RUN = re.compile(
+    r"^\W*(?:and |then |now )*(?:which|this|it|that|the latter|the (?:dropping |addition )?funnel|its contents|the contents of the funnel) (?:is|was|are|were) (?:then |slowly )*(?:emptied|opened|run in|let in|let down|dripped in|drained)\b|^\W*(?:and )?emptied\b(?! (?:on|into|over [^.;]*\bice))",
+    re.I,
+)
+""" "…, which was emptied over 30 min": what stands in the funnel goes in."""
 PUT_IN_OVER = re.compile(
     r"^\W*(?:and |then |now )*(?:(?:I|we|you) )?(?:put|puts|add(?:ed)?|ran|run|drip(?:ped)?|dropp?(?:ed)?|let|fed|feed|pour(?:ed)?|tip(?:ped)?) (?:it|this|that|them|all of it) (?:all )?in\b(?!to (?:an?|the) )"
     r"|^\W*(?:and |then |now )*(?:it|this|that|all of it) (?:goes|went|(?:is|was) (?:then )?(?:put|run|dripped|dropped|fed|added|let)) in\b(?!to (?:an?|the) )",
@@ -932,6 +937,9 @@ def _clause(account: Account, clause: Clause) -> None:
         account.spend(clause.items)
         return
     if IT_LASTS.match(text) and _lasts(account, clause):
+        return
+    if FUNNEL_RUN.match(text) and "funnel" in account.waiting.values() and doc.steps and durations_in(clause)[0] is not None:
+        _bring(account, Reading(account, replace(clause, verb="add")))
         return
     if PUT_IN_OVER.match(text) and _put_in_over(account, clause):
         return
@@ -1457,7 +1465,7 @@ DRIPPED_OVER = re.compile(
 
 
 ON_TO_ICE = re.compile(
-    r"^\W*(?:(?:then|now|and|all|everything|all of it|slowly|carefully|the lot|,)\s*)*(?:on ?to|into) (?:\D{0,12}\d[\d.,]* ?\w+ (?:of )?)?(?:(?:crushed|chopped|cold|fresh|the)\s)*(?:ice|water)\b(?![^.;]*:)",
+    r"^\W*(?:(?:then|now|and|all|everything|all of it|slowly|carefully|the lot|,)\s*)*(?:on ?to|into|over) (?:\D{0,12}\d[\d.,]* ?\w+ (?:of )?)?(?:(?:crushed|chopped|cold|fresh|the)\s)*(?:ice|water)\b(?![^.;]*:)",
     re.I,
 )
 """ "Onto 300 g ice" behind a reaction: the batch is poured there."""
@@ -2234,6 +2242,13 @@ def _fragment(account: Account, r: Reading) -> None:
     only = len(r.items) <= 3 and re.match(r"\W*(?:over|during|in the course of)\b", text, re.I)  # "5.5 mL. Over 30 min."
     if only and duration is not None and "funnel" in account.waiting.values():
         return _bring(account, r)
+    if doc.steps and doc.steps[-1].kind == "distil" and doc.steps[-1].T_range is None and window is not None and BOILS_AT.match(text):
+        doc.steps[-1].T_range = window  # "The residue was distilled; b.p. 99-103 °C"
+        account.used |= {q.start for q in used}
+        return None
+    bare = duration is not None and all(isinstance(x, Qty) or is_word(x, ",", "at", "(", ")", "over", "in") for x in r.items)
+    if bare and "funnel" in account.waiting.values() and doc.steps and doc.steps[-1].kind in ("charge", "add"):
+        return _bring(account, r)  # "Funnel: bromine 16 g. 30 min, 0-5 °C"
     in_all = re.match(
         r"\W*(?:altogether|in all|in total|all in all)\b|\W*(?:about |some |roughly )?[\d.,]+ ?(?:h|hours?|min|minutes?) (?:altogether|in all|in total)\W*$",
         text,
@@ -2261,7 +2276,7 @@ def _fragment(account: Account, r: Reading) -> None:
         last.T_limit, last.T_range = last.T_limit or limit, last.T_range or window
         account.used |= {q.start for q in used}
         return None
-    if doc.steps and not r.mentions and not account.isolated and PASSES_OVER.search(text):
+    if doc.steps and not r.mentions and account.isolated in ("", "layer") and PASSES_OVER.search(text):
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "It comes over yellow, then red"
         account.isolated = "distil"
         return None
@@ -2407,6 +2422,7 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
+BOILS_AT = re.compile(r"^\W*(?:b\.? ?p\.?|boils at|boiling (?:point|at)|bp)\b", re.I)
 TAP_OPEN = re.compile(
     r"^\W*(?:then |now |next |and |i |we |you )*(?:open(?:s|ed)? (?:the |its )?(?:tap|stopcock|funnel)|(?:the )?(?:tap|stopcock) (?:is |was )?open(?:ed)?)\b",
     re.I,
@@ -3157,6 +3173,11 @@ def _draw(account: Account, r: Reading) -> None:
 TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to the (?:bottom|top|surface)\b", re.I)
 
 
+def _made_and_fed(account: Account) -> bool:
+    """Whether what was told last is a mixture beside the batch: "…were mixed in a beaker and dripped in over 45 min" feeds it to the batch."""
+    return unspent(account) and account.mix is not None and account.main is not None and account.doc.steps[-1].vessel == account.mix.name
+
+
 def _add(account: Account, r: Reading) -> None:
     """Added, run in, dripped: a dose into the batch, or the batch on to ice."""
     if (
@@ -3164,6 +3185,7 @@ def _add(account: Account, r: Reading) -> None:
         and not account.waiting
         and account.doc.steps
         and len(account.doc.steps[-1].materials) == 1
+        and not _made_and_fed(account)
         and _told_behind(account, r)
     ):
         return None
@@ -3269,7 +3291,9 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     if _pours(account, r) or _into_acid(account, r):
         return _quench(account, r)
-    if _into_the_next_vessel(account, r) or (ADDED_TO.match(text) and _batch_into(account, r)):
+    if _into_the_next_vessel(account, r) or (
+        (ADDED_TO.match(text) or BATCH_BEHIND.match(text) or FED_ON.match(text)) and _batch_into(account, r)
+    ):
         return None
     if _lump_into(account, r):
         return None
@@ -3679,6 +3703,9 @@ def _only_receives(account: Account, vessel: Vessel) -> bool:
     return bool(inside) and all(x in RECEIVERS for x in inside) and reacted
 
 
+DIAZO_TO_THIS = re.compile(
+    r"^\W*(?:and |then )*(?:in)?to (?:this|it|that|these|which),? (?:was |is )?(?:added |run )?[^.;]{0,25}?\bdiazo", re.I
+)
 DIAZO_FIRST = re.compile(r"^\W*(?:(?:then|now|next|finally),? )?(?:the |this )?(?:\w+ ){0,2}diazo(?:nium|tised|tized)?\b", re.I)
 
 
@@ -3694,7 +3721,8 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     if (at is None or ON_TO_IT.search(r.text)) and _only_receives(account, mix) and lex.BATCH_REFERENCE.search(r.text):
         return "out"  # "put 300 g of ice in a beaker. Run the mixture in"
     held, own = ({account.lot(k).identity for s in account.doc.steps if s.vessel == v.name for k in s.materials} for v in (mix, batch))
-    if at is None and r.clause.verb in ("add", "pour") and DIAZO_FIRST.match(r.text) and "sodium nitrite" in own - held:
+    diazo = DIAZO_TO_THIS.match(r.text) or (at is None and DIAZO_FIRST.match(r.text))
+    if diazo and r.clause.verb in ("add", "pour") and "sodium nitrite" in own - held:
         return "out"  # "The diazonium solution was added from a jacketed funnel"
     if at is None:
         return "in" if account.last is mix and THE_MIX_ALONE.match(r.text) else None
@@ -3710,6 +3738,20 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     if subject & (own - held) and (lex.MIX_REFERENCE.search(beyond) or re.search(r"\b(?:mixture|mix|solution)\b", beyond, re.I)):
         return "out"
     return None
+
+
+def _on_what_waits(account: Account, r: Reading, there: Vessel, batch: str) -> bool:
+    """ "200 g of ice was put in a 1 L beaker, and the mixture poured on it": one step, with the ice."""
+    doc = account.doc
+    mine = [s for s in doc.steps if s.vessel == there.name]
+    lots = [account.lot(k) for s in mine for k in s.materials]
+    _in_order(doc, [s for s in doc.steps if s not in mine])
+    step = new_step(account, r.clause, "quench", vessel=there.name, from_vessel=batch)
+    step.T_range = None
+    place(account, step, lots)
+    account.late, account.quench, account.mix = True, there, None
+    account.place, account.last = there.name, there
+    return True
 
 
 def _move(account: Account, r: Reading) -> bool:
@@ -3766,6 +3808,8 @@ def _move(account: Account, r: Reading) -> bool:
         )
     ):
         set_bath(mix, r.bath)
+        if _only_receives(account, mix):
+            return _on_what_waits(account, r, mix, batch)
         new_step(account, r.clause, "add" if lex.ALL_AT_ONCE.search(text) else "dose", vessel=mix.name, from_vessel=batch)
         account.main = mix
         account.place, account.mix = None, None
@@ -4222,10 +4266,18 @@ def _batch_into(account: Account, r: Reading) -> bool:
     into = next((x for x in r.items if is_word(x, "into", "onto", "to")), None)
     other = next((v for v in r.vessels if into is not None and v.start > into.start and account.vessel_name(v) != account.batch), None)
     before = account.source[r.clause.start : into.start] if into is not None else ""
+    behind = BATCH_BEHIND.match(r.text)
+    if behind is not None and all(m.end <= r.clause.start + behind.start(1) for m in r.measured):
+        before = behind[1]  # "To X in Y, in a 500 mL flask, the diazonium solution was added"
     solid = account.isolated == "filter" and re.search(
         r"\bthe (?:\w+ ){0,2}(?:salt|cake|crystals|solid|powder|precipitate|product)\b", before, re.I
     )
-    batch = lex.BATCH_REFERENCE.search(before) is not None or ADDED_TO.match(r.text) is not None
+    told = "funnel" in account.waiting.values() or any(m.measured and into is not None and m.start < into.start for m in r.mentions)
+    batch = (
+        lex.BATCH_REFERENCE.search(before) is not None
+        or ADDED_TO.match(r.text) is not None
+        or (FED_ON.match(r.text) is not None and not told)
+    )
     if into is None or other is None or not account.batch or not (solid or batch):
         return False
     there = [m for m in r.measured if m.start > into.start]
@@ -4236,14 +4288,29 @@ def _batch_into(account: Account, r: Reading) -> bool:
     if solid and filtered is not None:
         filtered.keep = filtered.keep or "solid"
     on_filter = filtered.vessel if filtered is not None else account.batch
+    lots = [x for m in there for x in lots_for(account, m, True)]
     step = new_step(account, r.clause, "add", vessel=vessel.name, from_vessel=on_filter if solid else account.batch)
-    place(account, step, [x for m in there for x in lots_for(account, m, True)])
+    fed = step.duration is not None or lex.SLOWLY.search(r.text) is not None
+    if fed and not solid:  # what stands there first
+        account.doc.steps.remove(step)
+        first = new_step(account, r.clause, "charge", vessel=vessel.name)
+        first.duration = first.T_limit = first.T_range = None
+        place(account, first, lots)
+        new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=account.batch)
+    else:
+        place(account, step, lots)
     account.place, account.last = vessel.name, vessel
     if account.main is not None and not account.main.named:
         account.main, account.place = vessel, None  # "the flask" is this one from here on
     return True
 
 
+BATCH_BEHIND = re.compile(
+    r"^\W*(?:in)?to (?:an? |the )?[^.;]+?,? (the (?:[\w-]+ ){0,3}(?:diazo\w*|solution|mixture|suspension|liquor)(?: salt)?(?: solution)?) (?:is|was|were|are) (?:then |now |slowly )*(?:added|run|dripped|let|poured)\b",
+    re.I,
+)
+FED_ON = re.compile(r"^\W*(?:then |slowly )?(?:dripped|dropped|run|added|let|poured|fed)\b[^.;]{0,40}\binto\b", re.I)
+""" "…to a cooled funnel and dripped into copper(I) chloride in a 500 mL flask": the batch, of which the clause before speaks."""
 ADDED_TO = re.compile(
     r"^\W*(?:then )?(?:it|(?:the|this) (?:[\w-]+ ){0,3}(?:solution|mixture|suspension|liquor|slurry|lot)|all of (?:it|this)) (?:was|is|were|are) (?:then |now |slowly |quickly )*(?:added|run|dripped|let)\b[^.;]*\b(?:in)?to\b",
     re.I,
@@ -4652,6 +4719,11 @@ def _distil(account: Account, r: Reading) -> None:
         return _bring(account, r) if r.measured else None
     if SET_UP.match(r.text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
         return None  # "distillation head, long condenser": the heat comes later
+    last = account.doc.steps[-1]
+    if last.kind == "distil" and last.T_range is None and re.search(r"\bcollect", r.text, re.I) and last.vessel == account.batch:
+        last.T_range = temperatures_in(r.clause)[0]  # "It was distilled and the fraction of 99-103 °C collected"
+        account.spend(r.items)
+        return None
     removing = re.search(r"\b(distill?ed (?:off|away)|distil off|evaporat\w*|strip\w*|concentrat\w*|removed|remove)\b", r.text, re.I)
     if removing and r.clause.verb == "distil" and not account.isolated and COMES_OVER.search(r.text):
         if r.measured:
@@ -4799,6 +4871,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
                 and kind == "heat"
                 and (window is None or duration is not None)
             )
+            or (kind == "hold" and re.search(r"\b(?:under|at) reflux\b|\brefluxing\b", text, re.I))
             else kind
         )
         warmed = real in ("heat", "reflux") or re.search(r"\b(?:heat|heats|heated|warms?|burner|flame|boils?)\b", text, re.I)

@@ -777,6 +777,14 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             before, "the", "washing", "is", "what", "what's", "whatever's", "thats"
         ):
             continue
+        if (
+            x.low in ("made", "prepared", "consisting")
+            and is_word(before, "mixture", "solution", "suspension")
+            and is_word(after, "from", "of", "by")
+        ):
+            continue  # "a mixture prepared from A and B was added"
+        if x.low in ("cooled", "chilled", "stirred", "warmed", "heated") and is_word(before, "the", "a") and is_word(after, *WHAT_WAITS):
+            continue  # "the cooled mixture of A and B is dripped in"
         if x.low in ("made", "prepared") and is_word(before, "so", "thus"):
             continue  # "the hypochlorite so made was poured"
         if x.low == "reflux" and is_word(after, "condenser", "cooler", "ratio", "head"):
@@ -832,6 +840,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             for k, y in enumerate(items[i + 1 : i + 5])
         ):
             kind = "distil"  # "collect what comes over until the drops are colourless"
+        hot = [y for y in items if isinstance(y, Qty) and y.dim == "temperature" and y.value >= BOILS_C and y.unit != "k"]
+        if x.low in ("collect", "collected", "collecting") and hot and not any(is_word(y, *OF_A_SOLID) for y in items):
+            kind = "distil"  # "the fraction 99-103 °C was collected"
         let_in = is_word(after, "in", "into", "run", "flow", "drop", "drip") or any(  # "let the acid in at three mils a minute"
             is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
             for k in (2, 3)
@@ -884,6 +895,18 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             head.pop()
         if then and _fed(head, len(head)):  # "anhydride 56 g over 60 min, stirred, then heated to 80 °C": fed, and only then
             return [*_cut(head, number), *_cut(items[then + 1 :], number)]
+    if len(merged) == 1 and merged[0][1] == "add" and is_word(items[merged[0][0]], *TREATS):
+        at_verb = merged[0][0]
+        end = at_verb - next((k for k in (1, 2) if is_word(items[at_verb - k], "was", "were", "is", "are")), at_verb)
+        head = items[: end - is_word(items[end - 1], ",")] if end > 2 else []
+        told = any(isinstance(y, Qty) and y.dim in ("mass", "volume", "moles") for y in head) and any(
+            isinstance(y, Token) and y.kind == "sub" for y in head
+        )
+        if told and any(isinstance(y, Qty) and y.dim in ("mass", "volume", "moles") for y in items[at_verb:]):
+            return [
+                *_cut(head, number),
+                Clause(items[at_verb:], items[at_verb].start, items[-1].end, "add", 0, number),
+            ]  # "A (8 g) in B was treated with C"
     if len(merged) == 1 and merged[0][1] == "stop":
         when = next(
             (
@@ -937,12 +960,31 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if kind == "hold" and i == cuts[n] and len(part) > 2 and is_word(part[0], "stir") and is_word(part[1], ","):
             out.append(Clause(part[:1], part[0].start, part[0].end, kind, 0, number))  # "stir, acid in over 5 min"
             out.append(Clause(part[2:], part[2].start, part[-1].end, None, None, number))
+        elif part and (comma := _into_the_funnel(part, i - cuts[n])):  # "A was put into the flask, B into the funnel"
+            one, two = part[:comma], part[comma + 1 :]
+            out.append(Clause(one, one[0].start, one[-1].end, kind, i - cuts[n], number))
+            out.append(Clause(two, two[0].start, two[-1].end, None, None, number))
         elif part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
 
 
 LINE_WORDS = ("condenser", "outlet", "led", "leading", "tube", "hose", "bubbler", "trap", "bottle", "funnel", "passing", "leads", "gas")
+
+
+def _into_the_funnel(items: list[Item], verb: int) -> int:
+    """The comma before a last thing weighed that goes "into the funnel" while what stands before it goes into a vessel; 0 where there is none."""
+    if not (is_word(items[-1], "funnel") and len(items) > 4):
+        return 0
+    into = next((k for k in range(len(items) - 2, max(len(items) - 6, 0), -1) if is_word(items[k], "in", "into", "to")), 0)
+    comma = next((k for k in range(into - 1, verb, -1) if is_word(items[k], ",", "and") and not _in_brackets(items, k)), 0) if into else 0
+    vessel = any(is_word(x, "flask", "beaker", "vessel", "pot") for x in items[:comma])
+    weighed = any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in items[comma:into])
+    return comma if comma and vessel and weighed else 0
+
+
+def _in_brackets(items: list[Item], k: int) -> bool:
+    return sum(is_word(x, "(") - is_word(x, ")") for x in items[:k]) > 0
 
 
 def _behind_the_line(items: list[Item]) -> int | None:
@@ -967,6 +1009,25 @@ def _behind_the_line(items: list[Item]) -> int | None:
     return None
 
 
+TREATS = ("treated", "brominated", "nitrated", "chlorinated", "acetylated", "methylated", "diazotised", "diazotized")
+"""What is done to one thing with another: the one stands there."""
+BOILS_C = 40.0
+"""A window from which what is collected boils, and does not crystallise (assumption)."""
+OF_A_SOLID = (
+    "crystals",
+    "solid",
+    "precipitate",
+    "needles",
+    "plates",
+    "filter",
+    "dried",
+    "dry",
+    "washed",
+    "cooled",
+    "sucked",
+    "melting",
+    "mp",
+)
 WHAT_WAITS = ("mixture", "solution", "suspension", "flask", "beaker", "vessel", "slurry")
 """Nouns that a participle before them describes."""
 HOW_IT_IS_STIRRED = (

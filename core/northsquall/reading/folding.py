@@ -70,6 +70,14 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("on_a_bath", r"(?i:\b(?:the (?:flask|beaker|mixture|whole)|it|everything) (?:then |now )?(?:goes|went)) (?=(?:in|on|into|onto|on to) (?:the|a) (?:boiling |hot |\w+ )?(?:water|steam|oil|sand)[- ]bath\b)", "it is heated "),
     ("has_an_hour", r"(?<=\bit )has (?=(?:an?|one|two|half an?|\d+) ?(?:hours?|h|min)\b)", "is heated for "),
     ("over_ice", r"(?i:\b(?:it|everything|all of it|the (?:lot|whole(?: lot| thing)?|batch|mixture|contents|mass))) ?(?:'s|is|was)? ?(?:then |now |slowly |carefully |all )*(?:goes|go|went|let out|let run|sent|discharged|ladled|let down) (?:slowly |carefully )?(?:over|on to|onto|on|upon) (?=[\w\d,. ]{0,20}\bice\b)", "it is poured on "),
+    ("after_reflux", r"\bAfter ((?:about )?\d[\d.,½/]* ?(?:h|min)\b(?: \d+ ?min)?) (?:of|under|at) reflux(?:ing)?\b,? ", "Reflux for {0}. "),
+    ("taken_up", r"(?i:\b(product|oil|residue|solid|ester|whole|precipitate)) (?:was|is|were) taken (?:up )?in(?:to)? (?=(?:\d[\d.,]* ?mL (?:of )?)?(?:diethyl ether|ether|ethyl acetate|dichloromethane|toluene|chloroform)\b)", "{0} was extracted with "),
+    ("extractions", r"(?i:\b(two|three|four|2|3|4)) extractions with (\d[\d.,]* ?mL)(?: portions)? (?:of )?", "extract {0} times with {1} of "),
+    ("poured_out", r"(?<=\bpoured )out (?=(?:on|onto|into|over)\b)", ""),
+    ("upon", r"\bupon (?=(?:about )?(?:\d|(?:the |crushed |cold |much |some )*(?:ice|iced? water|cold water)\b))", "on "),
+    ("freezing", r"\ba (?:freezing |cooling |frigorific )?mixture of ice and (?:common |rock )?salt\b", "ice and salt"),
+    ("arrow_ice", r"(?:(?<=- )|(?m:^)|(?<=\. )|(?<=; ))(?:[Bb]atch|(?:[Rr]eaction )?[Mm]ixture|[Aa]ll|[Cc]ontents|[Ii]t) ?(?:-+>|→|=>|>) ?(?=[^\n;.]{0,25}\b(?:ice|cold water)\b)", "pour it on "),
+    ("ice_there", r"(?:(?<=- )|(?m:^)|(?<=\. )|(?<=; ))(?:[Cc]rushed )?[Ii]ce,? (\d[\d.,]* ?k?g),? in (an? [\w\d ]{1,14}?(?:beaker|bucket|flask|jar|pail|vessel|tub))[,;] (?:the )?(?:mixture|batch|solution|contents|all|acid) (?:is |was |are |were )?(?:slowly )?(?:poured|run|tipped|dripped|added|emptied) (?:on|in|over)(?: ?to)? (?:it|this)\b", "the mixture is poured on {0} of ice in {1}"),
     ("out_on_ice", r"(?:(?<=\. )|(?<=\n)|(?<=; )|(?<=- ))(?:[Oo]ut|[Oo]ff|[Dd]own) (?:on ?to|on|over) (?=[\w\d,. ]{0,20}\bice\b)", "pour it on "),
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
@@ -80,7 +88,7 @@ PART_OF_A_MOLE = {
     "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
     "twenty-fifth": "0.04", "fiftieth": "0.02", "hundredth": "0.01",
 }  # fmt: skip
-TURNS = {"ice_round", "round_it", "up_to", "stays_next", "on_a_bath", "over_ice", "out_on_ice"}
+TURNS = {"upon", "arrow_ice", "ice_there", "ice_round", "round_it", "up_to", "stays_next", "on_a_bath", "over_ice", "out_on_ice"}
 """Folds that may begin a sentence."""
 CUT = re.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
 """Behind an empty line that stands behind words and not between rows: nothing that is folded goes across."""

@@ -74,6 +74,17 @@ def _plus_minus(tokens: list[Token], j: int) -> tuple[float, str, int] | None:
     return float(tokens[j + n].value or 0.0), str(unit.value) if unit is not None else "", j + n + (2 if unit is not None else 1)
 
 
+def _signed(tokens: list[Token], k: int) -> tuple[float, int] | None:
+    """(value, the place behind) of a number with or without its sign at `k`; None where none stands there."""
+    by_word = k + 1 < len(tokens) and tokens[k].low == "minus"
+    sign = by_word or (k + 1 < len(tokens) and tokens[k].text in f"{DASHES}−+" and tokens[k].end == tokens[k + 1].start)
+    at_ = k + 1 if sign else k
+    if at_ >= len(tokens) or tokens[at_].kind != "num":
+        return None
+    value = float(tokens[at_].value or 0.0)
+    return (value if not sign or tokens[k].text == "+" else -value), at_ + 1
+
+
 def quantities(tokens: list[Token]) -> list[Item]:
     """Fold number, range and unit tokens into Qty; bare numbers stay tokens."""
     out: list[Item] = []
@@ -85,12 +96,9 @@ def quantities(tokens: list[Token]) -> list[Item]:
             i += 1
             continue
         number, j = float(t.value or 0.0), i + 1
-        negative = (
-            bool(out)
-            and isinstance(out[-1], Token)
-            and out[-1].text in "-−–"
-            and (out[-1].end == t.start and (len(out) < 2 or _gap(out[-2], out[-1])))
-        )
+        minus = out[-1] if out and isinstance(out[-1], Token) else None
+        signed = minus is not None and minus.text in "-−–" and minus.end == t.start and (len(out) < 2 or _gap(out[-2], minus))
+        negative = signed or is_word(minus, "minus")
         low = high = None
         first_unit = ""
         if j < len(tokens) and tokens[j].kind == "unit":
@@ -102,17 +110,13 @@ def quantities(tokens: list[Token]) -> list[Item]:
         if about is not None and (first_unit or about[1]):
             low, high = number - about[0], number + about[0]
             first_unit, j, sep = first_unit or about[1], about[2], False
-        if (
-            sep
-            and j + 1 < len(tokens)
-            and tokens[j + 1].kind == "num"
-            and (tokens[j].text not in DASHES or tokens[j + 1].start - tokens[j].end <= 1)
-        ):
-            k = j + 2
+        second = _signed(tokens, j + 1) if sep else None
+        if second is not None and (tokens[j].text not in DASHES or tokens[j + 1].start - tokens[j].end <= 1):
+            k = second[1]
             skip = k < len(tokens) and tokens[k].text in DASHES and k + 1 < len(tokens) and tokens[k + 1].kind == "unit"
             k += int(skip)
             if k < len(tokens) and tokens[k].kind == "unit" and (not first_unit or first_unit == tokens[k].value):
-                low, high = number, float(tokens[j + 1].value or 0.0)
+                low, high = -number if negative else number, second[0]
                 first_unit = str(tokens[k].value)
                 j = k + 1
         if not first_unit:
@@ -120,17 +124,12 @@ def quantities(tokens: list[Token]) -> list[Item]:
             if k < len(tokens) and tokens[k].kind == "unit":
                 first_unit = str(tokens[k].value)
                 j = k + 1
-        if (
-            not first_unit
-            and out
-            and is_word(out[-1], "between")
-            and j + 2 < len(tokens)
-            and tokens[j].low == "and"
-            and tokens[j + 1].kind == "num"
-        ):
-            if tokens[j + 2].kind == "unit":  # "between twenty and twenty-five degrees"
-                low, high, first_unit = number, float(tokens[j + 1].value or 0.0), str(tokens[j + 2].value)
-                j += 3
+        lead = out[-2] if negative and len(out) > 1 else out[-1] if out and not negative else None
+        other = _signed(tokens, j + 1) if is_word(lead, "between") and j + 2 < len(tokens) and tokens[j].low == "and" else None
+        if not first_unit and other is not None and other[1] < len(tokens) and tokens[other[1]].kind == "unit":
+            # "between twenty and twenty-five degrees", "between -5 and 0 °C"
+            low, high, first_unit = -number if negative else number, other[0], str(tokens[other[1]].value)
+            j = other[1] + 1
         if not first_unit:
             inherited = _inherited(tokens, i, out)
             if inherited:  # "fifty mils of acid and fifty water"
@@ -143,17 +142,8 @@ def quantities(tokens: list[Token]) -> list[Item]:
         if negative:
             number = -number
             start = out.pop().start  # type: ignore[union-attr]
-        between = (
-            bool(out)
-            and low is None
-            and j + 1 < len(tokens)
-            and is_word(out[-1], "between")
-            and tokens[j].low == "and"
-            and tokens[j + 1].kind == "num"
-        )
-        if between and j + 2 < len(tokens) and tokens[j + 2].kind == "unit":
-            low, high = number, float(tokens[j + 1].value or 0.0)
-            j += 3
+        if low is None and other is not None and other[1] < len(tokens) and tokens[other[1]].kind == "unit":
+            low, high, j = number, other[0], other[1] + 1  # "between -5 °C and 0 °C"
         approx = _drop_about(out)
         value = number if low is None else (low + high) / 2  # type: ignore[operator]
         if low is not None and high is not None and low > high:
@@ -516,7 +506,10 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and item.low not in ("ice water", "ice-water")
             and i > 1
-            and is_word(items[i - 1], "in", "into", "the", "of")
+            and (
+                is_word(items[i - 1], "in", "into", "the", "of")
+                or (is_word(items[i - 1], "with", "by") and is_word(items[i - 2], "cooled", "cooling", "chilled", "kept"))
+            )
             and not any(isinstance(x, Token) and x.value == "ice" for x in items[max(0, i - 5) : i])
         ):
             lead = {x.low for x in items[max(0, i - 5) : i] if isinstance(x, Token)}
