@@ -368,6 +368,32 @@ CAME_OVER = re.compile(
 NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
 
 
+FILLED, BOILS_IN = 0.9, ("distil", "reflux")
+"""Part of a vessel's size from which it is full, and where it then boils over (handbook 2.7 asks for two thirds at most)."""
+
+
+@rule("G03")
+def boils_full(c: Context) -> Iterator[Finding]:
+    """G03: a vessel is boiled that is filled nearly to the neck."""
+    for step in c.procedure.steps:
+        v = c.vessel(step.vessel)
+        if step.kind not in BOILS_IN or v is None or v.nominal_mL is None:
+            continue
+        first = {s.n for s in c.procedure.steps if s.vessel == v.name and s.n <= step.n and s.kind in ("charge", "add", "dose")}
+        if any(s.vessel == v.name and s.n < step.n and s.kind in ("distil", "extract", "filter", "transfer") for s in c.procedure.steps):
+            continue
+        held = sum(
+            x.volume_mL
+            for x in c.lots.values()
+            if x.material.step in first and x.volume_mL is not None and x.material.role not in ("wash", "absorber")
+        )
+        if held > FILLED * v.nominal_mL:
+            yield finding(
+                "G03", "condition", f"{held:.0f} mL boil in {v.name}, which holds {v.nominal_mL:.0f} mL.", step=step, figure=held / v.nominal_mL, limit="two thirds", remedy=f"A vessel of {next_size(1.5 * held):.0f} mL.", source="handbook 2.7, common practice", short="too full to boil",
+            )  # fmt: skip
+            return
+
+
 @rule("G03")
 def came_over(c: Context) -> Iterator[Finding]:
     """G03: the author saw it come over the neck."""
@@ -1013,6 +1039,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 SMELL = re.compile(
     r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?(?:smell|odou?r)|by smelling|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose|(?:your|the|my) nose (?:tells?|knows|shows|says)|(?:have|take|has) a (?:sniff|smell|whiff)|(?:smell|sniff) (?:carefully |briefly |shortly )?(?:at|over) (?:it|the)|(?:can )?still smells?|(?:can )?still (?:be smelt|smell it))\b"
     r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b"
+    + r"|\b(?:until|till) (?:the )?(?:brown |red |nitrous )?fumes (?:are|is|were) (?:no longer|not) (?:seen|visible)"
     + rf"|\b(?:{concepts.BY_SMELL})\b",
     re.I,
 )

@@ -131,6 +131,9 @@ def _warms(c: Context) -> bool:
     return False
 
 
+MASS_IN = re.compile(
+    r"\b(?:put|add(?:ed)?|pour(?:ed)?|tip(?:ped)?|drop(?:ped)?|weigh(?:ed)?)\b[^.;]{0,40}(?:\d ?(?:g|kg)|\b(?:grams?|kilos?))\b", re.I
+)
 MASS = re.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
 NO_CHARGE = re.compile(
     r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
@@ -165,7 +168,10 @@ def unplaced(c: Context) -> Iterator[Finding]:
     for u in c.procedure.unread:
         per = text[u.span[1] : u.span[1] + 4].lstrip().startswith(("/", "per"))
         row = VOLUME.search(u.text) is not None and _row_of_its_own(text, u.span)
-        missing = row or (u.span[0] < last and MASS.search(u.text) is not None)
+        done = (
+            u.why.startswith("something is done") and MASS_IN.search(u.text) is not None
+        )  # "put about twenty-five grams of the pieces in"
+        missing = row or (u.span[0] < last and (done or MASS.search(u.text) is not None))
         spare = STANDS_BY.match(text, u.span[1]) is not None
         if per or not missing or spare or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
             continue

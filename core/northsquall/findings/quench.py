@@ -120,6 +120,16 @@ def _last_step(c: Context, x: Leftover) -> Step | None:
     )
 
 
+ETHERS = ("CCOCC", "C1CCOC1")
+ALKOXIDE_MOL = 0.02
+"""Magnesium alkoxide from which its hydrolysis boils ether (assumption: some 1 kJ)."""
+
+
+def _magnesium_alkoxide(held: dict[str, float]) -> bool:
+    """Whether what a Grignard reagent gave still stands in ether, without its protons."""
+    return held.get("Mg+2", 0.0) > ALKOXIDE_MOL and held.get("H+", 0.0) < -ALKOXIDE_MOL and any(held.get(x, 0.0) > 0.1 for x in ETHERS)
+
+
 WATER_BROUGHT_MOL = 0.2
 """Water that an acid or a solution brings, from which it counts as water (assumption)."""
 
@@ -127,6 +137,7 @@ WATER_BROUGHT_MOL = 0.2
 @rule("Q02")
 def quench_direction(c: Context) -> Iterator[Finding]:
     """Q02: water or alcohol on to what reacts with it, instead of the other way round, or not by drops."""
+    said = False
     for entry in c.stand_in.entries:
         step = c.step(entry.step)
         if (
@@ -163,7 +174,8 @@ def quench_direction(c: Context) -> Iterator[Finding]:
                 or (x.water_mol is not None and x.water_mol[1] > WATER_BROUGHT_MOL and x.substance.phase != "s")
             )
         ]
-        if not kinds or not protic or step.kind == "quench":
+        adduct = _magnesium_alkoxide(entry.before[0]) and not kinds and not said
+        if not (kinds or adduct) or not protic or step.kind == "quench":
             continue
         slow = added_slowly(step)
         cold = (
@@ -173,6 +185,13 @@ def quench_direction(c: Context) -> Iterator[Finding]:
             or any(b is not None and b.kind in ("ice", "ice-salt", "dry-ice") for b in (step.bath, _bath_of(c, step)))
         )
         if slow and cold:
+            continue
+        if adduct:
+            if not slow and not cold:
+                said = True
+                yield finding(
+                    "Q02", "condition", f"{protic[0].label[:1].upper() + protic[0].label[1:]} goes on to the magnesium adduct in ether, with no pace and no cooling: the ether boils off.", step=step, limit="by drops into the cold, or the mixture on to ice", remedy="In ice, by drops, or the mixture on to stirred ice with ammonium chloride.", source="handbook 2.8, common practice", short="quench direction",
+                )  # fmt: skip
             continue
         name = pairs.classes()[sorted(kinds)[0]]["name"]
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=None)
@@ -345,7 +364,7 @@ def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
 
 CHECKED = re.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|magnesium|zinc|solid|pieces?) (?:is|are|was|were|can be) (?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 

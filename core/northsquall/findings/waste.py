@@ -9,6 +9,7 @@ from itertools import combinations
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.ledger import Stream
+from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import split_layers
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import sentence_start
@@ -237,11 +238,19 @@ CONCENTRATED, LEAST_ACID_G = 0.5, 5.0
 
 @rule("Q12")
 def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
-    """Q12: sulfuric acid that is still strong goes into the sink."""
+    """Q12: sulfuric acid that is still strong, or much of any strong acid, goes into the sink."""
     for m, step, held in _to_the_drain(c):
         for contents in held:
             acid = catalogue().substances["sulfuric acid"].mass * min(contents.get("SO4-2", 0.0), max(contents.get("H+", 0.0), 0.0) / 2.0)
             rest = sum(n * s.mass for r, n in contents.items() if r not in ("SO4-2", "H+") and n > 0 and (s := catalogue().of_root(r)))
+            free = speciate({**contents, "H2O": contents.get("H2O", 0.0) + 60.0}).acid(2.0)
+            near = c.procedure.source_text[max(0, m.start() - NEAR) : m.end() + NEAR // 4]
+            neutral = re.search(r"\b(?:neutral\w*|pH|soda|carbonate|alkaline)\b", near, re.I)
+            if free > ACID_TO_DRAIN_MOL and neutral is None and (acid < LEAST_ACID_G or acid < CONCENTRATED * (acid + rest)):
+                yield finding(
+                    "Q12", "condition", f"“{m.group()}”: {free:.2g} mol of strong acid goes down it.", step=step, span=m.span(), figure=free, limit="pH 6 to 9", remedy="Into much water, slowly, then soda until pH 7.", source="common practice, no source", short="acid to the drain",
+                )  # fmt: skip
+                return
             if acid < LEAST_ACID_G or acid < CONCENTRATED * (acid + rest):
                 continue
             yield finding(
@@ -251,6 +260,10 @@ def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
             return
 
 
+NEAR = 220
+"""Characters before the drain in which a neutralisation may be told."""
+ACID_TO_DRAIN_MOL = 0.3
+"""Strong acid from which what goes down the drain is to be neutral first (assumption: some 30 mL of the concentrated acids)."""
 STRONG_ACID_MOL = 0.05
 LEAST_OXIDISER_MOL = 0.005
 SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")

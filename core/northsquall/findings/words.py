@@ -11,6 +11,7 @@ from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
+from northsquall.procedure.units import convert
 from northsquall.reading import concepts
 from northsquall.reading.lexicon import SLOWLY
 
@@ -181,6 +182,10 @@ def _rest_is_fed(c: Context, step: Step) -> bool:
     return any(by_id[m].identity in mine and by_id[m].identity != "water" for s in later for m in s.materials)
 
 
+HASTY_MIN = 3.0
+"""Minutes of a feed up to which its gas comes as if all were poured in (assumption)."""
+
+
 def _no_heat(c: Context, step: Step) -> bool:
     """Whether something reacts, or may, in a step and nothing says with what heat."""
     return c.heat_open(step.n) or any(r.step == step.n and r.dH_kJ_per_mol.best is None for r in c.reactions)
@@ -228,9 +233,11 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             )
             if x
         )
-        if step.all_at_once and step.duration is None:
+        minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration is not None else None
+        hasty = minutes is not None and minutes <= HASTY_MIN and gas >= BURST_MOL
+        if hasty or (step.all_at_once and step.duration is None):
             yield finding(
-                "P13", "condition", f"All at once: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
+                "P13", "condition", f"{f'In {minutes:.0f} min' if hasty else 'All at once'}: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
         elif (
             open_ is not None

@@ -2059,7 +2059,8 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if verb == "destroy" and BY_POURING.search(text) and _pours(account, r):
         return _quench(account, r)
-    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text)):
+    vented = verb == "distil" and not r.measured  # "surplus distilled off, vent through the caustic"
+    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented):
         return _destroy(account, r)
     if account.doc.steps and NO_MORE_GAS.search(text) and r.mentions and _hydride_there(account) and not _pours(account, r):
         return _destroy(account, r)
@@ -2399,11 +2400,14 @@ def _fragment(account: Account, r: Reading) -> None:
         and (
             window
             or (r.bath is not None and account.holds(account.main.name if account.main else None))
-            or re.search(r"\b(more|stir\w*|hold|boil|at rt|rt)\b", text, re.I)
+            or re.search(r"\b(more|stir\w*|hold|boil|at rt|rt|(?:full|low|on) steam)\b", text, re.I)
             or len(r.items) <= 6
         )
     ):
-        new_step(account, r.clause, "reflux" if re.search(r"\breflux\b", text, re.I) else "hold", vessel=account.batch)
+        kind = (
+            "reflux" if re.search(r"\breflux\b", text, re.I) else "heat" if re.search(r"\b(?:full|low|on) steam\b", text, re.I) else "hold"
+        )
+        new_step(account, r.clause, kind, vessel=account.batch)
         return None
     stands = window is not None or re.search(r"\b(?:stands|stood|sits|rests)\b", text, re.I) is not None
     if doc.steps and lex.OVERNIGHT.search(text) and stands and not r.measured:
@@ -2752,6 +2756,8 @@ def _pours(account: Account, r: Reading) -> bool:
     if POURED_IN.search(r.text) or (lex.TO_MARK.search(r.text) and r.clause.verb in ("charge", "mix")):
         return False
     sources, there, dest = _sides(r)
+    if dest is not None and not there and sources and lex.BATCH_REFERENCE.search(r.account.source[r.items[dest].start : r.clause.end]):
+        return False  # "phenol melted with its water, poured into the acid mixture"
     if r.clause.verb == "pour" and _ice_there(r.mentions) and not (there and not _ice_there(there)):
         return not (re.search(r"\b(into|to|in) the (?:flask|pot)\b|straight into the flask", IN_THE_POT.sub("", r.text), re.I) is not None)
     if dest is None:
@@ -4155,7 +4161,9 @@ def _pour(account: Account, r: Reading) -> None:
         and lex.BATCH_REFERENCE.search(r.text)
         and not POURED_IN.search(r.text)
         and not re.search(
-            r"\b(?:in)?to the (?:flask|pot|mixture|batch|reaction|melt)\b|\bon ?to the (?:mixture|batch|melt)\b", r.text, re.I
+            r"\b(?:in)?to the (?:acid |cold |cooled |stirred |first )?(?:flask|pot|mixture|batch|reaction|melt)\b|\bon ?to the (?:mixture|batch|melt)\b",
+            r.text,
+            re.I,
         )
     ):
         return _quench(account, r)
@@ -4324,7 +4332,7 @@ OF_THE_QUENCH = re.compile(r"\btemperature of the (?:water|ice|slurry|quench)\b"
 
 
 CAME_OVER = re.compile(
-    r"^\W*(?:then |now |and )?(?:(?:pour|tip|run|empty|drip|drop|add)\w* )?(?:the |this |that |these |all )?(?:\w+ )?(?:distillates?|condensate|fore-?run(?:nings)?|fractions?|runnings)\b",
+    r"^\W*(?:then |now |and )?(?:(?:pour|tip|run|empty|drip|drop|add)\w* )?(?:the |this |that |these |all )?(?:(?:\w+ )?(?:distillates?|condensate|fore-?run(?:nings)?|fractions?|runnings)|receiver(?:'s)? contents|contents of the receiver|what (?:is|came) (?:over )?in the receiver)\b",
     re.I,
 )
 """ "The distillate was poured into 200 mL of water": what came over, and not what stayed."""
@@ -4411,9 +4419,15 @@ def _quench(account: Account, r: Reading) -> None:
 # ------------------------------------------------------------------ the end of the batch and its work-up
 
 
+TO_WHAT_CAME_OVER = re.compile(r"\b(?:in)?to (?:the )?(?:distillates?|condensate|receiver|fore-?run|contents of the receiver)\b", re.I)
+
+
 def _destroy(account: Account, r: Reading) -> None:
     account.late = True
     vessel = account.batch
+    stills = [s for s in account.doc.steps if s.kind == "distil" and s.into]
+    if stills and TO_WHAT_CAME_OVER.search(r.text):
+        vessel = stills[-1].into  # "add a little water to the distillate so as to destroy it"
     agents = [m for m in r.mentions if not _is_target(account, m, r)]
     if ON_A_SIGN.search(r.text):  # "starch paper: if blue, bisulfite"
         agents = [m for m in agents if m.identity in TAKES_AWAY] or agents
@@ -5063,7 +5077,11 @@ def finish(account: Account) -> None:
         assert account.main is not None
         clause = Clause([], lot.span[0], lot.span[1], None, None, 0)
         charge = next((s for s in doc.steps if s.kind == "charge" and s.vessel == account.main.name), None)
-        if tag in ("funnel", "part") or (charge is None and doc.steps):
+        begun = any(s.kind in ("dose", "add", "hold", "heat", "reflux") and s.span[0] < lot.span[0] for s in doc.steps)
+        if tag == "list" and begun and charge is not None and lot.span[0] > charge.span[1]:
+            step = new_step(account, clause, "add", vessel=account.main.name)  # "11 min at full steam; 400 mL cold water straight in"
+            late.append(step)
+        elif tag in ("funnel", "part") or (charge is None and doc.steps):
             step = new_step(account, clause, "dose", vessel=account.main.name)
             late.append(step)
         elif charge is None:

@@ -15,10 +15,12 @@ NAMED_SO = ("ester", "ketone", "aldehyde", "nitrile", "amide", "anilide", "amine
 KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {"anhydride": "C(=O)OC(=O)"}
 """Words of a kind, and the group that makes it (SMARTS)."""
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
-KIND = re.compile(rf"\b(?:{'|'.join(KINDS)})\b", re.I)
+FORMS = ("trimmings", "scraps", "cuttings", "offcuts", "shavings", "clippings", "lumps", "crusts")
+"""What a metal comes in, that a text may weigh by that word alone."""
+KIND = re.compile(rf"\b(?:{'|'.join((*KINDS, *FORMS))})\b", re.I)
 AHEAD = re.compile(rf"{AMOUNT} (?:of the |of crude |crude |dry )?$")
-LEADS = re.compile(r"(?:^|\n|\. |- |, )(?:[Tt]he )?$")
-BEHIND = re.compile(rf",? {AMOUNT}")
+LEADS = re.compile(r"(?:^|\n|\. |- |, |\d\. )(?:(?:[Aa]dd|[Pp]ut in|[Dd]rop in|[Ii]ntroduce) )?(?:[Tt]he )?$")
+BEHIND = re.compile(rf",? \(?{AMOUNT}")
 REACH = 60
 """Characters before a kind in which its amount stands."""
 
@@ -72,8 +74,10 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     done: set[str] = set()
     for a, b in places:
         kind = text[a:b].lower()
-        meant = {n for n, s in named if count_matches(s, KINDS[kind])}
-        weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", text, re.I) for n in meant)
+        metals = {t.text for t in substances_in(head) if t.value in lex.METALS}
+        meant = metals if kind in FORMS else {n for n, s in named if count_matches(s, KINDS[kind])}
+        told = text[len(head) :] if kind in FORMS else text  # "Destruction of 2 g of sodium trimmings": the heading weighs nothing in
+        weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", told, re.I) for n in meant)
         if len(meant) != 1 or kind in done or weighed:
             continue
         done.add(kind)

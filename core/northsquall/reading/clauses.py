@@ -895,6 +895,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             head.pop()
         if then and _fed(head, len(head)):  # "anhydride 56 g over 60 min, stirred, then heated to 80 °C": fed, and only then
             return [*_cut(head, number), *_cut(items[then + 1 :], number)]
+    comma = _goes_in(items)
+    if comma:  # "Nitrate in the water, acid in all at once, cooled to 20 °C"
+        return [*_cut(items[:comma], number), *_cut(items[comma + 1 :], number)]
     if len(merged) == 1 and merged[0][1] == "add" and is_word(items[merged[0][0]], *TREATS):
         at_verb = merged[0][0]
         end = at_verb - next((k for k in (1, 2) if is_word(items[at_verb - k], "was", "were", "is", "are")), at_verb)
@@ -970,6 +973,19 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
 
 
 LINE_WORDS = ("condenser", "outlet", "led", "leading", "tube", "hose", "bubbler", "trap", "bottle", "funnel", "passing", "leads", "gas")
+
+
+def _goes_in(items: list[Item]) -> int:
+    """The comma before a name with "in" and how it goes in, where something else was told before it; 0 where there is none."""
+    for k in range(2, len(items) - 2):
+        name, how = items[k + 1], at(items, k + 3)
+        if not is_word(items[k], ",") or not is_word(items[k + 2], "in") or not isinstance(name, Token) or _in_brackets(items, k):
+            continue
+        named = name.kind == "sub" or name.low in lex.GENERIC
+        before = any(isinstance(x, Token) and (x.kind == "sub" or x.low in lex.GENERIC) for x in items[:k])
+        if named and before and is_word(how, "all", "at", "dropwise", "slowly", "quickly", "one"):
+            return k
+    return 0
 
 
 def _into_the_funnel(items: list[Item], verb: int) -> int:

@@ -58,6 +58,7 @@ NOBODY_THERE = (
 
 CLOSER = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT_TIGHT = (
+    r"(?:stopper|cork|bung|lid|cap)(?: on| in)? between (?:the )?(?:additions|portions|lots|spoonfuls)|"
     rf"push(?:es|ed)? (?:it|them|the \w+) home|(?:tight|snug|solid)(?:ly)?[- ](?:fitting )?(?:glass |rubber )?{CLOSER}|(?:packed|stuffed|filled|rammed|plugged) (?:so |very |too |quite )?tight(?:ly)?"
     r"|(?:lid|cover|hatch|manhole|door) (?:is |was |stays |remains |kept )*(?:bolted|shut|closed|screwed|locked|clamped)|put(?:s)? the (?:lid|cover|cork|stopper) (?:down|on|in|back)|(?:bung|cork|screw|tape|wire|seal)(?:s|ed)? (?:it|them|the \w+) (?:up|down|shut|tight(?:ly)?)"
     r"|(?:all|every|both|four|three|two)(?: \w+)? (?:necks?|openings?|outlets?|joints?|valves?) (?:shut|closed|sealed|corked|stoppered|plugged|capped)"

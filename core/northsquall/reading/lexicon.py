@@ -645,7 +645,7 @@ IN_POT = re.compile(
     re.I,
 )
 IN_BATH = re.compile(
-    r"\b(bath|bowl|outside|basin|cooling water|(?:beaker|tub|bucket|dish|pan|tray) of (?:cold |warm |hot |ice[- ]?)?(?:water|ice)|(?:in|between|among) the (?:crushed )?ice|water (?:in which|where|that) (?:the |it )|wall of the flask|(?:taped|held|tied|leaning) (?:to|against) the (?:flask|glass|beaker))\b",
+    r"\b(bath|bowl|outside|basin|cooling water|in the steam|(?:beaker|tub|bucket|dish|pan|tray) of (?:cold |warm |hot |ice[- ]?)?(?:water|ice)|(?:in|between|among) the (?:crushed )?ice|water (?:in which|where|that) (?:the |it )|wall of the flask|(?:taped|held|tied|leaning) (?:to|against) the (?:flask|glass|beaker))\b",
     re.I,
 )
 HEAD = re.compile(
@@ -786,7 +786,7 @@ NOT_MATERIAL_AFTER = {
     "bottle", "bottles", "burner", "burners", "lamp", "stove", "canister", "cylinder", "pan", "spoon", "ladle", "spatula", "bucket", "wire", "kettle", "pot", "needle", "detectors", "poisoning", "press", "stream", "way", "cooler", "burette", "dip", "bead", "electrode", "residues", "dioxides", "salts", "drum", "can", "lid", "foil-covered", "crucible", "crucibles", "dish", "gauze", "plate", "rod", "tray", "vessel", "boat", "block", "clamp", "weight",
 }  # fmt: skip
 GENERIC: dict[str, str] = {
-    "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1;!$(NC=O)]",
+    "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1,H0;!$(NC=O);!$(N=*);!$(N-[OX1])]",
     "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide|^(?:\\d-|[a-z]+-)?bromo",
     "chloride": "name:chloride|^(?:\\d-|[a-z]+-)?chloro(?!form)", "nitrite": "name:nitrite", "nitrate": "name:nitrate", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
@@ -1090,7 +1090,7 @@ NOT_DONE = Cue(
 )
 STILL = Cue(
     re.compile(
-        r"\b(still[- ]?head|retort|short[- ]path(?: head)?|head and condenser|the receiver is|receiver on|claisen head|distill?(?:ing|ation) (?:bridge|head)|(?:into|then) the receiver|change to distillation)\b",
+        r"\b(still[- ]?head|retort|short[- ]path(?: head)?|head and condenser|the receiver is|receiver on|claisen head|distill?(?:ing|ation) (?:bridge|head)|condenser and (?:to )?(?:an? |the )?receiver|(?:into|then) the receiver|change to distillation)\b",
         re.I,
     ),
     "still",

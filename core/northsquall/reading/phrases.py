@@ -592,7 +592,9 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             return _loose_bath(items, i)
         if (
             is_word(before, "(", ",")
-            and ahead & {"cooled", "cool", "cooling", "chilled"}
+            and (
+                ahead & {"cooled", "cool", "cooling", "chilled"} or (is_word(before, "(") and is_quantity(at(items, i - 2), "temperature"))
+            )
             and any(is_quantity(x, "temperature") for x in items[:i])
         ):
             beside = i + 3 if is_word(after, "and", "+", "-", "/") and _goes_into_a_bath(at(items, i + 2)) else i + 1

@@ -450,6 +450,7 @@ def _finish(account: Account, tokens: list[Token]) -> None:
             said or all(s.T_range is None and s.T_limit is None for s in doc.steps if s.kind in ("dose", "add", "hold"))
         ):
             account.main.sensor, account.main.sensor_span = "bath", bath.span()
+    _by_the_bath_alone(account)
     _equivalents(doc)
     if doc.results.mass_g is not None and doc.results.mass_g.span is not None:
         m = ASSAY.search(account.source, doc.results.mass_g.span[1], doc.results.mass_g.span[1] + 160)
@@ -470,6 +471,23 @@ def _finish(account: Account, tokens: list[Token]) -> None:
             doc.unread.append(
                 Unread(text=account.source[item.start : item.end], span=(item.start, item.end), why="a quantity that no rule could place")
             )
+
+
+IN_THE_FLASK = re.compile(r"(?:degrees|°C?)[^.;\n]{0,15}\b(?:in|inside) the (?:flask|mixture|pot|solution|liquid|beaker|batch)\b", re.I)
+""" "Two degrees in the flask": something measures there."""
+
+
+def _by_the_bath_alone(account: Account) -> None:
+    """Every temperature of the batch is the one at which its bath is set, and no thermometer is spoken of: the bath is what is measured."""
+    main, doc = account.main, account.doc
+    if main is None or main.sensor is not None or main.bath is None or main.bath.T_C is None:
+        return
+    if lex.SENSOR.search(account.source) or IN_THE_FLASK.search(account.source):
+        return
+    told = [s.T_range.value for s in doc.steps if s.vessel == main.name and s.T_range is not None and s.kind != "distil"]
+    fed = any(s.kind in ("dose", "add") and s.vessel == main.name for s in doc.steps)
+    if fed and told and all(t == main.bath.T_C for t in told) and all(s.T_limit is None for s in doc.steps if s.vessel == main.name):
+        main.sensor, main.sensor_span = "bath", main.bath.span
 
 
 def _equivalents(doc: Procedure) -> None:

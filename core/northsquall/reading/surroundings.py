@@ -96,7 +96,7 @@ HOOD = re.compile(
 )
 NO_HOOD = re.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
-    r"|(?:hood|cupboard) (?:is |was )?(?:full|taken|occupied|broken|out of order|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
+    r"|(?:hood|cupboard) (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
     r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised))\b",
     re.I,
 )
