@@ -63,6 +63,10 @@ def bath(*kinds: str) -> Callable[[Procedure], bool]:
     return lambda p: any(v.bath is not None and v.bath.kind in kinds for v in p.vessels)
 
 
+def in_step(identity: str, *kinds: str) -> Callable[[Procedure], bool]:
+    return lambda p: any(s.kind in kinds and identity in identities(p, s) for s in p.steps)
+
+
 def distil(p: Procedure) -> bool:
     d = [s for s in p.steps if s.kind == "distil"]
     return len(d) == 1 and d[0].T_range is not None and (d[0].T_range.low, d[0].T_range.high) == (99, 103)
@@ -137,6 +141,21 @@ CHECKS: dict[str, Callable[[Procedure], bool]] = {
     "apart": apart,
     "diazo": diazo,
     "copper": copper,
+    "size": lambda p: any(v.nominal_mL == 500 for v in p.vessels),
+    "portions": lambda p: any(s.portions == 5 and "aluminium chloride" in identities(p, s) for s in p.steps),
+    "yield": lambda p: p.results.mass_g is not None and p.results.mass_g.value == pytest.approx(15.2),
+    "neutralise": in_step("sodium carbonate", "neutralise"),
+    "destroy": in_step("sodium hydrogen sulfite", "destroy", "neutralise"),
+    "overnight": lambda p: any(s.kind == "hold" and (minutes(s) or 0) >= 600 for s in p.steps),
+    "water_in": lambda p: any(
+        "water" in identities(p, s) and s.vessel == "250 mL flask" and s.from_vessel in (None, s.vessel)
+        for s in p.steps
+        if s.kind != "charge"
+    ),
+    "ramp": lambda p: any(
+        s.kind in ("heat", "reflux") and minutes(s) == 45 and s.T_range is not None and s.T_range.value == 80 for s in p.steps
+    ),
+    "cool": lambda p: any(s.kind == "cool" and s.T_range is not None and s.T_range.value == 5 for s in p.steps),
     "wash": lambda p: [m.role for m in p.materials if m.identity == "diethyl ether"] == ["wash"],
 }
 

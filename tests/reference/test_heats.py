@@ -181,7 +181,7 @@ def test_units_against_pint() -> None:
 OTHER_FORM = {
     "hypophosphorous acid", "tin(II) chloride dihydrate", "manganese(II) sulfate", "potassium aluminium sulfate dodecahydrate", "copper(II) nitrate trihydrate",
     "sodium sulfide nonahydrate", "calcium carbide", "potassium borohydride", "sodium hypophosphite", "potassium hydrogen tartrate", "borane-tetrahydrofuran",
-    "manganese(II) chloride tetrahydrate", "2-naphthol orange", "aluminium isopropoxide", "methyl orange",
+    "manganese(II) chloride tetrahydrate", "thiamine hydrochloride", "2-naphthol orange", "aluminium isopropoxide", "methyl orange",
     "cobalt(II) chloride hexahydrate", "cadmium nitrate tetrahydrate", "sodium cyanoborohydride", "diisobutylaluminium hydride", "zinc nitrate hexahydrate", "aluminium nitrate nonahydrate",
 }  # fmt: skip
 

@@ -70,6 +70,11 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("on_a_bath", r"(?i:\b(?:the (?:flask|beaker|mixture|whole)|it|everything) (?:then |now )?(?:goes|went)) (?=(?:in|on|into|onto|on to) (?:the|a) (?:boiling |hot |\w+ )?(?:water|steam|oil|sand)[- ]bath\b)", "it is heated "),
     ("has_an_hour", r"(?<=\bit )has (?=(?:an?|one|two|half an?|\d+) ?(?:hours?|h|min)\b)", "is heated for "),
     ("over_ice", r"(?i:\b(?:it|everything|all of it|the (?:lot|whole(?: lot| thing)?|batch|mixture|contents|mass))) ?(?:'s|is|was)? ?(?:then |now |slowly |carefully |all )*(?:goes|go|went|let out|let run|sent|discharged|ladled|let down) (?:slowly |carefully )?(?:over|on to|onto|on|upon) (?=[\w\d,. ]{0,20}\bice\b)", "it is poured on "),
+    ("T_lowered", r"(?i:\bthe temperature)[ \n](?:was|is)[ \n](?:then[ \n])?(?:lowered|brought[ \n]down|taken[ \n]down)[ \n]to[ \n](?=-?\d)|(?i:\b(?:it|the (?:flask|mixture|batch|solution)))[ \n](?:was|is)[ \n](?:then[ \n])?brought[ \n]down[ \n]to[ \n](?=-?\d)", "it was cooled to "),
+    ("T_raised", r"(?i:\bthe temperature)[ \n](?:was|is)[ \n](?:then[ \n])?(?:raised|brought[ \n]up|taken[ \n]up)[ \n]to[ \n](-?\d{1,3} ?°C)[ \n](?:within|in|over|during|in[ \n]the[ \n]course[ \n]of)[ \n](?=\d|half|an?[ \n]hour)", "it was heated to {0} over "),
+    ("after_cooling", r"\b(?:After|On)[ \n]cooling[ \n](?:down[ \n])?to[ \n](-?\d{1,2} ?°C),?[ \n](?=[a-z])", "Cool to {0}. "),
+    ("put_in_ice", r"(?i:\b(?:it|the (?:flask|beaker|mixture)))[ \n](?:was|is)[ \n](?:put|set|placed|stood)[ \n]in[ \n](ice(?:[ \n]and[ \n](?:salt|water))?|an[ \n]ice[ \n]bath)[ \n]until[ \n](?:it|the[ \n]mixture)[ \n](?:was|is|reached|had[ \n]reached|reads|showed)[ \n](?:at[ \n]|about[ \n])?(?=-?\d)", "it was cooled in {0} to "),
+    ("set_aside", r"\bset[ \n]aside[ \n](?=overnight\b|for[ \n](?:\d|the[ \n]night|half|an?[ \n]))", "left "),
     ("not_show", r",? (?:which |it |and it )?(?:should|must|may|is to|has to)[ \n](?:not|never)[ \n](?:show|read|indicate|register)[ \n](?:more[ \n]than|above|over)[ \n](\d{1,3})(?: ?°C)?(?![\w°])", ", below {0} °C"),
     ("after_reflux", r"\bAfter[ \n]((?:about[ \n])?\d[\d.,½/]* ?(?:h|min)\b(?:[ \n]\d+ ?min)?)[ \n](?:of|under|at)[ \n]reflux(?:ing)?\b,?[ \n]", "Reflux for {0}. "),
     ("taken_up", r"(?i:\b(product|oil|residue|solid|ester|whole|precipitate))[ \n](?:was|is|were)[ \n]taken[ \n](?:up[ \n])?in(?:to)?[ \n](?=(?:\d[\d.,]* ?mL[ \n](?:of[ \n])?)?(?:diethyl[ \n]ether|ether|ethyl[ \n]acetate|dichloromethane|toluene|chloroform)\b)", "{0} was extracted with "),
@@ -89,7 +94,21 @@ PART_OF_A_MOLE = {
     "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
     "twenty-fifth": "0.04", "fiftieth": "0.02", "hundredth": "0.01",
 }  # fmt: skip
-TURNS = {"upon", "arrow_ice", "ice_there", "ice_round", "round_it", "up_to", "stays_next", "on_a_bath", "over_ice", "out_on_ice"}
+TURNS = {
+    "T_lowered",
+    "T_raised",
+    "put_in_ice",
+    "upon",
+    "arrow_ice",
+    "ice_there",
+    "ice_round",
+    "round_it",
+    "up_to",
+    "stays_next",
+    "on_a_bath",
+    "over_ice",
+    "out_on_ice",
+}
 """Folds that may begin a sentence."""
 CUT = re.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
 """Behind an empty line that stands behind words and not between rows: nothing that is folded goes across."""

@@ -577,9 +577,13 @@ TO_PH = Cue(
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     re.compile(
-        r"\b(destroy\w*|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
+        r"\b(destroy\w*|discharged (?:with|by)|to discharge the colou?r|quenched (?:by|with) (?:the )?(?:addition of )?(?:an? |some )?(?:sodium )?(?:bi|meta)?(?:sul[fp]h?ite|thiosul)|(?:until|till) the last of the [\w ]{3,20} (?:was|is|had|has) gone|took the colou?r away|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
+    "discharg",
+    "quench",
+    "the last of",
+    "took the",
     "destroy",
     "mop",
     "up what",

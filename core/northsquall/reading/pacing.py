@@ -9,7 +9,7 @@ from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_VOLUME, convert, d
 from northsquall.reading.tokens import NUMBER_WORDS, SMALL_FRACTIONS
 
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
-PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts|pieces|bits|lumps|chips|slices)"
+PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts|pieces|bits|lumps|chips|slices|goes)"
 IN_COUNT = re.compile(
     rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b|\b{PIECES},?\s+{COUNT}\s+of\s+them\b",
     re.I,

@@ -346,10 +346,17 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 phrase.qty, phrase.nominal_mL = nxt, convert(nxt.value, nxt.unit, "volume")
             elif kind != "funnel" and is_word(nxt, "of", "holds", "holding") and isinstance(follow, Qty) and follow.dim == "volume":
                 own = at(items, k + 2)  # "a flask of 500 mL capacity", "the flask holds 500 mL", and not "a flask of 500 mL of water"
-                if own is None or (
-                    isinstance(own, Token)
-                    and own.kind != "sub"
-                    and own.low in (",", ".", ";", ")", "capacity", "volume", "with", "and", "in", "size")
+                round_size = kind in ("flask", "beaker", "conical flask") and convert(follow.value, follow.unit, "volume") in BARE_SIZES
+                told = isinstance(own, Token) and own.kind == "sub" and is_word(at(items, k + 3), "(")
+                bracketed = told and round_size and not is_word(nxt, "holds")  # "in a flask of 500 mL acetanilide (13.5 g)"
+                if (
+                    own is None
+                    or bracketed
+                    or (
+                        isinstance(own, Token)
+                        and own.kind != "sub"
+                        and own.low in (",", ".", ";", ")", "capacity", "volume", "with", "and", "in", "size")
+                    )
                 ):
                     phrase.qty, phrase.nominal_mL = follow, convert(follow.value, follow.unit, "volume")
         before = [x.low for x in items[max(0, i - 6) : i] if isinstance(x, Token)]
