@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from northsquall.assess import assess
 from northsquall.procedure import Procedure, Step
 from northsquall.reading import read
 
@@ -108,3 +109,24 @@ def test_a_bowl_of_ice_stays_a_bath_beside_a_plate_that_is_off() -> None:
     assert [m.identity for m in p.materials] == ["camphor", "methanol", "sodium borohydride"]
     dose = p.steps[-1]
     assert dose.portions == 10 and dose.every is not None and dose.every.value == 2
+
+
+def test_what_goes_in_behind_a_bracket_with_the_gas_line_is_no_absorber() -> None:
+    p = read(
+        "Trial\n\nInto a half-litre three-neck (paddle stirrer, vent by way of an empty bottle to a funnel just over 200 mL of 10 % caustic) went 50 mL of sulfuric acid, 96 %. "
+        "With ice and salt (3 kg) round it, 20 g of 4-methylacetophenone was dripped in over 20 min at -5 to 5 °C."
+    )
+    roles = {m.identity: m.role for m in p.materials}
+    assert roles == {"sodium hydroxide": "absorber", "sulfuric acid": None, "4-methylacetophenone": None}
+    flask = next(v for v in p.vessels if v.nominal_mL == 500)
+    assert flask.bath is not None and flask.bath.kind == "ice-salt" and flask.bath.ice_g == 1500.0
+
+
+def test_acid_that_is_told_to_go_down_the_drain_is_said_though_a_solid_is_washed_neutral() -> None:
+    text = (
+        "Trial\n\nMethyl benzoate (13.6 g) was dissolved in sulfuric acid (96 %, 40 mL) in a 250 mL flask in ice (1 kg). Nitric acid (68 %, 6.9 mL) was dripped in over 60 min at 5-10 °C. "
+        "The mixture was poured on 200 g of ice in a 1 L beaker. The solid was filtered off and washed until neutral. The acid water goes down the drain."
+    )
+    found = [f for f in assess(read(text)).findings if f.code == "Q12"]
+    assert [f.severity for f in found] == ["condition"]
+    assert found[0].figure == pytest.approx(1.44, abs=0.15)  # 40 x 1.836 x 0.96 / 98.08 = 0.72 mol, two protons, and nitric acid

@@ -245,7 +245,7 @@ def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
             rest = sum(n * s.mass for r, n in contents.items() if r not in ("SO4-2", "H+") and n > 0 and (s := catalogue().of_root(r)))
             free = speciate({**contents, "H2O": contents.get("H2O", 0.0) + 60.0}).acid(2.0)
             near = c.procedure.source_text[max(0, m.start() - NEAR) : m.end() + NEAR // 4]
-            neutral = re.search(r"\b(?:neutral\w*|pH|soda|carbonate|alkaline)\b", near, re.I)
+            neutral = re.search(r"\b(?:neutrali[sz]\w*|made neutral|pH|soda|(?:bi)?carbonate|caustic|lye|lime|alkaline)\b", near, re.I)
             if free > ACID_TO_DRAIN_MOL and neutral is None and (acid < LEAST_ACID_G or acid < CONCENTRATED * (acid + rest)):
                 yield finding(
                     "Q12", "condition", f"“{m.group()}”: {free:.2g} mol of strong acid goes down it.", step=step, span=m.span(), figure=free, limit="pH 6 to 9", remedy="Into much water, slowly, then soda until pH 7.", source="common practice, no source", short="acid to the drain",

@@ -1535,6 +1535,20 @@ INTO_A_FLASK = re.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?
 POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
 
 
+def _bracket_end(items: list[Item], at_: int) -> int | None:
+    """Index of the bracket that closes what stands open at a place of the text; None where none is open there."""
+    depth, open_ = 0, False
+    for k, x in enumerate(items):
+        if x.start >= at_ and not open_:
+            if depth <= 0:
+                return None
+            open_ = True
+        depth += is_word(x, "(") - is_word(x, ")")
+        if open_ and depth == 0:
+            return k
+    return None
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
@@ -1573,6 +1587,10 @@ def _train(account: Account, r: Reading) -> bool:
             v.kind in CHARGED and before[0].start < v.start < at for v in r.vessels
         )  # "salt, 50 g, in a flask, delivery tube through the stopper"
     behind = [m for m in r.mentions if m.start >= at or not charged]
+    closes = _bracket_end(r.items, at) if found and not goes_on else None
+    if closes is not None and any(m.measured and m.first > closes for m in r.mentions):
+        charged = True  # "into a flask (vent to a funnel over 200 mL of caustic) went 50 mL of sulfuric acid"
+        behind = [m for m in r.mentions if at <= m.start and m.last < closes]
     after = r.clause.verb_at if r.clause.verb == "charge" and not goes_on else None
     if (
         found

@@ -580,7 +580,10 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         if is_word(after, "still", "all") and i + 2 < len(items):
             after = items[i + 2]  # "with the ice still around it"
         if is_word(after, "and", "+", "-", "/") and _goes_into_a_bath(at(items, i + 2)):
-            after = at(items, i + 3) if is_word(at(items, i + 3), *AROUND) else after  # "4 kg of ice and salt around it"
+            beyond = i + 3
+            if is_word(at(items, i + 3), "(") and is_quantity(at(items, i + 4), "mass") and is_word(at(items, i + 5), ")"):
+                beyond = i + 6  # "with ice and salt (3 kg) round it"
+            after = at(items, beyond) if is_word(at(items, beyond), *AROUND) else after  # "4 kg of ice and salt around it"
         if (
             is_word(before, "by", "with")
             and i > 1
