@@ -389,7 +389,7 @@ def boils_full(c: Context) -> Iterator[Finding]:
         )
         if held > FILLED * v.nominal_mL:
             yield finding(
-                "G03", "condition", f"{held:.0f} mL boil in {v.name}, which holds {v.nominal_mL:.0f} mL.", step=step, figure=held / v.nominal_mL, limit="two thirds", remedy=f"A vessel of {next_size(1.5 * held):.0f} mL.", source="handbook 2.7, common practice", short="too full to boil",
+                "G03", "condition", f"{held:.0f} mL boil in {v.name}, which holds {v.nominal_mL:.0f} mL.", step=step, figure=held / v.nominal_mL, limit=f"{FILLED:.0%}; two thirds are usual", remedy=f"A vessel of {next_size(1.5 * held):.0f} mL.", source="handbook 2.7, common practice", short="too full to boil",
             )  # fmt: skip
             return
 

@@ -260,7 +260,7 @@ def duty(c: Context) -> Iterator[Finding]:
 
 
 ICE_GONE = re.compile(
-    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
+    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no(?! ice\W*(?:is|was|must be|may be|to be|ever) (?:used|needed|put|added|taken|required|necessary))|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
     + rf"|\b(?:{concepts.ICE_GONE})\b",
     re.I,
 )
@@ -275,16 +275,7 @@ def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())
     goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
-    kept_out = re.match(
-        r"\W*(?:is|was|must be|may be|to be|ever) (?:used|needed|put|added|taken|required|necessary)\b",
-        c.procedure.source_text[m.end() : m.end() + 24],
-        re.I,
-    )  # "no ice is used"
-    if (
-        re.search(r"\b(?:until|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I)
-        or not goes_on
-        or (kept_out and m.group().lower().startswith("no ice"))
-    ):
+    if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I) or not goes_on:
         return
     yield finding(
         "H06", "condition", f"“{m.group()}”: from here on nothing cools, and the work goes on.", step=step, span=(m.start(), m.end()), limit="end of the cooled steps", remedy="Stop the feed until the bath has ice again; have twice as much at hand.", source="handbook 4", short="ice",

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from itertools import combinations
 
 from northsquall.assessment import Finding, Severity
@@ -15,7 +15,7 @@ from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
 from northsquall.reading.tokens import substances_in
-from northsquall.substances import catalogue
+from northsquall.substances import Substance, catalogue
 
 _HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for|with)(?: the)?(?: \w+)?"
 STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
@@ -350,8 +350,6 @@ BY_ADJECTIVE = {
     "chromic": "chromium trioxide",
     "perchloric": "perchloric acid",
     "cyanide": "sodium cyanide",
-    "acid": "hydrochloric acid",
-    "acids": "hydrochloric acid",
 }
 ITS = re.compile(r"\W*(?:it|this|that|they|these|both)\b", re.I)
 TOGETHER = re.compile(
@@ -380,7 +378,8 @@ def thrown_together(c: Context) -> Iterator[Finding]:
             for x in c.procedure.materials
             if x.identity and cat.substances[x.identity].parts.get("H+", 0.0) > 0 and x.role != "absorber"
         }
-        named |= acids if re.search(r"\bacids?\b", words) else set()  # "with the acid from the filter": any of those that went in
+        if re.search(r"\bacids?\b", words):
+            named |= acids or {"hydrochloric acid"}  # "with the acid from the filter": any of those that went in
         found = [cat.substances[x] for x in sorted(named) if x in cat.substances]
         streams = [dict(s.parts) for s in found]
         for a, b in combinations(streams, 2):
@@ -464,6 +463,11 @@ def _meeting(brought: dict[str, float], held: dict[str, float]) -> Iterator[pair
             yield h
 
 
+def _meetings(agents: Iterable[Substance], there: Iterable[dict[str, float]]) -> Iterator[pairs.Hit]:
+    """Never-together pairs of substances that are brought and what is held in any of several places."""
+    return (h for held in there for x in agents for h in _meeting(dict(x.parts), held))
+
+
 def _met(h: pairs.Hit, message: str, step: Step | None, span: tuple[int, int], remedy: str, most: Severity = "stop") -> Finding:
     """S04 of a pair, as grave as the pair is, at most as `most`."""
     severity: Severity = "stop" if h.severity == most == "stop" else "condition"
@@ -508,7 +512,7 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
         told = [x for x in poured if x.label.lower() in sentence.lower() or x.material.name.lower() in sentence.lower()]
         for lot in told or poured:  # what it was measured in
             assert lot.substance is not None
-            h = next((x for agent in agents for x in _meeting(dict(agent.parts), dict(lot.substance.parts))), None)
+            h = next(_meetings(agents, [dict(lot.substance.parts)]), None)
             if h is not None:
                 yield _met(
                     h,
@@ -531,17 +535,16 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
             for x in c.stand_in.entries:
                 for g, n in x.gas.items() if x.vessel == e.vessel and x.step <= e.step else ():
                     dregs[g] = dregs.get(g, 0.0) + DISSOLVED * n
-            for agent in agents:
-                h = next(_meeting(dict(agent.parts), dregs), None)
-                if h is not None:
-                    yield _met(
-                        h,
-                        f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.",
-                        step,
-                        (m.start(), end),
-                        "Rinse with much water first.",
-                    )
-                    return
+            h = next(_meetings(agents, [dregs]), None)
+            if h is not None:
+                yield _met(
+                    h,
+                    f"{h.a[:1].upper() + h.a[1:]} meets {h.b} where {e.vessel} is rinsed: {h.then}.",
+                    step,
+                    (m.start(), end),
+                    "Rinse with much water first.",
+                )
+                return
 
 
 AGAINST_THE_SMELL = re.compile(
@@ -556,17 +559,11 @@ def kills_the_smell(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     for m in AGAINST_THE_SMELL.finditer(text):
         agent = catalogue().find({"vinegar": "acetic acid"}.get(m[1].lower(), m[1].lower()))
-        if agent is None:
-            continue
-        there = [dict(e.mixed) for e in c.walk.entries if any(n > 0 for n in e.mixed.values())]
-        hit = next((h for held in there for h in _meeting(dict(agent.parts), held) if h.severity == "stop"), None)
-        if hit is not None:
+        stops = (h for h in _meetings([agent] if agent else [], (e.mixed for e in c.stand_in.entries)) if h.severity == "stop")
+        for h in stops:
+            message = f"“{m.group().strip()}”: {h.a} meets {h.b}: {h.then}."
             yield _met(
-                hit,
-                f"“{m.group().strip()}”: {hit.a} meets {hit.b}: {hit.then}.",
-                c.step_at(m.start()),
-                m.span(),
-                "A hood and an absorber take the vapour; leave the bottle shut and away.",
+                h, message, c.step_at(m.start()), m.span(), "A hood and an absorber take the vapour; leave the bottle shut and away."
             )
             return
 
@@ -591,7 +588,7 @@ def wet_with(c: Context) -> Iterator[Finding]:
             if e.step > step.n or e.vessel in c.walk.lines.values():
                 continue
             made = {g: n for g, n in e.gas.items() if n > 0}  # what the bath gives off stands over and in it
-            h = next((h for held in (e.mixed, e.after) for h in _meeting(dict(agent.parts), {**held, **made})), None)
+            h = next(_meetings([agent], ({**held, **made} for held in (e.mixed, e.after))), None)
             if h is not None:
                 yield _met(
                     h,

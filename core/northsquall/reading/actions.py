@@ -26,7 +26,7 @@ from northsquall.reading.account import (
     unspent,
 )
 from northsquall.reading.conditions import durations_in, lead_in, new_step, read_sensor, temperatures_in
-from northsquall.reading.items import Item, Qty, at, is_word, number_of
+from northsquall.reading.items import Item, Qty, at, bracketed, is_word, number_of
 from northsquall.reading.mentions import SMALL_G, Mention, class_of, mentions_in, portion_size, take
 from northsquall.reading.pacing import ABOUT
 from northsquall.reading.phrases import HEATERS, REACTION_VESSELS, VesselPhrase, bath_in, quantities, vessels_in
@@ -153,7 +153,7 @@ class Reading:
             if m.measured
             or m.identity not in told
             or not any(is_word(x, "into", "onto", "to") for x in self.items[max(0, m.first - 2) : m.first])
-            or not (m.index in _bracketed(self.items) or is_word(at(self.items, m.first - 1), "the"))
+            or not (m.index in bracketed(self.items) or is_word(at(self.items, m.first - 1), "the"))
             or not any(x.identity == m.identity and x.measured and x.index < m.index for x in self.mentions)
         ]
         for m in self.mentions:  # "ice and water round it, two kilos of ice"
@@ -177,7 +177,7 @@ class Reading:
                 assert whole_ is not None
                 if b.amount is not None:
                     a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
-        over = [m for m in self.mentions if m.index in _bracketed(self.items) and FORE_RUN.search(account.source[clause.start : m.start])]
+        over = [m for m in self.mentions if m.index in bracketed(self.items) and FORE_RUN.search(account.source[clause.start : m.start])]
         if over and not re.search(r"\b(?:drip|drop|pour|run|add)\w*\b.*\binto\b", self.text, re.I):
             account.used |= {q.start for m in over for q in m.used}
             self.mentions = [m for m in self.mentions if m not in over]
@@ -306,7 +306,7 @@ class Reading:
         if m.measured:
             return False
         before = self.account.source[self.clause.start : m.start]
-        if TRIED_ON.search(before) or (WHAT_IT_IS.search(before) and m.index in _bracketed(self.items)):
+        if TRIED_ON.search(before) or (WHAT_IT_IS.search(before) and m.index in bracketed(self.items)):
             return True
         if m.generic == "acid" and self.clause.verb is None and IN_A_BOTTLE.search(before):
             return True
@@ -456,9 +456,9 @@ class Reading:
         return [m for m in self.mentions if m.measured]
 
 
-_PART = r"(one|two|three|four|five|six|\d+)(?: ?(?:parts?|vol(?:ume)?s?\.?))"
+_COUNT, _PARTS = r"(one|two|three|four|five|six|\d+)", r"(?: ?(?:parts?|vol(?:ume)?s?\.?))"
 IN_PARTS = re.compile(
-    rf"\b{_PART} (?:of )?(?:the )?(?:\d+(?:[.,]\d+)? ?% )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?(?:,? (?:to|and|in|with|\+)|,) (one|two|three|four|five|six|\d+)(?: ?(?:parts?|vol(?:ume)?s?\.?))? (?:of )?water\b"
+    rf"\b{_COUNT}{_PARTS} (?:of )?(?:the )?(?:\d+(?:[.,]\d+)? ?% )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?(?:,? (?:to|and|in|with|\+)|,) {_COUNT}{_PARTS}? (?:of )?water\b"
     r"|\bhalf (?:conc\w*\.? ?|strong ?)?(?:acid|ammonia)?,? (?:and )?half water\b|\b(?:50 ?: ?50|1 ?: ?1)(?= (?:mixture|mix) of (?:[^.;]|(?<=conc)\.){0,45}\bwater\b)|\b50 ?: ?50\b(?=[^.;]*\bwater\b)|\b(?:its|their|the) own (?:weight|volume) of water\b|\b(?:an? )?equal volumes? of water\b",
     re.I,
 )
@@ -677,6 +677,10 @@ def _lasts(account: Account, clause: Clause) -> bool:
     return True
 
 
+_SCRUBBED = r"(?:HCl|HBr|SO2|NO2|NOx|NO|Cl2|CO2|CO|H2S|NH3|hydrogen (?:chloride|bromide|sulfide)|(?:sulfur|carbon|nitrogen) dioxide|chlorine|ammonia)"
+"""Gases that an absorber takes up, and their oxides beside them, as they are written."""
+
+
 FUNNEL_RUN = re.compile(
     r"^\W*(?:and |then |now )*(?:which|this|it|that|the latter|the (?:dropping |addition )?funnel|its contents|the contents of the funnel) (?:is|was|are|were) (?:then |slowly )*(?:emptied|opened|run in|let in|let down|dripped in|drained)\b|^\W*(?:and )?emptied\b(?! (?:on|into|over [^.;]*\bice))",
     re.I,
@@ -708,7 +712,7 @@ def _put_in_over(account: Account, clause: Clause) -> bool:
 
 
 GAS_MADE_OF = re.compile(
-    r"^\W*(?:the |this |our )?(?:gas|(?:HCl|HBr|SO2|NO2|NO|NOx|Cl2|CO2|CO|H2S|NH3|hydrogen (?:chloride|bromide|sulfide)|(?:sulfur|carbon|nitrogen) dioxide|chlorine|ammonia)) (?:for it |itself |here |then )?(?:comes?|came|is|was) (?:made |generated |produced |taken |set free |obtained )?(?:from|out of|by|in the other)\b",
+    rf"^\W*(?:the |this |our )?(?:gas|{_SCRUBBED}) (?:for it |itself |here |then )?(?:comes?|came|is|was) (?:made |generated |produced |taken |set free |obtained )?(?:from|out of|by|in the other)\b",
     re.I,
 )
 """ "The gas comes from iron sulfide, ninety grams, in the other bottle": what was filled before takes it up."""
@@ -753,7 +757,7 @@ IS_HANDLED = re.compile(
     re.I,
 )
 WHAT_WAS_WANTED = re.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
-_GAS = r"(?:HCl|HBr|SO2|NO2|NO|NOx|Cl2|CO2|CO|H2S|H2|N2|NH3|O2|hydrogen(?: chloride| bromide| sulfide)?|(?:sulfur|carbon|nitrogen) dioxide|(?:carbon|nitrogen) monoxide|nitrogen|chlorine|oxygen|ammonia)"
+_GAS = rf"(?:{_SCRUBBED}|H2|N2|O2|(?:carbon|nitrogen) monoxide|hydrogen|nitrogen|oxygen)"
 GAS_SAID = re.compile(
     rf"^\W*(?:[Tt]he |[Ss]ome )?(?i:{_GAS})(?:(?:,| and|, and) {_GAS})*(?: \([^)]*\))?(?:,? (?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)(?: of)? each\W*$| (?:goes|go|went|comes|came|passe[sd]|left|leaves?|escape[sd]?|boil(?:s|ed)) (?:off|away|out|evenly|steadily|with the (?:nitrogen|air|argon|stream)))"
 )
@@ -1535,20 +1539,6 @@ INTO_A_FLASK = re.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?
 POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
 
 
-def _bracket_end(items: list[Item], at_: int) -> int | None:
-    """Index of the bracket that closes what stands open at a place of the text; None where none is open there."""
-    depth, open_ = 0, False
-    for k, x in enumerate(items):
-        if x.start >= at_ and not open_:
-            if depth <= 0:
-                return None
-            open_ = True
-        depth += is_word(x, "(") - is_word(x, ")")
-        if open_ and depth == 0:
-            return k
-    return None
-
-
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
@@ -1587,7 +1577,11 @@ def _train(account: Account, r: Reading) -> bool:
             v.kind in CHARGED and before[0].start < v.start < at for v in r.vessels
         )  # "salt, 50 g, in a flask, delivery tube through the stopper"
     behind = [m for m in r.mentions if m.start >= at or not charged]
-    closes = _bracket_end(r.items, at) if found and not goes_on else None
+    inside = bracketed(r.items)
+    first = next((k for k, x in enumerate(r.items) if x.start >= at), 0)
+    closes = (
+        next((k for k in range(first, len(r.items)) if k not in inside), None) if found and not goes_on and first - 1 in inside else None
+    )
     if closes is not None and any(m.measured and m.first > closes for m in r.mentions):
         charged = True  # "into a flask (vent to a funnel over 200 mL of caustic) went 50 mL of sulfuric acid"
         behind = [m for m in r.mentions if at <= m.start and m.last < closes]
@@ -2603,16 +2597,6 @@ def _apparatus(account: Account, r: Reading) -> None:
 # ------------------------------------------------------------------ bringing things together
 
 
-def _bracketed(items: list[Item]) -> set[int]:
-    """Indices of items that stand in brackets."""
-    out, depth = set(), 0
-    for i, x in enumerate(items):
-        depth += is_word(x, "(") - is_word(x, ")")
-        if depth > 0:
-            out.add(i)
-    return out
-
-
 def _the_ice(items: list[Item], i: int) -> bool:
     """Whether "the crushed ice", "the solid carbon dioxide" stands here."""
     if not is_word(at(items, i), "the", "this", "that"):
@@ -2634,7 +2618,7 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
         if there or not r.mentions:
             return [m for m in r.mentions if m not in there], there, leading
     dest = None
-    inside = _bracketed(items)
+    inside = bracketed(items)
     for i in range(max(at, 0), len(items)):
         if i in inside:
             continue  # "11 mL of acid (slowly, into the water)"
@@ -4536,7 +4520,7 @@ def _waste(account: Account, r: Reading) -> None:
     doc = account.doc
     if _fraction_into(account, r):
         return
-    inside = _bracketed(r.items)
+    inside = bracketed(r.items)
     consists = [m for m in r.mentions if m.index in inside and CONSISTS.search(account.source[r.clause.start : m.start])]
     account.used |= {q.start for m in consists for q in m.used}
     r.mentions = [m for m in r.mentions if m not in consists and (m.measured or r.clause.verb or not IS_MADE_OF.match(r.text))]

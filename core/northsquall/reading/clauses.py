@@ -9,7 +9,7 @@ from itertools import pairwise
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
-from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, number_of
+from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_word, number_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token
 
@@ -977,9 +977,10 @@ LINE_WORDS = ("condenser", "outlet", "led", "leading", "tube", "hose", "bubbler"
 
 def _goes_in(items: list[Item]) -> int:
     """The comma before a name with "in" and how it goes in, where something else was told before it; 0 where there is none."""
+    inside = bracketed(items)
     for k in range(2, len(items) - 2):
         name, how = items[k + 1], at(items, k + 3)
-        if not is_word(items[k], ",") or not is_word(items[k + 2], "in") or not isinstance(name, Token) or _in_brackets(items, k):
+        if not is_word(items[k], ",") or not is_word(items[k + 2], "in") or not isinstance(name, Token) or k in inside:
             continue
         named = name.kind == "sub" or name.low in lex.GENERIC
         before = any(isinstance(x, Token) and (x.kind == "sub" or x.low in lex.GENERIC) for x in items[:k])
@@ -993,14 +994,11 @@ def _into_the_funnel(items: list[Item], verb: int) -> int:
     if not (is_word(items[-1], "funnel") and len(items) > 4):
         return 0
     into = next((k for k in range(len(items) - 2, max(len(items) - 6, 0), -1) if is_word(items[k], "in", "into", "to")), 0)
-    comma = next((k for k in range(into - 1, verb, -1) if is_word(items[k], ",", "and") and not _in_brackets(items, k)), 0) if into else 0
+    inside = bracketed(items)
+    comma = next((k for k in range(into - 1, verb, -1) if is_word(items[k], ",", "and") and k not in inside), 0) if into else 0
     vessel = any(is_word(x, "flask", "beaker", "vessel", "pot") for x in items[:comma])
     weighed = any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in items[comma:into])
     return comma if comma and vessel and weighed else 0
-
-
-def _in_brackets(items: list[Item], k: int) -> bool:
-    return sum(is_word(x, "(") - is_word(x, ")") for x in items[:k]) > 0
 
 
 def _behind_the_line(items: list[Item]) -> int | None:

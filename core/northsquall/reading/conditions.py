@@ -9,7 +9,7 @@ from northsquall.procedure import Quantity, Step
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
-from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, number_of
+from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_word, number_of
 from northsquall.reading.tokens import Token
 
 
@@ -194,16 +194,6 @@ STOPPING = {"stop", "stops", "stopped", "pause", "paused", "shut", "halt", "halt
 """What is done to a feed at a temperature."""
 
 
-def _in_brackets(clause: Clause) -> set[int]:
-    """Indices of items that stand in brackets before the clause's verb."""
-    out, depth = set(), 0
-    for i, x in enumerate(clause.items[: clause.verb_at or 0]):
-        depth += is_word(x, "(") - is_word(x, ")")
-        if depth > 0:
-            out.add(i)
-    return out
-
-
 def _words_before(clause: Clause, i: int) -> str:
     """The words in front of an item, as one line."""
     return " ".join(x.text for x in clause.items[max(0, i - 8) : i] if isinstance(x, Token))
@@ -213,7 +203,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
     said = _bare(clause) or [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"]
-    inside = _in_brackets(clause)
+    inside = bracketed(clause.items[: clause.verb_at or 0])
     said = [(i, x) for i, x in said if not lex.KEPT_ELSEWHERE.search(_words_before(clause, i))]
     if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):
         said = [(i, x) for i, x in said if i not in inside]  # "the solution (kept at 0-5 °C) is run in at 50 °C"

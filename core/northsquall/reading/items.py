@@ -52,6 +52,16 @@ def at(items: list[Item], i: int) -> Item | None:
     return items[i] if 0 <= i < len(items) else None
 
 
+def bracketed(items: list[Item]) -> set[int]:
+    """Indices of items that stand in brackets, the one that opens them with them."""
+    out, depth = set(), 0
+    for i, x in enumerate(items):
+        depth += is_word(x, "(") - is_word(x, ")")
+        if depth > 0:
+            out.add(i)
+    return out
+
+
 def text_of(item: Item | None) -> str:
     """A token's text; "" for a quantity or nothing."""
     return item.text if isinstance(item, Token) else ""

@@ -1025,13 +1025,12 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             last += 2
     parts = items[first : last + 1]
     ice, water, used = _masses(parts)
-    whole = at(items, last + 2) if is_word(at(items, last + 1), ",") else None
-    if ice is None and isinstance(whole, Qty) and whole.dim == "mass":
-        ends = at(items, last + 3)
+    whole, ends = at(items, last + 2), at(items, last + 3)
+    if ice is None and is_word(at(items, last + 1), ",") and isinstance(whole, Qty) and whole.dim == "mass":
         if ends is None or is_word(ends, ")", ".", ",", ";"):  # "cooled to 2 °C (ice-salt, 4 kg)"
-            joint_g = convert(whole.value, whole.unit, "mass")
-            alone_ = not any(is_word(p, "salt") or getattr(p, "value", None) in ("sodium chloride", "water") for p in parts)
-            ice, water = (joint_g, None) if alone_ else (joint_g / 2, joint_g / 2)
+            ice = convert(whole.value, whole.unit, "mass")
+            if any(is_word(x, "salt") or (isinstance(x, Token) and x.value in ("sodium chloride", "water")) for x in parts):
+                ice = water = ice / 2
             used, last = [*used, whole], last + 2
     closes = next((n for n in range(last + 2, min(last + 12, len(items))) if is_word(items[n], ")")), None)
     if ice is None and is_word(at(items, last + 1), "(") and closes is not None:  # "a bowl of ice and water (about 300 g of ice, one tray)"

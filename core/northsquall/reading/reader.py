@@ -327,11 +327,8 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
     if not DISPOSAL.search(doc.title) or charge is None:
         return
     for k, t in enumerate(tokens[:first]):
-        if (
-            t.kind == "sub"
-            and not (t.low == "tin" and lex.no_material(list(tokens[:first]), k))
-            and all(m.identity != t.value for m in doc.materials)
-        ):
+        can = t.low == "tin" and lex.no_material(list(tokens[:first]), k)  # "one tin of"; "residues of X" are X all the same
+        if t.kind == "sub" and not can and all(m.identity != t.value for m in doc.materials):
             s = catalogue().substances[str(t.value)]
             its = {r for r in s.parts if r not in ("H2O", "H+")}
             if any(its & set(catalogue().substances[m.identity].parts) for m in doc.materials if m.identity and m.amount is not None):
