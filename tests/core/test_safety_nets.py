@@ -134,3 +134,33 @@ def test_a_name_in_no_catalogue_keeps_its_grams() -> None:
     a = assess(read(HOST.format(a="Kolavone 30 g and 60 mL of methanol", b="")))
     line = next(m for m in a.materials if m.name == "Kolavone")
     assert (line.mass_g, line.mol.established) == (30.0, False)
+
+
+@pytest.mark.parametrize(
+    ("text", "verdict"),
+    [
+        ("Mixtures of ethanol and water. Put ethanol (50 mL) in a 100 mL flask. Add water and stir.", "acceptable"),
+        (
+            "Destruction of lithium aluminium hydride residues. Put ethanol (50 mL) in a 100 mL flask. Add water and stir.",
+            "not acceptable",
+        ),
+        ("The zinc dust left over. Put ethanol (50 mL) in a 100 mL flask. Add water and stir.", "not established"),
+        ("Put sodium borohydride (2 g) in a 100 mL flask. Add methanol and stir.", "not established"),
+    ],
+)
+def test_an_amount_may_be_missing_only_where_nothing_named_can_act(text: str, verdict: str) -> None:
+    """A hydride, metal or oxidiser that stands anywhere in the text keeps a missing amount open; alcohol and water do not (common practice, no source)."""
+    assert assess(read(text)).verdict == verdict
+
+
+@pytest.mark.parametrize(
+    ("text", "gas"),
+    [
+        ("Put calcium carbide (5 g) in a 250 mL flask. Drip water in.", "Acetylene"),
+        ("Put zinc (10 g) in a 250 mL flask with 50 mL of water. Add hydrochloric acid over 10 min.", "Hydrogen"),
+    ],
+)
+def test_a_gas_that_burns_is_said_though_its_amount_is_open(text: str, gas: str) -> None:
+    """CaC2 + 2 H2O → Ca(OH)2 + C2H2; Zn + 2 HCl → ZnCl2 + H2 (facts of the trade): without an amount neither is safe."""
+    (found,) = [f for f in assess(read(text)).findings if f.code == "G08"]
+    assert found.severity == "stop" and not found.established and found.message.startswith(gas)

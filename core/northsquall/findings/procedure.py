@@ -9,14 +9,17 @@ import numpy as np
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.unrecognised import ACTING, NET
+from northsquall.chemistry.unrecognised import ACTING
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert
+from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 
+REDUCED_ONLY = {"alcohol", "acetone"}
+"""Classes that act on nothing beside solvents and salts, and only yield to an oxidiser, which acts itself."""
 NEEDED = ("charge", "dose", "add", "dissolve", "quench")
 
 
@@ -182,9 +185,10 @@ def unplaced(c: Context) -> Iterator[Finding]:
 
 
 def _inert(c: Context) -> bool:
-    """Whether nothing that went in can act on anything else there: "mixtures of ethanol and water"."""
-    acting = ACTING - NET["reducible"]
-    known = all(x.substance is not None and not acting & set(pairs.classes_in(dict(x.substance.parts))) for x in c.lots.values())
+    """Whether nothing that went in, or is named anywhere in the text, can act on anything else there: "mixtures of ethanol and water"."""
+    acting, cat = ACTING - REDUCED_ONLY, catalogue()
+    here = [x.substance for x in c.lots.values()] + [cat.substances.get(str(t.value)) for t in substances_in(c.procedure.source_text)]
+    known = all(s is not None and not acting & set(pairs.classes_in(dict(s.parts))) for s in here)
     return known and not c.reactions and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
 
