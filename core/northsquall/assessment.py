@@ -354,6 +354,9 @@ class DumpLine(Doc):
 
     heat_kJ: float | None
     ice_g: float | None
+    """Null too where water acts on the batch: no ice on it."""
+    solvent_mL: float | None = None
+    """Cold dry solvent instead of ice where water acts on the batch."""
     container_mL: float | None
     end_C: float | None
     says: str

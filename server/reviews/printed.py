@@ -9,6 +9,7 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
+from northsquall.quenching.dump import TOO_MUCH_ML
 from northsquall.working import figure_words
 from procedures.models import Revision
 from reviews.actions import key_of
@@ -104,8 +105,48 @@ def _context(revision: Revision) -> dict[str, Any]:
         "materials": [{**m, "shown": figure_text(m["mol"])} for m in a["materials"]], "steps": _merged(a["steps"]), "laboratory": _laboratory(),
         "reactions": [{**r, "dh": figure_text(r["dH_kJ_per_mol"]), "q": figure_text(r["heat_kJ"])} for r in a["reactions"]],
         "total": figure_text(a["heat"]["total_kJ"]), "rise": figure_text(a["heat"]["adiabatic_rise_K"]), "time": figure_text(a["schedule"]["attended_min"]),
-        "limits": [s for s in a["steps"] if s["limit_C"] is not None or s["T_C"]], "remedies": a["remedies"],
+        "limits": [s for s in a["steps"] if s["limit_C"] is not None or s["T_C"]], "remedies": a["remedies"], "if_passed": if_passed(a),
     }  # fmt: skip
+
+
+def if_passed(a: dict[str, Any]) -> list[str]:
+    """What the bench card says to do when a limit is passed: by what is added, what the batch bears and what its dump takes; nothing that is not established."""
+    dosed = any(s["kind"] in ("dose", "add") for s in a["steps"])
+    dump = a["dump"]
+    dry = dump is not None and dump.get("solvent_mL") is not None
+    out = [
+        "Stop the addition; keep stirring; keep the bath. Go on when the pot is back below the limit."
+        if dosed
+        else "Take the heat away; keep stirring. Go on when it is back below the limit.",
+        "Put neither ice nor water into the pot" + (": water acts on what it holds." if dry else "."),
+    ]
+    if dosed:
+        out.append(
+            "If the stirrer stands still, stop the addition at once: what was added lies unreacted. Do not start the stirrer on it again."
+        )
+    if a["gases"]:
+        out.append(
+            f"If the absorber or the hood fails, or gas is smelt ({', '.join(g['formula'] for g in a['gases'])}): stop what makes it, sash down, leave, tell the others."
+        )
+    goes_on = "If the pot goes on rising"
+    if dump is None or (dump["ice_g"] is None and not dry):
+        out.append(f"{goes_on}: bath or heater down, sash down, step back. What would hold the batch is not established; no dump is given.")
+    elif dry and dump["solvent_mL"] > TOO_MUCH_ML:
+        out.append(f"{goes_on}: sash down, step back. No dump holds this batch.")
+    elif dry:
+        out.append(
+            f"{goes_on}: cold dry solvent that the batch leaves alone ({figure_volume(dump['solvent_mL'])}) if it stands ready, sash down, step back."
+        )
+    else:
+        out.append(
+            f"{goes_on}: run the batch on to the ice that stands ready ({max(dump['ice_g'], 100.0):.0f} g or more, in {figure_volume(dump['container_mL'])}), and step back."
+        )
+    return out
+
+
+def figure_volume(mL: float) -> str:
+    """A volume in mL or L as it is written."""
+    return f"{mL:.0f} mL" if mL < 1000.0 else f"{mL / 1e3:.2g} L"
 
 
 def _merged(steps: list[dict[str, Any]]) -> list[dict[str, Any]]:

@@ -264,7 +264,8 @@ def test_report_and_bench_card(people: dict[str, Any], demo: dict[str, str]) -> 
         "Reviewer",
     ):
         assert words in text, words
-    assert "15 °C" in short and "ice or water into the acid" in short and "licensed practice" in short
+    assert "15 °C" in short and "neither ice nor water into the pot" in " ".join(short.split()) and "licensed practice" in short
+    assert "run the batch on to the ice" in " ".join(short.split())
     assert len(pypdfium2.PdfDocument(io.BytesIO(card.content))) == 1
 
 

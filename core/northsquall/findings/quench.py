@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
+from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.sentences import sentence_of
@@ -420,6 +421,21 @@ def _toxic_volatile(s: Substance | None) -> bool:
     return idlh.value <= ACUTE_IDLH_PPM if idlh is not None else min(limits, default=1e9) <= ACUTE_LIMIT_PPM
 
 
+def _for_a_spill(c: Context, of: Lot | None) -> str:
+    """What stands ready where the worst moment is not established."""
+    held = {
+        key
+        for x in c.lots.values()
+        if x.substance is not None and x.material.role != "absorber"
+        for key in pairs.classes_in(dict(x.substance.parts))
+    }
+    if held & NET["water-reactive"]:
+        return "No ice and no water on it: ice round the flask only, dry sand for a spill."
+    if of is not None and of.substance is not None and "bromine" in pairs.classes_in(dict(of.substance.parts)):
+        return "A bucket of ice below the flask, and thiosulfate for a spill."
+    return "A bucket of ice below the flask, and what takes up a spill."
+
+
 @rule("Q07")
 def no_dump(c: Context) -> Iterator[Finding]:
     """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
@@ -436,7 +452,7 @@ def no_dump(c: Context) -> Iterator[Finding]:
     why = f"Class {c.klass}" if severe else f"{volatile.label[:1].upper() + volatile.label[1:]} in glass" if volatile else ""
     yield finding(
         "Q07", "condition" if severe else "note", f"{why}, and no dump or spill agent is written.{words}", step=c.step(c.pot.dose_steps[-1]) if severe and c.pot and c.pot.dose_steps else c.step(volatile.material.step) if volatile else None, limit="a dump standing ready",
-        remedy=(d.remedy if d is not None else "A bucket of ice below the flask, and thiosulfate for a spill."), source="handbook 2.8", short="no dump",
+        remedy=(d.remedy if d is not None else _for_a_spill(c, volatile)), source="handbook 2.8", short="no dump",
     )  # fmt: skip
 
 

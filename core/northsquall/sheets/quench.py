@@ -126,14 +126,18 @@ def dump(c: Context) -> DumpLine | None:
     if not any(r.role == "wanted" for r in c.reactions) and not c.leftovers:
         return None
     text = c.procedure.source_text
-    ready = [Standing(what=what, written=pattern.search(text) is not None) for what, pattern in READY]
     d = dump_of(c)
+    dry = d is not None and d.ice_g is None
+    ready = [
+        Standing(what=what, written=pattern.search(text) is not None) for what, pattern in READY if not (dry and what.startswith("ice "))
+    ]
     if d is None:
         why = "What the worst moment brings is not established: " + (c.mtsr.reason or c.pot_missing or "the pot is not followed") + "."
-        return DumpLine(heat_kJ=None, ice_g=None, container_mL=None, end_C=None, says=why, ready=ready)
+        return DumpLine(heat_kJ=None, ice_g=None, solvent_mL=None, container_mL=None, end_C=None, says=why, ready=ready)
     return DumpLine(
         heat_kJ=significant(d.heat_kJ),
-        ice_g=significant(d.ice_g),
+        ice_g=None if d.ice_g is None else significant(d.ice_g),
+        solvent_mL=None if d.solvent_mL is None else significant(d.solvent_mL),
         container_mL=significant(d.container_mL),
         end_C=d.end_C,
         says=d.says,

@@ -1143,6 +1143,8 @@ export interface components {
             ready: components["schemas"]["Standing"][];
             /** Says */
             says: string;
+            /** Solvent Ml */
+            solvent_mL?: number | null;
         };
         /**
          * ElementLine

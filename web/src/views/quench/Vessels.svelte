@@ -77,9 +77,11 @@
         ice: a.dump.ice_g ?? 0,
         colour: 'open',
         label:
-          a.dump.ice_g !== null && a.dump.container_mL !== null
-            ? `wants ${mass(a.dump.ice_g)} of ice, ${short(a.dump.container_mL / 1000)} L`
-            : 'not established',
+          typeof a.dump.solvent_mL === 'number'
+            ? `no ice: ${short(a.dump.solvent_mL / 1000)} L of cold dry solvent`
+            : a.dump.ice_g !== null && a.dump.container_mL !== null
+              ? `wants ${mass(a.dump.ice_g)} of ice, ${short(a.dump.container_mL / 1000)} L`
+              : 'not established',
       });
     return out;
   });
