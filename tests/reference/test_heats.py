@@ -272,3 +272,18 @@ def test_kinds_that_were_not_known(words: str, family: str, low: float, high: fl
     r = next(r for r in a.reactions if family in r.family)
     assert low * 0.1 <= -(r.heat_kJ.best or 0.0) <= high * 0.1
     assert gas is None or next(g.mol.best for g in a.gases if g.formula == gas[0]) == pytest.approx(gas[1], rel=0.05)
+
+
+def test_aluminium_chloride_on_ice_warms_it_by_its_heat_of_solution() -> None:
+    """CRC formation enthalpies: Al3+ −531.0, Cl− −167.2, AlCl3(s) −704.2 → −328.4 kJ/mol; ice 333.6 J/g, water 4.18 J/gK (handbook 2.8)."""
+    a = assess(
+        read(
+            "Trial\n\n13.33 g of aluminium chloride in 60 mL of dichloromethane in a 250 mL flask. The mixture was poured on to 60 g of ice in a 500 mL beaker.\n"
+        )
+    )
+    (line,) = [q for q in a.quench if q.reagent == "ice"]
+    assert line.heat_kJ.best == pytest.approx(32.8, rel=0.06)
+    assert line.end_T_C is not None and line.end_T_C.best is not None and line.heat_kJ.best is not None
+    batch = 60 * 1.325 * 1.19 + 13.33 * 0.7  # J/K: dichloromethane 1.19 J/gK (memory), the salt as most salts
+    end = (line.heat_kJ.best + batch * 0.020 - 60 * 0.3336) * 1e3 / (batch + 60 * 4.18)
+    assert line.end_T_C.best == pytest.approx(end, abs=2.0)

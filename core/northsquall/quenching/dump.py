@@ -64,8 +64,8 @@ def acted_on_by_water(c: Context) -> str | None:
     return None
 
 
-def _of_solvent(mL: float) -> str:
-    return "Up to 100 mL" if mL < 100.0 else f"{mL / 1e3:.2g} L"
+def _of_solvent(mL: float, *, start: bool = True) -> str:
+    return ("Up" if start else "up") + " to 100 mL" if mL < 100.0 else f"{mL / 1e3:.2g} L"
 
 
 def _of_ice(grams: float) -> str:
@@ -88,7 +88,7 @@ def dump_of(c: Context) -> Dump | None:
             c.pot.vessel.name, heat, None, solvent, container, limit,
             f"The worst moment brings {heat:.0f} kJ, and water acts on {wet}: no ice and no water on it. {_of_solvent(solvent)} of a dry solvent that it leaves alone, at 0 °C, in {container / 1e3:.2g} L would hold it.",
             "No ice and no water on it, and too much heat for a dump: slow the addition so that less piles up, or make the batch smaller; ice round the flask, never in it; dry sand at hand." if solvent > TOO_MUCH_ML else
-            f"No ice and no water on it: {_of_solvent(solvent).lower()} of a dry solvent that it leaves alone, cold, in a dry container of {container / 1e3:.2g} L, no source of ignition near; ice round the flask, never in it; dry sand at hand.",
+            f"No ice and no water on it: {_of_solvent(solvent, start=False)} of a dry solvent that it leaves alone, cold, in a dry container of {container / 1e3:.2g} L, no source of ignition near; ice round the flask, never in it; dry sand at hand.",
         )  # fmt: skip
     acids = sum(
         x.best_mol

@@ -4,19 +4,19 @@ from __future__ import annotations
 
 import re
 
-from northsquall.assessment import DumpLine, QuenchLine, Standing
+from northsquall.assessment import DumpLine, QuenchLine, ReactionLine, Standing
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import CARBONATES, Walk
 from northsquall.findings.base import Context
 from northsquall.heat import acids
-from northsquall.procedure import Procedure
+from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
 from northsquall.quenching.dump import dump_of
 from northsquall.quenching.readiness import READY
 from northsquall.sheets.reactions import contents_cp, enthalpy_of, extent_of, heat_of, step_of
 from northsquall.substances import catalogue
-from northsquall.working import Input, figure, not_established, significant
+from northsquall.working import Figure, Input, figure, not_established, significant
 
 ICE_KJ_PER_G = 0.3336
 ROOM_C = 20.0
@@ -37,15 +37,21 @@ def quench(
             ice = [lots[m] for m in step.materials]
             acid = entry.after.get("SO4-2", 0.0)
             batch_cp = contents_cp(procedure, lots, step.from_vessel or "", step.n)
-            if acid <= 0:
-                continue  # no acid to thin out: what is left over has lines of its own
-            if any(x.mass_g is None for x in ice) or not ice or batch_cp is None:
-                why = "no amount of ice or water is written"
+            reacts = _comes_free(c, step)
+            if acid <= 0 and not (reacts and any(x.substance and x.substance.id == "ice" for x in ice)):
+                continue  # no acid to thin out and nothing that reacts on ice: what is left over has lines of its own
+            leftover = "mixed acid" if acid > 0 else "the batch"
+            mol = figure(acid, "mol") if acid > 0 else max(reacts, key=lambda r: r.extent.best or 0.0).extent
+            brought = _heat_on_ice(reacts) if acid <= 0 else None
+            why = "no amount of ice or water is written" if any(x.mass_g is None for x in ice) or not ice or batch_cp is None else ""
+            if brought is not None and not brought.established:
+                why = why or brought.reason or "its heat is not established"
+            if why or batch_cp is None:
                 lines.append(
                     QuenchLine(
                         step=step.n,
-                        leftover="mixed acid",
-                        mol=figure(acid, "mol"),
+                        leftover=leftover,
+                        mol=mol,
                         reagent="ice",
                         mol_required=not_established("mol", why),
                         mass_g_required=not_established("g", why),
@@ -54,8 +60,12 @@ def quench(
                     )
                 )
                 continue
-            heats = [(w.like(entry) or entry).mixing for w in walks]
-            spread = acids.uncertainty(heats[1], acid, entry.after.get("NO3-", 0.0))
+            if brought is None:
+                best = (walks[1].like(entry) or entry).mixing
+                spread = acids.uncertainty(best, acid, entry.after.get("NO3-", 0.0))
+                heats = (best - spread, best, best + spread)
+            else:
+                heats = (brought.low or 0.0, brought.best or 0.0, brought.high or 0.0)
             last = [n for n in c.peak if n < step.n]
             start = c.peak[max(last)][1] if last else ROOM_C
             cooled = next((s for s in procedure.steps if s.kind == "cool" and max(last, default=0) < s.n < step.n), None)
@@ -63,12 +73,9 @@ def quench(
                 start = cooled.T_range.value if cooled is not None and cooled.T_range is not None else min(start, ROOM_C)
             g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
             g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
-            a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in (heats[1] - spread, heats[1], heats[1] + spread))
+            a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in heats)
             ends[step.n] = (a, b, d)
-            needed = [
-                max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0)
-                for q in (heats[1] - spread, heats[1], heats[1] + spread)
-            ]
+            needed = [max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0) for q in heats]
             volume = (
                 sum(
                     lots[m].volume_mL or 0.0
@@ -83,14 +90,12 @@ def quench(
                 fills[step.n] = volume / nominal
             t = ends[step.n]
             grid = [round(x) for x in _ice_grid(g_ice, needed[2])]
-            curves = [
-                [_end_temperature(q, batch_cp, start, g, g_water) for g in grid] for q in (heats[1] - spread, heats[1], heats[1] + spread)
-            ]
+            curves = [[_end_temperature(q, batch_cp, start, g, g_water) for g in grid] for q in heats]
             lines.append(
                 QuenchLine(
-                    step=step.n, leftover="mixed acid", mol=figure(acid, "mol"), reagent="ice", mol_required=figure(needed[1] / 18.015, "mol", low=needed[0] / 18.015, high=needed[2] / 18.015),
-                    mass_g_required=figure(needed[1], "g", low=needed[0], high=needed[2], expression="m = (Q + C ΔT) / (333.6 + 4.18 · 10) J/g, to 10 °C", inputs=[Input(name="heat of dilution", value=round(heats[1], 1), unit="kJ", origin="computed"), Input(name="batch", value=round(batch_cp), unit="J/K", origin="computed"), Input(name="offered", value=round(g_ice), unit="g ice", origin="procedure")], sources=["handbook 2.8"]),
-                    heat_kJ=figure(heats[1], "kJ", low=heats[1] - spread, high=heats[1] + spread), gas=[], end_T_C=figure(t[1], "°C", low=t[0], high=t[2]), fill_fraction=significant(fills.get(step.n)), vessel=step.vessel, direction="onto", watch="the mixture on to the ice, in a thin stream, stirred",
+                    step=step.n, leftover=leftover, mol=mol, reagent="ice", mol_required=figure(needed[1] / 18.015, "mol", low=needed[0] / 18.015, high=needed[2] / 18.015),
+                    mass_g_required=figure(needed[1], "g", low=needed[0], high=needed[2], expression="m = (Q + C ΔT) / (333.6 + 4.18 · 10) J/g, to 10 °C", inputs=[Input(name="heat of dilution" if acid > 0 else "heat of the quench", value=round(heats[1], 1), unit="kJ", origin="computed"), Input(name="batch", value=round(batch_cp), unit="J/K", origin="computed"), Input(name="offered", value=round(g_ice), unit="g ice", origin="procedure")], sources=["handbook 2.8"]),
+                    heat_kJ=figure(heats[1], "kJ", low=heats[0], high=heats[2]), gas=[], end_T_C=figure(t[1], "°C", low=t[0], high=t[2]), fill_fraction=significant(fills.get(step.n)), vessel=step.vessel, direction="onto", watch="the mixture on to the ice, in a thin stream, stirred",
                     test="slurry below its limit", offered_g=significant(g_ice), limit_C=step.T_limit.value if step.T_limit is not None else None,
                     ice_g=[float(g) for g in grid], ends_low=[round(min(x), 1) for x in zip(*curves, strict=True)], ends_C=[round(x, 1) for x in curves[1]], ends_high=[round(max(x), 1) for x in zip(*curves, strict=True)],
                 )
@@ -113,6 +118,30 @@ def quench(
                 )
             )  # fmt: skip
     return ends, fills, [*lines, *_leftover_lines(c)]
+
+
+def _comes_free(c: Context, step: Step) -> list[ReactionLine]:
+    """What gives off or takes heat where a batch goes on to ice, the melting of the ice apart."""
+    return [
+        r
+        for r in c.reactions
+        if r.step == step.n
+        and r.vessel == step.vessel
+        and not r.possible
+        and r.role in ("work-up", "side", "wanted")
+        and r.family_id != "ice-melting"
+    ]
+
+
+def _heat_on_ice(rows: list[ReactionLine]) -> Figure:
+    """Heat (kJ) that comes free there; not established where that of one of them is not."""
+    low = best = high = 0.0
+    for r in rows:
+        q = r.heat_kJ
+        if q.best is None or q.low is None or q.high is None:
+            return not_established("kJ", f"the heat of {r.family}: {q.reason}")
+        low, best, high = low + q.low, best + q.best, high + q.high
+    return figure(best, "kJ", low=low, high=high)
 
 
 def _ice_grid(offered: float, needed: float) -> list[float]:

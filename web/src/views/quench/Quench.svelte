@@ -157,8 +157,8 @@
           {#if onIce}<IceCurve quench={onIce} />
           {:else}<p class="text-soft mt-1">
               {lines.some((q) => q.reagent === 'ice')
-                ? 'No amount of ice is written, so where it ends is not established.'
-                : 'Nothing is quenched on ice in the text.'}
+                ? `Where it ends is not established: ${lines.find((q) => q.reagent === 'ice')?.heat_kJ.reason ?? 'no amount of ice is written'}.`
+                : 'Nothing that gives off heat goes on to ice here.'}
             </p>{/if}
           {#each (a.gas_proposals ?? []).filter((x) => x.about === 'quench') as p (p.label)}
             <p class="border-ink mt-2 border-l-2 pl-2 leading-snug">
