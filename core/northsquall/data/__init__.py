@@ -13,6 +13,11 @@ from typing import Any
 HERE = Path(__file__).resolve().parent
 
 
+def path(name: str) -> Path:
+    """Where the file `name` (path below the data folder) lies."""
+    return HERE / name
+
+
 @cache
 def toml(name: str) -> dict[str, Any]:
     """The TOML file `name` (path below the data folder) as a dict. Raises OSError, TOMLDecodeError."""
@@ -31,8 +36,8 @@ def table(name: str) -> list[dict[str, str]]:
 def version() -> str:
     """Short hash over every catalogue file: the catalogue's version."""
     digest = hashlib.sha256()
-    for path in sorted(HERE.rglob("*")):
-        if path.suffix in (".toml", ".csv"):
-            digest.update(path.relative_to(HERE).as_posix().encode())
-            digest.update(path.read_bytes())
+    for file in sorted(HERE.rglob("*")):
+        if file.suffix in (".toml", ".csv", ".npz"):
+            digest.update(file.relative_to(HERE).as_posix().encode())
+            digest.update(file.read_bytes())
     return digest.hexdigest()[:12]

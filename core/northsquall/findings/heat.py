@@ -312,6 +312,7 @@ def _ice_need(c: Context) -> float:
 
 
 NO_SENSOR = re.compile(
+    r"\btemperature,? which (?:was|is|had) (?:not|never) (?:been )?(?:followed|measured|read|watched|taken)\b|\bthermometer,? which (?:hung|stood|lay|was|hangs|stands|lies|is) (?:beside|next to|outside|by|near)\b|\bthermometer: (?:no\b|none|not (?:for|used|needed|fitted|there)\b)|"
     r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
     r"|\btemperature (?:is |was )?(?:judged|estimated|guessed|felt|taken|controlled|checked) (?:only )?(?:by|with) (?:the )?(?:hand|feel\w*|touch\w*|fingers?|palm)\b|\b(?:no temperature (?:is |was )?(?:measured|read|taken|recorded|followed)|(?:temperature|it) (?:is |was )?not (?:measured|monitored|followed|read|controlled)|without (?:any )?(?:temperature (?:control|measurement|reading)|measuring the temperature))\b"
     r"|\btemp\w*,? (?:is )?(?:only )?(?:by|with) (?:the )?(?:hand|feel|touch|finger)\b|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b"
@@ -347,7 +348,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     if (vessel.sensor == "bath" or only_bath) and hot:
         yield finding(
             "H08",
-            "condition",
+            "condition" if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions) else "note",
             "Only the bath is measured; the pot can be far warmer than the bath.",
             span=vessel.sensor_span or (by_bath.T_range.span if by_bath is not None and by_bath.T_range is not None else None),
             remedy="Put the thermometer into the liquid.",

@@ -163,6 +163,10 @@ def _row_of_its_own(text: str, span: tuple[int, int]) -> bool:
     return ROW_NAME.fullmatch(text, begin, span[0]) is not None and re.match(r"\s*(?:[,;|(].*)?$", behind) is not None
 
 
+CRUDE = re.compile(r"\s*(?:of )?(?:the |my |a )?(?:crude|raw product|sample)\b", re.I)
+""" "Load 2.1 g crude": what is parted, where nothing reacts."""
+
+
 @rule("P02")
 def unplaced(c: Context) -> Iterator[Finding]:
     """P02: a mass, or a volume that is a row of its own, stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
@@ -176,7 +180,8 @@ def unplaced(c: Context) -> Iterator[Finding]:
         )  # "put about twenty-five grams of the pieces in"
         missing = row or (u.span[0] < last and (done or MASS.search(u.text) is not None))
         spare = STANDS_BY.match(text, u.span[1]) is not None
-        if per or not missing or spare or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
+        sample = CRUDE.match(text, u.span[1]) is not None and not c.reactions
+        if per or not missing or spare or sample or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
             continue
         yield finding(
             "P02", "condition", f"“{u.text}” is written, and what it is of was not read: a charge may be missing from these figures.", step=c.step_at(u.span[0]), span=u.span,

@@ -363,6 +363,26 @@ def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+KILLED_BY_ACETONE = re.compile(
+    r"\bacetone\b[^.;\n]{0,25}\b(?:kill|destroy|quench|get rid of|use up|bleach)(?:s|ed|es)?\b[^.;\n]{0,20}\b(?:bromine|chlorine|halogen|red)\b"
+    r"|\b(?:bromine|chlorine|halogen)\b[^.;\n]{0,30}\b(?:kill|destroy|quench|bleach)\w*\b[^.;\n]{0,15}\b(?:with|by) (?:some |a little |a splash of )?acetone\b",
+    re.I,
+)
+
+
+@rule("Q05")
+def halogen_by_acetone(c: Context) -> Iterator[Finding]:
+    """Q05: bromine or chlorine destroyed with acetone, which makes a tear gas of it."""
+    m = KILLED_BY_ACETONE.search(c.procedure.source_text)
+    held = {r for e in c.walk.entries for r in e.mixed} | {r for x in c.lots.values() if x.substance for r in x.substance.parts}
+    if m is None or not held & {"Br2", "Cl2"}:
+        return
+    yield finding(
+        "Q05", "condition", f"“{m.group().strip()}”: acetone and a halogen give a halogenated acetone, a tear gas, and heat.", step=c.step_at(m.start()), span=m.span(), limit="an agent that ends as a salt", remedy="Bisulfite or thiosulfate, until starch-iodide paper stays white.",
+        source="handbook 2.8; the product is a fact of the trade (memory)", short="wrong agent",
+    )  # fmt: skip
+
+
 CHECKED = re.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
     r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|magnesium|zinc|solid|pieces?) (?:is|are|was|were|can be) (?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
@@ -457,7 +477,7 @@ def no_dump(c: Context) -> Iterator[Finding]:
 
 
 BY_STRONG_ACID = re.compile(
-    r"\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric acid\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b"
+    r"\b(?:shak\w+|shook|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|strong|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b"
     + "|"
     + concepts.DRIED_BY_ACID,
     re.I,

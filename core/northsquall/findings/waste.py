@@ -142,7 +142,8 @@ def halogenated_among_others(c: Context) -> Iterator[Finding]:
 
 
 TO_THE_DRAIN = re.compile(
-    r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)", re.I
+    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|lawn|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)",
+    re.I,
 )
 POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide"}  # fmt: skip
 """Components that are no waste for any drain (common practice, no source)."""

@@ -12,7 +12,7 @@ from northsquall.substances import catalogue
 from northsquall.substances.resolve import looks_systematic, structure_of_name
 
 NAMED_SO = ("ester", "ketone", "aldehyde", "nitrile", "amide", "anilide", "amine", "oxime", "alkene", "olefin")
-KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {"anhydride": "C(=O)OC(=O)"}
+KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {"anhydride": "C(=O)OC(=O)", "acid": "[CX3](=O)[OX2H1]"}
 """Words of a kind, and the group that makes it (SMARTS)."""
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
 FORMS = ("trimmings", "scraps", "cuttings", "offcuts", "shavings", "clippings", "lumps", "crusts")
@@ -21,6 +21,11 @@ KIND = re.compile(rf"\b(?:{'|'.join((*KINDS, *FORMS))})\b", re.I)
 AHEAD = re.compile(rf"{AMOUNT} (?:of the |of crude |crude |dry )?$")
 LEADS = re.compile(r"(?:^|\n|\. |- |, |\d\. )(?:(?:[Aa]dd|[Pp]ut in|[Dd]rop in|[Ii]ntroduce) )?(?:[Tt]he )?$")
 BEHIND = re.compile(rf",? \(?{AMOUNT}")
+NO_ACID = re.compile(r"[- ](?:chloride|bromide|anhydride|amide|layer|filtrate|mixture|waste|bath|catalyst|value|number)\b")
+BY_MASS = re.compile(r"(?:\bg|\dg|grams?) (?:of )?the $")
+""" "Fifteen grams of the acid": the solid of the head; a volume of "the acid" is the sulfuric."""
+ADDED = re.compile(r" (?:di|tetra)(?:bromide|chloride)$")
+""" "Cinnamic acid dibromide": what it is made from stands before."""
 REACH = 60
 """Characters before a kind in which its amount stands."""
 
@@ -30,6 +35,8 @@ def _weighed(text: str) -> list[tuple[int, int]]:
     out = []
     for m in KIND.finditer(text):
         before = text[max(0, m.start() - REACH) : m.start()]
+        if m.group().lower() == "acid" and (NO_ACID.match(text, m.end()) or not BY_MASS.search(before)):
+            continue
         if AHEAD.search(before) or (LEADS.search(before) and BEHIND.match(text, m.end())):
             out.append(m.span())
     return out
@@ -81,7 +88,7 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
         if len(meant) != 1 or kind in done or weighed:
             continue
         done.add(kind)
-        name = meant.pop()
+        name = ADDED.sub("", meant.pop())
         out.append(text[at:a] + name)
         put += before[at:a] + [before[a]] * (len(name) - 1) + [before[b - 1]]
         at = b

@@ -72,7 +72,7 @@ SHUT_TIGHT = (
 
 IN_ONE = (
     r"straight (?:from|out of) the (?:measuring )?(?:cylinder|bottle|beaker|can|jug|boat|weighing boat|packet|bag|tin)|(?:good |big |great |hefty )?(?:glug|slosh|dollop)s?"
-    r"|(?:flung|hurled|slung|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
+    r"|(?:flung|hurled|slung|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|(?:poured|added|put|run|tipped|dropped) in as a whole|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
     r"|(?:no need to|needn't|don't|do not|not necessary to) (?:go|add|pour|be|do it|do this|work|hurry and go) (?:it )?(?:so )?(?:slowly|slow|dropwise|careful\w*|drop by drop)|not (?:dropwise|drop by drop|slowly|in portions)|(?<=mL, )the (?:whole )?lot(?=[.,;\n])|(?<=g, )the (?:whole )?lot(?=[.,;\n])|all [\w.]+ ?(?:mL|g|mils|grams) [^.;\n]{0,40}\btogether"
     r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three) (?:goes|pours|splashes|glugs|gulps)"
 )
@@ -119,6 +119,7 @@ DOWN_TO_NOTHING = (
 )
 """Distilled until nothing is left."""
 OPEN_EVAPORATION = (
+    r"off in an? (?:open )?(?:dish|basin|pie dish|beaker|saucer)|(?:taken|let|goes?|went|driven|boiled) off (?:from|in) an open (?:dish|basin|beaker)|"
     r"(?:in|from|on) (?:a|the|an open|flat|shallow) (?:\w+ )?(?:dish|tray|bowl|basin|saucer|watch ?glass|crystalli[sz]ing dish|petri dish)\b[^.;\n]{0,50}\b(?:gone|evaporat\w+|dry|away|off|window)"
     r"|(?:boil|steam|driv|cook|smok)\w* (?:it |them |the \w+ )?(?:off|down|away)\b[^.;\n]{0,25}\bin (?:a|an|the) (?:open )?(?:beaker|dish|basin|bowl|pan|conical|saucepan)|(?:blow|blown|blew|fan|fanned) (?:it |them |the \w+ )?(?:off|dry)(?! the)\b"
     r"|(?:go|goes|off) into the (?:room|air|lab)|(?:evaporat\w+|go(?:es)? off|left|leave|leaves|dries|dried) [^.;\n]{0,22}(?:from|in|on) (?:a|an|the) (?:open )?(?:watch ?glass|dish|saucer|tray|petri dish|basin|beaker on)\b|leave (?:the|it in the|it in a) (?:dish|basin|tray)|(?:chased|driven|fumed|cooked|boiled|steamed|burnt|let) off\b[^.;\n]{0,30}\b(?:hot ?plate|plate|steam bath|water bath|radiator|beaker|dish|basin|open)|(?:go|goes|went) off (?:in|on|from) (?:a|an|the)"
@@ -163,7 +164,7 @@ NO_START = (
 """Nothing has begun to react."""
 PUSHED = r"(?:rest|remainder|remaining|whole|lot|all of (?:the|it)|another|more|second|balance)\b[^.;\n]{0,30}\b(?:in|added|add|poured|given|gave|put|run in|let in|dropped)|(?:added|add|gave|give|put in|poured in|ran in|run in) (?:it )?(?:the )?(?:rest|remainder|lot|whole|others?|more|all)|in with the (?:rest|lot|remainder|others?)|(?:plate|mantle|burner|bath|gun|heat) (?:on|up|full|to full)|heat gun|hair ?dryer|then all of the"
 """More of it, or heat."""
-SPARKS = r"(?:spirit|alcohol|oil|gas|blow) ?(?:lamp|torch|light)s?|(?:bend|blow|seal|work)\w* glass|glass(?: is|-)(?:bent|blown|bending|blowing)|(?:heating|red-hot|glowing|open) (?:coil|wire|element|filament)s?|coil glows|glow(?:s|ing) (?:coil|wire|element)|cigarettes?|smok(?:e|es|ing) (?:is |are )?(?:allowed|permitted|a cigarette)|pilot flame|sparking|static (?:spark|electricity)|kettle is on|toaster"
+SPARKS = r"(?:a )?(?:match|splint|taper|lighter) (?:was |is )?(?:held|put|brought|applied) to|(?:spirit|alcohol|oil|gas|blow) ?(?:lamp|torch|light)s?|(?:bend|blow|seal|work)\w* glass|glass(?: is|-)(?:bent|blown|bending|blowing)|(?:heating|red-hot|glowing|open) (?:coil|wire|element|filament)s?|coil glows|glow(?:s|ing) (?:coil|wire|element)|cigarettes?|smok(?:e|es|ing) (?:is |are )?(?:allowed|permitted|a cigarette)|pilot flame|sparking|static (?:spark|electricity)|kettle is on|toaster"
 """What can light a vapour."""
 
 FOAMS_OVER = (

@@ -638,6 +638,7 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and is_word(items[k - 1], "in")
             and (
                 _names_vessel(items[k - 2])
+                or is_word(items[k - 2], "cool", "cooled", "chill", "chilled")  # "Cool in 1.5 kg of ice and 0.5 L of water"
                 or is_quantity(items[k - 2], "temperature")
                 or (is_word(after, "and") and i + 2 < len(items) and is_word(items[i + 2], "water"))
             )
@@ -678,6 +679,7 @@ COOLED_BY = re.compile(
 PUT_INTO = re.compile(
     r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down| back| again)? in(?:to)?\b[^,;]{0,45}$"
     r"|\b(?:put|place[ds]?|sets?|lower(?:ed|s)?|stand|dip(?:ped|s)?|immersed?|plunged?|bed|stood) the (?:whole )?(?:[\w-]+ )?(?:flask|beaker|pot|vessel|tube|reactor)s?(?: down)? in(?:to)?\b[^,;]{0,30}$"
+    r"|\b(?:had to be|must be|has to be|was|is) (?:quickly |at once |hastily )?(?:lowered|immersed|dipped|plunged|sunk)(?: down| back)? in(?:to)?$"
 )
 """A vessel that is set into ice is not poured on to it."""
 CIRCULATORS = ("circulator", "cryostat", "chiller", "thermostat")

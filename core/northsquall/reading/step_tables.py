@@ -17,8 +17,13 @@ COLUMNS = {
     "vessel": r"(?:vessel|flask|where|in|in what|apparatus|pot)$",
     "number": r"(?:#|no\.?|nr\.?|step|pos\.?|op\.?)$",
     "do": r"(?:do|doing|operations?|actions?|what|what is done|what to do|instructions?|procedure|work|activity|description)$",
+    "amount": r"(?:amounts?|quantity|qty\.?|how much)$",
+    "note": r"(?:remarks?|notes?|comments?)$",
 }
 """Headings of a step table's columns, each against the whole of a heading."""
+DONE = re.compile(COLUMNS["do"].replace("|what|", "|"))
+"""What is done, beside which an amount makes no charge list; "what" alone may head one."""
+NOTHING = re.compile(r"\W*$")
 OTHER = re.compile(r"amount|quantity|mol\b|moles|mass|weight|charge|substance|material|reagent|chemical|compound", re.I)
 SAME = re.compile(r"(?:same|ditto|idem|as before|as above|\"|″|'')\.?$", re.I)
 FED = re.compile(r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|drip|run in|trickle|syringe|portions?|pump)\b", re.I)
@@ -50,13 +55,15 @@ def _cells(line: str, at: int) -> list[Cell]:
 def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
     """(kind, column) of each heading; empty where the line heads no step table."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
-    if len([n for n in names if n]) < 2 or any(OTHER.search(n) for n in names):
+    operations = any(DONE.fullmatch(n) for n in names) and any(re.fullmatch(COLUMNS["number"], n) for n in names)
+    others = [n for n in names if OTHER.search(n) and not (operations and re.fullmatch(COLUMNS["amount"], n))]
+    if len([n for n in names if n]) < 2 or others:
         return []
     kinds = [next((k for k, p in COLUMNS.items() if n and re.fullmatch(p, n)), "") for n in names]
     if "do" not in kinds and "number" in kinds and "step" in names:
         kinds[names.index("step")] = "do"
     known = {k for k in kinds if k}
-    if "do" not in known or not known & {"T", "h", "min", "time"}:
+    if "do" not in known or not known & {"T", "h", "min", "time", "amount"} or ("amount" in known and not operations):
         return []
     return [(k, c[2]) for k, c in zip(kinds, cells, strict=True)]
 
@@ -140,6 +147,7 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         p.copy_bare(m.end(), b)
     else:
         tail = _put_lots(p, a, b, fed)
+    _put_beside(p, row)
     _put_conditions(p, row, fed)
     p.copy_bare(tail, b)
     p.put(".", b - 1)
@@ -160,6 +168,14 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool) -> int:
     tail = half if half > 0 else b
     p.copy_bare(begun, tail)
     return tail
+
+
+def _put_beside(p: _Prose, row: dict[str, Span]) -> None:
+    """How much of it, and what is remarked."""
+    for kind in ("amount", "note"):
+        if kind in row and not NOTHING.match(p.text[slice(*row[kind])]):
+            p.put(", ", row[kind][0])
+            p.copy_bare(*row[kind])
 
 
 def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool) -> None:

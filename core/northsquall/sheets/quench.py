@@ -42,30 +42,18 @@ def quench(
                 continue  # no acid to thin out and nothing that reacts on ice: what is left over has lines of its own
             leftover = "mixed acid" if acid > 0 else "the batch"
             mol = figure(acid, "mol") if acid > 0 else max(reacts, key=lambda r: r.extent.best or 0.0).extent
-            brought = _heat_on_ice(reacts) if acid <= 0 else None
+            counted = reacts if acid <= 0 else [r for r in reacts if r.family_id not in MIXED]
+            brought = _heat_on_ice(counted)
             why = "no amount of ice or water is written" if any(x.mass_g is None for x in ice) or not ice or batch_cp is None else ""
-            if brought is not None and not brought.established:
-                why = why or brought.reason or "its heat is not established"
             if why or batch_cp is None:
-                lines.append(
-                    QuenchLine(
-                        step=step.n,
-                        leftover=leftover,
-                        mol=mol,
-                        reagent="ice",
-                        mol_required=not_established("mol", why),
-                        mass_g_required=not_established("g", why),
-                        heat_kJ=not_established("kJ", why),
-                        gas=[],
-                    )
-                )
+                lines.append(_open_quench(step, leftover, mol, why))
                 continue
-            if brought is None:
+            least = _heat_on_ice([r for r in counted if r.heat_kJ.established])
+            heats = (least.low or 0.0, least.best or 0.0, least.high or 0.0)
+            if acid > 0:
                 best = (walks[1].like(entry) or entry).mixing
                 spread = acids.uncertainty(best, acid, entry.after.get("NO3-", 0.0))
-                heats = (best - spread, best, best + spread)
-            else:
-                heats = (brought.low or 0.0, brought.best or 0.0, brought.high or 0.0)
+                heats = (heats[0] + best - spread, heats[1] + best, heats[2] + best + spread)
             last = [n for n in c.peak if n < step.n]
             start = c.peak[max(last)][1] if last else ROOM_C
             cooled = next((s for s in procedure.steps if s.kind == "cool" and max(last, default=0) < s.n < step.n), None)
@@ -74,6 +62,9 @@ def quench(
             g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
             g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
             a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in heats)
+            if not brought.established and a <= (step.T_limit.value if step.T_limit is not None else WARM_C):
+                lines.append(_open_quench(step, leftover, mol, brought.reason or "its heat is not established"))
+                continue  # what is known alone does not pass the limit, and what is not known may
             ends[step.n] = (a, b, d)
             needed = [max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0) for q in heats]
             volume = (
@@ -118,6 +109,28 @@ def quench(
                 )
             )  # fmt: skip
     return ends, fills, [*lines, *_leftover_lines(c)]
+
+
+WARM_C = 25.0
+"""Where a quench without a limit of its own ends too warm (handbook 4)."""
+
+
+def _open_quench(step: Step, leftover: str, mol: Figure, why: str) -> QuenchLine:
+    """A quench on ice whose end is not established."""
+    return QuenchLine(
+        step=step.n,
+        leftover=leftover,
+        mol=mol,
+        reagent="ice",
+        mol_required=not_established("mol", why),
+        mass_g_required=not_established("g", why),
+        heat_kJ=not_established("kJ", why),
+        gas=[],
+    )
+
+
+MIXED = ("dilution", "acid-mixing", "caustic-dilution")
+"""Heats of mixing, which a quench of acid counts with their own uncertainty."""
 
 
 def _comes_free(c: Context, step: Step) -> list[ReactionLine]:

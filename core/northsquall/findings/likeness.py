@@ -1,0 +1,144 @@
+"""What a sentence reads like, where no rule knew its words: a condition that quotes it, and only where what it says can hurt (decision 0031)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from northsquall.assessment import Finding
+from northsquall.chemistry import pairs
+from northsquall.chemistry.unrecognised import ACTING
+from northsquall.findings.base import ORDER, Context, finding
+from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
+from northsquall.gas.records import record_of
+from northsquall.procedure import Step
+from northsquall.reading.likeness import alike
+
+WARM_C = 40.0
+"""From here a vessel that is shut or left is warm (assumption)."""
+LEAST_KJ = 1.0
+"""Heat that is worth a thermometer (assumption)."""
+ACTS = ACTING - {"alcohol", "acetone", "ammonium"}
+RESTS = ("cool", "filter", "dry", "store", "extract")
+"""What may go on while nobody is there, unless a rule knows better."""
+STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
+
+
+def _gases(c: Context) -> list[str]:
+    return [] if c.gas is None else [*dict.fromkeys(r.gas for r in c.gas.releases if c.gas.mol(r.gas)[2] > 1e-3), *c.gas.seen]
+
+
+def _gas(c: Context) -> bool:
+    return bool(_gases(c))
+
+
+def _toxic(c: Context) -> bool:
+    return any(record_of(g).toxic for g in _gases(c))
+
+
+def _heat(c: Context) -> bool:
+    return c.enthalpy is not None or any(
+        r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > LEAST_KJ for r in c.reactions if r.role != "work-up"
+    )
+
+
+def _hot(s: Step | None) -> bool:
+    return s is not None and (s.kind in ("heat", "reflux", "distil") or (s.T_range is not None and s.T_range.value >= WARM_C))
+
+
+def _warm(c: Context) -> bool:
+    return any(_hot(s) for s in c.procedure.steps)
+
+
+def _classes(c: Context) -> set[str]:
+    return {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))}
+
+
+def _acts(c: Context) -> bool:
+    return bool(_classes(c) & ACTS) or bool(c.leftovers)
+
+
+def _strong(c: Context) -> bool:
+    return bool(_classes(c) & STRONG)
+
+
+def _burns(c: Context) -> bool:
+    return any(
+        x.substance is not None and x.substance.phase == "l" and (v := x.substance.value("Tflash")) is not None and v.value < WARM_C
+        for x in c.lots.values()
+    )
+
+
+def _acid_layer(c: Context) -> bool:
+    return max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in ACID_LAYER), default=0.0) > ACID_LAYER_MOL
+
+
+def _unled(c: Context) -> bool:
+    """Gas, and no line that was read: of one that was, the rule knows."""
+    return c.gas is not None and _gas(c) and not c.gas.lines
+
+
+def _iced(c: Context) -> bool:
+    return any(v.bath is not None and v.bath.kind == "ice" for v in c.procedure.vessels) and _heat(c)
+
+
+@dataclass(frozen=True)
+class Said:
+    """What sentences of a kind say, where it matters, which findings say it already, and what to do."""
+
+    says: str
+    where: Callable[[Context], bool]
+    limit: str
+    remedy: str
+    told: tuple[str, ...] = ()
+
+
+SAID = {
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16", "G03")),
+    "G05": Said("the absorber can be pulled back", _unled, "an empty trap", "An empty bottle before it that holds all of its liquid."),
+    "G07": Said("gas goes into the room", _toxic, "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04",)),
+    "G11": Said("smell or cough tells how far it is", lambda c: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose."),
+    "P08": Said("nobody stays with it", lambda c: _heat(c) or _warm(c) or _gas(c), "attended while it can react or is hot", "Stay, or stop and cool before leaving."),
+    "H06": Said("the ice is gone before the end", _iced, "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",)),
+    "H08": Said("nothing measures what reacts", lambda c: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid."),
+    "H09": Said("nothing stirs while it reacts", _heat, "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on."),
+    "H10": Said("water goes on to what reacts with it", _strong, "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",)),
+    "H12": Said("a flame or a bare plate heats it", _burns, "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17")),
+    "Q12": Said("it goes to waste that it must not meet", _acts, "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",)),
+    "Q04": Said("carbonate is shaken shut with what was acid", _acid_layer, "vented at each shake", OPEN_FIRST),
+    "S05": Said("it is stored where or how it must not be", _acts, "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06")),
+}  # fmt: skip
+
+
+def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
+    """A condition for each kind that a sentence reads like, that matters here, and that no rule has raised."""
+    text = c.procedure.source_text
+    known = {f.code for f in raised if ORDER[f.severity] <= ORDER["condition"]}
+    out: list[Finding] = []
+    for x in alike(text):
+        said = SAID.get(x.kind)
+        step = c.step_at(x.span[0])
+        if (
+            said is None
+            or known & {x.kind, *said.told}
+            or not said.where(c)
+            or (x.kind == "P08" and step is not None and step.kind in RESTS)
+        ):
+            continue
+        known.add(x.kind)
+        a, b = x.span
+        quoted = text[a:b] if b - a <= 90 else text[a : a + 87].rstrip() + "…"
+        out.append(
+            finding(
+                x.kind,
+                "condition",
+                f"“{quoted}” reads as: {said.says}.",
+                step=step,
+                span=x.span,
+                limit=said.limit,
+                remedy=said.remedy,
+                source="handbook 4, by its wording",
+                short=said.says,
+            )
+        )
+    return out

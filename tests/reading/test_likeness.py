@@ -1,0 +1,79 @@
+"""Sentences that read like others: what the model knows of what it was never shown, and where it keeps silent (common practice, no source)."""
+
+from __future__ import annotations
+
+import tomllib
+from itertools import pairwise
+from pathlib import Path
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from northsquall import data
+from northsquall.assess import assess
+from northsquall.findings.base import without_likeness
+from northsquall.findings.likeness import SAID
+from northsquall.reading import read
+from northsquall.reading.likeness import alike, digest, model, pieces, sentences
+
+HELD_OUT = tomllib.loads((Path(__file__).with_name("held_out.toml")).read_text("utf-8"))
+SALT = "Salt solution\n\nSodium chloride 40 g is dissolved in 200 mL of water in a 500 mL beaker. {}\n"
+NITRATION = "Nitration\n\nA 250 mL three-necked flask with stirrer, in the hood. Sulfuric acid 96 % 40 mL and methyl benzoate 13.6 g are put in, ice bath of 1 kg. Nitric acid 68 % 10 mL is added over 60 min at 5-10 °C. {}\n"
+
+
+def kinds(sentence: str) -> set[str]:
+    return {x.kind for x in alike(sentence)}
+
+
+def test_the_model_is_that_of_the_sentences_which_are_shipped() -> None:
+    lists = data.toml("reading/likeness.toml")
+    assert model().kinds == tuple(k["code"] for k in lists["kind"])
+    with np.load(data.path("reading/likeness.npz")) as f:
+        assert str(f["of"]) == digest()
+
+
+def test_no_held_out_sentence_was_learnt_from() -> None:
+    lists = data.toml("reading/likeness.toml")
+    learnt = {s for k in lists["kind"] for s in k["sentences"]} | set(lists["plain"]["sentences"])
+    assert not learnt & {s for of in HELD_OUT["says"].values() for s in of} and not learnt & set(HELD_OUT["plain"]["sentences"])
+
+
+def test_half_of_what_was_never_shown_is_known_for_what_it_says() -> None:
+    told = [(code, s) for code, of in HELD_OUT["says"].items() for s in of]
+    assert sum(code in kinds(s) for code, s in told) >= 0.5 * len(told)
+
+
+def test_what_says_nothing_of_the_kind_is_left_alone() -> None:
+    assert sum(bool(kinds(s)) for s in HELD_OUT["plain"]["sentences"]) <= 0.05 * len(HELD_OUT["plain"]["sentences"])
+
+
+@given(st.text(max_size=400))
+def test_sentences_are_parts_of_their_text_in_order(text: str) -> None:
+    found = sentences(text)
+    assert all(0 <= a < b <= len(text) and text[a:b] == text[a:b].strip() for a, b in found)
+    assert all(x[1] <= y[0] for x, y in pairwise(found))
+
+
+@given(st.text(min_size=1, max_size=80))
+def test_a_sentence_has_two_blocks_of_unit_length_at_most(text: str) -> None:
+    """Each block has length one; where columns meet, two of them add up."""
+    assert sum(v * v for v in pieces(text).values()) <= 4.0 + 1e-9
+
+
+@pytest.mark.parametrize("code", sorted(set(HELD_OUT["says"]) & set(SAID)))
+def test_where_nothing_can_hurt_no_sentence_raises_anything(code: str) -> None:
+    for s in HELD_OUT["says"][code]:
+        assert not [f for f in assess(read(SALT.format(s))).findings if "reads as" in f.message]
+
+
+def test_a_finding_quotes_the_sentence_and_stands_at_it() -> None:
+    text = NITRATION.format("The stirrer has been switched off because it rattles. Everything left over goes in the same drum.")
+    a = assess(read(text))
+    with without_likeness():
+        plain = {f.code for f in assess(read(text)).findings}
+    for f in a.findings:
+        if "reads as" in f.message:
+            assert f.anchor is not None and text[f.anchor.start : f.anchor.end] in f.message and f.severity == "condition"
+            assert f.code not in plain
