@@ -115,7 +115,7 @@ def if_passed(a: dict[str, Any]) -> list[str]:
     dump = a["dump"]
     dry = dump is not None and dump.get("solvent_mL") is not None
     out = [
-        "Stop the addition; keep stirring; keep the bath. Go on when the pot is back below the limit."
+        "Stop the addition; keep stirring; keep what cools it. Go on when the pot is back below the limit."
         if dosed
         else "Take the heat away; keep stirring. Go on when it is back below the limit.",
         "Put neither ice nor water into the pot" + (": water acts on what it holds." if dry else "."),
@@ -139,14 +139,14 @@ def if_passed(a: dict[str, Any]) -> list[str]:
         )
     else:
         out.append(
-            f"{goes_on}: run the batch on to the ice that stands ready ({max(dump['ice_g'], 100.0):.0f} g or more, in {figure_volume(dump['container_mL'])}), and step back."
+            f"{goes_on}: run the batch on to the ice that stands ready ({round(max(dump['ice_g'], 100.0), -1):.0f} g or more, in {figure_volume(dump['container_mL'])}), and step back."
         )
     return out
 
 
 def figure_volume(mL: float) -> str:
-    """A volume in mL or L as it is written."""
-    return f"{mL:.0f} mL" if mL < 1000.0 else f"{mL / 1e3:.2g} L"
+    """A volume in mL or L, to two figures."""
+    return f"{round(mL, -1) if mL >= 100.0 else mL:.0f} mL" if mL < 995.0 else f"{mL / 1e3:.2g} L"
 
 
 def _merged(steps: list[dict[str, Any]]) -> list[dict[str, Any]]:

@@ -123,7 +123,9 @@ class Reading:
         )
         if wanted is not None:  # "…, with more ice as needed": there is always ice
             self.bath = Bath(kind="ice", span=(clause.start + wanted.start(), clause.start + wanted.end()))
-        condenses = re.search(r"\bcondenser|\bbowl\b|\bcooler\b", self.text) is not None
+        condenses = (
+            re.search(r"(?<!through the )(?<!down the )(?<!by the )(?<!via the )\bcondenser|\bbowl\b|\bcooler\b", self.text) is not None
+        )
         idle = clause.verb is None or condenses
         rows = {account.lot(k).identity for k, tag in account.waiting.items() if tag == "list"}
         self.mentions = [

@@ -80,7 +80,7 @@ class About:
 
 @dataclass(frozen=True)
 class Model:
-    """Weights of each kind (kinds, BUCKETS), and what a sentence must score to be taken as one of it."""
+    """Weights of each kind (BUCKETS, kinds), and what a sentence must score to be taken as one of it."""
 
     kinds: tuple[str, ...]
     about: tuple[About, ...]
@@ -90,11 +90,14 @@ class Model:
 
     def over(self, sentence: str) -> NDArray[np.float32]:
         """Score over the threshold, by kind."""
+        looked_at = [x.holds(sentence) for x in self.about]
+        if not any(looked_at):
+            return np.full(len(self.kinds), -np.inf, dtype=np.float32)
         found = pieces(sentence)
         columns = np.fromiter(found.keys(), dtype=np.int64, count=len(found))
         values = np.fromiter(found.values(), dtype=np.float32, count=len(found))
-        score = self.weights[:, columns] @ values - self.least
-        return np.where([x.holds(sentence) for x in self.about], score, np.float32(-np.inf))
+        score = values @ self.weights[columns] - self.least
+        return np.where(looked_at, score, np.float32(-np.inf))
 
 
 def about() -> dict[str, About]:
@@ -117,7 +120,12 @@ def model() -> Model:
         scale = f["scale"].astype(np.float32)
         kinds = tuple(str(k) for k in f["kinds"])
         words = about()
-        return Model(kinds, tuple(words[k] for k in kinds), f["weights"].astype(np.float32) * scale[:, None], f["least"].astype(np.float32))
+        return Model(
+            kinds,
+            tuple(words[k] for k in kinds),
+            np.ascontiguousarray((f["weights"].astype(np.float32) * scale[:, None]).T),
+            f["least"].astype(np.float32),
+        )
 
 
 @lru_cache(maxsize=64)
