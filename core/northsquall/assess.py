@@ -75,13 +75,14 @@ def assess(
     context.yield_percent = yielded.percent
 
     # quench, what must change, the verdict
-    context.quench_end, context.quench_fill, quench = sheet.quench(procedure, lots, walks, context)
+    quenches = sheet.quench(procedure, lots, walks, context)
+    context.quench_end, context.quench_least, context.quench_fill = quenches.ends, quenches.least, quenches.fills
     findings = raise_all(context)
     remedies = []
     if not preview and pot is not None and context.unknown_dose is None:
         remedies = at_once(procedure, context, control, findings)
     verdict, decides = verdict_of(findings)
-    schedule = sheet.schedule(procedure, context, quench)
+    schedule = sheet.schedule(procedure, context, quenches.lines)
     questions = questions_of(findings, lots, _taken(context))
     return Assessment(
         versions={"core": CORE_VERSION, "catalogue": data.version()},
@@ -100,7 +101,7 @@ def assess(
         gas_proposals=[] if preview else gas_proposals(context),
         dump=sheet.dump(context),
         vessels=sheet.vessel_lines(procedure, context),
-        quench=quench,
+        quench=quenches.lines,
         schedule=schedule,
         yield_=yielded,
         findings=findings,
@@ -371,7 +372,7 @@ def _context(
         procedure=procedure, lots=lots, walk=best, settings=settings, timed=timed, pot=pot, pot_missing=missing, runs=runs,
         enthalpy=heat_of, reactions=reactions, stages=stages, bound=bound, td24_applies=bool(structures) or measured is not None, curves=curves, process_C=None, mtt=None,
         mtsr=not_established("°C", missing or "no reaction with a rate"), peak={}, accumulation=None, bracket=None, klass=None,
-        unknown_dose=unknown, quench_end={}, quench_fill={}, total_heat=total,
+        unknown_dose=unknown, quench_end={}, quench_least={}, quench_fill={}, total_heat=total,
     )  # fmt: skip
     if unknown is not None and c.unknown_dose is not None and (_nothing_to_lose(c) or _idle(c, unknown)):
         c.unknown_dose, c.moot_dose = None, unknown

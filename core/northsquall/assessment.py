@@ -357,6 +357,8 @@ class DumpLine(Doc):
     """Null too where water acts on the batch: no ice on it."""
     solvent_mL: float | None = None
     """Cold dry solvent instead of ice where water acts on the batch."""
+    acted_on: str | None = None
+    """What water acts on in the batch, whether or not the dump is established."""
     container_mL: float | None
     end_C: float | None
     says: str

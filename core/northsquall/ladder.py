@@ -76,7 +76,8 @@ def ladder(
         w = work_out(p, cat, settings_for(p, laboratory))
         c = w.context
         c.yield_percent = None
-        c.quench_end, c.quench_fill, _ = quench(p, w.lots, w.walks, c)
+        quenches = quench(p, w.lots, w.walks, c)
+        c.quench_end, c.quench_least, c.quench_fill = quenches.ends, quenches.least, quenches.fills
         findings = [f for f in raise_all(c) if f.code not in ("P04", "P07", "P09", "P10")]
         verdict, _ = verdict_of(findings)
         out.append(_rung(c, factor, findings, verdict))

@@ -113,12 +113,13 @@ def if_passed(a: dict[str, Any]) -> list[str]:
     """What the bench card says to do when a limit is passed: by what is added, what the batch bears and what its dump takes; nothing that is not established."""
     dosed = any(s["kind"] in ("dose", "add") for s in a["steps"])
     dump = a["dump"]
-    dry = dump is not None and dump.get("solvent_mL") is not None
+    wet = dump is not None and dump.get("acted_on")
+    solvent = dump.get("solvent_mL") if dump is not None else None
     out = [
         "Stop the addition; keep stirring; keep what cools it. Go on when the pot is back below the limit."
         if dosed
         else "Take the heat away; keep stirring. Go on when it is back below the limit.",
-        "Put neither ice nor water into the pot" + (": water acts on what it holds." if dry else "."),
+        "Put neither ice nor water into the pot" + (f": water acts on {wet}." if wet else "."),
     ]
     if dosed:
         out.append(
@@ -129,13 +130,13 @@ def if_passed(a: dict[str, Any]) -> list[str]:
             f"If the absorber or the hood fails, or gas is smelt ({', '.join(g['formula'] for g in a['gases'])}): stop what makes it, sash down, leave, tell the others."
         )
     goes_on = "If the pot goes on rising"
-    if dump is None or (dump["ice_g"] is None and not dry):
+    if dump is None or (dump["ice_g"] is None and solvent is None):
         out.append(f"{goes_on}: bath or heater down, sash down, step back. What would hold the batch is not established; no dump is given.")
-    elif dry and dump["solvent_mL"] > TOO_MUCH_ML:
+    elif solvent is not None and solvent > TOO_MUCH_ML:
         out.append(f"{goes_on}: sash down, step back. No dump holds this batch.")
-    elif dry:
+    elif solvent is not None:
         out.append(
-            f"{goes_on}: cold dry solvent that the batch leaves alone ({figure_volume(dump['solvent_mL'])}) if it stands ready, sash down, step back."
+            f"{goes_on}: cold dry solvent that the batch leaves alone ({figure_volume(solvent)}) if it stands ready, sash down, step back."
         )
     else:
         out.append(

@@ -77,3 +77,14 @@ def test_the_dry_dump_ends_where_it_says(heat: float, batch: float, end: float) 
     assert g >= 0
     if g > 0:
         assert heat * 1e3 - batch * end == pytest.approx(g * SOLVENT_J_GK * end, rel=1e-9)
+
+
+def test_a_hydride_without_an_amount_is_offered_no_ice_either() -> None:
+    """A missing amount is not safe: what water acts on gets no ice whether or not its heat is established."""
+    d = assess(
+        read(
+            "Trial\n\nLithium aluminium hydride in 40 mL of dry ether in a 250 mL flask, ice bath. 3 g of benzophenone in 20 mL of dry ether over 30 min.\n"
+        )
+    ).dump
+    assert d is not None and d.heat_kJ is None and d.acted_on == "lithium aluminium hydride"
+    assert "no water" in d.says and not any(x.what.startswith("ice") for x in d.ready)

@@ -287,3 +287,14 @@ def test_aluminium_chloride_on_ice_warms_it_by_its_heat_of_solution() -> None:
     batch = 60 * 1.325 * 1.19 + 13.33 * 0.7  # J/K: dichloromethane 1.19 J/gK (memory), the salt as most salts
     end = (line.heat_kJ.best + batch * 0.020 - 60 * 0.3336) * 1e3 / (batch + 60 * 4.18)
     assert line.end_T_C.best == pytest.approx(end, abs=2.0)
+
+
+@pytest.mark.parametrize(("ice_g", "severity"), [(1000, "condition"), (50, "stop")])
+def test_a_quench_with_a_heat_that_is_not_known_ends_nowhere(ice_g: int, severity: str) -> None:
+    """Mn2O7 has no formation enthalpy in the tables: its heat is no zero, so the end is open; 0.92 mol of acid on 50 g of ice is a stop whatever it brings."""
+    text = f"Trial\n\n6 g of potassium permanganate and 50 mL of 96 % sulfuric acid in a 250 mL flask, ice bath. The mixture was poured on to {ice_g} g of ice in a 3 L beaker.\n"
+    a = assess(read(text))
+    (line,) = [q for q in a.quench if q.reagent == "ice"]
+    assert not line.heat_kJ.established and line.end_T_C is None and not line.mass_g_required.established
+    (found,) = [f for f in a.findings if f.code == "Q03" and "not established" in f.message]
+    assert found.severity == severity and not found.established

@@ -68,6 +68,8 @@ class Context:
     klass: int | None
     unknown_dose: Timed | None
     quench_end: dict[int, tuple[float, float, float]]
+    quench_least: dict[int, tuple[float, str]]
+    """By step: where a quench ends by what is known (°C), and whose heat is not."""
     quench_fill: dict[int, float]
     total_heat: Figure
     curves: list[Measured] = field(default_factory=list)

@@ -512,14 +512,38 @@ RESIDUE = re.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|waste)
 """What is thrown away may warm more than a product (common practice, no source)."""
 
 
+def _quench_limit(c: Context, step: Step) -> float:
+    """°C above which a quench ends too warm: as written, else 25, else 50 for what is thrown away."""
+    near = c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
+    return step.T_limit.value if step.T_limit else 50.0 if RESIDUE.search(near) else 25.0
+
+
+@rule("Q03")
+def quench_open(c: Context) -> Iterator[Finding]:
+    """Q03: where a quench ends is not established, as the heat of something there is not."""
+    for n, (least, why) in c.quench_least.items():
+        step = c.step(n)
+        assert step is not None
+        limit = _quench_limit(c, step)
+        yield finding(
+            "Q03",
+            "stop" if least > limit + 5 else "condition",
+            f"Where the quench ends is not established: {why}. What is known alone ends at {least:.0f} °C.",
+            step=step,
+            limit=f"{limit:.0f} °C",
+            established=False,
+            remedy="Pour it in small portions, each when the last has cooled, and take more ice.",
+            short="quench",
+        )
+
+
 @rule("Q03")
 def quench_size(c: Context) -> Iterator[Finding]:
     """Q03: quench vessel or ice too small."""
     for n, (_low, best, high) in c.quench_end.items():
         step = c.step(n)
         assert step is not None
-        near = c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
-        limit = step.T_limit.value if step.T_limit else 50.0 if RESIDUE.search(near) else 25.0
+        limit = _quench_limit(c, step)
         fill = c.quench_fill.get(n)
         parts = [f"fills the vessel to {fill * 100:.0f} %"] if fill and fill > 2 / 3 else []
         if high > limit + 0.5:

@@ -8,7 +8,6 @@ from collections.abc import Iterator
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
-from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.sentences import sentence_of
@@ -18,7 +17,7 @@ from northsquall.procedure import Bath, Step
 from northsquall.procedure.amounts import Lot
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import Leftover, readiness
-from northsquall.quenching.dump import dump_of
+from northsquall.quenching.dump import acted_on_by_water, dump_of
 from northsquall.quenching.leftovers import added_slowly
 from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.reading import concepts
@@ -443,13 +442,7 @@ def _toxic_volatile(s: Substance | None) -> bool:
 
 def _for_a_spill(c: Context, of: Lot | None) -> str:
     """What stands ready where the worst moment is not established."""
-    held = {
-        key
-        for x in c.lots.values()
-        if x.substance is not None and x.material.role != "absorber"
-        for key in pairs.classes_in(dict(x.substance.parts))
-    }
-    if held & NET["water-reactive"]:
+    if acted_on_by_water(c):
         return "No ice and no water on it: ice round the flask only, dry sand for a spill."
     if of is not None and of.substance is not None and "bromine" in pairs.classes_in(dict(of.substance.parts)):
         return "A bucket of ice below the flask, and thiosulfate for a spill."

@@ -34,6 +34,8 @@ class Dump:
     """None where water acts on the batch."""
     solvent_mL: float | None
     """Cold dry solvent where no ice may come to it; else None."""
+    acted_on: str | None
+    """What water acts on in it."""
     container_mL: float
     end_C: float
     says: str
@@ -51,11 +53,15 @@ def solvent_for(heat_kJ: float, batch_J_K: float, limit_C: float) -> float:
 
 
 def acted_on_by_water(c: Context) -> str | None:
-    """What the pot holds, up to the end of its dose, that water acts on and that has met none; None where there is none."""
-    assert c.pot is not None
-    last = max(c.pot.dose_steps, default=0)
-    held = [h for (n, vessel), h in c.walk.after.items() if vessel == c.pot.vessel.name and n <= last]
-    for contents in [*held, *(e.mixed for e in c.walk.entries if e.vessel == c.pot.vessel.name and e.step in c.pot.dose_steps)]:
+    """What the pot holds, up to the end of its dose, that water acts on and that has met none; None where there is none.
+
+    Of a batch that is not followed by the minute, what any vessel holds; amounts that are not written stand in.
+    """
+    entries = c.stand_in.entries
+    if c.pot is not None:
+        until = max(c.pot.dose_steps, default=0)
+        entries = [e for e in entries if e.vessel == c.pot.vessel.name and e.step <= until]
+    for contents in (x for e in entries for x in (e.mixed, e.after)):
         for key, roots in pairs.classes_in(contents).items():
             there = sum(contents.get(r, 0.0) for r in roots)
             if key in NET["water-reactive"] and there > max(LEAST_MOL, contents.get("H2O", 0.0)):
@@ -85,7 +91,7 @@ def dump_of(c: Context) -> Dump | None:
         solvent = solvent_for(heat, batch, limit)
         container = (solvent + volume) / FULL
         return Dump(
-            c.pot.vessel.name, heat, None, solvent, container, limit,
+            c.pot.vessel.name, heat, None, solvent, wet, container, limit,
             f"The worst moment brings {heat:.0f} kJ, and water acts on {wet}: no ice and no water on it. {_of_solvent(solvent)} of a dry solvent that it leaves alone, at 0 °C, in {container / 1e3:.2g} L would hold it.",
             "No ice and no water on it, and too much heat for a dump: slow the addition so that less piles up, or make the batch smaller; ice round the flask, never in it; dry sand at hand." if solvent > TOO_MUCH_ML else
             f"No ice and no water on it: {_of_solvent(solvent, start=False)} of a dry solvent that it leaves alone, cold, in a dry container of {container / 1e3:.2g} L, no source of ignition near; ice round the flask, never in it; dry sand at hand.",
@@ -99,6 +105,6 @@ def dump_of(c: Context) -> Dump | None:
     ice = ice_for(heat, batch, limit)
     container = (ice + volume) / FULL
     return Dump(
-        c.pot.vessel.name, heat, ice, None, container, limit, f"The worst moment brings {heat:.0f} kJ: {_of_ice(ice)} in {container / 1e3:.2g} L would hold it.",
+        c.pot.vessel.name, heat, ice, None, None, container, limit, f"The worst moment brings {heat:.0f} kJ: {_of_ice(ice)} in {container / 1e3:.2g} L would hold it.",
         f"{max(ice, 100.0) / 1e3:.2g} kg of crushed ice in a container of {container / 1e3:.2g} L below the flask, which can be lowered.",
     )  # fmt: skip

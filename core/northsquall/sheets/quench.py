@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 
 from northsquall.assessment import DumpLine, QuenchLine, ReactionLine, Standing
 from northsquall.chemistry.formula import mass_of, parse_formula
@@ -12,7 +13,7 @@ from northsquall.findings.base import Context
 from northsquall.heat import acids
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
-from northsquall.quenching.dump import dump_of
+from northsquall.quenching.dump import acted_on_by_water, dump_of
 from northsquall.quenching.readiness import READY
 from northsquall.sheets.reactions import contents_cp, enthalpy_of, extent_of, heat_of, step_of
 from northsquall.substances import catalogue
@@ -24,11 +25,10 @@ COOLED = re.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|
 """The batch was let cool before it is poured."""
 
 
-def quench(
-    procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Context
-) -> tuple[dict[int, tuple[float, float, float]], dict[int, float], list[QuenchLine]]:
+def quench(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Context) -> Quenches:
     """End temperature and fill of each quench, and what destroys what is left."""
     ends: dict[int, tuple[float, float, float]] = {}
+    least: dict[int, tuple[float, str]] = {}
     fills: dict[int, float] = {}
     lines: list[QuenchLine] = []
     for entry in walks[1].entries:
@@ -48,8 +48,8 @@ def quench(
             if why or batch_cp is None:
                 lines.append(_open_quench(step, leftover, mol, why))
                 continue
-            least = _heat_on_ice([r for r in counted if r.heat_kJ.established])
-            heats = (least.low or 0.0, least.best or 0.0, least.high or 0.0)
+            known = _heat_on_ice([r for r in counted if r.heat_kJ.established])
+            heats = (known.low or 0.0, known.best or 0.0, known.high or 0.0)
             if acid > 0:
                 best = (walks[1].like(entry) or entry).mixing
                 spread = acids.uncertainty(best, acid, entry.after.get("NO3-", 0.0))
@@ -62,9 +62,10 @@ def quench(
             g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
             g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
             a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in heats)
-            if not brought.established and a <= (step.T_limit.value if step.T_limit is not None else WARM_C):
-                lines.append(_open_quench(step, leftover, mol, brought.reason or "its heat is not established"))
-                continue  # what is known alone does not pass the limit, and what is not known may
+            if not brought.established:
+                least[step.n] = (b, brought.reason or "its heat")
+                lines.append(_open_quench(step, leftover, mol, f"{brought.reason or 'its heat'}; what is known ends at {b:.0f} °C"))
+                continue
             ends[step.n] = (a, b, d)
             needed = [max((q + batch_cp * (start - 10) / 1e3) / (ICE_KJ_PER_G + 0.0418), 0.0) for q in heats]
             volume = (
@@ -108,11 +109,17 @@ def quench(
                     mol_required=figure(need[1], "mol", low=min(need), high=max(need)), mass_g_required=figure(need[1] * base.substance.mass, "g", low=min(need) * base.substance.mass, high=max(need) * base.substance.mass), heat_kJ=heat, gas=["CO2"],
                 )
             )  # fmt: skip
-    return ends, fills, [*lines, *_leftover_lines(c)]
+    return Quenches(ends, least, fills, [*lines, *_leftover_lines(c)])
 
 
-WARM_C = 25.0
-"""Where a quench without a limit of its own ends too warm (handbook 4)."""
+@dataclass
+class Quenches:
+    """Quenches by step: where they end (°C low, best, high), or what is known ends at and what is not known; how full; and the lines of the sheet."""
+
+    ends: dict[int, tuple[float, float, float]]
+    least: dict[int, tuple[float, str]]
+    fills: dict[int, float]
+    lines: list[QuenchLine]
 
 
 def _open_quench(step: Step, leftover: str, mol: Figure, why: str) -> QuenchLine:
@@ -169,17 +176,19 @@ def dump(c: Context) -> DumpLine | None:
         return None
     text = c.procedure.source_text
     d = dump_of(c)
-    dry = d is not None and d.ice_g is None
+    wet = d.acted_on if d is not None else acted_on_by_water(c)
     ready = [
-        Standing(what=what, written=pattern.search(text) is not None) for what, pattern in READY if not (dry and what.startswith("ice "))
+        Standing(what=what, written=pattern.search(text) is not None) for what, pattern in READY if not (wet and what.startswith("ice "))
     ]
     if d is None:
         why = "What the worst moment brings is not established: " + (c.mtsr.reason or c.pot_missing or "the pot is not followed") + "."
-        return DumpLine(heat_kJ=None, ice_g=None, solvent_mL=None, container_mL=None, end_C=None, says=why, ready=ready)
+        why += f" Water acts on {wet}: no ice and no water on it." if wet else ""
+        return DumpLine(heat_kJ=None, ice_g=None, solvent_mL=None, acted_on=wet, container_mL=None, end_C=None, says=why, ready=ready)
     return DumpLine(
         heat_kJ=significant(d.heat_kJ),
         ice_g=None if d.ice_g is None else significant(d.ice_g),
         solvent_mL=None if d.solvent_mL is None else significant(d.solvent_mL),
+        acted_on=wet,
         container_mL=significant(d.container_mL),
         end_C=d.end_C,
         says=d.says,

@@ -1131,6 +1131,8 @@ export interface components {
          * @description The emergency dump for the worst moment; figures null where not established.
          */
         DumpLine: {
+            /** Acted On */
+            acted_on?: string | null;
             /** Container Ml */
             container_mL: number | null;
             /** End C */

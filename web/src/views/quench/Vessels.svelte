@@ -81,7 +81,9 @@
             ? `no ice: ${short(a.dump.solvent_mL / 1000)} L of cold dry solvent`
             : a.dump.ice_g !== null && a.dump.container_mL !== null
               ? `wants ${mass(a.dump.ice_g)} of ice, ${short(a.dump.container_mL / 1000)} L`
-              : 'not established',
+              : a.dump.acted_on
+                ? 'no ice, no water; not established'
+                : 'not established',
       });
     return out;
   });
