@@ -23,7 +23,7 @@ ROOT = Path(__file__).resolve().parent.parent
 sys.path[:0] = [str(ROOT / "core")]
 
 from northsquall.assess import assess  # noqa: E402
-from northsquall.findings.base import without_likeness  # noqa: E402
+from northsquall.findings.likeness import BY_WORDING  # noqa: E402
 from northsquall.reading import read  # noqa: E402
 from northsquall.reading.likeness import BUCKETS, about, digest, pieces, sentences  # noqa: E402
 
@@ -48,9 +48,10 @@ class Row:
 
 
 def _found(name: str) -> list[tuple[str, int, int]]:
-    with without_likeness():
-        a = assess(read((TEXTS / f"{name}.txt").read_text("utf-8")))
-    return [(f.code, f.anchor.start, f.anchor.end) for f in a.findings if f.anchor is not None and f.severity != "note"]
+    found = assess(read((TEXTS / f"{name}.txt").read_text("utf-8"))).findings
+    return [
+        (f.code, f.anchor.start, f.anchor.end) for f in found if f.anchor is not None and f.severity != "note" and f.source != BY_WORDING
+    ]
 
 
 def rows(codes: set[str]) -> list[Row]:

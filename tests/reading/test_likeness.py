@@ -13,8 +13,7 @@ from hypothesis import strategies as st
 
 from northsquall import data
 from northsquall.assess import assess
-from northsquall.findings.base import without_likeness
-from northsquall.findings.likeness import SAID
+from northsquall.findings.likeness import BY_WORDING, SAID
 from northsquall.reading import read
 from northsquall.reading.likeness import alike, digest, model, pieces, sentences
 
@@ -40,9 +39,9 @@ def test_no_held_out_sentence_was_learnt_from() -> None:
     assert not learnt & {s for of in HELD_OUT["says"].values() for s in of} and not learnt & set(HELD_OUT["plain"]["sentences"])
 
 
-def test_half_of_what_was_never_shown_is_known_for_what_it_says() -> None:
+def test_three_of_four_that_were_never_shown_are_known_for_what_they_say() -> None:
     told = [(code, s) for code, of in HELD_OUT["says"].items() for s in of]
-    assert sum(code in kinds(s) for code, s in told) >= 0.5 * len(told)
+    assert sum(code in kinds(s) for code, s in told) >= 0.75 * len(told)
 
 
 def test_what_says_nothing_of_the_kind_is_left_alone() -> None:
@@ -71,8 +70,7 @@ def test_where_nothing_can_hurt_no_sentence_raises_anything(code: str) -> None:
 def test_a_finding_quotes_the_sentence_and_stands_at_it() -> None:
     text = NITRATION.format("The stirrer has been switched off because it rattles. Everything left over goes in the same drum.")
     a = assess(read(text))
-    with without_likeness():
-        plain = {f.code for f in assess(read(text)).findings}
+    plain = {f.code for f in a.findings if f.source != BY_WORDING}
     for f in a.findings:
         if "reads as" in f.message:
             assert f.anchor is not None and text[f.anchor.start : f.anchor.end] in f.message and f.severity == "condition"

@@ -27,6 +27,8 @@ ACTING = (
     | {"azide", "cyanide", "ammonium", "nitrous", "sulfide", "strong-base", "sulfuric-conc"}
 )
 """Classes that act on an organic substance."""
+REDUCED_ONLY = {"alcohol", "acetone"}
+"""Classes that act on nothing beside solvents and salts, and only yield to an oxidiser, which acts itself."""
 SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
 SOLVENTS = ("ethyl acetate", "diethyl ether", "tetrahydrofuran", "1,4-dioxane", "dichloromethane", "chloroform", "acetonitrile", "N,N-dimethylformamide", "dimethyl sulfoxide")  # fmt: skip

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
-from contextvars import ContextVar
 from dataclasses import dataclass, field
 
 from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
@@ -220,27 +218,13 @@ ROOTS = ("P02", "Q01", "Q05", "Q12", "H10", "G04")
 ORDER = {"stop": 0, "condition": 1, "note": 2}
 
 
-LIKENESS: ContextVar[bool] = ContextVar("likeness", default=True)
-
-
-@contextmanager
-def without_likeness() -> Iterator[None]:
-    """Findings by the rules alone, while the likeness model is learnt from them."""
-    token = LIKENESS.set(False)
-    try:
-        yield
-    finally:
-        LIKENESS.reset(token)
-
-
 def raise_all(context: Context) -> list[Finding]:
     """All findings, what can hurt first: by severity, then established first, then place."""
     from northsquall.findings.likeness import reads_like
     from northsquall.findings.quench import settle
 
     raised = [f for _, r in RULES for f in r(context)]
-    if LIKENESS.get():
-        raised += reads_like(context, raised)
+    raised += reads_like(context, raised)
     found = merge(settle(raised, context))
     for f in found:
         for local in context.settings.laboratory.rules:

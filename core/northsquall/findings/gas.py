@@ -97,7 +97,7 @@ def _sees_fumes(c: Context) -> tuple[int, int] | None:
 
 
 FUMES = re.compile(
-    r"\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid|red(?=(?:dish)? (?:fumes|smoke))(?:dish)?) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b",
+    r"\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b",
     re.I,
 )
 WARM_NITRATING_C = 40.0
@@ -973,7 +973,7 @@ def _burns(c: Context, severity: Severity, message: str, s: Step | None, span: t
     )  # fmt: skip
 
 
-def _flash(s: Substance | None, T: float) -> float | None:
+def flash_below(s: Substance | None, T: float) -> float | None:
     """Flash point (°C) of a liquid whose vapour burns at `T`; None for anything else."""
     v = s.value("Tflash") if s is not None and s.phase == "l" else None
     return v.value if v is not None and v.value + FLASH_MARGIN_K <= T else None
@@ -989,7 +989,7 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     keys = [k for p in line.elements for k in p.element.lots if k in c.lots] if line is not None else []  # what the gas is led into
     keys += step.materials if step.kind in ("filter", "extract") else []  # what it is taken up in over the flame
     for s in (c.lots[k].substance for k in keys):
-        flash = _flash(s, room)
+        flash = flash_below(s, room)
         if s is not None and flash is not None:
             return s.id, flash, room
     entries = [e for e in c.walk.entries if e.vessel == step.vessel and e.step <= upto]
@@ -1006,7 +1006,7 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     salts = ionised_in(e.mixed)
     for r, m in masses.items():
         s = cat.of_root(r)
-        flash = _flash(s, T) if r not in salts else None
+        flash = flash_below(s, T) if r not in salts else None
         if s is not None and flash is not None and m >= VAPOUR_PART * whole and (best is None or flash < best[1]):
             best = (s.id, flash, T)
     return best

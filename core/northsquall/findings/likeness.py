@@ -7,18 +7,21 @@ from dataclasses import dataclass
 
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
-from northsquall.chemistry.unrecognised import ACTING
+from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
+from northsquall.findings.gas import FLASH_MARGIN_K, flash_below
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
 from northsquall.reading.likeness import alike
 
+BY_WORDING = "handbook 4, by its wording"
+"""Source of a finding that no rule raised, but a sentence that reads like one."""
 WARM_C = 40.0
 """From here a vessel that is shut or left is warm (assumption)."""
 LEAST_KJ = 1.0
 """Heat that is worth a thermometer (assumption)."""
-ACTS = ACTING - {"alcohol", "acetone", "ammonium"}
+ACTS = ACTING - REDUCED_ONLY - {"ammonium"}
 RESTS = ("cool", "filter", "dry", "store", "extract")
 """What may go on while nobody is there, unless a rule knows better."""
 STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
@@ -63,10 +66,7 @@ def _strong(c: Context) -> bool:
 
 
 def _burns(c: Context) -> bool:
-    return any(
-        x.substance is not None and x.substance.phase == "l" and (v := x.substance.value("Tflash")) is not None and v.value < WARM_C
-        for x in c.lots.values()
-    )
+    return any(flash_below(x.substance, WARM_C + FLASH_MARGIN_K) is not None for x in c.lots.values())
 
 
 def _acid_layer(c: Context) -> bool:
@@ -87,26 +87,27 @@ class Said:
     """What sentences of a kind say, where it matters, which findings say it already, and what to do."""
 
     says: str
-    where: Callable[[Context], bool]
+    where: Callable[[Context, Step | None], bool]
+    """In which procedures, at which step, it matters."""
     limit: str
     remedy: str
     told: tuple[str, ...] = ()
 
 
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16", "G03")),
-    "G05": Said("the absorber can be pulled back", _unled, "an empty trap", "An empty bottle before it that holds all of its liquid."),
-    "G07": Said("gas goes into the room", _toxic, "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04",)),
-    "G11": Said("smell or cough tells how far it is", lambda c: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose."),
-    "P08": Said("nobody stays with it", lambda c: _heat(c) or _warm(c) or _gas(c), "attended while it can react or is hot", "Stay, or stop and cool before leaving."),
-    "H06": Said("the ice is gone before the end", _iced, "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",)),
-    "H08": Said("nothing measures what reacts", lambda c: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid."),
-    "H09": Said("nothing stirs while it reacts", _heat, "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on."),
-    "H10": Said("water goes on to what reacts with it", _strong, "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",)),
-    "H12": Said("a flame or a bare plate heats it", _burns, "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17")),
-    "Q12": Said("it goes to waste that it must not meet", _acts, "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",)),
-    "Q04": Said("carbonate is shaken shut with what was acid", _acid_layer, "vented at each shake", OPEN_FIRST),
-    "S05": Said("it is stored where or how it must not be", _acts, "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06")),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16", "G03")),
+    "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
+    "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04",)),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose."),
+    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving."),
+    "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",)),
+    "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid."),
+    "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on."),
+    "H10": Said("water goes on to what reacts with it", lambda c, _: _strong(c), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",)),
+    "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17")),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",)),
+    "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST),
+    "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06")),
 }  # fmt: skip
 
 
@@ -118,12 +119,7 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
     for x in alike(text):
         said = SAID.get(x.kind)
         step = c.step_at(x.span[0])
-        if (
-            said is None
-            or known & {x.kind, *said.told}
-            or not said.where(c)
-            or (x.kind == "P08" and step is not None and step.kind in RESTS)
-        ):
+        if said is None or known & {x.kind, *said.told} or not said.where(c, step):
             continue
         known.add(x.kind)
         a, b = x.span
@@ -137,7 +133,7 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
                 span=x.span,
                 limit=said.limit,
                 remedy=said.remedy,
-                source="handbook 4, by its wording",
+                source=BY_WORDING,
                 short=said.says,
             )
         )

@@ -9,7 +9,7 @@ import numpy as np
 
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.unrecognised import ACTING
+from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
 from northsquall.procedure import Material, Step
@@ -18,8 +18,6 @@ from northsquall.procedure.units import convert
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 
-REDUCED_ONLY = {"alcohol", "acetone"}
-"""Classes that act on nothing beside solvents and salts, and only yield to an oxidiser, which acts itself."""
 NEEDED = ("charge", "dose", "add", "dissolve", "quench")
 
 

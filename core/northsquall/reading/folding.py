@@ -56,7 +56,6 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("gas_tube", r"(?:(?<=\n)|(?<=- )|(?<=\* )|(?<=\. ))(HCl|HBr|SO2|[Gg]as(?:es)?|[Ff]umes|[Oo]ff-gas): (?:the |a )?(?:glass |rubber )?(?:tube|hose) (?=(?:in)?to\b)", "{0} goes through a tube "),
     ("lone_yield", r"(?<=\n)([-*•] )(?=\d+(?:[.,]\d+)? ?g[ .]*\s*\Z)", "{0}Yield "),
     ("the_strong_one", r"(?<=\w), the (?:strong|weak|cheap|good|usual|technical) (?:one|stuff|sort|kind)(?=,)", ""),
-    *((f"{w}_and_a_half", rf"(?i:\b{w} and a half per ?cent)\b", f"{n}.5 %") for w, n in (("seven", 7), ("ten", 10), ("twelve", 12), ("thirteen", 13), ("fourteen", 14), ("thirty", 30))),
     ("a_bit_over", r"\b(?:a )?(?:bit|little|touch|shade|trifle) (?:over|more than|above|under|less than|short of) (?=(?:\d|a|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|fifteen|twenty|thirty|forty|fifty)\b)", "about "),
     ("of_ratio", r"(?<=\()(\d[\d.,]* ?m?L) of (\d ?[:+] ?\d)(?=\))", "{1}, {0}"),
     ("drops_into", r"\b([Dd]istil\w*(?: slowly| gently| over)?), drops (?=into \d)", "{0} "),

@@ -9,6 +9,8 @@ from itertools import pairwise
 Span = tuple[int, int]
 Cell = tuple[int, int, int]
 """Start and end of a cell's text and the column at which it begins."""
+DO = r"do|doing|operations?|actions?|what is done|what to do|instructions?|procedure|work|activity|description"
+"""Headings of what is done, beside which an amount makes no charge list; "what" alone may head one."""
 COLUMNS = {
     "T": r"(?:t|temp\.?|temperature|°\s?c)\b.*|.*°\s?c.*",
     "h": r"(?:h|hrs?|hours?)$|(?:t|time|for)\W*\(?(?:h|hrs?|hours?)\)?$",
@@ -16,13 +18,11 @@ COLUMNS = {
     "time": r"(?:time|duration|how long|for)$",
     "vessel": r"(?:vessel|flask|where|in|in what|apparatus|pot)$",
     "number": r"(?:#|no\.?|nr\.?|step|pos\.?|op\.?)$",
-    "do": r"(?:do|doing|operations?|actions?|what|what is done|what to do|instructions?|procedure|work|activity|description)$",
+    "do": rf"(?:what|{DO})$",
     "amount": r"(?:amounts?|quantity|qty\.?|how much)$",
     "note": r"(?:remarks?|notes?|comments?)$",
 }
 """Headings of a step table's columns, each against the whole of a heading."""
-DONE = re.compile(COLUMNS["do"].replace("|what|", "|"))
-"""What is done, beside which an amount makes no charge list; "what" alone may head one."""
 NOTHING = re.compile(r"\W*$")
 OTHER = re.compile(r"amount|quantity|mol\b|moles|mass|weight|charge|substance|material|reagent|chemical|compound", re.I)
 SAME = re.compile(r"(?:same|ditto|idem|as before|as above|\"|″|'')\.?$", re.I)
@@ -55,7 +55,7 @@ def _cells(line: str, at: int) -> list[Cell]:
 def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
     """(kind, column) of each heading; empty where the line heads no step table."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
-    operations = any(DONE.fullmatch(n) for n in names) and any(re.fullmatch(COLUMNS["number"], n) for n in names)
+    operations = any(re.fullmatch(DO, n) for n in names) and any(re.fullmatch(COLUMNS["number"], n) for n in names)
     others = [n for n in names if OTHER.search(n) and not (operations and re.fullmatch(COLUMNS["amount"], n))]
     if len([n for n in names if n]) < 2 or others:
         return []
