@@ -154,7 +154,7 @@ def organic() -> tuple[list[dict[str, Any]], list[str]]:
         from rdkit.Chem.rdMolDescriptors import CalcMolFormula
 
         out.append(
-            {"id": name, "formula": CalcMolFormula(mol), "phase": "", "soluble": "no", "smiles": flat if "." not in flat else "", "parts": _organic_parts(flat), "cas": cas, "names": [name, *own], "misspelt": wrong, "library": more}
+            {"id": name, "formula": CalcMolFormula(mol), "phase": fixed.get("phase", ""), "soluble": "" if "phase" in fixed and fixed["phase"] != "s" else "no", "smiles": flat if "." not in flat else "", "parts": _organic_parts(flat), "cas": cas, "names": [name, *own], "misspelt": wrong, "library": more}
         )  # fmt: skip
     return out, lost
 
@@ -568,6 +568,10 @@ def consistent(rows: list[list[Any]]) -> list[list[Any]]:
     return [r for r in rows if (r[0], r[1], r[2]) not in bad]
 
 
+MELTS_C = 30.0
+"""A liquid by its list has no melting point over this: the table's is another substance's."""
+
+
 def main(out: Path) -> int:
     """Write the files into `out`; print how much of what is known."""
     records, lost = organic()
@@ -575,6 +579,8 @@ def main(out: Path) -> int:
     add_library_names(records)
     with ProcessPoolExecutor(2) as pool:
         rows = [x for many in pool.map(values_of, records, chunksize=8) for x in many]
+    liquids = {r["id"] for r in records if r["phase"] == "l" and r["smiles"]}  # by the list of organic substances
+    rows = [x for x in rows if not (x[1] == "Tm" and x[0] in liquids and float(x[3]) > MELTS_C)]
     rows = [
         x for x in rows if PROPERTIES[x[1]][1] <= float(x[3]) <= PROPERTIES[x[1]][2]
     ]  # supercritical "vapour pressures" and slips of the tables

@@ -97,10 +97,10 @@ def test_a_peracid_under_a_screwed_cap() -> None:
 
 
 def test_a_leftover_dripped_into_cold_caustic_is_destroyed() -> None:
-    """Handbook 3.3: thionyl chloride goes slowly into alkali; all at once into water it does not."""
+    """Handbook 3.3: thionyl chloride goes slowly into alkali; all at once into water its gases leave."""
     words = "Benzoic acid 24.4 g (0.20 mol) and thionyl chloride 28.6 g (0.24 mol), 250 mL flask, stirred, oil bath, reflux for 2 h. Gas goes to 1 L of 2.5 M NaOH over an inverted funnel. Thionyl chloride left over is distilled off into a receiver in ice; it is {}."
     slow, fast = (
-        {f.code for f in result(words.format(x)).findings if f.code in ("Q01", "S04") and f.severity == "stop"}
+        {f.code for f in result(words.format(x)).findings if f.code in ("Q01", "S04", "G04") and f.severity == "stop"}
         for x in ("dripped into 200 mL of 2 M NaOH in ice over 30 min, below 25 °C", "poured into 200 mL of water at once")
     )
     assert not slow and fast

@@ -31,6 +31,8 @@ class Purpose:
     """Moles of each charged component per mole of product, H+ included."""
     limiting: str | None = None
     """The component that limits."""
+    also: str | None = None
+    """The substrate, where it goes as far: then both limit."""
     theory: float | None = None
     """Moles of product that the charges allow."""
     made: float = 0.0
@@ -76,7 +78,13 @@ def purpose_of(procedure: Procedure, walk: Walk, lots: Mapping[str, Lots], wante
         if mine is not None and first[0] < 0.95 * mine[0] and used >= ALL_USED * charged.get(str(out.substrate), 0.0):
             first = mine  # all of it is used: the other goes further than one equation says (tin to tin(II) to tin(IV))
         out.theory, out.limiting = first
+        if mine is not None and mine[0] <= AS_MUCH * first[0]:
+            out.also = mine[1]
     return out
+
+
+AS_MUCH = 1.01
+"""Times the least from which a charge is no excess: within it the substrate limits too (a balance's and a mole mass's rounding, assumption)."""
 
 
 ALL_USED = 0.98

@@ -168,6 +168,10 @@ POT_UNDER_BATH_K = 15.0
 """How far a boiling pot stays below the bath that heats it (common practice, no source)."""
 
 
+def _within(inner: tuple[int, int], outer: tuple[int, int]) -> bool:
+    return outer[0] <= inner[0] and inner[1] <= outer[1]
+
+
 def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str]) -> Conditions:
     """Temperatures of a step: as written, else the bath's, else as the vessel was."""
     low, high = last
@@ -188,6 +192,8 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         low, high = (
             (bath.T_C, bath.T_C) if bath and bath.T_C is not None else FLAME_HEAT if bath and bath.kind == "burner" else UNSTATED_HEAT
         )
+    elif step.kind == "hold" and bath is not None and bath.span is not None and (bath.T_C or 0.0) > ROOM and _within(bath.span, step.span):
+        low = high = bath.T_C or high  # "put on the boiling water bath for an hour"
     elif step.kind in ("charge", "dose", "add", "cool", "dissolve") and bath is not None:
         low, high = (
             (bath.T_C, bath.T_C)
@@ -206,7 +212,7 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         step.kind == "distil" and (said := STILL_BATH.search(step.text)) is not None
     ):  # the window is the head's; the pot lies under its bath
         high = max(high, float(said[1]) - POT_UNDER_BATH_K)
-    if step.T_limit is not None:
+    if step.T_limit is not None and not (step.kind == "distil" and lex.OF_THE_HEAD.search(step.text)):
         high = min(high, step.T_limit.value) if q is not None or high > step.T_limit.value else max(high, min(step.T_limit.value, high))
         low = min(low, high)
     long = step.duration is not None and step.duration.value >= OVERNIGHT_MIN

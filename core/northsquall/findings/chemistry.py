@@ -14,7 +14,7 @@ from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas import record_of
 from northsquall.procedure import Step
-from northsquall.quenching.leftovers import slow_quenches
+from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import SLOWLY
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.substances import catalogue
@@ -113,7 +113,7 @@ TRACE_SHARE, TRACE_MOL = 0.03, 0.006
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
     said: dict[str, int] = {}
-    slow = slow_quenches(c.procedure, c.lots, c.walk, c.purpose)
+    slow = slow_quenches(c.procedure, c.lots, c.walk, wanted_in(c.walk, (), c.purpose))
     for entry in c.walk.entries:
         step = c.step(entry.step)
         planned = {

@@ -142,6 +142,28 @@ def unnamed(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+BROWN = re.compile(r"\b(?:red-?)?brown(?:ish)? (?:gas|fumes?|smoke|vapou?rs?|clouds?|haze)\b", re.I)
+NITROUS_NAMED = re.compile(
+    r"\b(?:NOx|NO2|N2O4|nitrous (?:gas\w*|fumes|vapou?rs)|nitrogen (?:di|mon)?oxides?|oxides of nitrogen|nitric oxide)\b", re.I
+)
+
+
+@rule("G01")
+def brown_gas(c: Context) -> Iterator[Finding]:
+    """G01: brown gas is seen over a nitrite or nitric acid, and neither the text nor the equations say what it is."""
+    text = c.procedure.source_text
+    m = BROWN.search(text)
+    nitrogen = any(x.substance is not None and {"NO2-", "NO3-"} & set(x.substance.parts) for x in c.lots.values())
+    made = c.gas is not None and any(c.gas.mol(g)[2] > LEAST_MOL for g in ("NO", "NO2") if c.gas.of(g))
+    led = c.procedure.place.hood is True or (c.gas is not None and bool(c.gas.lines))
+    if m is None or not nitrogen or made or led or NITROUS_NAMED.search(text):
+        return
+    yield finding(
+        "G01", "condition", f"“{m.group()}”: nitrous gases, how much is not established, and the text does not name them.", step=c.step_at(m.start()), span=m.span(), established=False, limit="every gas named",
+        remedy="Colder, slower and with less acid in excess; in the hood; lead what comes into alkali.", source="handbook 3.1; common practice", short="nitrous gases not named", cause="gas:NO2",
+    )  # fmt: skip
+
+
 @rule("G02")
 def shut_in(c: Context) -> Iterator[Finding]:
     """G02: a closed vessel with gas, vapour or slow evolution."""
@@ -360,7 +382,7 @@ def _said_to_foam(c: Context, n: int) -> bool:
 
 
 CAME_OVER = re.compile(
-    r"\b(?:goes|went|comes|came|ran|runs|flows?|flowed) over the (?:side|edge|top|brim)\b|"
+    r"\b(?:goes|went|comes|came|ran|runs|flows?|flowed) over the (?:side|edge|top|brim)\b|\bover the (?:rim|brim|top|edge) (?:with|as) (?:the )?(?:foam|froth)\b|"
     r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
     r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
     r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth|stuff)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b"

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
+from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
-from northsquall.findings.gas import FLASH_MARGIN_K, flash_below
+from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
 from northsquall.reading.likeness import alike
+from northsquall.stability import alerts_of
 
 BY_WORDING = "handbook 4, by its wording"
 """Source of a finding that no rule raised, but a sentence that reads like one."""
@@ -69,6 +72,36 @@ def _burns(c: Context) -> bool:
     return any(flash_below(x.substance, WARM_C + FLASH_MARGIN_K) is not None for x in c.lots.values())
 
 
+GOES_OFF = {
+    "diazonium",
+    "azide",
+    "peroxide",
+    "n-halogen",
+    "nitrate-ester",
+    "acyl-nitrate",
+    "nitroalkane",
+    "nitroalkene",
+    "nitramine",
+    "hypohalite",
+}
+"""Groups that let a dry or concentrated substance go off (structural alerts of stability)."""
+
+
+def _goes_off(c: Context) -> bool:
+    """Whether something is there, at any step, that must not be dry or concentrated."""
+    held = {r for e in c.walk.entries for x in (e.mixed, e.after) for r, n in x.items() if n > 1e-4}
+    dry = any(is_diazonium(r) or any(a.id in GOES_OFF for a in alerts_of(r)) for r in held if is_organic(r))
+    return dry or "ClO4-" in held or ({"Ag+", "NH3"} <= held) or ("MnO2" in held and _burns(c))
+
+
+def _fuming(c: Context) -> bool:
+    return any(x.substance is not None and x.substance.id in FUMING for x in c.lots.values())
+
+
+def _distils(c: Context) -> bool:
+    return any(s.kind == "distil" for s in c.procedure.steps)
+
+
 def _acid_layer(c: Context) -> bool:
     return max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in ACID_LAYER), default=0.0) > ACID_LAYER_MOL
 
@@ -94,6 +127,19 @@ class Said:
     told: tuple[str, ...] = ()
 
 
+SAFE = {
+    "Q09": re.compile(r"\b(?:not|never|no|without|before|leav\w+|left|stays?|remain\w*)\b|n[’']t\b", re.I),
+    "P10": re.compile(r"\b(?:wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$", re.I),
+    "G11": re.compile(r"\b(?:absorber|scrubber|led|hood|trap)\b", re.I),
+    "Q12": re.compile(r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b", re.I),
+    "Q04": re.compile(r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b", re.I),
+    "Q11": re.compile(r"\b(?:carbonate|bicarbonate|pH|water bath)\b", re.I),
+}
+"""Words with which a sentence of the kind says the safe thing."""
+STOPS_LATER = 180
+"""Characters behind a distillation within which its stop rule is told."""
+
+
 SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16", "G03")),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
@@ -107,6 +153,15 @@ SAID = {
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17")),
     "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",)),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST),
+    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",)),
+    "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",)),
+    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c), "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",)),
+    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04")),
+    "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", ("P13",)),
+    "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask."),
+    "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up."),
+    "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded."),
+    "G08": Said("something that lights it is near", lambda c, _: _burns(c), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17")),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06")),
 }  # fmt: skip
 
@@ -116,10 +171,20 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
     text = c.procedure.source_text
     known = {f.code for f in raised if ORDER[f.severity] <= ORDER["condition"]}
     out: list[Finding] = []
+    title = re.match(r"\s*[^\n]{3,110}\n[ \t]*\n", text)
+    begin = title.end() if title is not None else 0
     for x in alike(text):
+        if x.span[0] < begin:
+            continue  # a title says what it is, and not what is done
         said = SAID.get(x.kind)
         step = c.step_at(x.span[0])
-        if said is None or known & {x.kind, *said.told} or not said.where(c, step):
+        safe = SAFE.get(x.kind)
+        if (
+            said is None
+            or known & {x.kind, *said.told}
+            or not said.where(c, step)
+            or (safe is not None and safe.search(text, x.span[0], x.span[1] + (STOPS_LATER if x.kind == "Q09" else 0)))
+        ):
             continue
         known.add(x.kind)
         a, b = x.span

@@ -533,7 +533,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = re.compile(
-    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
@@ -885,6 +885,28 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         return
 
 
+CRYSTALS = re.compile(
+    r"\b(?:crystals?|crust|solids?|white (?:stuff|powder|rim)|needles) (?:\w+ )?(?:a?round|on|in|at|under|inside|below) (?:the |their |its )?(?:caps?|lids?|necks?|stoppers?|threads?|bottles?|cans?)\b",
+    re.I,
+)
+A_FORMER = re.compile(
+    r"\b(?:di(?:ethyl|isopropyl|butyl) ether|ethers?|THF|tetrahydrofuran|dioxane|DME|glyme|decalin|cumene)\b(?! (?:layer|phase))", re.I
+)
+
+
+@rule("S06")
+def crystals_at_the_cap(c: Context) -> Iterator[Finding]:
+    """S06: solid at the cap of a peroxide former, charged or not: it is not opened, moved or shaken."""
+    text = c.procedure.source_text
+    m = CRYSTALS.search(text)
+    former = A_FORMER.search(text)
+    if m is None or former is None:
+        return
+    yield finding(
+        "S06", "stop", f"“{m.group()}”: peroxides of an ether come out as crystals there; opening, shaking or distilling it can set them off.", step=c.step_at(m.start()), span=m.span(), limit="not touched", remedy="Leave it where it stands, shut the room off, and call those who take explosives away.", source="handbook 4; common practice, no source", short="crystals at the cap",
+    )  # fmt: skip
+
+
 FORMERS = {
     "diethyl ether",
     "diisopropyl ether",
@@ -1101,5 +1123,6 @@ def settle(found: list[Finding], c: Context) -> list[Finding]:
             if f.code in ("P09", "P10"):
                 f.severity = "condition"
         return found
-    hurts = {"P09": _can_hurt(c, 0.0), "P10": _can_hurt(c, 0.01)}
+    told = any(f.severity == "condition" and f.code[0] in "HG" for f in found)  # of heat or gas that no figure tells of
+    hurts = {"P09": told or _can_hurt(c, 0.0), "P10": told or _can_hurt(c, 0.01)}
     return [f for f in found if hurts.get(f.code, True)]

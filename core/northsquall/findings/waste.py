@@ -45,7 +45,9 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                 name == "bleach"
                 and not CLEANS.search(sentence)
                 and not re.search(
-                    r"\b(?:into|in) (?:the )?bleach|bleach (?:is |was )?(?:added|poured)|with (?:household )?bleach", sentence, re.I
+                    r"\b(?:into|in) (?:the )?bleach|bleach (?:waste|drum|can|bottle|residues|rins\w+)\b|(?:waste|spent|used) bleach|bleach (?:is |was )?(?:added|poured)|with (?:household )?bleach",
+                    sentence,
+                    re.I,
                 )
             ):
                 continue

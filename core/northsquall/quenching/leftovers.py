@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
 from northsquall import data
 from northsquall.chemistry.families import Reaction, count_matches
-from northsquall.chemistry.ledger import Entry
+from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.roots import is_gas, is_organic
 from northsquall.chemistry.walk import Walk
@@ -77,8 +77,10 @@ def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], 
     Of each component: charged to the batch and made, less what reactions other than a destruction use.
     """
     kinds = {s.n: s.kind for s in procedure.steps}
-    three = [_account(w, kinds, purpose, procedure, lots) for w in walks]
-    tried = [_account(w, kinds, purpose, procedure, lots) for w in trials]
+    three, tried = (
+        [_account(w, kinds, wanted_in(w, (*walks, *trials), purpose), procedure, lots, purpose.named) for w in some]
+        for some in (walks, trials)
+    )
     out = []
     names = {r for account in (*three, *tried) for r in account}
     for root in sorted(names):
@@ -134,8 +136,22 @@ def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], 
     return out
 
 
-def _last_wanted(w: Walk, purpose: Purpose) -> int:
-    return max((e.step for e in w.entries for x in e.happened() if id(x) in purpose.wanted), default=0)
+Wanted = set[int]
+
+
+def _key(x: Event) -> tuple[str, tuple[tuple[str, float], ...]]:
+    return x.reaction.family.id, tuple(x.reaction.change)
+
+
+def wanted_in(w: Walk, walks: Iterable[Walk], purpose: Purpose) -> Wanted:
+    """id() of the wanted events of a walk; of one that the purpose was not found in, those that are the same reaction."""
+    own = {id(x) for x in w.events() if id(x) in purpose.wanted}
+    keys = set() if own else {_key(x) for other in walks for x in other.events() if id(x) in purpose.wanted}
+    return own or {id(x) for x in w.events() if _key(x) in keys}
+
+
+def _last_wanted(w: Walk, wanted: Wanted) -> int:
+    return max((e.step for e in w.entries for x in e.happened() if id(x) in wanted), default=0)
 
 
 def _poison(reaction: Reaction) -> bool:
@@ -155,12 +171,12 @@ def added_slowly(step: Step) -> bool:
     return (step.duration is not None and step.duration.value >= SLOW_MIN) or SLOWLY.search(step.text) is not None
 
 
-def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, purpose: Purpose) -> set[int]:
+def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, wanted: Wanted) -> set[int]:
     """Steps in which an agent of handbook 3.3 goes to a leftover in its own flask, slowly and told how: a quench, whatever its verb.
 
     It comes after the last wanted reaction, not all at once; so does the reverse, a leftover that goes slowly into the agent that waits for it.
     """
-    last = _last_wanted(w, purpose)
+    last = _last_wanted(w, wanted)
     out = set()
     for e in w.entries:
         step = next((s for s in procedure.steps if s.n == e.step), None)
@@ -210,11 +226,14 @@ class _Sum:
     step: int = 0
 
 
-def _account(w: Walk, kinds: Mapping[int, str], purpose: Purpose, procedure: Procedure, lots: Mapping[str, Lot]) -> dict[str, _Sum]:
+def _account(
+    w: Walk, kinds: Mapping[int, str], wanted: Wanted, procedure: Procedure, lots: Mapping[str, Lot], named: bool
+) -> dict[str, _Sum]:
     out: dict[str, _Sum] = {}
     absorbers = set(w.lines.values())
-    kinds = {**kinds, **dict.fromkeys(slow_quenches(procedure, lots, w, purpose), "destroy")}
-    last = _last_wanted(w, purpose)
+    kinds = {**kinds, **dict.fromkeys(slow_quenches(procedure, lots, w, wanted), "destroy")}
+    last = _last_wanted(w, wanted)
+    same = {_key(x) for x in w.events() if id(x) in wanted} if named else set()  # oxygen that goes on coming is what is made
     brought: dict[str, float] = {}
     for m in procedure.materials:
         lot = lots[m.id]
@@ -230,11 +249,11 @@ def _account(w: Walk, kinds: Mapping[int, str], purpose: Purpose, procedure: Pro
         if e.vessel in absorbers:
             continue
         for event in e.happened():
-            planned = id(event) not in purpose.wanted and (
+            planned = id(event) not in wanted and (
                 event.reaction.family.record.get("kind") == "destroy" or kinds.get(e.step, "") in DESTROYS
             )
-            spoilt = not planned and id(event) not in purpose.wanted and e.step > last and _poison(event.reaction)
-            alone = event.reaction.family.id.split(":")[0] in BY_ITSELF or spoilt
+            spoilt = not planned and id(event) not in wanted and e.step > last and _poison(event.reaction)
+            alone = (event.reaction.family.id.split(":")[0] in BY_ITSELF and _key(event) not in same) or spoilt
             for r, n in event.reaction.change:
                 if record_of(r) is None:
                     continue

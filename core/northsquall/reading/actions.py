@@ -6,6 +6,8 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
+from rdkit import Chem
+
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
@@ -1176,6 +1178,7 @@ def _by_letter(account: Account, r: Reading) -> bool:
 
 RECEIVING = re.compile(
     r"\b(?:receivers?|receiving flask|(?:the |its )?adapt[eo]r (?:goes|leads|ends|runs|reaches|dips|is put|just) (?:\w+ )?(?:in|into|over|above))\b[^.;\n]*?(?:\bwith\b|\bhold(?:s|ing)\b|\bcontain\w*|[(,:])"
+    r"|\b(?:under|below|above|over|touching) (?:the surface of )?(?=\d[^.;\n]{3,40}? in (?:an?|the) (?:\d+ ?m?L )?receivers?\b)"
     r"|\badapt[eo]r (?:reaching|dipping|ending|leading|going) (?:just |well )?(?:under|below|into|in)\b(?=[^.;\n]* in (?:an?|the) [^.;,\n]{0,25}\breceivers?\b)",
     re.I,
 )
@@ -1211,7 +1214,7 @@ def _in_the_receiver(account: Account, r: Reading) -> None:
             return
     m = RECEIVING.search(r.text)
     if m is None or (
-        r.clause.verb not in (None, "charge", "cool", "hold", "mix") and not r.text[: m.end()].lower().startswith("the adapt")
+        r.clause.verb not in (None, "charge", "cool", "hold", "mix", "distil") and not r.text[: m.end()].lower().startswith("the adapt")
     ):
         return
     at = r.clause.start + m.start()
@@ -1435,7 +1438,8 @@ def _went_in(account: Account, clause: Clause, text: str) -> bool:
         x.value for x in said if isinstance(x, Qty) and x.dim in ("mass", "volume")
     ]
     lots = [account.lot(k) for k in account.recent]
-    if not numbers or not lots[-1].amount:
+    another = any(isinstance(x, Token) and x.kind == "sub" and x.value != lots[-1].identity for x in said)  # "16 g of bromine went in"
+    if not numbers or not lots[-1].amount or another:
         return False
     if m[2] and len(numbers) >= 2 and 0 < numbers[0] < numbers[1]:
         factor = numbers[0] / numbers[1]
@@ -1541,6 +1545,11 @@ INTO_A_FLASK = re.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?
 POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
 
 
+FROM_A_FUNNEL = re.compile(
+    r"\bfrom (?:the|a) (?:dropping |separating |tap )?funnel\b|\b(?:dripped|dropped|run) (?:on to|onto|on|over|in)\b", re.I
+)
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
@@ -1557,6 +1566,8 @@ def _train(account: Account, r: Reading) -> bool:
         found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
     if found and ARROW_TO_A_VESSEL.search(r.text) and all(m.amount is not None for m in r.mentions) and not lex.of_gas(r.clause.label):
         return False  # "tert-butanol 25 g + HCl 37 % 85 mL -> 250 mL flask": what goes in
+    if not found and lex.of_gas(r.clause.label) and len(r.mentions) >= 2 and r.vessels and FROM_A_FUNNEL.search(r.text):
+        return False  # "Gas: salt in a 1 L flask, sulfuric acid from the funnel": what makes it
     into = INTO_A_FLASK.match(r.text)
     if found and into is not None and found.start() > into.end():
         return False  # "acid and toluene into a 250 mL flask (stirrer, condenser with gas line)"
@@ -1725,10 +1736,10 @@ def place_absorbers(account: Account) -> None:
         source = vessel.name
         for m in lots:
             m.step = -k
-    _in_order(doc, [*steps, *doc.steps])
+    in_order(doc, [*steps, *doc.steps])
 
 
-def _in_order(doc: Procedure, steps: list[Step]) -> None:
+def in_order(doc: Procedure, steps: list[Step]) -> None:
     """The document's steps in this order, numbered anew; materials go with their steps."""
     now = {step.n: n for n, step in enumerate(steps, 1)}
     for m in doc.materials:
@@ -1929,6 +1940,9 @@ def _topic(account: Account, r: Reading) -> None:
         account.spend(r.items)
         _at_its_temperature(new_step(account, r.clause, "distil", vessel=account.batch, into="receiver"))
         return None
+    if _on_to_the_ice_there(account, r) or _diazo_into(account, r):
+        return None
+    _what_came_over_next(account, r)
     if account.mix is not None and unspent(account) and account.batch and not r.measured and JUG_INTO.match(text):
         once = lex.ALL_AT_ONCE.search(text) is not None
         step = new_step(account, r.clause, "add" if once else "dose", vessel=account.batch, from_vessel=account.mix.name)
@@ -2164,6 +2178,40 @@ def _worked_up(account: Account, r: Reading) -> bool:
     return True
 
 
+DISTILLATE = re.compile(
+    r"^\W*(?:the )?(?:crude |cloudy |combined |cold )*(?:distillates?|condensate)\b(?! (?:goes|went|is|was|were) (?:to|into|in) (?:the )?(?:waste|sink|drain))",
+    re.I,
+)
+LAYER_OF_IT = re.compile(
+    r"^\W*(?:then |now )?(?:(?:separate|part|run off|draw off|take off) (?:off )?(?:the )?(?:lower|upper|bottom|top|organic|oily|heavy|oil)|(?:the )?(?:lower|upper|organic|oily|heavy) (?:layer|phase|oil) (?:is|was) (?:separated|parted|run off|drawn off))\b",
+    re.I,
+)
+IT_COMES_OVER = re.compile(
+    r"\b(?:receivers?|collect\w*|drops?|oil\w*|(?:comes?|came|coming|pass(?:es|ed)?|goes) over|fraction|head)\b", re.I
+)
+TAKEN_OFF = re.compile(r"\b(?:excess|surplus|solvents?|rotary|stripp\w*|removed|evaporat\w*)\b", re.I)
+
+
+def _what_came_over_next(account: Account, r: Reading) -> None:
+    """ "Distillate + 2 g salt", "separate the lower layer" behind a distillation that is for what comes over: the pot's residue stays where it is."""
+    still = next((s for s in reversed(account.doc.steps) if s.kind not in ("hold", "cool")), None)
+    if still is None or account.isolated not in ("", "distil") or still.keep is not None or still.vessel is None:
+        return
+    said = account.source[still.span[0] : r.clause.start]
+    worked = re.search(r"\b(?:in ?to|on ?to|to) (?:\d|an?|the)\b", r.text, re.I) is None and TAKEN_OFF.search(said) is None
+    over = still.kind == "distil" or (still.kind == "heat" and lex.OF_THE_HEAD.search(said) is not None)
+    named = over and worked and DISTILLATE.match(r.text) is not None
+    parted = (
+        still.kind == "distil"
+        and LAYER_OF_IT.match(r.text) is not None
+        and IT_COMES_OVER.search(said) is not None
+        and TAKEN_OFF.search(said) is None
+    )
+    if not (named or parted) or r.clause.verb in ("pour", "distil", "stop"):
+        return
+    still.kind, still.into, still.keep, account.isolated = "distil", still.into or "receiver", "distillate", "distil"
+
+
 CONTINGENT = re.compile(
     r"^\W*(?:if it |should it |when it )?(?:is |gets |goes |passes |rise above |rises above )?(?:above|over|past|beyond|from|at)? ?(?:about )?[-−]?\d+ ?°? ?C\b[^.;,:]{0,15}(?::|, (?:the )?(?:table|jack|lift|bath|mantle|batch)\b)[^.;]*\b(?:batch|all|everything|contents|mixture|it)\b[^.;]*\b(?:into|on to|onto)\b",
     re.I,
@@ -2238,6 +2286,11 @@ def _told_behind(account: Account, r: Reading) -> bool:
 ADDED = re.compile(r"^\W*(?:(?:slowly|which is|which was|being) )?(?:added|dripped in|dropped in|run in|fed in|let in)\b", re.I)
 
 
+ICE_ALONE = re.compile(r"\W*(?:ice and water|ice[- ]water|crushed ice|ice)(?: bath)?,? (?:of )?\d[\d.,]* ?k?g\W*", re.I)
+"""A sentence of its own in a set-up: the bath. What is poured has a verb."""
+ON_TO_A_BATH = re.compile(r"^\W*(?:then |now |next |and )?(?:back )?(?:on ?to|on|over|in ?to|in) (?:the|an?|my|our) ", re.I)
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -2281,6 +2334,26 @@ def _fragment(account: Account, r: Reading) -> None:
     if doc.steps and not r.mentions and to is not None and TO_A_TEMPERATURE.match(text):
         cold = convert(to.value, to.unit, "temperature") < ROOM_C - 3.0  # "To 5 °C in 1 kg of ice"
         new_step(account, r.clause, "cool" if cold else "heat", vessel=account.batch)
+        return None
+    if ICE_ALONE.fullmatch(text) and account.main is not None and account.main.bath is None and not account.isolated:
+        q = next(x for x in r.items if isinstance(x, Qty) and x.dim == "mass")
+        grams = convert(q.value, q.unit, "mass")
+        half = grams / 2 if "water" in text.lower() else grams
+        set_bath(account.main, Bath(kind="ice", ice_g=half, water_g=grams - half or None, span=(r.clause.start, r.clause.end)))
+        account.spend(r.items)
+        return None  # "open neck to the hood. Ice and water, 600 g.": what it stands in
+    warm = r.bath is not None and (r.bath.T_C or 0.0) > ROOM_C
+    if (
+        doc.steps
+        and warm
+        and not r.mentions
+        and not r.vessels
+        and duration is None
+        and ON_TO_A_BATH.match(text)
+        and account.main is not None
+    ):
+        set_bath(account.main, r.bath)  # "On to the boiling water bath, leave for an hour"
+        new_step(account, r.clause, "heat", vessel=account.batch, bath=r.bath)
         return None
     elsewhere = [v for v in r.vessels if account.main is not None and account.vessel_name(v) != account.main.name and v.nominal_mL is None]
     if r.clause.label.startswith("limit") and (elsewhere or lex.of_another(text)):
@@ -2801,13 +2874,19 @@ def _two_acids(mentions: list[Mention]) -> bool:
     return len({m.identity for m in mentions} & set(ACIDS)) == 2
 
 
+MADE_BEFORE = re.compile(
+    r"(?:^\W*(?:then )?|, )(?:an?|the|this|that|our) (?:[\w-]+ ){0,2}mixture of\b.*"
+    r"\b(?:was|were|is|are|gets?|got|goes|went)\b[^,;]{0,30}\b(?:added|tipped|poured|dripped|dropped|let|thrown|run|in)\b",
+    re.I | re.S,
+)
+"""A mixture of acids that is there already, and what is done with it."""
 PUT_IT_IN = re.compile(r"\b(?:put|place|tip|pour|transfer|weigh)\w*\b[^,;]{0,12}\b(?:it|this|that|them|these)\b (?:in|into)\b", re.I)
 
 
 def _to_side(account: Account, r: Reading) -> bool:
     """Prepared beside the batch: mixed acids, a labelled solution, a second vessel with contents of its own."""
     verb, text = r.clause.verb, r.text
-    if not r.mentions:
+    if not r.mentions or (r.measured and CARRIED.search(text)):
         return False
     if account.main is not None and not account.main.named and r.vessels and PUT_IT_IN.search(text):
         main_vessel(account, r.vessels)  # "25 g of it from the shelf, put it in a 100 mL flask"
@@ -2850,14 +2929,14 @@ def _to_side(account: Account, r: Reading) -> bool:
         and (busy or told or account.waiting or lex.MIX_REFERENCE.search(text) or lex.APART.search(text))
     ):
         doses = (
-            verb == "add"
+            verb in ("add", "pour")
             and busy
-            and re.search(
-                r"\b(over|during|in the course|dropwise|dripped|drip)\b|^\W*(?:then )?(?:an?|the) (?:[\w-]+ )?mixture of\b", text, re.I
-            )
             and not re.search(r"\binto (?:the )?(?:nitric|sulfuric|sulphuric)\b", text, re.I)
-            and not lex.APART.search(text)
-        )
+            and (
+                MADE_BEFORE.search(text)
+                or (verb == "add" and re.search(r"\b(over|during|in the course|dropwise|dripped|drip)\b|^\W*(?:then )?(?:an?|the) (?:[\w-]+ )?mixture of\b", text, re.I) and not lex.APART.search(text))
+            )
+        )  # fmt: skip
         premixed = durations_in(r.clause)[0] is not None and busy
         into_acid = any(m.identity in ACIDS for m in _sides(r)[1])
         if (doses or premixed) and not into_acid:
@@ -3124,11 +3203,11 @@ def _charge(account: Account, r: Reading) -> None:
         account.last = vessel
         return None
     said = r.items[r.clause.verb_at] if r.clause.verb_at is not None else None
-    taken = is_word(said, "take", "taken", "takes") and THEN_IT_GOES.match(account.source[r.clause.end :])
+    taken = is_word(said, "take", "taken", "takes") and _goes_next(account, r)
     if (
         (taken or is_word(said, "weighed", "weigh", "measured", "measure"))
         and r.measured
-        and not r.vessels
+        and (not r.vessels or CARRIED.search(r.text))
         and busy_of(account)
         and not account.isolated
         and not re.search(r"\b(?:lots|portions|spoonfuls)\b", r.text, re.I)
@@ -3142,6 +3221,20 @@ def _charge(account: Account, r: Reading) -> None:
 PUT_TOGETHER = re.compile(r"\b(?:pour|put|tip|mix|run)\w* together\b", re.I)
 THEN_IT_GOES = re.compile(r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I)
 """ "Take 5.5 mL of bromine and add it": what follows says what is done with it."""
+
+
+def _goes_next(account: Account, r: Reading) -> bool:
+    """Whether the next sentence feeds what is taken here, by "it" or by its name."""
+    behind = account.source[r.clause.end : r.clause.end + 80]
+    names = "|".join(re.escape(m.name.split()[-1]) for m in r.measured if m.name)
+    by_name = (
+        rf"\W*(?:and |then |, )*(?:add|pour|tip|drip|drop|run|let|feed|squirt|throw)\w* (?:in )?(?:the|this|that) (?:\w+ )?(?:{names})\b"
+    )
+    return THEN_IT_GOES.match(behind) is not None or (bool(names) and re.match(by_name, behind, re.I) is not None)
+
+
+CARRIED = re.compile(r"\b(?:carry|carried|bring|brought|walk|walked|fetch|fetched)\b[^.;]{0,40}\b(?:in|with) (?:an?|the)\b", re.I)
+""" "Weigh out 32 g and carry it over in a beaker": on the way, not yet where it goes."""
 IT_IN = re.compile(r"\b(?:it|this|that|them|the lot|all)\b[^.;]{0,20}\bin\b|\bin (?:it|this|that) goes\b", re.I)
 
 
@@ -3269,6 +3362,63 @@ def _gets_its_name(account: Account, r: Reading) -> None:
         return
 
 
+GOES_INTO_WATER = re.compile(
+    r"^\W*(?:(?:then|now|finally|and)\b[ ,]*)*(?:it|this|all of it|everything|the (?:\w+ ){0,3}(?:rest|residue|batch|mixture|contents|solution|lot|melt|liquor)|what (?:is|was) left)\b[^.;]{0,60}?\b(?:goes|go|went)\b(?: \w+ly)? in ?to (?:about )?\d[^.;]{0,30}?\b(?:water|ice)\b",
+    re.I,
+)
+
+
+def _goes_into_water(account: Account, r: Reading) -> bool:
+    """ "The rest cools and then goes slowly into 200 mL of cold water": the water waits, whatever else is to be said of the doer."""
+    found = GOES_INTO_WATER.match(r.text)
+    reacted = any(s.kind in ("dose", "hold", "reflux", "distil", "heat", "add") for s in account.doc.steps)
+    return found is not None and reacted and len(r.measured) == 1 and r.measured[0].identity in RECEIVERS
+
+
+ARYLAMINE = Chem.MolFromSmarts("c[NX3;H2]")
+
+
+DIAZO_INTO = re.compile(
+    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) (?:the |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask)\b",
+    re.I,
+)
+"""What was diazotised goes into what stands ready in another vessel."""
+
+
+def _arylamine_in(account: Account, name: str) -> bool:
+    cat = catalogue().substances
+    ids = [account.lot(k).identity or "" for s in account.doc.steps if s.vessel == name for k in s.materials]
+    mols = (Chem.MolFromSmiles(cat[x].smiles or "") for x in ids if x in cat and cat[x].smiles)
+    return any(m is not None and m.HasSubstructMatch(ARYLAMINE) for m in mols)
+
+
+def _of_the_amine(account: Account, vessel: Vessel) -> Vessel:
+    """Nitrite goes to the amine that it diazotises, where another vessel was made ready beside it."""
+    moved = {s.from_vessel for s in account.doc.steps}
+    others = (v for v in reversed(account.doc.vessels) if v.name not in moved and _arylamine_in(account, v.name))
+    return vessel if _arylamine_in(account, vessel.name) else next(others, vessel)
+
+
+def _diazo_into(account: Account, r: Reading) -> bool:
+    """ "Diazonium solution, kept cold, into the copper solution in 20 portions": not the copper into it."""
+    if r.measured or DIAZO_INTO.match(r.text) is None:
+        return False
+    moved = {s.from_vessel for s in account.doc.steps}
+    charged = [
+        v
+        for v in account.doc.vessels
+        if v.name not in moved and any(s.vessel == v.name and s.materials and s.kind != "absorb" for s in account.doc.steps)
+    ]
+    source = next((v for v in reversed(charged) if _arylamine_in(account, v.name)), None)
+    into = [v for v in charged if v is not source and not _arylamine_in(account, v.name) and v.kind not in ("bucket", "filter")]
+    if source is None or len(into) != 1:
+        return False
+    slow = durations_in(r.clause)[0] is not None or lex.SLOWLY.search(r.text) is not None
+    new_step(account, r.clause, "dose" if slow else "add", vessel=into[0].name, from_vessel=source.name)
+    account.main, account.place, account.last, account.mix = into[0], None, into[0], None
+    return True
+
+
 def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     """Materials come to the batch: charged, dosed or added; a prepared mixture is run in; or the batch goes elsewhere."""
     text, verb = r.text, r.clause.verb
@@ -3299,7 +3449,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     if _one_after_the_other(account, r):
         return None
-    if _pours(account, r) or _into_acid(account, r):
+    if _pours(account, r) or _into_acid(account, r) or _goes_into_water(account, r):
         return _quench(account, r)
     if _into_the_next_vessel(account, r) or (
         (ADDED_TO.match(text) or BATCH_BEHIND.match(text) or FED_ON.match(text)) and _batch_into(account, r)
@@ -3355,6 +3505,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         ):
             if not there and re.search(r"[;:\n]|\.(?!\d)", account.source[same.span[1] : r.clause.start]) is None:
                 vessel = beside  # "in a beaker dissolve A, cool it to 0 °C, and add B": all in the beaker
+    if not r.vessels and any(m.identity in NITRITES for m in r.measured):
+        vessel = _of_the_amine(account, vessel)
     set_bath(vessel, r.bath)
     if re.search(r"\bhalf of (?:a|the) mixture\b|\bfirst half\b", text, re.I) and len([m for m in sources if m.measured]) > 1:
         return _half(account, r, vessel, sources)
@@ -3755,7 +3907,7 @@ def _on_what_waits(account: Account, r: Reading, there: Vessel, batch: str) -> b
     doc = account.doc
     mine = [s for s in doc.steps if s.vessel == there.name]
     lots = [account.lot(k) for s in mine for k in s.materials]
-    _in_order(doc, [s for s in doc.steps if s not in mine])
+    in_order(doc, [s for s in doc.steps if s not in mine])
     step = new_step(account, r.clause, "quench", vessel=there.name, from_vessel=batch)
     step.T_range = None
     place(account, step, lots)
@@ -3905,6 +4057,46 @@ def _into_what_waits(account: Account, r: Reading) -> bool:
     return True
 
 
+THE_WHOLE = r"(?:it(?: all)?|this|all(?: of it)?|everything|the (?:\w+ ){0,3}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|flask|pot|thing|whole)(?: of the (?:flask|pot))?|(?:reaction )?mixture|batch|(?:the )?whole(?: lot)?)"
+WHOLE_ON_TO_IT = re.compile(
+    rf"^\W*(?:(?:then|now|next|and|finally|I|we|when cold|once cold)\b[ ,]*)*(?:(?:pour|tip|run|drip|drop|empty|let|put|stir|transfer|siphon)\w* (?:out )?{THE_WHOLE}\b|{THE_WHOLE}(?: is| was| are| were| gets| goes| went)+\b)"
+    r"[^.;]{0,40}?\b(?:on ?to|on|over|in|into)(?: (?:it|this|that|the (?:stirred |crushed |cold )*(?:ice|water|ice[ -]water|ice and water|beaker|bucket|jar)))?(?:,? (?:slowly|quickly|carefully|with stirring|while stirring|stirring|well stirred))*\W*$",
+    re.I,
+)
+"""The batch goes on to what stands ready."""
+
+
+def _on_to_the_ice_there(account: Account, r: Reading) -> bool:
+    """ "300 g of ice in a 1 L beaker; the batch is poured on to it": what stands beside the batch is ice or water alone, and takes it."""
+    doc = account.doc
+    stands = doc.steps[-1] if doc.steps else None
+    if (
+        stands is None
+        or account.main is None
+        or r.measured
+        or stands.kind not in ("charge", "dose", "add")
+        or stands.vessel in (None, account.main.name)
+        or stands.from_vessel is not None
+        or not stands.materials
+        or any(account.lot(k).identity not in RECEIVERS for k in stands.materials)
+        or sum(s.vessel == stands.vessel for s in doc.steps) > 1
+        or not any(s.kind in ("dose", "add", "hold", "reflux", "heat") and s.vessel == account.main.name for s in doc.steps)
+        or WHOLE_ON_TO_IT.match(r.text) is None
+    ):
+        return False
+    vessel = next(v for v in doc.vessels if v.name == stands.vessel)
+    lots = [account.lot(k) for k in stands.materials]
+    in_order(doc, [s for s in doc.steps if s is not stands])
+    account.quench = vessel
+    step = new_step(
+        account, r.clause, "quench", vessel=vessel.name, from_vessel=account.batch if account.batch != vessel.name else account.main.name
+    )
+    place(account, step, lots)
+    account.mix = None if account.mix is vessel else account.mix
+    account.place, account.last = vessel.name, vessel
+    return True
+
+
 GOES_OVER = re.compile(
     r"^\W*(?:(?:then|now|next|and|finally|afterwards|after that|i|we|you|by then|cold|cooled|when cold|once cold)\b[ ,]*)*"
     r"(?:(?:move|pour|transfer|change|rinse|decant|tip|siphon|syphon|empty|bring|put|swap|switch|run|take)\w*\b )?"
@@ -3967,7 +4159,7 @@ def _goes_over(account: Account, r: Reading) -> bool:
         and r.clause.start - last.span[1] < 90
     ):
         last.vessel = vessel.name  # "Water 150 mL over 10 min (move it to a 600 mL beaker first)"
-        _in_order(doc, [*doc.steps[:-2], step, last])
+        in_order(doc, [*doc.steps[:-2], step, last])
     if account.main is not None and source == account.main.name and all(s.kind in ("charge", "transfer") for s in doc.steps):
         account.main, account.place = vessel, None  # out of its bottle: from here on this is the flask
     else:
@@ -4087,7 +4279,12 @@ def _mix(account: Account, r: Reading) -> None:
         if not _how_it_was_mixed(account, r):
             _fragment(account, r)
         return None
+    if MAKE_THE.search(r.text) and not r.measured and all(not lots_waiting(account, m) for m in r.mentions):
+        return None  # "while I make the copper": how it is made follows
     return _bring(account, r, charge=True)
+
+
+MAKE_THE = re.compile(r"\b(?:I|we|you|they|to) (?:then |now )?(?:make|prepare)(?: up)? (?:the|my|our) [\w-]+(?: [\w-]+)?\W*$", re.I)
 
 
 NITRITES = ("sodium nitrite", "potassium nitrite")
@@ -4379,12 +4576,24 @@ def _onto_acid(account: Account, lots: list[Material]) -> bool:
     return acid and bool(batch & {"sodium nitrite", "potassium nitrite"})
 
 
+SURPLUS = re.compile(r"\b(?:excess|surplus|left[ -]?over|unused)\b", re.I)
+OF_IT = re.compile(r"^\W*(?:(?:and|then|that(?:'s| is) [^.;]{3,30}? and) )*(?:it|this|that|these)\b", re.I)
+
+
 def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
     account.late = True
     receiving = [m for m in r.mentions if m.index >= 0]
     stills = [s for s in account.doc.steps if s.kind == "distil" and s.into]
-    source = (stills[-1].into or account.batch) if stills and CAME_OVER.match(r.text) else account.batch
+    last = account.doc.steps[-1] if account.doc.steps else None
+    surplus = (
+        last is not None
+        and last in stills
+        and SURPLUS.search(last.text) is not None
+        and OF_IT.match(r.text) is not None
+        and r.clause.start - last.span[1] < 50
+    )  # "the excess goes into a cold trap; that is a mL or two and it goes into caustic"
+    source = (stills[-1].into or account.batch) if stills and (surplus or CAME_OVER.match(r.text)) else account.batch
     lots: list[Material] = []
     for m in receiving:
         if m.measured or all(x.identity != m.identity for x in lots):  # "the acid on ice": the charge list has both in one row
@@ -4520,15 +4729,17 @@ CONSISTS = re.compile(r"\b(?:fore-?run|distillate|condensate|residue|first fract
 def _waste(account: Account, r: Reading) -> None:
     """Filtrates and aqueous layers: made harmless in a vessel of their own; "clear filtrate … to pH 2" may be the batch itself."""
     doc = account.doc
+    if _goes_into_water(account, r):
+        return _quench(account, r)
     if _fraction_into(account, r):
-        return
+        return None
     inside = bracketed(r.items)
     consists = [m for m in r.mentions if m.index in inside and CONSISTS.search(account.source[r.clause.start : m.start])]
     account.used |= {q.start for m in consists for q in m.used}
     r.mentions = [m for m in r.mentions if m not in consists and (m.measured or r.clause.verb or not IS_MADE_OF.match(r.text))]
     if not r.mentions or not doc.steps:
         account.spend(r.items)
-        return
+        return None
     acid = any(m.identity and catalogue().substances[m.identity].parts.get("H+", 0.0) > 0 for m in r.mentions)
     brings = re.search(r"^\W*(?:the |clear |colourless |cold |alkaline )*filtrate", r.text, re.I) and acid and account.isolated == "filter"
     lots = [
@@ -4545,11 +4756,11 @@ def _waste(account: Account, r: Reading) -> None:
         )
     ]
     if not lots:
-        return
+        return None
     if brings:
         step = new_step(account, r.clause, "neutralise", vessel=account.batch)
         place(account, step, lots)
-        return
+        return None
     named = next((v for v in r.vessels if v.nominal_mL is not None), r.vessels[0] if r.vessels else None)
     vessel = account.vessel(named, named.kind, "") if named is not None else account.vessel(None, "vessel", "for the filtrate, not named")
     there = IN_THE_FLASK.match(r.clause.label) is not None
@@ -5023,7 +5234,7 @@ def _move_to_its_place(doc: Procedure, step: Step) -> None:
     first = next((i for i, s in enumerate(others) if s.kind == "charge"), len(others) - 1)
     behind = max((i for i, s in enumerate(others) if s.span[0] <= step.span[0]), default=first)
     at = max(first, behind) + 1
-    _in_order(doc, [*others[:at], step, *others[at:]])
+    in_order(doc, [*others[:at], step, *others[at:]])
 
 
 STARTERS = {"iodine": {"magnesium"}, "1,2-dibromoethane": {"magnesium"}, "mercury(II) chloride": {"magnesium"}}
@@ -5036,7 +5247,7 @@ def finish(account: Account) -> None:
     for moved in doc.steps:  # what is poured back into the vessel in which it stood all along moves nowhere
         moved.from_vessel = None if moved.from_vessel == moved.vessel else moved.from_vessel
     if any(s.kind == "transfer" and s.from_vessel is None for s in doc.steps):
-        _in_order(doc, [s for s in doc.steps if s.kind != "transfer" or s.from_vessel is not None])
+        in_order(doc, [s for s in doc.steps if s.kind != "transfer" or s.from_vessel is not None])
     _stayed(account)
     for lot in doc.materials:
         s = catalogue().substances.get(lot.identity or "")

@@ -313,6 +313,35 @@ def _taken_back(items: list[Item]) -> list[Item]:
     return items
 
 
+BRINGS_IN = {"stir", "stirred", "shake", "shaken", "bring", "brought", "put", "puts", "given", "give", "suck", "sucked"}
+"""Verbs that feed something where "in" and its time stand behind them."""
+FEEDS_IN = {"run", "drop", "drip", "flow", "trickle"}
+
+
+def _feeds_by_in(items: list[Item], i: int) -> bool:
+    """Whether the verb at `i` feeds something by the "in" behind it and how long it takes: "let the bromine drop in over 30 min"."""
+    if is_word(at(items, i + 1), ",", ";"):
+        return False  # "stir, anhydride in over 5 min"
+    if is_word(at(items, i), "stir", "bring") and is_word(at(items, i + 1), "in"):
+        fed = (k for k in range(i + 2, min(i + 18, len(items) - 1)) if is_word(items[k], "over", "during", "within"))
+        return any(is_quantity(y, "time") for k in fed for y in items[k + 1 : k + 4])  # "stir in 16 g of bromine over 30 min"
+    for k in range(i + 1, min(i + 18, len(items))):
+        x = items[k]
+        if is_word(x, "and", "then", ";", "until", "while") or (
+            isinstance(x, Token) and x.low in lex.VERB_OF and x.low not in FEEDS_IN and lex.VERB_OF[x.low] != "stop"
+        ):
+            return False
+        if is_word(x, "in"):
+            behind = k + 1 + is_word(at(items, k + 1), ",")
+            if is_word(at(items, behind), "over", "during", "within", "for") and any(
+                is_quantity(y, "time") for y in items[behind + 1 : behind + 4]
+            ):
+                return True
+            if is_word(items[k - 1], *FEEDS_IN) and (at(items, k + 1) is None or is_word(at(items, k + 1), "slowly", "dropwise", ",", ".")):
+                return True
+    return False
+
+
 def _what_was_used(items: list[Item]) -> list[Item]:
     """ "10 mL measured out, 2 mL of it left over, so 8 mL used": what went in stands where the first amount stood."""
     for i, x in enumerate(items):
@@ -660,10 +689,16 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         ):
             continue
         if x.low in ("kept", "held", "maintained", "stays", "remains") and is_word(before, "is", "was", "being", "temperature"):
-            if any(is_word(y, "while", "whilst", "as") for y in items[max(0, i - 5) : i]) and any(
-                is_quantity(y, "time") for y in items[:i]
-            ):
-                continue  # "over 30 min while the temperature is held at 0-5 °C": said of the addition
+            near = items[max(0, i - 5) : i]
+            fed = any(k in ("add", "pour") for _, k in verbs) and any(is_word(y, "with", "being") for y in near)
+            timed = any(is_quantity(y, "time") for y in items[:i]) or any(k in ("add", "pour") for _, k in verbs)
+            if fed or (timed and any(is_word(y, "while", "whilst", "as") for y in near)):
+                continue  # "over 30 min while the temperature is held at 0-5 °C", "with the temperature kept below 10 °C": said of the addition
+        watched = is_word(before, "thermometer", "probe", "display") and any(
+            is_word(y, "while", "whilst", "as") for y in items[max(0, i - 4) : i]
+        )
+        if watched and x.low in ("shows", "reads", "showed") and any(k in ("add", "pour") for _, k in verbs):
+            continue  # "while the thermometer shows 5 to 10 °C"
         of_it = x.low in ("kept", "held") and any(is_word(y, "t", "temp", "temp.", "temperature") for y in items[max(0, i - 2) : i])
         if of_it and (is_word(after, "<", "≤") or any(is_word(y, "dropwise", "over", "portions") for y in items[:i])) and i > 1:
             continue  # "dropwise over 45 min, temperature kept below 15 °C", "in 8 portions, T kept < 20 °C": how it goes in
@@ -836,7 +871,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         ):
             kind = "destroy"  # "the excess was removed with urea"
         if x.low in ("collect", "collected") and any(
-            is_word(y, "comes", "came", "passes", "passed", "distils") and (is_word(at(items, i + k + 2), "over") or is_word(y, "distils"))
+            is_word(y, "comes", "came", "passes", "passed", "distils")
+            and (is_word(at(items, i + k + 2), "over", "from", "between", "at", "up") or is_word(y, "distils"))
             for k, y in enumerate(items[i + 1 : i + 5])
         ):
             kind = "distil"  # "collect what comes over until the drops are colourless"
@@ -847,8 +883,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
             for k in (2, 3)
         )
-        if x.low == "let" and not let_in:
+        if x.low == "let" and not let_in and not _feeds_by_in(items, i):
             kind = "hold"  # "let it stand"
+        if x.low in BRINGS_IN and _feeds_by_in(items, i):
+            kind = "add"  # "is then put in over 30 min", "stir 16 g of bromine in over half an hour"
         if x.low == "dissolved" and is_word(before, "which", "it"):
             continue
         if x.low in ("rinse", "rinsed", "rinses") and (

@@ -203,6 +203,8 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
     said = _bare(clause) or [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"]
+    in_lots = any(is_word(x, "portions", "lots", "parts", "spoonfuls", "pinches", "each", "shares") for x in clause.items)
+    said = [(i, x) for i, x in said if not (in_lots and lex.NEXT_AT.search(_words_before(clause, i)))]
     inside = bracketed(clause.items[: clause.verb_at or 0])
     said = [(i, x) for i, x in said if not lex.KEPT_ELSEWHERE.search(_words_before(clause, i))]
     if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):
@@ -224,7 +226,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         limiting = (
             any(b in lex.LIMIT_WORDS for b in before[-3:])
             or (
-                {"than", "not"} & set(before[-4:])
+                ({"than", "not"} & set(before[-4:]) or "without" in before[-6:])
                 and set(before[-4:]) & {"more", "higher", "warmer", "hotter", "above", "exceed", "surpass", "over"}
             )
             or "≤" in before
@@ -233,7 +235,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         )
         if (
             any(b in ("over", "above") for b in before[-1:])
-            and not ({"not", "never", "no", "if", "when", "must", "off"} & set(before[-6:]))
+            and not ({"not", "never", "no", "without", "if", "when", "must", "off"} & set(before[-6:]))
             and x.low is None
         ):
             limiting = limiting and clause.label.startswith("limit")
@@ -346,6 +348,9 @@ TIP = re.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mixture|
 """ "Thermometer in one neck, bulb covered by the liquid"."""
 
 
+OUTER = re.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
+
+
 def read_sensor(account: Account, text: str, start: int) -> bool:
     """Where the thermometer is: in the pot, in the bath, at the head."""
     for m in lex.SENSOR.finditer(text):
@@ -353,6 +358,11 @@ def read_sensor(account: Account, text: str, start: int) -> bool:
         where = told.split(",")[0].split(" and ")[0]
         if (tip := TIP.search(told)) is not None:
             where = tip.group()
+        stands = OUTER.search(where)
+        if stands is not None and re.search(
+            rf"\bin(?:to)? (?:an?|the|my) (?:\w+ ){{0,2}}{stands[1]} (?:of|with|holding|containing|full of)\b", account.source[:start], re.I
+        ):
+            where = f"in the bath {where}"  # "put into a dish with 300 g of ice; the thermometer hangs in the dish"
         where = f"inside {where}" if m.group(1).lower().startswith(("in", "immersed")) else where
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
         vessel = account.main or account.last

@@ -268,11 +268,14 @@ LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | 
 }  # fmt: skip
 OVERNIGHT = Cue(
     re.compile(
-        r"\b(overnight|over night|(?:for|till after) the night|over the weekend|through the night|until the next (?:day|morning))\b", re.I
+        r"\b(overnight|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",
+        re.I,
     ),
     "night",
     "weekend",
     "next",
+    "following",
+    "morning",
 )
 NEVER_ALONE = re.compile(r"(?:\bnever|\bnot|n't|\bno longer|\bat no time|\bwithout being)\b[^.;,]{0,22}$", re.I)
 
@@ -599,6 +602,12 @@ DESTROYS = Cue(
     "take the",
     "kill",
 )
+OF_THE_HEAD = re.compile(
+    r"\b(?:head|vapou?rs?|still-head|column)(?: temperature| thermometer)? (?:at |is |to |never |not |stays |kept |held |reads? )*(?:below|under|above|over|up to|at most|max\w*|<|\d)"
+    r"|\b(?:one |a |1 |2 |two )?drops? (?:at|per|a|every) (?:\d|one|two|a|per|second|sec\b|s\b)",
+    re.I,
+)
+"""What comes over: a temperature of the head, or drops by the second."""
 APART = Cue(
     re.compile(
         r"\b(separately|meanwhile|made up before(?:hand)?|(?:made|prepared) before(?:hand)?|in another|in a second|second (?:flask|beaker)|in a little|in a separate|had the|stand ready|premixed)\b",
@@ -1173,6 +1182,16 @@ KEPT_ELSEWHERE = Cue(
     "flask", "vessel", "bottle", "receiver", "absorber", "scrubber", "trap", "condenser", "cooler", "funnel",
 )  # fmt: skip
 """What a temperature that follows is said of, where it is not the batch: "the product flask being kept at"."""
+
+
+NEXT_AT = Cue(
+    re.compile(
+        r"\b(?:each|every one|the next|next|another|a new|further|more|again)\b(?: \w+){0,4} (?:when|once|after|as soon as|only when)\b[^.;]{0,60}$|\b(?:fallen|fell|dropped|sunk|gone|come|came|cooled|back) (?:back |again |down )*(?:to|below|under) *$",
+        re.I,
+    ),
+    "when", "once", "after", "soon", "fallen", "fell", "dropped", "back", "come", "came", "gone",
+)  # fmt: skip
+"""What the next portion waits for limits nothing: "each when the temperature had fallen back below"."""
 
 
 def of_another(text: str) -> bool:

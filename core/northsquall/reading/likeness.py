@@ -24,6 +24,8 @@ LEAST_WORDS = 3
 """Words from which something is said, and not only named."""
 ENDS = re.compile(r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])\s+|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)")
 """Where a sentence, a row or a cell ends."""
+AROUND = re.compile(r"\A[\s\-*•|#\d.)]+|[\s\-*•|#\d.)]+\Z")
+"""Marks of a list and numbers round a sentence."""
 WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+(?:[.,]\d+)*")
 
 
@@ -42,7 +44,7 @@ def sentences(text: str) -> list[tuple[int, int]]:
     for m in [*ENDS.finditer(text), None]:
         end = m.start() if m is not None else len(text)
         said = text[at:end]
-        bare = said.strip(" \t-*•|#0123456789.)")
+        bare = AROUND.sub("", said)
         if len(re.findall(r"[^\W\d_]{2,}", bare)) >= LEAST_WORDS:
             first = at + said.index(bare)
             out.append((first, first + len(bare)))

@@ -264,7 +264,8 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
         if (
             isinstance(item, Qty) and item.dim == "volume" and convert(item.value, item.unit, "volume") >= 5.0
         ):  # "250 mL, 3 necks", "250 mL 4-neck"
-            behind = [x for x in items[i + 1 : i + 6] if isinstance(x, Token)]
+            other = next((k for k in range(i + 1, min(i + 6, len(items))) if is_quantity(items[k], "volume")), i + 6)
+            behind = [x for x in items[i + 1 : other] if isinstance(x, Token)]  # "acetic acid 30 mL, 100 mL three-neck"
             words = [x.low for x in behind]
             necks = next((k for k, w in enumerate(words) if w in ("neck", "necks", "necked")), None)
             if necks is None:
@@ -441,7 +442,7 @@ def _goes_into_a_bath(x: Item | None) -> bool:
 
 
 STANDS_IN = re.compile(
-    r"(?<!pour )(?<!poured )(?<!tip )(?<!tipped )(?<!run )\b(?:flask|beaker|it|pot|vessel|whole thing|this|that|round-bottom|conical|lot)\b(?:(?! (?:pour|tip|run|quench)\w*\b).)*"
+    r"(?!(?:lot|it|thing)\b (?:then |all |now )?(?:goes|went) into)(?<!pour )(?<!poured )(?<!tip )(?<!tipped )(?<!run )\b(?:flask|beaker|it|pot|vessel|whole thing|this|that|round-bottom|conical|lot)\b(?:(?! (?:pour|tip|run|quench)\w*\b).)*"
     r"\bin(?:to)? (?:an?|the|my|our) (?:[\w-]+ )?(?:- )?(?:[\w-]+ )?(?:bucket|bowl|tub|basin|tray|dish|pan|pail|sink|box|trough) (?:half )?(?:of|with|holding|containing|full of|filled with)"
     r"(?: (?:of|and|about|roughly|maybe|around|some|a|the|plenty|cold|tap|crushed|broken|water|plus))*$"
 )

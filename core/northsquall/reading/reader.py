@@ -18,7 +18,7 @@ from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
-from northsquall.reading.actions import beside_the_doing, finish, place_absorbers, read_clause
+from northsquall.reading.actions import beside_the_doing, finish, in_order, place_absorbers, read_clause
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
@@ -106,6 +106,7 @@ def read(text: str) -> Procedure:
                 beside_the_doing(account, clause)
     doc = account.doc
     finish(account)
+    _not_from_the_title(doc, source)
     _from_title(account, tokens)
     place_absorbers(account)
     _product(account)
@@ -113,6 +114,8 @@ def read(text: str) -> Procedure:
     surroundings(doc, source)
     by_id = {m.id: m for m in doc.materials}
     for step in doc.steps:
+        if step.kind == "heat" and lex.OF_THE_HEAD.search(source, *step.span):
+            step.kind = "distil"  # "mantle up slowly; a drop a second, head below 90 °C"
         if step.kind in ("dose", "add") and (step.materials or step.from_vessel):
             apart = [k for s in doc.steps if s.vessel == step.from_vessel and s.n < step.n for k in s.materials]  # what was made beside it
             step.portions = portions_of(step, [by_id[k] for k in step.materials or apart])
@@ -380,6 +383,28 @@ def _goes_in(head: list[Token], i: int, source: str) -> bool:
         return True
     word = before[before.index("of") - 1] if "of" in before and before.index("of") > 0 else ""
     return word.endswith(("tion", "sis", "ing", "age")) and word not in GIVES
+
+
+TITLE = re.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
+"""A first line on its own."""
+
+
+def _not_from_the_title(doc: Procedure, source: str) -> None:
+    """ "Graphite oxide, 10 g graphite" over a text that charges the graphite: what the title says of it goes in once."""
+    title = TITLE.match(source)
+    if title is None:
+        return
+    later = {m.identity for m in doc.materials if m.span[0] >= title.end()}
+    again = {m.id for m in doc.materials if m.span[1] <= title.end() and m.identity is not None and m.identity in later}
+    if not again:
+        return
+    doc.materials[:] = [m for m in doc.materials if m.id not in again]
+    for s in doc.steps:
+        s.materials = [k for k in s.materials if k not in again]
+    in_order(doc, [s for s in doc.steps if s.materials or s.span[1] > title.end() or s.kind != "charge"])
+    first = next((s for s in doc.steps if s.materials), None)
+    if first is not None and first.kind in ("dose", "add") and first.duration is None and first.from_vessel is None:
+        first.kind = "charge"  # the title's was no charge, so nothing was there
 
 
 def _product(account: Account) -> None:

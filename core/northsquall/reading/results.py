@@ -23,6 +23,11 @@ GOT = re.compile(r"\d ?%|\b(?:yield|per ?cent|theory|crude|crystals|m\.?p\.?|got
 HYDRATE = re.compile(r"(?:the )?(?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca)hydrate|(?:the )?(?:crystals|product|hydrate)")
 
 
+def _is_out(words: list[str]) -> bool:
+    """Whether "out" stands behind a verb of measuring and heads no result."""
+    return any(a in ("weigh", "weighed", "measure", "measured", "take", "taken") and b == "out" for a, b in pairwise(words))
+
+
 def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bool:
     """ "Yield 36.2 g", "gave 8.3 g (83 %)", "dried in air: 14.6 g, 85 %", "Out: 24.5 g". True where the clause says nothing else."""
     items, doc = clause.items, account.doc
@@ -53,8 +58,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         told = set(before) & lex.RESULT_WORDS
         last_run = any(is_word(a, "last") and is_word(b, "run", "time", "batch", "crop") for a, b in pairwise(items[max(0, i - 8) : i]))
         told = told if last_run else told - {"last"}  # not "the last bit of yellow, and ten grams of salt"
-        if told == {"weighed"} and owner is not None and not product:
-            told = set()  # "weighed 0.2 g of sodium carbonate": taken, not got
+        if (told == {"weighed"} or _is_out(before)) and owner is not None and not product:
+            told = set()  # "weighed 0.2 g of sodium carbonate", "weigh out 32 g of bromine": taken, not got
         said = bool(told) or clause.label in RESULT_LABELS or (i <= 2 and bool(set(before) & {"crystals", "solid", "oil"}))
         percent = _percent_behind(items, i, owner.index if owner is not None else -1)
         if percent is not None and any(percent in m.used for m in mentions if m is not owner):

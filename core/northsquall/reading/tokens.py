@@ -535,6 +535,8 @@ def _tenths(tokens: list[Token]) -> list[Token]:
     return out
 
 
+PER_VOLUME = re.compile(r" ?(?:/|per ) ?(?:m[lL]|cm3|cm³|cc)\b(?!/)")
+"""Behind a mass: a density or a strength."""
 PER_LITRE = re.compile(r"\s?(?:/\s?(?:L|l|litre|liter|dm3|dm³)\b|[ ·.](?:L|l|dm) ?(?:\^?[-−][13]|⁻[¹³])|\s(?:per|a) (?:litre|liter|L|l)\b)")
 """Behind "mol": per litre."""
 
@@ -572,6 +574,11 @@ def _units(tokens: list[Token], text: str) -> list[Token]:
             per = PER_LITRE.match(text, t.end) if t.kind == "unit" and t.value == "mol" else None
             if per is not None:  # "2 mol/L": a strength, and no two moles
                 t = Token("unit", text[t.start : per.end()], t.start, per.end(), "m")
+                while i + 1 < len(tokens) and tokens[i + 1].start < t.end:
+                    i += 1
+            weighs = PER_VOLUME.match(text, t.end) if t.kind == "unit" and t.value in ("g", "kg") else None
+            if weighs is not None:  # "(12 %, 1.2 g/mL)": a density, and no 1.2 g
+                t = Token("word", text[t.start : weighs.end()], t.start, weighs.end())
                 while i + 1 < len(tokens) and tokens[i + 1].start < t.end:
                     i += 1
             if t.kind == "unit" and t.value in UNITS and UNITS[str(t.value)][0] == "volume" and text[t.end : t.end + 4].lower() == "/min":

@@ -35,7 +35,7 @@ def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose,
         for lot in lots.values()
         if lot.substance and set(lot.substance.parts) & (set(purpose.demand) - set(FREE)) and _in_batch(procedure, lot)
     )
-    limiting = purpose.limiting if known else None
+    limiting = [x for x in (purpose.limiting, purpose.also) if x] if known else []
     total = charges(procedure, lots)
     base = purpose.theory if known else None
     if not base and purpose.substrate:
@@ -48,7 +48,7 @@ def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose,
         role = m.role or _role(s, step, purpose)
         if role == "solvent" and heat_open and not purpose.substrate:
             role = "not established"
-        flagged = bool(s and limiting and batch and lot.mol and _brings(s, limiting))
+        flagged = bool(s and batch and lot.mol and any(_brings(s, x) for x in limiting))
         equivalents = None
         if lot.mol and base and batch:
             equivalents = significant(lot.mol[1] / base)

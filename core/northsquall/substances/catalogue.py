@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from functools import cache
 from typing import Any
@@ -214,6 +215,16 @@ def _parts(text: str) -> dict[str, float]:
     return out
 
 
+HYDRATES = [f"{x}hydrate" for x in ("mono", "di", "tri", "tetra", "penta", "hexa", "hepta", "octa", "nona", "deca")]
+"""By the water in them, from one on."""
+
+
+def _hydrate_names(name: str) -> list[str]:
+    """ "Nickel chloride hexahydrate", "nickel chloride 6-hydrate": the state left out, the water counted in figures."""
+    salt, _, water = re.sub(r"\((?:I|II|III|IV|V|VI)\)", "", name).rpartition(" ")
+    return [f"{salt} {water}", f"{salt} {HYDRATES.index(water) + 1}-hydrate"] if water in HYDRATES else []
+
+
 @cache
 def catalogue() -> Catalogue:
     """The shipped catalogue, read once per process."""
@@ -227,6 +238,7 @@ def catalogue() -> Catalogue:
             row["cas"] or None, strength, strength["strongest"] if strength else None, row["soluble"] != "no", [n for n in row["misspelt"].split("|") if n],
         )  # fmt: skip
         substances[s.id] = s
+        s.names += [n for n in _hydrate_names(s.id) if n not in s.names]
         for name in (*s.names, *s.misspelt):
             names.setdefault(name.lower(), s.id)
         if s.cas:
