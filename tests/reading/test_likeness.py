@@ -79,7 +79,8 @@ def test_a_finding_quotes_the_sentence_and_stands_at_it() -> None:
     text = NITRATION.format("The stirrer has been switched off because it rattles. Everything left over goes in the same drum.")
     a = assess(read(text))
     plain = {f.code for f in a.findings if f.source != BY_WORDING}
-    for f in a.findings:
-        if "reads as" in f.message:
-            assert f.anchor is not None and text[f.anchor.start : f.anchor.end] in f.message and f.severity == "condition"
-            assert f.code not in plain
+    found = [f for f in a.findings if f.source == BY_WORDING]
+    assert found
+    for f in found:
+        assert f.anchor is not None and text[f.anchor.start : f.anchor.end] in f.message and f.severity == "condition"
+        assert f.code not in plain

@@ -15,6 +15,7 @@ from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
+from northsquall.reading import lexicon as lex
 from northsquall.reading.likeness import alike
 from northsquall.stability import alerts_of
 
@@ -125,17 +126,16 @@ class Said:
     limit: str
     remedy: str
     told: tuple[str, ...] = ()
+    safe: str | None = None
+    """Words with which a sentence of the kind says the safe thing."""
+    further: int = 0
+    """Characters behind the sentence within which they may stand."""
+
+    def safely(self, text: str, span: tuple[int, int]) -> bool:
+        """Whether the sentence says the safe thing."""
+        return self.safe is not None and re.compile(self.safe, re.I).search(text, span[0], span[1] + self.further) is not None
 
 
-SAFE = {
-    "Q09": re.compile(r"\b(?:not|never|no|without|before|leav\w+|left|stays?|remain\w*)\b|n[’']t\b", re.I),
-    "P10": re.compile(r"\b(?:wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$", re.I),
-    "G11": re.compile(r"\b(?:absorber|scrubber|led|hood|trap)\b", re.I),
-    "Q12": re.compile(r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b", re.I),
-    "Q04": re.compile(r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b", re.I),
-    "Q11": re.compile(r"\b(?:carbonate|bicarbonate|pH|water bath)\b", re.I),
-}
-"""Words with which a sentence of the kind says the safe thing."""
 STOPS_LATER = 180
 """Characters behind a distillation within which its stop rule is told."""
 
@@ -144,22 +144,22 @@ SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16", "G03")),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
     "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04",)),
-    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose."),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b"),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving."),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",)),
     "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid."),
     "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on."),
     "H10": Said("water goes on to what reacts with it", lambda c, _: _strong(c), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",)),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17")),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",)),
-    "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b"),
+    "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",)),
-    "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",)),
+    "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),
     "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c), "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",)),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04")),
     "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", ("P13",)),
-    "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask."),
-    "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up."),
+    "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:not|never|no|without|before|leav\w+|left|stays?|remain\w*)\b|n[’']t\b", further=STOPS_LATER),
+    "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$"),
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded."),
     "G08": Said("something that lights it is near", lambda c, _: _burns(c), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17")),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06")),
@@ -171,20 +171,14 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
     text = c.procedure.source_text
     known = {f.code for f in raised if ORDER[f.severity] <= ORDER["condition"]}
     out: list[Finding] = []
-    title = re.match(r"\s*[^\n]{3,110}\n[ \t]*\n", text)
+    title = lex.TITLE.match(text)
     begin = title.end() if title is not None else 0
     for x in alike(text):
         if x.span[0] < begin:
             continue  # a title says what it is, and not what is done
         said = SAID.get(x.kind)
         step = c.step_at(x.span[0])
-        safe = SAFE.get(x.kind)
-        if (
-            said is None
-            or known & {x.kind, *said.told}
-            or not said.where(c, step)
-            or (safe is not None and safe.search(text, x.span[0], x.span[1] + (STOPS_LATER if x.kind == "Q09" else 0)))
-        ):
+        if said is None or known & {x.kind, *said.told} or not said.where(c, step) or said.safely(text, x.span):
             continue
         known.add(x.kind)
         a, b = x.span

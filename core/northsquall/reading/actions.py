@@ -1465,10 +1465,11 @@ def _acts(clause: Clause) -> bool:
     return clause.verb in ("add", "pour")
 
 
-_WHOLE = r"(?:it|this|all|everything|(?:the|this) (?:\w+ ){0,2}(?:mixture|batch|solution|suspension|contents|lot|mass|slurry|melt|liquor)|(?:reaction )?(?:mixture|batch|mass)|(?:the )?contents)"
+THE_WHOLE = r"(?:it(?: all)?|this|all(?: of it)?|everything|(?:the|this) (?:\w+ ){0,3}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|liquor|flask|pot|thing|whole)(?: of the (?:flask|pot))?|(?:reaction )?(?:mixture|batch|mass)|(?:the )?(?:contents|whole(?: lot)?))"
+"""The batch, by what it is called."""
 DRIPPED_OVER = re.compile(
-    rf"^\W*(?:(?:then|now|and) )?{_WHOLE}(?: of the \w+)? (?:(?:is|was|are|were|being|then|now|slowly|carefully|cautiously|gradually) )+(?:dripped|dropped|run|let|trickled|added)\b[^.;]{{0,60}}?\b(?:onto|on to|on|over|in|into|to) [^.;]{{0,45}}\b(?:ice|water)\b"
-    rf"|^\W*(?:(?:then|now|and) )?(?:drip|drop|run|let|trickle)(?: {_WHOLE})?(?: run| drip)?(?:,? (?:slowly|carefully|gradually|by drops|dropwise),?)? (?:onto|on to|on|over|in|into) [^.;]{{0,45}}\b(?:ice|water)\b",
+    rf"^\W*(?:(?:then|now|and) )?{THE_WHOLE}(?: of the \w+)? (?:(?:is|was|are|were|being|then|now|slowly|carefully|cautiously|gradually) )+(?:dripped|dropped|run|let|trickled|added)\b[^.;]{{0,60}}?\b(?:onto|on to|on|over|in|into|to) [^.;]{{0,45}}\b(?:ice|water)\b"
+    rf"|^\W*(?:(?:then|now|and) )?(?:drip|drop|run|let|trickle)(?: {THE_WHOLE})?(?: run| drip)?(?:,? (?:slowly|carefully|gradually|by drops|dropwise),?)? (?:onto|on to|on|over|in|into) [^.;]{{0,45}}\b(?:ice|water)\b",
     re.I,
 )
 """The batch goes drop by drop on to what waits in another vessel."""
@@ -4057,7 +4058,6 @@ def _into_what_waits(account: Account, r: Reading) -> bool:
     return True
 
 
-THE_WHOLE = r"(?:it(?: all)?|this|all(?: of it)?|everything|the (?:\w+ ){0,3}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|flask|pot|thing|whole)(?: of the (?:flask|pot))?|(?:reaction )?mixture|batch|(?:the )?whole(?: lot)?)"
 WHOLE_ON_TO_IT = re.compile(
     rf"^\W*(?:(?:then|now|next|and|finally|I|we|when cold|once cold)\b[ ,]*)*(?:(?:pour|tip|run|drip|drop|empty|let|put|stir|transfer|siphon)\w* (?:out )?{THE_WHOLE}\b|{THE_WHOLE}(?: is| was| are| were| gets| goes| went)+\b)"
     r"[^.;]{0,40}?\b(?:on ?to|on|over|in|into)(?: (?:it|this|that|the (?:stirred |crushed |cold )*(?:ice|water|ice[ -]water|ice and water|beaker|bucket|jar)))?(?:,? (?:slowly|quickly|carefully|with stirring|while stirring|stirring|well stirred))*\W*$",

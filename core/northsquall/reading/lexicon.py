@@ -518,6 +518,10 @@ ALL_AT_ONCE = Cue(
     " goes",
     " pours",
 )
+TITLE = re.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
+"""A first line on its own: what a text is about."""
+
+
 SLOWLY = Cue(
     re.compile(
         r"\b(slowly|dropwise|drop by drop|drop to drop|gradually|drop-wise|drips?|dripped|trickle|in (?:\w+ ){0,4}(?:portions|lots|spoonfuls|shots)|a bit at a time|bit by bit|portion-?wise|from the (?:dropping )?funnel|by dropping funnel|from a (?:dropping )?funnel|below the surface|in portions|by the spoon|one spoon\w* at a time|cautious\w*|carefully)\b",

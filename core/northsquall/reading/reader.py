@@ -385,13 +385,9 @@ def _goes_in(head: list[Token], i: int, source: str) -> bool:
     return word.endswith(("tion", "sis", "ing", "age")) and word not in GIVES
 
 
-TITLE = re.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
-"""A first line on its own."""
-
-
 def _not_from_the_title(doc: Procedure, source: str) -> None:
     """ "Graphite oxide, 10 g graphite" over a text that charges the graphite: what the title says of it goes in once."""
-    title = TITLE.match(source)
+    title = lex.TITLE.match(source)
     if title is None:
         return
     later = {m.identity for m in doc.materials if m.span[0] >= title.end()}
