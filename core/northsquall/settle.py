@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterable
 from typing import Any
 
+from northsquall import patterns
 from northsquall.assessment import TextEdit
 from northsquall.procedure import Assumption, Edit, Procedure, Quantity
 
-PATH = re.compile(r"(steps|materials|vessels)\[(\d+)\]\.([A-Za-z_.]+)")
+PATH = patterns.compile(r"(steps|materials|vessels)\[(\d+)\]\.([A-Za-z_.]+)")
 QUANTITIES = {"duration_min": ("duration", "min"), "T_limit_C": ("T_limit", "°c"), "T_C": ("T_range", "°c")}
 BATH = {"bath.ice_g", "bath.water_g", "bath.T_C"}
 

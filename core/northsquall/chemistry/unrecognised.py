@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import dataclass
 
+from northsquall import patterns
 from northsquall.chemistry import pairs
 from northsquall.chemistry.families import count_matches
 from northsquall.chemistry.roles import WORK_UP, Purpose
@@ -33,7 +33,7 @@ SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
 SOLVENTS = ("ethyl acetate", "diethyl ether", "tetrahydrofuran", "1,4-dioxane", "dichloromethane", "chloroform", "acetonitrile", "N,N-dimethylformamide", "dimethyl sulfoxide")  # fmt: skip
 """What is there to dissolve where its amount is not written (common practice, no source)."""
-FUNCTIONAL = re.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
+FUNCTIONAL = patterns.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
 """In a structure: something that can react at the bench."""
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Protocol
 
+from northsquall import patterns
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
 from northsquall.chemistry.roots import charge_of, is_diazonium, is_organic, roots
@@ -148,13 +149,13 @@ def stream_of(lot: Lots, which: int, trial: float) -> Stream | None:
     return out
 
 
-RECEIVES_BOILING = re.compile(r"\b(?:in|into|to) (?:the |a |\d[\w. ]* )?(?:mL |of )*boiling\b", re.I)
+RECEIVES_BOILING = patterns.compile(r"\b(?:in|into|to) (?:the |a |\d[\w. ]* )?(?:mL |of )*boiling\b", re.I)
 """What goes into something that boils: "tipped into 200 mL boiling 50 % acid"."""
 
 
 ICED = (0.0, 8.0)
 """°C of what stands in ice."""
-IGNITES = re.compile(
+IGNITES = patterns.compile(
     lex.GOES_OFF
     + r"|\b(?:ignit\w+|set alight|(?:lit|light it|light them) with|flashes over|thermite|(?:glows?|glowing) (?:red|white|yellow)|red heat|white heat)\b",
     re.I,
@@ -163,7 +164,7 @@ IGNITED = (600.0, 1500.0)
 """°C of what is lit and burns through by itself (common practice, no source)."""
 
 
-STILL_BATH = re.compile(r"\b(?:bath|mantle)\b[^.;()\d]{0,20}(\d{2,3}) ?°", re.I)
+STILL_BATH = patterns.compile(r"\b(?:bath|mantle)\b[^.;()\d]{0,20}(\d{2,3}) ?°", re.I)
 POT_UNDER_BATH_K = 15.0
 """How far a boiling pot stays below the bath that heats it (common practice, no source)."""
 
@@ -310,9 +311,9 @@ def split_volatile(stream: Stream, T_high: float) -> tuple[Stream, Stream]:
     return over, stays
 
 
-STEAM = re.compile(r"\bsteam\b", re.I)
-PRESSURE = re.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|millibars?|hPa|torr|mm ?Hg|mm)\b", re.I)
-VACUUM = re.compile(r"\b(?:reduced pressure|vacuum|vacuo|rotary|rotavap\w*|aspirator|water pump)\b", re.I)
+STEAM = patterns.compile(r"\bsteam\b", re.I)
+PRESSURE = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(mbar|millibars?|hPa|torr|mm ?Hg|mm)\b", re.I)
+VACUUM = patterns.compile(r"\b(?:reduced pressure|vacuum|vacuo|rotary|rotavap\w*|aspirator|water pump)\b", re.I)
 VACUUM_MBAR = 50.0
 """Pressure where a text says vacuum and no figure (assumption)."""
 CONDENSES = {"HBr": 0.202, "HCl": 0.124, "HI": 0.186}

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from northsquall import patterns
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.walk import Walk
@@ -30,7 +31,7 @@ from northsquall.working import Figure
 LEAST_ICE = 0.1
 """Grams of ice in the pot per mL of its contents from which the ice is its bath (assumption)."""
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
-COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+COLD = patterns.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
 STEAM_C = 95.0
 """A bath as warm as this is steam or boiling water (common practice, no source)."""
 WARM_K = 6.0
@@ -69,14 +70,14 @@ class Followed:
     rate: Kinetics
 
 
-WAITS = re.compile(
+WAITS = patterns.compile(
     r"\b(?:each|next|one|portion\w*|lot|spoonful)\b[^.;]{0,40}\b(?:when|after|once|until|till)\b[^.;]{0,70}\b(?:gone|used up|disappear\w*|fad\w+|colou?rless|ceas\w+|over|subsid\w+|reacted|finished|stop\w*|decolou?r\w*|consumed)\b",
     re.I,
 )
 """The next portion waits until the last has reacted."""
 
 
-FALLEN = re.compile(
+FALLEN = patterns.compile(
     r"\b(?:temperature|it|mixture) (?:(?:has|had|was|is) )?(?:again )?(?:fallen|dropped|gone (?:down|back)|come (?:down|back)|sunk|fell|drops|falls)\b",
     re.I,
 )

@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass
 from itertools import zip_longest
 
+from northsquall import patterns
 from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure, Step, Vessel
@@ -18,7 +19,7 @@ SIZES_ML = (25, 50, 100, 250, 500, 1000, 2000, 3000, 5000, 10000, 20000, 50000, 
 """Vessels one can take from the shelf, mL."""
 AFTER = ("quench", "neutralise", "filter", "dry", "test", "destroy", "extract", "absorb", "store", "distil")
 """Kinds of steps that are no part of the pot's plan."""
-COLD = re.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+COLD = patterns.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
 
 
 def next_size(least_mL: float) -> float:
@@ -98,7 +99,9 @@ def lay_out(timed: list[Timed]) -> tuple[float, float, float]:
     return ends[0], ends[2], ends[1]
 
 
-VOLUME = re.compile(r"(\d+(?:[.,]\d+)?)[\s-]*(mL|ml|cm3|L)\b(?!\s*(?:[\w-]+\s+){0,2}(?:flask|beaker|bottle|receiver|cylinder|funnel)\b)")
+VOLUME = patterns.compile(
+    r"(\d+(?:[.,]\d+)?)[\s-]*(mL|ml|cm3|L)\b(?!\s*(?:[\w-]+\s+){0,2}(?:flask|beaker|bottle|receiver|cylinder|funnel)\b)"
+)
 
 
 def _distilled_mL(step: Step) -> float | None:

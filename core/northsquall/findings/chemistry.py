@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
@@ -167,7 +168,7 @@ def never_together(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-WASTE_BOTTLE = re.compile(
+WASTE_BOTTLE = patterns.compile(
     r"\b(?:waste|slops?|residue|collecting) (?:bottle|can|drum|jar|container|canister|tank|barrel|carboy|bucket)s?\b|\b(?:bottle|can|drum|jar|container|canister|barrel) (?:for|of) (?:the )?(?:waste|slops?|old|used|spent)\b",
     re.I,
 )
@@ -199,7 +200,7 @@ def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
     return little and high is not None and high <= h.tamed["T"]
 
 
-BY_DROPS = re.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
+BY_DROPS = patterns.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
 
 
 @rule("P06")
@@ -213,7 +214,7 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-LEFT_WET = re.compile(
+LEFT_WET = patterns.compile(
     r"\b(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by) (?:a (?:little|bit of) )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
     re.I,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_gas, is_organic, shown
@@ -96,7 +97,7 @@ def _sees_fumes(c: Context) -> tuple[int, int] | None:
     return (m.start(), m.end()) if m else None
 
 
-FUMES = re.compile(
+FUMES = patterns.compile(
     r"\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b",
     re.I,
 )
@@ -142,8 +143,8 @@ def unnamed(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-BROWN = re.compile(r"\b(?:red-?)?brown(?:ish)? (?:gas|fumes?|smoke|vapou?rs?|clouds?|haze)\b", re.I)
-NITROUS_NAMED = re.compile(
+BROWN = patterns.compile(r"\b(?:red-?)?brown(?:ish)? (?:gas|fumes?|smoke|vapou?rs?|clouds?|haze)\b", re.I)
+NITROUS_NAMED = patterns.compile(
     r"\b(?:NOx|NO2|N2O4|nitrous (?:gas\w*|fumes|vapou?rs)|nitrogen (?:di|mon)?oxides?|oxides of nitrogen|nitric oxide)\b", re.I
 )
 
@@ -259,12 +260,12 @@ def _bad_pair(c: Context, vessel: str | None, step: int) -> str:
     return f"{worst.a} with {worst.b}: {worst.then}" if worst is not None else ""
 
 
-LASTING = re.compile(
+LASTING = patterns.compile(
     r"\b(?:still|goes on|keeps? (?:on )?)\s*(?:fizz\w*|bubbl\w*|gass\w*|foam\w*|smok\w*)|\bfizz\w* a bit|\bbubbling a bit\b", re.I
 )
 
 
-UNSPENT = re.compile(
+UNSPENT = patterns.compile(
     r"\bstill (?:\w+ ){0,2}(?:undissolved|there|left|unreacted|in it)\b|\bsome (?:of the )?\w+(?: \w+)? (?:being |is |was |were )?(?:still )?(?:left|undissolved|unreacted|unused|over)\b|\bnot (?:all|quite all|everything) (?:\w+ ){0,3}(?:dissolved|used up|reacted|gone)\b|\bundissolved\b",
     re.I,
 )
@@ -361,7 +362,7 @@ def foam(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-OPEN_VESSEL = re.compile(r"\b(?:open|wide|large|big) (?:\w+ )?(beaker|bucket|bowl|dish|jar|crock|pail)\b", re.I)
+OPEN_VESSEL = patterns.compile(r"\b(?:open|wide|large|big) (?:\w+ )?(beaker|bucket|bowl|dish|jar|crock|pail)\b", re.I)
 
 
 def _in_another(c: Context, n: int, vessel: str) -> bool:
@@ -381,7 +382,7 @@ def _said_to_foam(c: Context, n: int) -> bool:
     return s is not None and re.search(r"\b(?:foam|froth)\w*", c.procedure.source_text[s.span[0] : s.span[1] + 60], re.I) is not None
 
 
-CAME_OVER = re.compile(
+CAME_OVER = patterns.compile(
     r"\b(?:goes|went|comes|came|ran|runs|flows?|flowed) over the (?:side|edge|top|brim)\b|\bover the (?:rim|brim|top|edge) (?:with|as) (?:the )?(?:foam|froth)\b|"
     r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
     r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
@@ -389,7 +390,7 @@ CAME_OVER = re.compile(
     + rf"|\b(?:{concepts.FOAMS_OVER})\b",
     re.I,
 )  # fmt: skip
-NEVER_OVER = re.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
+NEVER_OVER = patterns.compile(r"\b(?:not|never|n['’]t|no|before it|lest|if|unless|should it|may|might|could|would)\b[^.;\n]{0,25}$", re.I)
 
 
 FILLED, BOILS_IN = 0.9, ("distil", "reflux")
@@ -432,7 +433,7 @@ def came_over(c: Context) -> Iterator[Finding]:
         return
 
 
-FROTH = re.compile(
+FROTH = patterns.compile(
     r"\b(?:level|froth|foam)\b(?:[^.;]|\.\d){0,40}\b(?:below|under|not (?:\w+ )?(?:above|over|past|beyond)|never (?:\w+ )?(?:above|over|past|beyond)) (?:the |one |a )?(?:half|third|quarter|middle|two[- ]thirds?|three[- ]quarters?|neck|shoulder)"
     r"|\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
     re.I,
@@ -581,11 +582,13 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
     text = c.procedure.source_text
     if c.gas is None or any(_absorbers(x) for x in c.gas.lines.values()):
         return
+    low = text.lower()
     for root in with_record():
         record = record_of(root)
         if root in known or not record.toxic or record.refer or not record.takes:
             continue
-        said = next((m for name in record.names if len(name) > 3 and (m := re.search(EVOLVED.format(re.escape(name)), text, re.I))), None)
+        names = [name for name in record.names if len(name) > 3 and name.lower() in low]
+        said = next((m for name in names if (m := re.search(EVOLVED.format(re.escape(name)), text, re.I))), None)
         if said is None:
             continue
         step = c.step_at(said.start())
@@ -748,7 +751,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-WENT_BACK = re.compile(
+WENT_BACK = patterns.compile(
     r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went|(?:had|has) gone)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
     r"|\b(?:is|it['’]s|was|starts?|begins?|keeps?) (?:drawing|sucking|pulling|creeping|climbing) (?:it |water |liquid )?(?:back|up the (?:tube|hose|line))\b"
     r"|\bwater (?:was|stood|had got|came) (?:back )?in(?:to)? the (?:hot )?(?:flask|generator|retort|tube)\b|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
@@ -771,19 +774,19 @@ def went_back(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-OUTLET_DIPS = re.compile(
+OUTLET_DIPS = patterns.compile(
     r"\b(?:adapt[eo]r|bend|elbow|condenser|outlet|delivery tube|tube|end of the \w+)\b[^.;\n]{0,50}\b(?:dip\w*|under|below|beneath|into)\b[^.;\n]{0,25}"
     r"(?:\b(?:water|ice water|surface|liquid|ice)\b[^.;\n]{0,30}\breceiv\w*|\breceiv\w*(?:['’]s)? (?:water|liquid|ice))|\breceiv\w*[^.;\n]{0,60}\b(?:adapt[eo]r|tube|outlet|condenser)\b[^.;\n]{0,20}\b(?:dip\w*|below the surface|under (?:the )?water)",
     re.I,
 )
 """A still whose outlet is under the liquid in its receiver."""
-TAKEN_UP = re.compile(
+TAKEN_UP = patterns.compile(
     r"\b(?:lift|lower|raise|take|draw|pull|remove|vent|open)\w*\b[^.;\n]{0,45}\b(?:adapt[eo]r|receiver|tube|outlet|tap|stopper)\b|\b(?:adapt[eo]r|receiver|tube|outlet)\b[^.;\n]{0,40}\b(?:lift|lower|raise|taken (?:out|off|away)|drawn|removed|clear of)\w*",
     re.I,
 )
 
 
-AIR_COMES_IN = re.compile(
+AIR_COMES_IN = patterns.compile(
     r"\b(?:side[- ]?arm|vent|nipple) of the (?:adapt[eo]r|receiver|bend)\b[^.;\n]{0,40}\b(?:led|open|goes|vented|to)\b|\bvented adapt[eo]r\b",
     re.I,
 )
@@ -838,7 +841,7 @@ def spent_absorber(c: Context) -> Iterator[Finding]:
 
 FREED_BY_ACID = {"SO3-2": "SO2", "S-2": "H2S", "CN-": "HCN", "ClO-": "Cl2"}
 """What acid sets free from what an absorber holds (handbook 2.7)."""
-ACIDIFIES = re.compile(r"\bacidif\w+|\bpH ?[0-5]\b|\b(?:strongly|until) acid\w*|\bacid waste\b", re.I)
+ACIDIFIES = patterns.compile(r"\bacidif\w+|\bpH ?[0-5]\b|\b(?:strongly|until) acid\w*|\bacid waste\b", re.I)
 
 
 @rule("Q05")
@@ -1060,7 +1063,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
             yield finding("G10", "stop", f"{r.name[:1].upper() + r.name[1:]} can form and lights itself in air; how much is not established.", step=s, established=False, limit="none in air", remedy="Under inert gas throughout, into its absorber, purged before it is opened.", source="handbook 3.2", short="spontaneously flammable")  # fmt: skip
 
 
-SMELL = re.compile(
+SMELL = patterns.compile(
     r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?(?:smell|odou?r)|by smelling|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose|(?:your|the|my) nose (?:tells?|knows|shows|says)|(?:have|take|has) a (?:sniff|smell|whiff)|(?:smell|sniff) (?:carefully |briefly |shortly )?(?:at|over) (?:it|the)|(?:can )?still smells?|(?:can )?still (?:be smelt|smell it))\b"
     r"|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b"
     + r"|\b(?:until|till) (?:the )?(?:brown |red |nitrous )?fumes (?:are|is|were) (?:no longer|not) (?:seen|visible)"
@@ -1069,17 +1072,17 @@ SMELL = re.compile(
 )
 
 
-TAKEN_BACK = re.compile(r"\W{1,3}(?:no|sorry|I mean|rather|wrong)\b", re.I)
+TAKEN_BACK = patterns.compile(r"\W{1,3}(?:no|sorry|I mean|rather|wrong)\b", re.I)
 """Behind words that their author takes back."""
 
 
-SAFE_ACT = re.compile(
+SAFE_ACT = patterns.compile(
     r"\b(?:leave the (?:room|lab\w*|place)|get out|evacuat\w*|clear the (?:room|lab\w*)|everybody out|never (?:smell|sniff)|(?:do not|don['’]t) (?:smell|sniff))\b",
     re.I,
 )
 
 
-NEVER_BY = re.compile(r"\b(?:not|never|n['’]t)\b[^.;\n]*$", re.I)
+NEVER_BY = patterns.compile(r"\b(?:not|never|n['’]t)\b[^.;\n]*$", re.I)
 
 
 def _alarms(text: str, m: re.Match[str]) -> bool:
@@ -1102,7 +1105,7 @@ def by_the_nose(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-STOPS = re.compile(
+STOPS = patterns.compile(
     r"\b(?:tap|funnel|feed|drip\w*|addition|dropping|valve)\b[^.\n]{0,60}\b(?:clos\w+|shut\w*|stop\w*|off|die[sd]?)\b|\b(?:close|shut|stop)\w* (?:the )?(?:tap|funnel|feed|addition|valve|generator)\b|\bdies? away\b"
     r"|\b(?:mantle|bath|burner|heat(?:er|ing)?)\b (?:is |was |then |now )*(?:lowered|taken away|dropped|removed|switched off|turned off|off)\b",
     re.I,
@@ -1199,7 +1202,7 @@ FUMING = {
 }
 
 
-IN_THE_OPEN = re.compile(
+IN_THE_OPEN = patterns.compile(
     r"\b(?:weigh|measur|pour|pipett|tipp|dispens|fill|decant|draw)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:(?:on|at|by|near|next to|beside) (?:the |an? |my )?(?:open |lab(?:oratory)? )?(?:bench|balance|sink|window|table)|(?:outside|not in) (?:of )?(?:the |an? )?(?:fume )?(?:hood|cupboard)|in the (?:balance|weighing) room)\b"
     r"|\b(?:on the (?:open )?(?:lab(?:oratory)? )?bench|outside (?:of )?the (?:hood|fume cupboard)),? (?:\w+ ){0,2}(?:weigh|measure|pour|pipette|tip|fill|decant)\w*"
     r"|\bbalance (?:is|stands) (?:on the (?:open )?bench|outside|by the|in the (?:lab|room))(?:[^.\n]|\.\d){0,40}\bweigh\w*"
@@ -1308,7 +1311,7 @@ def evaporation_g_min(mass: float, psat_kPa: float | None, area_cm2: float = 100
     return k * area_cm2 * mass * psat_kPa * 1e3 / (8.314462618e6 * (T_C + 273.15)) * 60.0
 
 
-PUT_AWAY = re.compile(r"\b(?:waste|bottle|can|drum|jar|drain|sink|cupboard|shelf|dishwasher|bin)\b", re.I)
+PUT_AWAY = patterns.compile(r"\b(?:waste|bottle|can|drum|jar|drain|sink|cupboard|shelf|dishwasher|bin)\b", re.I)
 
 
 @rule("G16")

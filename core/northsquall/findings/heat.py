@@ -6,6 +6,7 @@ import math
 import re
 from collections.abc import Iterator
 
+from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
@@ -259,7 +260,7 @@ def duty(c: Context) -> Iterator[Finding]:
             )
 
 
-ICE_GONE = re.compile(
+ICE_GONE = patterns.compile(
     r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no(?! ice\W*(?:is|was|must be|may be|to be|ever) (?:used|needed|put|added|taken|required|necessary))|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
     + rf"|\b(?:{concepts.ICE_GONE})\b",
     re.I,
@@ -311,7 +312,7 @@ def _ice_need(c: Context) -> float:
     return (heat + sensible) / 0.3336
 
 
-NO_SENSOR = re.compile(
+NO_SENSOR = patterns.compile(
     r"\btemperature,? which (?:was|is|had) (?:not|never) (?:been )?(?:followed|measured|read|watched|taken)\b|\bthermometer,? which (?:hung|stood|lay|was|hangs|stands|lies|is) (?:beside|next to|outside|by|near)\b|\bthermometer: (?:no\b|none|not (?:for|used|needed|fitted|there)\b)|"
     r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
     r"|\btemperature (?:is |was )?(?:judged|estimated|guessed|felt|taken|controlled|checked) (?:only )?(?:by|with) (?:the )?(?:hand|feel\w*|touch\w*|fingers?|palm)\b|\b(?:no temperature (?:is |was )?(?:measured|read|taken|recorded|followed)|(?:temperature|it) (?:is |was )?not (?:measured|monitored|followed|read|controlled)|without (?:any )?(?:temperature (?:control|measurement|reading)|measuring the temperature))\b"
@@ -376,13 +377,15 @@ def _charged_g(c: Context, vessel: str, before: int) -> float:
     return sum(x.best_mol * x.substance.mass for x in lots if x.substance is not None)
 
 
-ACID_FUMES = re.compile(r"\b(?:white|thick|dense|acid) (?:acid )?(?:smoke|fumes|mist)\b|\buntil (?:it |the acid )?(?:fumes|smokes)\b", re.I)
+ACID_FUMES = patterns.compile(
+    r"\b(?:white|thick|dense|acid) (?:acid )?(?:smoke|fumes|mist)\b|\buntil (?:it |the acid )?(?:fumes|smokes)\b", re.I
+)
 """Sulfuric acid that fumes has been boiled down to 90 % and more (handbook 2.9)."""
 
 
 DRIPPED_MIN = 20.0
 """Minutes from which water is dripped and not poured into acid, where it is cooled and has a limit (common practice, no source)."""
-COOLS = re.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
+COOLS = patterns.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
 
 
 def _said_before(c: Context, step: Step) -> str:
@@ -434,7 +437,7 @@ COOLING = ("ice", "ice-salt", "dry-ice", "water", "thermostat")
 """Baths that take heat away."""
 
 
-UNCOOLED = re.compile(r"\b(?:without (?:any |the )?(?:cooling|ice|bath)|(?:no|not any) cooling|not cooled|uncooled)\b", re.I)
+UNCOOLED = patterns.compile(r"\b(?:without (?:any |the )?(?:cooling|ice|bath)|(?:no|not any) cooling|not cooled|uncooled)\b", re.I)
 
 
 @rule("H11")
@@ -508,7 +511,7 @@ def hold_near_td24(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-RESIDUE = re.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|waste)\b", re.I)
+RESIDUE = patterns.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|waste)\b", re.I)
 """What is thrown away may warm more than a product (common practice, no source)."""
 
 

@@ -6,6 +6,7 @@ import re
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
@@ -133,7 +134,7 @@ class Said:
 
     def safely(self, text: str, span: tuple[int, int]) -> bool:
         """Whether the sentence says the safe thing."""
-        return self.safe is not None and re.compile(self.safe, re.I).search(text, span[0], span[1] + self.further) is not None
+        return self.safe is not None and patterns.compile(self.safe, re.I).search(text, span[0], span[1] + self.further) is not None
 
 
 STOPS_LATER = 180

@@ -7,6 +7,7 @@ from collections.abc import Container, Iterator
 
 import numpy as np
 
+from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
@@ -132,16 +133,16 @@ def _warms(c: Context) -> bool:
     return False
 
 
-MASS_IN = re.compile(
+MASS_IN = patterns.compile(
     r"\b(?:put|add(?:ed)?|pour(?:ed)?|tip(?:ped)?|drop(?:ped)?|weigh(?:ed)?)\b[^.;]{0,40}(?:\d ?(?:g|kg)|\b(?:grams?|kilos?))\b", re.I
 )
-MASS = re.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
-NO_CHARGE = re.compile(
+MASS = patterns.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
+NO_CHARGE = patterns.compile(
     r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
     re.I,
 )
 """Before a mass that is not of a charge."""
-STANDS_BY = re.compile(
+STANDS_BY = patterns.compile(
     r" of (?:crushed |broken |dry )?(?:ice|sand|soda ash|vermiculite|lime|cat litter)\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|stood by|stood ready|stands|stood|by the side|in reserve|if needed)\b",
     re.I,
 )
@@ -149,8 +150,8 @@ STANDS_BY = re.compile(
 BEFORE_THE_END = ("charge", "add", "dose", "hold", "heat", "reflux", "quench")
 
 
-VOLUME = re.compile(r"\d\s?(?:mL|ml|L|l|cL|dL)$")
-ROW_NAME = re.compile(r"\W*(?:[\w.()-]+[ \t]*){1,5}")
+VOLUME = patterns.compile(r"\d\s?(?:mL|ml|L|l|cL|dL)$")
+ROW_NAME = patterns.compile(r"\W*(?:[\w.()-]+[ \t]*){1,5}")
 """A name of a few words, and nothing that is done."""
 
 
@@ -161,7 +162,7 @@ def _row_of_its_own(text: str, span: tuple[int, int]) -> bool:
     return ROW_NAME.fullmatch(text, begin, span[0]) is not None and re.match(r"\s*(?:[,;|(].*)?$", behind) is not None
 
 
-CRUDE = re.compile(r"\s*(?:of )?(?:the |my |a )?(?:crude|raw product|sample)\b", re.I)
+CRUDE = patterns.compile(r"\s*(?:of )?(?:the |my |a )?(?:crude|raw product|sample)\b", re.I)
 """ "Load 2.1 g crude": what is parted, where nothing reacts."""
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
@@ -42,7 +43,7 @@ def _agent(x: Leftover) -> str:
     return f"{a['per'] * x.mol[1] * 1.1:.2g} mol of {a['reagent']} ({a['watch']})"
 
 
-UNTIL_GONE = re.compile(r"\b(?:until|till)\b[^.;]{0,80}", re.I)
+UNTIL_GONE = patterns.compile(r"\b(?:until|till)\b[^.;]{0,80}", re.I)
 """A destruction that goes on until something is seen."""
 
 
@@ -242,13 +243,13 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-VENTED = re.compile(
+VENTED = patterns.compile(
     r"\b(?:vent\w*|let(?:ting|s)? (?:the |out the |off the )?(?:pressure|gas) (?:out|off|go|escape)|tap (?:is |was )?open\w*|open\w* (?:the )?(?:tap|stopcock|cock)|stopcock (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered)\b",
     re.I,
 )
 
 
-HARD_FIRST = re.compile(
+HARD_FIRST = patterns.compile(
     r"\bshak\w* (?:hard|well|vigorously|thoroughly|it hard|it well)[^.;\n]{0,30}?\b(?:then|afterwards|and only then|at the end)\b[^.;\n]{0,14}\b(?:let|vent|open)\w*[^.;\n]{0,24}",
     re.I,
 )
@@ -298,7 +299,7 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-SODA_SHAKEN = re.compile(concepts.SODA_SHUT, re.I)
+SODA_SHAKEN = patterns.compile(concepts.SODA_SHUT, re.I)
 """Carbonate in something that is shut and shaken, with no amount."""
 
 
@@ -342,7 +343,7 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
             return
 
 
-PURPLE_BY_ACID = re.compile(
+PURPLE_BY_ACID = patterns.compile(
     r"\b(?:purple|violet|permanganate)\b[^.;\n]{0,50}\b(?:add|adding|destroy\w*|discharg\w*|remov\w*)\b[^.;\n]{0,30}\b(?:hydrochloric|HCl)\b",
     re.I,
 )
@@ -362,7 +363,7 @@ def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-KILLED_BY_ACETONE = re.compile(
+KILLED_BY_ACETONE = patterns.compile(
     r"\bacetone\b[^.;\n]{0,25}\b(?:kill|destroy|quench|get rid of|use up|bleach)(?:s|ed|es)?\b[^.;\n]{0,20}\b(?:bromine|chlorine|halogen|red)\b"
     r"|\b(?:bromine|chlorine|halogen)\b[^.;\n]{0,30}\b(?:kill|destroy|quench|bleach)\w*\b[^.;\n]{0,15}\b(?:with|by) (?:some |a little |a splash of )?acetone\b",
     re.I,
@@ -382,14 +383,14 @@ def halogen_by_acetone(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-CHECKED = re.compile(
+CHECKED = patterns.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
     r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|magnesium|zinc|solid|pieces?) (?:is|are|was|were|can be) (?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
 
-UNCHECKED = re.compile(
+UNCHECKED = patterns.compile(
     r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*|\b(?:did not|didn['’]t|do not|don['’]t) have (?:any |a )?(?:\w+ )?(?:paper|strips?|test)\b[^.;\n]*|\bno (?:test|starch[- ]?iodide|KI) ?(?:paper|strips?)\b",
     re.I,
 )
@@ -469,18 +470,18 @@ def no_dump(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-BY_STRONG_ACID = re.compile(
+BY_STRONG_ACID = patterns.compile(
     r"\b(?:shak\w+|shook|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|strong|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b"
     + "|"
     + concepts.DRIED_BY_ACID,
     re.I,
 )
-OF_A_GAS = re.compile(
+OF_A_GAS = patterns.compile(
     r"\b(?:gas|gases|stream|bottle|washer|bubbl\w*|tubes?|desiccators?|tower|passed|led|HCl|hydrogen|chlorine|air|nitrogen)\b", re.I
 )
 
 
-NO_TEST = re.compile(
+NO_TEST = patterns.compile(
     r"\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
 )  # fmt: skip
 
@@ -532,12 +533,12 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
         return
 
 
-TO_DRYNESS = re.compile(
+TO_DRYNESS = patterns.compile(
     r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
-ROTARY = re.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
+ROTARY = patterns.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
 
 
 @rule("Q09")
@@ -584,7 +585,7 @@ def _energetic_residue(c: Context, step: Step | None) -> str:
     return ""
 
 
-ISOLATES = re.compile(r"\b(?:filter\w* (?:off|out)|collect\w*|suck\w* off|dried|dry|isolat\w*|evaporat\w*|concentrat\w*)\b", re.I)
+ISOLATES = patterns.compile(r"\b(?:filter\w* (?:off|out)|collect\w*|suck\w* off|dried|dry|isolat\w*|evaporat\w*|concentrat\w*)\b", re.I)
 
 
 @rule("Q10")
@@ -618,7 +619,7 @@ def isolated(c: Context) -> Iterator[Finding]:
             return
 
 
-DRY_SALT = re.compile(
+DRY_SALT = patterns.compile(
     r"\b(?:sodium|potassium|alkali|white|nitronate) (?:\w+ )?salts?\b[^.;\n]{0,70}\b(?:dry|dries|dried|drying)\b|\b(?:dry|dries|dried|drying)\b[^.;\n]{0,40}\b(?:sodium|potassium|nitronate) salts?\b",
     re.I,
 )
@@ -673,7 +674,7 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
             return
 
 
-OPEN_AIR = re.compile(
+OPEN_AIR = patterns.compile(
     r"\b(?:open (?:dish|bowl|beaker|basin|pan)|off (?:on|over) (?:a|the) (?:hot ?plate|plate|radiator|window[- ]?sill)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b"
     + rf"|\b(?:{concepts.OPEN_EVAPORATION})\b",
     re.I,
@@ -691,9 +692,9 @@ def evaporated_open(c: Context) -> Iterator[Finding]:
             return
 
 
-OPENLY = re.compile(rf"\b(?:{concepts.OPEN_EVAPORATION})\b", re.I)
+OPENLY = patterns.compile(rf"\b(?:{concepts.OPEN_EVAPORATION})\b", re.I)
 """The words say themselves that it evaporates."""
-OPEN_RECEIVER = re.compile(
+OPEN_RECEIVER = patterns.compile(
     r"\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b[^.;\n]{0,15}\b(?:as|for|is) (?:the |a )?receiver\b|\breceiver\b[^.;\n]{0,25}\bopen (?:beaker|dish|cylinder|bowl|glass|jar)\b|\b(?:collect|catch|caught|distil)\w*\b[^.;\n]{0,40}\bin(?:to)? an open (?:beaker|dish|cylinder|bowl|glass|jar)\b",
     re.I,
 )
@@ -821,7 +822,7 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-STANDS = re.compile(
+STANDS = patterns.compile(
     r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner)\b"
     r"|\b(?:lunch|coffee|tea|dinner)\b[^.;\n]{0,12}\b\d[^.;\n]{0,40}\b(?:solution|diazo\w*|it) (?:on|in|at) (?:the )?(?:bench|beaker|flask|table|sun|window)"
     r"|\b(?:lunch|coffee|tea|dinner)(?: break)?\b[^.;\n]{0,60}\b(?:stay\w*|stood|stands?|kept|left|wait\w*|remain\w*)\b",
@@ -847,17 +848,17 @@ def catalytic(c: Context) -> Iterator[Finding]:
         yield finding("S03", "condition", f"“{m.group()}” with peroxide or hypochlorite: traces of metal make it decompose.", step=step, span=(m.start(), m.end()), limit="glass or plastic, no metal", remedy="Clean glass or plastic; no metal spatula, needle or bucket.", source="handbook 4", short="catalytic contamination")  # fmt: skip
 
 
-RUST = re.compile(
+RUST = patterns.compile(
     r"\b(?:rust\w*|(?:tin|metal|old iron) can|(?:coil|wire|rod|stirrer|paddle|fitting|blade|nail|clip|clamp|tube|needle|spoon|vessel|pipe)s? (?:made )?(?:of|from) (?:copper|iron|brass|(?<!stainless )steel)|iron (?:nail|rod|stirrer|paddle|clip|clamp|bar|filings|funnel)|(?<!stainless )steel (?:funnel|lid|clip|rod|stirrer)|metal (?:funnel|stirrer)|copper (?:coil|tub\w+|rod|clip|pipe)|iron (?:spatula|spoon|bucket|wire|pan|pot)|steel (?:spatula|spoon|needle|bucket|can|wool)|copper (?:wire|spoon|pan|pot|kettle)|brass \w+|metal (?:spatula|spoon|bucket|can|lid)|galvani[sz]ed \w+)\b"
     + rf"|\b(?:{concepts.METAL_THINGS})\b",
     re.I,
 )
-AGED = re.compile(
+AGED = patterns.compile(
     r"\b(?:old|(?:opened|bought|delivered|distilled) (?:last|years?|months?|long|in|(?:\w+ ){1,2}(?:years?|months?))|(?:open|opened|open since|stood open|standing open)[^.;\n]{0,15}\b(?:since|for)\b|(?:has|with|without|bears|carries) (?:no|any|an?) (?:(?:opening|opened|delivery) )?date\b|without (?:a )?date|long ago|(?:out of|past its) date|expired|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b"
     + rf"|\b(?:{concepts.AGED})\b",
     re.I,
 )
-PEROXIDE_TEST = re.compile(
+PEROXIDE_TEST = patterns.compile(
     r"\b(?:peroxide[- ](?:free|test\w*|strips?)|tested for peroxides?|free of peroxides?|stabili[sz]ed|fresh(?:ly opened)?)\b", re.I
 )
 
@@ -872,7 +873,7 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         s = lot.substance
         if s is None or s.id not in FORMERS or s.phase != "l":
             continue
-        called = "|".join(re.escape(x) for x in {lot.material.name, s.id, s.id.rpartition(" ")[2]})
+        called = "|".join(re.escape(x) for x in sorted({lot.material.name, s.id, s.id.rpartition(" ")[2]}, key=len, reverse=True))
         around = text[max(0, lot.material.span[0] - 60) : lot.material.span[1] + 60]
         told = (m.group() for m in re.finditer(rf"[^.;\n]*\b(?:{called})\b[^.;\n]*", text, re.I))
         old = next((m for x in (around, *told) if (m := AGED.search(x)) is not None), None)
@@ -885,11 +886,11 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         return
 
 
-CRYSTALS = re.compile(
+CRYSTALS = patterns.compile(
     r"\b(?:crystals?|crust|solids?|white (?:stuff|powder|rim)|needles) (?:\w+ )?(?:a?round|on|in|at|under|inside|below) (?:the |their |its )?(?:caps?|lids?|necks?|stoppers?|threads?|bottles?|cans?)\b",
     re.I,
 )
-A_FORMER = re.compile(
+A_FORMER = patterns.compile(
     r"\b(?:di(?:ethyl|isopropyl|butyl) ether|ethers?|THF|tetrahydrofuran|dioxane|DME|glyme|decalin|cumene)\b(?! (?:layer|phase))", re.I
 )
 
@@ -922,20 +923,20 @@ FORMERS = {
     "vinyl acetate",
     "styrene",
 }
-STORES = re.compile(
+STORES = patterns.compile(
     r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|put (?:back|away)|in the (?:\w+ )?(?:desiccator|cupboard|fridge|drawer|cabinet)|on the shelf|jar|screw-?cap)\b",
     re.I,
 )
 
 
-WITH_FUEL = re.compile(
+WITH_FUEL = patterns.compile(
     r"\b(?:with|next to|beside|among|near|by) (?:the )?(?:other )?(?:solvents?|organics?|acetone|alcohols?|flammables?|paper|rags|sawdust)\b|\b(?:solvent|flammables?) (?:cupboard|cabinet|shelf|store)\b",
     re.I,
 )
 OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-", "S2O8-2", "ClO-")
 
 
-WIPED = re.compile(
+WIPED = patterns.compile(
     r"\b(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?|cotton waste)\b[^.;\n]{0,40}\b(?:wip\w+|mop\w*|soak\w*|take)\b[^.;\n]{0,30}\b(?:acid|peroxide|permanganate|chromic|bromine|it up)\b"
     r"|\b(?:wip\w+|mop\w*|soak\w*)\b[^.;\n]{0,30}\b(?:acid|peroxide|permanganate|chromic|bromine|it)\b[^.;\n]{0,25}\bwith (?:a |some )?(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?)\b",
     re.I,
@@ -974,7 +975,7 @@ def stored_with_fuel(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-SIDE_BY_SIDE = re.compile(
+SIDE_BY_SIDE = patterns.compile(
     r"\b(?:next to|beside|among|together with|(?:shelf|cupboard|drawer|cabinet|box) (?:with|of|for)) (?:the )?(?P<what>[^.;,\n]{3,40})",
     re.I,
 )
@@ -1006,8 +1007,10 @@ def stored_beside_its_enemy(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-LOADED = re.compile(r"\b(?:Raney|Urushibara|palladium (?:on|black)|Pd[-/ ]C\b|platinum (?:oxide|black|on)|Adams|nickel catalyst)", re.I)
-LEFT_DRY = re.compile(
+LOADED = patterns.compile(
+    r"\b(?:Raney|Urushibara|palladium (?:on|black)|Pd[-/ ]C\b|platinum (?:oxide|black|on)|Adams|nickel catalyst)", re.I
+)
+LEFT_DRY = patterns.compile(
     r"\b(?:suck\w*|pump\w*|filter\w*)(?: it)? dry\b|\b(?:spread|left|laid)\b[^.;\n]{0,40}\b(?:to )?dry\b|\bdried (?:in|on|at|over)\b|\bto dry for weighing\b|\bair[- ]dr\w+",
     re.I,
 )
@@ -1030,7 +1033,7 @@ def catalyst_left_dry(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-KEPT_WET = re.compile(r"\b(?:not|never|without|no|wet|damp|moist)\b", re.I)
+KEPT_WET = patterns.compile(r"\b(?:not|never|without|no|wet|damp|moist)\b", re.I)
 
 
 @rule("S05")
@@ -1087,7 +1090,7 @@ def _can_hurt(c: Context, mol: float) -> bool:
     ) or any(record_of(g).toxic or record_of(g).fuel for g in c.gas.seen if g not in known)
 
 
-STANDS_READY = re.compile(
+STANDS_READY = patterns.compile(
     r"\b(?:bucket (?:of|with) sand|bucket[^.;\n]{0,30}\b(?:ready|beside|below|underneath|standing)|standing by|at hand|near ?by|way out|exit|lifting|colleague|second (?:person|worker|people)|two (?:people|of them|persons)(?! at the (?:next|other))|within call|supervisor|someone (?:stays|watches)|next door told|ice (?:bath )?(?:ready|at hand|standing)|extinguisher|shower|neutralising agent|neutralizing agent|spill kit|eye ?wash)\b",
     re.I,
 )

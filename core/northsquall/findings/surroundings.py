@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from northsquall import patterns
 from northsquall.assessment import Finding, ReactionLine, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.findings.sentences import sentence_of
@@ -93,7 +94,7 @@ def boils_unasked(c: Context) -> Iterator[Finding]:
         return
 
 
-BOILS = re.compile(r"\b(reflux\w*|boil\w*|distil(?!l?ed water)\w*)\b", re.I)
+BOILS = patterns.compile(r"\b(reflux\w*|boil\w*|distil(?!l?ed water)\w*)\b", re.I)
 
 
 STIRRED_K = 5.0
@@ -144,11 +145,11 @@ def _goes_on(c: Context, r: ReactionLine) -> bool:
     return r.role == "wanted" and step is not None and step.kind in WARMED and step.stirred is None and (r.heat_kJ.best or 0.0) > 0.5
 
 
-FLAME = re.compile(
+FLAME = patterns.compile(
     r"\b(?:(?:naked|open|free|direct|bare|small|luminous|smoky|low|full|big|large|strong|hot) (?:gas )?flame|flame-heated|bunsen(?: burner)?|(?:over|on|onto) (?:a|the) (?:gas )?(?:burner|flame|ring)|with (?:a|the) (?:small |little |big |low |gas )*burner|(?:burner|flame) (?:(?:under|beneath|below) (?:the|a|it|gauze|wire)|underneath)|(?:fan|roaring|large|wide|second) burner|(?:camping|kitchen|gas|alcohol|paraffin|spirit) stove|gas (?:hob|cooker)|burner(?:, | on |: ?)(?:small|low|big|full|flat out))\b",
     re.I,
 )
-DENIES = re.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;]{0,40}$", re.I)
+DENIES = patterns.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;]{0,40}$", re.I)
 
 
 @rule("H12")
@@ -166,7 +167,7 @@ def flame_on_glass(c: Context) -> Iterator[Finding]:
         return
 
 
-SHOCK = re.compile(
+SHOCK = patterns.compile(
     r"\b(?:rins\w*|cool\w*|swill\w*|wash\w*|fill\w*|chill\w*|quench\w*|hold\w*)\b[^.;\n]{0,20}\b(?:(?:still|very|red)[- ])?hot (?:flask|glass|beaker|retort|tube|dish)\b[^.;\n]{0,40}\b(?:cold|tap|ice)\b"
     r"|\bhot (?:flask|glass|beaker|retort|tube|dish)\b[^.;\n]{0,30}\b(?:into|in|under) (?:the )?(?:cold|tap|ice|running)\b",
     re.I,
@@ -185,11 +186,11 @@ def cold_on_hot_glass(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-SEALED = re.compile(
+SEALED = patterns.compile(
     r"\b(microwave(?:d| oven| reactor| vial)?|sealed (?:tube|vial|ampoule|vessel|flask)|pressure (?:tube|vial|bottle)|bomb tube|autoclave|closed (?:vial|tube))\b",
     re.I,
 )
-WARM_WORD = re.compile(r"\b(heat\w*|warm\w*|irradiat\w*|boil\w*|°\s?C|degrees)\b", re.I)
+WARM_WORD = patterns.compile(r"\b(heat\w*|warm\w*|irradiat\w*|boil\w*|°\s?C|degrees)\b", re.I)
 
 
 @rule("H16")
@@ -211,13 +212,13 @@ def sealed_heating(c: Context) -> Iterator[Finding]:
         return
 
 
-STANDS_ON = re.compile(r"\b(hot ?plate|plate|mantle|sand bath|heater)\b", re.I)
-DROPS = re.compile(
+STANDS_ON = patterns.compile(r"\b(hot ?plate|plate|mantle|sand bath|heater)\b", re.I)
+DROPS = patterns.compile(
     r"\b(lift\w*|jack|lower\w*|drop(?:ped)? away|taken away|remov\w*|take (?:it )?off|pull\w* away|off the (?:plate|heat))\b", re.I
 )
 
 
-NONE_OF_IT = re.compile(r"\b(?:no|without|neither|nor|not|never)\b[^.;\n]{0,25}$", re.I)
+NONE_OF_IT = patterns.compile(r"\b(?:no|without|neither|nor|not|never)\b[^.;\n]{0,25}$", re.I)
 
 
 @rule("H17")
@@ -238,7 +239,7 @@ def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-LARGER = re.compile(
+LARGER = patterns.compile(
     r"\b(?:scaled|multiplied|upscaled) (?:up )?(?:x|×|by|times) ?(?:\d+|two|three|four|five|six|eight|ten|twenty)\b|\b(?:everything|all amounts?|all) (?:times|×|x) ?(?:\d+|two|three|four|five|six|eight|ten|twenty)\b|\bscale, (?:it )?was (?:\w+ )?\d+"
     r"|\bfirst (?:time|run|batch|trial) (?:at|on|of|in) (?:this|that|such)(?: an?)? (?:\w+ )?(?:scale|size|amount)|\b(?:scaled|scaling|scale)[- ]up\b(?: (?:of|by|from|to) [^.;\n]{0,30})?"
     r"|\bnever (?:been )?(?:run|done|made|tried|carried out)\b[^.;\n]{0,25}\b(?:larger|bigger|more than|above|th(?:is|at) (?:size|scale))\b|\b(?:largest|biggest) (?:batch|run|lot|scale|trial)(?: so far| until now| to date)? (?:was|is|has been)\b"
@@ -296,7 +297,7 @@ def margin_to_decomposition(c: Context) -> Iterator[Finding]:
 
 FROZEN_K = 3.0
 """How far below the estimate a temperature must lie before freezing is said (the estimate's own error)."""
-MELTS = re.compile(r"\b(melt(?:s|ed|ing)?|molten|fused)\b", re.I)
+MELTS = patterns.compile(r"\b(melt(?:s|ed|ing)?|molten|fused)\b", re.I)
 
 
 @rule("H09")

@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterable, Iterator
 from itertools import combinations
 
+from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.ledger import Stream
@@ -19,18 +20,18 @@ from northsquall.substances import Substance, catalogue
 
 _HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for|with)(?: the)?(?: \w+)?"
 STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
-    (re.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
-    (re.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
-    (re.compile(r"\b(?:alkaline|caustic|lye) (?:waste|drum|can|tank|sump|container|barrel)\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
-    (re.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues|canister|container|tank|barrel|jar|bucket)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of|with) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
-    (re.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
-    (re.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
-    (re.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
-    (re.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b|\b(?:sink|drain|waste)\b[^.;\n]{{0,25}}\b(?:with|and|plus) (?:some |a (?:little|splash of|drop of|bit of) )?ammonia\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
+    (patterns.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
+    (patterns.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
+    (patterns.compile(r"\b(?:alkaline|caustic|lye) (?:waste|drum|can|tank|sump|container|barrel)\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
+    (patterns.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues|canister|container|tank|barrel|jar|bucket)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of|with) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
+    (patterns.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b|\b(?:sink|drain|waste)\b[^.;\n]{{0,25}}\b(?:with|and|plus) (?:some |a (?:little|splash of|drop of|bit of) )?ammonia\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
 )  # fmt: skip
-KEPT_APART = re.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
+KEPT_APART = patterns.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
 
 
 @rule("Q12")
@@ -98,7 +99,7 @@ def nitric_among_solvents(c: Context) -> Iterator[Finding]:
                 return
 
 
-HALOGENATED = re.compile(
+HALOGENATED = patterns.compile(
     r"\b(?:chloroform|dichloromethane|methylene chloride|DCM|carbon tetrachloride|(?:tri|tetra)chloroeth\w+|dichloroethane|dichlorobenzene)\b[^.;\n]{0,30}"
     r"\b(?:to|into|in|down) (?:the )?(?:sink|drain)\b", re.I,
 )  # fmt: skip
@@ -115,7 +116,7 @@ def halogenated_down_the_drain(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-HALOGEN_FREE = re.compile(
+HALOGEN_FREE = patterns.compile(
     r"\b(?:solvents?|waste|can|bottle|drum)\b[^.;\n]{0,14}\b(?:free of|without|not) halogen\w*|\b(?:non-?|un)halogenated\b[^.;\n]{0,20}\b(?:solvents?|waste|can|drum|bottle)\b|\bhalogen-?free (?:solvents?|waste|can|drum|bottle)\b", re.I
 )  # fmt: skip
 LEAST_HALOGENATED_G = 2.0
@@ -143,7 +144,7 @@ def halogenated_among_others(c: Context) -> Iterator[Finding]:
                 return
 
 
-TO_THE_DRAIN = re.compile(
+TO_THE_DRAIN = patterns.compile(
     r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|lawn|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)",
     re.I,
 )
@@ -174,7 +175,7 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
             return
 
 
-TO_THE_BIN = re.compile(r"\b(?:waste[- ]?(?:paper )?(?:basket|bin)|(?:paper |dust)?bin|rubbish|trash)\b", re.I)
+TO_THE_BIN = patterns.compile(r"\b(?:waste[- ]?(?:paper )?(?:basket|bin)|(?:paper |dust)?bin|rubbish|trash)\b", re.I)
 LIGHTS = ("sodium", "potassium", "lithium", "sodium hydride", "potassium hydride", "calcium hydride", "lithium aluminium hydride", "Raney nickel", "palladium on carbon", "red phosphorus")  # fmt: skip
 """What lights by itself, or with a drop of water."""
 
@@ -206,12 +207,14 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
             return
 
 
-WIPED = re.compile(r"\b(?:(?:kitchen |filter |blotting )?paper(?! ?bin)(?: towels?)?|cloths?|tissues?|rags?|wipes?)\b", re.I)
+WIPED = patterns.compile(r"\b(?:(?:kitchen |filter |blotting )?paper(?! ?bin)(?: towels?)?|cloths?|tissues?|rags?|wipes?)\b", re.I)
 """What took some of it up."""
-SPILT = re.compile(r"\b(?:wip(?:e|ed|ing)|mop(?:ped)?|spil(?:l|ls|t|led)|drops?|splash\w*)\b", re.I)
+SPILT = patterns.compile(r"\b(?:wip(?:e|ed|ing)|mop(?:ped)?|spil(?:l|ls|t|led)|drops?|splash\w*)\b", re.I)
 
 
-FREED = re.compile(r"\b(?:free[d]? (?:of|from)|without|no more|rid of|no longer|after|once|until|was gone|is gone|separated from)\b", re.I)
+FREED = patterns.compile(
+    r"\b(?:free[d]? (?:of|from)|without|no more|rid of|no longer|after|once|until|was gone|is gone|separated from)\b", re.I
+)
 """Of what is no longer in what goes down the drain."""
 
 
@@ -270,16 +273,16 @@ ACID_TO_DRAIN_MOL = 0.3
 STRONG_ACID_MOL = 0.05
 LEAST_OXIDISER_MOL = 0.005
 SOLVENT_WASTE = next(pattern for pattern, name, _ in STREAMS if name == "solvent waste")
-WITH_SOLVENT = re.compile(
+WITH_SOLVENT = patterns.compile(
     r"\b(?:can|drum|bottle|canister|container|jar) with (?:the |our |used |old |spent |waste )*(?:solvents?|acetone|ethanol|alcohol|methanol|ether|toluene)\b(?: (?:rins|wash)ings)?"
     r"|\b(?:acetone|ethanol|alcohol|methanol|solvent|ether) (?:rins|wash)(?:ings|es)\b",
     re.I,
 )
 """Solvents that stand or go where the acid is put."""
-JOINED = re.compile(r"\b(?:same|together|combin\w+|one (?:can|bottle|canister|drum|jar)|mixed|with|added|into|closed bottle)\b", re.I)
+JOINED = patterns.compile(r"\b(?:same|together|combin\w+|one (?:can|bottle|canister|drum|jar)|mixed|with|added|into|closed bottle)\b", re.I)
 
 
-PEROXIDES = re.compile(r"\b(?:peracid|peracetic(?: acid)?|performic(?: acid)?|(?:hydrogen )?peroxide|H2O2)\b", re.I)
+PEROXIDES = patterns.compile(r"\b(?:peracid|peracetic(?: acid)?|performic(?: acid)?|(?:hydrogen )?peroxide|H2O2)\b", re.I)
 
 
 @rule("Q12")
@@ -354,12 +357,12 @@ BY_ADJECTIVE = {
     "perchloric": "perchloric acid",
     "cyanide": "sodium cyanide",
 }
-ITS = re.compile(r"\W*(?:it|this|that|they|these|both)\b", re.I)
-TOGETHER = re.compile(
+ITS = patterns.compile(r"\W*(?:it|this|that|they|these|both)\b", re.I)
+TOGETHER = patterns.compile(
     r"\b(?:together|combined|in(?:to)? the same|both|are united|are pooled|shar(?:e|es|ed|ing)|one (?:bottle|can|drum|jar|container) (?:is|will do) (?:enough|for)|(?:sink|drain|bottle|can|drum|bucket|jar|tub) (?:together |along )?with (?:the|some|what)|where there(?:['’]s| is| are| has| was)? already|mixed with)\b",
     re.I,
 )
-WASTE_PLACE = re.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container|flask for|jar|canister|bucket|barrel|tank)\b", re.I)
+WASTE_PLACE = patterns.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container|flask for|jar|canister|bucket|barrel|tank)\b", re.I)
 
 
 @rule("Q12")
@@ -394,7 +397,7 @@ def thrown_together(c: Context) -> Iterator[Finding]:
                 return
 
 
-SPENT = re.compile(r"\b(?:absorber|scrubber|gas bottle|wash(?:ing)?[- ]bottle|spent (?:caustic|lye|alkali|bisulfite))\b", re.I)
+SPENT = patterns.compile(r"\b(?:absorber|scrubber|gas bottle|wash(?:ing)?[- ]bottle|spent (?:caustic|lye|alkali|bisulfite))\b", re.I)
 
 
 @rule("Q12")
@@ -419,13 +422,13 @@ def scrubber_with_batch(c: Context) -> Iterator[Finding]:
                     return
 
 
-CLEANS = re.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*|flush\w* (?:out |away |down )?with)\b", re.I)
-THE_REST = re.compile(r"\b(?:rest|residues?|remains|what(?:'s| is| was) left|left-?overs?)\b", re.I)
+CLEANS = patterns.compile(r"\b(?:rins\w+|wash\w* (?:out|up)|clean\w*|swill\w*|flush\w* (?:out |away |down )?with)\b", re.I)
+THE_REST = patterns.compile(r"\b(?:rest|residues?|remains|what(?:'s| is| was) left|left-?overs?)\b", re.I)
 DISSOLVED = 0.02
 """Part of a gas that stays in what gave it, wet (common practice, no source)."""
 
 
-LIQUOR = re.compile(r"\b(?:filtrates?|(?:mother )?liquors?)\b", re.I)
+LIQUOR = patterns.compile(r"\b(?:filtrates?|(?:mother )?liquors?)\b", re.I)
 
 
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
@@ -479,11 +482,11 @@ def _met(h: pairs.Hit, message: str, step: Step | None, span: tuple[int, int], r
     )
 
 
-MEASURES = re.compile(r"\b(?:(?<!gas )cylinders?|droppers?|pipettes?|burettes?|syringes?|(?:dropping|addition) funnels?)\b", re.I)
+MEASURES = patterns.compile(r"\b(?:(?<!gas )cylinders?|droppers?|pipettes?|burettes?|syringes?|(?:dropping|addition) funnels?)\b", re.I)
 """What a liquid is measured or fed from."""
 
 
-UNDER_THE_TAP = re.compile(r"\b(?:under the (?:running )?tap|with (?:tap )?water|in the sink)\b", re.I)
+UNDER_THE_TAP = patterns.compile(r"\b(?:under the (?:running )?tap|with (?:tap )?water|in the sink)\b", re.I)
 
 
 @rule("S04")
@@ -550,7 +553,7 @@ def rinsed_with(c: Context) -> Iterator[Finding]:
                 return
 
 
-AGAINST_THE_SMELL = re.compile(
+AGAINST_THE_SMELL = patterns.compile(
     r"\b(ammonia|bleach|vinegar)\b[^.;\n]{0,25}\b(?:bottle|dish|cloth|rag|saucer|open|beside|near|next to|held)\b[^.;\n]{0,25}\b(?:kills?|takes? (?:away|up)|against|removes?|covers?|neutrali[sz]es|gets rid of|binds)\b[^.;\n]{0,12}\b(?:smell|odou?r|fumes?|vapou?rs?)\b",
     re.I,
 )
@@ -571,7 +574,7 @@ def kills_the_smell(c: Context) -> Iterator[Finding]:
             return
 
 
-WET_WITH = re.compile(
+WET_WITH = patterns.compile(
     r"\b(?:rinsed|wiped|degreased|dipped|swilled|washed|wetted)\b[^.;\n]{0,15}\b(?:in|with) ([\w -]{3,30}?)(?:,| and)? [^.;\n]{0,25}?\b(?:still wet|wet|undried|not dried|dripping)\b[^.;\n]{0,20}\b(?:go|goes|went|put|placed|hung|lowered|into|in)\b",
     re.I,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Iterator
 
+from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import NET
@@ -15,19 +16,21 @@ from northsquall.procedure.units import convert
 from northsquall.reading import concepts
 from northsquall.reading.lexicon import SLOWLY
 
-NO_START = re.compile(
+NO_START = patterns.compile(
     r"\b(if (?:it|there|nothing) (?:does|has|is) (?:not|no)\b[^.;,\n]{3,30}\b(?:within|after|in) \d+ ?min(?=[.,;])|if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:start|go|react|begin|work|catch|light)\w*)?(?=,| by itself)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|nothing (?:on|at) the thermometer|(?:minutes?|hours?|min)[,:] (?:and )?nothing(?=[.,;]|$)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start)|(?:did|does|do|do|doing) nothing|no (?:reaction|sign|change|start|onset)\b[^.;\n]{0,22}\b(?:visible|seen|observed|noticed|noticeable|to be seen|starting|beginning)|no sign of (?:it|a start|any reaction|reaction|life)|nothing (?:moved|moves|began|begins|started|starts|came)"
     r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|(?:did not|didn't|doesn't) want to (?:go|start|begin|react|catch)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b"
     + rf"|\b(?:{concepts.NO_START})",
     re.I,
 )
-PUSHES = re.compile(
+PUSHES = patterns.compile(
     r"\b(rest|other half|remainder|remaining|more (?:of (?:it|the \w+) |\w+ )?(?:was|is|were|are) (?:added|run in|dripped|put|given|poured)|the (?:whole )?lot|whole lot|speed\w* up|faster|heat gun|bath (?:was |is )?(?:brought|taken|raised|turned|set) up|further (?:portion|amount|\d+)|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|\d+))\b"
     + rf"|\b(?:{concepts.PUSHED})",
     re.I,
 )
-HOLDS_BACK = re.compile(r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I)
+HOLDS_BACK = patterns.compile(
+    r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I
+)
 
 
 @rule("H13")
@@ -49,22 +52,22 @@ def pushed_start(c: Context) -> Iterator[Finding]:
         return
 
 
-MIXED = re.compile(r"\b(?:mix\w*|combin\w+|(?:put|bring|brought) (?:it |them |all |everything )?together|together with)\b", re.I)
+MIXED = patterns.compile(r"\b(?:mix\w*|combin\w+|(?:put|bring|brought) (?:it |them |all |everything )?together|together with)\b", re.I)
 """Words by which what reacts is put together, and nothing is fed."""
 
 
-TESTS = re.compile(
+TESTS = patterns.compile(
     r"\b(starch[ -]?(?:iodide)?|KI[ -](?:starch|paper|strips?)|iodide[ -]starch|(?:potassium )?iodide (?:paper|strips?)|(?:the |a )(?:test )?(?:strip|paper) (?:shows|showed|stays|stayed|remains) (?:nothing|white|colou?rless|no colou?r)|peroxide (?:strips?|paper|test)\b(?!,? (?:was |is |were |are )?(?:negative|white|colou?rless|clean))|test strips?|spot test|rim test)\b[^.;\n]*",
     re.I,
 )
-CONTROLS = re.compile(
+CONTROLS = patterns.compile(
     r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|turn(?:s|ed) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
     r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first |before |just before |earlier |beforehand )?(?:on|with|against)|(?:check|try|test)(?:s|ed)? (?:the |my |its |each )?(?:paper|strip)s? (?:first )?(?:with|on|against))\b",
     re.I,
 )
 
 
-KEYS = re.compile(r"starch|rim|peroxide|strip|spot|paper", re.I)
+KEYS = patterns.compile(r"starch|rim|peroxide|strip|spot|paper", re.I)
 
 
 def _controlled(text: str, m: re.Match[str]) -> bool:
@@ -78,7 +81,7 @@ def _controlled(text: str, m: re.Match[str]) -> bool:
     )
 
 
-TITRATES = re.compile(r"\b(?:burette|titrat\w+)\b", re.I)
+TITRATES = patterns.compile(r"\b(?:burette|titrat\w+)\b", re.I)
 """Its end point is the indicator's own control."""
 
 
@@ -95,7 +98,7 @@ def uncontrolled_test(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-NOT_IN_THE_POT = re.compile(
+NOT_IN_THE_POT = patterns.compile(
     r"\bno thermometer (?:is )?in the (?:pot|flask|liquid|boiler|retort)\b|\bthermometer (?:only |just )(?:at|in) the (?:still )?head\b",
     re.I,
 )
@@ -147,12 +150,12 @@ def assumed_strength(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-PORTIONS = re.compile(r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|a bit at a time|half)\b", re.I)
-CRITERION = re.compile(
+PORTIONS = patterns.compile(r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|a bit at a time|half)\b", re.I)
+CRITERION = patterns.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,
 )
-OF_THE_NEXT = re.compile(r"\b(?:next|each|every|between|portions?|pauses?|wait\w*|let (?:it|the)|new one|further)\b", re.I)
+OF_THE_NEXT = patterns.compile(r"\b(?:next|each|every|between|portions?|pauses?|wait\w*|let (?:it|the)|new one|further)\b", re.I)
 """Words of a sentence behind that still speaks of the portions."""
 PORTION_K = 25.0
 """Rise (K) from which portions ask for a criterion (assumption)."""

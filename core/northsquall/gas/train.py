@@ -15,6 +15,7 @@ from itertools import pairwise
 
 import numpy as np
 
+from northsquall import patterns
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import capacity
 from northsquall.gas.records import GasRecord, record_of
@@ -353,7 +354,7 @@ def hagen_poiseuille_mbar(L_min: float, bore_m: float, length_m: float) -> float
     return 128.0 * MU_PA_S * length_m * (L_min * 1e-3 / 60.0) / (math.pi * bore_m**4) / 100.0
 
 
-WATERY = re.compile(r"\b(?:water|caustic|hydroxide|alkali|lye|soda|carbonate|brine)\b", re.I)
+WATERY = patterns.compile(r"\b(?:water|caustic|hydroxide|alkali|lye|soda|carbonate|brine)\b", re.I)
 
 
 def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:

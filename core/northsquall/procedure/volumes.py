@@ -4,18 +4,19 @@ from __future__ import annotations
 
 import re
 
+from northsquall import patterns
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
 
-WATER_LAYER = re.compile(r"\b(?:water|watery|aqueous|alkaline|caustic) (?:layer|phase)s?\b", re.I)
+WATER_LAYER = patterns.compile(r"\b(?:water|watery|aqueous|alkaline|caustic) (?:layer|phase)s?\b", re.I)
 """What moves on is the layer that was extracted; solvents and their washings stay behind."""
 
 
-EVAPORATED = re.compile(r"\b(?:rotary|rotavap\w*|evaporat\w+|concentrat\w+|strip(?:ped)?|solvents?)\b", re.I)
+EVAPORATED = patterns.compile(r"\b(?:rotary|rotavap\w*|evaporat\w+|concentrat\w+|strip(?:ped)?|solvents?)\b", re.I)
 """Solvents go, named or not."""
 
 
-PARTLY = re.compile(
+PARTLY = patterns.compile(
     r"\b(?:half|thirds?|quarters?|part|partly|partial\w*|some|most|much|until|till|about \d+|\d[\d.,]* ?(?:mL|L|%|g)|to (?:about |a )?(?:\d|small))\b",
     re.I,
 )

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Any
 
-from northsquall import data
+from northsquall import data, patterns
 from northsquall.chemistry.families import Reaction, count_matches
 from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.roles import Purpose
@@ -159,7 +159,7 @@ def _poison(reaction: Reaction) -> bool:
     return any(n > 0 and is_gas(root) and gas_record(root).toxic for root, n in reaction.change)
 
 
-SLOWLY = re.compile(
+SLOWLY = patterns.compile(
     r"\b(?:drop ?wise|drop by drop|by drops|drops|cautious\w*|slowly|carefully|very slow\w*|ml at a time|small portions)\b", re.I
 )
 SLOW_MIN = 10.0

@@ -8,6 +8,7 @@ from itertools import pairwise
 
 from rdkit import Chem
 
+from northsquall import patterns
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
@@ -40,7 +41,7 @@ ACIDS = ("sulfuric acid", "nitric acid", "fuming nitric acid")
 RECEIVERS = ("ice", "water", "ice water")
 
 
-WASTE_TREATED = re.compile(
+WASTE_TREATED = patterns.compile(
     r"\b(?:carbonate|bicarbonate|soda|hydroxide|NaOH|caustic|lime|bisulfite|thiosulfate|acid)\b[^.;\n]*\b(?:pH|neutral|until|till|portions|\d)|\bneutrali[sz]e\b[^.;\n]*\bwith\b",
     re.I,
 )
@@ -49,17 +50,17 @@ SIZED_BY_LABEL = {"vessel": "flask", "flask": "flask", "reactor": "flask", "pot"
 """Labels behind which a volume alone is the size of a vessel."""
 
 
-NONE_NEAR = re.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by|next to|around|close to|within) ", re.I)
+NONE_NEAR = patterns.compile(r"^\W*(?:keep )?(?:no|never any?) [\w ,]{2,40} (?:near|by|next to|around|close to|within) ", re.I)
 """ "No water near the flask": no vessel is told of."""
 
 
-PART_OF_A_SOLUTION = re.compile(r" of (?:an?|the|this|its) solution of (?:the )?", re.I)
-FORE_RUN = re.compile(r"\b(?:fore-?run|first runnings|first fraction|heads)\b[^.;()]*\([^()]*$", re.I)
+PART_OF_A_SOLUTION = patterns.compile(r" of (?:an?|the|this|its) solution of (?:the )?", re.I)
+FORE_RUN = patterns.compile(r"\b(?:fore-?run|first runnings|first fraction|heads)\b[^.;()]*\([^()]*$", re.I)
 """ "Fore-run up to 145 °C (thionyl chloride, 4 mL)": what comes over, and no charge."""
-BY_DENSITY = re.compile(
+BY_DENSITY = patterns.compile(
     r"(?:\bd(?:ensity)?|\bsp(?:\.|ecific)? ?gr(?:\.|avity)?|ρ)(?:[ _]?(?:15|20|25))?(?: of)?(?: ?[=:])? ?([012][.,]\d{2,4})\b", re.I
 )
-OF_PERCENT = re.compile(r" of (\d{1,2}(?:[.,]\d+)?) ?%", re.I)
+OF_PERCENT = patterns.compile(r" of (\d{1,2}(?:[.,]\d+)?) ?%", re.I)
 
 
 class Reading:
@@ -461,7 +462,7 @@ class Reading:
 
 
 _COUNT, _PARTS = r"(one|two|three|four|five|six|\d+)", r"(?: ?(?:parts?|vol(?:ume)?s?\.?))"
-IN_PARTS = re.compile(
+IN_PARTS = patterns.compile(
     rf"\b{_COUNT}{_PARTS} (?:of )?(?:the )?(?:\d+(?:[.,]\d+)? ?% )?(?:conc\w*\.?|strong|acid|\w+ic acid)(?: acid| \w+ic acid)?(?:,? (?:to|and|in|with|\+)|,) {_COUNT}{_PARTS}? (?:of )?water\b"
     r"|\bhalf (?:conc\w*\.? ?|strong ?)?(?:acid|ammonia)?,? (?:and )?half water\b|\b(?:50 ?: ?50|1 ?: ?1)(?= (?:mixture|mix) of (?:[^.;]|(?<=conc)\.){0,45}\bwater\b)|\b50 ?: ?50\b(?=[^.;]*\bwater\b)|\b(?:its|their|the) own (?:weight|volume) of water\b|\b(?:an? )?equal volumes? of water\b",
     re.I,
@@ -469,7 +470,7 @@ IN_PARTS = re.compile(
 """The bottle's acid and water, by parts."""
 
 
-MIX_OF = re.compile(
+MIX_OF = patterns.compile(
     r"\b(\d+(?:\.\d+)?) ?[:/] ?(\d+(?:\.\d+)?)(?: \(?(?:v/v|by volume|vol/vol)\)?)? (?:mixture|mix) of\b|\b(?:mixture|mix) of\b(?=[^.;]{5,60}\((\d+(?:\.\d+)?) ?: ?(\d+(?:\.\d+)?)\b)",
     re.I,
 )
@@ -479,30 +480,32 @@ def _count(word: str) -> float:
     return float(FEW.get(word.lower(), 1 if word.lower() == "one" else 0) or (float(word) if word.isdigit() else 1.0))
 
 
-DRIED = re.compile(r"\b(?:anhydrous|calcined|water-free)\b", re.I)
+DRIED = patterns.compile(r"\b(?:anhydrous|calcined|water-free)\b", re.I)
 BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
 """Words before the number of a row of the charge table that stands for what is in it."""
 BEHIND_A_ROW = {
     "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
-FROM = re.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
+FROM = patterns.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
 
 
-FROM_A_TAP = re.compile(r"\s*(?:straight |directly )?(?:from|out of) (?:the |a )?(?:wash[- ]?bottle|tap|hose|jug|squeezy bottle)\b", re.I)
-IN_A_BOTTLE = re.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
+FROM_A_TAP = patterns.compile(
+    r"\s*(?:straight |directly )?(?:from|out of) (?:the |a )?(?:wash[- ]?bottle|tap|hose|jug|squeezy bottle)\b", re.I
+)
+IN_A_BOTTLE = patterns.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
-TRIED_ON = re.compile(
+TRIED_ON = patterns.compile(
     r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh )*$",
     re.I,
 )
 """ "Strip tried on dilute peroxide": the control of a test."""
-AS_NEEDED = re.compile(
+AS_NEEDED = patterns.compile(
     r"\b(?:more|further|additional|extra) (?:crushed )?ice\b|\bice (?:was added )?(?:as|if|when(?:ever)?|where) (?:needed|necessary|required)\b",
     re.I,
 )
 """Ice that goes in where the temperature asks for it: how much is known only afterwards."""
-WHAT_IT_IS = re.compile(
+WHAT_IT_IS = patterns.compile(
     r"\b(?:layer|phase) \($|\b(?:gloves|goggles|visor|hood|lump|cake|mass|crust|clinker|melt|residue)s? \([^()]*$", re.I
 )
 """ "Lower layer (acid) off", "the lump (boride, oxide)": what a thing is or is for, in its bracket; nothing that goes in."""
@@ -529,45 +532,49 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
 
 
 DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
-EXPECTED = re.compile(
+EXPECTED = patterns.compile(
     r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed|made(?! up))|comes?|escapes?|leaves?|bubbles?)\b",
     re.I,
 )
 """Behind a gas that has its solution's name."""
-GAS_MADE_FROM = re.compile(
+GAS_MADE_FROM = patterns.compile(
     r"^\W*(?:gas )?(?:\([^)]*\)\W*)?(?:gas )?(?:is|was|were) (?:made|prepared|generated|obtained) (?:from|by)\b", re.I
 )
-GAS_OF_EACH = re.compile(r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I)
+GAS_OF_EACH = patterns.compile(
+    r"\b\d+(?:[.,]\d+)? ?(?:L|litres?)\)? of each\b|\(\d+(?:[.,]\d+)? ?(?:L|litres?)\) (?:of each|in all)\b", re.I
+)
 """How much of it comes, in litres."""
-THERE_IS = re.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
+THERE_IS = patterns.compile(r"\b(?:there(?:'s| is| are|'ll be| will be)|comes?(?: off)?|you get|gives? off|along with|besides)\b", re.I)
 """ "Besides a tenth of a mole of hydrogen chloride there's as much carbon monoxide"."""
-GASES_IN_BRACKETS = re.compile(
+GASES_IN_BRACKETS = patterns.compile(
     r"\b(?:off-?)?gas(?:es)?(?: (?:formed|evolved|produced|given off|set free|released|which come off|that come off))? \([^)]*$", re.I
 )
-EVOLVED = re.compile(r"\b(?:evolution|release|escape) of (?:the )?(?:gas(?:es)?|fumes)\b[^.;]*$|\bgas(?:es)? \([^)]*$", re.I)
+EVOLVED = patterns.compile(r"\b(?:evolution|release|escape) of (?:the )?(?:gas(?:es)?|fumes)\b[^.;]*$|\bgas(?:es)? \([^)]*$", re.I)
 """Before what comes off, in the same clause."""
-CLOUD = re.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
-BESIDE_IT = re.compile(
+CLOUD = patterns.compile(r"\b(?:clouds?|fumes?|smoke|mist|smell|whiff|puffs?|evolution|current|stream) of (?:the |a )?\W*$", re.I)
+BESIDE_IT = patterns.compile(
     r"\b(?:shelf|cupboard|bench|rack|drawer|stands?|kept|stored) (?:over|above|beside|under|below|next to|near|with|behind) (?:the |our )?$"
     r"|\b(?:gas(?:es)?|fumes|vapou?rs?|HCl|HBr|SO2) (?:over |on |off |all )?(?:in)?to (?:the |its )?$",
     re.I,
 )
-KEPT_UNDER = re.compile(r"\b(?:cut|stored|kept|freed|rinsed|washed|weighed|cleaned)\b[^,;]{0,30}\b(?:under|with|from|in) (?:dry )?$", re.I)
-MADE_OF = re.compile(
+KEPT_UNDER = patterns.compile(
+    r"\b(?:cut|stored|kept|freed|rinsed|washed|weighed|cleaned)\b[^,;]{0,30}\b(?:under|with|from|in) (?:dry )?$", re.I
+)
+MADE_OF = patterns.compile(
     r"\s*(?:(?:I|we|they|which (?:is|was)) )(?:made|make|prepared|prepare|mixed|mix)\b(?: up)? (?:with|from|of|by|out of)\b", re.I
 )
-WHILE_THERE = re.compile(r"\b(?:if|while|as long as|unless|when)\b[^,;]{0,25}\b(?:there|any|still|some)\b[^,;]{0,15}$", re.I)
-ROW_IN = re.compile(r"\W*(?:the |then |now )*(?:[\w-]+ ){1,2}in\W*", re.I)
+WHILE_THERE = patterns.compile(r"\b(?:if|while|as long as|unless|when)\b[^,;]{0,25}\b(?:there|any|still|some)\b[^,;]{0,15}$", re.I)
+ROW_IN = patterns.compile(r"\W*(?:the |then |now )*(?:[\w-]+ ){1,2}in\W*", re.I)
 """ "Ice in": a line of the charge list goes in."""
-FELT = re.compile(r"^\W*(?:(?:very|quite|rather|pretty) )?(?:vigorous|violent|lively|foam\w*|froth\w*|fum(?:es|ing)|fizz\w*|bubbles|hiss\w*|spits|smokes|steams)\b", re.I)  # fmt: skip
+FELT = patterns.compile(r"^\W*(?:(?:very|quite|rather|pretty) )?(?:vigorous|violent|lively|foam\w*|froth\w*|fum(?:es|ing)|fizz\w*|bubbles|hiss\w*|spits|smokes|steams)\b", re.I)  # fmt: skip
 """A line that tells what the mixture does."""
-COMES_FROM = re.compile(
+COMES_FROM = patterns.compile(
     r"^\s*(?:was|is|were|are) (?:then |first |freshly |now )?(?:prepared|made|obtained|generated|formed)\b[^.;]{0,60}?\bfrom\b", re.I
 )
 """ "Phenylmagnesium bromide was prepared from magnesium and …": what comes of it."""
-GASEOUS = re.compile(r"HCl|HBr|HI|SO2|CO2|NOx|NO2|Cl2|H2S|NH3|H2|CO")
+GASEOUS = patterns.compile(r"HCl|HBr|HI|SO2|CO2|NOx|NO2|Cl2|H2S|NH3|H2|CO")
 """Gases by their formula, as they are noted."""
-GAS_WORD = re.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
+GAS_WORD = patterns.compile(r"\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\W*\(?\s*$", re.I)
 """Before a gas with its amount: what comes off, and no charge."""
 
 
@@ -659,7 +666,7 @@ def read_clause(account: Account, clause: Clause) -> None:
     _clause(account, clause)
 
 
-IT_LASTS = re.compile(
+IT_LASTS = patterns.compile(
     r"^\W*(?:and |which |this |that |all of it |the (?:whole )?(?:addition|feed) |it )*(?:should |will |must |has to |ought to |is to |shall )?(?:takes?|took|lasts?|lasted)\b|^\W*(?:and )?(?:do not|don['’]t|never) take less than\b",
     re.I,
 )
@@ -685,12 +692,12 @@ _SCRUBBED = r"(?:HCl|HBr|SO2|NO2|NOx|NO|Cl2|CO2|CO|H2S|NH3|hydrogen (?:chloride|
 """Gases that an absorber takes up, and their oxides beside them, as they are written."""
 
 
-FUNNEL_RUN = re.compile(
+FUNNEL_RUN = patterns.compile(
     r"^\W*(?:and |then |now )*(?:which|this|it|that|the latter|the (?:dropping |addition )?funnel|its contents|the contents of the funnel) (?:is|was|are|were) (?:then |slowly )*(?:emptied|opened|run in|let in|let down|dripped in|drained)\b|^\W*(?:and )?emptied\b(?! (?:on|into|over [^.;]*\bice))",
     re.I,
 )
 """ "…, which was emptied over 30 min": what stands in the funnel goes in."""
-PUT_IN_OVER = re.compile(
+PUT_IN_OVER = patterns.compile(
     r"^\W*(?:and |then |now )*(?:(?:I|we|you) )?(?:put|puts|add(?:ed)?|ran|run|drip(?:ped)?|dropp?(?:ed)?|let|fed|feed|pour(?:ed)?|tip(?:ped)?) (?:it|this|that|them|all of it) (?:all )?in\b(?!to (?:an?|the) )"
     r"|^\W*(?:and |then |now )*(?:it|this|that|all of it) (?:goes|went|(?:is|was) (?:then )?(?:put|run|dripped|dropped|fed|added|let)) in\b(?!to (?:an?|the) )",
     re.I,
@@ -715,7 +722,7 @@ def _put_in_over(account: Account, clause: Clause) -> bool:
     return True
 
 
-GAS_MADE_OF = re.compile(
+GAS_MADE_OF = patterns.compile(
     rf"^\W*(?:the |this |our )?(?:gas|{_SCRUBBED}) (?:for it |itself |here |then )?(?:comes?|came|is|was) (?:made |generated |produced |taken |set free |obtained )?(?:from|out of|by|in the other)\b",
     re.I,
 )
@@ -740,7 +747,7 @@ def _takes_the_gas(account: Account) -> None:
     account.place = None
 
 
-FITTED = re.compile(
+FITTED = patterns.compile(
     r"^\W*(?:when |once |after )?(?:(?:being )?(?:fitted|equipped|provided|topped|furnished|connected|joined|closed))\b(?: \w+)? (?:with|to|by) [^.;]{5,160}?,(?= (?:the|this) (?:\w+ ){0,2}(?:flask|vessel|pot|mixture|solution|suspension|contents|apparatus|batch|slurry|whole) (?:is|was|are|were)\b)",
     re.I,
 )
@@ -748,7 +755,7 @@ FITTED = re.compile(
 
 
 OVERHEAD_INTO = lex.Cue(
-    re.compile(
+    patterns.compile(
         r"\b(?:distillate|fore-?run|overheads?|what came over|(?:contents of the )?receiver|solvents?|from step \d+|toluene|dichloromethane)\b[^.;]{0,45}\b(?:drip\w*|drop\w*|run|ran|pour\w*|let|add\w*|stirr\w*)\b[^.;]{0,25}\b(?:in)?to the (?:absorber|scrubber|caustic)\b",
         re.I,
     ),
@@ -756,44 +763,48 @@ OVERHEAD_INTO = lex.Cue(
     "scrubber",
     "caustic",
 )
-IS_HANDLED = re.compile(
+IS_HANDLED = patterns.compile(
     r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*the [\w-]+ (?:takes|took) (?:up )?the (?:gas|vapou?r|fumes)\b",
     re.I,
 )
-WHAT_WAS_WANTED = re.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
+WHAT_WAS_WANTED = patterns.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
 _GAS = rf"(?:{_SCRUBBED}|H2|N2|O2|(?:carbon|nitrogen) monoxide|hydrogen|nitrogen|oxygen)"
-GAS_SAID = re.compile(
+GAS_SAID = patterns.compile(
     rf"^\W*(?:[Tt]he |[Ss]ome )?(?i:{_GAS})(?:(?:,| and|, and) {_GAS})*(?: \([^)]*\))?(?:,? (?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)(?: of)? each\W*$| (?:goes|go|went|comes|came|passe[sd]|left|leaves?|escape[sd]?|boil(?:s|ed)) (?:off|away|out|evenly|steadily|with the (?:nitrogen|air|argon|stream)))"
 )
 """What gas comes, and how much of it: nothing that goes in."""
-WHAT_COMES = re.compile(
+WHAT_COMES = patterns.compile(
     rf"^\W*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:\(?about )?[\d.,]+ ?(?:m?mol|L)\b(?:[^.;]|\.\d)*\b(?:comes?|leaves?|forms?|escapes?|evolves?|goes off|go off)\b",
     re.I,
 )
-PIPE_GOES = re.compile(
+PIPE_GOES = patterns.compile(
     r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
     re.I,
 )
-ON_THE_TEST = re.compile(r"[^.;>→]{0,60}\b(?:paper|strip|test|TLC|spot)\b[^.;>→]{0,70}? (?:->|→|=>) ", re.I)
+ON_THE_TEST = patterns.compile(r"[^.;>→]{0,60}\b(?:paper|strip|test|TLC|spot)\b[^.;>→]{0,70}? (?:->|→|=>) ", re.I)
 """ "KI paper blue ->": what is done on it stands behind."""
 BY_TITRATION = lex.Cue(
-    re.compile(r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I),
+    patterns.compile(
+        r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I
+    ),
     "titration",
 )
-IF_IT_DOES = re.compile(
+IF_IT_DOES = patterns.compile(
     r"^\W*(?:the )?(?:mantle|bath|heat|flame|burner|jack|plate|heater)\b[^.;,]{0,15}\b(?:down|off|away|out)\b[^.;,]{0,10}\b(?:if|should)\b",
     re.I,
 )
-MADE_ASIDE = re.compile(
+MADE_ASIDE = patterns.compile(
     r"^\W*(?:the )?[\w -]{3,40}? \((?:(?:freshly|just|cold) )?(?:made|prepared|mixed)(?: (?:before(?:hand)?|fresh|freshly|in advance|cold|earlier))*(?: (?:from|by|of|with)\b|:)",
     re.I,
 )
 
 
-HELD_BEFORE = re.compile(r"\b(?:that|which) (?:had |has )?(?:held|contained|been used for|was used for|served for) (?:the )?$", re.I)
+HELD_BEFORE = patterns.compile(r"\b(?:that|which) (?:had |has )?(?:held|contained|been used for|was used for|served for) (?:the )?$", re.I)
 
 
-DONE_INSTEAD = re.compile(r"^\W*(?:and |but |so |no,? )*(?:I|we|you|they)(?:['’]\w+)? (?:just|simply|only|always|now|do|did) \w", re.I)
+DONE_INSTEAD = patterns.compile(
+    r"^\W*(?:and |but |so |no,? )*(?:I|we|you|they)(?:['’]\w+)? (?:just|simply|only|always|now|do|did) \w", re.I
+)
 """Behind what is not done: what is done in its stead."""
 
 
@@ -1017,28 +1028,28 @@ def _clause(account: Account, clause: Clause) -> None:
         account.labelled.setdefault(clause.label, account.last)
 
 
-IT_FROTHS = re.compile(
+IT_FROTHS = patterns.compile(
     r"^\W*(?:it|this|that)(?:'ll| will| may| can| does| might)? (?:then |also )?(?:froths?|foams?|fizz(?:es)?|bubbles?|smells?|steams?|stinks?)\b",
     re.I,
 )
-NEVER_MIXED = re.compile(
+NEVER_MIXED = patterns.compile(
     r"\b(?:is|are|be|must|may|should|shall)\b[^.;]{0,12}\b(?:never|not)\b[^.;]{0,20}\b(?:mixed|combined|brought together|put together|ground|stored together|come together|contact|meet)\b|^\W*(?:never|do not|don't) (?:mix|combine|bring together)\b",
     re.I,
 )
-NOT_TO_DO = re.compile(
+NOT_TO_DO = patterns.compile(
     r"^\W*(?:and )?(?:do not|don't|never) (?:distil|heat|dry|warm|boil|filter|isolate|store|keep|mix|use|pour|bring|let)\b", re.I
 )
-WAITS_FIRST = re.compile(r"^\W*(?:then |now |and )?wait\b", re.I)
-UNTIL_SEEN = re.compile(
+WAITS_FIRST = patterns.compile(r"^\W*(?:then |now |and )?wait\b", re.I)
+UNTIL_SEEN = patterns.compile(
     r"\b(?:until|till|for) (?:the |it |its )(?:\w+ )?(?:colou?r|red|orange|yellow|brown|fizz\w*|bubbl\w*|foam\w*|gas|froth\w*)\b", re.I
 )
-OF_THAT = re.compile(
+OF_THAT = patterns.compile(
     r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|\([^)]{2,25}\) to pH\b)",
     re.I,
 )
-POURED = re.compile(r"^\W*(?:just )?(?:pour|poured|tip|tipped)(?: it)?(?: in)?(?: *\n|\W*$)", re.I)
+POURED = patterns.compile(r"^\W*(?:just )?(?:pour|poured|tip|tipped)(?: it)?(?: in)?(?: *\n|\W*$)", re.I)
 """ "HCl 25 mL in, no cooling, pour": how the amount before it goes in."""
-IT_IS_THERE = re.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re.I)
+IT_IS_THERE = patterns.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re.I)
 """ "A litre of that into a beaker", "bring 70 mL (0.112 mol) to pH 9": of what the sentence before has named."""
 
 
@@ -1076,38 +1087,40 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     r.mentions = [m, *(x for x in r.mentions if x.generic != "it")]
 
 
-TAP_INTO = re.compile(
+TAP_INTO = patterns.compile(
     r"\b(?:run|turn|ran|hold|held|put)s? (?:[\w ]{0,12} )?(?:the )?tap (?:straight )?(?:into|in|on to|onto|on|over) (?:it|the (?:flask|pot|beaker|residue|lot)|what's left|them)\b",
     re.I,
 )
 """ "I run the tap into it": water on what is left, how much nobody says."""
-PUT_INTO_A_FLASK = re.compile(r"^\W*(?:then |now )?(?:all |it |everything |the mixture |put |goes )*into an? (?=\d)", re.I)
+PUT_INTO_A_FLASK = patterns.compile(r"^\W*(?:then |now )?(?:all |it |everything |the mixture |put |goes )*into an? (?=\d)", re.I)
 MADE_UP = ("oxidant", "reductant", "feed", "reagent")
 """Labels of what is made up beside the batch, and called by that name when it goes in."""
 
 
-LETTER = re.compile(
+LETTER = patterns.compile(
     r"\W*(?:(?:hi|hello|dear|thanks|as (?:promised|discussed|asked)|attached)\b|(?:here|below|attached)(?:'s| is| are) (?:the|my|our|a|how)\b)",
     re.I,
 )
 """How a letter begins: what it speaks of is not put in here."""
-PARTICIPLES = re.compile(
+PARTICIPLES = patterns.compile(
     r"(?:(?:and|or|,)? ?(?:filtered|dried|washed|stored|left|kept|isolated|collected|warmed|heated)\b ?(?:off)?,? ?)+", re.I
 )
-WET_GLASS_IN = re.compile(
+WET_GLASS_IN = patterns.compile(
     r"^\W*(?:the |dirty |used |greasy )*(?:flasks|beakers|glass(?:ware)?|bottles|tubes|frits|pieces of glass) (?:that (?:were|are) )?(?:rinsed|wet|washed) (?:\w+ )?with\b[^.;]*\b(?:go(?:es)?|went|put|dropped|laid) (?:straight |right |directly )?(?:back )?in\b",
     re.I,
 )
 """ "Flasks rinsed with acetone go straight in": what is cleaned, and no washing of the batch."""
-FED_CONDENSER = re.compile(r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I)
+FED_CONDENSER = patterns.compile(
+    r"^\W*(?:the |its )?(?:reflux )?condenser (?:is|was|being) (?:fed|supplied|run|cooled) (?:with|by)\b", re.I
+)
 """What runs through the condenser is no charge."""
-GLASS_AFTER = re.compile(
+GLASS_AFTER = patterns.compile(
     r"\b(?:glassware|(?:used |dirty )glass|apparatus) (?:went|goes|was|is|were|are|stood|stands|lay|soaked) (?:put |left |kept |soaked |rinsed |laid |overnight |for [^,.;]{1,12} )*(?:in|into|with|under|over)\b"
     r"|^\W*(?:(?:all|the|used|dirty) )*glass(?:ware)? (?:into|in|goes|with)\b",
     re.I,
 )
 """How the glass is cleaned when the work is done is no step of the batch."""
-SWEPT_INTO = re.compile(
+SWEPT_INTO = patterns.compile(
     r"^\W*(?:then |a (?:slow |gentle )?(?:stream|current|flow) of )?(?:dry )?(?:N2|nitrogen|argon|air)\b(?:[^.;]|\.\d)*\b(?:through|over|across)\b(?:[^.;]|\.\d)*\b(?:in)?to (?:the )?(?:caustic|absorbers?|scrubber|washer|wash(?:ing)?[- ]bottle|soda|alkali|lye)\b(?! of)",
     re.I,
 )
@@ -1126,16 +1139,16 @@ def _of_the_glass(account: Account, clause: Clause, text: str) -> bool:
     return SWEPT_INTO.search(text) is not None and "mass" not in dims
 
 
-OF_THE_TRAP = re.compile(
+OF_THE_TRAP = patterns.compile(
     r"^\W*(?:what(?:'s| is| was| had)?|the (?:contents?|liquid|distillate|condensate)) (?:left |collected |caught |frozen )?(?:in|from|of) the (?:cold |dry[- ]ice )?(?:trap|cold finger)\b",
     re.I,
 )
 """What came over and was caught, as the subject of a clause."""
-ITS_CONTENTS = re.compile(
+ITS_CONTENTS = patterns.compile(
     r"^\W*(?:and |then )?(?:its|the|whose) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I
 )
 """The same, of a trap that the words before have named."""
-INTO_LETTER = re.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
+INTO_LETTER = patterns.compile(r"^\W*(?:then |now |next )?([A-H])\b(?!\s*[.):])[^.;]{0,40}?\b(?:in)?to ([A-H])\b")
 
 
 def _trap_into(account: Account, clause: Clause) -> None:
@@ -1176,7 +1189,7 @@ def _by_letter(account: Account, r: Reading) -> bool:
     return True
 
 
-RECEIVING = re.compile(
+RECEIVING = patterns.compile(
     r"\b(?:receivers?|receiving flask|(?:the |its )?adapt[eo]r (?:goes|leads|ends|runs|reaches|dips|is put|just) (?:\w+ )?(?:in|into|over|above))\b[^.;\n]*?(?:\bwith\b|\bhold(?:s|ing)\b|\bcontain\w*|[(,:])"
     r"|\b(?:under|below|above|over|touching) (?:the surface of )?(?=\d[^.;\n]{3,40}? in (?:an?|the) (?:\d+ ?m?L )?receivers?\b)"
     r"|\badapt[eo]r (?:reaching|dipping|ending|leading|going) (?:just |well )?(?:under|below|into|in)\b(?=[^.;\n]* in (?:an?|the) [^.;,\n]{0,25}\breceivers?\b)",
@@ -1184,7 +1197,7 @@ RECEIVING = re.compile(
 )
 
 
-ABOVE_WHAT_STANDS = re.compile(
+ABOVE_WHAT_STANDS = patterns.compile(
     rf"\b(?:above|over|under|below|into) the ([\w ]{{3,30}}?) in the receiver\b(?: \((\d+) ?{WRITTEN_VOLUME}\b)?", re.I
 )
 """ "Ending 5 mm above the water in the receiver (250 mL)": a row of the charge list stands there."""
@@ -1260,35 +1273,35 @@ SPILLS = (
 
 AGENTS = ("sodium thiosulfate", "sodium hydrogen carbonate", "sodium carbonate", "sodium sulfite", "sodium hydrogen sulfite", "sand")
 """What nothing is made of: it stands there for a spill."""
-DUMPS = re.compile(r"\b(?:dump\w*|spill\w*|quench\w*|drench|bucket|tub|bowl|beaker|vessel|pail|crock|basin)\b", re.I)
+DUMPS = patterns.compile(r"\b(?:dump\w*|spill\w*|quench\w*|drench|bucket|tub|bowl|beaker|vessel|pail|crock|basin)\b", re.I)
 """In words about what stands ready, with no substance named: where the batch would go, or what is for a spill."""
-FOR_SPILLS = re.compile(
+FOR_SPILLS = patterns.compile(
     r"\b(?:for|against|in case of) (?:any |the |a |small )?(?:spill(?:s|age|ages)?|splash(?:es)?|drips|leaks)\b|\bspill (?:bucket|kit|tray|pillow|box)s?\b",
     re.I,
 )
 """What is told with it goes into no batch."""
-WORN = re.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets)\b", re.I)
+WORN = patterns.compile(r"\b(?:goggles|gloves|visor|face shield|shield|apron|gauntlets)\b", re.I)
 
 
-DUMP_FIRST = re.compile(
+DUMP_FIRST = patterns.compile(
     r"^\W*(?:an? |the |\d+ ?L )*(?:dump|emergency|quench(?:ing)?|crash) (?:bucket|tub|vessel|pail|tank|bin|pan)\b", re.I
 )
 """A clause that begins with what stands ready for the worst case."""
 
 
-FOR_DUMP = re.compile(
+FOR_DUMP = patterns.compile(
     r"\b(?:for|as) (?:the |an? |any )?(?:emergency )?(?:dump\w*|crash[- ]quench)\b|\b(?:for|in) (?:an |the |any )?emergenc(?:y|ies)\b|\bjust in case\b",
     re.I,
 )
 """What it stands there for."""
-BATH_UNDER = re.compile(
+BATH_UNDER = patterns.compile(
     r"^\W*(?:an? |the )?(?:ice|ice[- ]salt|ice[- ]water|water|cold)[- ]bath\b[^.;,]{0,25}\b(?:under|round|around|beneath) (?:the flask|it)\b",
     re.I,
 )
 """A bath in which the flask stands, and no dump."""
 
 
-IS_HARMFUL = re.compile(
+IS_HARMFUL = patterns.compile(
     r"^\W*(?:the )?[\w()' -]{3,40}? (?:is|are) (?:(?:an?|very|highly|extremely|strongly|both|suspected|known|acutely) )*(?:toxic|poison\w*|carcinogen\w*|cancer|corrosive|flammable|inflammable|lachrymator\w*|harmful|irrita\w+|sensiti[sz]\w+|mutagen\w*|caustic|explosive|pyrophoric|suspected to|known to|said to)\b"
     r"|^\W*(?:the )?[\w()' -]{3,40}? (?:reacts?|fumes?|ignites?|decomposes?|attacks?|burns?) (?:(?:very|so|quite) )?(?:violently|vigorously|explosively|strongly|in (?:moist )?air|the skin|the eyes|on contact)\b(?![^.;]*\b(?:add|charge|pour|drip)\w*\b)",
     re.I,
@@ -1296,16 +1309,18 @@ IS_HARMFUL = re.compile(
 """What a substance does to people, as a sentence of its own: said of it, and nothing done."""
 
 
-NOT_READY = re.compile(r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) (?:\w+ ){0,2}(?:ready|at hand|to hand|in reach)\b", re.I)
+NOT_READY = patterns.compile(
+    r"\b(?:not|never|wasn't|isn't|weren't|nothing|no longer) (?:\w+ ){0,2}(?:ready|at hand|to hand|in reach)\b", re.I
+)
 
 
-SAND_TRAY = re.compile(r"\b(?:tray|pan|tub|bucket|box)s? (?:with|of) (?:[^.;]|\.\d){0,15}\bsand\b", re.I)
-BOX_READY = re.compile(
+SAND_TRAY = patterns.compile(r"\b(?:tray|pan|tub|bucket|box)s? (?:with|of) (?:[^.;]|\.\d){0,15}\bsand\b", re.I)
+BOX_READY = patterns.compile(
     r"\b(?:box|bag|tub|bucket|pail|tin|sack|jar) of [\w ]{3,30}? (?:is |are |stands? )?(?:ready|at hand|to hand|in reach)\b", re.I
 )
 _PAIL = r"(?:tub|bucket|pail|tray|pan|bowl|basin|bin)"
 TUB_OF_ICE = lex.Cue(
-    re.compile(
+    patterns.compile(
         rf"\b{_PAIL}s? (?:with|of|holding|containing) (?:about )?(?:\d[\d.,]*|[a-z]+) ?k?g of (?:crushed )?ice\b(?:[^.;\n]|\.\d){{0,30}}\b(?:under|below|beneath|beside|next to|near) (?:the )?(?:lift|jack|flask|bench|stand|hood|sash|vessel|reactor|drain|it)\b"
         rf"|\b{_PAIL}s? (?:with|of|holding|containing)\b(?:[^.;\n]|\.\d){{0,40}}\bice\b(?:[^.;\n]|\.\d){{0,20}}\bto (?:tip|drop|dump|lower|empty|drown|drench|take|receive|catch|quench) (?:the |it|all)"
         rf"|\bice in an? (?:\d+ ?L )?{_PAIL} (?:under|below|beneath|beside|next to) (?:the )?(?:lift|jack|flask|bench|stand|hood|vessel|reactor)\b"
@@ -1315,11 +1330,11 @@ TUB_OF_ICE = lex.Cue(
     "ice",
 )
 """What stands there to take the batch."""
-STANDS_IN_IT = re.compile(
+STANDS_IN_IT = patterns.compile(
     r"\b(?:flask|beaker|it|vessel|reactor|pot) (?:stands?|stood|sits|is|was|hangs|dips|standing|sitting|put)\b(?! (?:a|an|the)\b)[^.;\n]{0,12}\bin(?:to)?\b",
     re.I,
 )
-THEN_ON_IT = re.compile(
+THEN_ON_IT = patterns.compile(
     r"[\s.;,]*(?:and |then |now )*(?:pour|run|tip|drip|let|empty)\w*\b[^.;]{0,40}\b(?:on ?to|on|into|in|over) (?:it|this|that|there|the ice)\b",
     re.I,
 )
@@ -1374,7 +1389,7 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     return lex.BELOW.search(text) is not None and bool(told) and all(x in ("ice", "water", "ice water") for x in told)
 
 
-DURING_IT = re.compile(
+DURING_IT = patterns.compile(
     r"\b(?:during|throughout|while|through) (?:the |all |this |we |it )*(?:addition|feed|dropping|nitration|reaction|add\w*|whole|time)\b|\b(?:addition|feed|dropping) (?:went|goes|was going) on\b",
     re.I,
 )
@@ -1467,7 +1482,7 @@ def _acts(clause: Clause) -> bool:
 
 THE_WHOLE = r"(?:it(?: all)?|this|all(?: of it)?|everything|(?:the|this) (?:\w+ ){0,3}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|liquor|flask|pot|thing|whole)(?: of the (?:flask|pot))?|(?:reaction )?(?:mixture|batch|mass)|(?:the )?(?:contents|whole(?: lot)?))"
 """The batch, by what it is called."""
-DRIPPED_OVER = re.compile(
+DRIPPED_OVER = patterns.compile(
     rf"^\W*(?:(?:then|now|and) )?{THE_WHOLE}(?: of the \w+)? (?:(?:is|was|are|were|being|then|now|slowly|carefully|cautiously|gradually) )+(?:dripped|dropped|run|let|trickled|added)\b[^.;]{{0,60}}?\b(?:onto|on to|on|over|in|into|to) [^.;]{{0,45}}\b(?:ice|water)\b"
     rf"|^\W*(?:(?:then|now|and) )?(?:drip|drop|run|let|trickle)(?: {THE_WHOLE})?(?: run| drip)?(?:,? (?:slowly|carefully|gradually|by drops|dropwise),?)? (?:onto|on to|on|over|in|into) [^.;]{{0,45}}\b(?:ice|water)\b",
     re.I,
@@ -1475,14 +1490,14 @@ DRIPPED_OVER = re.compile(
 """The batch goes drop by drop on to what waits in another vessel."""
 
 
-ON_TO_ICE = re.compile(
+ON_TO_ICE = patterns.compile(
     r"^\W*(?:(?:then|now|and|all|everything|all of it|slowly|carefully|the lot|,)\s*)*(?:on ?to|into|over) (?:\D{0,12}\d[\d.,]* ?\w+ (?:of )?)?(?:(?:crushed|chopped|cold|fresh|the)\s)*(?:ice|water)\b(?![^.;]*:)",
     re.I,
 )
 """ "Onto 300 g ice" behind a reaction: the batch is poured there."""
 
 
-FROM_THE_FUNNEL = re.compile(r"^\W*(?:all |this )?from (?:the |a )?(?:\w+ )?funnel\b[^.;]*\d", re.I)
+FROM_THE_FUNNEL = patterns.compile(r"^\W*(?:all |this )?from (?:the |a )?(?:\w+ )?funnel\b[^.;]*\d", re.I)
 """ "92 mL of water. From the funnel, 60 min, below 50 °C": how the last thing goes in."""
 
 
@@ -1515,7 +1530,7 @@ CHARGED = ("flask", "retort", "generator", "reactor")
 """Vessels in which a gas is made; a bottle or a beaker on the gas line takes it up."""
 
 
-OF_THE_SENSOR = re.compile(r"\b(?:thermometer|thermocouple|probe|sensor|electrode)\b[^,;.]{0,20}$", re.I)
+OF_THE_SENSOR = patterns.compile(r"\b(?:thermometer|thermocouple|probe|sensor|electrode)\b[^,;.]{0,20}$", re.I)
 """What dips in behind these is no gas tube."""
 
 
@@ -1529,24 +1544,24 @@ def _gas_in_moles(m: Mention) -> bool:
     return m.amount is None and _is_gas(m)
 
 
-OF_THE_LINE = re.compile(
+OF_THE_LINE = patterns.compile(
     r"^\W*(?:the )?(?:product|receiving|absorption|absorbing) (?:flask|vessel|bottle)\b[^.;]{0,40}\b(?:with|holds|contains|has|holding|containing)\b|^\W*(?:in )?(?:the )?(?:product|receiving|absorption) (?:flask|vessel|bottle)\W*:",
     re.I,
 )
 """ "Product flask is a 500 mL with 200 mL of ethyl acetate": an element of the gas line that was told before."""
 
 
-ARROW_TO_A_VESSEL = re.compile(
+ARROW_TO_A_VESSEL = patterns.compile(
     rf"^(?=[^>→]*\d ?(?:{WRITTEN_MASS}|{WRITTEN_VOLUME})\b)[^>→]*(?:-+>|→) ?(?:an? |the )?(?:\d[\d.,]* ?{WRITTEN_VOLUME} )?(?:[\w-]+ ){{0,2}}(?:flask|beaker|funnel|pot|tube)\b[^>→]*$",
     re.I,
 )
 
 
-INTO_A_FLASK = re.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?\([^()]*\b(?:stirrer|thermometer)\b", re.I)
-POURED_ON_IT = re.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
+INTO_A_FLASK = patterns.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?\([^()]*\b(?:stirrer|thermometer)\b", re.I)
+POURED_ON_IT = patterns.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
 
 
-FROM_A_FUNNEL = re.compile(
+FROM_A_FUNNEL = patterns.compile(
     r"\bfrom (?:the|a) (?:dropping |separating |tap )?funnel\b|\b(?:dripped|dropped|run) (?:on to|onto|on|over|in)\b", re.I
 )
 
@@ -1674,8 +1689,8 @@ def _train(account: Account, r: Reading) -> bool:
     return True
 
 
-SEVERAL_BOTTLES = re.compile(r"\b(two|three|four) (?:\w+[ -]){0,2}(?:bottles|flasks|washers|absorbers|jars|scrubbers)\b", re.I)
-NEXT_BOTTLE = re.compile(r"\b(?:bottle|flask|trap|funnel|beaker|jar|then|second|followed by)\b| [-–—>→] ", re.I)
+SEVERAL_BOTTLES = patterns.compile(r"\b(two|three|four) (?:\w+[ -]){0,2}(?:bottles|flasks|washers|absorbers|jars|scrubbers)\b", re.I)
+NEXT_BOTTLE = patterns.compile(r"\b(?:bottle|flask|trap|funnel|beaker|jar|then|second|followed by)\b| [-–—>→] ", re.I)
 
 
 def _each_its_bottle(account: Account) -> list[tuple[Clause, list[Material]]]:
@@ -1827,7 +1842,7 @@ def _in_unit(q: Quantity, lot: Material) -> Quantity:
     return as_unit(q, lot.amount.unit) if lot.amount is not None else q
 
 
-SCRUBBERS = re.compile(
+SCRUBBERS = patterns.compile(
     r"\W*(?:\d+\W+)?(?:the )?(?:spent |used )?(?:caustic|alkali|lye|absorber|scrubber|washer)(?: (?:beaker|bottle|flask|liquor|solution))?(?: (?:at the end|afterwards|in the end))?\s*:",
     re.I,
 )
@@ -1840,22 +1855,22 @@ def _said_before(account: Account, clause: Clause) -> str:
     return account.source[max(begins, default=0) : clause.start]
 
 
-STAYS = re.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (?:flask|pot|still)|there))?\W*$", re.I)
+STAYS = patterns.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in the (?:flask|pot|still)|there))?\W*$", re.I)
 
 
-SOLVENT_OFF = re.compile(r"^\W*(?:then |now )?(?:the |most of the |all the )?solvents?\b[^.;]{0,8}\boff\b", re.I)
+SOLVENT_OFF = patterns.compile(r"^\W*(?:then |now )?(?:the |most of the |all the )?solvents?\b[^.;]{0,8}\boff\b", re.I)
 """ "Solvent off at 35 °C and 300 mbar, that goes into the cold trap"."""
-NAMED_OFF = re.compile(
+NAMED_OFF = patterns.compile(
     r"^\W*(?:then |now )?(?:the |most of the |all the |excess )?[\w-]+(?: (?:and|with) (?:the )?(?:rest of the |excess |remaining )?[\w -]{3,30}?)? off (?:at|on|under|in)\b",
     re.I,
 )
 """ "Toluene and the rest of the thionyl chloride off at 60 mbar"."""
-JUG_INTO = re.compile(
+JUG_INTO = patterns.compile(
     r"^\W*(?:then |now |and )*(?:the )?(?:whole )?(?:jug|cylinder|measure|mix|mixture|acids?|lot)(?: of it)? (?:then |now )?(?:goes|go|went|is poured|was poured|gets poured|is tipped|gets tipped) (?:straight )?(?:into|in to|on to|onto|in)\b",
     re.I,
 )
 """ "Then the jug goes into the toluene": what was mixed in it."""
-TESTED_BEFORE = re.compile(r"(?:,|\)) (?:tested|checked) (?:with|by|for)\b", re.I)
+TESTED_BEFORE = patterns.compile(r"(?:,|\)) (?:tested|checked) (?:with|by|for)\b", re.I)
 """ "Cyclohexene 4 g, tested with a peroxide strip": how a charge is, and no test of the batch."""
 
 
@@ -1870,14 +1885,14 @@ _SPENT = (
     r"|(?:absorber|scrubber|washer|absorbent|(?:gas[- ]?)?wash(?:ing)?[- ]bottle)|(?:caustic|alkali|lye|solution|liquid|liquor) (?:from|of|in) the (?:absorber|scrubber|washer|(?:gas[- ]?)?wash(?:ing)?[- ]bottle|gas bottle))"
     r"(?:'s)?(?: (?:liquids?|liquor|solution|contents?|caustic|beaker|bottle|flask))?"
 )
-SPENT = re.compile(
+SPENT = patterns.compile(
     rf"^\W*(?:\d+\W+)?(?:(?:then|finally|afterwards|at the end|in the end|now|when all is over|i|we|you)\b[ ,]*)*(?:(?:acidify|neutrali[sz]e|treat|adjust|bring|destroy|kill|dilute|mix)\w* )?(?:(?:the )?contents? of )?(?:the )?{_SPENT}\b",
     re.I,
 )
 """What the gas went through, as what a clause is about."""
-INTO_SPENT = re.compile(rf"\b(?:in|in ?to|to|on ?to) (?:the |its )?{_SPENT}\W*$", re.I)
+INTO_SPENT = patterns.compile(rf"\b(?:in|in ?to|to|on ?to) (?:the |its )?{_SPENT}\W*$", re.I)
 """Where something is put, at the end of what is said."""
-TREATED = re.compile(
+TREATED = patterns.compile(
     r"\b(?:acidif\w+|neutrali[sz]\w+|(?:brought|adjusted|set|taken) (?:back |down )?to (?:about )?(?:pH|neutral)|to pH|made (?:acid\w*|neutral)|treat\w*|destroy\w*|oxidi[sz]\w* with|reduc\w* with|mixed with|(?:is|was|are|were|gets?) (?:then |slowly |carefully )?(?:poured|added|given|put) (?:in ?to|to|on ?to)|(?:acid|bleach|hypochlorite|peroxide|sulfite|thiosulfate|bisulfite)\b[^.;]{0,30}\b(?:is|was) added)\b",
     re.I,
 )
@@ -2105,42 +2120,44 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
-BY_CHROMATOGRAPHY = re.compile(r"^\W*(?:by )?(?:TLC|GC|HPLC|NMR|IR)\b", re.I)
+BY_CHROMATOGRAPHY = patterns.compile(r"^\W*(?:by )?(?:TLC|GC|HPLC|NMR|IR)\b", re.I)
 """ "TLC beside the chloride quenched in methanol shows none": a test, whatever was poured for it."""
-BY_POURING = re.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
+BY_POURING = patterns.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
 """ "Decomposed by pouring on to 300 g of ice"."""
-LAYERS_APART = re.compile(
+LAYERS_APART = patterns.compile(
     r"\b(?:layers|phases) (?:(?:is|are|was|were|then|now|allowed to) )*(?:run|let|drawn|drained|taken|split|settle|cut) (?:apart|off|and (?:separated|split|parted))\b|\b(?:split|part|cut) the (?:layers|phases)\b|\b(?:lower|upper|bottom|top|aqueous|acid|watery) (?:layer|phase) (?:(?:is|was|then) )*(?:run|drawn|drained|let|poured|taken) off\b(?! (?:in)?to\b)|\b(?:layers|phases) (?:are|were) split\b",
     re.I,
 )
-THE_REST = re.compile(
+THE_REST = patterns.compile(
     r"^\W*(?:then |and |now )*(?:the |all (?:of )?the )?(?:remaining|remainder|rest|balance|second (?:half|part|portion|lot))\b", re.I
 )
-WAITS_FOR_NEXT = re.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
-RINSED_OUT = re.compile(
+WAITS_FOR_NEXT = patterns.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
+RINSED_OUT = patterns.compile(
     r"^\W*(?:what(?:ever|['’]s)?(?: is| was| had been| remained| remains)?(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
     r"|\b(?:rinse|wash|flush|swill)(?:ed)? (?:out )?(?:the (?:residue|rest|remains|generator)|what (?:is|was) left)\b",
     re.I,
 )
 """Water or another liquid on to the residue of a generator or a still."""
-CRYSTALLISED = re.compile(r"\b(?:re)?crystalli[sz]ed from\b|\btaken up in\b|\bdissolved in\b", re.I)
-ON_A_SIGN = re.compile(
+CRYSTALLISED = patterns.compile(r"\b(?:re)?crystalli[sz]ed from\b|\btaken up in\b|\bdissolved in\b", re.I)
+ON_A_SIGN = patterns.compile(
     r"\b(?:otherwise|else|if not|(?:if|while|as long as) (?:it |the (?:strip|paper|test|colour|spot) )?(?:is |turns |stays |shows |goes )?"
     r"(?:still |strongly |deep |dark |at all )?(?:blue|positive|brown|violet|purple|pink|colou?red|there))\b"
     r"|^\W*(?:the )?(?:\w+[- ])?(?:starch|KI|paper|strips?|test)(?: (?:paper|strips?|test))?,? (?:is |was |still )*(?:positive|blue|brown|black)\W*[:;,-]",
     re.I,
 )
-TILL_PAPER = re.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:papers?|strips?|test|starch|negative)\b", re.I)
+TILL_PAPER = patterns.compile(r"\b(?:till|until)\b[^;.]{0,60}\b(?:papers?|strips?|test|starch|negative)\b", re.I)
 """What is added until a test shows nothing any more."""
-KEEPS_PH = re.compile(r"\bpH\b[^.;]{0,15}\b(?:kept|held|maintained|adjusted)\b|\b(?:keep|hold|maintain|adjust)\w*\b[^.;]{0,15}\bpH\b", re.I)
-LAYER_OFF = re.compile(
+KEEPS_PH = patterns.compile(
+    r"\bpH\b[^.;]{0,15}\b(?:kept|held|maintained|adjusted)\b|\b(?:keep|hold|maintain|adjust)\w*\b[^.;]{0,15}\bpH\b", re.I
+)
+LAYER_OFF = patterns.compile(
     r"\b(?:lower|upper|bottom|top|watery|aqueous|acid)(?: (?:acid|layer|phase|water))* (?:is |was )?(?:let |run |drawn |drained )?off in(?:to)?\b",
     re.I,
 )
-UNTIL_PAPER = re.compile(r"\b(?:until|till)\b[^.;]{0,40}\b(?:litmus|paper|indicator|neutral|pH)\b", re.I)
+UNTIL_PAPER = patterns.compile(r"\b(?:until|till)\b[^.;]{0,40}\b(?:litmus|paper|indicator|neutral|pH)\b", re.I)
 
 
-FED_BY_A_SEPARATOR = re.compile(
+FED_BY_A_SEPARATOR = patterns.compile(
     r"^\W*(?:(?:and|an?|the|with) )*sep(?:arat\w+)?\.?[- ]funnel\b[^.;\d]{0,25}(?:with|holding|holds|contain\w+|filled|:)", re.I
 )
 """ "Separating funnel with 60 mL of acid on top", while nothing has reacted: what feeds."""
@@ -2157,7 +2174,7 @@ TAKES_AWAY = (
 """What takes away an excess that a test has shown."""
 
 
-ALIQUOT = re.compile(
+ALIQUOT = patterns.compile(
     r"^\W*(?:\d+(?:[.,]\d+)? ?m[lL]|one mil) of (?:that|this|it|(?:the )?product|the (?:diluted |made-up )?solution)\b(?! (?:first|at once|over))",
     re.I,
 )
@@ -2179,18 +2196,18 @@ def _worked_up(account: Account, r: Reading) -> bool:
     return True
 
 
-DISTILLATE = re.compile(
+DISTILLATE = patterns.compile(
     r"^\W*(?:the )?(?:crude |cloudy |combined |cold )*(?:distillates?|condensate)\b(?! (?:goes|went|is|was|were) (?:to|into|in) (?:the )?(?:waste|sink|drain))",
     re.I,
 )
-LAYER_OF_IT = re.compile(
+LAYER_OF_IT = patterns.compile(
     r"^\W*(?:then |now )?(?:(?:separate|part|run off|draw off|take off) (?:off )?(?:the )?(?:lower|upper|bottom|top|organic|oily|heavy|oil)|(?:the )?(?:lower|upper|organic|oily|heavy) (?:layer|phase|oil) (?:is|was) (?:separated|parted|run off|drawn off))\b",
     re.I,
 )
-IT_COMES_OVER = re.compile(
+IT_COMES_OVER = patterns.compile(
     r"\b(?:receivers?|collect\w*|drops?|oil\w*|(?:comes?|came|coming|pass(?:es|ed)?|goes) over|fraction|head)\b", re.I
 )
-TAKEN_OFF = re.compile(r"\b(?:excess|surplus|solvents?|rotary|stripp\w*|removed|evaporat\w*)\b", re.I)
+TAKEN_OFF = patterns.compile(r"\b(?:excess|surplus|solvents?|rotary|stripp\w*|removed|evaporat\w*)\b", re.I)
 
 
 def _what_came_over_next(account: Account, r: Reading) -> None:
@@ -2213,17 +2230,17 @@ def _what_came_over_next(account: Account, r: Reading) -> None:
     still.kind, still.into, still.keep, account.isolated = "distil", still.into or "receiver", "distillate", "distil"
 
 
-CONTINGENT = re.compile(
+CONTINGENT = patterns.compile(
     r"^\W*(?:if it |should it |when it )?(?:is |gets |goes |passes |rise above |rises above )?(?:above|over|past|beyond|from|at)? ?(?:about )?[-−]?\d+ ?°? ?C\b[^.;,:]{0,15}(?::|, (?:the )?(?:table|jack|lift|bath|mantle|batch)\b)[^.;]*\b(?:batch|all|everything|contents|mixture|it)\b[^.;]*\b(?:into|on to|onto)\b",
     re.I,
 )
 """What is to be done with the batch if it gets too hot."""
-IF_THE_BATH = re.compile(
+IF_THE_BATH = patterns.compile(
     r"^\W*(?:if|when|whenever|should|as) (?:the |my |its )?(?:water |ice |oil |cooling )?(?:bath|bowl|tub|tray)\b(?! of)(?:(?!\b(?:pot|flask|mixture|batch)\b)[^.;])*\b(?:ice|snow|cold water)\b",
     re.I,
 )
 """What is done to the bath itself when it gets too warm."""
-HOLD_FEED = re.compile(
+HOLD_FEED = patterns.compile(
     r"\b(?:hold|stop|halt|interrupt|pause) (?:back )?(?:the )?(?:drops|feed|addition|funnel|acid|dropping)\b[^.;]{0,20}\b(?:at|above|over|if|from|when|once)\b"
     r"|\b(?:feed|addition|dropping) (?:being |is |was )?(?:stopped|halted|interrupted|held(?: back)?|paused) (?:at|above|over|if|when|whenever)\b",
     re.I,
@@ -2253,21 +2270,25 @@ def portions_said(r: Reading, m: Mention) -> bool:
     return any(isinstance(x, Qty) and portion_size(r.items, i) for i, x in enumerate(r.items) if i > m.index)
 
 
-MADE_GOES_IN = re.compile(
+MADE_GOES_IN = patterns.compile(
     r"^\W*(?:(?:then |now )?in (?:with |goes |went )?)?(?:the |my |that )?(?:cold |clear |whole )?(?:diazo\w*|(?:\w+ )?(?:solution|mixture|slurry|suspension))(?: solution| salt)?\b[^.;]*\b(?:in (?:small |\w+ )?(?:portions|lots|shots|pours)|over|during|dropwise|by drops|from the funnel)\b",
     re.I,
 )
 """ "Diazonium solution in portions of 20 mL": what was made goes into what stands ready."""
 
 
-TO_A_TEMPERATURE = re.compile(r"^\W*(?:(?:then|down|back|up|and)\W+)*to (?:about )?-?\d", re.I)
+TO_A_TEMPERATURE = patterns.compile(r"^\W*(?:(?:then|down|back|up|and)\W+)*to (?:about )?-?\d", re.I)
 """ "To 5 °C in 1 kg of ice": the verb left out."""
 
 
-THIS_IS = re.compile(r"^\W*(?:so )?(?:it|this|that|what (?:i|we) have)(?:'s| is| was) (?:an?|the|some|my|our|about|only|just|old)\b", re.I)
+THIS_IS = patterns.compile(
+    r"^\W*(?:so )?(?:it|this|that|what (?:i|we) have)(?:'s| is| was) (?:an?|the|some|my|our|about|only|just|old)\b", re.I
+)
 
 
-LEFT_OVER = re.compile(r"\b(?:left|remaining|in stock|past its date|to (?:get rid of|dispose of|be destroyed|be disposed of))\b", re.I)
+LEFT_OVER = patterns.compile(
+    r"\b(?:left|remaining|in stock|past its date|to (?:get rid of|dispose of|be destroyed|be disposed of))\b", re.I
+)
 
 
 def _told_behind(account: Account, r: Reading) -> bool:
@@ -2284,12 +2305,12 @@ def _told_behind(account: Account, r: Reading) -> bool:
     return True
 
 
-ADDED = re.compile(r"^\W*(?:(?:slowly|which is|which was|being) )?(?:added|dripped in|dropped in|run in|fed in|let in)\b", re.I)
+ADDED = patterns.compile(r"^\W*(?:(?:slowly|which is|which was|being) )?(?:added|dripped in|dropped in|run in|fed in|let in)\b", re.I)
 
 
-ICE_ALONE = re.compile(r"\W*(?:ice and water|ice[- ]water|crushed ice|ice)(?: bath)?,? (?:of )?\d[\d.,]* ?k?g\W*", re.I)
+ICE_ALONE = patterns.compile(r"\W*(?:ice and water|ice[- ]water|crushed ice|ice)(?: bath)?,? (?:of )?\d[\d.,]* ?k?g\W*", re.I)
 """A sentence of its own in a set-up: the bath. What is poured has a verb."""
-ON_TO_A_BATH = re.compile(r"^\W*(?:then |now |next |and )?(?:back )?(?:on ?to|on|over|in ?to|in) (?:the|an?|my|our) ", re.I)
+ON_TO_A_BATH = patterns.compile(r"^\W*(?:then |now |next |and )?(?:back )?(?:on ?to|on|over|in ?to|in) (?:the|an?|my|our) ", re.I)
 
 
 def _fragment(account: Account, r: Reading) -> None:
@@ -2514,21 +2535,21 @@ def _fragment(account: Account, r: Reading) -> None:
     return None
 
 
-BOILS_AT = re.compile(r"^\W*(?:b\.? ?p\.?|boils at|boiling (?:point|at)|bp)\b", re.I)
-TAP_OPEN = re.compile(
+BOILS_AT = patterns.compile(r"^\W*(?:b\.? ?p\.?|boils at|boiling (?:point|at)|bp)\b", re.I)
+TAP_OPEN = patterns.compile(
     r"^\W*(?:then |now |next |and |i |we |you )*(?:open(?:s|ed)? (?:the |its )?(?:tap|stopcock|funnel)|(?:the )?(?:tap|stopcock) (?:is |was )?open(?:ed)?)\b",
     re.I,
 )
-BURNER_FIRST = re.compile(r"^\W*(?:the |gas )?(burner|bunsen)\b, (?:small|low|gentle|big)\b[^.;]{0,25}$", re.I)
+BURNER_FIRST = patterns.compile(r"^\W*(?:the |gas )?(burner|bunsen)\b, (?:small|low|gentle|big)\b[^.;]{0,25}$", re.I)
 """ "Burner, small then big"."""
-BURNER_LAST = re.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
+BURNER_LAST = patterns.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
 """ "Into the crucible, lid on, big burner"."""
-BURNER_UNDER = re.compile(
+BURNER_UNDER = patterns.compile(
     r"\W*(?:then |now |the |a |lit )*(?:gas |bunsen )?(burner|bunsen|flame|hotplate|mantle)\b(?:[^.;,]{0,12}\b(?:under|beneath|below|on|lit)\b|, (?:small|low|big|full|gentle|roaring|hot|strong|blue) flame)",
     re.I,
 )
 """A sentence without a verb that sets the flame under the flask."""
-BY_DROPS = re.compile(
+BY_DROPS = patterns.compile(
     r"^\W*(?:and |then |now |this |that )*(?:dropwise|drop by drop|drop-wise|in drops|slowly|gradually|trickled?|dripped|drips?)\b", re.I
 )
 
@@ -2539,8 +2560,10 @@ def doc_room(step: Step) -> float:
 
 
 ROOM_C = 25.0
-OFF_AT = re.compile(r"\b[a-z]{3,}\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)", re.I)
-BY_ITSELF = re.compile(
+OFF_AT = patterns.compile(
+    r"\b[a-z]{3,}\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)", re.I
+)
+BY_ITSELF = patterns.compile(
     r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I
 )
 """What the batch does after the last step, with nobody doing anything."""
@@ -2576,26 +2599,26 @@ def _fed_later(m: Mention, clause: Clause, tail: str) -> bool:
     return any(str(t.value) == m.identity and FED_FROM.match(tail[t.end :]) for t in substances_in(tail))
 
 
-FED_FROM = re.compile(
+FED_FROM = patterns.compile(
     r"\W{1,2}(?:is |was )?(?:(?:run|dripped|dropped|fed|let|added|dosed) (?:in )?)?(?:in )?(?:from (?:the |a )?(?:dropping |addition )?funnel|dropwise|by drops|drop by drop|over \d|during \d)\b",
     re.I,
 )
-THE = re.compile(r"\bthe (?:\w+ )?$", re.I)
+THE = patterns.compile(r"\bthe (?:\w+ )?$", re.I)
 
 
-AIM = re.compile(
+AIM = patterns.compile(
     r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b|^\W*(?:I|we) (?:always |usually |often )?(?:make|prepare|brew|cook) (?:my|our) (?:own )?",
     re.I,
 )
 """What is to come out, with how much of it; nothing goes in."""
-INTRO = re.compile(
+INTRO = patterns.compile(
     r"\b(?:here(?:'s| is| are) (?:the|my|our|a|how)|(?:prep|procedure|recipe|method|protocol) (?:that )?(?:you|we|I|they) |this (?:is|one is|time)|today(?:'s| it's| we| is)?|we(?:'re| are)? (?:going to|making)|i(?:'m| am) (?:going to|making)|^\W*to (?:make|reduce|prepare|get|obtain|oxidi[sz]e|remove|convert)\b[^.]*\b(?:we|I|you) (?:use|take|employ)|^\W*th(?:e|is) (?:reaction|procedure|method|route|recipe|preparation) (?:uses|takes|employs|needs))\b",
     re.I,
 )
 """What an author says before he begins."""
 
 
-NAMES_THE_JOB = re.compile(
+NAMES_THE_JOB = patterns.compile(
     r"^\W*(?:(?:right|ok|okay|so|well|now|then|here is|here's)\W+)*(?:the |a |my |our )?[\w-]*(?:ation|olysis|ysis) of (?:the )?[\w -]+\W*$",
     re.I,
 )
@@ -2612,13 +2635,13 @@ def _says_what_for(account: Account, r: Reading) -> bool:
     return not r.measured and so_far in ("", account.doc.title) and INTRO.search(r.text) is not None
 
 
-WHAT_IS_DONE = re.compile(
+WHAT_IS_DONE = patterns.compile(
     r"\s+(?:nitrat|brominat|chlorinat|iodinat|oxidat|reduct|hydrolys|acylat|alkylat|diazoti[sz]at|sulfonat|hydrogenat|distillat|purificat|destruct|dispos)\w*\b",
     re.I,
 )
 
 
-MAKES_OF = re.compile(
+MAKES_OF = patterns.compile(
     r"^\W*(?:right|so|ok|okay|now|well|today)\b[,:]?[^.;]*\b(?:to|to give|giving|gives|makes?) (?:the |an? )?(?=[\w,'()-]+\W*$)", re.I
 )
 
@@ -2750,38 +2773,38 @@ def _is_reagent(identity: str) -> bool:
     return s.phase == "s" and s.smiles is not None and "." not in s.smiles and re.search(r"C(?![a-z])", s.formula) is not None
 
 
-POURED_IN = re.compile(
+POURED_IN = patterns.compile(
     r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\bin (?:through|by|from|at) the (?:top|neck|condenser|side[- ]?neck|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
     re.I,
 )
 """Water that is "poured in" goes to the batch."""
 
 
-IN_THE_POT = re.compile(
+IN_THE_POT = patterns.compile(
     r"\b(?:acid|liquor|liquid|mixture|residue|rest|what is|what's)(?: that is)? (?:left )?in the (?:pot|flask|still)\b(?=\s*(?:[:,(]|is\b|was\b|goes\b|cold\b|cooled\b))",
     re.I,
 )
 """The batch, by the place where it is: "the acid in the pot: cold, poured into 400 mL of water"."""
 
 
-THE_BATCH = re.compile(
+THE_BATCH = patterns.compile(
     r"\b(?:pour|tip|run|drop|drip|let|empty|transfer|siphon|is|was|are|were)\w*\b[^.;]{0,30}\b(?:batch|reaction mixture|mixture|contents|lot|mass)\b|\b(?:batch|reaction mixture|mixture|contents|lot|mass)\b[^.;]{0,30}\b(?:into|on to|onto)\b",
     re.I,
 )
 
 
-ON_IT = re.compile(
+ON_IT = patterns.compile(
     r"\b(?:on(?:to)?|over|into|in|to) (?:it|this|them|top)\b|\bin(?:to)? the (?:flask|pot)\b|\b(?:on(?:to)?|over|into|to) the (?:\w+ )?(?:mixture|batch|contents|suspension|slurry)\b",
     re.I,
 )
-WATER_IN = re.compile(
+WATER_IN = patterns.compile(
     r"^\W*(?:next (?:day|morning):? |then |monday:? )?(?:I )?(?:just )?(?:pour|poured|tip|tipped|threw|put|ran) (?:some |the |cold |tap )?water in\b(?!to)(?! (?:an?|the) )",
     re.I,
 )
-TO_THE_BATCH = re.compile(
+TO_THE_BATCH = patterns.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )
-QUENCHED_WITH = re.compile(
+QUENCHED_WITH = patterns.compile(
     r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:(?:the )?(?:(?:\w+ly|careful|cautious|slow|gradual|dropwise|portionwise),? )*(?:adding|addition of)))\b",
     re.I,
 )
@@ -2819,7 +2842,7 @@ def _water_comes(r: Reading) -> bool:
     return True
 
 
-DROWNED = re.compile(r"^\W*(?:then |now |the \w+ (?:\w+ )?(?:is |was ))*drown(?:ed)?\b", re.I)
+DROWNED = patterns.compile(r"^\W*(?:then |now |the \w+ (?:\w+ )?(?:is |was ))*drown(?:ed)?\b", re.I)
 """ "Drown in 300 g of ice"."""
 
 
@@ -2862,7 +2885,9 @@ def _pours(account: Account, r: Reading) -> bool:
     return (_ice_there(there) or row_water) and sure and batch and reacted and not acid
 
 
-HAS_A_HEAD = re.compile(r"\b(?:condenser|dropping funnel|three[- ]neck\w*|four[- ]neck\w*|stirrer|thermometer|[34][- ]neck\w*)\b", re.I)
+HAS_A_HEAD = patterns.compile(
+    r"\b(?:condenser|dropping funnel|three[- ]neck\w*|four[- ]neck\w*|stirrer|thermometer|[34][- ]neck\w*)\b", re.I
+)
 """What makes a flask the one in which the work is done."""
 
 
@@ -2875,13 +2900,13 @@ def _two_acids(mentions: list[Mention]) -> bool:
     return len({m.identity for m in mentions} & set(ACIDS)) == 2
 
 
-MADE_BEFORE = re.compile(
+MADE_BEFORE = patterns.compile(
     r"(?:^\W*(?:then )?|, )(?:an?|the|this|that|our) (?:[\w-]+ ){0,2}mixture of\b.*"
     r"\b(?:was|were|is|are|gets?|got|goes|went)\b[^,;]{0,30}\b(?:added|tipped|poured|dripped|dropped|let|thrown|run|in)\b",
     re.I | re.S,
 )
 """A mixture of acids that is there already, and what is done with it."""
-PUT_IT_IN = re.compile(r"\b(?:put|place|tip|pour|transfer|weigh)\w*\b[^,;]{0,12}\b(?:it|this|that|them|these)\b (?:in|into)\b", re.I)
+PUT_IT_IN = patterns.compile(r"\b(?:put|place|tip|pour|transfer|weigh)\w*\b[^,;]{0,12}\b(?:it|this|that|them|these)\b (?:in|into)\b", re.I)
 
 
 def _to_side(account: Account, r: Reading) -> bool:
@@ -3042,14 +3067,14 @@ def _weighed(account: Account) -> list[Material]:
     return [account.lot(k) for k, tag in account.waiting.items() if tag == WEIGHED]
 
 
-EVERYTHING = re.compile(
+EVERYTHING = patterns.compile(
     r"^\W*(?:(?:all|everything) )?together in(?:to)? (?:an?|the|my)\b|^\W*(?:all|everything)(?: of (?:it|this|them|that))? in(?:to)? (?:an?|the)\b|^\W*(?:all|everything) to (?:an?|the)\b|^\W*(?:all |both |they are |these are )?(?:shaken|mixed|ground|stirred|put|thrown|tipped|weighed|placed|rubbed) together in(?:to)? (?:an?|the|my)\b|^\W*all (?:but|except|apart from|save) (?:for )?(?=the )|\b(?:everything|all(?: of)?(?: the)? (?:reagents|components|ingredients|chemicals|materials|rows|of them))(?: (?:except|but|apart from|save|other than)(?: for)?\b)?",
     re.I,
 )
 
 
 FEW = {"two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
-FIRST_FEW = re.compile(r"^\W*(?:the )?first (two|three|four)\b[^.;]{0,20}\b(?:in|into|together|charged)\b", re.I)
+FIRST_FEW = patterns.compile(r"^\W*(?:the )?first (two|three|four)\b[^.;]{0,20}\b(?:in|into|together|charged)\b", re.I)
 
 
 def _everything(account: Account, r: Reading) -> bool:
@@ -3140,11 +3165,11 @@ def _some_of_it(account: Account, r: Reading) -> bool:
     return True
 
 
-A_PART_FOLLOWS = re.compile(
+A_PART_FOLLOWS = patterns.compile(
     rf"(?: (?:was |were )?(?:used|added|taken))?[\s.;:*•-]*(?:the )?first {ABOUT}\d+(?:[.,]\d+)? ?(?:{WRITTEN_VOLUME}|{WRITTEN_MASS}|drops?)\b",
     re.I,
 )
-MADE_OF_WHAT = re.compile(
+MADE_OF_WHAT = patterns.compile(
     r"^\W*(?:[\w'-]+ ){1,7}(?:is|was|were|are) (?:made|prepared|obtained|synthesi[sz]ed) (?:here )?(?:from|by|out of|with)\b", re.I
 )
 
@@ -3154,22 +3179,22 @@ def _at_the_head(account: Account, r: Reading) -> bool:
     return account.source[: r.clause.start].strip() in ("", account.doc.title)
 
 
-FUNNEL_HOLDS = re.compile(
+FUNNEL_HOLDS = patterns.compile(
     r"^\W*(?:the |an? |its |in the |into the )?(?:dropping |addition |tap |feed |jacketed |pressure[- ]equali[sz]\w+ )?funnel\b\W*"
     r"(?:now )?(?:has|holds|held|contains|contained|with|takes|gets|(?:is|was) (?:then )?(?:charged|filled|loaded) with|(?<=[:,] )|(?<=:))(?! an? (?:tap|stopcock|stopper))",
     re.I,
 )
 """ "Dropping funnel: 100 mL of acid", "a funnel holds 20 mL of bromine": what waits to be fed."""
 FUNNEL_LABELS = ("funnel", "dropping funnel", "addition funnel", "tap funnel", "in the funnel")
-ADD_SO_MUCH = re.compile(r"^\W*(?:then |now |and )*(?:add|run in|pour in|drop in|let in) (?:about |some )?\d", re.I)
-PART_FIRST = re.compile(
+ADD_SO_MUCH = patterns.compile(r"^\W*(?:then |now |and )*(?:add|run in|pour in|drop in|let in) (?:about |some )?\d", re.I)
+PART_FIRST = patterns.compile(
     r"^\W*(?:(?:add|pour|tip|run|drop|let)\w*(?: in| on)? )?(?:the |then |and |now )*(?:first|another|next|other|last|remaining|final|further)\b(?: of it)?",
     re.I,
 )
 """ "First 5 mL by pipette", "the other 3 mL poured in"."""
 
 
-OVEN = re.compile(r"\b(?:in|into|inside) (?:the|an?) (?:drying |warm )?(?:oven|incubator|heating cabinet|warm cupboard)\b", re.I)
+OVEN = patterns.compile(r"\b(?:in|into|inside) (?:the|an?) (?:drying |warm )?(?:oven|incubator|heating cabinet|warm cupboard)\b", re.I)
 
 
 def _charge(account: Account, r: Reading) -> None:
@@ -3219,8 +3244,10 @@ def _charge(account: Account, r: Reading) -> None:
     return _bring(account, r, charge=True)
 
 
-PUT_TOGETHER = re.compile(r"\b(?:pour|put|tip|mix|run)\w* together\b", re.I)
-THEN_IT_GOES = re.compile(r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I)
+PUT_TOGETHER = patterns.compile(r"\b(?:pour|put|tip|mix|run)\w* together\b", re.I)
+THEN_IT_GOES = patterns.compile(
+    r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I
+)
 """ "Take 5.5 mL of bromine and add it": what follows says what is done with it."""
 
 
@@ -3234,9 +3261,9 @@ def _goes_next(account: Account, r: Reading) -> bool:
     return THEN_IT_GOES.match(behind) is not None or (bool(names) and re.match(by_name, behind, re.I) is not None)
 
 
-CARRIED = re.compile(r"\b(?:carry|carried|bring|brought|walk|walked|fetch|fetched)\b[^.;]{0,40}\b(?:in|with) (?:an?|the)\b", re.I)
+CARRIED = patterns.compile(r"\b(?:carry|carried|bring|brought|walk|walked|fetch|fetched)\b[^.;]{0,40}\b(?:in|with) (?:an?|the)\b", re.I)
 """ "Weigh out 32 g and carry it over in a beaker": on the way, not yet where it goes."""
-IT_IN = re.compile(r"\b(?:it|this|that|them|the lot|all)\b[^.;]{0,20}\bin\b|\bin (?:it|this|that) goes\b", re.I)
+IT_IN = patterns.compile(r"\b(?:it|this|that|them|the lot|all)\b[^.;]{0,20}\bin\b|\bin (?:it|this|that) goes\b", re.I)
 
 
 def _draw(account: Account, r: Reading) -> None:
@@ -3274,7 +3301,7 @@ def _draw(account: Account, r: Reading) -> None:
     account.recent = [k for k, tag in account.waiting.items() if tag == "funnel"]
 
 
-TO_THE_BOTTOM = re.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to the (?:bottom|top|surface)\b", re.I)
+TO_THE_BOTTOM = patterns.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )?to the (?:bottom|top|surface)\b", re.I)
 
 
 def _made_and_fed(account: Account) -> bool:
@@ -3302,13 +3329,13 @@ def _add(account: Account, r: Reading) -> None:
     return _bring(account, r)
 
 
-GO_ON_WHEN = re.compile(r"^\W*(?:then )?(?:go|carry|proceed|continue)(?: on)?\b[^.;]{0,12}\b(?:only|when|if|once|after)\b", re.I)
+GO_ON_WHEN = patterns.compile(r"^\W*(?:then )?(?:go|carry|proceed|continue)(?: on)?\b[^.;]{0,12}\b(?:only|when|if|once|after)\b", re.I)
 """ "Go on only when the purple has gone brown (5-15 min)": what is waited for."""
-FIZZ_OVER = re.compile(
+FIZZ_OVER = patterns.compile(
     r"\b(?:till|until) (?:it |there (?:is|was) )?(?:no longer|no more|stops?|stopped|doesn't|does not|didn't|did not|ceases to|has stopped) (?:any )?(?:fizz\w*|foam\w*|froth\w*|effervesc\w*)",
     re.I,
 )
-NO_MORE_GAS = re.compile(r"\b(?:until|till) (?:there(?:'s| is| was) )?no (?:more |further )?(?:gas|hydrogen|bubbl\w+)\b", re.I)
+NO_MORE_GAS = patterns.compile(r"\b(?:until|till) (?:there(?:'s| is| was) )?no (?:more |further )?(?:gas|hydrogen|bubbl\w+)\b", re.I)
 
 
 def _hydride_there(account: Account) -> bool:
@@ -3317,21 +3344,21 @@ def _hydride_there(account: Account) -> bool:
 
 
 CARBONATES = ("sodium carbonate", "sodium hydrogen carbonate", "potassium carbonate", "potassium hydrogen carbonate", "calcium carbonate")
-TO_A_LAYER = re.compile(
+TO_A_LAYER = patterns.compile(
     r"\b(?:on )?to the (?:upper|lower|top|bottom|organic|oily?|product|remaining|other)(?: (?:one|layer|phase|liquid))?\b", re.I
 )
-IN_SIZED = re.compile(
+IN_SIZED = patterns.compile(
     r"^\W*(?:added|dripped|run|fed|stirred|kept|cooled|heated)\b[^.;]{0,90}, in an? \d[\d.]*[ -]?m?L\b[^.;]{0,25}\bflask\b", re.I
 )
 """ "…, added over 75 min, in a 500 mL three-necked flask": the flask that was meant all along."""
-INTO_SIZED = re.compile(
+INTO_SIZED = patterns.compile(
     r"^\W*(?:the |all |this |it )[^.;]{0,40}\b(?:goes|go|is put|is placed|is brought|is transferred|was put|was placed|was transferred)\b[^.;]{0,15}\b(?:in|into|to) an? \d",
     re.I,
 )
 """What was made up so far goes into a flask of its own."""
 
 
-PORTIONED = re.compile(r"^\W*(?:in|as) (?:about |roughly )?(?:\w+ )?(?:equal |small )?(?:portions|lots)\b", re.I)
+PORTIONED = patterns.compile(r"^\W*(?:in|as) (?:about |roughly )?(?:\w+ )?(?:equal |small )?(?:portions|lots)\b", re.I)
 """Behind an amount: it comes in portions."""
 
 
@@ -3363,7 +3390,7 @@ def _gets_its_name(account: Account, r: Reading) -> None:
         return
 
 
-GOES_INTO_WATER = re.compile(
+GOES_INTO_WATER = patterns.compile(
     r"^\W*(?:(?:then|now|finally|and)\b[ ,]*)*(?:it|this|all of it|everything|the (?:\w+ ){0,3}(?:rest|residue|batch|mixture|contents|solution|lot|melt|liquor)|what (?:is|was) left)\b[^.;]{0,60}?\b(?:goes|go|went)\b(?: \w+ly)? in ?to (?:about )?\d[^.;]{0,30}?\b(?:water|ice)\b",
     re.I,
 )
@@ -3379,7 +3406,7 @@ def _goes_into_water(account: Account, r: Reading) -> bool:
 ARYLAMINE = Chem.MolFromSmarts("c[NX3;H2]")
 
 
-DIAZO_INTO = re.compile(
+DIAZO_INTO = patterns.compile(
     r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) (?:the |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask)\b",
     re.I,
 )
@@ -3680,7 +3707,9 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
         account.used |= {size.start} if size is not None else set()
 
 
-CAME_FIRST = re.compile(r"\W*(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b", re.I)
+CAME_FIRST = patterns.compile(
+    r"\W*(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b", re.I
+)
 
 
 def _of_the_receiver(account: Account, r: Reading) -> bool:
@@ -3843,16 +3872,16 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
     place(account, step, pieces)
 
 
-THE_MIX_ALONE = re.compile(
+THE_MIX_ALONE = patterns.compile(
     r"^\W*(?:then |now |next )?(?:(?:add|pour|run|drip|tip|trickle|drop) (?:in )?)?(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)\b",
     re.I,
 )
 """ "The cold mixture is added over 80 min", "pour the mixture in": what was made last, where no vessel or substance is named."""
-ON_TO = re.compile(r"\b(?:into|on to|onto|to)\b(?! (?:be|about|\d))", re.I)
+ON_TO = patterns.compile(r"\b(?:into|on to|onto|to)\b(?! (?:be|about|\d))", re.I)
 
 
-ON_TO_IT = re.compile(r"\b(?:into|on to|onto|to|on|in|over) (?:it|this|that|the ice)\b", re.I)
-MIXTURE_ON_IT = re.compile(
+ON_TO_IT = patterns.compile(r"\b(?:into|on to|onto|to|on|in|over) (?:it|this|that|the ice)\b", re.I)
+MIXTURE_ON_IT = patterns.compile(
     r"^\W*(?:then |now )?(?:the )?(?:whole |cold |reaction )*(?:mixture|batch|lot|solution|contents|everything) (?:on ?to|on|into|in|over) (?:it|this|that|the ice)\b",
     re.I,
 )
@@ -3866,10 +3895,10 @@ def _only_receives(account: Account, vessel: Vessel) -> bool:
     return bool(inside) and all(x in RECEIVERS for x in inside) and reacted
 
 
-DIAZO_TO_THIS = re.compile(
+DIAZO_TO_THIS = patterns.compile(
     r"^\W*(?:and |then )*(?:in)?to (?:this|it|that|these|which),? (?:was |is )?(?:added |run )?[^.;]{0,25}?\bdiazo", re.I
 )
-DIAZO_FIRST = re.compile(r"^\W*(?:(?:then|now|next|finally),? )?(?:the |this )?(?:\w+ ){0,2}diazo(?:nium|tised|tized)?\b", re.I)
+DIAZO_FIRST = patterns.compile(r"^\W*(?:(?:then|now|next|finally),? )?(?:the |this )?(?:\w+ ){0,2}diazo(?:nium|tised|tized)?\b", re.I)
 
 
 def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
@@ -3995,7 +4024,7 @@ def _move(account: Account, r: Reading) -> bool:
     return False
 
 
-MADE_FROM = re.compile(
+MADE_FROM = patterns.compile(
     r"\b(?:solution|salt|mixture|suspension|slurry|complex|reagent)\W*\((?:freshly |newly )?(?:made |prepared |obtained )?from\b", re.I
 )
 
@@ -4030,7 +4059,7 @@ def _made_from(account: Account, r: Reading) -> bool:
     return True
 
 
-INTO_WITH = re.compile(
+INTO_WITH = patterns.compile(
     r"^\W*(?:then )?(?:in)?to (?:an?|the) [^.;]{0,40}?\b(?:with|of|holding|containing)\b[^.;]*\b(?:all (?:the )?(?:pieces|lot|of it)?|the (?:pieces|lot|solid|cake|chips)|everything|it|them)\b",
     re.I,
 )
@@ -4058,7 +4087,7 @@ def _into_what_waits(account: Account, r: Reading) -> bool:
     return True
 
 
-WHOLE_ON_TO_IT = re.compile(
+WHOLE_ON_TO_IT = patterns.compile(
     rf"^\W*(?:(?:then|now|next|and|finally|I|we|when cold|once cold)\b[ ,]*)*(?:(?:pour|tip|run|drip|drop|empty|let|put|stir|transfer|siphon)\w* (?:out )?{THE_WHOLE}\b|{THE_WHOLE}(?: is| was| are| were| gets| goes| went)+\b)"
     r"[^.;]{0,40}?\b(?:on ?to|on|over|in|into)(?: (?:it|this|that|the (?:stirred |crushed |cold )*(?:ice|water|ice[ -]water|ice and water|beaker|bucket|jar)))?(?:,? (?:slowly|quickly|carefully|with stirring|while stirring|stirring|well stirred))*\W*$",
     re.I,
@@ -4097,7 +4126,7 @@ def _on_to_the_ice_there(account: Account, r: Reading) -> bool:
     return True
 
 
-GOES_OVER = re.compile(
+GOES_OVER = patterns.compile(
     r"^\W*(?:(?:then|now|next|and|finally|afterwards|after that|i|we|you|by then|cold|cooled|when cold|once cold)\b[ ,]*)*"
     r"(?:(?:move|pour|transfer|change|rinse|decant|tip|siphon|syphon|empty|bring|put|swap|switch|run|take)\w*\b )?"
     r"(?:(?:it(?:'s| is)?|this|that|them|all|everything|the (?:whole |cold |cooled |clear |dark |warm |hot |finished |reaction |red |brown |yellow )*(?:lot|thing|contents?(?: of the (?:flask|pot|beaker))?|mixtures?|batch|solution|suspension|slurry|liquid|melt|mass|flask|pot|beaker))\b[ ,]*)*"
@@ -4107,16 +4136,16 @@ GOES_OVER = re.compile(
     re.I,
 )
 """The batch, as far as a clause names it at all, goes into another vessel."""
-OF_A_PART = re.compile(
+OF_A_PART = patterns.compile(
     r"\b(?:layers?|phase|filtrate|washings|distillate|liquors?|sample|aliquot|gas|fumes|vapou?rs?|outlet|tube|hose|leads?|adapt[eo]r|condenser|funnel|receiver|bath|waste|product|crystals|solid|cake|residue|drain|sink|bin|if|when|whenever|should|in case|emergency|never|not)\b",
     re.I,
 )
 """Not the batch, or not what is done."""
-EMPTY_IT = re.compile(r"^\W*(?:then |now |next |and )*empty (?:the|my) (?:flask|pot|beaker|reactor)\b", re.I)
+EMPTY_IT = patterns.compile(r"^\W*(?:then |now |next |and )*empty (?:the|my) (?:flask|pot|beaker|reactor)\b", re.I)
 """A doing, and no empty flask of a gas line."""
-THE_FLASK = re.compile(r"\b(?<!of )the (?:flask|pot|beaker)\b", re.I)
-OFF_THE_SOLID = re.compile(r"\b(?:off|from) the (?:solids?|salts?|crystals)\b", re.I)
-SECOND_THOUGHT = re.compile(r"\b(?:before (?:adding|that|it|this|the water|you add|I add)|beforehand|first)\b", re.I)
+THE_FLASK = patterns.compile(r"\b(?<!of )the (?:flask|pot|beaker)\b", re.I)
+OFF_THE_SOLID = patterns.compile(r"\b(?:off|from) the (?:solids?|salts?|crystals)\b", re.I)
+SECOND_THOUGHT = patterns.compile(r"\b(?:before (?:adding|that|it|this|the water|you add|I add)|beforehand|first)\b", re.I)
 
 
 def _goes_over(account: Account, r: Reading) -> bool:
@@ -4168,12 +4197,12 @@ def _goes_over(account: Account, r: Reading) -> bool:
     return True
 
 
-CAKE_IN = re.compile(
+CAKE_IN = patterns.compile(
     r"^\W*(?:then |now |next |and )*(?:put |tip |stir |add |spoon |scrape |bring )?(?:(?:the|this|that|my) (?:(?!filtrate)\w+[ -]){0,3}?(?:solid|salt|cake|powder|crystals|precipitate|paste|lumps)|(?:wet |damp |crude )?(?:solid|cake|crystals))\b(?! bath)(?P<how>[^.;]*)",
     re.I,
 )
 """What was kept on a filter, as what a clause moves."""
-GOES_IN = re.compile(
+GOES_IN = patterns.compile(
     r"\b(?:goes|went|go|is|was|are|were|added|stirred|put|tipped|scraped|spooned|brought)?\b[^.;]{0,30}?\b(?:in|into|to|onto)\b(?! (?:air|the (?:air|hood|oven|desiccator|fridge|drawer|dark)|an? (?:vial|jar|bottle|desiccator|oven|dish|drawer)))",
     re.I,
 )
@@ -4234,7 +4263,7 @@ def _cake_goes_in(account: Account, r: Reading) -> bool:
     return True
 
 
-ALL_OF_IT = re.compile(
+ALL_OF_IT = patterns.compile(
     r"\b(?:all of (?:it|this|that)|this|that|it|these|they|both|the lot|all) (?:now )?(?:goes|go|went|is|are|was|were|gets)\b", re.I
 )
 
@@ -4284,7 +4313,7 @@ def _mix(account: Account, r: Reading) -> None:
     return _bring(account, r, charge=True)
 
 
-MAKE_THE = re.compile(r"\b(?:I|we|you|they|to) (?:then |now )?(?:make|prepare)(?: up)? (?:the|my|our) [\w-]+(?: [\w-]+)?\W*$", re.I)
+MAKE_THE = patterns.compile(r"\b(?:I|we|you|they|to) (?:then |now )?(?:make|prepare)(?: up)? (?:the|my|our) [\w-]+(?: [\w-]+)?\W*$", re.I)
 
 
 NITRITES = ("sodium nitrite", "potassium nitrite")
@@ -4341,7 +4370,7 @@ def _poured_in(account: Account, r: Reading) -> bool:
     return True
 
 
-DECANTED = re.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
+DECANTED = patterns.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
 """What stands over something is let go."""
 
 
@@ -4426,24 +4455,24 @@ def _into_the_next_vessel(account: Account, r: Reading) -> bool:
     return True
 
 
-LUMP = re.compile(
+LUMP = patterns.compile(
     r"^\W*(?:the )?(?:cold |cooled |broken |crushed |powdered )*(?:lumps?|cake|mass|crust|clinker|melt)\b[^.;]{0,90}?\b(?:goes |go |is put |is broken )?into an? (?=\d)",
     re.I,
 )
 
 
-LITTLE_BY_LITTLE = re.compile(
+LITTLE_BY_LITTLE = patterns.compile(
     r"\b(?:spoon by spoon|by the spoon(?:ful)?|(?:in|by) (?:small |little )?portions|portion-?wise|a (?:spoon(?:ful)?|bit|little|pinch) at a time|drop by drop|dropwise)\b",
     re.I,
 )
 """ "Then sodium carbonate, spoon by spoon": it goes in, and nobody says how much."""
-LUMPS_IN = re.compile(
+LUMPS_IN = patterns.compile(
     r"\b(?:drop|put|throw|tip|stir|bring|place|add)\w* (?:the |these |those |all the )(?:cold |broken |crushed )*(?:lumps?|pieces|bits|cake|slag|mass|clinker|regulus|residue|powder) (?:in|into|to|on)\b"
     r"|\b(?:lumps?|pieces|bits|cake|slag|mass|clinker|powder) (?:is|are|was|were|goes?|went) (?:then |slowly )?(?:dropped |put |thrown |tipped |stirred |added )?(?:in|into|to)\b",
     re.I,
 )
 """ "Drop the lumps in hydrochloric acid": what burnt out in the crucible."""
-GOES_OFF = re.compile(lex.GOES_OFF, re.I)
+GOES_OFF = patterns.compile(lex.GOES_OFF, re.I)
 
 
 def _in_the_crucible(account: Account) -> bool:
@@ -4514,13 +4543,13 @@ def _batch_into(account: Account, r: Reading) -> bool:
     return True
 
 
-BATCH_BEHIND = re.compile(
+BATCH_BEHIND = patterns.compile(
     r"^\W*(?:in)?to (?:an? |the )?[^.;]+?,? (the (?:[\w-]+ ){0,3}(?:diazo\w*|solution|mixture|suspension|liquor)(?: salt)?(?: solution)?) (?:is|was|were|are) (?:then |now |slowly )*(?:added|run|dripped|let|poured)\b",
     re.I,
 )
-FED_ON = re.compile(r"^\W*(?:then |slowly )?(?:dripped|dropped|run|added|let|poured|fed)\b[^.;]{0,40}\binto\b", re.I)
+FED_ON = patterns.compile(r"^\W*(?:then |slowly )?(?:dripped|dropped|run|added|let|poured|fed)\b[^.;]{0,40}\binto\b", re.I)
 """ "…to a cooled funnel and dripped into copper(I) chloride in a 500 mL flask": the batch, of which the clause before speaks."""
-ADDED_TO = re.compile(
+ADDED_TO = patterns.compile(
     r"^\W*(?:then )?(?:it|(?:the|this) (?:[\w-]+ ){0,3}(?:solution|mixture|suspension|liquor|slurry|lot)|all of (?:it|this)) (?:was|is|were|are) (?:then |now |slowly |quickly )*(?:added|run|dripped|let)\b[^.;]*\b(?:in)?to\b",
     re.I,
 )
@@ -4529,17 +4558,17 @@ COLD_C = 15.0
 """Up to here a temperature told with the ice is that of the ice, and not of what is poured on to it."""
 
 
-OF_THE_QUENCH = re.compile(r"\btemperature of the (?:water|ice|slurry|quench)\b", re.I)
+OF_THE_QUENCH = patterns.compile(r"\btemperature of the (?:water|ice|slurry|quench)\b", re.I)
 
 
-CAME_OVER = re.compile(
+CAME_OVER = patterns.compile(
     r"^\W*(?:then |now |and )?(?:(?:pour|tip|run|empty|drip|drop|add)\w* )?(?:the |this |that |these |all )?(?:(?:\w+ )?(?:distillates?|condensate|fore-?run(?:nings)?|fractions?|runnings)|receiver(?:'s)? contents|contents of the receiver|what (?:is|came) (?:over )?in the receiver)\b",
     re.I,
 )
 """ "The distillate was poured into 200 mL of water": what came over, and not what stayed."""
 
 
-ASIDE_FRACTION = re.compile(r"\b(?:condensate|fore-?run(?:nings)?|runnings|first fraction|this fraction|solvent fraction)\b", re.I)
+ASIDE_FRACTION = patterns.compile(r"\b(?:condensate|fore-?run(?:nings)?|runnings|first fraction|this fraction|solvent fraction)\b", re.I)
 
 
 def _fraction_into(account: Account, r: Reading) -> bool:
@@ -4576,8 +4605,8 @@ def _onto_acid(account: Account, lots: list[Material]) -> bool:
     return acid and bool(batch & {"sodium nitrite", "potassium nitrite"})
 
 
-SURPLUS = re.compile(r"\b(?:excess|surplus|left[ -]?over|unused)\b", re.I)
-OF_IT = re.compile(r"^\W*(?:(?:and|then|that(?:'s| is) [^.;]{3,30}? and) )*(?:it|this|that|these)\b", re.I)
+SURPLUS = patterns.compile(r"\b(?:excess|surplus|left[ -]?over|unused)\b", re.I)
+OF_IT = patterns.compile(r"^\W*(?:(?:and|then|that(?:'s| is) [^.;]{3,30}? and) )*(?:it|this|that|these)\b", re.I)
 
 
 def _quench(account: Account, r: Reading) -> None:
@@ -4632,7 +4661,9 @@ def _quench(account: Account, r: Reading) -> None:
 # ------------------------------------------------------------------ the end of the batch and its work-up
 
 
-TO_WHAT_CAME_OVER = re.compile(r"\b(?:in)?to (?:the )?(?:distillates?|condensate|receiver|fore-?run|contents of the receiver)\b", re.I)
+TO_WHAT_CAME_OVER = patterns.compile(
+    r"\b(?:in)?to (?:the )?(?:distillates?|condensate|receiver|fore-?run|contents of the receiver)\b", re.I
+)
 
 
 def _destroy(account: Account, r: Reading) -> None:
@@ -4658,7 +4689,7 @@ def _placed(account: Account, m: Mention) -> bool:
     return any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
 
 
-KILLED = re.compile(
+KILLED = patterns.compile(
     r"\s*(?:wire |pieces |left |that is left )?(?:is|are|was|were) (?:then )?(?:killed|destroyed|decomposed|quenched|reacted off)\b", re.I
 )
 
@@ -4712,17 +4743,17 @@ def _goes_on(account: Account) -> bool:
     return account.isolated != "filter"
 
 
-IN_ITS_POT = re.compile(
+IN_ITS_POT = patterns.compile(
     r"\W*(?:the )?(?:generator|flask|pot|reactor)?(?:'s)? ?residues?\b(?![^.;]*\b(?:into|onto|on to|poured|pour)\b)", re.I
 )
 """A residue that something is put on to, and that is poured nowhere."""
 
 
-IN_THE_FLASK = re.compile(r"\W*(?:the )?(?:residues?|salts?|bottoms) in the (?:flask|pot|generator|still|reactor)\b", re.I)
-FILLED_UP = re.compile(r"\b(?:fill(?:ed)? (?:it |the flask )?(?:up )?with|top(?:ped)? (?:it )?up with)\b", re.I)
+IN_THE_FLASK = patterns.compile(r"\W*(?:the )?(?:residues?|salts?|bottoms) in the (?:flask|pot|generator|still|reactor)\b", re.I)
+FILLED_UP = patterns.compile(r"\b(?:fill(?:ed)? (?:it |the flask )?(?:up )?with|top(?:ped)? (?:it )?up with)\b", re.I)
 
 
-CONSISTS = re.compile(r"\b(?:fore-?run|distillate|condensate|residue|first fraction)s? \([^()]*$", re.I)
+CONSISTS = patterns.compile(r"\b(?:fore-?run|distillate|condensate|residue|first fraction)s? \([^()]*$", re.I)
 """ "Fore-run (thionyl chloride, about 9 g)": what it consists of."""
 
 
@@ -4800,23 +4831,23 @@ def _waste(account: Account, r: Reading) -> None:
             source = None
 
 
-OTHERS = re.compile(
+OTHERS = patterns.compile(
     r"^\W*(?:the |some )?(?:(?:other|next|second|neighbour\w*) (?:group|team|pair|class|students?|people|bench|table)s?|others|neighbours?) (?:\w+ ){0,3}(?:works?|uses?|has|have|does|do|boils?|distils?|is|are|was|were)\b",
     re.I,
 )
 """What somebody else does."""
-WATER_TRAP = re.compile(r"\b(?:dean[- –]?stark|water (?:separator|trap))\b[^.;)]{0,6}\([^.;)]{0,12}$", re.I)
-IS_MADE_OF = re.compile(
+WATER_TRAP = patterns.compile(r"\b(?:dean[- –]?stark|water (?:separator|trap))\b[^.;)]{0,6}\([^.;)]{0,12}$", re.I)
+IS_MADE_OF = patterns.compile(
     r"^\W*(?:what(?:'s| is| was) left|what (?:stays|remains)|the rest|(?:the )?(?:\w+ )?residue|left-?overs?)\b[^.;]{0,30}\b(?:is|are|was|were|contains?|holds?) (?!to\b|\w+ed\b|poured|run\b)",
     re.I,
 )
 """ "What's left in the flask is hot acid with a bit of bromine": what it is, and nothing goes in."""
-LIQUOR_ALL = re.compile(r"^\W*(?:then )?(?:the |this )?(?:\w+ ){0,2}liquor\b", re.I)
-OVER_THE_BATH = re.compile(r"\b(?:over|into|back into) the (?:tray|bath|tub|bowl|dish|tank)\b|\brun into the (?:bath|tray)\b", re.I)
+LIQUOR_ALL = patterns.compile(r"^\W*(?:then )?(?:the |this )?(?:\w+ ){0,2}liquor\b", re.I)
+OVER_THE_BATH = patterns.compile(r"\b(?:over|into|back into) the (?:tray|bath|tub|bowl|dish|tank)\b|\brun into the (?:bath|tray)\b", re.I)
 """What rinses something over the batch goes into it."""
 
 
-UPPER_LAYER = re.compile(r"^\W*(?:the )?(?:upper|lower|organic|oily|oil|product) (?:organic )?(?:layer|phase)\b", re.I)
+UPPER_LAYER = patterns.compile(r"^\W*(?:the )?(?:upper|lower|organic|oily|oil|product) (?:organic )?(?:layer|phase)\b", re.I)
 
 
 def _wash(account: Account, r: Reading) -> None:
@@ -4927,15 +4958,15 @@ FOR_WASHING = (
     "sodium hydrogen sulfite",
 )
 """What a product is washed with; named again behind "everything into the flask" it is for that."""
-COMES_OVER = re.compile(
+COMES_OVER = patterns.compile(
     r"\b(?:crude|product)\b|\b(?:distillate|drops?|oil)\b[^.;]{0,20}\b(?:clear|oily|come|comes|pass\w*)\b|\bno more oil|\bfree (?:of|from) oil",
     re.I,
 )
 """What is distilled off is what is wanted, with the steam, and not a solvent."""
 
 
-SET_UP = re.compile(r"^\W*(?:then )?(?:an? |the )?(?:distillation|distilling|still) (?:head|bridge|set-?up|apparatus|arm)\b", re.I)
-PASSES_OVER = re.compile(
+SET_UP = patterns.compile(r"^\W*(?:then )?(?:an? |the )?(?:distillation|distilling|still) (?:head|bridge|set-?up|apparatus|arm)\b", re.I)
+PASSES_OVER = patterns.compile(
     r"\b(?<!foam )(?:comes?|came|coming|pass(?:es|ed)?|goes|went|drips?|dripped) over\b(?! (?:the (?:rim|top|neck|edge|side)|\d|about|an? (?:hour|minute)))"
     r"|\b(?:until|till) (?:the |no more )?(?:oil|drops|oily drops) (?:stops? (?:coming|dripping)|comes? no more|no longer comes?)\b",
     re.I,
@@ -5005,10 +5036,10 @@ def _was_hot(account: Account) -> bool:
     )
 
 
-SHAKEN_WITH = re.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:with|in the (?:separat\w+ )?funnel)\b", re.I)
+SHAKEN_WITH = patterns.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}(?:with|in the (?:separat\w+ )?funnel)\b", re.I)
 
 
-IN_A_FLASK = re.compile(r"^\W*in an? (?=\d)", re.I)
+IN_A_FLASK = patterns.compile(r"^\W*in an? (?=\d)", re.I)
 
 
 def _thermal(kind: str):  # type: ignore[no-untyped-def]
@@ -5138,15 +5169,15 @@ def _temperatures(account: Account, r: Reading) -> None:
         account.used |= {q.start for q in used}
 
 
-HEATED = re.compile(
+HEATED = patterns.compile(
     r"\b(?:is|are|was|were|be|then|gently|strongly|carefully) heated\b|^\W*(?:then |now )?(?:heat|warm (?:it|the mixture|gently|until))\b(?! (?:is|was|comes|goes|off|out|up|gun|source))",
     re.I,
 )
 """What is in the vessel is made hot, however far."""
-HEATER = re.compile(r"\b(?:heater|heating|mantle|hot ?plate|plate|burner|bath|cut-?out|distill?\w*)\b", re.I)
+HEATER = patterns.compile(r"\b(?:heater|heating|mantle|hot ?plate|plate|burner|bath|cut-?out|distill?\w*)\b", re.I)
 
 
-BOTTLE_SHUT = re.compile(
+BOTTLE_SHUT = patterns.compile(
     r"^\W*(?:the )?(?:\w+ )?(?:bottle|receiver|absorber|trap|scrubber|jar|vial)s?\b[^.;]{0,12}\b(?:closed|capped|stoppered|labelled|disconnected|taken off|removed)\b",
     re.I,
 )
@@ -5186,11 +5217,11 @@ def _stop(account: Account, r: Reading) -> None:
     account.used |= {x.start for x in used}
 
 
-HYDROGEN = re.compile(
+HYDROGEN = patterns.compile(
     r"\b(?:(?:under|with|of|in) (?:an? |the )?(?:atmosphere of )?hydrogen\b(?! (?:chloride|bromide|sulfide|sulphide|peroxide|fluoride|iodide|cyanide))|(?:balloon of|fill(?:ed)? with) hydrogen\b(?! (?:chloride|bromide))|hydrogen (?:balloon|atmosphere|pressure|cylinder|uptake|taken up)|hydrogenat\w+)",
     re.I,
 )
-TAKEN_UP = re.compile(
+TAKEN_UP = patterns.compile(
     rf"(\d+(?:[.,]\d+)?) ?({WRITTEN_VOLUME})\b[^.;\n]{{0,25}}(?:taken up|absorbed|consumed|uptake)|(?:uptake|takes? up|taken up|absorbs?|consumes?)[^.;\n]{{0,25}}?(\d+(?:[.,]\d+)?) ?({WRITTEN_VOLUME})\b",
     re.I,
 )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+from northsquall import patterns
 from northsquall.chemistry.families import count_matches
 from northsquall.procedure.units import WRITTEN_VOLUME
 from northsquall.reading import lexicon as lex
@@ -17,14 +18,14 @@ KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} |
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
 FORMS = ("trimmings", "scraps", "cuttings", "offcuts", "shavings", "clippings", "lumps", "crusts")
 """What a metal comes in, that a text may weigh by that word alone."""
-KIND = re.compile(rf"\b(?:{'|'.join((*KINDS, *FORMS))})\b", re.I)
-AHEAD = re.compile(rf"{AMOUNT} (?:of the |of crude |crude |dry )?$")
-LEADS = re.compile(r"(?:^|\n|\. |- |, |\d\. )(?:(?:[Aa]dd|[Pp]ut in|[Dd]rop in|[Ii]ntroduce) )?(?:[Tt]he )?$")
-BEHIND = re.compile(rf",? \(?{AMOUNT}")
-NO_ACID = re.compile(r"[- ](?:chloride|bromide|anhydride|amide|layer|filtrate|mixture|waste|bath|catalyst|value|number)\b")
-BY_MASS = re.compile(r"(?:\bg|\dg|grams?) (?:of )?the $")
+KIND = patterns.compile(rf"\b(?:{'|'.join((*KINDS, *FORMS))})\b", re.I)
+AHEAD = patterns.compile(rf"{AMOUNT} (?:of the |of crude |crude |dry )?$")
+LEADS = patterns.compile(r"(?:^|\n|\. |- |, |\d\. )(?:(?:[Aa]dd|[Pp]ut in|[Dd]rop in|[Ii]ntroduce) )?(?:[Tt]he )?$")
+BEHIND = patterns.compile(rf",? \(?{AMOUNT}")
+NO_ACID = patterns.compile(r"[- ](?:chloride|bromide|anhydride|amide|layer|filtrate|mixture|waste|bath|catalyst|value|number)\b")
+BY_MASS = patterns.compile(r"(?:\bg|\dg|grams?) (?:of )?the $")
 """ "Fifteen grams of the acid": the solid of the head; a volume of "the acid" is the sulfuric."""
-ADDED = re.compile(r" (?:di|tetra)(?:bromide|chloride)$")
+ADDED = patterns.compile(r" (?:di|tetra)(?:bromide|chloride)$")
 """ "Cinnamic acid dibromide": what it is made from stands before."""
 REACH = 60
 """Characters before a kind in which its amount stands."""
@@ -43,7 +44,7 @@ def _weighed(text: str) -> list[tuple[int, int]]:
 
 
 HEAD = 200
-WORD = re.compile(r"[\w(),'±-]*[A-Za-z][\w()'-]*")
+WORD = patterns.compile(r"[\w(),'±-]*[A-Za-z][\w()'-]*")
 
 
 def _named(head: str) -> list[tuple[str, str]]:

@@ -6,6 +6,7 @@ import re
 from dataclasses import replace
 from itertools import pairwise
 
+from northsquall import patterns
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
@@ -30,9 +31,9 @@ def all_small(source: str) -> bool:
 SPLITTERS = {"and", "then", ",", "while", "before", "until", "whereupon", ":", "followed"}
 
 
-LABELLED = re.compile(r"[A-Za-z]+(?: [a-z]+)?: ")
+LABELLED = patterns.compile(r"[A-Za-z]+(?: [a-z]+)?: ")
 """A line that begins with its label: "wash: ", "gas line: "."""
-CARD_LABEL = re.compile(r"[A-Za-z][a-z-]{2,14}(?: [a-z]{2,10})? {3,}\S")
+CARD_LABEL = patterns.compile(r"[A-Za-z][a-z-]{2,14}(?: [a-z]{2,10})? {3,}\S")
 """A line that begins with a word and a gap: the card's label of what follows."""
 
 
@@ -153,10 +154,10 @@ OPEN_ENDS = {
     "about",
 }
 """Words no line of a list ends with."""
-WRAPS = re.compile(r"^.{49,}(?:[^.;:!?|\n]\n(?=[a-z(])|[,(-]\n|\b(?:" + "|".join(OPEN_ENDS) + r")\n)", re.M)
+WRAPS = patterns.compile(r"^.{49,}(?:[^.;:!?|\n]\n(?=[a-z(])|[,(-]\n|\b(?:" + "|".join(sorted(OPEN_ENDS)) + r")\n)", re.M)
 
 
-STOP = re.compile(r"(?<!^\d)(?<!^\d\d)(?<=[a-z0-9)%CL])\.(?=\s|$)")
+STOP = patterns.compile(r"(?<!^\d)(?<!^\d\d)(?<=[a-z0-9)%CL])\.(?=\s|$)")
 """The end of a sentence, and not the number of a line."""
 
 
@@ -209,9 +210,9 @@ def _wrapped(source: str, t: Token, tokens: list[Token], i: int) -> bool:
     )
 
 
-CLOCK = re.compile(r"\d{1,2}:\d\d(?::\d\d)?(?= [^\W\d]| ?[-–] ?\d{1,2}:\d\d| [\d“\"])")
+CLOCK = patterns.compile(r"\d{1,2}:\d\d(?::\d\d)?(?= [^\W\d]| ?[-–] ?\d{1,2}:\d\d| [\d“\"])")
 """The time that a line of a log or of notes on a film begins with: "0:55 25 g …", "14:05 cooled"."""
-ROMAN = re.compile(r"i{1,3}|iv|vi{0,3}|ix|xi{0,2}")
+ROMAN = patterns.compile(r"i{1,3}|iv|vi{0,3}|ix|xi{0,2}")
 """Numbers of a list, small: "iv." """
 MARKS = {"-", "–", "*", "•", "#", "·", "—"}
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from itertools import pairwise
 
+from northsquall import patterns
 from northsquall.procedure import Quantity, Step
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
@@ -292,7 +293,7 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
     return found, used
 
 
-OF_BATH = re.compile(
+OF_BATH = patterns.compile(
     r"(?:bath|jacket|mantle|plate)(?: at| temperature| of|:| (?:is |was )?(?:brought|raised|heated|kept|held|warmed|set|turned up)(?: to| at))? ?\|| ?\| ?\(?(?:bath|bath temperature|jacket|outside|oil bath)\b",
     re.I,
 )
@@ -344,11 +345,11 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
     return step
 
 
-TIP = re.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mixture|solution|acid|bath|surface|vapou?r)\b", re.I)
+TIP = patterns.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mixture|solution|acid|bath|surface|vapou?r)\b", re.I)
 """ "Thermometer in one neck, bulb covered by the liquid"."""
 
 
-OUTER = re.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
+OUTER = patterns.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
 
 
 def read_sensor(account: Account, text: str, start: int) -> bool:

@@ -6,6 +6,8 @@ import re
 from functools import lru_cache
 from itertools import pairwise
 
+from northsquall import patterns
+
 INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
 """Soft hyphens and zero-width marks: no part of any word."""
 ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
@@ -109,8 +111,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("out_on_ice", r"(?:(?<=\. )|(?<=\n)|(?<=; )|(?<=- ))(?:[Oo]ut|[Oo]ff|[Dd]own) (?:on ?to|on|over) (?=[\w\d,. ]{0,20}\bice\b)", "pour it on "),
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
-ODD = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
-LATER = re.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name != "heading"))
+ODD = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
+LATER = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name != "heading"))
 """The same behind the first piece of a text: no heading stands there."""
 PART_OF_A_MOLE = {
     "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
@@ -132,10 +134,10 @@ TURNS = {
     "out_on_ice",
 }
 """Folds that may begin a sentence."""
-CUT = re.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
+CUT = patterns.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
 """Behind an empty line that stands behind words and not between rows: nothing that is folded goes across."""
 PIECES_KEPT = 4000
-ROW = re.compile(r"^[ \t]*\||\S(?: {3,}|\t+)\S")
+ROW = patterns.compile(r"^[ \t]*\||\S(?: {3,}|\t+)\S")
 """A line with columns."""
 READ = {name: read for name, _, read in FOLDS}
 

@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 from functools import cache, lru_cache
 
-from northsquall import data
+from northsquall import data, patterns
 from northsquall.reading import concepts
 from northsquall.reading.items import Item, Qty, at, is_word
 from northsquall.reading.tokens import Token
@@ -60,14 +60,14 @@ VERBS: dict[str, set[str]] = {
 VERB_OF = {word: kind for kind, words in VERBS.items() for word in words}
 
 MIX_REFERENCE = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(nitrating (?:mixture|acid|mix)|mixed acids?|acid mixture|acids mixture|mixture of (?:the )?acids|nitrosating mixture)\b", re.I
     ),
     "nitr",
     "mix",
 )
 BATCH_REFERENCE = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(reaction mixture|batch|the (?:\w+ ){0,2}(?:mixture|lot|contents|slurry|mass|solution|suspension|melt|paste|liquor|thing|diazo\w*)|reaction mass|(?:pour|poured|tip|run|drop|drip|into|on ?to|quench) (?:it|all)|it(?:'s| is| was) (?:poured|stirred|tipped|run)|(?:was|were|is|are) poured|whole (?:\w+ )?(?:lot|thing)|diazo(?:nium)?(?: solution| salt)?|cold mass|everything)\b",
         re.I,
     ),
@@ -82,37 +82,37 @@ BATCH_REFERENCE = Cue(
     "diazo",
     "everything",
 )
-WASTE = re.compile(
+WASTE = patterns.compile(
     r"^\W*(?:then |now |and |so )?(?:the |all |combined |clear |colourless |watery |alkaline |acid(?:ic)? |spent )*(filtrates?|condensate|distillate(?=\W*:| is dripped| was dripped| goes)|(?:[\w-]+ )?liquors?|aqueous(?: layers?| phases?)?(?! (?:solution|ethanol|methanol|acetone|alcohol|ammoni|caustic|\w+ic acid|\w+(?:ium|ide|ate|ite) (?!layer|phase)))|acid (?:layer|water|phase)|(?:watery|spent) acid|washings|(?:\w+ )?residues?|what is left|what's left|whatever(?:'s| is) left|glassware|left-?overs?|drops on|waste|fore-?runs?|(?:rest|what stays|what stayed) in the (?:pot|flask|still))\b",
     re.I,
 )
-WASTE_MOVES = re.compile(
+WASTE_MOVES = patterns.compile(
     r"^\W*(?:the |clear |all )*filtrate(?: is| was| goes)? (?:put |placed |poured )?into an? (?:\d|still|flask|distilling)", re.I
 )
 """The filtrate goes on in another vessel: it is the batch."""
 GOES_OFF = r"\b(?:goes|went|going) off\b(?! (?:at|on|to|the)\b)|\b(?:big|bright|white) flash\b|\bcatch(?:es)? fire\b|\bflares? up\b|\bfires by itself\b"
 """What is lit and burns through, by the author's words."""
-BELOW = re.compile(
+BELOW = patterns.compile(
     r"\b(?:tray|pan|bucket|tub|trough|bowl) (?:below|underneath|beneath|under it)\b|\b(?:below|under(?:neath)?) (?:the |its |a )?(?:lifting |lab )?(?:flask|beaker|lab ?jack|jack|platform|pot|reactor|vessel|table|stand)\b|\bon (?:the|a) tray\b|\b(?:tray|pan|bucket|tub|trough|bowl) (?:with|of|holding) [^.;]{0,30}\bice\b[^.;]{0,20}\bstands?\b",
     re.I,
 )
-NEXT_ONE = re.compile(
+NEXT_ONE = patterns.compile(
     r"^\W*(?:the )?next (?:portion|lot|spoon\w*|addition|drops?|batch|one)\b|\b(?:portion|lot|spoonful|next)\b[^.;]{0,20}\bonly (?:when|after)\b|\bbefore the next\b|^\W*each (?:lot|portion|spoonful|one)?\s*only (?:when|after)\b",
     re.I,
 )
 """What the next portion waits for."""
-LINE_STAYS = re.compile(
+LINE_STAYS = patterns.compile(
     r"\b(?:with|keeping|leaving) the (?:gas|off-?gas|HCl|vent) line (?:still )?(?:on|running|connected|in place|open)\b", re.I
 )
-SENSOR_PLACE = re.compile(
+SENSOR_PLACE = patterns.compile(
     r"\b(?:thermometer|thermocouple|probe|sensor|Pt ?100)\b[^,;.]{0,30}\b(?:solution|mixture|liquid|suspension|mass|melt|batch)\b", re.I
 )
-FILTRATE_REFERENCE = re.compile(
+FILTRATE_REFERENCE = patterns.compile(
     r"\b(filtrates?|(?:mother|chromium|chrome|spent|acid|manganese|copper) liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b",
     re.I,
 )
 SEEN = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(becom\w*|became|gets?|got|went (?:up|away|to)|goes (?:up|clear|brown|dark|pale)|rose|rises|fell|turns?|turned|colou?r|appears?|appeared|changes?|gone|visible|strongly|exothermic)\b",
         re.I,
     ),
@@ -121,7 +121,7 @@ SEEN = Cue(
 """What is seen and not done."""
 
 READY = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(kept below the|stands? (?:(?:open|filled|uncovered) )?(?:ready|there|by|next to|beside|at my (?:side|elbow))|stood (?:open )?(?:by|beside|next to)|(?:is|was|are|were) ready|as (?:a |the )?(?:quench|dump)|kept ready|at hand|to hand|standing by|stood ready|to receive the batch|near ?by|with ice ready|(?<!when )(?<!until )(?<!till )(?<!it is )(?<!once )(?<!bath )ready(?=\W*$)|(?:with)?in (?:easy )?reach|beside (?:it|the (?:set-?up|apparatus|flask|rig|hood|stand|bench))|next to (?:it|the (?:set-?up|apparatus|flask|rig)))\b",
         re.I,
     ),
@@ -138,7 +138,7 @@ READY = Cue(
     "dump",
 )
 TRAIN = Cue(
-    re.compile(
+    patterns.compile(
         r"(?<!separatory )(?<!drop )\b(vented through(?! (?:that|this|the same) line)|vents? through|gas[ -]bottle|gas-?washing|absorbers?|scrubber|(?<!seen in the )(?<!seen at the )(?<!bubbles went through the )(?<!bubbles through the )(?<!bubbles in the )(?<!gas in the )(?<!until the )bubbler(?! (?:is|was|stands|went|has gone) (?:still|quiet|silent|dead))|(?<!from the )(?<!from a )(?<!the )wash(?:ing)?[ -]bottles?|gas line|gas trap|to catch|(?:^|(?<=[.;] ))(?:the |its |delivery )?(?:tube|hose) (?:then )?(?:goes|leads|runs|ends)(?: straight| directly| right)?(?: down)? (?:in(?:to)?|under|to)|(?:^|(?<=[.;,\n] )|(?<=- ))(?:the |its |delivery )?(?:tube|hose)(?: straight| directly| right)?(?: down)? into (?:an?|the) (?=[\w\d ]{0,20}(?:bottle|flask|beaker|jar|glass|cylinder)\b)|off-?gas(?:es)?|tail gas|rest gas|HCl line|gas:|gas ?(?:->|→|to the)|gas absorption:|^\W*(?:an? |the )?(?:[\w-]+ ){0,2}(?:hose|tube|tubing|funnel|outlet|trap)\b[^.;\n]{0,70}\b(?:over|above|to|into|through|surface of) (?=(?:about )?\d[\d.,]* ?m?L\b)|^\W*(?:the )?(?:(?:HCl|HBr|SO2|NO2|NOx|Cl2|H2S|NH3|CO2|hydrogen (?:chloride|bromide|sulfide)|(?:sulfur|nitrogen|carbon) (?:di|mon)oxide|ammonia|chlorine|gas(?:es)?|fumes|vapou?rs|off-?gas(?:es)?|waste gas(?:es)?|exit gas(?:es)?)(?:,? (?:and |formed|evolved|given off|set free|liberated|that (?:forms|comes off)))?[ ,]*){1,3}\b(?:is |are |was |were |be |goes? |go |went |bubbles? |bubbled |sucked |taken |drawn |passes |pass )[^.;\n]{0,45}\b(?:to|into|through|in|by|over|with) (?=(?:about )?\d[\d.,]* ?m?L\b)|gas goes|(?:gas |vent )?(?:outlet|exit)(?: (?:tube|line|hose|pipe))? (?:(?:is|was|goes|leads|runs|ends) )?(?:led |bubbled |connected |passed )?(?:over|above|in(?:to)?|to|through)|condenser['’]?s? (?:outlet|top|head|end)\b[^.;\n]{0,20}\b(?:bubbled|led|goes|leads|connected|passed|runs|ends)|(?:the )?vent (?:goes|leads|runs|ends) (?:in)?to|(?:tube|hose|pipe|line) from (?:the |its )?(?:condenser|flask|outlet|side ?arm|neck|top)\b[^.;\n]{0,25}\b(?:ends|ending|goes|leads|dips|into|over|above|to)\b|(?:gas(?:es)?|fumes|vapou?rs|(?<![A-Za-z])(?:HCl|HBr|SO2|NO2|NOx|Cl2|H2S|NH3)) (?:is|are|was|were) (?:neutrali[sz]ed|destroyed|absorbed|trapped|scrubbed|washed|caught|taken up) (?:in|by|with|over)|the gas (?:(?:is|was)(?! (?:wanted|needed|required|seen|noticed|gone|over))|goes|went|pass\w+|leaves|left|from)|dips? (?:\d+ ?cm )?(?:deep )?in(?:to)?(?! (?:an? |the |some )?(?:ice|iced|(?:\w+[- ])?bath)\b)|below the surface of \d|mouth[- ]down|(?:inverted|upside[- ]down|upturned|turned-over) funnel|funnel (?:just |held |turned |upside[- ]down |a (?:finger|hair|thumb|little)(?:'s breadth)? )*(?:over|above)(?!\s+(?:about |some )?[\w.½-]+(?: [\w-]+)?\s*(?:min|h\b|hours?|minutes))|funnel held (?:mouth|a few|just|over|above|\d+(?:-\d+)? ?(?:mm|cm|millimet\w+) (?:over|above))|(?:tube|hose|pipe|tubing)\b[^.;,\n]{0,20}\b(?:leading|led|running|passing|going|dipping) (?:in)?to (?=(?:about )?\d)|(?<!cold )(?<!ice )(?<!stark )(?<!water )trap (?:with|of|holding|containing) (?=(?:about )?\d)|safety bottle|empty (?:\S+ ){0,3}(?:wash(?:ing)? )?(?:bottle|flask)(?! (?:is|was|with|holds|of)\b)|empty trap|(?:was|were|is|are) (?:led|passed|taken|conducted|drawn|carried) (?:off |away )?(?:over|through|by|via|to|into)\b[^.;\n]{0,60}\b(?:empty bottle|empty \w+|trap|funnel (?:just|held|over|above)|absorber|scrubber)|escaping gas|drawn off through|delivery tube|tube from the (?:bung|stopper|flask|side ?arm|cork)\b[^.;\n]{0,20}\b(?:in|into|to|under)\b|(?:glass|bent|rubber|delivery) tube\b[^.;\n]{0,40}\b(?:goes|leads|dips|runs|reaches|ends)\b[^.;\n]{0,25}\b(?:in|into|to|under|below|near|over|above)\b|(?:tube|hose)(?:'s)?(?: end)?(?: that| which)? (?:goes|dips|leads|runs|reaches|ends) (?:to|in|into|under|below|near|over|above|just)|(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:hangs|ends|reaches|stands|lies|sits) (?:in|at|on|below|under|down to|into)|(?:tube|hose) (?:(?:is|was|stays?|still|left|hanging|standing|stands|down) )+in (?:the|its)|(?:from there|bent tube,?|outlet) (?:a |the )?(?:tube|hose) (?:to|into)|led (?:off |away )?(?:by|through|via) (?:a |the )?(?:(?:glass|rubber|bent|wide|long|short) )*(?:hose|tube|line)|(?:ran|run|led|lead|took|brought|fixed|put) an? (?:(?:glass|rubber|bent|plastic|delivery) )*(?:tube|hose|pipe)\b[^.;\n]{0,40}\b(?:in|into|to|under) (?:an?|the|some) (?:[\w-]+ ){0,3}(?:flask|beaker|bottle|jar|bucket|cylinder|tub)\b|end of the tube|gas by|bubbles through|(?:side[- ]?arm|outlet|condenser(?: (?:top|head))?|third neck|fourth neck|neck) (?:is |was )?(?:joined|connected|linked|coupled) (?:to|with|by|via|through|over)|(?:tube|hose|pipe|line) (?:goes|leads|leading|runs|running) from [^.;\n]{0,30}? (?:in)?to (?=\d|an? |the )|what (?:still )?(?:passes|escapes|gets past|gets through|slips (?:past|through)|is not (?:absorbed|taken up)))\b|>\s*(?:an? )?(?:empty|\d+\b(?! ?(?:min|h|s|°|%|g|K)\b))"
         r"|^\W*(?:the |what )?(?:evolved |acid |off-?|waste |exit )?(?:gas(?:es)?|fumes)\b[^.;\n]{0,20}(?:(?:hydrogen|sul\w+|carbon|nitrogen|chlorine|bromine|chloride|bromide|dioxide|monoxide|and|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2) ?|[\d.,]+ ?(?:mol|L)|[(),]| |of each|each)*\b(?:went|goes|go|pass(?:es|ed)?|(?:is|are|was|were) (?:led|passed|taken|conducted))\b"
         r"|^\W*(?:the )?(?:NOx|NO2|HCl|HBr|SO2|Cl2|H2S|NH3|hydrogen (?:chloride|bromide|sul\w+)|chlorine|ammonia|nitrous (?:fumes|gases)|nitrogen (?:di)?oxides?|sul\w+ dioxide|fumes|vapou?rs|(?:evolved |acid |waste |exit )?gas(?:es)?)(?: and (?:HCl|HBr|SO2|CO2?|NO2?|Cl2))?(?: \([^)]*\))? (?:that comes? )?(?:goes|go|is led|are led|was led|were led|passe[sd]|pass|leaves?|left|escapes?|is (?:passed|conducted|vented)|are (?:passed|conducted|vented)|(?:(?:that )?(?:comes? off|is given off|set free|evolved) )?(?:is|are|was|were) (?:all |then |completely )?(?:absorbed|taken up|scrubbed|washed|caught|trapped|neutrali[sz]ed|destroyed|sucked off|drawn off|bubbled) (?:in|by|with|over|through|into|on))\b"
@@ -267,7 +267,7 @@ LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | 
     "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got", "run", "operation", "procedure", "oxidant", "reductant", "feed", "reagent", "method", "reaction", "then",
 }  # fmt: skip
 OVERNIGHT = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(overnight|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",
         re.I,
     ),
@@ -277,7 +277,7 @@ OVERNIGHT = Cue(
     "following",
     "morning",
 )
-NEVER_ALONE = re.compile(r"(?:\bnever|\bnot|n't|\bno longer|\bat no time|\bwithout being)\b[^.;,]{0,22}$", re.I)
+NEVER_ALONE = patterns.compile(r"(?:\bnever|\bnot|n't|\bno longer|\bat no time|\bwithout being)\b[^.;,]{0,22}$", re.I)
 
 
 def unattended(text: str) -> re.Match[str] | None:
@@ -288,7 +288,7 @@ def unattended(text: str) -> re.Match[str] | None:
 
 
 UNATTENDED = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(unattended|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|without (?:watching|being watched|anybody|anyone|supervision|attention)|attended (?:a|the) (?:lecture|meeting|seminar|class)|meanwhile,? (?:(?:I |we )?(?:am |was |are |were |at |in |to |went |go )*(?:the |my |a )?)?(?:library|lunch|lecture|seminar|office|coffee|canteen|meeting|shopping|cinema)|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave it|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?:by itself|on its own))\b"
         + "|"
         + concepts.NOBODY_THERE,
@@ -392,7 +392,7 @@ UNATTENDED = Cue(
 )
 _STIRRER = r"(?:stirrer|(?:stirring |stir )?bar|flea|magnet|paddle)"
 NOT_STIRRED = Cue(
-    re.compile(
+    patterns.compile(
         rf"\b(stirrer off|start the stirrer (?:only )?if (?:one|it|there) is (?:free|one|there|at hand)|(?:switch|turn)(?:ed|s|ing)? (?:off the {_STIRRER}|the {_STIRRER} off)|without (?:a stirrer|stirring)|(?:with |under )?occasional (?:shaking|swirling|stirring)|too thick (?:for the stirrer|to (?:be )?stir)\w*|(?:stirr|swirl|shak)\w* (?:it |the flask )?(?:by hand )?(?:only )?(?:now and (?:then|again)|from time to time|occasionally|once in a while)|no (?:stirring|stir|magnetic|magnet|stirrer) ?bar|unstirred|not stirred|no stirr(?:er|ing)|let (?:it )?stand without"
         rf"|{_STIRRER} (?:does not|doesn't|did not|didn't|no longer) (?:turn|rotate|move|work|run|spin)(?:s|d|ed)?|no agitation|without agitation|not agitated|{_STIRRER} (?:got stuck|failed|broke(?: down)?|died|seized)|{_STIRRER} (?:often |sometimes |always |usually |regularly |then |(?:has a tendency|tends|is apt|is inclined|likes) to )?(?:stop|stops|stall|stick|jam|stalls|sticks|jams|gets stuck|is stuck|stuck|stalled|jammed|gives up|gave up|stands still|no longer (?:turns|moves)|can(?:no|')t (?:turn|move)\w*)|stirr(?:er|ing) (?:was |is |has been |had been )?(?:stopped|switched off|turned off|off|not (?:required|needed|necessary|used))|stop(?:ped)? (?:the )?stirr(?:er|ing))\b"
         + "|"
@@ -419,8 +419,8 @@ NOT_STIRRED = Cue(
     "standing",
     "let stand",
 )
-_WHEN_IT = re.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
-_IS_HELD = re.compile(
+_WHEN_IT = patterns.compile(r"\b(?:if|when|whenever|should|in case|as soon as|once)\b[^.;]*$", re.I)
+_IS_HELD = patterns.compile(
     r"\b(?:stop\w*|shut|shuts|close[sd]?|halt\w*|paus\w+|interrupt\w*|ceas\w+|held|hold|wait|no more|ice|dump\w*)\b", re.I
 )
 """What is done when the stirrer stops; "carry on" is not among it."""
@@ -435,9 +435,9 @@ def idle(text: str, behind: str = "") -> bool:
     return not (_WHEN_IT.search(text[: m.start()]) and _IS_HELD.search(said))
 
 
-NOT_NEEDED = Cue(re.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
+NOT_NEEDED = Cue(patterns.compile(r"\b(?:no stirrer\b|stirr(?:er|ing) (?:is |was )?not (?:needed|required|necessary|used))", re.I), "stir")
 STIRRER_OFF = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(stirrer off|(?:switch|turn)(?:ed|s|ing)? (?:off the stirrer|the stirrer off)|(?:stirr(?:er|ing)|paddle|bar|magnet) (?:was |is )?(?:switched off|turned off)|stirr(?:er|ing) (?:was |is )?(?:stopped|off)|(?:bar|magnet|paddle)\b[^.;]{0,60}\b(?:switch|turn)(?:ed|s|ing)? it off)\b",
         re.I,
     ),
@@ -447,7 +447,7 @@ STIRRER_OFF = Cue(
     "ed off",
 )
 STIRRED = Cue(
-    re.compile(r"\b(bar on|stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
+    patterns.compile(r"\b(bar on|stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
     "stir",
     "paddle",
     "bar on",
@@ -456,7 +456,7 @@ STIRRED = Cue(
     "swirl",
 )
 COOLED = Cue(
-    re.compile(
+    patterns.compile(
         r"(?<!without )(?<!without any )(?<!without the )(?<!no )(?<!not )(?<!no further )\b(ice|cooling|cooled|bath|chilled)\b", re.I
     ),
     "ice",
@@ -465,7 +465,7 @@ COOLED = Cue(
     "chill",
 )
 ALL_AT_ONCE = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(all at once|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b"
         + rf"|\b(?:{concepts.IN_ONE})\b",
         re.I,
@@ -518,12 +518,12 @@ ALL_AT_ONCE = Cue(
     " goes",
     " pours",
 )
-TITLE = re.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
+TITLE = patterns.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
 """A first line on its own: what a text is about."""
 
 
 SLOWLY = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(slowly|dropwise|drop by drop|drop to drop|gradually|drop-wise|drips?|dripped|trickle|in (?:\w+ ){0,4}(?:portions|lots|spoonfuls|shots)|a bit at a time|bit by bit|portion-?wise|from the (?:dropping )?funnel|by dropping funnel|from a (?:dropping )?funnel|below the surface|in portions|by the spoon|one spoon\w* at a time|cautious\w*|carefully)\b",
         re.I,
     ),
@@ -543,7 +543,7 @@ SLOWLY = Cue(
     "trick",
 )
 ANALYSIS = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(titrat\w+|TLC|thin[- ]layer|(?:gave|gives|showed|shows) (?:no|a|the) (?:\w+ )?colou?r(?:ation)? with|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
         re.I,
     ),
@@ -571,7 +571,7 @@ ANALYSIS = Cue(
     "test",
 )
 TO_PH = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(pH is brought|brought to pH|to pH|until pH|till pH|pH (?:is )?\d|to (?:a )?pH|(?:until|till) (?:it(?:'s| is| isn't| is not) )?(?:no longer )?(?:neutral|alkaline|acid(?:ic)?)|strongly alkaline|make alkaline|to neutral|(?:till|until) (?:the |blue |red )*(?:litmus |pH |indicator )?(?:paper|litmus) (?:is|turns|stays|goes|shows|says) (?:and stays )?(?:blue|red|neutral|green|\d))\b",
         re.I,
     ),
@@ -584,7 +584,7 @@ TO_PH = Cue(
 )
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(destroy\w*|discharged (?:with|by)|to discharge the colou?r|quenched (?:by|with) (?:the )?(?:addition of )?(?:an? |some )?(?:sodium )?(?:bi|meta)?(?:sul[fp]h?ite|thiosul)|(?:until|till) the last of the [\w ]{3,20} (?:was|is|had|has) gone|took the colou?r away|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
@@ -606,14 +606,14 @@ DESTROYS = Cue(
     "take the",
     "kill",
 )
-OF_THE_HEAD = re.compile(
+OF_THE_HEAD = patterns.compile(
     r"\b(?:head|vapou?rs?|still-head|column)(?: temperature| thermometer)? (?:at |is |to |never |not |stays |kept |held |reads? )*(?:below|under|above|over|up to|at most|max\w*|<|\d)"
     r"|\b(?:one |a |1 |2 |two )?drops? (?:at|per|a|every) (?:\d|one|two|a|per|second|sec\b|s\b)",
     re.I,
 )
 """What comes over: a temperature of the head, or drops by the second."""
 APART = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(separately|meanwhile|made up before(?:hand)?|(?:made|prepared) before(?:hand)?|in another|in a second|second (?:flask|beaker)|in a little|in a separate|had the|stand ready|premixed)\b",
         re.I,
     ),
@@ -628,7 +628,7 @@ APART = Cue(
     "premix",
 )
 DRAWN = Cue(
-    re.compile(
+    patterns.compile(
         r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|dr[ae]wn? up|(?:dropping )?funnel (?:with|has|holds|held|contains|contained|(?:is|was) (?:then )?(?:charged|filled|loaded) with|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
@@ -637,7 +637,7 @@ DRAWN = Cue(
     "drew",
 )
 SENSOR = Cue(
-    re.compile(
+    patterns.compile(
         r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler|(?=(?:is |was )?(?:measured|read|taken|followed|monitored) in the))|(?:pot|batch|reaction) temperature (?=(?:is |was )?(?:measured|read|followed|monitored))|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b|(?<!light )(?<!rubber )bulb)\b([^.;\n]*)",
         re.I,
     ),
@@ -651,22 +651,22 @@ SENSOR = Cue(
     "internal t",
     "inside t",
 )
-BATH_READ = re.compile(
+BATH_READ = patterns.compile(
     r"\bonly the (?:bath(?:'s)? )?temperature (?:of the bath )?(?:is|was) (?:read|measured|watched|followed)\b|\bthermometer (?:is |was |hangs |stands |hung |stood )?in the (?:ice|bath|bowl|water bath|cooling)\b|\b(?:\d+|\w+ty(?:[- ]\w+)?)(?: °C?| degrees)?(?: or so| about)? (?:on|at|from) the outside\b|\btemperature of the (?:\w+ )?(?:bath|bowl|tub|ice water)\b|\b(?:bath|outside) thermometer\b|\b(?:bath(?:'s)?|outside) temperature (?:is|was|being) (?:taken|read|measured|noted|written down|followed)\b|\bonly the (?:\w+ )?(?:bath|bowl|tub) has (?:a|the) thermometer\b|\b(?:we|i) (?:only )?(?:measure|read|watch|check)\w* (?:only )?the (?:\w+ )?(?:bath|bowl)\b|\b(?:bath|bowl) is (?:at )?-?\d+ ?(?:°C?|degrees)?[^.;\n]{0,8}\b(?:that|which|this) is (?:what|the)\b|\btemperature (?:was |is |being )?(?:read|measured|taken|checked) (?:in|on|off) (?:the )?(?:\w+ )?(?:bath|bowl|tray|basin|ice)\b|\b(?:bowl|bath|basin|tub|cooling water|ice water|water outside) (?:was|is|read|reads|showed|shows|says|said|stays|stayed|stood|stands) (?:at )?(?:about )?-?\d+"
     + rf"|\b(?:{concepts.BATH_ALONE})\b",
     re.I,
 )
 """A temperature that somebody read on the bath."""
-IN_POT = re.compile(
+IN_POT = patterns.compile(
     rf"\b(?:{concepts.IN_THE_LIQUID})\b|"
     r"\b((?:below|under) the (?:liquid|surface|level)|liquid|acid|pot|mixture|solution|suspension|slurry|contents|flask|reaction|batch|immersed|melt|ester|dipping in|dips in|inside|(?:probe|sensor|thermometer) in it)\b",
     re.I,
 )
-IN_BATH = re.compile(
+IN_BATH = patterns.compile(
     r"\b(bath|bowl|outside|basin|cooling water|in the steam|(?:beaker|tub|bucket|dish|pan|tray) of (?:cold |warm |hot |ice[- ]?)?(?:water|ice)|(?:in|between|among) the (?:crushed )?ice|water (?:in which|where|that) (?:the |it )|wall of the flask|(?:taped|held|tied|leaning) (?:to|against) the (?:flask|glass|beaker))\b",
     re.I,
 )
-HEAD = re.compile(
+HEAD = patterns.compile(
     r"\b(head|vapou?r|side arm|above the (?:liquid|mixture|solution|surface|level)|gas space|(?:does|did|do) ?(?:not|n't) (?:touch|reach|dip)|(?:clear|short|out) of the (?:liquid|mixture|solution))\b"
     + rf"|\b(?:{concepts.IN_VAPOUR})\b",
     re.I,
@@ -682,7 +682,7 @@ AT_PRESSURE = frozenset({"mbar", "mm", "torr"})
 _PERSON = r"(?:co-?workers?|colleagues?|helpers?|assistants?|technicians?|chemists?|supervisors?|foreman|operators?|students?|partners?|buddy|neighbou?rs?|instructors?|teachers?|guards?|(?:some|any)(?:body|one)|persons?|people|boss|professor)"
 _PRESENCE = r"(?:(?:is |are |was |were |be |must be |stays? |stayed |remain\w* |being |keeps? |kept )*(?:(?:near ?by|close ?by|present|around|there|at hand|on call|standing by)\b|next to (?:me|it|him|her)|beside (?:me|it)|with (?:me|us|him|her)|in (?:the )?(?:same )?(?:lab\w*|room)|within (?:hearing|call|sight|reach|earshot)|in (?:sight|earshot|view)|at the (?:next|neighbou?ring) (?:bench|hood)(?! doing| making| who|, who))|st(?:ands?|ood|ands? by|aying) (?:by|next to me|beside me|near ?by)|watch(?:es|ed|ing)?|helps?|helped|assists?|assisted)"
 PEOPLE = Cue(
-    re.compile(
+    patterns.compile(
         rf"(?<!no )\b((?<!no )(?<!without a )(?<!without )(?:an?other |an? |one |the |my |our |second |trained |experienced |at least |two |other |some )*{_PERSON}(?: [\w-]+){{0,2}} {_PRESENCE}(?! (?:at home|away|elsewhere))|(?-i:[A-Z][a-zé]+) (?:was|is|stood|stayed|stays|stands) (?:\w+ ){{0,3}}(?:with me|there|next to me|beside me|in the (?:lab|room)|near ?by)|"
         r"(?:persons?|people|crew|staff|operators?|present) ?[:=] ?(?:[2-9]|two|three|four)\b|(?:two|three|2|3) (?:trained |other |more )?(?:people|persons|workers|operators|staff)(?! at the (?:next|other))|(?:a |the )?(?:second|one more|another) (?:person|worker|operator|chemist)|(?:a |my |the )?colleagues?|both present|(?:somebody|someone) else (?:is|was) (?:there|present|in)|(?:two|three) of us|not (?:to )?(?:(?:be )?(?:work\w*|run|done) )?alone|never (?:work )?alone|(?:two|three|2|3) (?:chemists|students|technicians|colleagues)|buddy(?: system)?|(?:work|working|worked|always|only|done|run|students?|people) in pairs|(?:the )?(?:neighbou?rs?|neighbou?ring lab\w*|person at the next (?:bench|hood)|supervisor|foreman|next (?:lab|bench|door))\b[^.;\n]{0,25}\b(?:informed|told|warned|knows|near ?by|notified|aware)(?! (?:him|her|them|me|us|later|afterwards))|(?:tell|inform|warn|notify) (?:the |a |your |my )?(?:neighbou?rs?|person at the next (?:bench|hood)|supervisor|colleagues?|people (?:around|next door)|next (?:bench|lab))|(?:somebody|someone|anybody) (?:with)?in (?:earshot|call|reach|sight)|(?:my |the |a )?(?:lab|bench|hood) ?(?:partner|mate|neighbour|neighbor)s?|(?-i:[A-Z])\.? (?:stayed|was|is|stays|stood) (?:with me|there|present|next to me|beside me|in the (?:lab|room))|(?-i:[A-Z])\w+ (?:next door|was in the lab|is in the lab)|(?:Dr|Prof|Mr|Mrs|Ms)\.? [A-Z]\w+ (?:is |was )?(?:present|there|watches))\b",
         re.I,
@@ -737,7 +737,7 @@ PEOPLE = Cue(
 WORN = r"(?<!neither )(?<!nor )(?<!nobody had )(?<!nobody wore )(?<!no one wore )(?<!no )(?<!without )(?<!no nitrile )(?<!no rubber )(?<!no safety )(?:visors?|face[ -]?shield|gauntlets|gloves|goggles|spectacles|glasses|apron|eye protection|protective (?:equipment|clothing))(?!: ?(?:no\b|none|not\b|-))(?! (?:(?:were|are|was|is|had|have|has)(?: been)? )?(?:all )?(?:used up|run out|gone|out\b|finished|missing|torn|nowhere|(?:left )?at home|not\b)| (?:aren't|weren't|isn't|wasn't)\b| (?:we|i|you|nobody|one) (?:don't|do not|never|didn't|needs?\b|wears?\b))"
 """What a person wears, where it is worn."""
 PROTECTION = Cue(
-    re.compile(
+    patterns.compile(
         rf"\b({WORN}|(?<!no )(?<!without )(?<!without a )(?<!not use the )(?<!not use a )(?<!n't use the )(?:fume cupboard|hood|sash)(?!:? (?:is |was )?(?:not (?:needed|necessary|required|used|wanted)|out of order|unnecessary|off since|none)\b)(?! (?:with |the |a |sash |front |was |is |stood |being |kept |left )*(?:fully |right |wide |all the way )+(?:up|open|raised))(?! (?:is (?:full|broken|off|out|not|busy|occupied|in use|taken|reserved)|has (?:the|an?|some|my|his|their) )|'s (?:full|broken|busy|taken|got the|got an?)|\? no\b|,? (?:with )?no (?:front|sash|draught)))\b",
         re.I,
     ),
@@ -1026,12 +1026,12 @@ NOUNS_TOO = {
 }
 
 
-TO_MARK = re.compile(
+TO_MARK = patterns.compile(
     r"\b(?:up )?to (?:the|its) (?:\d+ ?m?l )?mark\b|\b(?:made|make|filled|fill|topped|top|diluted|dilute|brought|bring) (?:it )?(?:up )?(?:with [\w ]{0,20})?to (?:a (?:total )?volume of )?\d",
     re.I,
 )
 """Up to a volume, not by an amount."""
-GAS_COMES = re.compile(
+GAS_COMES = patterns.compile(
     r"^\W*(?:\(.*?\)\W*)?(?:which |that )?(?:will |should |must |can )?(?:comes?|forms?|evolves?|escapes?|leaves?|goes|is (?:evolved|given off|set free|expected|formed|lost)|are (?:evolved|given off|set free)|in all|altogether|expected|to be expected)\b",
     re.I,
 )
@@ -1050,7 +1050,7 @@ FED_GASES = (
     "ethylene",
     "phosgene",
 )
-GAS_FED = re.compile(
+GAS_FED = patterns.compile(
     r"\b(?:from (?:the|a|its) (?:gas |little |small )?(?:bottle|cylinder|lecture bottle|generator)|(?:passed|led|bubbled|blown|introduced|fed) (?:in|into|through)\b|(?:slow|brisk|gentle|steady|full|strong)?\s*(?:stream|current) of|at full stream|saturated with)\b",
     re.I,
 )
@@ -1075,7 +1075,7 @@ def is_gas_name(identity: str | None) -> bool:
 
 
 LAYER = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(?:lower|upper|bottom|top|organic|ether|oily|acid|aqueous) (?:layer|phase)(?:'s)?\b|\bsep(?:arat\w+)?\.? funnel\b|\blayers?\b.*\bseparated\b",
         re.I,
     ),
@@ -1084,7 +1084,7 @@ LAYER = Cue(
     "funnel",
 )
 NOT_DONE = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(supposed to|some people|you could(?! see)|could(?: not|n't) see|we don't|don't bother|would have|instead of|never (?:filtered|allowed|plugged)|is not done|(?:the |my )?(?:book|literature|textbook|original|recipe|procedure|manual) (?:says|said|wants|wanted|calls for|asks for|tells|has it))\b",
         re.I,
     ),
@@ -1107,7 +1107,7 @@ NOT_DONE = Cue(
     "not done",
 )
 STILL = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(still[- ]?head|retort|short[- ]path(?: head)?|head and condenser|the receiver is|receiver on|claisen head|distill?(?:ing|ation) (?:bridge|head)|condenser and (?:to )?(?:an? |the )?receiver|(?:into|then) the receiver|change to distillation)\b",
         re.I,
     ),
@@ -1120,14 +1120,14 @@ STILL = Cue(
     "claisen",
 )
 WENT_IN = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(?:really )?(?:it was )?(?:only )?(?:about )?([\w-]+(?: point \w+)?)(?: of the ([\w-]+))?(?: that)? went in\b",
         re.I,
     ),
     "went in",
 )
 GOES_AWAY = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts|catalyst) (?:bottle|drum|bin|jar|can|tin)|(?:aqueous|solvent|catalyst|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
         re.I,
     ),
@@ -1179,7 +1179,7 @@ OF_POT = {
 
 
 KEPT_ELSEWHERE = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(?:(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)|receiver|absorber|scrubber|trap|condenser|cooler|(?:dropping|jacketed|addition) funnel)(?: (?:is|was|being|kept|held|cooled|standing|always|well|only))* (?:at|to|between|below|under|near)\W*$",
         re.I,
     ),
@@ -1189,7 +1189,7 @@ KEPT_ELSEWHERE = Cue(
 
 
 NEXT_AT = Cue(
-    re.compile(
+    patterns.compile(
         r"\b(?:each|every one|the next|next|another|a new|further|more|again)\b(?: \w+){0,4} (?:when|once|after|as soon as|only when)\b[^.;]{0,60}$|\b(?:fallen|fell|dropped|sunk|gone|come|came|cooled|back) (?:back |again |down )*(?:to|below|under) *$",
         re.I,
     ),

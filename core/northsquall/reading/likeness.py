@@ -14,7 +14,7 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from northsquall import data
+from northsquall import data, patterns
 
 BUCKETS = 1 << 15
 """Columns into which the pieces are hashed."""
@@ -22,11 +22,11 @@ LONGEST = 320
 """Characters of a sentence that are looked at."""
 LEAST_WORDS = 3
 """Words from which something is said, and not only named."""
-ENDS = re.compile(r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])\s+|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)")
+ENDS = patterns.compile(r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])\s+|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)")
 """Where a sentence, a row or a cell ends."""
-AROUND = re.compile(r"\A[\s\-*•|#\d.)]+|[\s\-*•|#\d.)]+\Z")
+AROUND = patterns.compile(r"\A[\s\-*•|#\d.)]+|[\s\-*•|#\d.)]+\Z")
 """Marks of a list and numbers round a sentence."""
-WORD = re.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+(?:[.,]\d+)*")
+WORD = patterns.compile(r"[^\W\d_]+(?:['’][^\W\d_]+)?|\d+(?:[.,]\d+)*")
 
 
 @dataclass(frozen=True)
@@ -105,7 +105,7 @@ class Model:
 def about() -> dict[str, About]:
     """What each kind is about, by words."""
     return {
-        k["code"]: About(re.compile(k["about"], re.I | re.S), re.compile(k["unless"], re.I) if "unless" in k else None)
+        k["code"]: About(patterns.compile(k["about"], re.I | re.S), patterns.compile(k["unless"], re.I) if "unless" in k else None)
         for k in data.toml("reading/likeness.toml")["kind"]
     }
 

@@ -6,6 +6,7 @@ import re
 from dataclasses import dataclass, field
 from itertools import pairwise
 
+from northsquall import patterns
 from northsquall.procedure import Strength
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
@@ -921,14 +922,14 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
     return out
 
 
-CHEMICAL = re.compile(
+CHEMICAL = patterns.compile(
     r"[a-z]{3,}(?:ate|oate|anol|enol|one|amine|aniline|anilide|amide|imide|azole|idine|oline|ole|ane|ene|yne|anal|enal|aldehyde|nitrile|oxide|phenol|benzene|toluene|ether|chloride|bromide|iodide|ester|acid|ketone|hydrazine|urea)$",
     re.I,
 )
 """The last word of a name that by its form is a substance."""
 
 
-SALTS = re.compile(
+SALTS = patterns.compile(
     r"(?:chlor|brom|iod|fluor|hydr|ox|hydrox|perox|az|cyan)ide|acetate|sul(?:f|ph)ate|nitrate|phosphate|tosylate|triflate", re.I
 )
 
@@ -1000,7 +1001,7 @@ def _name_part(x: Item) -> bool:
 
 NO_NAME = "organic|inorganic|acidic|basic|caustic"
 """What a word that ends like a name says of an acid or another class."""
-UNLISTED = re.compile(rf"(?!{NO_NAME})[a-z]{{4,}}ic acid|[a-z]{{3,}}yl (?:chloride|bromide|iodide|alcohol|anhydride|acetate)")
+UNLISTED = patterns.compile(rf"(?!{NO_NAME})[a-z]{{4,}}ic acid|[a-z]{{3,}}yl (?:chloride|bromide|iodide|alcohol|anhydride|acetate)")
 """A name by its form where the catalogue does not know it."""
 
 
@@ -1132,11 +1133,11 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
     return out
 
 
-OF_ITS_OWN = re.compile(
+OF_ITS_OWN = patterns.compile(
     rf"(?!{NO_NAME}|mineral|metallic|ionic|plastic|aromatic|aliphatic|exothermic|cyclic|toxic|machine|routine)[a-z]{{4,}}(?:ic|yl|ane|ene|yne|one|ine|ole|oxime)"
 )
 """Before a noun that else stands for a material named before: the two are a name of their own, that of no substance listed."""
-HAS_FORMED = re.compile(r"(?:[oi]nium|white|yellow|orange|red|purple|brown|moist|damp)$")
+HAS_FORMED = patterns.compile(r"(?:[oi]nium|white|yellow|orange|red|purple|brown|moist|damp)$")
 """Before a "salt" that has formed and is no charge."""
 OF_FORM = ("foil", "pellets", "powder", "salt", "metal", "pieces")
 """Nouns for the form in which something comes: with an amount, of what was named before."""

@@ -4,41 +4,42 @@ from __future__ import annotations
 
 import re
 
+from northsquall import patterns
 from northsquall.procedure import Material, Quantity, Step
 from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading.tokens import NUMBER_WORDS, SMALL_FRACTIONS
 
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
 PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts|pieces|bits|lumps|chips|slices|goes)"
-IN_COUNT = re.compile(
+IN_COUNT = patterns.compile(
     rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b|\b{PIECES},?\s+{COUNT}\s+of\s+them\b",
     re.I,
 )
 ABOUT = r"(?:(?:about|approximately|roughly|circa)\s+|(?:ca|approx)\.?\s*|~\s*)?"
 SIZED = rf"{ABOUT}(\d+(?:[.,]\d+)?)[\s-]*({WRITTEN_MASS}|{WRITTEN_VOLUME})"
-BY_SIZE = re.compile(
+BY_SIZE = patterns.compile(
     rf"\b(?:in|of)\s+{SIZED}[\s-]+{PIECES}\b|{PIECES}\s+of\s+{SIZED}(?![\w-])|(?<![\w.,]){SIZED}\s+at\s+a\s+time\b",
     re.I,
 )
-SHARE = re.compile(r"\b(?:a|one) (half|third|quarter|fifth|sixth|tenth) at a time\b|\b(?:in) (halves|thirds|quarters|fifths)\b", re.I)
+SHARE = patterns.compile(r"\b(?:a|one) (half|third|quarter|fifth|sixth|tenth) at a time\b|\b(?:in) (halves|thirds|quarters|fifths)\b", re.I)
 SPAN = rf"({COUNT}|\d+[.,]\d+|half(?:\s+an?)?|an?)[-\s]*(seconds?|secs?|s|min(?:ute)?s?|h(?:ours?|rs?)?)"
-APART = re.compile(
+APART = patterns.compile(
     rf"\b(?:every|at\s+intervals\s+of|each)\s+{ABOUT}{SPAN}\b|\b{SPAN}\s+(?:apart|between)\b|\b{SPAN}\s+(?:intervals|pauses)\b|\b(?:one|a\s+portion|each|every)\s+(?:(?:a|per)\s+)?(minute)\b",
     re.I,
 )
-PER_SECOND = re.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
+PER_SECOND = patterns.compile(rf"\b(?:{COUNT}|a)\s+drops?\s+(?:per|a|each|every|/)\s*(second|sec|s|minute|min)\b", re.I)
 
-RATE = re.compile(
+RATE = patterns.compile(
     rf"(?<![\w.,]){ABOUT}({COUNT[1:-1]}|a|one|half a|\d+[.,]\d+)(?:\s?(?:-|–|to)\s?(\d+(?:[.,]\d+)?))?[\s-]*({WRITTEN_VOLUME})\s?(?:/|per|an?|each|every)\s?(s|sec|second|min|minute|h|hr|hour)\b",
     re.I,
 )
 """Volume per time: "0.25 mL/min", "three mils a minute", "15 mL per hour"."""
-OF_A_STREAM = re.compile(
+OF_A_STREAM = patterns.compile(
     r"\b(?:nitrogen|argon|helium|N2|air|gas|oxygen|hydrogen|chlorine|carbon (?:di|mon)oxide|stream|sweep|purge|condenser|cooling water|water through)\b[^,;|]{0,22}\||\|\s?(?:of |for the )?(?:nitrogen|argon|N2|air|gas)\b",
     re.I,
 )
 """Before a rate ("|") or behind it: it is a gas's or the cooling water's."""
-OF_THE_FEED = re.compile(r"\s*(?:(?:feed|dosing|addition|pump)(?:ing)? )?(?:rate|speed)\b", re.I)
+OF_THE_FEED = patterns.compile(r"\s*(?:(?:feed|dosing|addition|pump)(?:ing)? )?(?:rate|speed)\b", re.I)
 
 
 def _number(word: str) -> float:
@@ -70,7 +71,7 @@ def _in(m: Material, kind: str) -> float:
 
 def apart_of(step: Step, source: str) -> Quantity | None:
     """Minutes from portion to portion, where the step's sentence says them."""
-    end = re.compile(r"[;\n]|\.(?!\d)").search(source, step.span[1])
+    end = patterns.compile(r"[;\n]|\.(?!\d)").search(source, step.span[1])
     stop = end.start() if end else len(source)
     m = APART.search(source, step.span[0], stop)
     if m is None:
@@ -84,9 +85,9 @@ def apart_of(step: Step, source: str) -> Quantity | None:
 
 def fed_in(step: Step, source: str, end: int, volume_mL: float) -> Quantity | None:
     """Minutes that a volume takes at the rate that is written for a step before `end` in its sentence; None where none is."""
-    stop = re.compile(r"[;\n]|\.(?!\d)").search(source, max(step.span[1] - 1, step.span[0]))
+    stop = patterns.compile(r"[;\n]|\.(?!\d)").search(source, max(step.span[1] - 1, step.span[0]))
     if stop is not None and OF_THE_FEED.match(source, stop.end()):  # "… is added at 5 °C. Rate: 0.25 mL/min."
-        stop = re.compile(r"[;\n]|\.(?!\d)").search(source, stop.end())
+        stop = patterns.compile(r"[;\n]|\.(?!\d)").search(source, stop.end())
     stops = min(end, stop.start() if stop else len(source))
     m = next(
         (

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-import re
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
 
+from northsquall import patterns
 from northsquall.procedure import Bath, Strength
 from northsquall.procedure.units import convert
 from northsquall.reading.items import Item, Qty, at, is_quantity, is_word
@@ -441,7 +441,7 @@ def _goes_into_a_bath(x: Item | None) -> bool:
     return is_word(x, "salt") or (isinstance(x, Token) and x.kind == "sub" and x.value in ("water", "sodium chloride"))
 
 
-STANDS_IN = re.compile(
+STANDS_IN = patterns.compile(
     r"(?!(?:lot|it|thing)\b (?:then |all |now )?(?:goes|went) into)(?<!pour )(?<!poured )(?<!tip )(?<!tipped )(?<!run )\b(?:flask|beaker|it|pot|vessel|whole thing|this|that|round-bottom|conical|lot)\b(?:(?! (?:pour|tip|run|quench)\w*\b).)*"
     r"\bin(?:to)? (?:an?|the|my|our) (?:[\w-]+ )?(?:- )?(?:[\w-]+ )?(?:bucket|bowl|tub|basin|tray|dish|pan|pail|sink|box|trough) (?:half )?(?:of|with|holding|containing|full of|filled with)"
     r"(?: (?:of|and|about|roughly|maybe|around|some|a|the|plenty|cold|tap|crushed|broken|water|plus))*$"
@@ -671,13 +671,13 @@ def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     return _circulator_in(items) or _heater_in(items)
 
 
-COOLED_BY = re.compile(
+COOLED_BY = patterns.compile(
     r"\b(?:cooled|chilled|surrounded|packed|embedded|covered) (?:on all sides )?(?:by|with)(?: (?:of|and|about|roughly|some|a|the|crushed|broken|plenty))*$"
     r"|\b(?:flask|beaker|pot|vessel|reactor|it) (?:dips?|hangs?|sits?|stands?|rests?) in(?:to)?$"
     r"|\b(?:below|under|underneath|round|around) (?:it|the (?:flask|beaker|pot|vessel))\b.*\b(?:bowl|tub|basin|dish|pan|pail|bucket|tray) (?:of|with|holding|containing)(?: (?:about|some|crushed|of|a))*$"
 )
 """A vessel that ice cools from outside."""
-PUT_INTO = re.compile(
+PUT_INTO = patterns.compile(
     r"\b(?:flask|beaker|pot|vessel|tube|reactor)s? (?:(?:was|is|were|are|then|now|again) )*(?:put|placed|set|lowered|immersed|dipped|sunk|plunged|bedded|stood)(?: down| back| again)? in(?:to)?\b[^,;]{0,45}$"
     r"|\b(?:put|place[ds]?|sets?|lower(?:ed|s)?|stand|dip(?:ped|s)?|immersed?|plunged?|bed|stood) the (?:whole )?(?:[\w-]+ )?(?:flask|beaker|pot|vessel|tube|reactor)s?(?: down)? in(?:to)?\b[^,;]{0,30}$"
     r"|\b(?:had to be|must be|has to be|was|is) (?:quickly |at once |hastily )?(?:lowered|immersed|dipped|plunged|sunk)(?: down| back)? in(?:to)?$"

@@ -14,6 +14,7 @@ from pydantic import BaseModel
 from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
+from northsquall import patterns
 from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.reading import lexicon as lex
@@ -175,7 +176,7 @@ def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
                 _moved(value, where, done)
 
 
-DATED = re.compile(
+DATED = patterns.compile(
     r"\W*(?:(?:date|page|author|operator|notebook|book|batch|ref(?:erence)?|version|issued|written|done|by)\b[^\n]{0,50}\n|(?:\d{1,2}\.? )?(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\b[^\n]{0,30}\n|\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4})",
     re.I,
 )
@@ -234,12 +235,12 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     return tokens[first:]
 
 
-MEASUREMENT = re.compile(
+MEASUREMENT = patterns.compile(
     r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness)\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)",
     re.I,
 )
 """A title that says what is measured."""
-PURIFIED = re.compile(
+PURIFIED = patterns.compile(
     r"\bcolumn\b|\bchromatograph\w*|\b(?:re)?cryst\w+|\bpurif\w+|\b(?:re)?distill?(?:ed|ation)\b|\bsublim\w+|\breprecipit\w+", re.I
 )
 CRUDE = {"crude", "raw", "impure", "technical", "once-crystallised"}
@@ -276,7 +277,7 @@ def _crude(doc: Procedure, body: list[Token]) -> list[Token]:
     return out
 
 
-NAME_LIKE = re.compile(
+NAME_LIKE = patterns.compile(
     r"(?<![\w-])(?:\(?[\d,NOSRE±+-]+\)?-)[\w(),'-]*[a-z]{4}[\w(),'-]*[a-z]\b(?: (?:acid|alcohol|chloride|bromide|iodide|anhydride))?"
 )
 """A word of a title that begins with a locant: a systematic name."""
@@ -309,7 +310,7 @@ GIVES = {
 }
 
 
-DISPOSAL = re.compile(
+DISPOSAL = patterns.compile(
     r"\b(?:residues?|clear-?out|clearing out|disposal|disposing|destruction|destroying|surplus|left-?overs?|getting rid|quench(?:ing)? of|killing)\b",
     re.I,
 )
@@ -344,24 +345,24 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
             return
 
 
-BEGUN_BEFORE = re.compile(
+BEGUN_BEFORE = patterns.compile(
     r"\b(?:di|tri|tetra)?(?:methyl|ethyl|propyl|butyl|phenyl|chloro|bromo|fluoro|iodo|nitro|methoxy|ethoxy|amino|hydroxy)[ -]$", re.I
 )
 """In front of a name that is the end of a longer one: "dimethyl nitrobenzene"."""
 
 
-BY_DROPS = re.compile(r"\b(?:drops? of|indicator,?|pinch of|crystal of|trace of) (?:an? |the )?$", re.I)
+BY_DROPS = patterns.compile(r"\b(?:drops? of|indicator,?|pinch of|crystal of|trace of) (?:an? |the )?$", re.I)
 """In front of what is no product: an indicator, a trace."""
 
 
-PART_OF_A_NAME = re.compile(
+PART_OF_A_NAME = patterns.compile(
     r"-free\b|[ -](?:(?:tert-|n-|iso)?(?:meth|eth|prop|but|benz|phen)yl[ -])?(?:esters?|amide|anilide|hydrazide|chloride|bromide|nitrile|anhydride|oxime|hydrochloride|semicarbazone)\b",
     re.I,
 )
 """Behind a name that is the beginning of a longer one, or of what is not there: "3-aminobenzoic acid methyl ester", "a nitrobenzene-free route"."""
 
 
-DONE_TO_IT = re.compile(
+DONE_TO_IT = patterns.compile(
     r"(?:mono|di|tri)?(?:nitration|bromination|chlorination|iodination|halogenation|sul(?:f|ph)onation|chlorosul(?:f|ph)onation|hydrolysis|reduction|oxidation|acetylation|acylation|alkylation|methylation|hydrogenation|dehydration|esterification|diazoti[sz]ation|saponification|decarboxylation|epoxidation|ozonolysis|nitrosation|coupling|cleavage|destruction|quench|neutrali[sz]ation|rearrangement)"
 )
 """What is done to the thing that stands before it."""
@@ -448,7 +449,7 @@ def _the_alcohol(doc: Procedure, product: str) -> None:
 HALIDE_TO_ALCOHOL = rdChemReactions.ReactionFromSmarts("[CX4:1][Cl,Br,I]>>[C:1][OH]")
 
 
-ASSAY = re.compile(
+ASSAY = patterns.compile(
     r"\b(?:titrat\w+|assay\w*|strength|contains|content)\b[^.;\n]{0,30}?(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent)|(\d+(?:[.,]\d+)?)\s*(?:%|per ?cent) (?:by (?:weight|mass|titration)|w/w)",
     re.I,
 )
@@ -491,7 +492,9 @@ def _finish(account: Account, tokens: list[Token]) -> None:
             )
 
 
-IN_THE_FLASK = re.compile(r"(?:degrees|°C?)[^.;\n]{0,15}\b(?:in|inside) the (?:flask|mixture|pot|solution|liquid|beaker|batch)\b", re.I)
+IN_THE_FLASK = patterns.compile(
+    r"(?:degrees|°C?)[^.;\n]{0,15}\b(?:in|inside) the (?:flask|mixture|pot|solution|liquid|beaker|batch)\b", re.I
+)
 """ "Two degrees in the flask": something measures there."""
 
 

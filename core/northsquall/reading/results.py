@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from itertools import pairwise
 
+from northsquall import patterns
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
@@ -13,14 +14,16 @@ from northsquall.reading.mentions import Mention
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
 
-GOES_IN = re.compile(
+GOES_IN = patterns.compile(
     r"^\W*(?:then|next|now|and)\b|\b(?:in|into|to) (?:an?|the|my) [^.;,]{0,25}\b(?:flask|beaker|neck|pot|reactor)\b|\b(?:over|during|in the course of) [^.;,]{0,25}\b(?:min\w*|h|hours?)\b|\bdropwise\b|\bneat\b",
     re.I,
 )
-GOT = re.compile(r"\d ?%|\b(?:yield|per ?cent|theory|crude|crystals|m\.?p\.?|got|get|gives?|gave|obtained|dried|weighs?|collected)\b", re.I)
+GOT = patterns.compile(
+    r"\d ?%|\b(?:yield|per ?cent|theory|crude|crystals|m\.?p\.?|got|get|gives?|gave|obtained|dried|weighs?|collected)\b", re.I
+)
 
 
-HYDRATE = re.compile(r"(?:the )?(?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca)hydrate|(?:the )?(?:crystals|product|hydrate)")
+HYDRATE = patterns.compile(r"(?:the )?(?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca)hydrate|(?:the )?(?:crystals|product|hydrate)")
 
 
 def _is_out(words: list[str]) -> bool:

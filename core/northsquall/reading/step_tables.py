@@ -6,6 +6,8 @@ import re
 from dataclasses import dataclass, field
 from itertools import pairwise
 
+from northsquall import patterns
+
 Span = tuple[int, int]
 Cell = tuple[int, int, int]
 """Start and end of a cell's text and the column at which it begins."""
@@ -23,19 +25,19 @@ COLUMNS = {
     "note": r"(?:remarks?|notes?|comments?)$",
 }
 """Headings of a step table's columns, each against the whole of a heading."""
-NOTHING = re.compile(r"\W*$")
-OTHER = re.compile(r"amount|quantity|mol\b|moles|mass|weight|charge|substance|material|reagent|chemical|compound", re.I)
-SAME = re.compile(r"(?:same|ditto|idem|as before|as above|\"|″|'')\.?$", re.I)
-FED = re.compile(r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|drip|run in|trickle|syringe|portions?|pump)\b", re.I)
-CHECK = re.compile(r", [^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
+NOTHING = patterns.compile(r"\W*$")
+OTHER = patterns.compile(r"amount|quantity|mol\b|moles|mass|weight|charge|substance|material|reagent|chemical|compound", re.I)
+SAME = patterns.compile(r"(?:same|ditto|idem|as before|as above|\"|″|'')\.?$", re.I)
+FED = patterns.compile(r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|drip|run in|trickle|syringe|portions?|pump)\b", re.I)
+CHECK = patterns.compile(r", [^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
 """What is looked at while something runs in."""
-FROM_ROW = re.compile(
+FROM_ROW = patterns.compile(
     r"\b(?:pour|add|run|transfer|tip|siphon|drain) (?P<a>\d{1,2})(?P<to> (?:in)?to | on ?to | over )(?P<b>\d{1,2})\b", re.I
 )
 """ "Run 2 into 1": what an earlier row made goes into another's vessel."""
-LOT = re.compile(r"(?:^|[,;] (?:then )?)([A-Z])(?= (?:in|on)?to\b| from\b| in\b| dropwise\b| slowly\b|,|$)")
+LOT = patterns.compile(r"(?:^|[,;] (?:then )?)([A-Z])(?= (?:in|on)?to\b| from\b| in\b| dropwise\b| slowly\b|,|$)")
 """ "D from the funnel": a row of the charge table, and nothing said of what is done with it."""
-LEAST = re.compile(r"\s*[<≤]\s*")
+LEAST = patterns.compile(r"\s*[<≤]\s*")
 
 
 def _cells(line: str, at: int) -> list[Cell]:

@@ -12,17 +12,18 @@ from collections.abc import Iterator
 from functools import lru_cache
 from typing import Literal
 
+from northsquall import patterns
 from northsquall.procedure import Closing, Place, Procedure, Seen, Step, TrainElement
 from northsquall.procedure.document import HOW_SHUT
 from northsquall.procedure.units import WRITTEN_VOLUME, convert
 from northsquall.reading import concepts
 from northsquall.reading import lexicon as lex
 
-SENTENCE = re.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
+SENTENCE = patterns.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
 """A phrase: up to a full stop before a space, a semicolon or a line's end."""
 
 NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
-SHUT = re.compile(
+SHUT = patterns.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped|clamped|wired|tied)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
@@ -36,30 +37,30 @@ SHUT = re.compile(
     re.I,
 )
 """A stopper, lid, cap or cork put on."""
-HELD = re.compile(
+HELD = patterns.compile(
     r"\b(clip\w*|clamp\w*|screw\w*|held (?:it |them )?(?:down|on|tight)|hold(?:ing)? (?:it )?(?:down|on)|thumb|tight\w*|wired|tied|taped|firmly|pressed)\b",
     re.I,
 )
-WITH_SOFT = re.compile(
+WITH_SOFT = patterns.compile(
     r"\s*(?:only |just )?(?:with|by) (?:an? |some )?(?:\w+ )?(?:balloon|(?:glass|cotton)[- ]wool|wool|(?:\w+ of )?(?:cotton|tissue|paper|cloth|rag|gauze|lint|sponge|foam)|foil|drying tube|film|bubbler)",
     re.I,
 )
 """Behind "closed": what stops nothing, or lets the gas out."""
-NOT_SHUT = re.compile(
+NOT_SHUT = patterns.compile(
     r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rests? on|lightly|never|not|(?:nothing|none)(?: (?:in|of|on|at) (?:the|it|this|these)(?: \w+)?)? (?:is|was|are|were)|don't|do not|without|un(?:stoppered|capped)|(?<!no )vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
     r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|(?<!close the )(?<!closed the )(?<!shut the )(?<!clamp the )(?<!pinch the )delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer|unless)\b",
     re.I,
 )
-ONE_HOLE = re.compile(
+ONE_HOLE = patterns.compile(
     r"\b(?:no|without an?|isn't an?|not an?) (?:other|second|further|extra) (?:opening|hole|outlet|vent|neck)\b|\btight (?:cork|bung|stopper|adapter)\b",
     re.I,
 )
 """A tube goes through the bung, and nothing else does."""
-ONCE_OVER = re.compile(
+ONCE_OVER = patterns.compile(
     r"\b(?:when|once(?! (?:with|more|again|in))|after|until|till|only (?:then|when|after))\b[^.;\n]*\b(?:over|ceas\w+|stopp?ed|no (?:more|further) (?:gas|bubbl\w+|fizz\w*)|gone|finished|vented|dead|flat|complete)\b",
     re.I,
 )
-GOES_ON = re.compile(r"\b(?:dropp?|add|pour|put|tipp?|threw|throw|squirt|inject)\w*", re.I)
+GOES_ON = patterns.compile(r"\b(?:dropp?|add|pour|put|tipp?|threw|throw|squirt|inject)\w*", re.I)
 
 
 def _once_over(before: str) -> bool:
@@ -68,86 +69,88 @@ def _once_over(before: str) -> bool:
     return m is not None and GOES_ON.search(before, m.end()) is None
 
 
-TAKEN_BACK = re.compile(r"\b(?:no, (?:I|we)|no, no|I tell a lie|I mean|or rather|actually|on second thoughts?|sorry)\b", re.I)
+TAKEN_BACK = patterns.compile(r"\b(?:no, (?:I|we)|no, no|I tell a lie|I mean|or rather|actually|on second thoughts?|sorry)\b", re.I)
 """The author corrects himself."""
-OPENED = re.compile(
+OPENED = patterns.compile(
     rf"\b(?:{NOUN} (?:out|off|is removed|was removed|taken off)|(?:was |is |jar |flask |bottle )opened|unstoppered|uncorked|open(?:ed)? (?:the|it)|vent(?:ed)? (?:the|it|each|every|after|between|by|often|through)|tap (?:is |was )?opened)\b",
     re.I,
 )
-NOW_AND_THEN = re.compile(r"[^.;,\n]{0,12}\b(?:now and then|now and again|from time to time|occasionally|once in a while|if it)\b", re.I)
+NOW_AND_THEN = patterns.compile(
+    r"[^.;,\n]{0,12}\b(?:now and then|now and again|from time to time|occasionally|once in a while|if it)\b", re.I
+)
 """Behind "cork out": let off and shut again."""
 OTHER = (
-    ("balloon", re.compile(r"\bballoon\b", re.I)),
-    ("wool", re.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool|(?:plug|wad|ball|tuft|bit|piece|lump|swab) of (?:cotton|(?:paper )?tissue|(?:tissue|kitchen|filter) paper|paper|cloth|rag|gauze)|cotton (?:plug|wad|ball|swab|pad))\b" + rf"|\b(?:{concepts.SOFT_PLUG})\b", re.I)),
-    ("film", re.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
-    ("foil", re.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:(?:is|was|being|gets) )?(?:then |now |put |placed |laid |folded |wrapped |stretched |tied |pressed )*(?:over|on|round|around|cap|lid|cover)\b", re.I)),
+    ("balloon", patterns.compile(r"\bballoon\b", re.I)),
+    ("wool", patterns.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool|(?:plug|wad|ball|tuft|bit|piece|lump|swab) of (?:cotton|(?:paper )?tissue|(?:tissue|kitchen|filter) paper|paper|cloth|rag|gauze)|cotton (?:plug|wad|ball|swab|pad))\b" + rf"|\b(?:{concepts.SOFT_PLUG})\b", re.I)),
+    ("film", patterns.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
+    ("foil", patterns.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:(?:is|was|being|gets) )?(?:then |now |put |placed |laid |folded |wrapped |stretched |tied |pressed )*(?:over|on|round|around|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
-STORED = re.compile(
+STORED = patterns.compile(
     r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|(?:until|for) (?:next|\w+day|tomorrow|the next (?:time|day|batch|run))|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste|window[- ]?sill|(?:bottle|can|drum|jar) (?:for|of) (?:the )?(?:used|spent|old|waste)|keep (?:it )?(?:at|in|on|under|cold|cool|dark))\b",
     re.I,
 )
-FUNNEL = re.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|swirl\w* in the funnel)\b", re.I)
-RECEIVER = re.compile(r"\b(?:receiver|receiving flask|collect\w* in)\b", re.I)
+FUNNEL = patterns.compile(r"\b(?:separat\w+ funnel|sep\.? funnel|shak(?:e|en|ing|es)|swirl\w* in the funnel)\b", re.I)
+RECEIVER = patterns.compile(r"\b(?:receiver|receiving flask|collect\w* in)\b", re.I)
 KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "drum", "generator", "vessel", "tube")
 
-HOOD = re.compile(
+HOOD = patterns.compile(
     r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|ventilated (?:enclosure|box|cabinet|cupboard)|(?<!fume )cupboard (?:with|sash|front))\b",
     re.I,
 )
-NO_HOOD = re.compile(
+NO_HOOD = patterns.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
     r"|(?:hood|cupboard) (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
     r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised))\b",
     re.I,
 )
-OUTDOORS = re.compile(
+OUTDOORS = patterns.compile(
     r"\b(?:outdoors|out of doors|in the (?:yard|garden|open air|car park|courtyard)|on the (?:balcony|roof|terrace|patio|lawn|driveway|steps)|in (?:my|the) (?:back ?yard|backyard|garage|shed|driveway)|back ?yard|outside (?:in the|on the)|loading bay)\b",
     re.I,
 )
-WINDOW = re.compile(r"\bwindows?\b(?![- ]?(?:sill|ledge|seat)|sill)", re.I)
-DETECTOR = re.compile(
+WINDOW = patterns.compile(r"\bwindows?\b(?![- ]?(?:sill|ledge|seat)|sill)", re.I)
+DETECTOR = patterns.compile(
     r"\b((?:acid[- ]gas|gas|carbon monoxide|CO|H2S|hydrogen sul(?:f|ph)ide|hydrogen|chlorine|bromine|ammonia|phosphine|oxygen|nitrogen dioxide|NOx|HCl|sulfur dioxide)[ -])?(?:detectors?|alarm|monitor|warner)\b",
     re.I,
 )
-SWEEP = re.compile(
+SWEEP = patterns.compile(
     rf"\b(?:nitrogen|argon|N2|inert gas|air|sweep)\b[^.;\n]{{0,45}}?(\d+(?:[.,]\d+)?)\s*({WRITTEN_VOLUME})\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*({WRITTEN_VOLUME})\s*/\s*(min|h)\b[^.;\n]{{0,20}}\b(?:nitrogen|argon)\b",
     re.I,
 )
-SWEPT = re.compile(
+SWEPT = patterns.compile(
     r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b|\b(?:nitrogen|argon) at [a-z -]{3,40} (?:millilit\w+|mils|lit\w+) (?:a|per) (?:minute|hour)\b",
     re.I,
 )
-PURGED = re.compile(
+PURGED = patterns.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon) (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system)|it all))\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\b(?:after\w*|at the end|finally|in the end|when (?:it is )?(?:finished|done|over))\b(?:[^.\n]|\.\d){0,40}\b(?:nitrogen|argon|air)\b",
     re.I,
 )
-FLAME = re.compile(
+FLAME = patterns.compile(
     r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
     + rf"|\b(?:{concepts.SPARKS})",
     re.I,
 )
-DENIED = re.compile(
+DENIED = patterns.compile(
     r"\b(?:no|never|not|without|nothing|away from|kept away|out of (?:the )?(?:reach|way|sight|room|hood|cupboard|fume cupboard)|free of|nor|instead of|(?:turn|switch|put)\w* (?:off|out))\b",
     re.I,
 )
-OUT = re.compile(r"^\W*(?:is |was |now )?(?:off|out|cold)\b", re.I)
+OUT = patterns.compile(r"^\W*(?:is |was |now )?(?:off|out|cold)\b", re.I)
 """Behind a flame or heater: it does not burn."""
-LINE_OFF = re.compile(
+LINE_OFF = patterns.compile(
     r"\b(?:gas|off-?gas|HCl|vent) line (?:is |was )?(?:off|removed|disconnected|taken off|open\w*)|\b(?:absorber|scrubber|gas bottle|train|washing bottle) (?:is |was |then )?(?:removed|disconnected|taken (?:off|away))|\b(?:remove|disconnect|take (?:off|away)) the (?:absorber|scrubber|gas line|train|gas bottle)\b",
     re.I,
 )
-EXHAUST = re.compile(r"(\d+(?:[.,]\d+)?)\s*(?:m3|m³|cubic met(?:re|er)s?)\s*(?:/|per |an )\s*(?:h|hour)\b", re.I)
+EXHAUST = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(?:m3|m³|cubic met(?:re|er)s?)\s*(?:/|per |an )\s*(?:h|hour)\b", re.I)
 
 ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood", "room"], re.Pattern[str]], ...] = (
-    ("condenser", re.compile(r"\bcondenser\b", re.I)),
-    ("trap", re.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|(?:anti-?)?suck-?back|catch|guard) (?:trap|bottle|vessel|flask|pot|tube)\b|\b(?:trap|bottle|flask)s?(?: bottle)?,? (?:left )?empty\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
-    ("cold trap", re.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
-    ("burner", re.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end))\b", re.I)),
-    ("hood", re.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
-    ("room", re.compile(r"\binto the (?:room|laboratory|lab)\b", re.I)),
+    ("condenser", patterns.compile(r"\bcondenser\b", re.I)),
+    ("trap", patterns.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|(?:anti-?)?suck-?back|catch|guard) (?:trap|bottle|vessel|flask|pot|tube)\b|\b(?:trap|bottle|flask)s?(?: bottle)?,? (?:left )?empty\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
+    ("cold trap", patterns.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
+    ("burner", patterns.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end))\b", re.I)),
+    ("hood", patterns.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
+    ("room", patterns.compile(r"\binto the (?:room|laboratory|lab)\b", re.I)),
 )  # fmt: skip
-SIZE = re.compile(rf"(\d+(?:[.,]\d+)?)[\s-]*({WRITTEN_VOLUME})(?![\w³])", re.I)
+SIZE = patterns.compile(rf"(\d+(?:[.,]\d+)?)[\s-]*({WRITTEN_VOLUME})(?![\w³])", re.I)
 WORD_SIZE = (
     ("half-litre", 500.0),
     ("half litre", 500.0),
@@ -156,16 +159,16 @@ WORD_SIZE = (
     ("two-litre", 2000.0),
     ("litre", 1000.0),
 )
-ABOVE = re.compile(
+ABOVE = patterns.compile(
     r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
     re.I,
 )
-DEEP = re.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
-DIPS = re.compile(
+DEEP = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
+DIPS = patterns.compile(
     r"\b(?:on|to|at|near) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
     re.I,
 )
-INTO_WATER = re.compile(
+INTO_WATER = patterns.compile(
     r"\b(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:in|into|to)\b (?:an? |the )?(?:\w+ )?(?:bottle|jar|flask|glass|beaker|bucket|bowl|cup|trough|tub|basin|sink|pan)s?\b[^.;\n]{0,40}\b(?:under|of|with|in|below) (?:the )?(?:\w+ )?water\b"
     r"|\b(?:tube|hose|pipe)\b[^.;\n]{0,20}\bunder (?:the )?water\b",
     re.I,
@@ -324,7 +327,7 @@ def _size(words: str) -> float | None:
     return next((mL for w, mL in WORD_SIZE if w in words.lower()), None)
 
 
-BEFORE_IT = re.compile(
+BEFORE_IT = patterns.compile(
     r"\b(?:in[ -])?between\b|\b(?:before|in front of|ahead of|upstream of) (?:it|that|this|the (?:absorber|scrubber|bottle|caustic))\b|\bin front\b",
     re.I,
 )

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass, field
 
+from northsquall import patterns
 from northsquall.procedure import Bath
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
@@ -29,11 +30,11 @@ HEADINGS = {
 
 VESSEL_ROWS = ("vessel", "reactor", "flask", "container", "apparatus", "pot")
 """Heads of a row that says what it is done in."""
-LATER = re.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
+LATER = patterns.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
 """A row's word for what its material is for after the reaction."""
 
 
-STANDS = re.compile(r"\b(?:flask|bottle|beaker|vessel|washer|trap|jar|cylinder) ([A-H])\b")
+STANDS = patterns.compile(r"\b(?:flask|bottle|beaker|vessel|washer|trap|jar|cylinder) ([A-H])\b")
 """A vessel that a charge list calls by a letter."""
 
 
@@ -165,7 +166,7 @@ def _outside(cell: list[Token]) -> list[Token]:
     return out
 
 
-PARTICIPLE = re.compile(r"(?:\w+ed|made|bought|kept|ground|fresh\w*)$")
+PARTICIPLE = patterns.compile(r"(?:\w+ed|made|bought|kept|ground|fresh\w*)$")
 
 
 def _named(cell: list[Token]) -> list[Token]:
@@ -241,7 +242,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             name_items = items
         flat += [*items, Token("mark", "|", cell[-1].end if cell else row.end, cell[-1].end if cell else row.end)]
     found = [m for m in mentions_in(flat, set(), account.source) if not m.generic]
-    purpose = re.compile(r"\bfor (?:the |its )?$", re.I)  # "chloroform for the bromine | 30 mL": what it is for is no charge of this row
+    purpose = patterns.compile(
+        r"\bfor (?:the |its )?$", re.I
+    )  # "chloroform for the bromine | 30 mL": what it is for is no charge of this row
     meant = [m for k, m in enumerate(found) if not (k and purpose.search(account.source[max(0, m.start - 9) : m.start]))]
     if len(meant) < len(found):
         apart = {x.start for x in found} - {x.start for x in meant}

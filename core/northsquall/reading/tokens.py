@@ -10,11 +10,12 @@ from itertools import pairwise
 
 import ahocorasick
 
+from northsquall import patterns
 from northsquall.procedure.units import UNITS, UnitError, canonical
 from northsquall.substances import catalogue
 from northsquall.substances.resolve import LOCANTS
 
-TOKEN = re.compile(
+TOKEN = patterns.compile(
     r"(?P<num>(?<![\d/.])[1-3]/[2348](?=\s*(?:of an? )?(?:hours?|hrs?|h|lit(?:re|er)s?|L|l|minutes?|min|g|kg)\b)|[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
     r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|°(?!\s?[CFK]\b)|%|µ[lLgG]|[cd]m[3³](?!\d)|c\.\s?c\.(?!\w))"
     r"|(?P<word>r\.\s?t\b|[^\W\d_]+\((?i:i{1,3}|iv|vi{0,2})\)|[^\W\d_]+(?:['’][^\W\d_]+)*)"
@@ -111,7 +112,7 @@ def _spoken_states(names: list[str]) -> list[str]:
     return out
 
 
-PREFIXED = re.compile(r"((?:[\d,]+-)?(?:di|tri|tetra)?(?:chloro|bromo|iodo|fluoro|nitro|amino|hydroxy|methoxy|cyano))-?([a-z]{5}.*)")
+PREFIXED = patterns.compile(r"((?:[\d,]+-)?(?:di|tri|tetra)?(?:chloro|bromo|iodo|fluoro|nitro|amino|hydroxy|methoxy|cyano))-?([a-z]{5}.*)")
 """A name that begins with what stands on a ring or chain."""
 
 
@@ -180,9 +181,9 @@ def _fold(text: str) -> str:
     return low.translate(FOLD)
 
 
-OXIDATION_STATE = re.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
+OXIDATION_STATE = patterns.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
 """Behind a name, folded to lower case."""
-OTHER_HALF = re.compile(
+OTHER_HALF = patterns.compile(
     r" (?!(?:plate|precipitate|filtrate|distillate|separate|appropriate|moderate|immediate|concentrate|intermediate|quite|inside|outside|beside|aside|despite|white|graphite)s?\b)[a-z]{4,}(?:ate|ite|ide)s?\b"
 )
 """Behind a metal's name, folded to lower case: the anion of a salt that is not listed."""
@@ -190,18 +191,18 @@ SALT_METALS = {"lithium", "sodium", "potassium", "magnesium", "calcium", "barium
 
 
 METALS = {"Mg": "magnesium", "Zn": "zinc", "Fe": "iron", "Al": "aluminium", "Sn": "tin", "Cu": "copper", "Na": "sodium", "Li": "lithium"}
-SYMBOL = re.compile(rf"(?<![\w.(/+-])(?<!\d )(?:{'|'.join(METALS)})(?![\w(/+-])")
+SYMBOL = patterns.compile(rf"(?<![\w.(/+-])(?<!\d )(?:{'|'.join(METALS)})(?![\w(/+-])")
 """A metal by its symbol, standing alone: no part of a formula and no unit behind a number."""
 
 
 CLASS_NAMES = ("ether", "alcohol")
 """Names of one substance that are those of its class as well."""
-NOT_THE_TABLE_SALT = re.compile(
+NOT_THE_TABLE_SALT = patterns.compile(
     r"(?:[oi]nium|\w{3}ate|double|inner|white|yellow|orange|red|purple|brown|moist|damp|sodium|potassium|calcium|barium|zinc|silver) $"
 )
 """Before "salt" where it is any salt and no sodium chloride."""
-OF_A_GROUP = re.compile(r"yl[ -]$")
-DERIVED = re.compile(
+OF_A_GROUP = patterns.compile(r"yl[ -]$")
+DERIVED = patterns.compile(
     r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
 )
 """Behind an organic name, folded to lower case: what was made from it, another substance, not listed."""
@@ -242,7 +243,7 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
     return [t.moved(begin) for t in out] if begin else out
 
 
-CUT = re.compile(r"(?<=\n\n)(?=[^\n])|(?<=[a-z]{6}\.) (?=[A-Z])")
+CUT = patterns.compile(r"(?<=\n\n)(?=[^\n])|(?<=[a-z]{6}\.) (?=[A-Z])")
 """Between paragraphs and behind a sentence that ends in a long word: no number, unit or name goes across."""
 KEPT = 4000
 """Characters of the longest piece whose tokens are kept for the next reading."""
@@ -535,9 +536,11 @@ def _tenths(tokens: list[Token]) -> list[Token]:
     return out
 
 
-PER_VOLUME = re.compile(r" ?(?:/|per ) ?(?:m[lL]|cm3|cm³|cc)\b(?!/)")
+PER_VOLUME = patterns.compile(r" ?(?:/|per ) ?(?:m[lL]|cm3|cm³|cc)\b(?!/)")
 """Behind a mass: a density or a strength."""
-PER_LITRE = re.compile(r"\s?(?:/\s?(?:L|l|litre|liter|dm3|dm³)\b|[ ·.](?:L|l|dm) ?(?:\^?[-−][13]|⁻[¹³])|\s(?:per|a) (?:litre|liter|L|l)\b)")
+PER_LITRE = patterns.compile(
+    r"\s?(?:/\s?(?:L|l|litre|liter|dm3|dm³)\b|[ ·.](?:L|l|dm) ?(?:\^?[-−][13]|⁻[¹³])|\s(?:per|a) (?:litre|liter|L|l)\b)"
+)
 """Behind "mol": per litre."""
 
 

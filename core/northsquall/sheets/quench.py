@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
+from northsquall import patterns
 from northsquall.assessment import DumpLine, QuenchLine, ReactionLine, Standing
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.species import speciate
@@ -21,7 +22,7 @@ from northsquall.working import Figure, Input, figure, not_established, signific
 
 ICE_KJ_PER_G = 0.3336
 ROOM_C = 20.0
-COOLED = re.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b", re.I)
+COOLED = patterns.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b", re.I)
 """The batch was let cool before it is poured."""
 
 

@@ -19,12 +19,13 @@ from pathlib import Path
 
 from rdkit import Chem, rdBase
 
+from northsquall import patterns
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roots import roots
 from northsquall.substances.catalogue import Catalogue, Substance, canonical_smiles, formula_of_smiles
 
-CAS = re.compile(r"\d{2,7}-\d{2}-\d")
-STRUCTURE = re.compile(r"[A-Za-z0-9@+\-\[\]\(\)=#$%/\\.]+")
+CAS = patterns.compile(r"\d{2,7}-\d{2}-\d")
+STRUCTURE = patterns.compile(r"[A-Za-z0-9@+\-\[\]\(\)=#$%/\\.]+")
 WAIT_S = 8.0
 
 
@@ -138,7 +139,7 @@ def looks_systematic(name: str) -> bool:
 
 
 LOCANTS = {"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6}
-SPOKEN_LOCANT = re.compile(r"\b(one|two|three|four|five|six)-(?=[a-z]{4})", re.I)
+SPOKEN_LOCANT = patterns.compile(r"\b(one|two|three|four|five|six)-(?=[a-z]{4})", re.I)
 """A locant as it is said: "four-nitrobenzyl alcohol"."""
 
 
