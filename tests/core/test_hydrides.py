@@ -66,3 +66,48 @@ def test_an_alkali_metal_in_alcohol_by_the_metal_and_not_by_the_equation(alcohol
     heat = next(r.heat_kJ for r in a.reactions if "+ alcohol" in r.family)
     assert heat.best is not None and 136.0 <= heat.best / mol <= 196.0
     assert next(x.mol.best for x in a.gases if x.formula == "H2") == pytest.approx(mol / 2, rel=0.02)
+
+
+@pytest.mark.parametrize(
+    ("name", "grams", "hydride", "gas"),
+    [
+        ("benzonitrile", 10.31, 0.05, 0.0),  # two hydrides for C≡N
+        ("benzamide", 12.11, 0.10, 0.2),  # two for C=O and two that meet the hydrogen on nitrogen
+        ("benzoyl chloride", 14.06, 0.05, 0.0),
+        ("styrene oxide", 12.02, 0.025, 0.0),
+        ("N,N-diethylbenzamide", 17.72, 0.05, 0.0),
+        ("benzaldehyde", 10.61, 0.025, 0.0),
+    ],
+)
+def test_what_a_tenth_of_a_mole_takes_of_lithium_aluminium_hydride(name: str, grams: float, hydride: float, gas: float) -> None:
+    """Hydrides by stoichiometry (textbook, from memory): used LiAlH4 and hydrogen in mol for 0.1 mol."""
+    a = assess(
+        read(
+            f"Reduction\n\nLithium aluminium hydride 7.6 g in 150 mL of dry tetrahydrofuran in a 500 mL flask under nitrogen. {name} {grams} g in 20 mL of dry tetrahydrofuran is added over 60 min at 20-30 °C.\n"
+        )
+    )
+    made = [r for r in a.reactions if "hydride" in r.family and r.role == "wanted"]
+    left = next(q for q in a.quench if "hydride" in q.leftover)
+    assert made and left.mol.best == pytest.approx(0.2003 - hydride, abs=0.004)
+    assert sum(g.mol.best or 0.0 for g in a.gases if g.formula == "H2") == pytest.approx(gas, abs=0.01)
+
+
+@pytest.mark.parametrize(
+    ("text", "family"),
+    [
+        (
+            "Butyllithium 1.6 M in hexane 60 mL in a 250 mL flask; cyclohexanone 9.4 g in ether 30 mL is added over 60 min at -70 °C.",
+            "organolithium",
+        ),
+        (
+            "Benzyl chloride 12.7 g, sodium cyanide 5.4 g, water 10 mL and ethanol 40 mL are refluxed for 3 h.",
+            "nitrile from an alkyl chloride",
+        ),
+        ("Anisole 10.8 g and hydrobromic acid 48 % 60 mL are refluxed for 6 h at 120 °C.", "methyl bromide"),
+    ],
+)
+def test_reactions_of_carbon_that_have_a_family(text: str, family: str) -> None:
+    """Textbook reactions, one to one (from memory): all of the scarcer goes."""
+    a = assess(read(f"Trial\n\n{text}\n"))
+    made = [r for r in a.reactions if family in r.family]
+    assert made and max(r.extent_mol or 0.0 for r in made) == pytest.approx(0.098, abs=0.006)

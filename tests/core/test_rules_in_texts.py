@@ -239,3 +239,74 @@ def test_a_pot_under_its_bath_is_warmer_than_the_head() -> None:
     )
     assert any("bromide" in r.family and "alcohol" in r.family and (r.extent_mol or 0.0) > 0.2 for r in a.reactions)
     assert not of(a, "H10")
+
+
+DIAZO = "Dye\n\nAniline 9.3 g, hydrochloric acid 32 % 25 mL and water 50 mL are put in a 250 mL beaker with a stirrer, thermometer in the liquid, {bath}. Sodium nitrite 7.0 g in water 20 mL is added over {min} min{T}.\n"
+
+
+@pytest.mark.parametrize(
+    ("bath", "minutes", "T", "told"),
+    [
+        ("in a bath of water at 20 °C", 30, "", True),
+        ("in an ice bath of 2 kg of ice", 2, "", True),
+        ("in an ice bath of 2 kg of ice", 60, " at 0-5 °C", False),
+        ("in an ice bath of 2 kg of ice", 60, "", False),
+    ],
+)
+def test_a_diazotisation_without_a_limit_is_held_against_five_degrees(bath: str, minutes: int, T: str, told: bool) -> None:
+    """Handbook 5: held at or below 5 °C; some 65 kJ/mol (handbook 3.1) on 0.1 mol warm 110 g by 14 K where nothing takes it away."""
+    found = of(result(DIAZO.format(bath=bath, min=minutes, T=T)), "H02")
+    assert any("at or below 5 °C" in f.message for f in found) is told
+
+
+@pytest.mark.parametrize(("g", "told"), [(3.3, False), (33.4, True)])
+def test_a_balloon_holds_a_few_litres_and_no_more(g: float, told: bool) -> None:
+    """An acid chloride by oxalyl chloride gives CO, CO2 and HCl, a mole of each (stoichiometry): 0.2 mol is 14 L, 0.02 mol 1.4 L."""
+    a = result(
+        f"Acid chloride\n\n4-Nitrobenzoic acid {g} g in dichloromethane 150 mL in a 500 mL flask in the hood. Oxalyl chloride {g * 0.6:.1f} mL is added over 60 min. The flask is closed with a balloon and stirred for 3 h at 20 °C.\n"
+    )
+    assert any("balloon" in f.message and f.severity == "stop" for f in of(a, "G02")) is told
+    assert told or of(a, "G13")
+
+
+@pytest.mark.parametrize(("how", "told"), [("poured quickly on to", True), ("run in a thin stream over 30 min on to", False)])
+def test_what_reacts_with_water_is_run_and_not_poured_into_it(how: str, told: bool) -> None:
+    a = result(
+        f"Sulfonyl chloride\n\nAcetanilide 13.5 g in a 250 mL flask with stirrer in the hood. Chlorosulfonic acid 33 mL is added over 60 min below 20 °C, ice bath 2 kg. 60 °C for 60 min. The oil is {how} 600 g of stirred ice in a 2 L beaker.\n"
+    )
+    assert any("all at once" in f.message for f in of(a, "Q02")) is told
+
+
+@pytest.mark.parametrize(("where", "told"), [("on the gravel", True), ("down the sink", True), ("to the bottle for copper waste", False)])
+def test_metals_and_halogens_are_no_waste_for_ground_or_drain(where: str, told: bool) -> None:
+    a = result(
+        f"Copper nitrate\n\nCopper 6.4 g in a 500 mL beaker in the hood. Nitric acid 65 %, 40 mL, is added over 60 min at 20-30 °C. The crystals are filtered off. The blue liquor is poured {where}.\n"
+    )
+    assert any("copper" in f.message for f in of(a, "Q12")) is told
+
+
+def test_rows_of_a_charge_list_are_one_charge() -> None:
+    """ "acid; caustic; water" in one row: nobody feeds solid caustic to a dry acid."""
+    text = "BATCH CARD   Terephthalic acid\n\nCHARGE   p-toluic acid 13.6 g; sodium hydroxide 8 g; water 250 mL; 1 L flask, paddle\nHEAT     to 95 °C\n"
+    doc = read(text)
+    assert len(doc.steps[0].materials) == 3
+    assert not [f for f in of(result(text), "H11") if f.severity != "note"]
+
+
+@pytest.mark.parametrize("words", ["400 g of ice and water", "400 g ice and water", "400 g of ice/water", "ice and water (400 g)"])
+def test_one_amount_for_ice_and_water(words: str) -> None:
+    """Half of it ice (assumption), and no ice of its own weight."""
+    doc = read(f"Quench\n\nBenzoyl chloride 5 g is run into {words} in a 2 L beaker.\n")
+    grams = {m.identity: m.amount.value for m in doc.materials if m.amount is not None}
+    assert (grams["ice"], grams["water"]) == (200.0, 200.0)
+
+
+def test_a_row_that_says_what_stands_ready_is_no_charge() -> None:
+    doc = read("Trial\n\nMethyl benzoate 13.6 g in a 250 mL flask.\nREADY     1 kg ice in 3 L bucket under the outlet\n")
+    assert [m.identity for m in doc.materials] == ["methyl benzoate"] and "dump" in doc.ready
+
+
+def test_all_of_it_put_together_and_distilled() -> None:
+    """Cyclohexene from cyclohexanol and phosphoric acid: the still's temperature is the head's (common practice, no source)."""
+    a = result("Cyclohexene\n\nCyclohexanol 20 g and phosphoric acid 85 % 5 mL are distilled until the temperature reaches 90 °C.\n")
+    assert any("dehydration" in r.family and (r.extent_mol or 0.0) > 0.15 for r in a.reactions)

@@ -184,3 +184,56 @@ def test_a_batch_goes_on_to_ice_and_never_ice_on_to_the_batch(said: str) -> None
     assert quench.from_vessel == "250 mL flask" and quench.vessel != "250 mL flask"
     assert [p.materials[int(k[1:]) - 1].identity for k in quench.materials] == ["ice"]
     assert moles(p)["ice"] == pytest.approx(300 / 18.015, rel=0.01)
+
+
+DIAZO = "Trial\n\nAniline 9.3 g, hydrochloric acid 32 % 25 mL and water 50 mL are put in a 250 mL beaker, ice bath. Sodium nitrite 7.0 g in water 20 mL is added over 5 min at 0-5 °C. "
+BATCH = ("it", "the mixture", "the diazonium solution", "the batch", "everything", "the suspension", "the beaker")
+COMES_UP = (
+    "Let {s} warm to {t}.", "Let {s} warm up to {t}.", "Let {s} come to {t}.", "Let {s} come up to {t}.", "Allow {s} to warm to {t}.",
+    "Allow {s} to come to {t}.", "Leave {s} to warm to {t}.", "{S} is allowed to warm to {t}.", "{S} was left to warm up to {t}.",
+    "{S} warms to {t}.", "{S} comes to {t}.", "Bring {s} to {t}.", "Take {s} to {t}.", "{S} is brought to {t}.", "{S} is then warmed to {t}.",
+    "Warm {s} to {t}.", "{S} was let warm to {t}.", "Then let {s} reach {t}.", "{S} is allowed to reach {t} by itself.", "Raise {s} to {t}.",
+    "{S} goes to {t}.", "Get {s} up to {t}.", "{S} should warm up to {t} now.",
+)  # fmt: skip
+WARM = {"room temperature": 20.0, "25 °C": 25.0, "40 °C": 40.0}
+
+
+@pytest.mark.parametrize(
+    ("said", "T"),
+    [(f.format(s=s, S=s[0].upper() + s[1:], t=t), T) for f in COMES_UP for s in BATCH for t, T in WARM.items()][:: 1 if DEEP else 4],
+)
+def test_a_batch_that_warms_is_a_step_of_its_own_and_no_temperature_of_the_feed_before(said: str, T: float) -> None:
+    doc = read(DIAZO + said + "\n")
+    fed, warmed = doc.steps[1:]
+    assert warmed.kind in ("heat", "hold") and warmed.vessel == fed.vessel
+    assert warmed.T_range is not None and abs(warmed.T_range.value - T) < 0.1
+    assert fed.T_range is not None and abs(fed.T_range.value - 2.5) < 0.1
+
+
+SULFONATION = "Trial\n\nAcetanilide (27.0 g, 0.200 mol) was placed in a 500 mL conical flask. "
+GOES_IN_FLASK = (
+    "was added", "was poured in", "was poured on to it", "was tipped in", "was measured into it", "was run in", "was put in", "was thrown in",
+    "was introduced", "was emptied in", "was poured over it", "was given to it", "goes in", "went in", "is added to it", "is tipped on",
+    "was transferred into the flask", "was let in", "is dumped in", "was poured into the flask",
+)  # fmt: skip
+AT_ONCE = (
+    "in one portion",
+    "all at once",
+    "in one go",
+    "at once",
+    "in a single portion",
+    "at one time",
+    "all in one",
+    "in one pour",
+    "in one lot",
+)
+
+
+@pytest.mark.parametrize(
+    "said", [f"Chlorosulfonic acid (66 mL, 1.0 mol) {v} {o}." for v in GOES_IN_FLASK for o in AT_ONCE][:: 1 if DEEP else 4]
+)
+def test_what_goes_in_all_at_once_is_no_charge(said: str) -> None:
+    doc = read(SULFONATION + said + "\n")
+    acid = next(m.id for m in doc.materials if m.identity == "chlorosulfonic acid")
+    step = next(s for s in doc.steps if acid in s.materials)
+    assert step.kind in ("add", "dose") and step.all_at_once

@@ -33,6 +33,8 @@ SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
 SOLVENTS = ("ethyl acetate", "diethyl ether", "tetrahydrofuran", "1,4-dioxane", "dichloromethane", "chloroform", "acetonitrile", "N,N-dimethylformamide", "dimethyl sulfoxide")  # fmt: skip
 """What is there to dissolve where its amount is not written (common practice, no source)."""
+LITTLE_MOL = 1e-3
+"""Of all but the largest of what meets: at 1000 kJ/mol, more than any of it can give without air, that is 1 kJ (assumption)."""
 FUNCTIONAL = patterns.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
 """In a structure: something that can react at the bench."""
 
@@ -115,6 +117,10 @@ def meeting(
             k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), pairs.classes()[k]["name"])
             for k in sorted(others, key=lambda k: k not in TAKEN_BY)
         }
+        acting = {r for k in others for r in held[k]}
+        meets = {x.material.id: x for x in [*free, *(x for x in batch if x.substance and acting & set(x.substance.parts))]}
+        if all(x.mol is not None for x in meets.values()) and sum(sorted(x.best_mol for x in meets.values())[:-1]) < LITTLE_MOL:
+            continue
         free.sort(key=lambda x: not any(_takes(x, TAKEN_BY[k]) for k in TAKEN_BY.keys() & brings.keys()))
         names = list(dict.fromkeys([free[0].label, *brings.values(), *(x.label for x in free)]))
         if len(names) < 2:

@@ -33,6 +33,11 @@ BOILING = (60.0, 110.0)
 """Temperatures tried where a text says reflux or boiling without a figure."""
 UNSTATED_HEAT = (20.0, 110.0)
 """Temperatures tried where a text says heat and no figure: what differs is possible, not established."""
+UNSTATED_STILL_C = 130.0
+"""How warm a pot may be from which something distils, where no text says so (assumption)."""
+HEAD_OF_MANY_C = 60.0
+"""Heads below it are those of solvents that are taken off, from a pot little warmer."""
+OF_THE_POT = patterns.compile(r"\b(?:pot|flask|bath|mixture|batch|liquid|inside|internal|mantle)\b", re.I)
 FLAME_HEAT = (20.0, 400.0)
 """The same over a flame."""
 OVERNIGHT_MIN = 480.0
@@ -186,7 +191,7 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
     elif step.kind == "reflux" or (step.kind in ("hold", "heat") and "reflux" in step.text.lower()):
         low, high = BOILING
     elif step.kind == "distil":
-        low, high = BOILING[0], 130.0
+        low, high = BOILING[0], UNSTATED_STILL_C
     elif step.kind in ("dose", "add") and RECEIVES_BOILING.search(step.text):
         low, high = BOILING
     elif step.kind == "heat":
@@ -207,6 +212,15 @@ def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], 
         )
     elif step.kind == "cool":
         low, high = 0.0, ROOM
+    if (
+        step.kind == "distil"
+        and q is not None
+        and q.low is None
+        and q.high is None
+        and q.value >= HEAD_OF_MANY_C
+        and OF_THE_POT.search(step.text) is None
+    ):
+        high = max(high, UNSTATED_STILL_C)  # a still's temperature is its head's unless it says otherwise; the pot is warmer
     if q is None and IGNITES.search(step.text):
         low, high = IGNITED
     if (

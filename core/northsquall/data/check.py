@@ -37,7 +37,7 @@ WHEN = {
 }  # fmt: skip
 RECORD = {
     "id", "name", "kind", "source", "tier", "equation", "written", "when", "heat", "rate", "role", "example", "product", "variants", "physical", "group", "every", "self", "twice",
-    "wanted_only", "paced", "unwanted", "side_gases", "ideal_equivalents", "ejects", "rate_class", "window", "concerns", "quench", "tests", "findings",
+    "wanted_only", "paced", "unwanted", "side_gases", "ideal_equivalents", "held_below", "ejects", "rate_class", "window", "concerns", "quench", "tests", "findings",
 }  # fmt: skip
 HEAT = {"per", "class", "route", "increment", "balance", "complex"}
 ROLE = {"smarts", "not", "need"}

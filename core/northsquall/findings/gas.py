@@ -1161,11 +1161,20 @@ def plugged(c: Context) -> Iterator[Finding]:
         if not here and not loose:
             continue
         name = record_of(here[0].gas).name if here else loose[0].name
+        litres = sum(r.mol[1] for r in here) * MOLAR_L
+        if k.how == "balloon" and litres > BALLOON_L:
+            yield finding(
+                "G02", "stop" if any(record_of(r.gas).toxic or record_of(r.gas).fuel for r in here) else "condition", f"“{k.word}”: {litres:.0f} L of gas come, and a balloon holds some {BALLOON_L:.0f} L; after that it is shut.", step=c.step(k.step), span=k.span,
+                figure=litres, limit=f"{BALLOON_L:.0f} L", remedy="An open line to an absorber or the hood in its place.", source="common practice, no source", short="closed",
+            )  # fmt: skip
+            continue
         yield finding(
             "G13", "condition", f"“{k.word}” holds back no {name}.", step=c.step(k.step), span=k.span, established=bool(here), limit="a line to an absorber", remedy="A tube to the absorber or the hood in its place.", source="handbook 1 and 4", short="plug or foil",
         )  # fmt: skip
 
 
+BALLOON_L = 5.0
+"""What a laboratory balloon holds before it bursts or lifts its joint (common practice, no source)."""
 AIR_PART = 0.0695
 """Part of a room's air that takes its oxygen from 20.9 to 19.5 % (handbook 2.7)."""
 
@@ -1189,6 +1198,10 @@ FUMING = {
     "bromine",
     "thionyl chloride",
     "phosphorus trichloride",
+    "phosphorus tribromide",
+    "acetyl bromide",
+    "propionyl chloride",
+    "dimethyl sulfate",
     "phosphoryl chloride",
     "oxalyl chloride",
     "acetyl chloride",

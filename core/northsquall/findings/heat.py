@@ -10,6 +10,7 @@ from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
+from northsquall.procedure.units import convert
 from northsquall.reading import concepts
 from northsquall.substances import catalogue
 from northsquall.working import figure
@@ -98,11 +99,19 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
                 short="peak temperature",
             )  # type: ignore[union-attr]
         return
+    yield from _held_beside(c)
     for seg in c.pot.plan.segments:
-        if seg.limit_C is None and seg.step in c.peak and seg.kind in ("dose", "add") and c.unknown_dose is None:
+        timed = c.unknown_dose is None or c.unknown_dose.step.n != seg.step
+        if seg.limit_C is None and seg.step in c.peak and seg.kind in ("dose", "add") and timed:
             step = c.step(seg.step)
             meant = step.T_range.value if step is not None and step.T_range is not None and step.T_of == "pot" else None
             low, best, high = c.peak[seg.step]
+            held = _held_below(c, seg.step) if meant is None else None
+            if held is not None and best > held[0] + OVER_HELD_K:
+                yield finding(
+                    "H02", "condition", f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), no limit is written, and {held[1]} is held at or below {held[0]:.0f} °C.",
+                    step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{held[0]:.0f} °C", remedy="Write the limit, and add so slowly and so cold that it is kept.", source="handbook 5", short="peak temperature",
+                )  # fmt: skip
             if meant is not None and best > meant + MEANT_K:
                 yield finding(
                     "H02", "condition", f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), where {meant:.0f} °C is written and no limit.",
@@ -160,6 +169,33 @@ def _cooled_first(c: Context, n: int, limit_C: float) -> bool:
     return last is not None and last.kind == "cool" and last.duration is None and last.T_range is not None and last.T_range.value <= limit_C
 
 
+def _held_below(c: Context, n: int) -> tuple[float, str] | None:
+    """(°C, name) of the reaction of a step that is to be held cold, whatever the text says."""
+    for e in c.walk.events():
+        limit = e.reaction.family.record.get("held_below")
+        if e.step == n and id(e) in c.purpose.wanted and limit is not None:
+            return float(limit), e.reaction.family.name
+    return None
+
+
+def _held_beside(c: Context) -> Iterator[Finding]:
+    """H02 where what is held cold reacts in a vessel that is not followed minute by minute, faster than a bath takes its heat."""
+    for s in c.stages:
+        step, held = c.step(s.step), _held_below(c, s.step)
+        if step is None or held is None or s.step in c.peak or step.T_limit is not None or step.T_range is not None:
+            continue
+        minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration is not None else 0.0
+        if s.rise_K[1] > held[0] + OVER_HELD_K and (step.all_at_once or 0.0 < minutes <= AT_ONCE_MIN):
+            yield finding(
+                "H02", "condition", f"{f'In {minutes:.0f} min' if minutes else 'All at once'} up to {s.rise_K[1]:.0f} K come, no limit is written, and {held[1]} is held at or below {held[0]:.0f} °C.",
+                step=step, span=_cause(step), figure=s.rise_K[1], limit=f"{held[0]:.0f} °C", remedy="Write the limit, and add so slowly and so cold that it is kept.", source="handbook 5", short="peak temperature",
+            )  # fmt: skip
+
+
+AT_ONCE_MIN = 10.0
+"""Up to here a bath of ice takes little of what comes (common practice, no source)."""
+OVER_HELD_K = 5.0
+"""How far above the temperature at which a reaction is held the pot may come without a word (handbook 4: up to 5 K a limit is still a condition)."""
 MEANT_K = 10.0
 """How far a pot may be above a temperature that is written alone ("at 10 °C") before it is not what was meant (common practice, no source)."""
 

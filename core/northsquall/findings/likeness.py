@@ -10,7 +10,7 @@ from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
-from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
+from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
@@ -68,6 +68,15 @@ def _acts(c: Context) -> bool:
 
 def _strong(c: Context) -> bool:
     return bool(_classes(c) & STRONG)
+
+
+def _poured_out(s: Step | None) -> bool:
+    """Whether the batch goes into its quench there: the right way round."""
+    return s is not None and s.kind == "quench" and s.from_vessel is not None
+
+
+def _water_acts(c: Context) -> bool:
+    return bool(_classes(c) & NET["water-reactive"])
 
 
 def _burns(c: Context) -> bool:
@@ -131,6 +140,8 @@ class Said:
     """Words with which a sentence of the kind says the safe thing."""
     further: int = 0
     """Characters behind the sentence within which they may stand."""
+    otherwise: str | None = None
+    """What it says where this does not matter."""
 
     def safely(self, text: str, span: tuple[int, int]) -> bool:
         """Whether the sentence says the safe thing."""
@@ -141,52 +152,73 @@ STOPS_LATER = 180
 """Characters behind a distillation within which its stop rule is told."""
 
 
+NOT_TO = r"\b(?:do not|don[’']t|never|must not|may not|cannot|should not|not to be|nobody (?:may|must)|nothing (?:may|must))\b"
+"""Words that forbid what the rest of a sentence says."""
+
+
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16", "G03")),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",)),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
     "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04",)),
     "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b"),
-    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving."),
-    "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",)),
+    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)"),
+    "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|(?<!not )\b(?:renewed|topped up)\b"),
     "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid."),
-    "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on."),
-    "H10": Said("water goes on to what reacts with it", lambda c, _: _strong(c), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",)),
-    "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17")),
+    "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b"),
+    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02"),
+    "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
+    "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
     "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
-    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",)),
+    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),
-    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c), "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",)),
-    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04")),
-    "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", ("P13",)),
-    "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:not|never|no|without|before|leav\w+|left|stays?|remain\w*)\b|n[’']t\b", further=STOPS_LATER),
-    "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$"),
+    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c), "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
+    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
+    "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO),
+    "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
+    "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
+    "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$"),
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded."),
-    "G08": Said("something that lights it is near", lambda c, _: _burns(c), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17")),
-    "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06")),
+    "G08": Said("something that lights it is near", lambda c, _: _burns(c), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO, otherwise="H12"),
+    "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b"),
 }  # fmt: skip
 
 
+def _near(f: Finding, span: tuple[int, int], step: Step | None) -> bool:
+    """Whether a finding stands where a sentence does: at its step, in or next to its words, or nowhere in particular."""
+    if f.anchor is None or (step is not None and f.step == step.n):
+        return True
+    return f.anchor.start <= span[1] + BESIDE and span[0] - BESIDE <= f.anchor.end
+
+
+BESIDE = 120
+"""Characters within which two findings of a code are one."""
+
+
 def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
-    """A condition for each kind that a sentence reads like, that matters here, and that no rule has raised."""
+    """A condition for each kind that a sentence reads like, that matters here, and that no rule has raised at its place."""
     text = c.procedure.source_text
-    known = {f.code for f in raised if ORDER[f.severity] <= ORDER["condition"]}
+    known = [f for f in raised if ORDER[f.severity] <= ORDER["condition"]]
+    quoted_of: set[str] = set()
     out: list[Finding] = []
     title = lex.TITLE.match(text)
     begin = title.end() if title is not None else 0
     for x in alike(text):
         if x.span[0] < begin:
             continue  # a title says what it is, and not what is done
-        said = SAID.get(x.kind)
-        step = c.step_at(x.span[0])
-        if said is None or known & {x.kind, *said.told} or not said.where(c, step) or said.safely(text, x.span):
+        code, said, step = x.kind, SAID.get(x.kind), c.step_at(x.span[0])
+        if said is not None and said.otherwise is not None and not said.where(c, step):
+            code, said = said.otherwise, SAID[said.otherwise]
+        if said is None or code in quoted_of or not said.where(c, step) or said.safely(text, x.span):
             continue
-        known.add(x.kind)
+        if any(f.code in (code, *said.told) and _near(f, x.span, step) for f in known):
+            continue
+        quoted_of.add(code)
         a, b = x.span
         quoted = text[a:b] if b - a <= 90 else text[a : a + 87].rstrip() + "…"
         out.append(
             finding(
-                x.kind,
+                code,
                 "condition",
                 f"“{quoted}” reads as: {said.says}.",
                 step=step,

@@ -13,6 +13,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
+from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert
@@ -196,6 +197,23 @@ def _inert(c: Context) -> bool:
     return known and not c.reactions and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
 
+LITTLE_MOL = 0.02
+"""Moles, at most, that limit a reaction to half a litre of gas and, at 300 kJ/mol, to 6 kJ (assumption): "a pinch" of soda into vinegar."""
+
+
+def _a_little(c: Context) -> bool:
+    """Whether all that the unwritten amounts can do is limited by what is written, and little: more of them changes nothing."""
+    unwritten = {r for x in c.lots.values() if x.mol is None and x.substance is not None for r in x.substance.parts}
+    there: dict[str, float] = {}
+    for x in c.lots.values():
+        for r, n in x.roots(2).items():
+            there[r] = there.get(r, 0.0) + n
+    events, known = [e for w in c.trials for e in w.events() if e.latent is None], set(with_record())
+    limited = all(any(n < 0 and r not in unwritten and 0.0 < there.get(r, 0.0) <= LITTLE_MOL for r, n in e.reaction.change) for e in events)
+    toxic = any(n > 0 and r in known and record_of(r).toxic for e in events for r, n in e.reaction.change)
+    return bool(events) and limited and not toxic and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -209,7 +227,7 @@ def missing(c: Context) -> Iterator[Finding]:
         if step is None or step.kind not in NEEDED:
             continue
         decides = step.kind != "quench" or bool(c.enthalpy)
-        if decides and _inert(c):
+        if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:
             decides = False  # ice by need: the temperature that it keeps is written

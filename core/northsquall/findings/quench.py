@@ -31,8 +31,8 @@ from northsquall.working import figure
 
 LEAST_LEFT = 0.05
 """Part of a leftover that may stay without a word once a step destroys it (assumption)."""
-LITTLE_MOL = 0.005
-"""mol of a leftover that gives off gas up to which it is a sentence in the procedure, not a stop: a tenth of a litre (assumption)."""
+LITTLE_MOL = 0.02
+"""mol of a leftover that gives off gas up to which it is a sentence in the procedure, not a stop: half a litre (assumption)."""
 HEATS_K = 50.0
 
 
@@ -203,6 +203,46 @@ def quench_direction(c: Context) -> Iterator[Finding]:
         return
 
 
+QUICKLY = patterns.compile(
+    r"\b(?:quick(?:ly)?|rapidly|(?:all )?at once|in one (?:go|pour|portion|lot|shot)|as fast|hurriedly|in a gush)\b", re.I
+)
+STILL_HOT = patterns.compile(
+    r"\b(?:while|when|as long as|as it is)\b[^.;\n]{0,12}\b(?:still )?(?:red|glowing|red-?hot|white-?hot|molten|hot)\b[^.;\n]{0,40}\b(?:in ?to|on ?to|in) [^.;\n]{0,35}\b(?:water|acid|bucket|ice)\b", re.I
+)  # fmt: skip
+
+
+@rule("Q02")
+def melt_into_water(c: Context) -> Iterator[Finding]:
+    """Q02: a mass that was at red heat goes into water or acid before it is cold: steam, and gas that lights at it."""
+    m = STILL_HOT.search(c.procedure.source_text)
+    if m is None or not any(e.reaction.family.record.get("ejects") for e in c.stand_in.events()):
+        return
+    yield finding(
+        "Q02", "stop", f"“{m.group().strip()}”: water boils where it meets the melt and throws it out, and what gas comes is lit by it.", step=c.step_at(m.start()), span=m.span(), limit="cold first", remedy="Let it cool under its lid to room temperature; then into water, in small pieces, in the hood.", source="common practice, no source", short="hot into water",
+    )  # fmt: skip
+
+
+AT_ONCE_MOL = 0.05
+"""What reacts with water, from which it is run in and not poured (assumption)."""
+WATER_ACTS = ("lewis-chloride", "phosphorus-chloride", "phosphoryl", "thionyl", "sulfuryl", "chlorosulfonic", "organometal", "acyl-chloride", "aluminium-hydride")  # fmt: skip
+
+
+@rule("Q02")
+def quench_at_once(c: Context) -> Iterator[Finding]:
+    """Q02: what reacts with water is poured into the quench all at once, and not by drops."""
+    for entry in c.stand_in.entries:
+        step = c.step(entry.step)
+        if step is None or step.kind != "quench" or QUICKLY.search(step.text) is None:
+            continue
+        there = pairs.classes_in(entry.mixed)
+        held = [k for k in WATER_ACTS if k in there and sum(entry.mixed.get(r, 0.0) for r in there[k]) > AT_ONCE_MOL]
+        if held:
+            yield finding(
+                "Q02", "condition", f"What still holds {pairs.classes()[held[0]]['name']} goes into the quench all at once: its heat and gas come as fast.", step=step, limit="in a thin stream", remedy="In a thin stream on to stirred ice, in the hood, waiting when gas or warmth comes.", source="handbook 2.8, 4", short="quench at once",
+            )  # fmt: skip
+            return
+
+
 def _bath_of(c: Context, step: Step) -> Bath | None:
     v = c.vessel(step.vessel)
     return v.bath if v is not None else None
@@ -364,7 +404,8 @@ def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
 
 
 KILLED_BY_ACETONE = patterns.compile(
-    r"\bacetone\b[^.;\n]{0,25}\b(?:kill|destroy|quench|get rid of|use up|bleach)(?:s|ed|es)?\b[^.;\n]{0,20}\b(?:bromine|chlorine|halogen|red)\b"
+    r"\b(?:excess|surplus|rest of the|left-?over|remaining|unused) (?:bromine|chlorine|halogen)\b[^.;\n]{0,12}[:=,–-]+ ?[^.;\n]{0,22}\bacetone\b"
+    r"|\bacetone\b[^.;\n]{0,25}\b(?:kill|destroy|quench|get rid of|use up|bleach)(?:s|ed|es)?\b[^.;\n]{0,20}\b(?:bromine|chlorine|halogen|red)\b"
     r"|\b(?:bromine|chlorine|halogen)\b[^.;\n]{0,30}\b(?:kill|destroy|quench|bleach)\w*\b[^.;\n]{0,15}\b(?:with|by) (?:some |a little |a splash of )?acetone\b",
     re.I,
 )
@@ -391,7 +432,7 @@ CHECKED = patterns.compile(
 
 
 UNCHECKED = patterns.compile(
-    r"\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*|\b(?:did not|didn['’]t|do not|don['’]t) have (?:any |a )?(?:\w+ )?(?:paper|strips?|test)\b[^.;\n]*|\bno (?:test|starch[- ]?iodide|KI) ?(?:paper|strips?)\b",
+    r"\b(?:no|without) (?:control|check|checking|monitoring)s?\b[^.;\n]*|\b(?:no|without an?y?) (?:peroxide )?(?:tests?|samples?)\b[^.;\n]*|\b(?:did not|didn['’]t|never|not|wasn['’]t|isn['’]t) (?:test|check)(?:ed)?\b[^.;\n]*|\b(?:did not|didn['’]t|do not|don['’]t) have (?:any |a )?(?:\w+ )?(?:paper|strips?|test)\b[^.;\n]*|\bno (?:test|starch[- ]?iodide|KI) ?(?:paper|strips?)\b",
     re.I,
 )
 """Words that say that nothing was tested."""
@@ -471,7 +512,7 @@ def no_dump(c: Context) -> Iterator[Finding]:
 
 
 BY_STRONG_ACID = patterns.compile(
-    r"\b(?:shak\w+|shook|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|strong|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric\b|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b"
+    r"\b(?:shak\w+|shook|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.?|concentrated|strong|9[0-9] ?%(?: w/w)?) (?:sulph|sulf)uric\b|\bwash\w*\b[^.;\n]{0,30}?\b(?:conc\.?|concentrated|strong) acid\b(?! (?:waste|layer|drum))|\b(?:shak\w+|wash\w*|dried|dry(?:ing)?|freed)\b[^.;\n]{0,50}?\b(?:conc\.? H2SO4|oleum|P2O5|phosphorus pentoxide)\b"
     + "|"
     + concepts.DRIED_BY_ACID,
     re.I,
@@ -486,12 +527,21 @@ NO_TEST = patterns.compile(
 )  # fmt: skip
 
 
+NO_CONTROL = patterns.compile(
+    r"\b(?:no|without) (?:control|check|test|testing|checking) (?:of|for) (?:the |any |excess )*(nitrite|peroxide|bromine|chlorine|permanganate|hydride|hypochlorite|cyanide|sulfide|azide|iodine)s?\b", re.I
+)  # fmt: skip
+"""What may be left over, by its name, and nobody looks for it."""
+
+
 @rule("Q06")
 def said_not_to_be_tested(c: Context) -> Iterator[Finding]:
     """Q06: the author says himself that the end of a destruction is not tested."""
     text = c.procedure.source_text
     m = next((x for x in NO_TEST.finditer(text) if not re.search(r"\b(?:needed|required|necessary)\b", text[x.end() : x.end() + 20])), None)
-    if m is None or not any(
+    spared = NO_CONTROL.search(text)
+    if spared is not None and any(spared[1].lower() in x.label.lower() for x in c.lots.values()):
+        m = spared  # "no control of nitrite needed"
+    elif m is None or not any(
         e.reaction.family.record.get("kind") == "destruction" or "destroyed" in e.reaction.family.name for e in c.stand_in.events()
     ):
         return
@@ -524,7 +574,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
         return
     text = c.procedure.source_text
     for m in BY_STRONG_ACID.finditer(text):
-        said = sentence_of(text, m)
+        said = sentence_of(text, m).partition("\n")[0]
         if OF_A_GAS.search(said) or not any(s.kind in ("extract", "distil") for s in c.procedure.steps):
             continue
         yield finding(

@@ -144,11 +144,14 @@ def halogenated_among_others(c: Context) -> Iterator[Finding]:
                 return
 
 
+ON_THE_GROUND = r"\b(?:on(?: ?to)?|into|in|over) (?:the )?(?:gravel|lawn|grass|compost(?: heap)?|garden|flower ?bed|hedge|field|yard|street|pond|river|brook|stream|soil|earth|sand heap|heap)\b"
 TO_THE_DRAIN = patterns.compile(
-    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|lawn|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)",
+    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)|\bflush(?:ed|es)? (?:it |them |the \w+ )?(?:away|down)\b"
+    + "|"
+    + ON_THE_GROUND,
     re.I,
 )
-POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide"}  # fmt: skip
+POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide", "Cu+2": "copper", "Cu+": "copper", "Ni+2": "nickel", "Co+2": "cobalt", "Ag+": "silver", "Br2": "bromine", "I2": "iodine", "N2H4": "hydrazine", "S-2": "sulfide"}  # fmt: skip
 """Components that are no waste for any drain (common practice, no source)."""
 LEAST_POISON_MOL = 1e-4
 

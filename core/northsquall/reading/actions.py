@@ -63,6 +63,12 @@ BY_DENSITY = patterns.compile(
 OF_PERCENT = patterns.compile(r" of (\d{1,2}(?:[.,]\d+)?) ?%", re.I)
 
 
+def _joined(source: str, a: Mention, b: Mention) -> bool:
+    """ "400 g of ice and water": one amount for both."""
+    named = source.find(a.name, a.start, b.end)
+    return named >= 0 and re.fullmatch(r" and |/|-| ?\+ ?", source[named + len(a.name) : b.start]) is not None
+
+
 class Reading:
     """One clause with all that is recognised in it."""
 
@@ -173,15 +179,13 @@ class Reading:
         self.mentions.sort(key=lambda m: m.index)
         for a, b in pairwise(list(self.mentions)):  # "on to ice and water (600 g)": half of it ice (assumption)
             twins = {a.identity, b.identity} == {"ice", "water"} and (a.amount is None) != (b.amount is None)
-            if (
-                twins
-                and re.fullmatch(r"(?:-| and | \+ | with )(?:\w+ )?", account.source[a.start + len(a.name) : b.start])
-                and self.bath is None
+            if not twins or self.bath is not None or (whole := b.amount or a.amount) is None:
+                continue
+            of_both = whole is a.amount and whole.dim == "mass" and a.index < b.index and _joined(account.source, a, b)
+            if of_both or (
+                whole is b.amount and re.fullmatch(r"(?:-| and | \+ | with )(?:\w+ )?", account.source[a.start + len(a.name) : b.start])
             ):
-                whole_ = b.amount or a.amount
-                assert whole_ is not None
-                if b.amount is not None:
-                    a.amount = b.amount = replace(whole_, value=whole_.value / 2.0)
+                a.amount = b.amount = replace(whole, value=whole.value / 2.0)
         over = [m for m in self.mentions if m.index in bracketed(self.items) and FORE_RUN.search(account.source[clause.start : m.start])]
         if over and not re.search(r"\b(?:drip|drop|pour|run|add)\w*\b.*\binto\b", self.text, re.I):
             account.used |= {q.start for m in over for q in m.used}
@@ -922,6 +926,8 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "the other group works with ether on the same bench"
     if NEVER_MIXED.search(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "permanganate and cyclohexene are never mixed without water"
+    if GUESSED.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in clause.items):
+        return  # "brown vapour out of the condenser, bromine I guess"
     if NOT_TO_DO.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "do not distil and do not heat the dry oxime with acid"
     if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
@@ -994,6 +1000,10 @@ def _clause(account: Account, clause: Clause) -> None:
     clause = _lead(account, clause)
     if not clause.items:
         return
+    if clause.verb != "heat" and account.doc.steps and COMES_UP.match(text) and not OF_SOMETHING_ELSE.search(text):
+        window = temperatures_in(clause)[0]
+        if window is not None and window.value >= COMES_UP_C:
+            clause = replace(clause, verb="heat")
     r = Reading(account, clause)
     if WAITS_FIRST.match(text) and UNTIL_SEEN.search(text) and not any(isinstance(x, Qty) for x in r.items):
         return  # "wait till the colour goes"
@@ -1028,6 +1038,26 @@ def _clause(account: Account, clause: Clause) -> None:
         account.labelled.setdefault(clause.label, account.last)
 
 
+_SUBJECT = r"(?:it(?: all)?|this|all(?: of it)?|everything|(?:the |this )(?:[\w-]+ ){0,2}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|liquor|liquid|flask|beaker|pot|vessel|tube|thing|whole)|(?:reaction )?mixture|batch|contents)"
+COMES_UP = patterns.compile(
+    rf"^\W*(?:(?:then|now|next|and|finally|after that|afterwards|i|we|you)\b[ ,]*)*"
+    rf"(?:(?:let|allow|leave|bring|take|raise|get|warm)(?: {_SUBJECT})?|{_SUBJECT}(?:'s| (?:is|was|are|were|has|had|may|can|should|must|be|been))*)"
+    r"(?: (?:then|now|slowly|gradually|gently|again|itself|by itself|to|be|up|back|over night|overnight))*"
+    r"(?: (?:allowed|left|let|brought|taken|raised|warmed|got|set)(?: (?:to|slowly|gradually|again))*)?"
+    r"(?: (?:warms?|comes?|goes?|rises?|climbs?|returns?|came|went|rose|get|gets|warmed|heats?))?"
+    r"(?: (?:up|back|again|slowly|gradually|itself))*(?: to| (?:to )?reach(?:es|ed)?)(?: (?:about|around|roughly|near))?"
+    r"(?: (?:-?\d+(?: ?[-–] ?\d+)? ?(?:°|degrees|deg\b|C\b)|(?:room|ambient|lab\w*|the temperature of the)\b)| ?rt\b)",
+    re.I,
+)
+""" "Let the diazonium solution come to room temperature": the batch warms, by whatever words."""
+COMES_UP_C = 15.0
+"""From here it is warmed and not cooled."""
+OF_SOMETHING_ELSE = patterns.compile(
+    r"\b(?:bath|oil|jacket|mantle|plate|receiver|condenser|head|funnel|oven|absorber|trap|scrubber|caustic|distillate|filtrate|washings?|layer|crystals)\b",
+    re.I,
+)
+
+
 IT_FROTHS = patterns.compile(
     r"^\W*(?:it|this|that)(?:'ll| will| may| can| does| might)? (?:then |also )?(?:froths?|foams?|fizz(?:es)?|bubbles?|smells?|steams?|stinks?)\b",
     re.I,
@@ -1036,6 +1066,11 @@ NEVER_MIXED = patterns.compile(
     r"\b(?:is|are|be|must|may|should|shall)\b[^.;]{0,12}\b(?:never|not)\b[^.;]{0,20}\b(?:mixed|combined|brought together|put together|ground|stored together|come together|contact|meet)\b|^\W*(?:never|do not|don't) (?:mix|combine|bring together)\b",
     re.I,
 )
+GUESSED = patterns.compile(
+    r"\b(?:I|we) (?:guess|think|suppose|reckon|presume)\b|\b(?:probably|presumably|apparently|it must be|that must be|looks like|smells? (?:of|like))\b",
+    re.I,
+)
+"""What somebody takes a thing for, and nothing done with it."""
 NOT_TO_DO = patterns.compile(
     r"^\W*(?:and )?(?:do not|don't|never) (?:distil|heat|dry|warm|boil|filter|isolate|store|keep|mix|use|pour|bring|let)\b", re.I
 )
@@ -1294,6 +1329,11 @@ FOR_DUMP = patterns.compile(
     re.I,
 )
 """What it stands there for."""
+READY_LABEL = patterns.compile(
+    r"^\W*(?:(?:keep |stands? |standing )?ready|stand(?:s|ing)?[- ]?by|at hand|to hand|(?:for |in )?(?:an )?emergenc(?:y|ies)|dump|in reserve|reserve|contingenc(?:y|ies)|safety|precautions?|just in case)(?:\s*[:–—-]\s|\t| {2,})",
+    re.I,
+)
+"""A row's head that says what its things stand there for."""
 BATH_UNDER = patterns.compile(
     r"^\W*(?:an? |the )?(?:ice|ice[- ]salt|ice[- ]water|water|cold)[- ]bath\b[^.;,]{0,25}\b(?:under|round|around|beneath) (?:the flask|it)\b",
     re.I,
@@ -1364,6 +1404,8 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
         return True  # "box of soda ash ready"
     if told and TUB_OF_ICE.search(text) and not STANDS_IN_IT.search(text) and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "Beside it: a 5 L tub with 1.5 kg of ice to tip the flask into"
+    if told and READY_LABEL.match(text) and all(x in ("ice", "water", *SPILLS) for x in told):
+        return True  # "Ready: 3 kg of ice, 5 L bucket under the outlet"
     spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(spare):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
@@ -3237,6 +3279,7 @@ def _charge(account: Account, r: Reading) -> None:
         and busy_of(account)
         and not account.isolated
         and not re.search(r"\b(?:lots|portions|spoonfuls)\b", r.text, re.I)
+        and not STRAIGHT_IN.search(r.text)
     ):
         for m in r.measured:  # "weighed 0.2 g of carbonate, dissolved in water in a second flask"
             declare(account, m, WEIGHED)
@@ -3244,6 +3287,10 @@ def _charge(account: Account, r: Reading) -> None:
     return _bring(account, r, charge=True)
 
 
+STRAIGHT_IN = patterns.compile(
+    r"\b(?:in ?to|on ?to|over) (?:it|this|that|them|the (?:mixture|batch|solution|suspension|slurry|mass|acid))\b", re.I
+)
+""" "Chlorosulfonic acid was measured into it in one portion": it is in."""
 PUT_TOGETHER = patterns.compile(r"\b(?:pour|put|tip|mix|run)\w* together\b", re.I)
 THEN_IT_GOES = patterns.compile(
     r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I
@@ -3603,12 +3650,37 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         kind = "dose" if slow or not (poured or lex.ALL_AT_ONCE.search(text)) else "add"
     if kind != "charge" and all(x.id in account.destroys for x in lots):
         kind = "destroy"
+    if kind != "charge" and _in_the_charge_row(account, r, vessel):
+        last = account.doc.steps[-1]
+        last.span = (last.span[0], r.clause.end)
+        last.text = account.source[last.span[0] : last.span[1]]
+        place(account, last, lots)
+        return None
     step = new_step(account, r.clause, kind, vessel=vessel.name)
     if kind == "add" and verb == "pour":
         step.all_at_once = True
     place(account, step, lots)
     account.last = vessel
     return None
+
+
+CHARGE_ROW = patterns.compile(r"^\W*(?:\d+[.)]?\s+)?(?:initial )?(?:charged?|charges|batch|heel)(?:\s*[:|–-]|\s{2,}|\t)[^.\n]*;\W*$", re.I)
+"""A row that lists what is charged, up to its next part."""
+
+
+def _in_the_charge_row(account: Account, r: Reading, vessel: Vessel) -> bool:
+    """ "CHARGE  p-toluic acid 13.6 g; sodium hydroxide 8 g; water 250 mL": one charge, and no feed of the second to the first."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or last.kind != "charge" or last.vessel != vessel.name or r.clause.verb is not None or not r.measured:
+        return False
+    if (
+        any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items)
+        or lex.ALL_AT_ONCE.search(r.text)
+        or lex.SLOWLY.search(r.text)
+    ):
+        return False
+    row = account.source[account.source.rfind("\n", 0, r.clause.start) + 1 : r.clause.start]
+    return CHARGE_ROW.match(re.sub(r"(?<=\d)\.(?=\d)", ",", row)) is not None
 
 
 def _one_after_the_other(account: Account, r: Reading) -> bool:
@@ -4216,7 +4288,8 @@ def _solution_apart(account: Account, r: Reading) -> bool:
     what = catalogue().substances.get(solid.identity or "")
     if what is None or what.phase != "s" or not _is_reagent(what.id) or what.id == account.doc.results.product_identity:
         return False
-    if not any(is_word(x, "in") for x in r.items[solid.last : liquid.first + 1]) or (
+    sized = any(v.nominal_mL is not None and account.vessel_name(v) != account.batch for v in r.vessels)
+    if not (sized or any(is_word(x, "in") for x in r.items[solid.last : liquid.first + 1])) or (
         CRYSTALLISED.search(r.text[:60]) and r.clause.verb is None
     ):
         return False
@@ -4976,7 +5049,7 @@ PASSES_OVER = patterns.compile(
 
 def _distil(account: Account, r: Reading) -> None:
     if not account.doc.steps:
-        return _bring(account, r) if r.measured else None
+        return _bring_and_distil(account, r) if r.measured else None
     if SET_UP.match(r.text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
         return None  # "distillation head, long condenser": the heat comes later
     last = account.doc.steps[-1]
@@ -5006,6 +5079,19 @@ def _distil(account: Account, r: Reading) -> None:
     if removing or r.clause.verb == "distil":
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
     return None
+
+
+def _bring_and_distil(account: Account, r: Reading) -> None:
+    """ "Cyclohexanol 20 g and phosphoric acid 5 mL are distilled until …": all of it is put together, and then distilled."""
+    of_the_still = {"time", "temperature"}
+    inner = Reading.__new__(Reading)
+    inner.__dict__.update(r.__dict__)
+    inner.clause = replace(r.clause, items=[x for x in r.items if not (isinstance(x, Qty) and x.dim in of_the_still)])
+    _bring(account, inner, charge=True)
+    if account.doc.steps and account.batch:
+        step = new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
+        _at_its_temperature(step)
+        account.isolated = "distil"
 
 
 def _test(account: Account, r: Reading) -> None:

@@ -59,6 +59,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stays_there", r"\b(?:remained|remains) (?=where it (?:was|is|stood)\b|there\b|standing\b|on the bench\b|overnight\b|(?:until|till) (?:the )?(?:next|following|morning))", "was left "),
     ("at_hand", r",? (?:with|and) (?:a )?(?:\d[\d.,]* ?m?L (?:of )?)?(?:\d+ ?% )?(?:sodium )?(?:thiosulfate|bisulfite|metabisulfite|sulfite|carbonate|bicarbonate)(?: solution)?(?: \([^)]*\))? (?:standing )?(?:at hand|ready|nearby|near by|within reach|standing by|beside it)\b", ""),
     ("runnings", r"(?:(?<=\. )|(?<=\n)|(?<=; ))(?:The )?(?:first runnings?|fore-?runs?|forerun|first fraction)\b[^.;\n]{0,40} (?:is|are|was|were) (?:mostly |mainly |only |just )*(?:water|wet|acetone|ethanol|methanol)\b(?=[^.;\n]*[.;\n])", "The fore-run"),
+    ("ice_water", r"(?<=\bg of )(ice) ?[/+] ?(?=water\b(?![ -]bath))|(?<=\d g )(ice) ?[/+] ?(?=water\b(?![ -]bath))|(?<=\bg of )(crushed ice) ?[/+] ?(?=water\b)", "{0} and "),
+    ("charge_list", r"(?m:^)Charge(?=: [^\n]*\b(?P<listed>[a-z]{5,})\b[^\n]*\n(?:[^\n]*\n)?\W*(?:1|a|A)[.)] [^\n]*\b(?:[Aa]dd|[Pp]our|[Rr]un|[Dd]rip|[Ff]eed|[Tt]ip|[Pp]ut|[Ll]et|[Dd]rop)\b[^\n\d]*\bthe (?P=listed)\b)", "Charges"),
     ("half_open", r"\btap half open\b", "tap open"),
     ("jacket", r"\bJacket(?: water| oil)? to (?=(?:[3-9]\d|1\d\d) ?°C)", "Heat in the bath to "),
     ("bath_up", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?i:(?:(?:raise|bring|take|turn|set|warm|heat|get) (?:the )?)?((?:oil|water|steam|sand|metal) ?-?)? ?(?:the )?bath)(?: (?:is|was) (?:raised|brought|taken|turned|set|warmed|heated))? (?:up )?to (?=(?:[3-9]\d|1\d\d|2\d\d) ?°C ?(?:[.;]|\n|$|and\b|then\b))", "Heat in the bath to "),

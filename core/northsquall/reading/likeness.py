@@ -22,7 +22,9 @@ LONGEST = 320
 """Characters of a sentence that are looked at."""
 LEAST_WORDS = 3
 """Words from which something is said, and not only named."""
-ENDS = patterns.compile(r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])\s+|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)")
+ENDS = patterns.compile(
+    r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])\s+|(?<=[A-Z][.;!?])\s+(?=[A-Z][a-z])|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)"
+)
 """Where a sentence, a row or a cell ends."""
 AROUND = patterns.compile(r"\A[\s\-*•|#\d.)]+|[\s\-*•|#\d.)]+\Z")
 """Marks of a list and numbers round a sentence."""

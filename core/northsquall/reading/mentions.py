@@ -864,6 +864,20 @@ def _each(items: list[Item], out: list[Mention]) -> None:
                 if given and len(given) < len(out):
                     for m in out:
                         m.amount = m.amount or given[0].amount
+            elif i and isinstance(stated := items[i - 1], Qty) and stated.dim in AMOUNTS and (listed := _listed_before(items, out, i)):
+                for m in listed:  # "paracetamol, benzoic acid, urea: 10 mg each"
+                    m.amount = m.amount or stated
+
+
+def _listed_before(items: list[Item], out: list[Mention], i: int) -> list[Mention]:
+    """The substances of the list that ends at the amount before "each", none but the last measured; none where it is no list."""
+    listed: list[Mention] = []
+    for m in reversed([m for m in out if m.index < i]):
+        between = items[m.last + 1 : listed[-1].first] if listed else items[m.index + 1 : i - 1]
+        if not all(is_word(x, ",", "and", "+", "&", ":", "(", "or", "–", "-") for x in between) or (listed and m.amount is not None):
+            break
+        listed.append(m)
+    return listed if len(listed) > 1 else []
 
 
 def _corrected(items: list[Item], out: list[Mention]) -> None:
@@ -905,7 +919,7 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
             found = None  # "0.4 mol of the gas"
         if found is None or text_of(items[found[1]]).lower() in OF_FORM:
             continue
-        a, b = found
+        a, b = _with_locants(items, found[0]), found[1]
         name = source[items[a].start : items[b].end]
         m = Mention(None, name, items[a].start, items[b].end, min(a, b), first=min(a, i), last=max(b, i))
         take(m, x)
@@ -978,6 +992,7 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
             first -= 1
         while first < k and not (isinstance(y := items[first], Token) and (y.kind == "word" or y.kind == "num")):
             first += 1
+        first = _with_locants(items, first)
         if any(first <= h <= i for h in heads):
             continue
         m = Mention(None, source[items[first].start : last.end], items[first].start, last.end, k, first=first, last=i)
@@ -987,6 +1002,20 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
         busy |= {q.start for q in m.used}
         out.append(m)
     return out
+
+
+def _with_locants(items: list[Item], k: int) -> int:
+    """Where a name begins whose locants a comma parts: "N,N-diethylbenzamide", "O,O-dimethyl …"."""
+    while (
+        k >= 2
+        and text_of(items[k - 1]) == ","
+        and items[k - 1].end == items[k].start
+        and items[k - 2].end == items[k - 1].start
+        and re.fullmatch(r"[NOSPC]|\d{1,2}", text_of(items[k]).partition("-")[0]) is not None
+        and re.fullmatch(r"[NOSPC]|\d{1,2}", text_of(items[k - 2])) is not None
+    ):
+        k -= 2
+    return k
 
 
 def _name_part(x: Item) -> bool:

@@ -693,16 +693,18 @@ def _circulator_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None
             told = next((x for x in items if isinstance(x, Qty) and x.dim == "temperature"), None)
             T = convert(told.value, told.unit, "temperature") if told is not None else None
             return Bath(kind="thermostat", T_C=T, span=(item.start, item.end)), i, i, []
-        at_T = at(items, i + 2)
-        if (
-            is_word(item, "thermostat", "thermostatted", "jacket", "circulator")
-            and is_word(at(items, i + 1), "at", "to")
-            and isinstance(at_T, Qty)
-        ):
-            if at_T.dim == "temperature":  # "Thermostat at 0 °C"
-                T = convert(at_T.value, at_T.unit, "temperature")
-                return Bath(kind="thermostat", T_C=T, span=(item.start, at_T.end)), i, i + 2, [at_T]
+        if not is_word(item, "thermostat", "thermostatted", "jacket", *CIRCULATORS):
+            continue
+        k = next((k for k in range(i + 1, min(i + 7, len(items))) if not is_word(items[k], *SET_AT)), i + 1)
+        at_T = at(items, k)
+        if isinstance(at_T, Qty) and at_T.dim == "temperature":  # "Thermostat at 0 °C", "jacket 0 °C"
+            T = convert(at_T.value, at_T.unit, "temperature")
+            return Bath(kind="thermostat", T_C=T, span=(item.start, at_T.end)), i, k, [at_T]
     return None
+
+
+SET_AT = ("at", "to", "is", "was", "set", "kept", "held", "brought", "adjusted", "cooled", "chilled", "warmed", "run", "running", "water", "oil", "temperature", ":", "=", "(", ",", "of", "with", "now", "then", "about")  # fmt: skip
+"""Between a jacket and its temperature."""
 
 
 def _heater_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from northsquall import patterns
+from northsquall.reading.tokens import substances_in
 
 Span = tuple[int, int]
 Cell = tuple[int, int, int]
@@ -201,6 +202,44 @@ def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool) -> None:
             p.put(unit, b - 1)
 
 
+MEASURE = patterns.compile(r"[,/([ ]*\b(m?g|kg|m?[lL]|m?mol)\b[\s)\]]*$")
+"""Behind a substance that heads a column: the unit of its amounts."""
+SHARE = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(?:(?:m?g|kg|m?[lL]|m?mol)\b)?$")
+
+
+def _mixtures(text: str, cells: list[Cell]) -> list[tuple[Span, str]]:
+    """(name, unit) of the substances that head the columns of a table of mixtures; empty where the line heads none."""
+    out: list[tuple[Span, str]] = []
+    for a, b, _ in cells[1:]:
+        unit = MEASURE.search(text, a, b)
+        end = unit.start() if unit else b
+        names = substances_in(text[a:end])
+        if len(names) != 1 or names[0].start or names[0].end < end - a:
+            return []
+        out.append(((a, end), unit[1] if unit else ""))
+    return out if len(out) > 1 and cells and not substances_in(text[cells[0][0] : cells[0][1]]) else []
+
+
+def _put_mixture(p: _Prose, heads: list[tuple[Span, str]], cells: list[Cell]) -> bool:
+    """A row of a table of mixtures as a charge; False, and nothing put, where it is none."""
+    shares = [(cells[k][0], SHARE.match(p.text, cells[k][0], cells[k][1])) for k in range(1, len(cells))]
+    if len(cells) != len(heads) + 1 or any(
+        m is None and p.text[slice(*c[:2])].strip(" –-−") for (_, m), c in zip(shares, cells[1:], strict=True)
+    ):
+        return False
+    first = True
+    for (name, unit), (at, m) in zip(heads, shares, strict=True):
+        if m is None or not float(m[1].replace(",", ".")):
+            continue
+        p.put("In a beaker put " if first else ", ", at)
+        p.put(f"{p.text[slice(*name)]} ", at)
+        p.copy(m.start(), m.end())
+        p.put(f" {unit}" if m.end() == m.end(1) and unit else "", at)
+        first = False
+    p.put("" if first else ".\n", cells[-1][1] - 1)
+    return True
+
+
 def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with its step tables put as sentences, and where each of its characters stood; unchanged without any.
 
@@ -208,12 +247,18 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     """
     p = _Prose(text)
     table: _Table | None = None
+    mixtures: list[tuple[Span, str]] = []
     at, changed = 0, False
     for line in text.splitlines(keepends=True):
         bare = line.rstrip("\n")
         cells = _cells(bare, at) if bare.strip() else []
         heading = _columns(text, cells) if cells and not table else []
-        if heading:
+        if not mixtures and cells and not table and (mixtures := _mixtures(text, cells)):
+            changed = True
+            p.put("\n", at)
+        elif mixtures and (re.fullmatch(r"[\s|:=+-]+", bare) or (len(cells) > 1 and _put_mixture(p, mixtures, cells))):
+            pass
+        elif heading:
             table, changed = _Table(heading), True
             p.put("\n", at)
         elif table and re.fullmatch(r"[\s|:=+-]*", bare):  # a rule under the heading, or the blank line behind the table
@@ -222,7 +267,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
         elif table and len(cells) > 1:
             _put_row(p, table, table.cells_by_kind(cells, "|" in bare), at)
         else:
-            table = None if bare.strip() else table
+            table, mixtures = None if bare.strip() else table, []
             p.copy(at, at + len(line))
         at += len(line)
     if not changed:

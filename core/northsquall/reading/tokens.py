@@ -184,9 +184,11 @@ def _fold(text: str) -> str:
 OXIDATION_STATE = patterns.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
 """Behind a name, folded to lower case."""
 OTHER_HALF = patterns.compile(
-    r" (?!(?:plate|precipitate|filtrate|distillate|separate|appropriate|moderate|immediate|concentrate|intermediate|quite|inside|outside|beside|aside|despite|white|graphite)s?\b)[a-z]{4,}(?:ate|ite|ide)s?\b"
+    r" (?!(?:plate|precipitate|filtrate|distillate|separate|appropriate|moderate|immediate|concentrate|intermediate|quite|inside|outside|beside|aside|despite|white|graphite)s?\b)(?:[a-z]+yl )?[a-z]{3,}(?:ate|ite|ide|thione)s?\b"
 )
 """Behind a metal's name, folded to lower case: the anion of a salt that is not listed."""
+ALKALI = {"lithium", "sodium", "potassium", "magnesium", "calcium", "barium"}
+"""Metals that are named by themselves far less often than in their salts."""
 SALT_METALS = {"lithium", "sodium", "potassium", "magnesium", "calcium", "barium", "zinc", "iron", "copper", "silver", "lead", "tin", "nickel", "manganese", "aluminium", "mercury"}  # fmt: skip
 
 
@@ -201,6 +203,8 @@ NOT_THE_TABLE_SALT = patterns.compile(
     r"(?:[oi]nium|\w{3}ate|double|inner|white|yellow|orange|red|purple|brown|moist|damp|sodium|potassium|calcium|barium|zinc|silver) $"
 )
 """Before "salt" where it is any salt and no sodium chloride."""
+ANOTHER_ALUM = patterns.compile(r"\b(?:chrome|chromium|ammonium|iron|ferric|sodium|caesium|cesium|rubidium) $")
+"""Before "alum" where it is not that of potassium."""
 OF_A_GROUP = patterns.compile(r"yl[ -]$")
 DERIVED = patterns.compile(
     r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
@@ -225,6 +229,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "benzyl methyl ether": the class of a longer name that is not listed
         if folded[start:stop] == "salt" and NOT_THE_TABLE_SALT.search(folded[max(0, start - 24) : start]):
             continue  # "the diazonium salt comes down white": what has formed
+        if folded[start:stop] == "alum" and ANOTHER_ALUM.search(folded[max(0, start - 24) : start]):
+            continue
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         if OXIDATION_STATE.match(folded, stop) or (identity in SALT_METALS and OTHER_HALF.match(folded, stop)):
@@ -232,6 +238,11 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
         if DERIVED.match(folded, stop) and "C" in (catalogue().substances[identity].formula or ""):
             continue  # "camphor oxime": no camphor
         hits.append(Token("sub", text[start:stop], start, stop, identity))
+    names = {t.start: t for t in hits}
+    for t in [t for t in hits if t.value in ALKALI and text[t.end : t.end + 1] == " "]:
+        half = catalogue().substances[str(names[t.end + 1].value)] if t.end + 1 in names else None
+        if half is not None and half.phase == "s" and "C" in (half.formula or ""):
+            hits = [x for x in hits if x is not t and x.start != t.end + 1]  # "sodium saccharin": a salt that is not listed
     hits += [Token("sub", m.group(), m.start(), m.end(), METALS[m.group()]) for m in SYMBOL.finditer(text)]
     taken = bytearray(len(text))
     out: list[Token] = []
