@@ -310,3 +310,68 @@ def test_all_of_it_put_together_and_distilled() -> None:
     """Cyclohexene from cyclohexanol and phosphoric acid: the still's temperature is the head's (common practice, no source)."""
     a = result("Cyclohexene\n\nCyclohexanol 20 g and phosphoric acid 85 % 5 mL are distilled until the temperature reaches 90 °C.\n")
     assert any("dehydration" in r.family and (r.extent_mol or 0.0) > 0.15 for r in a.reactions)
+
+
+@pytest.mark.parametrize(
+    ("words", "limit"),
+    [
+        ("at 30 they shut the tap", 30.0),
+        ("at 30 the tap is shut", 30.0),
+        ("above 30 we stop", 30.0),
+        ("the third years shut the window", None),
+    ],
+)
+def test_what_stops_a_feed_is_its_limit_whoever_shuts_the_tap(words: str, limit: float | None) -> None:
+    doc = read(
+        f"Bromination\n\nAcetanilide 6.8 g and 30 mL of acetic acid in a 100 mL flask. Bromine 2 mL over 40 min at 15 to 25 degrees; {words}.\n"
+    )
+    step = next(s for s in doc.steps if s.kind == "dose")
+    assert (step.T_limit.value if step.T_limit else None) == limit
+
+
+@pytest.mark.parametrize(
+    "bath",
+    [
+        "the flask standing in a bowl of cold water with 200 g of ice",
+        "the flask stands in a bowl with cold water and 200 g of ice",
+        "the flask in a bath of 200 g of ice and some water",
+    ],
+)
+def test_ice_in_the_water_of_a_bath_is_no_charge(bath: str) -> None:
+    doc = read(f"Bromination\n\nAcetanilide 6.8 g and 30 mL of acetic acid in a 100 mL flask. Bromine 2 mL over 30 min, {bath}.\n")
+    assert [m.identity for m in doc.materials] == ["acetanilide", "acetic acid", "bromine"]
+    assert doc.vessels[0].bath is not None and (doc.vessels[0].bath.kind, doc.vessels[0].bath.ice_g) == ("ice", 200.0)
+
+
+def test_the_way_of_the_gas_behind_a_charge_takes_nothing_of_it() -> None:
+    doc = read(
+        "Menthone\n\nMenthol 4.7 g in 20 mL of acetic acid, 250 mL flask, stirrer, vent tube through an empty bottle to 200 mL of 10 % caustic. Sodium hypochlorite 12.5 % 27 g over 60 min at 20 °C.\n"
+    )
+    role = {m.identity: m.role for m in doc.materials}
+    assert role["sodium hydroxide"] == "absorber" and role["menthol"] != "absorber"
+
+
+def test_what_a_title_is_about_is_no_charge() -> None:
+    doc = read(
+        "BATCH CARD   methyl 3-nitrobenzoate, 50 mmol\n\nCHARGE   sulfuric acid 96 %, 15 mL\nFEED   methyl benzoate 6.8 g over 10 min\n"
+    )
+    assert [m.identity for m in doc.materials] == ["sulfuric acid", "methyl benzoate"]
+
+
+def test_a_text_without_capitals_is_read_as_one_with_them() -> None:
+    small = "benzyl chloride\n\nput 46 g of toluene in a 250 mL flask. heated to 110 °C. left to cool. poured on 100 g of ice.\n"
+    large = "Benzyl chloride\n\nPut 46 g of toluene in a 250 mL flask. Heated to 110 °C. Left to cool. Poured on 100 g of ice.\n"
+    a, b = read(small), read(large)
+    assert [(s.kind, s.span) for s in a.steps] == [(s.kind, s.span) for s in b.steps]
+    assert a.source_text == small
+
+
+@pytest.mark.parametrize(("written", "told"), [("PPE: apron.", True), ("Goggles and an apron are worn.", False), ("Visor, gloves.", False)])
+def test_an_apron_is_no_protection_for_eyes(written: str, told: bool) -> None:
+    a = result(f"Trial\n\nSulfuric acid 96 % 60 mL in a 250 mL flask. {written} Methyl benzoate 13.6 g over 30 min at 10-20 °C.\n")
+    assert any("eyes" in f.message for f in of(a, "P10")) is told
+
+
+def test_a_strip_that_goes_blue_with_bromine_has_its_control() -> None:
+    base = "Bromination\n\nAcetanilide 6.8 g and 30 mL of acetic acid in a 100 mL flask. Bromine 2.6 mL over 40 min at 15-25 °C. Sodium bisulfite 1 g in 20 mL of water; starch-iodide paper stays white{}.\n"
+    assert of(result(base.format("")), "P03") and not of(result(base.format(" (it goes blue with the bromine)")), "P03")

@@ -148,7 +148,7 @@ class Said:
         return self.safe is not None and patterns.compile(self.safe, re.I).search(text, span[0], span[1] + self.further) is not None
 
 
-STOPS_LATER = 180
+STOPS_LATER = 600
 """Characters behind a distillation within which its stop rule is told."""
 
 
@@ -159,7 +159,7 @@ NOT_TO = r"\b(?:do not|don[’']t|never|must not|may not|cannot|should not|not t
 SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",)),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
-    "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04",)),
+    "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11")),
     "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b"),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)"),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|(?<!not )\b(?:renewed|topped up)\b"),
@@ -168,11 +168,11 @@ SAID = {
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b"),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:draught|exhaust|escapes?|given off)\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),
-    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c), "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
+    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
     "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO),
     "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),

@@ -139,7 +139,7 @@ MASS_IN = patterns.compile(
 )
 MASS = patterns.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
 NO_CHARGE = patterns.compile(
-    r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
+    r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|made up to|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
     re.I,
 )
 """Before a mass that is not of a charge."""

@@ -523,7 +523,7 @@ OF_A_GAS = patterns.compile(
 
 
 NO_TEST = patterns.compile(
-    r"\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
+    r"\bno (?:paper|strips?|test(?:ing)? paper)s? (?:for (?:testing|that|it|this)|left|there|to hand|at hand|here)\b|\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
 )  # fmt: skip
 
 
@@ -584,7 +584,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = patterns.compile(
-    r"\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
@@ -604,10 +604,18 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
     if m is None:
         return
     near = text[max(0, m.start() - 45) : m.end() + 20]
-    if ROTARY.search(near) or re.search(
-        r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
-        text[max(0, m.start() - 25) : m.start()] + m.group(),
+    to_the_end = re.search(
+        r"\b(?:stop\w*|end\w*)\W+(?:when|once) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry|is empty)\b",
+        text[max(0, m.start() - 12) : m.end()],
         re.I,
+    )
+    if ROTARY.search(near) or (
+        to_the_end is None
+        and re.search(
+            r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
+            text[max(0, m.start() - 25) : m.start()] + m.group(),
+            re.I,
+        )
     ):
         return
     step = c.step_at(m.start())
@@ -1156,6 +1164,24 @@ def nothing_ready(c: Context) -> Iterator[Finding]:
     if readiness.DUMP.search(text) or any(not DENIED.search(text[max(0, m.start() - 20) : m.start()]) for m in STANDS_READY.finditer(text)):
         return
     yield finding("P09", "note", "No contingency is written: no dump, spill agent, drench, way out or second person.", limit="at least one", remedy="Write what stands ready, and who is there.", source="handbook 1", short="no contingency")  # fmt: skip
+
+
+EYES = patterns.compile(
+    r"\b(?:goggles|glasses|spectacles|visors?|shield|eye|eyes|face|mask|protective (?:equipment|clothing|gear)|screen|sash|hood|fume cupboard)\b",
+    re.I,
+)
+APRON = patterns.compile(r"(?<!no )(?<!without )\b(?:apron|(?:lab(?:oratory)? )?coat|gauntlets|gloves)\b", re.I)
+
+
+@rule("P10")
+def eyes_bare(c: Context) -> Iterator[Finding]:
+    """P10: an apron or gloves are all that is written where something strong can splash."""
+    text = c.procedure.source_text
+    m = APRON.search(text)
+    splash = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "bromine"}
+    if m is None or EYES.search(text) or not any(splash & set(pairs.classes_in(x.substance.parts)) for x in c.lots.values() if x.substance):
+        return
+    yield finding("P10", "condition", f"“{m.group()}” is all the protection that is written, and nothing covers the eyes.", step=c.step_at(m.start()), span=m.span(), limit="matched to the worst exposure", remedy="A visor or goggles, and gloves for what is handled.", source="handbook 4", short="eyes bare")  # fmt: skip
 
 
 @rule("P10")

@@ -245,6 +245,7 @@ LARGER = patterns.compile(
     r"|\bnever (?:been )?(?:run|done|made|tried|carried out)\b[^.;\n]{0,25}\b(?:larger|bigger|more than|above|th(?:is|at) (?:size|scale))\b|\b(?:largest|biggest) (?:batch|run|lot|scale|trial)(?: so far| until now| to date)? (?:was|is|has been)\b"
     r"|\b(?:so far|up to now|until now)\b(?:[^.;\n]|\.\d){0,35}\b(?:only|just|at most)\b[^.;\n]{0,20}|\bbefore\b[^.;\n]{0,15}\b(?:only|just|at most) \d+(?:\.\d+)? ?m?(?:g|mol)\b|\b(?:only|just|never) ever (?:run|done|made|tried)\b[^.;\n]{0,25}\b(?:mole|gram|g|scale|size|one)\b|\b(?:only|just) (?:ever )?(?:been )?(?:run|done|made|tried|tested) (?:it )?(?:at|on|with|up to) [^.;\n]{0,40}\b(?:scale|size|\d+ ?m?(?:g|mol))\b"
     r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:(?:the|as much|of|what|more) ?)+|(?=last ))(?:last (?:week|time|month|year)|usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b"
+    r"|\b(?:last|the other) (?:time|week|year)[^.;\n]{0,14}\b(?:it was|I (?:made|did|had)|we (?:made|did|had)|with|on|only|just)\b[^.;\n]{0,8}\d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|\b(?:made|done|run|tried|prepared)\b[^.;\n]{0,14}\bonce(?: before)?,? (?:on|with|at|from) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b"
     + rf"|\b(?:{concepts.LARGER})\b",
     re.I,
 )

@@ -146,14 +146,17 @@ def halogenated_among_others(c: Context) -> Iterator[Finding]:
 
 ON_THE_GROUND = r"\b(?:on(?: ?to)?|into|in|over) (?:the )?(?:gravel|lawn|grass|compost(?: heap)?|garden|flower ?bed|hedge|field|yard|street|pond|river|brook|stream|soil|earth|sand heap|heap)\b"
 TO_THE_DRAIN = patterns.compile(
-    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)|\bflush(?:ed|es)? (?:it |them |the \w+ )?(?:away|down)\b"
+    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)|(?:\bthen|[-*>]) (?:the )?(?:sink|drain)(?=[.;\n]|$)|\bflush(?:ed|es)? (?:it |them |the \w+ )?(?:away|down)\b"
     + "|"
     + ON_THE_GROUND,
     re.I,
 )
-POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide", "Cu+2": "copper", "Cu+": "copper", "Ni+2": "nickel", "Co+2": "cobalt", "Ag+": "silver", "Br2": "bromine", "I2": "iodine", "N2H4": "hydrazine", "S-2": "sulfide"}  # fmt: skip
+POISONS = {"Hg+2": "mercury", "HgCl2": "mercury", "Hg": "mercury", "Cd+2": "cadmium", "Pb+2": "lead", "CrO4-2": "chromium(VI)", "Cr2O7-2": "chromium(VI)", "CrO3": "chromium(VI)", "CN-": "cyanide", "N3-": "azide", "Br2": "bromine", "I2": "iodine", "N2H4": "hydrazine", "S-2": "sulfide"}  # fmt: skip
 """Components that are no waste for any drain (common practice, no source)."""
 LEAST_POISON_MOL = 1e-4
+HEAVY = {"Cu+2": "copper", "Cu+": "copper", "Ni+2": "nickel", "Co+2": "cobalt", "Ag+": "silver", "Zn+2": "zinc", "ZnCl2": "zinc"}
+"""Metals that a school rinses away after crystallising them, and that the liquor of a preparation is collected for (common practice, no source)."""
+LEAST_HEAVY_MOL = 0.02
 
 
 def _to_the_drain(c: Context) -> Iterator[tuple[re.Match[str], Step, list[dict[str, float]]]]:
@@ -171,6 +174,8 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
     """Q12: mercury, lead, chromate, cyanide or azide goes down the drain."""
     for m, step, held in _to_the_drain(c):
         found = {POISONS[r] for x in held for r, n in x.items() if r in POISONS and n > LEAST_POISON_MOL}
+        if c.purpose.wanted:
+            found |= {HEAVY[r] for x in held for r, n in x.items() if r in HEAVY and n > LEAST_HEAVY_MOL}
         if found:
             yield finding(
                 "Q12", "condition", f"“{m.group()}”: {' and '.join(sorted(found))} goes down it.", step=step, span=m.span(), limit="none to the drain", remedy="Collect it apart, labelled, for the toxic waste.", source="handbook 4; common practice", short="waste",

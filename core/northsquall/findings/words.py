@@ -61,7 +61,7 @@ TESTS = patterns.compile(
     re.I,
 )
 CONTROLS = patterns.compile(
-    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|turn(?:s|ed) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
+    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
     r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first |before |just before |earlier |beforehand )?(?:on|with|against)|(?:check|try|test)(?:s|ed)? (?:the |my |its |each )?(?:paper|strip)s? (?:first )?(?:with|on|against))\b",
     re.I,
 )
@@ -210,7 +210,7 @@ def _acts(c: Context, step: Step) -> bool:
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
     for step in c.procedure.steps:
-        if step.kind not in ("dose", "add", "charge"):
+        if step.kind not in ("dose", "add", "charge") and not (step.kind in ("destroy", "neutralise") and step.all_at_once):
             continue
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
         open_ = next(

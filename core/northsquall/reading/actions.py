@@ -186,6 +186,12 @@ class Reading:
                 whole is b.amount and re.fullmatch(r"(?:-| and | \+ | with )(?:\w+ )?", account.source[a.start + len(a.name) : b.start])
             ):
                 a.amount = b.amount = replace(whole, value=whole.value / 2.0)
+        for a, b in pairwise(list(self.mentions)):  # "150 mL of ice water (100 g of ice in it)": part of it
+            inside = a.identity == "water" and b.identity == "ice" and b.index in bracketed(self.items) and a.amount is not None
+            if inside and b.amount is not None and re.match(r"[^()]{0,6}\b(?:in it|of it|of that)\b", account.source[b.end : b.end + 16]):
+                volume, ice_g = convert(a.amount.value, a.amount.unit, a.amount.dim), convert(b.amount.value, b.amount.unit, b.amount.dim)  # type: ignore[union-attr]
+                if a.amount is not None and ice_g < volume:
+                    a.amount = replace(a.amount, value=volume - ice_g, unit="ml" if a.amount.dim == "volume" else "g")
         over = [m for m in self.mentions if m.index in bracketed(self.items) and FORE_RUN.search(account.source[clause.start : m.start])]
         if over and not re.search(r"\b(?:drip|drop|pour|run|add)\w*\b.*\binto\b", self.text, re.I):
             account.used |= {q.start for m in over for q in m.used}
@@ -781,6 +787,11 @@ WHAT_COMES = patterns.compile(
     rf"^\W*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:\(?about )?[\d.,]+ ?(?:m?mol|L)\b(?:[^.;]|\.\d)*\b(?:comes?|leaves?|forms?|escapes?|evolves?|goes off|go off)\b",
     re.I,
 )
+OUT_OF_THE_TOP = patterns.compile(
+    rf"^\W*(?:and |then )*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:(?:came|comes|went|goes|poured|pours|shot|is|was|all) )*(?:out of|from) the (?:top|neck|condenser|funnel|flask|hood|mouth)\b",
+    re.I,
+)
+""" "SO2 and HCl out of the top like a chimney": what leaves, and nothing that goes in."""
 PIPE_GOES = patterns.compile(
     r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
     re.I,
@@ -897,6 +908,8 @@ def _clause(account: Account, clause: Clause) -> None:
     if IF_IT_DOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.spend(clause.items)
         return  # "mantle down if it boils over"
+    if (vent := VENT_PART.search(text)) is not None and _in_two(account, clause, clause.start + vent.start()):
+        return
     account.late = clause.verb in WORK_UP
     if (
         text.isupper()
@@ -917,6 +930,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if WHAT_COMES.match(text) and not lex.TRAIN.search(text) and not any(isinstance(x, Qty) and x.dim == "mass" for x in clause.items):
         account.spend(clause.items)
         return  # "HCl and SO2, 0.20 mol each, 4.8 L each, come as it drips"
+    if OUT_OF_THE_TOP.match(text) and not any(isinstance(x, Qty) for x in clause.items):
+        account.spend(clause.items)
+        return
     if IS_HANDLED.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time") for x in clause.items):
         account.spend(clause.items)
         return  # "the bromine is handled with the sash down throughout", "the ether takes the gas"
@@ -1036,6 +1052,35 @@ def _clause(account: Account, clause: Clause) -> None:
     _beside_the_step(account, clause, text)
     if clause.label in MADE_UP and account.last is not None and account.holds(account.last.name):
         account.labelled.setdefault(clause.label, account.last)
+
+
+VENT_PART = patterns.compile(
+    r",\s+(?:and )?(?:(?:a |the |its )?(?:vent|gas|exhaust|off-?gas|outlet)(?: (?:tube|line|hose|pipe|gas))?|(?:a |the )?(?:tube|hose)) (?:goes |leads |led |runs |going |leading )?(?:through|over|to|into|via)\b",
+    re.I,
+)
+""" "Menthol in the acetic acid, 250 mL flask, stirrer, vent tube through an empty bottle to caustic": what goes in, and then the way of the gas."""
+
+
+def _in_two(account: Account, clause: Clause, place: int) -> bool:
+    """Reads a clause as two that part at `place`; False where nothing goes in before it or no line follows."""
+    head = [x for x in clause.items if x.end <= place]
+    tail = [x for x in clause.items if x.start > place]
+    goes_in = [x for x in head if isinstance(x, Token) and x.kind == "sub" and x.value not in RECEIVERS]
+    if (
+        not goes_in
+        or not tail
+        or not lex.TRAIN.search(account.source[place : clause.end])
+        or lex.TRAIN.search(account.source[clause.start : place])
+    ):
+        return False
+    at = clause.verb_at
+    first = replace(clause, items=head, end=head[-1].end)
+    second = replace(clause, items=tail, start=tail[0].start, label="", verb=None, verb_at=None)
+    if at is not None and at >= len(head):
+        first = replace(first, verb=None, verb_at=None)
+    read_clause(account, first)
+    read_clause(account, second)
+    return True
 
 
 _SUBJECT = r"(?:it(?: all)?|this|all(?: of it)?|everything|(?:the |this )(?:[\w-]+ ){0,2}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|liquor|liquid|flask|beaker|pot|vessel|tube|thing|whole)|(?:reaction )?mixture|batch|contents)"
@@ -2710,8 +2755,14 @@ def _names_the_aim(account: Account, r: Reading) -> bool:
     return True
 
 
+HOLDS_A_BATH = ("tub", "bowl", "basin", "pan", "tray", "bucket", "dish", "sink")
+"""What a bath is in, where the clause tells of the bath."""
+
+
 def _apparatus(account: Account, r: Reading) -> None:
     target = account.main
+    if r.bath is not None and r.vessels and target is not None and all(v.kind in HOLDS_A_BATH for v in r.vessels):
+        r.vessels = []  # "ice 1.0 kg with 0.5 L water, tub, refilled"
     if r.vessels and lex.MIX_REFERENCE.search(r.text):
         account.last = account.vessel(r.vessels[0], r.vessels[0].kind, "")
         set_bath(account.last, r.bath)
@@ -4988,6 +5039,7 @@ def _wash(account: Account, r: Reading) -> None:
         or verb == "extract"
         or account.isolated in ("layer", "distil")
         or re.search(r"\b(layer|organic|extracts?|funnel|shak\w+|brine|ether layer|taken up)\b", text, re.I)
+        or any(m.identity in FOR_WASHING[:4] for m in r.mentions)
     )
     if verb == "filter" and account.still and not account.isolated and re.search(r"\bcollect", text, re.I) and not lots:
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")  # "still head …; collect until the pot is dry"
@@ -5154,6 +5206,14 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             and not brings
         ):
             return _stop(account, r)
+        if (
+            kind == "hold"
+            and not brings
+            and account.doc.steps
+            and SHAKEN_WITH.search(text)
+            and any(m.identity in FOR_WASHING for m in r.mentions)
+        ):
+            return _wash(account, r)  # "shake with bicarb", of no written amount
         parted = account.isolated or re.search(r"\bfunnel\b|\b(?:twice|(?:two|three|four) times)\b", text, re.I)
         if brings and kind == "hold" and account.doc.steps and parted and SHAKEN_WITH.search(text):
             return _wash(account, r)

@@ -186,12 +186,33 @@ def _stops_at(items: list[Item], i: int) -> bool:
     hits = is_word(items[i - 1], "hits", "hit", "reaches", "reached", "passes", "touches") and is_word(
         at(items, 0), "if", "when", "should", "once"
     )
+    ahead = {y.low for y in items[i + 1 : i + 7] if isinstance(y, Token)}
+    if is_word(items[i - 1] if i else None, "at", "above", "past", "over", "from") and is_word(after, *WHO) and ahead & STOPPING:
+        return True  # "at 30 they shut the tap"
     if ends and hits:
         return True  # "if it hits fifteen, I shut the tap"
     return ends and is_word(items[i - 1], "if", "at", "above", "from", "reaches", "past") and bool(near & STOPPING)
 
 
-STOPPING = {"stop", "stops", "stopped", "pause", "paused", "shut", "halt", "halted", "interrupt", "interrupted", "closed", "close"}
+WHO = ("i", "we", "they", "you", "he", "she", "one", "the", "it", "everybody", "each", ",")
+STOPPING = {
+    "shuts",
+    "closes",
+    "halts",
+    "pauses",
+    "stop",
+    "stops",
+    "stopped",
+    "pause",
+    "paused",
+    "shut",
+    "halt",
+    "halted",
+    "interrupt",
+    "interrupted",
+    "closed",
+    "close",
+}
 """What is done to a feed at a temperature."""
 
 

@@ -44,7 +44,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
     ("ice_round", r"(\d[\d.,]* ?k?g) of (?:crushed |broken |chopped )?ice (?:surrounds?|lies? round|is packed round|is put round|round|around|is round|goes round) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
     ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
-    ("cooling_by", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:Cooling|Bath|Coolant|Cooled by|Outside|Round it|cooling|bath|outside): (?:crushed )?ice(?: and (?:salt|water))?[, ]+(\d[\d.,]* ?k?g)(?:,? (?:with|and) (?:some )?(?:water|salt))?(?=[.,;\n]|$)", "Bath of {0} of ice"),
+    ("cooling_by", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:COOLING|BATH|Cooling|Bath|Coolant|Cooled by|Outside|Round it|cooling|bath|outside)(?:: | {2,}|\t)(?:crushed )?ice(?: and (?:salt|water))?[, ]+(\d[\d.,]* ?k?g)(?:,? (?:with|and) (?:some |about )?(?:\d[\d.,]* ?m?L (?:of )?)?(?:water|salt))?(?=[.,;\n]|$)", "Bath of {0} of ice"),
     ("bowl_of_ice", r"(?<=\bin )an? (?:washing-up |plastic |large |big )?(?:bowl|tub|basin|bucket|dish|box|pan) (?:with|of|holding) (?:about )?(?:a|one) (?:kilogram|kilo) of ice(?: and (?:some |a little |a bit of )?(?:water|salt))?(?= *[.,;\n]|$| and\b)", "a bath of 1 kg of ice"),
     ("hose_from", r",? (?:and )?(?:from|out of) (the (?:\w+ )?(?:neck|side ?arm|outlet|top|side ?neck)(?: of the condenser)?) an? (?:\w+ )?(hose|tube|pipe) (?:goes |leads |runs )?(?:straight |right |directly )?(?=(?:down )?(?:to|into|under)\b)", ". The {1} goes from {0} "),
     ("by_hose", r"\b([Gg]as(?:es)?(?: \([^)]*\))?) by (?:a |the )?(?:hose|tube|line|pipe) (?=(?:in)?to\b)", "{0} goes "),
@@ -61,6 +61,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("runnings", r"(?:(?<=\. )|(?<=\n)|(?<=; ))(?:The )?(?:first runnings?|fore-?runs?|forerun|first fraction)\b[^.;\n]{0,40} (?:is|are|was|were) (?:mostly |mainly |only |just )*(?:water|wet|acetone|ethanol|methanol)\b(?=[^.;\n]*[.;\n])", "The fore-run"),
     ("ice_water", r"(?<=\bg of )(ice) ?[/+] ?(?=water\b(?![ -]bath))|(?<=\d g )(ice) ?[/+] ?(?=water\b(?![ -]bath))|(?<=\bg of )(crushed ice) ?[/+] ?(?=water\b)", "{0} and "),
     ("charge_list", r"(?m:^)Charge(?=: [^\n]*\b(?P<listed>[a-z]{5,})\b[^\n]*\n(?:[^\n]*\n)?\W*(?:1|a|A)[.)] [^\n]*\b(?:[Aa]dd|[Pp]our|[Rr]un|[Dd]rip|[Ff]eed|[Tt]ip|[Pp]ut|[Ll]et|[Dd]rop)\b[^\n\d]*\bthe (?P=listed)\b)", "Charges"),
+    ("room_temp", r"(?i:\broom)[ -]temp\b\.?(?!er)", "room temperature"),
     ("half_open", r"\btap half open\b", "tap open"),
     ("jacket", r"\bJacket(?: water| oil)? to (?=(?:[3-9]\d|1\d\d) ?°C)", "Heat in the bath to "),
     ("bath_up", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?i:(?:(?:raise|bring|take|turn|set|warm|heat|get) (?:the )?)?((?:oil|water|steam|sand|metal) ?-?)? ?(?:the )?bath)(?: (?:is|was) (?:raised|brought|taken|turned|set|warmed|heated))? (?:up )?to (?=(?:[3-9]\d|1\d\d|2\d\d) ?°C ?(?:[.;]|\n|$|and\b|then\b))", "Heat in the bath to "),
@@ -144,14 +145,34 @@ ROW = patterns.compile(r"^[ \t]*\||\S(?: {3,}|\t+)\S")
 READ = {name: read for name, _, read in FOLDS}
 
 
+STARTS = patterns.compile(r"(?<![\w.])([\w°%)]+)[.!?]+ +([A-Za-z])")
+SHORT = {"conc", "dil", "approx", "ca", "aq", "sat", "satd", "vol", "temp", "equiv", "incl", "resp", "etc", "eg", "ie", "no", "fig", "max", "min", "ml", "nr", "vs", "wt", "anh", "tech", "dest", "ph", "sec", "tert", "abs", "dr", "ref", "pos", "op", "hrs", "hr"}  # fmt: skip
+"""Words before a full stop that ends no sentence."""
+LOWER_PART = 0.6
+"""Part of a text's sentences that begin small from which all are taken to (assumption)."""
+
+
+def _begun(text: str) -> str:
+    """A text that is written without capitals with the first letters of its sentences as capitals: what begins one is read as a doing."""
+    starts = [m for m in STARTS.finditer(text) if m[1].lower() not in SHORT]
+    small = [m for m in starts if m[2].islower()]
+    if len(small) < 2 or len(small) < LOWER_PART * len(starts):
+        return text
+    letters = list(text)
+    for m in small:
+        letters[m.start(2)] = m[2].upper()
+    return "".join(letters)
+
+
 def plain(text: str) -> tuple[str, list[int]]:
     """The text as the rules read it, and where each of its characters stood in `text` ([] where nothing changed).
 
     The text is cut where nothing goes across, and each piece is kept as it was folded: after a key all but one are as they were.
     """
-    pieces = [_piece(text[a:b], a == 0) for a, b in pairwise([0, *(m.start() for m in CUT.finditer(text)), len(text)])]
+    begun = _begun(text)
+    pieces = [_piece(begun[a:b], a == 0) for a, b in pairwise([0, *(m.start() for m in CUT.finditer(begun)), len(begun)])]
     if all(not moved for _, moved, _ in pieces):
-        return text, []
+        return begun, [] if begun == text else list(range(len(text) + 1))
     where: list[int] = []
     begin = 0
     for _, moved, length in pieces:

@@ -65,8 +65,14 @@ def take(m: Mention, q: Qty) -> bool:
             m.share = convert(q.value, q.unit, q.dim) / convert(q.whole.value, q.whole.unit, q.dim)
             m.amount = q.whole
             m.used.append(q.whole)
-    elif q.dim == "mass" and m.amount is not None and m.amount.dim == "volume" and q.start - m.amount.end <= 3 and m.count == 1:
-        m.amount = q  # "10.3 mL, 15.2 g": the mass needs no density
+    elif (
+        q.dim == "mass"
+        and m.amount is not None
+        and m.amount.dim == "volume"
+        and m.count == 1
+        and q.start - m.amount.end <= (24 if _solid(m) else 3)
+    ):
+        m.amount = q  # "10.3 mL, 15.2 g": the mass needs no density; "two cups of sugar, roughly 400 g"
     elif q.dim == "moles" and m.moles is None:
         m.moles = q
     elif q.dim == "equivalents" and m.equivalents is None:
@@ -77,6 +83,11 @@ def take(m: Mention, q: Qty) -> bool:
         return False
     m.used.append(q)
     return True
+
+
+def _solid(m: Mention) -> bool:
+    s = catalogue().substances.get(m.identity or "")
+    return s is not None and s.phase == "s"
 
 
 COUNTS = {"one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "twice": 2, "thrice": 3, "once": 1}

@@ -492,6 +492,23 @@ def _bowl_under(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
 
 
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
+    """A bath in these items, with the ice that is in its water: "in a bowl of cold water with 200 g of ice"."""
+    found = _bath_in(items)
+    if found is None or found[0].kind != "water":
+        return found
+    bath, first, last, used = found
+    k = last + 1
+    if not is_word(at(items, k), "with", "and", "+", "plus") or not isinstance(q := at(items, k + 1), Qty) or q.dim != "mass":
+        return found
+    k += 2 + is_word(at(items, k + 2), "of")
+    ice = at(items, k)
+    if not (isinstance(ice, Token) and ice.value == "ice"):
+        return found
+    bath = bath.model_copy(update={"kind": "ice", "ice_g": convert(q.value, q.unit, "mass"), "span": (items[first].start, ice.end)})
+    return bath, first, k, [*used, q]
+
+
+def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items: (bath, first and last item, quantities used); None if there is none.
 
     "an ice bath", "ice-salt bath", "a bath of 1 kg of ice and 1 L of water", "stood in 1.5 kg of ice
@@ -981,7 +998,8 @@ def _masses(parts: list[Item]) -> tuple[float | None, float | None, list[Qty]]:
                 elif p.value == "water":
                     water = grams
                 pending = None
-    if ice is not None and water is None and "water" in names and names.index("ice") < names.index("water"):
+    spare = any(is_word(p, "some", "enough", "little", "bit") for p in parts)  # "200 g of ice and some water"
+    if ice is not None and water is None and not spare and "water" in names and names.index("ice") < names.index("water"):
         ice, water = ice / 2, ice / 2
     return ice, water, used
 

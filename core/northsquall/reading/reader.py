@@ -107,7 +107,8 @@ def read(text: str) -> Procedure:
                 beside_the_doing(account, clause)
     doc = account.doc
     finish(account)
-    _not_from_the_title(doc, source)
+    if lex.TITLE.match(original):
+        _not_from_the_title(doc, source)
     _from_title(account, tokens)
     place_absorbers(account)
     _product(account)
@@ -388,17 +389,18 @@ def _goes_in(head: list[Token], i: int, source: str) -> bool:
 
 def _not_from_the_title(doc: Procedure, source: str) -> None:
     """ "Graphite oxide, 10 g graphite" over a text that charges the graphite: what the title says of it goes in once."""
-    title = lex.TITLE.match(source)
-    if title is None:
-        return
-    later = {m.identity for m in doc.materials if m.span[0] >= title.end()}
-    again = {m.id for m in doc.materials if m.span[1] <= title.end() and m.identity is not None and m.identity in later}
+    end = source.find("\n", len(source) - len(source.lstrip()))  # a card's rows may follow without the blank line
+    later = {m.identity for m in doc.materials if m.span[0] >= end}
+    told = [m for m in doc.materials if m.span[1] <= end]
+    again = {m.id for m in told if m.identity is not None and m.identity in later}
+    if len(told) < len(doc.materials):  # "methyl 3-nitrobenzoate, 50 mmol": what it is about, and how much is to come out
+        again |= {m.id for m in told if m.amount is None}
     if not again:
         return
     doc.materials[:] = [m for m in doc.materials if m.id not in again]
     for s in doc.steps:
         s.materials = [k for k in s.materials if k not in again]
-    in_order(doc, [s for s in doc.steps if s.materials or s.span[1] > title.end() or s.kind != "charge"])
+    in_order(doc, [s for s in doc.steps if s.materials or s.span[1] > end or s.kind != "charge"])
     first = next((s for s in doc.steps if s.materials), None)
     if first is not None and first.kind in ("dose", "add") and first.duration is None and first.from_vessel is None:
         first.kind = "charge"  # the title's was no charge, so nothing was there

@@ -344,7 +344,11 @@
         {#each foremost as q, i (keyOf(q) + i)}
           {@render question(q)}
         {:else}
-          <p class="mt-4">Nothing is missing that decides.</p>
+          <p class="mt-4">
+            {a.verdict === 'not established'
+              ? 'No answer would settle it; what stays open is told with the findings.'
+              : 'Nothing is missing that decides.'}
+          </p>
         {/each}
         {#if untried}<p class="text-soft mt-2" aria-live="polite">
             Trying what the answers would change…
@@ -449,7 +453,11 @@
             </div>{/each}
           {#if a.yield.percent !== null}<div class="row">
               <dt>yield</dt>
-              <dd>{short(a.yield.percent ?? 0)} % ({a.yield.reported_g} of {a.yield.theoretical_g} g)</dd>
+              <dd>
+                {short(a.yield.percent ?? 0)} % ({a.yield.reported_g} of {Number(
+                  (a.yield.theoretical_g ?? 0).toPrecision(3),
+                )} g)
+              </dd>
             </div>{/if}
         </dl>
         <h3 class="head mt-5">Steps</h3>

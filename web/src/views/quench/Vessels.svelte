@@ -78,7 +78,7 @@
         colour: 'open',
         label:
           typeof a.dump.solvent_mL === 'number'
-            ? `no ice: ${short(a.dump.solvent_mL / 1000)} L of cold dry solvent`
+            ? `no ice: ${a.dump.solvent_mL < 1000 ? `${short(a.dump.solvent_mL)} mL` : `${short(a.dump.solvent_mL / 1000)} L`} of cold dry solvent`
             : a.dump.ice_g !== null && a.dump.container_mL !== null
               ? `wants ${mass(a.dump.ice_g)} of ice, ${short(a.dump.container_mL / 1000)} L`
               : a.dump.acted_on

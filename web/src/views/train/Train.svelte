@@ -248,7 +248,7 @@
                     {:else if row === 'Pushes back'}<strong class="block">Pushes back</strong
                       >{line.back_mbar === null
                         ? ''
-                        : `${short(line.back_mbar)} mbar in all; a joint holds about 25`}
+                        : `${line.back_mbar < 1 ? 'under 1' : short(line.back_mbar)} mbar in all; a joint holds about 25`}
                     {:else}<strong class="block">Can fail</strong>{#each line.trouble as t (t)}<span
                           class="text-ochre block">{t}</span
                         >{/each}{/if}
