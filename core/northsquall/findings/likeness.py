@@ -168,13 +168,13 @@ SAID = {
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:draught|exhaust|escapes?|given off)\b"),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium) (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),
     "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
-    "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO),
+    "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO + r"|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:a|one) (?:third|half|quarter)\b"),
     "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
     "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$"),
@@ -191,6 +191,8 @@ def _near(f: Finding, span: tuple[int, int], step: Step | None) -> bool:
     return f.anchor.start <= span[1] + BESIDE and span[0] - BESIDE <= f.anchor.end
 
 
+COLUMNS = patterns.compile(r"\S {3,}\d[\d.,]* ?(?:m?g|kg|m?L|m?mol)\b")
+"""A row in columns: a name, a gap and an amount."""
 BESIDE = 120
 """Characters within which two findings of a code are one."""
 
@@ -204,8 +206,8 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
     title = lex.TITLE.match(text)
     begin = title.end() if title is not None else 0
     for x in alike(text):
-        if x.span[0] < begin:
-            continue  # a title says what it is, and not what is done
+        if x.span[0] < begin or COLUMNS.search(text, *x.span):
+            continue  # a title says what it is, and not what is done; a row of a charge list does nothing
         code, said, step = x.kind, SAID.get(x.kind), c.step_at(x.span[0])
         if said is not None and said.otherwise is not None and not said.where(c, step):
             code, said = said.otherwise, SAID[said.otherwise]

@@ -1112,7 +1112,7 @@ NEVER_MIXED = patterns.compile(
     re.I,
 )
 GUESSED = patterns.compile(
-    r"\b(?:I|we) (?:guess|think|suppose|reckon|presume)\b|\b(?:probably|presumably|apparently|it must be|that must be|looks like|smells? (?:of|like))\b",
+    r"\b(?:I|we) (?:guess|think|suppose|reckon|presume)\b|\b(?:probably|presumably|apparently|it must be|that must be|looks like)\b",
     re.I,
 )
 """What somebody takes a thing for, and nothing done with it."""
@@ -5330,6 +5330,12 @@ BOTTLE_SHUT = patterns.compile(
 """ "Bottle 2 closed once it is at 20 °C": no limit of the batch."""
 
 
+OF_THE_PRODUCT_FLASK = patterns.compile(
+    r"^\W*(?:the )?(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)\b[^.;]{0,12}\b(?:stays?|kept|is|held|at|remains?)\b",
+    re.I,
+)
+
+
 def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
     fed = durations_in(r.clause)[0] is not None and any(
@@ -5344,7 +5350,9 @@ def _stop(account: Account, r: Reading) -> None:
     q = limit or window
     of = re.search(r"\blimits?\s*:(.*)$", _said_before(account, r.clause), re.I)
     elsewhere = re.search(r"([^,;.]*?)-?\d[^,;.]*[,;]?\s*$", _said_before(account, r.clause))
-    if (of is not None and lex.of_another(of[1])) or (elsewhere is not None and lex.KEPT_ELSEWHERE.search(elsewhere[1])):
+    said = re.split(r"[.\n]", _said_before(account, r.clause))[-1].split(";")
+    beside = any(OF_THE_PRODUCT_FLASK.match(x) for x in said[-2:])  # "product flask stays at nought to ten; at twelve I shut the tap"
+    if beside or (of is not None and lex.of_another(of[1])) or (elsewhere is not None and lex.KEPT_ELSEWHERE.search(elsewhere[1])):
         # "Limit: product flask 0 to 10 °C; at 12 °C close the tap", "…, the product flask being kept at 0-10 °C; at 12 °C …"
         account.used |= {x.start for x in used}
         return

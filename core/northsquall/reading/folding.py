@@ -152,9 +152,19 @@ LOWER_PART = 0.6
 """Part of a text's sentences that begin small from which all are taken to (assumption)."""
 
 
+NUMBERED = patterns.compile(r"\W*(?:step |no |nr )?\(?(?:\d{1,3}|[a-z])", re.I)
+"""What stands before a full stop that ends a row's number."""
+
+
+def _line_before(text: str, m: re.Match[str]) -> str:
+    """The line up to and with the word before a full stop."""
+    return text[text.rfind("\n", 0, m.start()) + 1 : m.end(1)]
+
+
 def _begun(text: str) -> str:
     """A text that is written without capitals with the first letters of its sentences as capitals: what begins one is read as a doing."""
-    starts = [m for m in STARTS.finditer(text) if m[1].lower() not in SHORT]
+    starts = [m for m in STARTS.finditer(text) if m[1].lower() not in SHORT and not NUMBERED.fullmatch(_line_before(text, m))]
+    starts = [m for m in starts if text[m.end() : m.end() + 1].isalpha() or m[2] in "aI"]  # "1. a, b into the flask": rows by their letters
     small = [m for m in starts if m[2].islower()]
     if len(small) < 2 or len(small) < LOWER_PART * len(starts):
         return text
