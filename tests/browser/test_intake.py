@@ -49,6 +49,7 @@ def test_pieces_are_marked_as_one_types_and_open_at_the_cursor(as_user: Callable
     expect(editor(page)).not_to_contain_text("above.")
 
 
+@pytest.mark.timed
 def test_a_key_is_followed_by_its_marks_within_a_tenth_of_a_second(as_user: Callable[..., Page]) -> None:
     """Two pages of text, a key at the end of a quantity: time until the mark holds the new words. The bound here only catches a hang; the figure stands in docs/performance.md."""
     page = intake(as_user("brekke"))
@@ -78,8 +79,7 @@ def test_a_key_is_followed_by_its_marks_within_a_tenth_of_a_second(as_user: Call
       }"""
     )
     print(f"key to marks, two pages: median {statistics.median(times):.0f} ms, worst of 12 {max(times):.0f} ms")
-    quarter = statistics.quantiles(times, n=4)[0]  # what else the machine does slows some keys; what hangs slows all of them
-    assert quarter < 500, times
+    assert statistics.median(times) < 500, times
 
 
 @pytest.mark.parametrize(

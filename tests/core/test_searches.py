@@ -53,6 +53,7 @@ def test_a_hurried_procedure_is_cured_by_what_is_proposed(name: str) -> None:
         assert after.exotherm.peak_T_C.best == pytest.approx(x.peak_C.best, abs=2.0)
 
 
+@pytest.mark.timed
 def test_searches_are_quick_tell_how_far_they_are_and_can_be_left() -> None:
     """Single changes in 1 s, pairs in 4 s on an idle machine; here the bound only catches a hang. Closing the search ends it."""
     text = (TEXTS / HURRIED[0]).read_text("utf-8")

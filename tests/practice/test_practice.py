@@ -104,6 +104,7 @@ def test_an_added_reaction_counts_in_the_heat() -> None:
     assert any(r.family == "tar" and r.route == "measured" for r in after.reactions)
 
 
+@pytest.mark.timed
 def test_ledger_and_heat_of_ten_steps_within_thirty_milliseconds() -> None:
     """Ledger with heats over the ten-step nitration, caches warm; limit 30 ms, held with a factor of three here."""
     doc = TRANSCRIBED["01"]

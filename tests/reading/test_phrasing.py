@@ -185,19 +185,20 @@ def mutated(rng: random.Random, text: str) -> str:
     return "".join(chars)
 
 
+@pytest.mark.timed
 def test_broken_texts_are_read_or_refused_and_never_hang() -> None:
     rng = random.Random(7)
     pool = texts()
     read("Trial\n\n5 g of salt in 20 mL of water.")  # what is loaded once is not timed
     for _ in range(10_000 if DEEP else 150):
         text = mutated(rng, rng.choice(pool).text)
-        began = time.process_time()
+        began = time.perf_counter()
         try:
             p = read(text)
         except ReadError as refused:
             assert "\n" not in str(refused)
             continue
-        assert time.process_time() - began < 2.0, text
+        assert time.perf_counter() - began < 2.0, text
         assert all(0 <= m.span[0] <= m.span[1] <= len(p.source_text) for m in p.materials)
         assert [s.n for s in p.steps] == list(range(1, len(p.steps) + 1))
         assert all(m.step is None or m.id in p.steps[m.step - 1].materials for m in p.materials), text

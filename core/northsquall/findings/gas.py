@@ -17,10 +17,11 @@ from northsquall.gas import GasRecord, record_of
 from northsquall.gas.air import Exposure, room_of
 from northsquall.gas.closed import Closed
 from northsquall.gas.records import with_record
-from northsquall.gas.release import FOAM_FACTOR, FOAMS, foaming
+from northsquall.gas.release import FOAM_FACTOR, FOAMS, Release, foaming
 from northsquall.gas.review import Demand
 from northsquall.gas.train import SOLVENTS, Line, Passed, offers
 from northsquall.procedure import Step
+from northsquall.procedure.document import Closing
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 from northsquall.reading import concepts
@@ -1141,33 +1142,50 @@ def generator(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+def _held_back(c: Context) -> Iterator[tuple[Closing, list[Release]]]:
+    """Wool, foil, film and balloons, each with the gas of its vessel that it is to hold."""
+    for k in c.procedure.closings if c.gas is not None else []:
+        if k.how in ("wool", "foil", "film", "balloon"):
+            yield (
+                k,
+                [
+                    r
+                    for r in (c.gas.releases if c.gas is not None else [])
+                    if r.vessel == k.vessel
+                    and r.step >= k.step - 1  # what has just come out still stands in the flask
+                    and r.mol[1] > LEAST_MOL
+                    and (record_of(r.gas).toxic or record_of(r.gas).fuel or k.how == "balloon")
+                ],
+            )
+
+
+def _bursts(k: Closing, here: list[Release]) -> float:
+    """Litres that come into a balloon, where it does not hold them; else 0."""
+    litres = sum(r.mol[1] for r in here) * MOLAR_L
+    return litres if k.how == "balloon" and litres > BALLOON_L else 0.0
+
+
+@rule("G02")
+def balloon_full(c: Context) -> Iterator[Finding]:
+    """G02: a balloon that takes more gas than it holds shuts its vessel."""
+    for k, here in _held_back(c):
+        litres = _bursts(k, here)
+        if litres:
+            bad = any(record_of(r.gas).toxic or record_of(r.gas).fuel for r in here)
+            yield finding(
+                "G02", "stop" if bad else "condition", f"“{k.word}”: {litres:.0f} L of gas come, and a balloon holds some {BALLOON_L:.0f} L; after that it is shut.", step=c.step(k.step), span=k.span,
+                figure=litres, limit=f"{BALLOON_L:.0f} L", remedy="An open line to an absorber or the hood in its place.", source="common practice, no source", short="closed",
+            )  # fmt: skip
+
+
 @rule("G13")
 def plugged(c: Context) -> Iterator[Finding]:
     """G13: wool, foil, film or a balloon relied on where gas or vapour comes."""
-    if c.gas is None:
-        return
-    for k in c.procedure.closings:
-        if k.how not in ("wool", "foil", "film", "balloon"):
-            continue
-        here = [
-            r
-            for r in c.gas.releases
-            if r.vessel == k.vessel
-            and r.step >= k.step - 1  # what has just come out still stands in the flask
-            and r.mol[1] > LEAST_MOL
-            and (record_of(r.gas).toxic or record_of(r.gas).fuel or k.how == "balloon")
-        ]
+    for k, here in _held_back(c):
         loose = [r for r, s in _unmeasured(c) if r.toxic]
-        if not here and not loose:
+        if _bursts(k, here) or not (here or loose):
             continue
         name = record_of(here[0].gas).name if here else loose[0].name
-        litres = sum(r.mol[1] for r in here) * MOLAR_L
-        if k.how == "balloon" and litres > BALLOON_L:
-            yield finding(
-                "G02", "stop" if any(record_of(r.gas).toxic or record_of(r.gas).fuel for r in here) else "condition", f"“{k.word}”: {litres:.0f} L of gas come, and a balloon holds some {BALLOON_L:.0f} L; after that it is shut.", step=c.step(k.step), span=k.span,
-                figure=litres, limit=f"{BALLOON_L:.0f} L", remedy="An open line to an absorber or the hood in its place.", source="common practice, no source", short="closed",
-            )  # fmt: skip
-            continue
         yield finding(
             "G13", "condition", f"“{k.word}” holds back no {name}.", step=c.step(k.step), span=k.span, established=bool(here), limit="a line to an absorber", remedy="A tube to the absorber or the hood in its place.", source="handbook 1 and 4", short="plug or foil",
         )  # fmt: skip

@@ -9,6 +9,7 @@ from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
+from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.sentences import sentence_of
@@ -224,7 +225,6 @@ def melt_into_water(c: Context) -> Iterator[Finding]:
 
 AT_ONCE_MOL = 0.05
 """What reacts with water, from which it is run in and not poured (assumption)."""
-WATER_ACTS = ("lewis-chloride", "phosphorus-chloride", "phosphoryl", "thionyl", "sulfuryl", "chlorosulfonic", "organometal", "acyl-chloride", "aluminium-hydride")  # fmt: skip
 
 
 @rule("Q02")
@@ -235,7 +235,11 @@ def quench_at_once(c: Context) -> Iterator[Finding]:
         if step is None or step.kind != "quench" or QUICKLY.search(step.text) is None:
             continue
         there = pairs.classes_in(entry.mixed)
-        held = [k for k in WATER_ACTS if k in there and sum(entry.mixed.get(r, 0.0) for r in there[k]) > AT_ONCE_MOL]
+        held = [
+            k
+            for k in sorted(NET["water-reactive"] | {"sulfuryl"})
+            if k in there and sum(entry.mixed.get(r, 0.0) for r in there[k]) > AT_ONCE_MOL
+        ]
         if held:
             yield finding(
                 "Q02", "condition", f"What still holds {pairs.classes()[held[0]]['name']} goes into the quench all at once: its heat and gas come as fast.", step=step, limit="in a thin stream", remedy="In a thin stream on to stirred ice, in the hood, waiting when gas or warmth comes.", source="handbook 2.8, 4", short="quench at once",

@@ -5133,13 +5133,17 @@ def _distil(account: Account, r: Reading) -> None:
     return None
 
 
-def _bring_and_distil(account: Account, r: Reading) -> None:
-    """ "Cyclohexanol 20 g and phosphoric acid 5 mL are distilled until …": all of it is put together, and then distilled."""
-    of_the_still = {"time", "temperature"}
+def _without_time_and_temperature(r: Reading) -> Reading:
+    """A clause as what it brings: how long and how warm is said of the step that follows."""
     inner = Reading.__new__(Reading)
     inner.__dict__.update(r.__dict__)
-    inner.clause = replace(r.clause, items=[x for x in r.items if not (isinstance(x, Qty) and x.dim in of_the_still)])
-    _bring(account, inner, charge=True)
+    inner.clause = replace(r.clause, items=[x for x in r.items if not (isinstance(x, Qty) and x.dim in ("time", "temperature"))])
+    return inner
+
+
+def _bring_and_distil(account: Account, r: Reading) -> None:
+    """ "Cyclohexanol 20 g and phosphoric acid 5 mL are distilled until …": all of it is put together, and then distilled."""
+    _bring(account, _without_time_and_temperature(r), charge=True)
     if account.doc.steps and account.batch:
         step = new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
         _at_its_temperature(step)
@@ -5236,11 +5240,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
         if brings:
             r.mentions = brings
             before = len(account.doc.steps)
-            plain = replace(r.clause, items=[x for x in r.items if not (isinstance(x, Qty) and x.dim in ("time", "temperature"))])
-            inner = Reading.__new__(Reading)
-            inner.__dict__.update(r.__dict__)
-            inner.clause = plain
-            _bring(account, inner, charge=True)
+            _bring(account, _without_time_and_temperature(r), charge=True)
             if len(account.doc.steps) == before and (kind == "hold" or account.waiting):
                 return None
         if kind == "hold" and not duration and not lex.OVERNIGHT.search(text) and not brings:
