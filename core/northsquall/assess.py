@@ -220,7 +220,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
     neutralised = {(r.step, r.vessel) for r in reactions if r.family == "neutralisation"}
     met = meeting(procedure, best, trials, lots, purpose, neutralised)
     unnamed = ""
-    if met is not None:
+    if met is not None and not met.trifle:
         unnamed = f"no reaction is recognised between {met.names[0]} and {met.names[1]}"
     elif product_open(procedure, best, lots):
         unnamed = f"no reaction that is recognised makes {procedure.results.product}"

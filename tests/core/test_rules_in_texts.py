@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import pytest
 
+from northsquall import data
 from northsquall.assess import assess
 from northsquall.assessment import Assessment, Finding
+from northsquall.findings.quench import LITTLE_MOL
+from northsquall.procedure.units import MOLAR_L
 from northsquall.reading import read
 
 
@@ -375,3 +378,34 @@ def test_an_apron_is_no_protection_for_eyes(written: str, told: bool) -> None:
 def test_a_strip_that_goes_blue_with_bromine_has_its_control() -> None:
     base = "Bromination\n\nAcetanilide 6.8 g and 30 mL of acetic acid in a 100 mL flask. Bromine 2.6 mL over 40 min at 15-25 °C. Sodium bisulfite 1 g in 20 mL of water; starch-iodide paper stays white{}.\n"
     assert of(result(base.format("")), "P03") and not of(result(base.format(" (it goes blue with the bromine)")), "P03")
+
+
+def test_the_least_ice_is_the_balance_s_and_no_point_of_a_grid() -> None:
+    """Handbook 2.8, by hand: (Q + C T0) = m (333.6 + 4.18 · 25) + C · 25, J and g, of 20 g of aluminium chloride on a kilogram of ice."""
+    a = result(
+        "Acylation\n\nAnisole 5.4 g and dichloromethane 60 mL in a 250 mL flask in the hood, ice bath 2 kg. Aluminium chloride 7.3 g. Acetyl chloride 4 mL over 30 min below 10 °C. Run in a thin stream on to 1 kg of ice in a 2 L beaker.\n"
+    )
+    line = next(q for q in a.quench if q.reagent == "ice" and q.ice_g)
+    assert line.heat_kJ.high is not None and line.mass_g_required.working is not None
+    batch = next(x.value for x in line.mass_g_required.working.inputs if x.name == "batch")
+    assert isinstance(batch, float | int)
+    least = next(g for g, end in zip(line.ice_g, line.ends_high, strict=True) if end <= 25.0)
+    low, high = ((line.heat_kJ.high * 1e3 + batch * (start - 25.0)) / (333.6 + 4.18 * 25.0) for start in (0.0, 20.0))
+    assert low - 1.0 <= least <= high + 1.0
+
+
+GAS_OF = {"peroxide": 0.5, "nitrite": 2 / 3, "borohydride": 4.0}
+"""Moles of gas of a mole of leftover: O2 of 2 H2O2, 2 NO of 3 HNO2, 4 H2 of NaBH4 (stoichiometry)."""
+
+
+def test_no_leftover_that_gives_half_a_litre_of_gas_is_a_mere_sentence() -> None:
+    told = {r["id"]: float(r.get("little", LITTLE_MOL)) for r in data.toml("review/leftovers.toml")["leftover"] if r["danger"] == "gas"}
+    assert told.keys() == GAS_OF.keys()
+    assert all(told[k] * GAS_OF[k] * MOLAR_L <= 0.5 for k in told)
+
+
+def test_a_trace_of_peroxide_in_a_litre_of_water_is_a_sentence() -> None:
+    a = result(
+        "Rest\n\nWater 200 mL in a 500 mL beaker. Hydrogen peroxide 30 % 1.4 g. Hydrochloric acid 10 % 2 mL and manganese dioxide 0.1 g are left in it. It stands overnight.\n"
+    )
+    assert [f.severity for f in of(a, "Q01")] == ["condition"]

@@ -68,6 +68,8 @@ class Unrecognised:
     step: int
     vessel: str
     names: tuple[str, str]
+    trifle: bool = False
+    """So little of it that nothing it could give matters: told, and deciding nothing."""
 
 
 def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool:
@@ -119,14 +121,13 @@ def meeting(
         }
         acting = {r for k in others for r in held[k]}
         meets = {x.material.id: x for x in [*free, *(x for x in batch if x.substance and acting & set(x.substance.parts))]}
-        if all(x.mol is not None for x in meets.values()) and sum(sorted(x.best_mol for x in meets.values())[:-1]) < LITTLE_MOL:
-            continue
+        trifle = all(x.mol is not None for x in meets.values()) and sum(sorted(x.best_mol for x in meets.values())[:-1]) < LITTLE_MOL
         free.sort(key=lambda x: not any(_takes(x, TAKEN_BY[k]) for k in TAKEN_BY.keys() & brings.keys()))
         names = list(dict.fromkeys([free[0].label, *brings.values(), *(x.label for x in free)]))
         if len(names) < 2:
             continue
-        found = Unrecognised(entry.step, entry.vessel, (names[0], names[1]))
-        if TAKEN_BY.keys() & brings.keys():
+        found = Unrecognised(entry.step, entry.vessel, (names[0], names[1]), trifle)
+        if TAKEN_BY.keys() & brings.keys() and not trifle:
             return found
-        first = first or found
+        first = found if first is None or (first.trifle and not trifle) else first
     return first

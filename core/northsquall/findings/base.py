@@ -101,7 +101,7 @@ class Context:
 
     def heat_open(self, n: int) -> bool:
         """Whether something there by a step may react and nothing says with what heat: a name in no catalogue, a reaction that is not recognised."""
-        met = self.unrecognised is not None and self.unrecognised.step <= n
+        met = self.unrecognised is not None and not self.unrecognised.trifle and self.unrecognised.step <= n
         return met or self.product_open or any(x.substance is None and (x.material.step or n + 1) <= n for x in self.lots.values())
 
     @property

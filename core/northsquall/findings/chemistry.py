@@ -208,8 +208,9 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
     """P06, safety net: reagents are brought together, and no reaction at all is recognised: that is no harmless mixture."""
     met = c.unrecognised
     if met is not None:
+        little = " Of the smaller there is less than a millimole: it decides nothing." if met.trifle else ""
         yield finding(
-            "P06", "condition", f"No reaction is recognised between {met.names[0]} and {met.names[1]} in {met.vessel}; whether they react, and with what heat, is not established.",
+            "P06", "note" if met.trifle else "condition", f"No reaction is recognised between {met.names[0]} and {met.names[1]} in {met.vessel}; whether they react, and with what heat, is not established.{little}",
             step=c.step(met.step), established=False, remedy="Add the reaction with its heat, or say that there is none.", source="chemistry design, safety net", short="not recognised",
         )  # fmt: skip
 

@@ -11,6 +11,7 @@ from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
 from northsquall.procedure.units import convert
+from northsquall.quenching.dump import QUENCH_LIMIT_C
 from northsquall.reading import concepts
 from northsquall.substances import catalogue
 from northsquall.working import figure
@@ -95,7 +96,9 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
                 f"Whether {limit.value if limit else 0:.0f} °C is kept is not established: {c.pot_missing}.",
                 step=limited[-1],
                 established=False,
-                remedy="Add the reaction with its heat." if c.product_open or c.unrecognised else "Write the missing figure.",
+                remedy="Add the reaction with its heat."
+                if c.product_open or (c.unrecognised and not c.unrecognised.trifle)
+                else "Write the missing figure.",
                 short="peak temperature",
             )  # type: ignore[union-attr]
         return
@@ -554,7 +557,7 @@ RESIDUE = patterns.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|
 def _quench_limit(c: Context, step: Step) -> float:
     """°C above which a quench ends too warm: as written, else 25, else 50 for what is thrown away."""
     near = c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
-    return step.T_limit.value if step.T_limit else 50.0 if RESIDUE.search(near) else 25.0
+    return step.T_limit.value if step.T_limit else 50.0 if RESIDUE.search(near) else QUENCH_LIMIT_C
 
 
 @rule("Q03")

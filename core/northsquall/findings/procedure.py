@@ -201,6 +201,10 @@ LITTLE_MOL = 0.02
 """Moles, at most, that limit a reaction to half a litre of gas and, at 300 kJ/mol, to 6 kJ (assumption): "a pinch" of soda into vinegar."""
 
 
+MOST_KJ_MOL = 300.0
+"""Heat of a mole up to which that holds; one that is not established decides."""
+
+
 def _a_little(c: Context) -> bool:
     """Whether all that the unwritten amounts can do is limited by what is written, and little: more of them changes nothing."""
     unwritten = {r for x in c.lots.values() if x.mol is None and x.substance is not None for r in x.substance.parts}
@@ -210,8 +214,9 @@ def _a_little(c: Context) -> bool:
             there[r] = there.get(r, 0.0) + n
     events, known = [e for w in c.trials for e in w.events() if e.latent is None], set(with_record())
     limited = all(any(n < 0 and r not in unwritten and 0.0 < there.get(r, 0.0) <= LITTLE_MOL for r, n in e.reaction.change) for e in events)
+    heats = all(r.dH_kJ_per_mol.best is not None and abs(r.dH_kJ_per_mol.low or r.dH_kJ_per_mol.best) <= MOST_KJ_MOL for r in c.reactions)
     toxic = any(n > 0 and r in known and record_of(r).toxic for e in events for r, n in e.reaction.change)
-    return bool(events) and limited and not toxic and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
+    return bool(events) and limited and heats and not toxic and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
 
 @rule("P02")

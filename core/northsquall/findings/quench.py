@@ -32,8 +32,8 @@ from northsquall.working import figure
 
 LEAST_LEFT = 0.05
 """Part of a leftover that may stay without a word once a step destroys it (assumption)."""
-LITTLE_MOL = 0.02
-"""mol of a leftover that gives off gas up to which it is a sentence in the procedure, not a stop: half a litre (assumption)."""
+LITTLE_MOL = 0.005
+"""mol of a leftover that gives off gas up to which it is a sentence in the procedure, not a stop: a tenth of a litre (assumption); a record may say another (`little`: of peroxide a quarter of a litre of oxygen)."""
 HEATS_K = 50.0
 
 
@@ -70,7 +70,7 @@ def left_over(c: Context) -> Iterator[Finding]:
         severe = (
             danger in ("toxic", "explosive")
             or (danger == "heats" and heat > 5.0)
-            or (danger == "gas" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[1] > LITTLE_MOL)
+            or (danger == "gas" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[1] > x.record.get("little", LITTLE_MOL))
         )
         how = f"{x.by_itself * 100:.0f} % of it goes by itself, with gas" if x.by_itself > LEAST_LEFT else "nothing destroys it"
         step = _last_step(c, x)

@@ -42,6 +42,10 @@ class Dump:
     remedy: str
 
 
+QUENCH_LIMIT_C = 25.0
+"""Where a quench is to end where no limit is written (common practice, no source)."""
+
+
 def ice_for(heat_kJ: float, batch_J_K: float, limit_C: float) -> float:
     """Grams of ice that take `heat_kJ` (from the batch at 0 °C on) and end at `limit_C`: m = (Q − C T)/(333.6 + 4.18 T)."""
     return max(heat_kJ * 1e3 - batch_J_K * limit_C, 0.0) / (ICE_J_G + WATER_J_GK * limit_C)

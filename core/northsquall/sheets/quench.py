@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from math import ceil
 
 from northsquall import patterns
 from northsquall.assessment import DumpLine, QuenchLine, ReactionLine, Standing
@@ -14,7 +15,7 @@ from northsquall.findings.base import Context
 from northsquall.heat import acids
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
-from northsquall.quenching.dump import acted_on_by_water, dump_of
+from northsquall.quenching.dump import QUENCH_LIMIT_C, acted_on_by_water, dump_of
 from northsquall.quenching.readiness import READY
 from northsquall.sheets.reactions import contents_cp, enthalpy_of, extent_of, heat_of, step_of
 from northsquall.substances import catalogue
@@ -82,7 +83,9 @@ def quench(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Con
             if nominal:
                 fills[step.n] = volume / nominal
             t = ends[step.n]
-            grid = [round(x) for x in _ice_grid(g_ice, needed[2])]
+            limit = step.T_limit.value if step.T_limit is not None else QUENCH_LIMIT_C
+            enough = _least_ice(max(heats), batch_cp, start, g_water, limit)
+            grid = sorted({round(x) for x in _ice_grid(g_ice, needed[2])} | {ceil(enough * k / 4) for k in range(1, 5)})
             curves = [[_end_temperature(q, batch_cp, start, g, g_water) for g in grid] for q in heats]
             lines.append(
                 QuenchLine(
@@ -163,6 +166,17 @@ def _heat_on_ice(rows: list[ReactionLine]) -> Figure:
             return not_established("kJ", f"the heat of {r.family}: {q.reason}")
         low, best, high = low + q.low, best + q.best, high + q.high
     return figure(best, "kJ", low=low, high=high)
+
+
+def _least_ice(heat_kJ: float, batch_J_K: float, start_C: float, water_g: float, limit_C: float) -> float:
+    """Grams of ice with which a quench of this heat ends at `limit_C` (handbook 2.8); 0 where it does without."""
+    low, high = 0.0, 1e6
+    if _end_temperature(heat_kJ, batch_J_K, start_C, low, water_g) <= limit_C:
+        return 0.0
+    for _ in range(60):
+        half = (low + high) / 2
+        low, high = (half, high) if _end_temperature(heat_kJ, batch_J_K, start_C, half, water_g) > limit_C else (low, half)
+    return high
 
 
 def _ice_grid(offered: float, needed: float) -> list[float]:

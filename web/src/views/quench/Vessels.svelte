@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Assessment, QuenchLine } from '../../api/client';
-  import { mass, short } from '../../lib/format';
+  import { short } from '../../lib/format';
 
   interface Props {
     a: Assessment;
@@ -78,15 +78,23 @@
         colour: 'open',
         label:
           typeof a.dump.solvent_mL === 'number'
-            ? `no ice: ${a.dump.solvent_mL < 1000 ? `${short(a.dump.solvent_mL)} mL` : `${short(a.dump.solvent_mL / 1000)} L`} of cold dry solvent`
+            ? `no ice: ${sparing(a.dump.solvent_mL, 'mL', 'L')} of cold dry solvent`
             : a.dump.ice_g !== null && a.dump.container_mL !== null
-              ? `wants ${mass(a.dump.ice_g)} of ice, ${short(a.dump.container_mL / 1000)} L`
+              ? `wants ${sparing(a.dump.ice_g, 'g', 'kg')} of ice, ${short(a.dump.container_mL / 1000)} L`
               : a.dump.acted_on
                 ? 'no ice, no water; not established'
                 : 'not established',
       });
     return out;
   });
+  /** What a dump takes: below a tenth of a litre or kilogram nobody measures it. */
+  function sparing(x: number, small: string, large: string): string {
+    return x < 100
+      ? `up to 100 ${small}`
+      : x < 1000 && small === 'mL'
+        ? `${short(x)} mL`
+        : `${short(x / 1000)} ${large}`;
+  }
   const wide = $derived(width / Math.max(drawn.length, 1));
   const scale = $derived(
     Math.min(
