@@ -409,3 +409,43 @@ def test_a_trace_of_peroxide_in_a_litre_of_water_is_a_sentence() -> None:
         "Rest\n\nWater 200 mL in a 500 mL beaker. Hydrogen peroxide 30 % 1.4 g. Hydrochloric acid 10 % 2 mL and manganese dioxide 0.1 g are left in it. It stands overnight.\n"
     )
     assert [f.severity for f in of(a, "Q01")] == ["condition"]
+
+
+POT = "Nitration\n\nMethyl benzoate (27.2 g) was dissolved in sulfuric acid (96 % w/w, 90 mL) in a 250 mL flask in an ice bath. A mixture of nitric acid (70 % w/w, 18 mL) and sulfuric acid (96 % w/w, 20 mL) was added {}."
+
+
+@pytest.mark.parametrize(
+    ("how", "said"), [("over 8 min", True), ("over 8 min below 90 °C", False), ("over 300 min", False), ("over 8 min at 60-80 °C", False)]
+)
+def test_a_pot_that_climbs_thirty_kelvin_with_no_temperature_written_is_told(how: str, said: bool) -> None:
+    """40 kJ into some 250 g of acid (handbook 3.1): over 60 K in eight minutes, a few in five hours."""
+    assert any("no temperature is written" in f.message for f in of(result(POT.format(how)), "H02")) is said
+
+
+@pytest.mark.parametrize(("how", "said"), [("in four portions within 8 min", True), ("in forty portions within 120 min", False)])
+def test_a_time_for_a_few_large_portions_is_no_criterion_for_the_next(how: str, said: bool) -> None:
+    assert bool(of(result(POT.format(how)), "P13")) is said
+
+
+@pytest.mark.parametrize(
+    ("told", "said"),
+    [
+        ("The starch-iodide paper was not at hand.", True),
+        ("Test strips have run out.", True),
+        ("There were no peroxide strips in the drawer.", True),
+        ("Starch-iodide paper, tried on acid nitrite, turned blue at once.", False),
+        ("The pH paper has gone blue.", False),
+    ],
+)
+def test_a_test_that_could_not_be_made_is_said(told: str, said: bool) -> None:
+    text = f"Diazotisation\n\nAniline 9.3 g, hydrochloric acid 37 % w/w 25 mL and water 50 mL in a 500 mL beaker in ice (1 kg). Sodium nitrite 6.9 g in 20 mL of water over 30 min at 0-5 °C. {told} Phenol 9.4 g in 100 mL of 10 % w/w sodium hydroxide is added over 20 min below 5 °C."
+    assert any(f.short == "no test" for f in of(result(text), "P03")) is said
+
+
+def test_solids_that_have_nothing_to_react_with_are_no_question() -> None:
+    """Carboxylic acids, esters, ketones and alcohols stay as they are beside each other; an anhydride and an amine do not (facts of the trade)."""
+    quiet = ["benzoic acid and cinnamic acid", "camphor and menthol", "benzophenone and biphenyl"]
+    asked = ["benzyl chloride and pyridine", "furan and maleic anhydride"]
+    for pair, said in [*((x, False) for x in quiet), *((x, True) for x in asked)]:
+        a, b = pair.split(" and ")
+        assert bool(of(result(f"Mixture\n\n{a} 10 g and {b} 10 g are put into a 50 mL flask.\n"), "P06")) is said, pair

@@ -130,3 +130,63 @@ def test_acid_that_is_told_to_go_down_the_drain_is_said_though_a_solid_is_washed
     found = [f for f in assess(read(text)).findings if f.code == "Q12"]
     assert [f.severity for f in found] == ["condition"]
     assert found[0].figure == pytest.approx(1.44, abs=0.15)  # 40 x 1.836 x 0.96 / 98.08 = 0.72 mol, two protons, and nitric acid
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "The bleach is fresh, 12.5 % w/w. 90 mL of it drips in over an hour.",
+        "The bleach was titrated this morning, 12.5 % w/w available; I use ninety mils. It drips in over an hour.",
+        "We used bleach from the shop, 12.5 % w/w. 90 mL went in over an hour.",
+        "My bleach is 12.5 % w/w. I dripped in 90 mL over an hour.",
+        "The bleach has 12.5 % w/w; 90 mL is run in over an hour.",
+        "The bleach is 12.5 % w/w. Then I weighed out 90 mL. This was added over an hour.",
+    ],
+)
+def test_an_amount_of_what_was_named_a_sentence_before(told: str) -> None:
+    p = read(f"Trial\n\nBorneol 15 g goes into 50 mL of acetic acid in a 500 mL flask. {told}")
+    bleach = next(m for m in p.materials if m.identity == "sodium hypochlorite")
+    assert bleach.amount is not None and bleach.amount.value == 90.0 and bleach.strength is not None and bleach.strength.percent_w == 12.5
+    dose = next(s for s in p.steps if bleach.id in s.materials)
+    assert dose.kind == "dose" and dose.duration is not None and dose.duration.value == 60.0
+
+
+def test_a_few_millilitres_of_it_that_are_looked_at_are_a_sample() -> None:
+    p = read("Trial\n\nBorneol 15 g in 50 mL of acetic acid in a flask. Bleach 90 mL is added over an hour. 2 mL of it is titrated.")
+    assert p.steps[-1].kind == "test" and len(p.materials) == 3
+
+
+@pytest.mark.parametrize("stand", ["over a Bunsen", "standing on a gas ring", "over the small burner"])
+def test_what_is_put_together_over_a_flame_is_heated(stand: str) -> None:
+    p = read(f"Trial\n\nCopper 20 g and sulfuric acid 96 % w/w 100 mL in a 500 mL flask {stand}.")
+    assert [s.kind for s in p.steps] == ["charge", "heat"] and p.steps[-1].bath is not None and p.steps[-1].bath.kind == "burner"
+
+
+def test_what_stays_in_the_still_goes_on_though_what_came_over_was_destroyed() -> None:
+    p = read(
+        "Trial\n\np-Toluic acid (27.2 g) and thionyl chloride (36 mL) were boiled in a 250 mL flask for 2 h. The excess was distilled off. "
+        "The distillate was poured on ice (200 g) in a 1 L beaker. The residue was distilled at 20 mbar."
+    )
+    stills = [s for s in p.steps if s.kind == "distil"]
+    assert len(stills) == 2 and {s.vessel for s in stills} == {"250 mL flask"}
+
+
+def test_what_was_done_to_a_bottle_last_week_is_no_step() -> None:
+    p = read(
+        "Trial\n\nAniline 10 g in water 100 mL in a flask. The benzoyl chloride was distilled last week. 15 g of it is added over an hour."
+    )
+    assert [s.kind for s in p.steps] == ["charge", "dose"]
+
+
+def test_a_thermometer_in_the_oil_that_is_the_batch_is_in_the_pot() -> None:
+    fat = read("Soap\n\nCoconut oil 25 g in a 250 mL beaker on the water bath, thermometer in the oil. It is heated to 60 °C.")
+    bath = read("Trial\n\nBenzoic acid 25 g and ethanol 50 mL in a flask in an oil bath, thermometer in the oil. It is heated to 60 °C.")
+    assert [v.sensor for v in fat.vessels][:1] == ["pot"] and bath.vessels[0].sensor != "pot"
+
+
+@pytest.mark.parametrize("told", ["ice and a little water", "ice with some water", "ice plus a splash of cold water"])
+def test_the_water_beside_the_ice_of_a_bath_is_no_charge(told: str) -> None:
+    p = read(
+        f"Trial\n\nAniline (10 g) was put into a 250 mL flask, which stood in a dish with {told}. Acetic anhydride 12 g was added over 20 min."
+    )
+    assert [m.identity for m in p.materials] == ["aniline", "acetic anhydride"]

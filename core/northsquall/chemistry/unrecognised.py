@@ -57,6 +57,13 @@ TAKEN_BY = {
 """Groups on which ammonia, nitrite, sulfide and caustic act: where they meet, and no reaction is named, something is missing (common practice, no source)."""
 
 
+ACTIVE = (
+    "[CX3](=O)[F,Cl,Br,I]", "[CX3](=O)O[CX3]=O", "S(=O)(=O)[Cl,F]", *_ALKYL, "[CX3H1]=O", "N=C=O", "[NX3;!$(N[CX3]=O);!$(N(=O)O);!$([N+](=O)[O-])]", "[#6]=[NX2]", "[SX2H]", "[#15]", "[Si][Cl,Br,I,H]",
+    "[N-]=[N+]", "[N]#N", "OO", "[NX3][Cl,Br,I]", "C#[CH]", "C=CC=C", "C=C=O", "N=O", "[#6][Mg,Li,Zn,Al,B]", "[O-]", "[S-]",
+)  # fmt: skip
+"""Groups of which one at least is there where two organic substances react with no reagent, acid or base beside them (common practice, no source)."""
+
+
 def _takes(x: Lot, groups: tuple[str, ...]) -> bool:
     return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in groups)
 
@@ -115,6 +122,10 @@ def meeting(
         others = [k for k, v in held.items() if not any(v <= set(x.substance.parts) for x in free if x.substance)]
         if (entry.step, entry.vessel) in neutralised or not free or len({x.label for x in free}) + len(others) < 2:
             continue
+        there_too = [x for x in batch if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts)]
+        plain = all(x.substance and (x.substance.smiles or x.substance.id == "water") for x in there_too)
+        if plain and not set(others) - REDUCED_ONLY and not any(_takes(x, ACTIVE) for x in free):
+            continue  # acids, esters, ethers, ketones and alcohols among themselves
         brings = {
             k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), pairs.classes()[k]["name"])
             for k in sorted(others, key=lambda k: k not in TAKEN_BY)

@@ -722,9 +722,14 @@ def _choice(record: GasRecord, mol: float | None) -> str:
     return f"Lead it through an empty trap into {kinds[kind]}{f', {1.5 * mol * (per or 1.0):.2g} mol' if mol is not None else ''}."
 
 
+NOTHING_WENT = patterns.compile(r"\b(?:nothing|none|no (?:liquid|caustic|water|lye|alkali)|not|never)(?: [\w-]+){0,2} ?$", re.I)
+""" "So that nothing is drawn back"."""
+
+
 def _seen_going_back(text: str) -> re.Match[str] | None:
     """The words by which the author saw liquid go back up the line; none where they say that it must not, or might."""
-    return next((m for m in WENT_BACK.finditer(text) if not NEVER_OVER.search(text[max(0, m.start() - 45) : m.start()])), None)
+    seen = (m for m in WENT_BACK.finditer(text) if not NEVER_OVER.search(text[max(0, m.start() - 45) : m.start()]))
+    return next((m for m in seen if not NOTHING_WENT.search(text[max(0, m.start() - 25) : m.start()])), None)
 
 
 @rule("G05")

@@ -6,6 +6,8 @@ import math
 import re
 from collections.abc import Iterator
 
+import numpy as np
+
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.findings.base import Context, Stage, finding, rule
@@ -115,6 +117,11 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
                     "H02", "condition", f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), no limit is written, and {held[1]} is held at or below {held[0]:.0f} °C.",
                     step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{held[0]:.0f} °C", remedy="Write the limit, and add so slowly and so cold that it is kept.", source="handbook 5", short="peak temperature",
                 )  # fmt: skip
+            if meant is None and held is None and _fed_wanted(c, seg.step) and best > _start_C(c, seg.step) + UNWRITTEN_K:
+                yield finding(
+                    "H02", "condition", f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}) while it is fed, and no temperature is written.",
+                    step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit="none written", remedy="Write the temperature and the limit, and add so slowly and so cold that it is kept.", short="peak temperature",
+                )  # fmt: skip
             if meant is not None and best > meant + MEANT_K:
                 yield finding(
                     "H02", "condition", f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}), where {meant:.0f} °C is written and no limit.",
@@ -162,6 +169,22 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
+
+
+UNWRITTEN_K = 30.0
+"""Rise of the pot while it is fed from which a temperature must stand in the text (common practice, no source)."""
+
+
+def _start_C(c: Context, n: int) -> float:
+    """Temperature of the pot when a step that is followed begins."""
+    run = c.runs["best"]
+    step = run.over(n)
+    return float(np.interp(step.start_s, run.t_s, run.pot_C)) if step is not None and len(run.t_s) else math.inf
+
+
+def _fed_wanted(c: Context, n: int) -> bool:
+    """Whether a wanted reaction goes on in a step that feeds it."""
+    return any(r.step == n and r.role == "wanted" for r in c.reactions)
 
 
 def _cooled_first(c: Context, n: int, limit_C: float) -> bool:

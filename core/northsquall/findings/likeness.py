@@ -14,6 +14,7 @@ from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
+from northsquall.findings.waste import ACID_TO_DRAIN_MOL
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
 from northsquall.reading import lexicon as lex
@@ -64,6 +65,16 @@ def _classes(c: Context) -> set[str]:
 
 def _acts(c: Context) -> bool:
     return bool(_classes(c) & ACTS) or bool(c.leftovers)
+
+
+def _harms(c: Context) -> bool:
+    """Whether something is there that may meet no other waste: any of what acts, caustic from an amount that is to be neutral first."""
+    caustic = sum(
+        x.best_mol
+        for x in c.lots.values()
+        if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts
+    )
+    return bool(_classes(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or caustic > ACID_TO_DRAIN_MOL
 
 
 def _strong(c: Context) -> bool:
@@ -168,7 +179,7 @@ SAID = {
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _acts(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium) (?:waste|can|drum|bottle|jar))\b"),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium) (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),

@@ -81,14 +81,27 @@ def _controlled(text: str, m: re.Match[str]) -> bool:
     )
 
 
+NO_PAPER = patterns.compile(
+    r"\b(?:(?:test|starch|iodide|KI|indicator|litmus|pH|peroxide)[ -]?)+(?:papers?|strips?)\b[^.;\n]{0,12}\b(?:not (?:at hand|there|to hand|to be found|used|available|in stock)|isn't there|missing|finished|(?:had |has )?run out|ran out|used up|all gone|gone)\b(?! (?:blue|brown|white|dark|black|violet))"
+    r"|\b(?:no|without(?: an?| any)?|have(?:n't| not)(?: got)?(?: an?| any)?|had no|out of) (?:(?:test|starch|iodide|KI|indicator|peroxide)[ -]?)+(?:papers?|strips?)\b"
+    r"|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
+    re.I,
+)
+"""What should have tested it was not there."""
 TITRATES = patterns.compile(r"\b(?:burette|titrat\w+)\b", re.I)
 """Its end point is the indicator's own control."""
 
 
 @rule("P03")
 def uncontrolled_test(c: Context) -> Iterator[Finding]:
-    """P03: a test decides, and nothing shows that it would have answered."""
+    """P03: a test decides, and nothing shows that it would have answered; or there was nothing to test with."""
     text = c.procedure.source_text
+    none = NO_PAPER.search(text)
+    if none is not None and c.purpose.wanted:
+        yield finding(
+            "P03", "condition", f"“{none.group().strip()[:60]}”: what is left over was not tested for.", span=none.span(), limit="a test with its control", remedy="Get the paper or strip, try it on what it is to show, and test.", source="handbook 6.2", short="no test",
+        )  # fmt: skip
+        return
     m = next((m for m in TESTS.finditer(text) if not _controlled(text, m)), None)
     if m is None or (TITRATES.search(text) and not c.leftovers):
         return
@@ -159,6 +172,8 @@ OF_THE_NEXT = patterns.compile(r"\b(?:next|each|every|between|portions?|pauses?|
 """Words of a sentence behind that still speaks of the portions."""
 PORTION_K = 25.0
 """Rise (K) from which portions ask for a criterion (assumption)."""
+BIG_PORTION_K = 15.0
+"""Rise (K) of one portion from which a time for all of them is no criterion (assumption)."""
 OPEN_KJ_MOL = -50.0
 """Enthalpy from which all at once is asked about although a figure is missing (assumption)."""
 WARM_C = 30.0
@@ -264,7 +279,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             and not CRITERION.search(place)
             and step.T_limit is None
             and step.T_range is None
-            and step.duration is None
+            and (step.duration is None or rise > BIG_PORTION_K * (step.portions or rise))
         ):
             yield finding(
                 "P13", "condition", f"Portions, and no criterion for the next; in all {effect}.", step=step, figure=rise or gas, remedy="Say what must be seen before the next portion: temperature back, gas over.", source="handbook 6.1", short="portions without a criterion",

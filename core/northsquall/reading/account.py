@@ -48,6 +48,8 @@ class Account:
     """Strength of what is named without an amount, by substance."""
     spoken: Mention | None = None
     """What the clause before has named without an amount."""
+    taken: Mention | None = None
+    """What was measured out, and goes in by the next sentence."""
     listed_bath: Bath | None = None
     """A bath of the charge list, until there is a vessel to stand in it."""
     place: str | None = None

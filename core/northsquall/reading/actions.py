@@ -651,6 +651,14 @@ def _share(lot: Material, m: Mention) -> float | None:
     return per * convert(m.amount.value, m.amount.unit, kinds[0]) / convert(lot.amount.value, lot.amount.unit, kinds[1])
 
 
+OVER_A_FLAME = patterns.compile(
+    r"\b(?:flask|beaker|retort|tube|pot|vessel|dish|conical|round-bottom|it|them|this),? (?:(?:which |that )?(?:stands?|stood|standing|set|sits|placed|put|is|was) )?(?:over|above|on) "
+    r"(?P<flame>(?:an?|the|my|our) (?:[\w-]+ ){0,2}(?:bunsen|burner|flame|gas ring|spirit lamp|camping gas|blowtorch))\b(?! off)",
+    re.I,
+)
+""" "In a flask over a Bunsen": what is put together there is heated at once."""
+
+
 def read_clause(account: Account, clause: Clause) -> None:
     """What one clause says: what stands ready, the way of the gas, or what is done."""
     text = clause.text(account.source)
@@ -673,7 +681,13 @@ def read_clause(account: Account, clause: Clause) -> None:
         account.stirrer_off = False
         return
     account.stirrer_off = account.stirrer_off or off
+    before = len(account.doc.steps)
     _clause(account, clause)
+    made = account.doc.steps[before:]
+    flame = OVER_A_FLAME.search(text)
+    if flame is not None and made and all(s.kind in ("charge", "add", "dose") for s in made) and account.batch:
+        span = (clause.start + flame.start("flame"), clause.start + flame.end())
+        new_step(account, replace(clause, items=[]), "heat", vessel=account.batch, bath=Bath(kind="burner", span=span))
 
 
 IT_LASTS = patterns.compile(
@@ -1020,6 +1034,8 @@ def _clause(account: Account, clause: Clause) -> None:
         window = temperatures_in(clause)[0]
         if window is not None and window.value >= COMES_UP_C:
             clause = replace(clause, verb="heat")
+    if BEFOREHAND.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in clause.items):
+        clause = replace(clause, verb=None, verb_at=None)
     r = Reading(account, clause)
     if WAITS_FIRST.match(text) and UNTIL_SEEN.search(text) and not any(isinstance(x, Qty) for x in r.items):
         return  # "wait till the colour goes"
@@ -1127,23 +1143,53 @@ OF_THAT = patterns.compile(
     r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|\([^)]{2,25}\) to pH\b)",
     re.I,
 )
+_AMOUNT = r"(?:about |some |roughly |just |only |all )?(?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){0,3}) ?(?:m[lL]|mils?|L|g|kg|grams?|litres?)"
+AMOUNT_GOES_IN = patterns.compile(
+    rf"^\W*(?:then |and |now |so )*{_AMOUNT} (?:(?:is|was|were|are|gets?|got) (?:then |slowly )?(?:added|run|dripped|dropped|poured|tipped|put|fed|let|used|taken)\b|(?:goes|go|went|drips?|ran|runs) (?:slowly |then )?in\b)"
+    rf"|^\W*(?:then |and |now |so )*(?:I|we) (?:then |slowly )?(?:drip|drop|run|ran|pour|add|tip|put|let|fe|take|took|use|need|weigh|measure)\w* (?:in |out )?{_AMOUNT}(?: in\b| out\b|\W*$| over\b| during\b| within\b)",
+    re.I,
+)
+""" "The bleach is fresh. I dripped in 90 mL", "90 mL went in": of what the sentence before has named."""
 POURED = patterns.compile(r"^\W*(?:just )?(?:pour|poured|tip|tipped)(?: it)?(?: in)?(?: *\n|\W*$)", re.I)
 """ "HCl 25 mL in, no cooling, pour": how the amount before it goes in."""
+BEFOREHAND = patterns.compile(
+    r"\b(?:was|were|has been|have been|had been|is|are) (?:\w+ )?(?:distilled|redistilled|dried|recrystalli[sz]ed|filtered|purified|washed|titrated|prepared|made|bought|opened|cooled)\b[^.;]{0,30}"
+    r"\b(?:yesterday|last (?:week|month|night|year|friday|term)|the (?:day|week|night|evening) before|beforehand|earlier|in advance|(?:this|the same) morning|a (?:week|month|year|day) ago|(?:two|three|some|a few|\d+) (?:days|weeks|months|years) ago)\b",
+    re.I,
+)
+""" "The acid chloride was distilled last week": what was done to a bottle's contents, and no step of the batch."""
+TAKEN_FIRST = patterns.compile(
+    rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?\W*$", re.I
+)
+""" "I use 90 mL.": it goes in by the next sentence."""
+IT_GOES_IN = patterns.compile(
+    r"^\W*(?:and |then |now )*(?:it|this|that|which) (?:(?:is|was|are|were|then|slowly|gets|got|all) )*(?:drips?|dripped|dropped|goes|went|runs?|added|poured|tipped|put|fed|let)\b",
+    re.I,
+)
 IT_IS_THERE = patterns.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re.I)
 """ "A litre of that into a beaker", "bring 70 mL (0.112 mol) to pH 9": of what the sentence before has named."""
 
 
 def _of_what_was_named(account: Account, r: Reading) -> None:
     """An amount whose substance stands in the sentence before, where it has none of its own and none of it went in yet."""
+    taken, account.taken = account.taken, None
+    if taken is not None:
+        if IT_GOES_IN.match(r.text) and not r.measured:
+            r.mentions = [replace(taken, index=0, first=0, last=0)]
+            return
+        declare(account, taken, "list")
     named, account.spoken = account.spoken, None
     told = next((m for m in reversed(r.mentions or r.spoken) if m.identity is not None and not m.measured and not m.generic), None)
     if told is not None:
         account.spoken = told
+        share = next((x for x in r.items if isinstance(x, Qty) and x.dim in ("percent", "molar", "normal")), None)
+        if told.strength is None and share is not None and not r.measured:
+            take(told, share)  # "the bleach was titrated this morning, 12.5 % w/w"
     q = next((x for x in r.items[:6] if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
     if (
         named is None
         or q is None
-        or not OF_THAT.match(r.text)
+        or not (OF_THAT.match(r.text) or (not r.spoken and AMOUNT_GOES_IN.match(r.text)))
         or any(m.first <= 6 and m.measured for m in r.mentions)
         or any(x.identity == named.identity for x in account.doc.materials)
     ):
@@ -1154,6 +1200,10 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     mol = next((x for x in r.items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "moles"), None)
     if mol is not None:
         take(m, mol)
+    if TAKEN_FIRST.match(r.text):
+        account.taken, r.mentions = m, []
+        account.spend(r.items)
+        return
     there = IT_IS_THERE.match(r.text) is not None
     if there or lex.TO_PH.search(r.text):  # "there's maybe 20 g of it in the jar"; brought to its pH first, and run in by the next sentence
         declare(account, m, "list")
@@ -2262,7 +2312,7 @@ TAKES_AWAY = (
 
 
 ALIQUOT = patterns.compile(
-    r"^\W*(?:\d+(?:[.,]\d+)? ?m[lL]|one mil) of (?:that|this|it|(?:the )?product|the (?:diluted |made-up )?solution)\b(?! (?:first|at once|over))",
+    r"^\W*(?:\d+(?:[.,]\d+)? ?m[lL]|one mil) of (?:(?:that|this|it)\b(?![^.;\n]{0,25}\b(?:in|over|added|add|poured|put|into)\b)|(?:the )?product|the (?:diluted |made-up )?solution\b)(?! (?:first|at once|over))",
     re.I,
 )
 
@@ -5099,12 +5149,26 @@ PASSES_OVER = patterns.compile(
 """Something leaves the pot for a receiver: a distillation, by whatever name."""
 
 
+WHAT_STAYED = patterns.compile(
+    r"^\W*(?:and |then |now )*(?:distil\w* )?(?:the |its )?(?:(?:oily|crude|dark|brown|solid|liquid|remaining) )?(?:residue|rest|remainder|what (?:was|is|has been|stayed|remained) (?:left|behind|in the (?:flask|pot)))\b",
+    re.I,
+)
+
+
 def _distil(account: Account, r: Reading) -> None:
     if not account.doc.steps:
         return _bring_and_distil(account, r) if r.measured else None
     if SET_UP.match(r.text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
         return None  # "distillation head, long condenser": the heat comes later
     last = account.doc.steps[-1]
+    still = next((s for s in reversed(account.doc.steps) if s.kind == "distil"), None)
+    if (
+        still is not None
+        and last.kind in ("quench", "destroy", "neutralise")
+        and last.from_vessel == still.into
+        and WHAT_STAYED.match(r.text)
+    ):
+        account.place = still.vessel  # what came over was destroyed; what stayed goes on
     if last.kind == "distil" and last.T_range is None and re.search(r"\bcollect", r.text, re.I) and last.vessel == account.batch:
         last.T_range = temperatures_in(r.clause)[0]  # "It was distilled and the fraction of 99-103 °C collected"
         account.spend(r.items)

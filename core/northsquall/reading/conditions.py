@@ -373,6 +373,9 @@ TIP = patterns.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mi
 OUTER = patterns.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
 
 
+OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
+
+
 def read_sensor(account: Account, text: str, start: int) -> bool:
     """Where the thermometer is: in the pot, in the bath, at the head."""
     for m in lex.SENSOR.finditer(text):
@@ -386,6 +389,12 @@ def read_sensor(account: Account, text: str, start: int) -> bool:
         ):
             where = f"in the bath {where}"  # "put into a dish with 300 g of ice; the thermometer hangs in the dish"
         where = f"inside {where}" if m.group(1).lower().startswith(("in", "immersed")) else where
+        if (
+            OIL.search(where)
+            and not re.search(r"\boil[- ]?bath\b|\bbath of (?:\w+ )?oil\b", account.source, re.I)
+            and any(OIL.search(x.name) for x in account.doc.materials)
+        ):
+            where = "in the liquid"  # "coconut oil in a beaker, the thermometer in the oil"
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
         vessel = account.main or account.last
         if vessel is None:

@@ -466,7 +466,8 @@ COOLED = Cue(
 )
 ALL_AT_ONCE = Cue(
     patterns.compile(
-        r"\b(all at once|(?<!more than )(?<!only )at one time(?=[,.;]|\W*$)|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? the tap (?:fully|wide|right|all the way)|tap (?:fully|wide|right) open)\b"
+        r"\b(all at once|(?<!more than )(?<!only )at one time(?=[,.;]|\W*$)|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |the (?:whole )?lot |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? (?:up )?the (?:tap|funnel|stopcock|cock) (?:fully|wide|right|completely|all the way)|(?:tap|funnel|stopcock|cock)(?: is| was)?(?: opened| turned| set)? (?:fully|wide|right|completely|all the way)(?: open| up|(?=[.,;]|\s*$))|let it all (?:run|go|flow) in|all of it runs? in|with the tap (?:fully |wide )?open)\b"
+        r"|\b(?:pour|tip)(?:s|ed|ped)?\b(?![^.;\n]{0,90}\b(?:slow\w*|portions?|gradual\w*|gentl\w*|careful\w*|cautious\w*|drop\w*|stream|during|over|within|min|h|little|below|under|above|lots|thin|trickle|waste|ice|quench|three|four|five|several)\b)(?= (?:\S+ ){0,6}?(?:in)?to the (?:flask|pot|reactor|reaction|mixture|batch)\b)"
         + rf"|\b(?:{concepts.IN_ONE})\b",
         re.I,
     ),
@@ -476,7 +477,8 @@ ALL_AT_ONCE = Cue(
     "one",
     "as fast",
     "as quick",
-    "poured",
+    "pour",
+    "let it all",
     "straight",
     "rapid",
     "seconds",
@@ -659,7 +661,7 @@ BATH_READ = patterns.compile(
 """A temperature that somebody read on the bath."""
 IN_POT = patterns.compile(
     rf"\b(?:{concepts.IN_THE_LIQUID})\b|"
-    r"\b((?:below|under) the (?:liquid|surface|level)|liquid|acid|pot|mixture|solution|suspension|slurry|contents|flask|reaction|batch|immersed|melt|ester|dipping in|dips in|inside|(?:probe|sensor|thermometer) in it)\b",
+    r"\b((?:below|under) the (?:liquid|surface|level)|liquid|acid|pot|mixture|solution|suspension|slurry|contents|flask|reaction|batch|immersed|melt|ester|dipping in|dips in|inside|in the (?:fat|wax|butter)|(?:probe|sensor|thermometer) in it)\b",
     re.I,
 )
 IN_BATH = patterns.compile(

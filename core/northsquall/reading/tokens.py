@@ -13,6 +13,7 @@ import ahocorasick
 from northsquall import patterns
 from northsquall.procedure.units import UNITS, UnitError, canonical
 from northsquall.substances import catalogue
+from northsquall.substances.catalogue import WATERS
 from northsquall.substances.resolve import LOCANTS
 
 TOKEN = patterns.compile(
@@ -205,6 +206,8 @@ NOT_THE_TABLE_SALT = patterns.compile(
 """Before "salt" where it is any salt and no sodium chloride."""
 ANOTHER_ALUM = patterns.compile(r"\b(?:chrome|chromium|ammonium|iron|ferric|sodium|caesium|cesium|rubidium) $")
 """Before "alum" where it is not that of potassium."""
+INDICATES = patterns.compile(r"[- /](?:potassium )?(?:iodide|iodine|ki|paper|test|strip|indicator)s?\b|\W{0,2}$")
+"""Behind "starch": the paper, and not what is charged."""
 OF_A_GROUP = patterns.compile(r"yl[ -]$")
 DERIVED = patterns.compile(
     r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
@@ -229,6 +232,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "benzyl methyl ether": the class of a longer name that is not listed
         if folded[start:stop] == "salt" and NOT_THE_TABLE_SALT.search(folded[max(0, start - 24) : start]):
             continue  # "the diazonium salt comes down white": what has formed
+        if identity == "soluble starch" and INDICATES.match(folded, stop):
+            continue  # "starch-iodide paper"
         if folded[start:stop] == "alum" and ANOTHER_ALUM.search(folded[max(0, start - 24) : start]):
             continue
         if before == ")" and folded[start - 2 : start - 1].isalpha():
@@ -251,7 +256,27 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             taken[t.start : t.end] = b"\x01" * (t.end - t.start)
             out.append(t)
     out.sort(key=lambda t: t.start)
+    out = [_with_its_water(t, text, folded) for t in out]
+    out = [t for before, t in zip([None, *out], out, strict=False) if before is None or t.start >= before.end]
     return [t.moved(begin) for t in out] if begin else out
+
+
+WATER_OF_CRYSTALS = patterns.compile(
+    rf",? ?\(?(?P<word>{'|'.join(WATERS)})hydrate\b\)?|(?: ?[·.*] ?| x )(?P<count>1[028]|[2-9]) ?h2o\b|[·.*]h2o\b"
+)
+"""Behind a solid's name, folded to lower case: of the water in its crystals."""
+
+
+def _with_its_water(t: Token, text: str, folded: str) -> Token:
+    """The name of a solid with the water that is written behind it: "sodium citrate dihydrate", "Na2MoO4·2H2O"."""
+    m = WATER_OF_CRYSTALS.match(folded, t.end)
+    if m is None:
+        return t
+    word = m["word"] or next(w for w, n in WATERS.items() if n == int(m["count"] or 1))
+    if str(t.value).endswith("hydrate"):
+        return Token("sub", text[t.start : m.end()], t.start, m.end(), t.value)  # "sodium dichromate" is the dihydrate anyway
+    identity = f"{t.value} {word}hydrate"
+    return Token("sub", text[t.start : m.end()], t.start, m.end(), identity) if identity in catalogue().substances else t
 
 
 CUT = patterns.compile(r"(?<=\n\n)(?=[^\n])|(?<=[a-z]{6}\.) (?=[A-Z])")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from dataclasses import dataclass, field
 from functools import cache
 from typing import Any
@@ -10,7 +11,7 @@ from typing import Any
 import numpy as np
 from rdkit import Chem
 
-from northsquall import data
+from northsquall import data, patterns
 from northsquall.chemistry.formula import mass_of, parse_formula
 
 
@@ -88,11 +89,55 @@ HALF_DIGIT = 0.005
 """g/mL: half of the last digit of a density as bottles and recipes give it."""
 
 
+WATERS = {"mono": 1, "di": 2, "tri": 3, "tetra": 4, "penta": 5, "hexa": 6, "hepta": 7, "octa": 8, "nona": 9, "deca": 10, "dodeca": 12, "octadeca": 18}  # fmt: skip
+"""Waters of a hydrate by its name."""
+HYDRATE = patterns.compile(rf"(.+) ({'|'.join(WATERS)})hydrate")
+
+
+class Substances(dict[str, Substance]):
+    """Substances by id. The hydrate of a solid that is listed without water is made when it is asked for, and counts among none."""
+
+    def __init__(self, listed: dict[str, Substance] | Substances) -> None:
+        super().__init__(listed)
+        self.hydrates: dict[str, Substance] = {}
+
+    def __missing__(self, key: str) -> Substance:
+        made = self.hydrates.get(key) or self._hydrate(key)
+        if made is None:
+            raise KeyError(key)
+        self.hydrates[key] = made
+        return made
+
+    def _hydrate(self, key: str) -> Substance | None:
+        m = HYDRATE.fullmatch(key)
+        dry = dict.get(self, m[1]) if m else None
+        if m is None or dry is None or dry.phase != "s" or HYDRATE.fullmatch(dry.id) is not None:
+            return None
+        waters = WATERS[m[2]]
+        names = [f"{name} {m[2]}hydrate" for name in dry.names]
+        atoms = Counter(parse_formula(dry.formula)) + Counter({"H": 2 * waters, "O": waters})
+        order = sorted(atoms, key=lambda x: (x != "C", x != "H", x) if "C" in atoms else (False, False, x))
+        formula = "".join(f"{x}{atoms[x] if atoms[x] > 1 else ''}" for x in order)
+        return Substance(
+            key, names, formula, "s", mass_of(dict(atoms)), dry.parts | {"H2O": dry.parts.get("H2O", 0.0) + waters}, soluble=dry.soluble
+        )
+
+    def __contains__(self, key: object) -> bool:
+        return isinstance(key, str) and self.get(key) is not None
+
+    def get(self, key: str, default: Any = None) -> Any:
+        """The substance of the id, or `default`."""
+        try:
+            return self[key]
+        except KeyError:
+            return default
+
+
 @dataclass
 class Catalogue:
     """All substances, by id and by name (lower case)."""
 
-    substances: dict[str, Substance]
+    substances: Substances
     names: dict[str, str]
     solutions: dict[str, np.ndarray]
     """Per acid or base: columns mass %, density g/mL at 20 °C, cp J/(g K)."""
@@ -104,7 +149,10 @@ class Catalogue:
 
     def find(self, name: str) -> Substance | None:
         """The substance of this name or CAS number, or None."""
-        key = self.names.get(" ".join(name.lower().split()))
+        said = " ".join(name.lower().split())
+        key = self.names.get(said)
+        if key is None and (m := HYDRATE.fullmatch(said)) is not None and m[1] in self.names:
+            return self.substances.get(f"{self.names[m[1]]} {m[2]}hydrate")
         return self.substances[key] if key else None
 
     def strength_of_density(self, identity: str, density: float) -> tuple[float, float, float] | None:
@@ -168,7 +216,7 @@ class Catalogue:
 
     def with_local(self, records: list[dict[str, Any]]) -> Catalogue:
         """This catalogue with a laboratory's own records on top: they win. See `local_substance`."""
-        out = Catalogue(dict(self.substances), dict(self.names), self.solutions, dict(self.by_smiles), self.version, self.ambiguous)
+        out = Catalogue(Substances(self.substances), dict(self.names), self.solutions, dict(self.by_smiles), self.version, self.ambiguous)
         for record in records:
             s = local_substance(record, out.substances.get(record["id"]))
             out.substances[s.id] = s
@@ -215,14 +263,10 @@ def _parts(text: str) -> dict[str, float]:
     return out
 
 
-HYDRATES = [f"{x}hydrate" for x in ("mono", "di", "tri", "tetra", "penta", "hexa", "hepta", "octa", "nona", "deca")]
-"""By the water in them, from one on."""
-
-
 def _hydrate_names(name: str) -> list[str]:
     """ "Nickel chloride hexahydrate", "nickel chloride 6-hydrate": the state left out, the water counted in figures."""
-    salt, _, water = re.sub(r"\((?:I|II|III|IV|V|VI)\)", "", name).rpartition(" ")
-    return [f"{salt} {water}", f"{salt} {HYDRATES.index(water) + 1}-hydrate"] if water in HYDRATES else []
+    m = HYDRATE.fullmatch(re.sub(r"\((?:I|II|III|IV|V|VI)\)", "", name))
+    return [f"{m[1]} {m[2]}hydrate", f"{m[1]} {WATERS[m[2]]}-hydrate"] if m else []
 
 
 @cache
@@ -263,4 +307,4 @@ def catalogue() -> Catalogue:
     for row in (*data.table("substances/solutions.csv"), *data.table("substances/solutions_salts.csv")):
         tables.setdefault(row["substance"], []).append((float(row["percent"]), float(row["density_g_mL"]), float(row["cp_J_gK"])))
     by_smiles = {s.smiles: s.id for s in reversed(substances.values()) if s.smiles}
-    return Catalogue(substances, names, {k: np.array(v) for k, v in tables.items()}, by_smiles, data.version(), ambiguous)
+    return Catalogue(Substances(substances), names, {k: np.array(v) for k, v in tables.items()}, by_smiles, data.version(), ambiguous)
