@@ -449,3 +449,51 @@ def test_solids_that_have_nothing_to_react_with_are_no_question() -> None:
     for pair, said in [*((x, False) for x in quiet), *((x, True) for x in asked)]:
         a, b = pair.split(" and ")
         assert bool(of(result(f"Mixture\n\n{a} 10 g and {b} 10 g are put into a 50 mL flask.\n"), "P06")) is said, pair
+
+
+@pytest.mark.parametrize(
+    ("how", "said"),
+    [("pieces, several at a time", True), ("one piece of 0.2 g at a time over 60 min", False)],
+)
+def test_sodium_thrown_into_water_is_a_pair_that_must_never_meet(how: str, said: bool) -> None:
+    """Handbook 3.4: alkali metal and water, hydrogen that lights."""
+    a = result(f"Old sodium\n\nA bucket with 5 L of water. Sodium, 25 g, is dropped in, {how}.\n")
+    assert any(f.severity == "stop" for f in of(a, "S04")) is said
+
+
+def test_fumes_that_nothing_accounts_for_are_not_passed_over() -> None:
+    text = (
+        "Amide\n\nTriethylamine 20 g in 100 mL of toluene in a 500 mL flask. Acetic acid 12 g is added over 20 min. White fumes everywhere."
+    )
+    assert of(result(text), "G07") and not of(result("Hood, sash down. " + text), "G07")
+
+
+@pytest.mark.parametrize(
+    ("liquid", "said"), [("ammonia 25 % w/w, 200 mL", True), ("ammonia 2 % w/w, 200 mL", False), ("ammonia 25 % w/w, 5 mL", False)]
+)
+def test_strong_ammonia_is_measured_in_the_hood(liquid: str, said: bool) -> None:
+    assert (
+        bool(of(result(f"Copper complex\n\nCopper sulfate pentahydrate 10 g and {liquid}, are put into a 500 mL beaker.\n"), "G15")) is said
+    )
+
+
+def test_a_trace_beside_much_carbon_dioxide_does_not_make_the_absorber_short() -> None:
+    """0.55 mol of caustic: 0.01 mol of sulfur dioxide comes first and asks 0.02; carbon dioxide is no poison."""
+    line = "condenser - empty 500 mL bottle - funnel just above 200 mL of sodium hydroxide 10 % w/w"
+    text = (
+        f"Ketone\n\n500 mL flask in an ice bath (1.5 kg), {line}. Cyclohexanol 20.0 g and acetic acid 40 mL. Sodium hypochlorite 12.5 % w/w, 125 mL, over 90 min at 15-25 °C. "
+        "Sodium bisulfite 10 % w/w, 60 mL, in 5 mL lots below 30 °C. Sodium carbonate until pH 8.\n"
+    )
+    a = result(SOUND + text)
+    assert any(g.formula == "SO2" for g in a.gases) and not of(a, "G04")
+
+
+def test_solvent_that_was_taken_off_makes_room() -> None:
+    text = "Acid\n\nBenzyl benzoate 21 g, ethanol 60 mL and sodium hydroxide 10 % w/w, 60 mL, are boiled in a 250 mL flask for 90 min. {} The residue was diluted with water (100 mL).\n"
+    assert of(result(text.format("It was cooled.")), "Q03")
+    for words in (
+        "Ethanol was taken off on a rotary evaporator at 45 °C.",
+        "The ethanol was distilled off.",
+        "Ethanol was removed at 150 mbar.",
+    ):
+        assert not of(result(text.format(words)), "Q03"), words

@@ -190,3 +190,49 @@ def test_the_water_beside_the_ice_of_a_bath_is_no_charge(told: str) -> None:
         f"Trial\n\nAniline (10 g) was put into a 250 mL flask, which stood in a dish with {told}. Acetic anhydride 12 g was added over 20 min."
     )
     assert [m.identity for m in p.materials] == ["aniline", "acetic anhydride"]
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "The salt cake goes slowly, by the spoon, into a litre of ice water in a three-litre beaker.",
+        "When cold, the residue is put by the spoon into 1 L of ice water.",
+        "The solid is scraped into 1 L of ice water.",
+    ],
+)
+def test_what_came_of_a_charge_goes_into_water_and_no_water_on_it(told: str) -> None:
+    p = read(f"Trial\n\nSodium chloride 29 g and sulfuric acid 96 % w/w 60 mL react in a 500 mL flask. {told}")
+    last = p.steps[-1]
+    assert last.kind == "quench" and last.from_vessel == "500 mL flask" and last.vessel != "500 mL flask"
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "We pour it all in, put the condenser on and run for it.",
+        "You're supposed to put it in bit by bit, but we pour it all in.",
+        "Open the tap of the funnel fully.",
+    ],
+)
+def test_how_the_last_charge_goes_in_is_told_behind_it(told: str) -> None:
+    p = read(f"Trial\n\nTin 45 g in a 1 L flask. Then the acid, 100 mL of conc. hydrochloric acid, from the funnel. {told}")
+    assert p.steps[-1].all_at_once
+
+
+def test_what_a_thing_is_and_a_word_taken_back_are_no_charge() -> None:
+    p = read(
+        "Trial\n\nWe make aniline with iron. No, tin, sorry, tin it was. Nitrobenzene 24.6 g and tin 45 g in a one-litre flask. It's a metal and an acid, so it goes quickly. "
+        "Hydrochloric acid 37 % w/w, 100 mL (measured today), over 30 min."
+    )
+    assert [(m.identity, m.amount.value if m.amount else None) for m in p.materials] == [
+        ("nitrobenzene", 24.6),
+        ("tin", 45.0),
+        ("hydrochloric acid", 100.0),
+    ]
+
+
+def test_what_comes_over_is_no_amount_of_what_was_put_in_before() -> None:
+    p = read(
+        "Trial\n\nAcetic acid 21 g and water 50 mL in a 250 mL flask. Sodium carbonate is added in portions until no foam rises.\nSteam distil 100 mL; salt, separate."
+    )
+    assert next(m for m in p.materials if m.identity == "sodium carbonate").amount is None

@@ -27,6 +27,7 @@ def grams(a: Assessment) -> dict[str, list[float]]:
     [
         "| mixture | glycerol | water |\n|---|---|---|\n| A | 20 g | 80 g |\n| B | 0 | 100 g |",
         "| no. | glycerol (g) | water (g) |\n|---|---|---|\n| 1 | 20 | 80 |\n| 2 | – | 100 |",
+        "flask | glycerol | water to\nA | 20 g | 80 g\nB | 0 | 100 g",
         "sample\tglycerol, g\twater, g\n1\t20\t80\n2\t0\t100",
     ],
 )
@@ -50,7 +51,7 @@ def test_one_amount_for_each_of_a_list(words: str) -> None:
 
 
 @pytest.mark.parametrize(
-    "salt", ["sodium saccharin", "potassium humate", "sodium lauryl sulfate", "magnesium stearate", "zinc pyrithione", "calcium alginate"]
+    "salt", ["sodium saccharin", "potassium humate", "sodium lignosulfonate", "magnesium stearate", "zinc pyrithione", "calcium alginate"]
 )
 def test_a_salt_that_is_not_listed_is_no_metal(salt: str) -> None:
     doc = read(f"Trial\n\nDissolve 3 g of {salt} in 150 mL of water in a 250 mL beaker.\n")
@@ -76,7 +77,7 @@ def test_the_name_of_an_alum_is_its_own() -> None:
     doc = read("Trial\n\nDissolve 30 g of potassium alum in 150 mL of water in a 250 mL beaker.\n")
     assert doc.materials[0].identity == "potassium aluminium sulfate dodecahydrate"
     doc = read("Trial\n\nDissolve 30 g of chrome alum in 150 mL of water in a 250 mL beaker.\n")
-    assert doc.materials[0].identity is None
+    assert doc.materials[0].identity == "potassium chromium(III) sulfate dodecahydrate"
 
 
 @pytest.mark.parametrize(

@@ -718,7 +718,7 @@ def test_a_mass_that_is_of_nothing_keeps_the_verdict_open() -> None:
     def open_(words: str) -> list[str]:
         return [f.message for f in result(text.format(words)).findings if f.short == "mass not placed"]
 
-    assert open_(", gelatine 15 g") and not open_("")
+    assert open_(", bentonite 15 g") and not open_("")
 
 
 @pytest.mark.parametrize(

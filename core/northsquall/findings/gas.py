@@ -21,6 +21,7 @@ from northsquall.gas.release import FOAM_FACTOR, FOAMS, Release, foaming
 from northsquall.gas.review import Demand
 from northsquall.gas.train import SOLVENTS, Line, Passed, offers
 from northsquall.procedure import Step
+from northsquall.procedure.amounts import Lot
 from northsquall.procedure.document import Closing
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
@@ -99,7 +100,7 @@ def _sees_fumes(c: Context) -> tuple[int, int] | None:
 
 
 FUMES = patterns.compile(
-    r"\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b",
+    r"\bfumes? everywhere\b|\b(?:the (?:room|lab|laboratory|kitchen|cellar)|it all) (?:was|is|got|went) (?:full of|filled with|thick with) (?:fumes?|smoke|vapou?rs?|mist|fog|white|brown)\b|\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b",
     re.I,
 )
 WARM_NITRATING_C = 40.0
@@ -451,6 +452,10 @@ def _waits_for_froth(c: Context, n: int) -> bool:
     return FROTH.search(text[begin : s.span[1] + 150].partition("\n\n")[0]) is not None
 
 
+LITTLE_SHARE = 0.1
+"""Part of an absorber up to which a gas is no cause of its being short (assumption)."""
+
+
 @rule("G04")
 def absorber_short(c: Context) -> Iterator[Finding]:
     """G04: a toxic gas with an absorber that is short, or none; a gas that is referred out."""
@@ -493,6 +498,8 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     "G04", "stop" if passes > 0.1 or room < mol[1] else "condition", f"{mol[1]:.2g} mol of {record.name} come, {liquids} dissolves {room:.2g} mol at most, and nothing stands behind it: {passes * 100:.0f} % pass.", step=step,
                     figure=room / mol[1], limit="1.5 × the need", remedy=f"Behind it {1.5 * d.mol[1]:.2g} mol of {d.reagent}.", source="handbook 3.2", short="absorber short", cause=f"gas:{record.root}",
                 )  # fmt: skip
+            elif d.through_min is None and d.mol[2] < LITTLE_SHARE * d.offered_mol:
+                continue  # a little of it among much that asks for the same, and none passes
             elif share < 1.5 and share < 1.5 * (1.0 - _kept_dissolved(line, record)):
                 short.setdefault((line.of, d.kind), []).append((record, d, step, taking))
         elif line is not None and held and not taking:
@@ -1235,7 +1242,32 @@ FUMING = {
     "sulfuryl chloride",
     "methyl iodide",
     "silicon tetrachloride",
+    "benzoyl chloride",
+    "butyryl chloride",
+    "chloroacetyl chloride",
+    "trifluoroacetic anhydride",
+    "benzyl bromide",
+    "allyl bromide",
+    "acrolein",
+    "acrylonitrile",
+    "sulfur monochloride",
+    "boron tribromide",
+    "antimony pentachloride",
+    "ethyl chloroformate",
+    "methyl chloroformate",
 }
+"""Liquids whose vapour hurts at once where they are poured (common practice, no source); strong ammonia beside them."""
+STRONG_AMMONIA, MUCH_AMMONIA_ML = 20.0, 50.0
+"""Mass per cent and mL from which ammonia is one of them (common practice, no source)."""
+
+
+def fuming(lot: Lot) -> bool:
+    """Whether a lot is a liquid whose vapour hurts at once where it is poured."""
+    s = lot.substance
+    if s is None or lot.material.role == "absorber" or (lot.mass_g and lot.mass_g[1] < 1.0):
+        return False
+    ammonia = s.id == "ammonia" and lot.mass_g is not None and 100.0 * s.mass * lot.best_mol >= STRONG_AMMONIA * lot.mass_g[1]
+    return s.id in FUMING or (ammonia and (lot.volume_mL or 0.0) >= MUCH_AMMONIA_ML)
 
 
 IN_THE_OPEN = patterns.compile(
@@ -1257,15 +1289,7 @@ def measured_outside(c: Context) -> Iterator[Finding]:
     for m in IN_THE_OPEN.finditer(text):
         sentence = sentence_of(text, m)
         lot = next(
-            (
-                x
-                for x in c.lots.values()
-                if x.substance is not None
-                and x.substance.id in FUMING
-                and x.material.role != "absorber"
-                and not (x.mass_g and x.mass_g[1] < 1.0)
-                and re.search(rf"\b{re.escape(x.material.name)}\b", sentence, re.I)
-            ),
+            (x for x in c.lots.values() if fuming(x) and re.search(rf"\b{re.escape(x.material.name)}\b", sentence, re.I)),
             None,
         )
         if lot is None or re.search(r"(?<!not )\b(?:in|inside|under) the (?:fume )?(?:hood|cupboard)\b(?! as)", sentence, re.I):
@@ -1284,7 +1308,7 @@ def poured_in_the_open(c: Context) -> Iterator[Finding]:
         return
     for lot in c.lots.values():
         s = lot.substance
-        if s is None or s.id not in FUMING or lot.material.role == "absorber" or (lot.mass_g and lot.mass_g[1] < 1.0):
+        if s is None or not fuming(lot):
             continue
         rate = evaporation_g_min(s.mass, s.value("Psat", "l").value if s.value("Psat", "l") else None)  # type: ignore[union-attr]
         yield finding(
@@ -1303,13 +1327,7 @@ def open_to_the_room(c: Context) -> Iterator[Finding]:
     gases = {r.gas for r in c.gas.releases} | set(c.gas.seen) if c.gas else set()
     for lot in c.lots.values():
         s = lot.substance
-        if (
-            s is None
-            or s.id not in FUMING
-            or lot.material.role == "absorber"
-            or (lot.mass_g and lot.mass_g[1] < 1.0)
-            or set(s.parts) & gases
-        ):
+        if s is None or not fuming(lot) or set(s.parts) & gases:
             continue
         how = "An open window" if place.window else "Being out of doors" if place.outdoors else "A place without a working hood"
         yield finding(
@@ -1317,6 +1335,20 @@ def open_to_the_room(c: Context) -> Iterator[Finding]:
             limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
         )  # fmt: skip
         return
+
+
+@rule("G07")
+def fumes_of_something(c: Context) -> Iterator[Finding]:
+    """G07, safety net: the author saw fumes, and no gas here accounts for them."""
+    seen = _sees_fumes(c)
+    if seen is None or c.procedure.place.hood is True or not c.reactions:
+        return
+    if c.gas is not None and (any(r.toxic for r, *_ in _made(c)) or any(r.toxic for r, _ in _unmeasured(c))):
+        return
+    yield finding(
+        "G07", "condition", f"“{c.procedure.source_text[slice(*seen)]}”: what comes off, and how much, is not established, and no hood is written.", step=c.step_at(seen[0]), span=seen, established=False,
+        limit="a hood, sash down", remedy="Name what comes off; in a hood with the sash down.", source="handbook 2.7", short="fumes",
+    )  # fmt: skip
 
 
 POURED_OVER = r"\b(?:pour|decant|tip|fill|transfer|measur)\w*\b[^.;\n]{{0,25}}\b{}\b"

@@ -12,7 +12,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
-from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below
+from northsquall.findings.gas import FLASH_MARGIN_K, flash_below, fuming
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
 from northsquall.findings.waste import ACID_TO_DRAIN_MOL
 from northsquall.gas.records import record_of
@@ -117,7 +117,7 @@ def _goes_off(c: Context) -> bool:
 
 
 def _fuming(c: Context) -> bool:
-    return any(x.substance is not None and x.substance.id in FUMING for x in c.lots.values())
+    return any(fuming(x) for x in c.lots.values())
 
 
 def _distils(c: Context) -> bool:

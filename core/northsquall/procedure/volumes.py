@@ -28,7 +28,7 @@ def _boiled_off(s: Step, key: str, lots: dict[str, Lot]) -> bool:
     m = lots[key].material
     if PARTLY.search(s.text):
         return False
-    named = rf"\b(?:off|away|out|the|remov\w+|evaporat\w+|strip\w*|boil\w*|distil\w*) (?:\w+ )?{re.escape(m.name)}\b(?! (?:pump|bath|condenser|layer))"
+    named = rf"\b(?:off|away|out|the|remov\w+|evaporat\w+|strip\w*|boil\w*|distil\w*) (?:\w+ )?{re.escape(m.name)}\b(?! (?:pump|bath|condenser|layer))|\b{re.escape(m.name)} (?:(?:is|was|are|were|being|then|now) )*(?:taken|distilled|evaporated|removed|stripped|boiled|drawn|driven|rotated|pumped|comes?|goes|went)\b"
     return re.search(named, s.text, re.I) is not None or (m.role == "solvent" and EVAPORATED.search(s.text) is not None)
 
 

@@ -952,6 +952,9 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "the bromine is handled with the sash down throughout", "the ether takes the gas"
     if IT_FROTHS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "it'll froth a little, the soda"
+    if IT_IS_ONE.match(text) and not any(isinstance(x, Qty) for x in clause.items):
+        _beside_the_step(account, clause, text)
+        return  # "it's an acid chloride and a base, so it goes quickly"
     if OTHERS.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "the other group works with ether on the same bench"
     if NEVER_MIXED.search(text) and not any(isinstance(x, Qty) for x in clause.items):
@@ -1158,6 +1161,11 @@ BEFOREHAND = patterns.compile(
     re.I,
 )
 """ "The acid chloride was distilled last week": what was done to a bottle's contents, and no step of the batch."""
+IT_IS_ONE = patterns.compile(
+    r"^\W*(?:and |but |because |since )?(?:it|that|this)(?:['’]s| is| was) (?:only |just |really )?an? (?!bit\b|little\b|pour|flask|beaker)[a-z]",
+    re.I,
+)
+"""What a thing is, and nothing done with it."""
 TAKEN_FIRST = patterns.compile(
     rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?\W*$", re.I
 )
@@ -2744,7 +2752,8 @@ THE = patterns.compile(r"\bthe (?:\w+ )?$", re.I)
 
 
 AIM = patterns.compile(
-    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b|^\W*(?:I|we) (?:always |usually |often )?(?:make|prepare|brew|cook) (?:my|our) (?:own )?",
+    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b|^\W*(?:I|we) (?:always |usually |often )?(?:make|prepare|brew|cook) (?:my|our) (?:own )?"
+    r"|^\W*(?:so,? |well,? |ok,? )?(?:I|we|they) (?:make|made|prepare|prepared|brew|brewed) (?:the |some |a little )?[a-z][\w-]{3,}(?: \w+)? (?:with|from|out of|by|using) (?:\w+ ?){1,3}\W*$",
     re.I,
 )
 """What is to come out, with how much of it; nothing goes in."""
@@ -2989,6 +2998,13 @@ DROWNED = patterns.compile(r"^\W*(?:then |now |the \w+ (?:\w+ )?(?:is |was ))*dr
 """ "Drown in 300 g of ice"."""
 
 
+WHAT_CAME = patterns.compile(
+    r"^\W*(?:(?:then|now|and|when (?:it(?:'s| is) )?(?:cold|cool|over|done))\b[ ,]*)*(?:the |all (?:the )?)(?:\w+ ){0,2}(?:cake|residue|batch|mixture|contents|mass|paste|melt|slurry|sludge|crystals|solid|liquor|rest|lot)\b",
+    re.I,
+)
+"""What has come of a charge, by what it is called."""
+
+
 def _pours(account: Account, r: Reading) -> bool:
     """Whether the batch goes on to ice or into water here."""
     if not account.doc.steps or account.main is None:
@@ -3015,6 +3031,7 @@ def _pours(account: Account, r: Reading) -> bool:
     reacted = (
         any(s.kind in ("dose", "hold", "reflux") for s in account.doc.steps)
         or sum(1 for s in account.doc.steps if s.vessel == account.batch and s.materials) >= 2
+        or (WHAT_CAME.match(r.text) is not None and any(len(s.materials) > 1 for s in account.doc.steps))
     )
     sure = (
         row_water
@@ -3994,6 +4011,8 @@ def _amount_later(account: Account, r: Reading) -> bool:
         return False  # what was weighed at the end
     if not free or last is None or last.amount is not None or last.identity in RECEIVERS or last.role is not None:
         return False
+    if r.clause.verb in WORK_UP or (free[0].dim == "volume" and last.phase == "s" and last.strength is None):
+        return False  # "soda, solid, until no foam rises. Steam distil 100 mL"
     if any(m.start < free[0].start for m in r.measured) or r.clause.start - last.span[1] > 160:
         return False
     last.amount = free[0].model()
@@ -5161,6 +5180,11 @@ def _distil(account: Account, r: Reading) -> None:
     if SET_UP.match(r.text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
         return None  # "distillation head, long condenser": the heat comes later
     last = account.doc.steps[-1]
+    account.used |= {
+        x.start
+        for i, x in enumerate(r.items)
+        if isinstance(x, Qty) and x.dim == "volume" and i and is_word(r.items[i - 1], "distil", "distill", "distilled")
+    }
     still = next((s for s in reversed(account.doc.steps) if s.kind == "distil"), None)
     if (
         still is not None

@@ -207,6 +207,10 @@ MEASURE = patterns.compile(r"[,/([ ]*\b(m?g|kg|m?[lL]|m?mol)\b[\s)\]]*$")
 SHARE = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(?:(?:m?g|kg|m?[lL]|m?mol)\b)?$")
 
 
+MADE_UP_TO = patterns.compile(r"\s*(?:(?:up |made up |filled )?to|ad)?\s*", re.I)
+"""Behind what a mixture is made up with: "water to"."""
+
+
 def _mixtures(text: str, cells: list[Cell]) -> list[tuple[Span, str]]:
     """(name, unit) of the substances that head the columns of a table of mixtures; empty where the line heads none."""
     out: list[tuple[Span, str]] = []
@@ -214,9 +218,9 @@ def _mixtures(text: str, cells: list[Cell]) -> list[tuple[Span, str]]:
         unit = MEASURE.search(text, a, b)
         end = unit.start() if unit else b
         names = substances_in(text[a:end])
-        if len(names) != 1 or names[0].start or names[0].end < end - a:
+        if len(names) != 1 or names[0].start or not MADE_UP_TO.fullmatch(text, a + names[0].end, end):
             return []
-        out.append(((a, end), unit[1] if unit else ""))
+        out.append(((a, a + names[0].end), unit[1] if unit else ""))
     return out if len(out) > 1 and cells and not substances_in(text[cells[0][0] : cells[0][1]]) else []
 
 
