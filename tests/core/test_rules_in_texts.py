@@ -497,3 +497,60 @@ def test_solvent_that_was_taken_off_makes_room() -> None:
         "Ethanol was removed at 150 mbar.",
     ):
         assert not of(result(text.format(words)), "Q03"), words
+
+
+@pytest.mark.parametrize(
+    ("seen", "severity"),
+    [
+        ("at 10-20 °C. The temperature rose to 75 °C within seconds.", "stop"),
+        ("below 30 °C. It went to thirty-four once.", "condition"),
+        ("below 30 °C. It reached 29 °C.", None),
+        ("below 30 °C. When it reached 35 °C the addition was stopped.", None),
+    ],
+)
+def test_what_the_author_saw_over_the_limit_is_held_against_it(seen: str, severity: str | None) -> None:
+    """Handbook 4: up to 5 K over a limit is a condition, more is a stop."""
+    text = f"5-Nitrovanillin\n\nVanillin 15.2 g and acetic acid 80 mL in a 250 mL beaker in ice. Nitric acid 68 % w/w, 8 mL, was added over 200 min {seen}\n"
+    found = [f.severity for f in of(result(text), "H02") if f.short == "seen over the limit"]
+    assert found == ([severity] if severity else [])
+
+
+@pytest.mark.parametrize(
+    ("words", "said"),
+    [
+        ("No gloves, they only get holes.", True),
+        ("I had my goggles pushed up.", True),
+        ("Without goggles one sees better.", True),
+        ("Goggles and gloves on throughout.", False),
+        ("No gloves near the turning shaft.", False),
+    ],
+)
+def test_protection_that_the_author_goes_without_is_a_condition(words: str, said: bool) -> None:
+    text = f"Acid\n\nSulfuric acid 96 % w/w, 50 mL, is run into 500 mL of water in a 1 L beaker in ice over 30 min below 30 °C. {words}\n"
+    assert any(f.severity == "condition" for f in of(result(text), "P10")) is said
+
+
+@pytest.mark.parametrize(("words", "said"), [("It was swirled by hand.", True), ("A paddle stirred it at 200 rpm.", False)])
+def test_much_heat_stirred_by_hand_is_no_stirring(words: str, said: bool) -> None:
+    text = POT.format("over 60 min at 10-15 °C") + " " + words
+    assert any(f.short == "stirred by hand" for f in of(result(text), "H09")) is said
+
+
+@pytest.mark.parametrize(
+    ("way", "said"),
+    [
+        ("by a rubber tube to the bottom of 200 mL of sodium hydroxide solution 20 % w/w", True),
+        ("through an empty 500 mL bottle to the bottom of 200 mL of sodium hydroxide solution 20 % w/w", False),
+        ("to a funnel just above 200 mL of sodium hydroxide solution 20 % w/w", False),
+    ],
+)
+def test_caustic_that_takes_the_last_of_a_gas_is_pulled_back_by_it(way: str, said: bool) -> None:
+    """Handbook 2.7: what takes a gas as fast as it comes goes up its tube when it ends; an empty bottle or a funnel above it holds it."""
+    text = f"Hydrosulfide\n\nIron sulfide 88 g in a 1 L generator. Hydrochloric acid 37 % w/w, 170 mL, over 60 min. The gas goes {way}.\n"
+    assert bool(of(result(text), "G05")) is said
+
+
+def test_a_neck_that_is_closed_beside_one_that_leads_out_shuts_nothing() -> None:
+    text = "Hydrogen\n\nZinc 12 g in a 250 mL three-neck. Hydrochloric acid 10 % w/w, 60 mL, over 40 min. {}\n"
+    open_ = "The third neck is closed, the middle one leads over an empty 250 mL bottle and one with 50 mL of water into the hood."
+    assert not of(result(text.format(open_)), "G02") and of(result(text.format("Every neck is closed.")), "G02")

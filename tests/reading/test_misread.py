@@ -236,3 +236,44 @@ def test_what_comes_over_is_no_amount_of_what_was_put_in_before() -> None:
         "Trial\n\nAcetic acid 21 g and water 50 mL in a 250 mL flask. Sodium carbonate is added in portions until no foam rises.\nSteam distil 100 mL; salt, separate."
     )
     assert next(m for m in p.materials if m.identity == "sodium carbonate").amount is None
+
+
+def test_the_sash_that_is_half_down_halves_no_charge() -> None:
+    p = read(
+        "Trial\n\nZinc 12 g in a 250 mL three-neck with a dropping funnel, sixty mils of hydrochloric acid, 10 % w/w, in the funnel. "
+        "It stands in the hood with the sash half down. The acid goes in over forty minutes."
+    )
+    assert [m.amount.value for m in p.materials if m.identity == "hydrochloric acid" and m.amount] == [60.0]
+
+
+@pytest.mark.parametrize(
+    ("written", "percent"), [("Fuming nitric acid (d 1.50, 15 mL)", 97.7), ("15 mL of fuming nitric acid (sp. gr. 1.50)", 97.7), ("Fuming nitric acid, 15 mL", 90.0)]
+)  # fmt: skip
+def test_a_density_says_more_than_fuming(written: str, percent: float) -> None:
+    """Nitric acid of 98 % has 1.501 g/mL at 20 °C (memory: handbook table)."""
+    strength = read(f"Trial\n\n{written} in a 250 mL flask.").materials[0].strength
+    assert strength is not None and strength.percent_w == pytest.approx(percent, abs=1.0)
+
+
+def test_moles_told_with_the_name_and_a_gas_by_its_tube() -> None:
+    p = read(
+        "Trial\n\nA hundred and eight grams, that's a mole of silver, in a one-litre beaker, and then 100 mL of nitric acid, 68 % w/w, over 30 min. Gas through a rubber tube to the bottom of 200 mL of sodium hydroxide 20 % w/w in a bottle."
+    )
+    assert [(m.identity, m.role) for m in p.materials] == [("silver", None), ("nitric acid", None), ("sodium hydroxide", "absorber")]
+    assert p.materials[0].amount is not None and p.materials[0].amount.value == 108.0
+
+
+def test_a_row_that_says_what_it_is_for_and_the_water_that_is_there_are_no_charge() -> None:
+    p = read(
+        "Trial\n\nMaterial | amount\nnitric acid 68 % w/w | 20 mL\nbromobenzene | 15.7 g\nethanol | for recryst.\n\n1. Nitric acid in the flask, bromobenzene in at 60 °C.\n"
+    )
+    assert [m.identity for m in p.materials] == ["nitric acid", "bromobenzene"]
+    p = read("Trial\n\nCopper sulfate pentahydrate 50 g and water 250 mL in a 500 mL beaker.\n1. Dissolve the salt in the water, stir.\n")
+    assert [m.identity for m in p.materials] == ["copper(II) sulfate pentahydrate", "water"]
+
+
+@pytest.mark.parametrize("starch", ["Soluble starch (1.0 g)", "Potato starch, 1 g,", "1 g of starch"])
+def test_starch_that_is_weighed_is_charged_and_starch_paper_is_not(starch: str) -> None:
+    p = read(f"Trial\n\n{starch} was stirred with water (10 mL) in a beaker and poured into boiling water (90 mL).")
+    assert [m.identity for m in p.materials] == ["soluble starch", "water", "water"]
+    assert not read("Trial\n\nBleach 10 mL in a flask. Starch-iodide paper turns blue.").materials[1:]

@@ -178,7 +178,7 @@ def test_units_against_pint() -> None:
 
 
 # the library's record under these numbers is another form (anhydrous, another hydrate, an acid for its salt, a fragment)
-OTHER_FORM = {"agar", 
+OTHER_FORM = {"agar",
     "hypophosphorous acid", "tin(II) chloride dihydrate", "manganese(II) sulfate", "potassium aluminium sulfate dodecahydrate", "copper(II) nitrate trihydrate",
     "sodium sulfide nonahydrate", "calcium carbide", "potassium borohydride", "sodium hypophosphite", "potassium hydrogen tartrate", "borane-tetrahydrofuran",
     "manganese(II) chloride tetrahydrate", "thiamine hydrochloride", "2-naphthol orange", "aluminium isopropoxide", "methyl orange",

@@ -1312,7 +1312,7 @@ def poured_in_the_open(c: Context) -> Iterator[Finding]:
             continue
         rate = evaporation_g_min(s.mass, s.value("Psat", "l").value if s.value("Psat", "l") else None)  # type: ignore[union-attr]
         yield finding(
-            "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window else "condition", f"{lot.label[:1].upper() + lot.label[1:]} is measured and poured, and no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.",
+            "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window or IN_THE_OPEN.search(c.procedure.source_text) else "condition", f"{lot.label[:1].upper() + lot.label[1:]} is measured and poured, and no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.",
             step=c.step(lot.material.step), span=lot.material.span, figure=rate, limit="in the hood", remedy="Measure and pour it in the hood, by syringe or from a closed funnel.", source="handbook 2.7 (evaporation: EPA screening form, from memory)", short="toxic liquid in the open",
         )  # fmt: skip
         return

@@ -15,6 +15,8 @@ from northsquall.procedure import Step
 from northsquall.procedure.units import convert
 from northsquall.quenching.dump import QUENCH_LIMIT_C
 from northsquall.reading import concepts
+from northsquall.reading import lexicon as lex
+from northsquall.reading.tokens import tokenise
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
@@ -173,6 +175,36 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
 
 UNWRITTEN_K = 30.0
 """Rise of the pot while it is fed from which a temperature must stand in the text (common practice, no source)."""
+
+
+@rule("H02")
+def seen_over_limit(c: Context) -> Iterator[Finding]:
+    """H02: the author saw it climb over what is written, or where nothing is written, and went on."""
+    text = c.procedure.source_text
+    for m in lex.SEEN_TO_CLIMB.finditer(text):
+        step = c.step_at(m.start())
+        begin = max(text.rfind(x, 0, m.start()) for x in (". ", "\n", "; ")) + 1
+        whole = text[begin : m.end()] + re.split(r"[.;\n]", text[m.end() :])[0]
+        number = next((t.value for t in tokenise(m["T"]) if t.kind == "num"), None)
+        if step is None or step.kind not in BATCH or number is None or lex.HELD_BACK.search(whole) or not _fed_wanted(c, step.n):
+            continue
+        value = float(number)
+        held = _held_below(c, step.n)
+        written = (
+            step.T_limit.value if step.T_limit else (step.T_range.high or step.T_range.value) if step.T_range else held[0] if held else None
+        )
+        if value <= (written + SLACK_K if written is not None else SEEN_HOT_C):
+            continue
+        yield finding(
+            "H02", "stop" if written is not None and value > written + c.settings.severity("H02_condition_K") else "condition",
+            f"“{m.group().strip()}”: {value:.0f} °C was seen, and {f'{written:.0f} °C is the limit' if written is not None else 'no limit is written'}.",
+            step=step, span=m.span(), figure=figure(value, "°C"), limit=f"{written:.0f} °C" if written is not None else "none written", remedy="Slower and colder, and the feed shut at the limit.", source="handbook 4", short="seen over the limit",
+        )  # fmt: skip
+        return
+
+
+SLACK_K, SEEN_HOT_C = 2.0, 45.0
+"""How far over a limit a reading counts, and the reading from which a limit must stand in the text (common practice, no source)."""
 
 
 def _start_C(c: Context, n: int) -> float:
@@ -554,6 +586,35 @@ def mixed_at_once(c: Context) -> Iterator[Finding]:
             "H11", "stop" if best >= c.settings.severity("H11_stop_K") else "condition", f"{_what(stage)} all at once gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}), and no cooling is written.",
             step=step, figure=figure(best, "K", low=low, high=high), limit=f"{limit:.0f} K", remedy="Cool it, add slowly, and write the limit.", source="handbook 2.2", short="mixing heat",
         )  # fmt: skip
+
+
+BY_HAND = patterns.compile(
+    r"\b(?:shak\w+|swirl\w+|stirr\w+|mov\w+|stir|shake|swirl) (?:it |well |the flask )?(?:by|with the) hands?\b|\b(?:stir\w*|with|using) (?:it )?(?:(?:with |by )?(?:a|the|my) )?(?:glass |wooden |plastic )?(?:rod|stick|spatula|spoon)\b|\bglass rod\b(?! (?:touches|dipped|as a seed))",
+    re.I,
+)
+BY_HAND_K = 40.0
+"""Rise of a fed reaction from which stirring by hand is no stirring (common practice, no source)."""
+
+
+@rule("H09")
+def stirred_by_hand(c: Context) -> Iterator[Finding]:
+    """H09: a feed that brings much heat is stirred by hand: it stands whenever the hand does."""
+    m = BY_HAND.search(c.procedure.source_text)
+    if m is None:
+        return
+    for stage in c.stages:
+        step = c.step(stage.step)
+        if (
+            step is not None
+            and step.kind in ("dose", "add")
+            and _fed_wanted(c, stage.step)
+            and stage.rise_K[1] >= BY_HAND_K
+            and step.stirred is not True
+        ):
+            yield finding(
+                "H09", "condition", f"“{m.group().strip()}”: stirred by hand only, and what is fed warms it by {stage.rise_K[1]:.0f} K.", step=step, span=m.span(), limit="stirred while it is fed", remedy="A stirrer that runs by itself; stop the feed when it stands.", source="common practice, no source", short="stirred by hand",
+            )  # fmt: skip
+            return
 
 
 @rule("H14")

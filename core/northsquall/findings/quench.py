@@ -1188,6 +1188,26 @@ def eyes_bare(c: Context) -> Iterator[Finding]:
     yield finding("P10", "condition", f"“{m.group()}” is all the protection that is written, and nothing covers the eyes.", step=c.step_at(m.start()), span=m.span(), limit="matched to the worst exposure", remedy="A visor or goggles, and gloves for what is handled.", source="handbook 4", short="eyes bare")  # fmt: skip
 
 
+_GEAR = r"(?:gloves?|goggles|(?:safety )?glasses|specs|spectacles|visors?|masks?|aprons?|(?:lab(?:oratory)? )?coats?|eye protection|(?:face )?shields?|protective (?:gear|clothing|equipment))"
+REFUSED = patterns.compile(
+    rf"\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
+    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:not (?:worn|needed|necessary|used|required|there|put on)|off(?! the)|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
+    re.I,
+)
+"""Protection that the author goes without."""
+HURTS = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "strong-acid", "bromine", "permanganate", "chromate", "hypochlorite", "peroxide", "cyanide"}  # fmt: skip
+
+
+@rule("P10")
+def protection_refused(c: Context) -> Iterator[Finding]:
+    """P10: the author goes without where something burns, is toxic or lights."""
+    m = REFUSED.search(c.procedure.source_text)
+    hurts = {k for x in c.lots.values() if x.substance for k in pairs.classes_in(x.substance.parts)} & (HURTS | NET["water-reactive"])
+    if m is None or not (hurts or _can_hurt(c, 0.01)):
+        return
+    yield finding("P10", "condition", f"“{m.group()}”: nothing keeps off what can splash or be breathed here.", step=c.step_at(m.start()), span=m.span(), limit="matched to the worst exposure", remedy="A visor or goggles, gloves for what is handled, a coat, to the end of the washing-up.", source="handbook 4", short="protection refused")  # fmt: skip
+
+
 @rule("P10")
 def unprotected(c: Context) -> Iterator[Finding]:
     """P10: no protection is written beside something that needs it."""

@@ -103,7 +103,7 @@ def uncontrolled_test(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
         return
     m = next((m for m in TESTS.finditer(text) if not _controlled(text, m)), None)
-    if m is None or (TITRATES.search(text) and not c.leftovers):
+    if m is None or (TITRATES.search(text) and not c.leftovers) or not (c.purpose.wanted or c.leftovers):
         return
     yield finding(
         "P03", "condition", f"“{m.group().strip()[:60]}” decides, and no positive control is written: a dead strip says the same as none left.", span=(m.start(), m.start() + len(m.group(1))),
@@ -256,7 +256,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             if x
         )
         minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration is not None else None
-        hasty = minutes is not None and minutes <= HASTY_MIN and gas >= BURST_MOL
+        hasty = minutes is not None and minutes <= HASTY_MIN and (gas >= BURST_MOL or rise >= BURST_K)
         if hasty or (step.all_at_once and step.duration is None):
             yield finding(
                 "P13", "condition", f"{f'In {minutes:.0f} min' if hasty else 'All at once'}: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",

@@ -378,8 +378,15 @@ def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
             g
             for g in p.came
             if p.came[g] > 1e-6
-            and (record_of(g).very_soluble or record_of(g).some_soluble)
-            and (offers(record_of(g), p.stock) or (unmeasured and record_of(g).very_soluble))
+            and (
+                (
+                    (record_of(g).very_soluble or record_of(g).some_soluble)
+                    and (offers(record_of(g), p.stock) or (unmeasured and record_of(g).very_soluble))
+                )
+                or (
+                    bool(e.dip_cm) and any(k not in SOLVENTS for k, _, _ in offers(record_of(g), p.stock))
+                )  # a reagent takes the last of it as well
+            )
         ]
         p.pulled_mL, p.trap_mL = p.stock.volume_mL, trap
         cools = heated and not trap and p.stock.volume_mL is None and bool(e.dip_cm)

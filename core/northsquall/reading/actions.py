@@ -220,7 +220,8 @@ class Reading:
         """ "Nitric acid (d 1.40)", "of 65 %": the strength of an acid or a base by the density of its solution, or told behind it."""
         for m in self.mentions:
             s = catalogue().substances.get(m.identity or "")
-            if s is None or not s.commercial or m.strength is not None or m.ratio is not None:
+            by_word = m.strength is not None and m.strength.percent_w is None and m.strength.molar is None
+            if s is None or not s.commercial or (m.strength is not None and not by_word) or m.ratio is not None:
                 continue
             begin = self.account.source.find(m.name, m.start) + len(m.name)
             ends = min([x.start for x in self.mentions if x.start >= m.end], default=self.clause.end)
@@ -651,6 +652,24 @@ def _share(lot: Material, m: Mention) -> float | None:
     return per * convert(m.amount.value, m.amount.unit, kinds[0]) / convert(lot.amount.value, lot.amount.unit, kinds[1])
 
 
+def _only_seen(clause: Clause, text: str) -> bool:
+    """ "It got to 75 °C.": what was seen while it was fed, and no step."""
+    found = lex.SEEN_TO_CLIMB.match(text.lstrip(" ,;-"))
+    others = [x for x in clause.items if isinstance(x, Qty) and x.dim != "temperature"]
+    return found is not None and not others and clause.verb in (None, "heat", "cool", "hold") and lex.HELD_BACK.search(text) is None
+
+
+def _observed_only(account: Account, clause: Clause, text: str) -> None:
+    """A temperature to which a feed was seen to climb is none at which it is kept."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or last.kind not in ("dose", "add", "charge") or lex.SEEN_TO_CLIMB.search(text) is None:
+        return
+    for said in ("T_range", "T_limit"):
+        q = getattr(last, said)
+        if q is not None and q.span is not None and clause.start <= q.span[0] < clause.end:
+            setattr(last, said, None)
+
+
 OVER_A_FLAME = patterns.compile(
     r"\b(?:flask|beaker|retort|tube|pot|vessel|dish|conical|round-bottom|it|them|this),? (?:(?:which |that )?(?:stands?|stood|standing|set|sits|placed|put|is|was) )?(?:over|above|on) "
     r"(?P<flame>(?:an?|the|my|our) (?:[\w-]+ ){0,2}(?:bunsen|burner|flame|gas ring|spirit lamp|camping gas|blowtorch))\b(?! off)",
@@ -682,8 +701,13 @@ def read_clause(account: Account, clause: Clause) -> None:
         return
     account.stirrer_off = account.stirrer_off or off
     before = len(account.doc.steps)
+    if before and account.doc.steps[-1].kind in ("dose", "add") and _only_seen(clause, text):
+        _beside_the_step(account, clause, text)
+        account.spend(clause.items)
+        return
     _clause(account, clause)
     made = account.doc.steps[before:]
+    _observed_only(account, clause, text)
     flame = OVER_A_FLAME.search(text)
     if flame is not None and made and all(s.kind in ("charge", "add", "dose") for s in made) and account.batch:
         span = (clause.start + flame.start("flame"), clause.start + flame.end())
@@ -1044,6 +1068,8 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "wait till the colour goes"
     if WAITS_FIRST.match(text) and not r.measured:
         r.mentions = []  # "wait for the start (the ether boils by itself)"
+    if DISSOLVED_IN_ITS_WATER.match(text) and any(x.identity == "water" and x.step for x in account.doc.materials):
+        r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
     account.strengths |= {m.identity: m.strength for m in r.mentions if m.identity and m.strength is not None and not m.measured}
     _gained(account, r)
@@ -1166,6 +1192,10 @@ IT_IS_ONE = patterns.compile(
     re.I,
 )
 """What a thing is, and nothing done with it."""
+DISSOLVED_IN_ITS_WATER = patterns.compile(
+    r"^\W*(?:then |now )?(?:dissolv|stir|suspend|put)\w* (?:the |all |both |it |them )[^.;\d]{0,40}\b(?:in(?:to)? the water|with the water|in(?:to)? its water)\b(?! bath)",
+    re.I,
+)
 TAKEN_FIRST = patterns.compile(
     rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?\W*$", re.I
 )

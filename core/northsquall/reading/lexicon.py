@@ -464,9 +464,22 @@ COOLED = Cue(
     "bath",
     "chill",
 )
+_NUMBER = r"(?:-?\d{1,3}(?:[.,]\d)?|(?:ten|eleven|twelve|thirteen|fourteen|fifteen|sixteen|seventeen|eighteen|nineteen|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)(?:[- ](?:one|two|three|four|five|six|seven|eight|nine))?|a hundred(?: and \w+)?))"
+SEEN_TO_CLIMB = patterns.compile(
+    r"\b(?:(?:the |its )?(?:temperature|thermometer|temp|pot|flask|mixture|batch|liquid|contents|reading)|it)\b(?![^.;\n]{0,20}\b(?:bath|head|must|may|should|never|not|didn't|no)\b)[^.;\n\d]{0,25}?"
+    r"\b(?:rose|shot|climbed|jumped|soared|peaked|overshot|ran up|went up|got (?:up )?to|crept up|went (?:over|past|to|straight to)|reached|hit|touched)\b"
+    rf"[^.;\n\d]{{0,25}}?\b(?P<T>{_NUMBER}) ?(?:°|degrees|C\b|(?=[.,;]|\s*$| once\b| twice\b| for a\b| within\b| in \w+ (?:seconds|minutes)| before\b| and\b| at\b| though\b| but\b))",
+    re.I,
+)
+"""A temperature that somebody saw it climb to."""
+HELD_BACK = patterns.compile(
+    r"\b(?:if|when(?:ever)?|until|till|once (?:it|the)|before|stop\w*|interrupt\w*|halt\w*|paus\w*|wait\w*|shut\w*|closed?|bath|heated|warmed|heating|warming|by (?:a |the )?(?:mantle|plate|bath))\b",
+    re.I,
+)
+"""Words of a sentence in which it was let climb, or held back."""
 ALL_AT_ONCE = Cue(
     patterns.compile(
-        r"\b(all at once|(?<!more than )(?<!only )at one time(?=[,.;]|\W*$)|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |it all |the (?:whole )?(?:lot|bottle|cylinder|jar|packet|bag|beaker|cup|measure) |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|(?:pour|put|add|run|slosh)(?:s|ed)? it all in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? (?:up )?the (?:tap|funnel|stopcock|cock) (?:fully|wide|right|completely|all the way)|(?:tap|funnel|stopcock|cock)(?: is| was)?(?: opened| turned| set)? (?:fully|wide|right|completely|all the way)(?: open| up|(?=[.,;]|\s*$))|let it all (?:run|go|flow) in|all of it runs? in|with the tap (?:fully |wide )?open)\b"
+        r"\b(all at once|(?<!more than )(?<!only )at one time(?=[,.;]|\W*$)|all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|put in|poured in|goes in|run in|tipped in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|poured over(?=[.,;]|\s*$)|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |it all |the (?:whole )?(?:lot|bottle|cylinder|jar|packet|bag|beaker|cup|measure) |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|(?:pour|put|add|run|slosh)(?:s|ed)? it all in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? (?:up )?the (?:tap|funnel|stopcock|cock) (?:fully|wide|right|completely|all the way)|(?:tap|funnel|stopcock|cock)(?: is| was)?(?: opened| turned| set)? (?:fully|wide|right|completely|all the way)(?: open| up|(?=[.,;]|\s*$))|let it all (?:run|go|flow) in|all of it runs? in|with the tap (?:fully |wide )?open)\b"
         r"|\b(?:pour|tip)(?:s|ed|ped)?\b(?![^.;\n]{0,90}\b(?:slow\w*|portions?|gradual\w*|gentl\w*|careful\w*|cautious\w*|drop\w*|stream|during|over|within|min|h|little|below|under|above|lots|thin|trickle|waste|ice|quench|three|four|five|several)\b)(?= (?:\S+ ){0,6}?(?:in)?to the (?:flask|pot|reactor|reaction|mixture|batch)\b)"
         + rf"|\b(?:{concepts.IN_ONE})\b",
         re.I,
@@ -546,7 +559,7 @@ SLOWLY = Cue(
 )
 ANALYSIS = Cue(
     patterns.compile(
-        r"\b(titrat\w+|TLC|thin[- ]layer|(?:gave|gives|showed|shows) (?:no|a|the) (?:\w+ )?colou?r(?:ation)? with|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|starch|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
+        r"\b(titrat\w+|TLC|thin[- ]layer|(?:gave|gives|showed|shows) (?:no|a|the) (?:\w+ )?colou?r(?:ation)? with|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|(?<!potato )(?<!soluble )(?<!corn )(?<!maize )(?<!g of )starch(?!,? \(?\d[\d.]* ?m?g)|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
         re.I,
     ),
     "colo",

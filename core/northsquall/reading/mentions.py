@@ -1106,7 +1106,11 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
         if x.low == "salt" and isinstance(y := at(items, i - 1), Token) and HAS_FORMED.search(y.low):
             continue  # "the diazonium salt comes down white"
         share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None
-        if x.low == "half" and i + 1 < len(items) and is_word(items[i + 1], "-", "moon", "full", "filled", "way"):
+        if (
+            x.low == "half"
+            and i + 1 < len(items)
+            and is_word(items[i + 1], "-", "moon", "full", "filled", "way", "down", "up", "open", "closed", "shut", "an", "empty")
+        ):
             continue  # "half-moon stirrer", "half full"
         if (
             x.low in FRACTIONS

@@ -26,11 +26,12 @@ NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = patterns.compile(
     rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped|clamped|wired|tied)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
+    r"|\b(?:watch ?glass|lid|cover|dish|foil|film|bag)\b[^.;\n]{0,25}\b(?:taped|glued|screwed|clamped|tied|wired|strapped) (?:down|on|shut|tight)\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
     r"|\b(?:bottle|jar|can|drum) with (?:the|an?|its) (?:screw[- ]?)?(?:cap|lid)\b|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
     rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?<!was )(?<!is )(?<!were )\b(?:corked|stoppered|capped) (?:it|them|the (?:flask|bottle|jar))\b|(?:^|(?<=[.;\n]))\W*(?:(?:then|now|(?:after|before|at) [^.;,\n]{{3,25}}?,?) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b|(?:un)?till?\b|for (?:the|next|later|a|\d)|over ?night\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the \w+ )?(?:down|tight\w*|shut)|(?:brick|weight|stone|book) on (?:the |its )?(?:lid|top|stopper)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:all|every|both)(?: (?:the|its|other|of the))* (?:necks?|openings?|outlets?|joints?|valves?|taps) (?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|sealed|plugged)"
-    rf"|(?:necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:\w+ of )?(?:drying|calcium|CaCl2|cotton|tissue|paper|cloth|rag|glass wool|wool|gauze|lint|sponge|foam|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
+    rf"|(?:(?<!second )(?<!third )(?<!fourth )(?<!spare )(?<!unused )(?<!free )(?<!remaining )(?<!side )necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:\w+ of )?(?:drying|calcium|CaCl2|cotton|tissue|paper|cloth|rag|glass wool|wool|gauze|lint|sponge|foam|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
     rf"|(?:everything|apparatus|system|set-?up|whole thing) (?:is|was|being|kept|stays|remains) (?:now |then |kept )*(?:closed|shut|sealed)"
     rf"|(?:close|closed|cap|shut) the (?:canister|can|container|bottle|jar|drum|flask)\b|(?:jar|bottle|flask|can|canister|container|drum|receiver|funnel|vessel|tube) (?:is |was |then |at once |firmly )*(?:closed|shut|sealed)|{NOUN} through the|through the {NOUN}|with an? (?:[\w-]+ ){{0,2}}(?:bung|cork|stopper))\b"
     + rf"|\b(?:{concepts.SHUT_TIGHT})\b",
@@ -100,7 +101,8 @@ HOOD = patterns.compile(
 NO_HOOD = patterns.compile(
     r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
     r"|(?:hood|cupboard) (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
-    r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised))\b",
+    r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised)"
+    r"|(?:sash|front)(?: of the (?:fume )?(?:hood|cupboard))? (?:was|is|stood|stands|stays|stayed) (?:up|open|raised)(?! (?:to|by|at|about|only|as far|a |\d|no|some|just|half)))\b",
     re.I,
 )
 OUTDOORS = patterns.compile(
@@ -396,8 +398,11 @@ def _train(doc: Procedure, source: str) -> None:
             at, end = s.span
         own = next(((a, b) for a, b in spans if a <= at < b), None)
         others = [(a, b) for a, b in spans if a > at]
-        if others and (
-            own is None or not any(p.search(source[own[0] : own[1]]) or ABOVE.search(source[own[0] : own[1]]) for _, p in ELEMENTS)
+        told_here = re.search(r"\b(?:to|at|on|near) the bottom of\W*$|\bunder\W*$", source[max(0, at - 24) : at], re.I)
+        if (
+            others
+            and not told_here
+            and (own is None or not any(p.search(source[own[0] : own[1]]) or ABOVE.search(source[own[0] : own[1]]) for _, p in ELEMENTS))
         ):
             told = [b for a, b in others if any(re.search(rf"\b{re.escape(w)}", source[a:b], re.I) for m in mine for w in _calls(m.name))]
             at = end = max(told or [b for _, b in others])  # from a charge list: its place is where the line names it
