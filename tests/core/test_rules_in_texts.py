@@ -554,3 +554,23 @@ def test_a_neck_that_is_closed_beside_one_that_leads_out_shuts_nothing() -> None
     text = "Hydrogen\n\nZinc 12 g in a 250 mL three-neck. Hydrochloric acid 10 % w/w, 60 mL, over 40 min. {}\n"
     open_ = "The third neck is closed, the middle one leads over an empty 250 mL bottle and one with 50 mL of water into the hood."
     assert not of(result(text.format(open_)), "G02") and of(result(text.format("Every neck is closed.")), "G02")
+
+
+@pytest.mark.parametrize(
+    ("text", "verdict"),
+    [
+        ("Onion skins (20 g) are boiled with water (500 mL) in a 1 L beaker for 30 min, attended, thermometer in the liquid. Wool yarn (10 g) is put in at 60 °C.", "acceptable"),
+        ("10 g of spinach leaves and 30 mL of ethanol are put into a beaker in the hood.", "acceptable"),
+        ("Sawdust, 10 g, and 30 mL of nitric acid 68 % w/w are put into a beaker in the hood. Goggles.", "not established"),
+    ],
+)  # fmt: skip
+def test_what_grows_is_no_open_question_until_something_acts_on_it(text: str, verdict: str) -> None:
+    """Leaves in alcohol do nothing; wood in nitric acid does (facts of the trade)."""
+    got = result(f"Lesson\n\n{text}\n").verdict
+    assert (got == "acceptable") is (verdict == "acceptable"), got
+
+
+def test_all_at_once_where_nothing_is_recognised_is_asked() -> None:
+    text = "Trial\n\nCyclohexanone 19.6 g and formic acid 90 % w/w 100 mL in a 500 mL flask. Hydrogen peroxide 50 % w/w, 60 mL, is added all at once. {}\n"
+    a = result(text.format("It ran to 110 °C. The strips are from 2009 and show nothing."))
+    assert of(a, "P13") and of(a, "H02") and of(a, "P03") and a.verdict != "acceptable"

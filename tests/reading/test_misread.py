@@ -277,3 +277,53 @@ def test_starch_that_is_weighed_is_charged_and_starch_paper_is_not(starch: str) 
     p = read(f"Trial\n\n{starch} was stirred with water (10 mL) in a beaker and poured into boiling water (90 mL).")
     assert [m.identity for m in p.materials] == ["soluble starch", "water", "water"]
     assert not read("Trial\n\nBleach 10 mL in a flask. Starch-iodide paper turns blue.").materials[1:]
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "Chloroform residues (about 60 mL, 0.75 mol) were to be destroyed. They were poured into acetone (50 mL) in a 500 mL flask.",
+        "Chloroform residues (60 mL) were poured into acetone (50 mL) in a 500 mL flask.",
+        "Chloroform (60 mL) was to be destroyed. It was poured into acetone (50 mL) in a 500 mL flask.",
+    ],
+)
+def test_residues_that_are_measured_are_charged_once(told: str) -> None:
+    p = read(f"Disposal\n\n{told}")
+    assert sorted((m.identity, m.amount.value) for m in p.materials if m.amount) == [("acetone", 50.0), ("chloroform", 60.0)]
+
+
+@pytest.mark.parametrize(
+    "told",
+    [
+        "Sulfuric acid 96 % w/w 100 mL is in a 250 mL flask. A bucket has 2 L of water in it. The acid goes into the water over 30 min.",
+        "Sulfuric acid 96 % w/w 100 mL in a 250 mL flask. 2 L of water in a 5 L bucket. The acid is run into the water over 30 min.",
+        "2 L of water in a 5 L bucket. Sulfuric acid 96 % w/w 100 mL in a 250 mL flask. The acid goes into the water in a thin stream over 30 min.",
+        "Diluting sulfuric acid. I have 100 mL of the ninety-six percent w/w. A bucket has 2 L of water in it. The acid goes into the water, half an hour for the 100 mL.",
+    ],
+)
+def test_acid_goes_into_the_water_whichever_was_named_first(told: str) -> None:
+    """Acid into water, never water into acid (handbook 2.2): a reading the other way round would be a false stop."""
+    p = read(f"Dilution\n\n{told}")
+    last = p.steps[-1]
+    by_id = {m.id: m.identity for m in p.materials}
+    held = {by_id[k] for s in p.steps if s.vessel == last.vessel for k in s.materials}
+    assert last.kind == "dose" and last.from_vessel and held == {"water"}
+    assert last.duration is not None and last.duration.value == 30.0
+    assert not [f for f in assess(p).findings if f.code == "H10"]
+
+
+def test_how_the_soda_went_in_is_no_step_and_a_cold_feed_no_limit_of_the_pot() -> None:
+    p = read(
+        "Ester\n\n3-Methylbutanol 17 g and acetic acid 24 g are boiled in a 250 mL flask for 1 h. It was poured into 100 mL of water in a 400 mL beaker. "
+        "The layer was stirred in an open beaker with sodium carbonate solution (10 % w/w, 60 mL), added in portions until gas no longer came."
+    )
+    assert [s.kind for s in p.steps] == ["charge", "heat", "quench", "add"]
+    p = read(
+        "Feed\n\nCuprous chloride 11 g in 40 mL of 37 % w/w hydrochloric acid in a 1 L flask. The diazonium solution (kept below 5 °C, used at once) is added over 40 min at 20-25 °C."
+    )
+    assert all(s.T_limit is None for s in p.steps)
+
+
+def test_what_is_left_till_monday_stands() -> None:
+    p = read("Trial\n\nBenzaldehyde 42 g and KOH 40 g in 40 mL of water in a 250 mL bottle. Leave corked till Monday.")
+    assert p.steps[-1].kind == "hold" and p.steps[-1].attended is False

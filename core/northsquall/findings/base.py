@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
+from functools import cached_property
 
+from northsquall import patterns
 from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
 from northsquall.calorimetry.measured import Measured
+from northsquall.chemistry import pairs
 from northsquall.chemistry.roles import Purpose
-from northsquall.chemistry.unrecognised import Unrecognised, product_open
+from northsquall.chemistry.unrecognised import NET, Unrecognised, product_open
 from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
@@ -21,6 +25,13 @@ from northsquall.quenching.leftovers import Leftover
 from northsquall.review import Settings
 from northsquall.stability import Bound
 from northsquall.working import Figure
+
+EATEN = patterns.compile(
+    r"\b(?:leaf|leaves|petals?|peels?|skins?|roots?|berr(?:y|ies)|seeds?|cabbage|spinach|beet\w*|carrots?|potato\w*|onions?|tomato\w*|apples?|lemons?|oranges?|bananas?|juice|flour|bread|rice|pasta|beans?|peas?|nuts?|meat|liver|fish|eggs?|egg white|cheese|butter|cream|yog\w+|honey|jam|"
+    r"tea|coffee|cocoa|chocolate|syrup|spices?|herbs?|grass|flowers?|wool|cotton|yarn|cloth|fabric|linen|silk|thread|paper|cardboard|wood|sawdust|straw|bones?|feathers?|hair|soil|compost|sand|clay|bark|moss|algae|seaweed)\b",
+    re.I,
+)
+"""What grows, is eaten or woven: no reagent beside water, salt and alcohol (common practice, no source)."""
 
 
 @dataclass
@@ -99,10 +110,24 @@ class Context:
         """Whether the text names a product that no reaction here makes and nobody charges."""
         return product_open(self.procedure, self.walk, self.lots)
 
+    @cached_property
+    def acts(self) -> bool:
+        """Whether anything is there that acts on what grows, is eaten or woven: strong acids and bases, oxidisers, what water attacks."""
+        strong = {"sulfuric-conc", "strong-base", "strong-acid"} | NET["oxidiser"] | NET["water-reactive"]
+        return any(strong & set(pairs.classes_in(dict(x.substance.parts))) for x in self.lots.values() if x.substance is not None)
+
+    def is_plain(self, lot: Lot) -> bool:
+        """Whether a name in no catalogue is one of something that grows, is eaten or woven, with nothing beside it that acts on it."""
+        return lot.substance is None and EATEN.search(lot.material.name) is not None and not self.acts
+
     def heat_open(self, n: int) -> bool:
         """Whether something there by a step may react and nothing says with what heat: a name in no catalogue, a reaction that is not recognised."""
         met = self.unrecognised is not None and not self.unrecognised.trifle and self.unrecognised.step <= n
-        return met or self.product_open or any(x.substance is None and (x.material.step or n + 1) <= n for x in self.lots.values())
+        return (
+            met
+            or self.product_open
+            or any(x.substance is None and not self.is_plain(x) and (x.material.step or n + 1) <= n for x in self.lots.values())
+        )
 
     @property
     def stand_in(self) -> Walk:

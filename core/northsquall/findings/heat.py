@@ -92,6 +92,9 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
     """H02: predicted peak over the stated or implied limit; H05 is a part of it where it is the cause."""
     if c.pot is None or not c.runs:
         limited = [s for s in c.procedure.steps if s.kind in ("dose", "add") and (s.T_limit or s.T_range)]
+        nameless = [x for x in c.lots.values() if x.substance is None]
+        if nameless and all(c.is_plain(x) for x in nameless) and not c.purpose.wanted:
+            return  # leaves in alcohol, onion skins in water
         if c.pot_missing and limited:
             limit = limited[-1].T_limit or limited[-1].T_range
             yield finding(
@@ -186,7 +189,10 @@ def seen_over_limit(c: Context) -> Iterator[Finding]:
         begin = max(text.rfind(x, 0, m.start()) for x in (". ", "\n", "; ")) + 1
         whole = text[begin : m.end()] + re.split(r"[.;\n]", text[m.end() :])[0]
         number = next((t.value for t in tokenise(m["T"]) if t.kind == "num"), None)
-        if step is None or step.kind not in BATCH or number is None or lex.HELD_BACK.search(whole) or not _fed_wanted(c, step.n):
+        met = c.unrecognised is not None and not c.unrecognised.trifle and c.unrecognised.step <= (step.n if step else 0)
+        if step is None or number is None or lex.HELD_BACK.search(whole):
+            continue
+        if not (step.kind in BATCH and _fed_wanted(c, step.n)) and not (met and step.kind in (*BATCH, "heat", "hold")):
             continue
         value = float(number)
         held = _held_below(c, step.n)

@@ -46,8 +46,11 @@ def _toxic(c: Context) -> bool:
 
 
 def _heat(c: Context) -> bool:
-    return c.enthalpy is not None or any(
-        r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > LEAST_KJ for r in c.reactions if r.role != "work-up"
+    met = c.unrecognised is not None and not c.unrecognised.trifle
+    return (
+        c.enthalpy is not None
+        or met
+        or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > LEAST_KJ for r in c.reactions if r.role != "work-up")
     )
 
 

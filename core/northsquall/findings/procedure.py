@@ -350,9 +350,10 @@ def unresolved(c: Context) -> Iterator[Finding]:
                 if lot.candidates
                 else f"Give a structure or another name for {m.name}, or add it to the catalogue with its source."
             )
+            plain = c.is_plain(lot)
             yield finding(
                 "P05",
-                "condition",
+                "note" if plain else "condition",
                 f"{lot.reason or m.name}; what it does is not established.",
                 span=_name_span(c, m),
                 step=c.step(m.step),

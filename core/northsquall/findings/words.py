@@ -84,6 +84,7 @@ def _controlled(text: str, m: re.Match[str]) -> bool:
 NO_PAPER = patterns.compile(
     r"\b(?:(?:test|starch|iodide|KI|indicator|litmus|pH|peroxide)[ -]?)+(?:papers?|strips?)\b[^.;\n]{0,12}\b(?:not (?:at hand|there|to hand|to be found|used|available|in stock)|isn't there|missing|finished|(?:had |has )?run out|ran out|used up|all gone|gone)\b(?! (?:blue|brown|white|dark|black|violet))"
     r"|\b(?:no|without(?: an?| any)?|have(?:n't| not)(?: got)?(?: an?| any)?|had no|out of) (?:(?:test|starch|iodide|KI|indicator|peroxide)[ -]?)+(?:papers?|strips?)\b"
+    r"|\b(?:papers?|strips?) (?:is|are|was|were) (?:from (?:19|20)\d\d|old|out of date|expired|past (?:its|their) date|years old|yellow with age|damp)\b"
     r"|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
     re.I,
 )
@@ -97,7 +98,7 @@ def uncontrolled_test(c: Context) -> Iterator[Finding]:
     """P03: a test decides, and nothing shows that it would have answered; or there was nothing to test with."""
     text = c.procedure.source_text
     none = NO_PAPER.search(text)
-    if none is not None and c.purpose.wanted:
+    if none is not None and (c.purpose.wanted or c.leftovers or c.unrecognised is not None):
         yield finding(
             "P03", "condition", f"“{none.group().strip()[:60]}”: what is left over was not tested for.", span=none.span(), limit="a test with its control", remedy="Get the paper or strip, try it on what it is to show, and test.", source="handbook 6.2", short="no test",
         )  # fmt: skip
@@ -234,6 +235,12 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
         if step.all_at_once and step.duration is None and open_ is not None and not any(s.step == step.n for s in c.stages):
             yield finding(
                 "P13", "condition", f"All at once, and how far {open_.names} warms it is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
+            )  # fmt: skip
+            continue
+        met = c.unrecognised
+        if step.all_at_once and step.duration is None and met is not None and not met.trifle and met.step <= step.n and _acts(c, step):
+            yield finding(
+                "P13", "condition", f"All at once, and what {met.names[0]} and {met.names[1]} give is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Add the reaction with its heat; portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
             continue
         gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())

@@ -652,6 +652,13 @@ def _share(lot: Material, m: Mention) -> float | None:
     return per * convert(m.amount.value, m.amount.unit, kinds[0]) / convert(lot.amount.value, lot.amount.unit, kinds[1])
 
 
+ADDED_SO = patterns.compile(
+    r"^\W*(?:(?:which|this) (?:is|was|are|were) )?(?:added|run in|put in|dripped in|given|fed)(?: to it)?(?: slowly| gradually| carefully| dropwise)? (?:in (?:small )?(?:portions|lots)|bit by bit|by the spoon|a little at a time|little by little)\b(?![^.;]*\b(?:in)?to the\b)",
+    re.I,
+)
+"""How what was just named went in: of its step."""
+
+
 def _only_seen(clause: Clause, text: str) -> bool:
     """ "It got to 75 °C.": what was seen while it was fed, and no step."""
     found = lex.SEEN_TO_CLIMB.match(text.lstrip(" ,;-"))
@@ -701,6 +708,11 @@ def read_clause(account: Account, clause: Clause) -> None:
         return
     account.stirrer_off = account.stirrer_off or off
     before = len(account.doc.steps)
+    if before and ADDED_SO.match(text) and account.doc.steps[-1].materials and clause.start - account.doc.steps[-1].span[1] < 6:
+        if not any(isinstance(x, Qty) or (isinstance(x, Token) and x.kind == "sub") for x in clause.items):
+            _beside_the_step(account, clause, text)
+            account.spend(clause.items)
+            return  # "stirred with soda (60 mL), added in portions until gas no longer came"
     if before and account.doc.steps[-1].kind in ("dose", "add") and _only_seen(clause, text):
         _beside_the_step(account, clause, text)
         account.spend(clause.items)
@@ -1068,6 +1080,11 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "wait till the colour goes"
     if WAITS_FIRST.match(text) and not r.measured:
         r.mentions = []  # "wait for the start (the ether boils by itself)"
+    if TO_BE_DESTROYED.search(text) and r.measured and not account.doc.steps:
+        for m in r.measured:
+            declare(account, m, "list")
+        account.spend(r.items)
+        return  # "chloroform (60 mL) was to be destroyed": it is put in by the next sentence
     if DISSOLVED_IN_ITS_WATER.match(text) and any(x.identity == "water" and x.step for x in account.doc.materials):
         r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
@@ -1196,6 +1213,10 @@ DISSOLVED_IN_ITS_WATER = patterns.compile(
     r"^\W*(?:then |now )?(?:dissolv|stir|suspend|put)\w* (?:the |all |both |it |them )[^.;\d]{0,40}\b(?:in(?:to)? the water|with the water|in(?:to)? its water)\b(?! bath)",
     re.I,
 )
+TO_BE_DESTROYED = patterns.compile(
+    r"\b(?:was|were|is|are|has|have|had) to be (?:destroyed|disposed of|got rid of|quenched|neutrali[sz]ed|made harmless|dealt with)\b",
+    re.I,
+)
 TAKEN_FIRST = patterns.compile(
     rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?\W*$", re.I
 )
@@ -1208,6 +1229,23 @@ IT_IS_THERE = patterns.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re
 """ "A litre of that into a beaker", "bring 70 mL (0.112 mol) to pH 9": of what the sentence before has named."""
 
 
+OF_THE_STRENGTH = patterns.compile(
+    rf"\b{_AMOUNT} of the (?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){{0,3}}) ?(?:%|percent|per cent)(?! (?:w/w |by weight )?(?:[a-z]+ ){{0,2}}(?:acid|solution|hydroxide|peroxide|ammonia))",
+    re.I,
+)
+""" "Two litres of the thirty-seven percent": of the one bottle that the text speaks of."""
+
+
+def _the_one_bottle(account: Account) -> Mention | None:
+    """The commercial acid or base that is named somewhere, where it is the only one."""
+    cat = catalogue().substances
+    found = [t for t in substances_in(account.source) if cat[str(t.value)].commercial]
+    if len({str(t.value) for t in found}) != 1:
+        return None
+    t = found[0]
+    return Mention(str(t.value), t.text, t.start, t.end, 0)
+
+
 def _of_what_was_named(account: Account, r: Reading) -> None:
     """An amount whose substance stands in the sentence before, where it has none of its own and none of it went in yet."""
     taken, account.taken = account.taken, None
@@ -1217,6 +1255,8 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
             return
         declare(account, taken, "list")
     named, account.spoken = account.spoken, None
+    if OF_THE_STRENGTH.search(r.text) and not r.measured and named is None:
+        named = _the_one_bottle(account)
     told = next((m for m in reversed(r.mentions or r.spoken) if m.identity is not None and not m.measured and not m.generic), None)
     if told is not None:
         account.spoken = told
@@ -1227,7 +1267,7 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     if (
         named is None
         or q is None
-        or not (OF_THAT.match(r.text) or (not r.spoken and AMOUNT_GOES_IN.match(r.text)))
+        or not (OF_THAT.match(r.text) or OF_THE_STRENGTH.search(r.text) or (not r.spoken and AMOUNT_GOES_IN.match(r.text)))
         or any(m.first <= 6 and m.measured for m in r.mentions)
         or any(x.identity == named.identity for x in account.doc.materials)
     ):
@@ -2117,6 +2157,8 @@ def _spent_absorber(account: Account, r: Reading) -> bool:
 
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
+    if _into_the_water_there(account, r):
+        return None
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
         account.spend(r.items)  # what the next portion waits for limits nothing
         return None
@@ -2195,6 +2237,7 @@ def _topic(account: Account, r: Reading) -> None:
         verb not in ("distil", "dry")
         and not product
         and not unparted
+        and (account.doc.steps or not r.measured)  # "chloroform residues (60 mL) were poured into …": what it begins with
         and lex.WASTE.search(text)
         and not (lex.WASTE_MOVES.search(text) and r.vessels)
     ) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)):
@@ -3639,6 +3682,33 @@ def _diazo_into(account: Account, r: Reading) -> bool:
     slow = durations_in(r.clause)[0] is not None or lex.SLOWLY.search(r.text) is not None
     new_step(account, r.clause, "dose" if slow else "add", vessel=into[0].name, from_vessel=source.name)
     account.main, account.place, account.last, account.mix = into[0], None, into[0], None
+    return True
+
+
+INTO_THE_WATER = patterns.compile(
+    r"^\W*(?:(?:then|now|and|slowly)\b[ ,]*)*(?:(?:run|pour|drip|let|put|stir|add|give|tip)\w* )?(?:the |this |that |all (?:of )?the |my )(?:[\w-]+ )?(?P<what>acid|caustic|lye|alkali|base|ammonia|peroxide|oleum|(?:sulfuric|nitric|hydrochloric)(?: acid)?)\b"
+    r"[^.;\d]{0,60}?\b(?:in)?to (?:the|its|that) (?:cold |iced? |stirred )?(?:water|ice)\b(?! bath)",
+    re.I,
+)
+""" "The acid goes into the water": which stands in a vessel of its own."""
+
+
+def _into_the_water_there(account: Account, r: Reading) -> bool:
+    """What stands in one vessel goes into the water that stands in another, whichever of them was named first."""
+    if not INTO_THE_WATER.match(r.text) or r.measured or any(x.generic.startswith("row ") for x in r.mentions):
+        return False
+    held: dict[str, set[str | None]] = {}
+    for s in account.doc.steps:
+        if s.vessel and s.materials:
+            held.setdefault(s.vessel, set()).update(account.lot(k).identity for k in s.materials)
+    water = [v for v, x in held.items() if x and x <= set(RECEIVERS)]
+    others = [v for v, x in held.items() if not x & set(RECEIVERS)]
+    if len(water) != 1 or len(others) != 1 or any(s.from_vessel in (water[0], others[0]) for s in account.doc.steps):
+        return False
+    step = new_step(account, r.clause, "add" if lex.ALL_AT_ONCE.search(r.text) else "dose", vessel=water[0], from_vessel=others[0])
+    step.all_at_once = step.kind == "add"
+    account.place = water[0]
+    account.spend(r.items)
     return True
 
 
