@@ -117,8 +117,9 @@ class Context:
         return any(strong & set(pairs.classes_in(dict(x.substance.parts))) for x in self.lots.values() if x.substance is not None)
 
     def is_plain(self, lot: Lot) -> bool:
-        """Whether a name in no catalogue is one of something that grows, is eaten or woven, with nothing beside it that acts on it."""
-        return lot.substance is None and EATEN.search(lot.material.name) is not None and not self.acts
+        """Whether a name in no catalogue is one of something that grows, is eaten or woven, beside what is known and acts on nothing of it."""
+        known = any(x.substance is not None for x in self.lots.values())
+        return known and lot.substance is None and EATEN.search(lot.material.name) is not None and not self.acts
 
     def heat_open(self, n: int) -> bool:
         """Whether something there by a step may react and nothing says with what heat: a name in no catalogue, a reaction that is not recognised."""
