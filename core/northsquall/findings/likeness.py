@@ -72,12 +72,11 @@ def _acts(c: Context) -> bool:
 
 def _harms(c: Context) -> bool:
     """Whether something is there that may meet no other waste: any of what acts, caustic from an amount that is to be neutral first."""
-    caustic = sum(
-        x.best_mol
-        for x in c.lots.values()
-        if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts
-    )
-    return bool(_classes(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or caustic > ACID_TO_DRAIN_MOL
+    caustic = [
+        x for x in c.lots.values() if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts
+    ]
+    much = any(x.mol is None for x in caustic) or sum(x.best_mol for x in caustic) > ACID_TO_DRAIN_MOL
+    return bool(_classes(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much
 
 
 def _strong(c: Context) -> bool:
