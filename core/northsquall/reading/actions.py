@@ -544,7 +544,7 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
 
 DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
 EXPECTED = patterns.compile(
-    r"^\W*(?:\(.*?\)\W*)?(?:gas |fumes? )?(?:(?:is|are|will be) (?:expected|evolved|given off|set free|driven off|formed|made(?! up))|comes?|escapes?|leaves?|bubbles?)\b",
+    r"^\W*(?:\([^)]*\)\W*)?(?:(?:,|and|with) (?:hydrogen (?:chloride|bromide)|(?:sul\w+|carbon|nitrogen) (?:di|mon)?oxide|chlorine|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2)\W*(?:\([^)]*\)\W*)?)*(?:gas(?:es)? |fumes? )?(?:(?:is|are|was|were|will be) (?:expected|evolved|given off|set free|driven off|formed|made(?! up))|comes?|came off|came out|escapes?|escaped|leaves?|bubbles?)\b",
     re.I,
 )
 """Behind a gas that has its solution's name."""
@@ -1088,6 +1088,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if DISSOLVED_IN_ITS_WATER.match(text) and any(x.identity == "water" and x.step for x in account.doc.materials):
         r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
+    if clause.verb is None and not r.measured and not r.vessels and not account.doc.steps and MADE_OF_WHAT_IS_NAMED.search(text) and account.spoken:
+        account.spend(r.items)
+        return
     account.strengths |= {m.identity: m.strength for m in r.mentions if m.identity and m.strength is not None and not m.measured}
     _gained(account, r)
     if account.main is not None and not account.main.named and not r.mentions and PUT_INTO_A_FLASK.match(text):
@@ -1221,6 +1224,10 @@ TAKEN_FIRST = patterns.compile(
     rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?\W*$", re.I
 )
 """ "I use 90 mL.": it goes in by the next sentence."""
+ONLY_AN_AMOUNT = patterns.compile(rf"^\W*(?:then |and |now |so )*{_AMOUNT}(?:,? (?:on the balance|exactly|or so|in all|\(?\d[\d.,]* ?mol\)?))*\W*$", re.I)
+""" "Camphor. Fifteen grams. That goes in …": of what the sentence before has named."""
+MADE_OF_WHAT_IS_NAMED = patterns.compile(r"^[^.;\d]{0,20}[^.;]{0,60}\bfrom (?:the )?[\w(),' -]{4,50}\W*$", re.I)
+""" "So, 4-bromotoluene, from the toluidine.": what is made of what, and nothing done yet."""
 IT_GOES_IN = patterns.compile(
     r"^\W*(?:and |then |now )*(?:it|this|that|which) (?:(?:is|was|are|were|then|slowly|gets|got|all) )*(?:drips?|dripped|dropped|goes|went|runs?|added|poured|tipped|put|fed|let)\b",
     re.I,
@@ -1250,8 +1257,8 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     """An amount whose substance stands in the sentence before, where it has none of its own and none of it went in yet."""
     taken, account.taken = account.taken, None
     if taken is not None:
-        if IT_GOES_IN.match(r.text) and not r.measured:
-            r.mentions = [replace(taken, index=0, first=0, last=0)]
+        if IT_GOES_IN.match(r.text):
+            r.mentions = [replace(taken, index=0, first=0, last=0), *r.measured]
             return
         declare(account, taken, "list")
     named, account.spoken = account.spoken, None
@@ -1267,18 +1274,22 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     if (
         named is None
         or q is None
-        or not (OF_THAT.match(r.text) or OF_THE_STRENGTH.search(r.text) or (not r.spoken and AMOUNT_GOES_IN.match(r.text)))
+        or not (OF_THAT.match(r.text) or OF_THE_STRENGTH.search(r.text) or (not r.spoken and (AMOUNT_GOES_IN.match(r.text) or ONLY_AN_AMOUNT.match(r.text))))
         or any(m.first <= 6 and m.measured for m in r.mentions)
         or any(x.identity == named.identity for x in account.doc.materials)
     ):
         return
     i = next(k for k, x in enumerate(r.items) if x is q)
-    m = Mention(named.identity, named.name, q.start, q.end, i, first=i, last=i, strength=named.strength)
+    if is_word(at(r.items, i + 1), "of") and is_word(at(r.items, i + 2), "it", "that", "this", "them"):
+        end = r.items[i + 2].end  # "14.7 g of it"
+    else:
+        end = q.end
+    m = Mention(named.identity, named.name, q.start, end, i, first=i, last=i + 2 * (end > q.end), strength=named.strength)
     take(m, q)
     mol = next((x for x in r.items[i + 1 : i + 4] if isinstance(x, Qty) and x.dim == "moles"), None)
     if mol is not None:
         take(m, mol)
-    if TAKEN_FIRST.match(r.text):
+    if TAKEN_FIRST.match(r.text) or (ONLY_AN_AMOUNT.match(r.text) and not r.measured):
         account.taken, r.mentions = m, []
         account.spend(r.items)
         return
@@ -1781,6 +1792,19 @@ FROM_A_FUNNEL = patterns.compile(
 )
 
 
+
+def _way_of_the_gas(account: Account, r: Reading) -> re.Match[str] | None:
+    """An exit of the gas, a doing that leads on from it, and behind it an alkali that is measured: the absorber is there."""
+    for w in lex.EXIT_OF_THE_GAS.finditer(r.text):
+        at = r.clause.start + w.end()
+        alkali = next((m for m in r.mentions if m.identity in lex.ABSORBENTS and (m.measured or m.strength is not None) and m.start >= at), None)
+        if alkali is not None and not OF_THE_SENSOR.search(r.text[: w.start()]):
+            way = account.source[r.clause.start + w.start() : alkali.start]
+            if lex.is_way_of_gas(way, str(alkali.identity)):
+                return w
+    return None
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
@@ -1795,6 +1819,7 @@ def _train(account: Account, r: Reading) -> bool:
     found = None
     if not lex.LINE_STAYS.search(r.text):
         found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
+        found = found or _way_of_the_gas(account, r)
     if found and ARROW_TO_A_VESSEL.search(r.text) and all(m.amount is not None for m in r.mentions) and not lex.of_gas(r.clause.label):
         return False  # "tert-butanol 25 g + HCl 37 % 85 mL -> 250 mL flask": what goes in
     if not found and lex.of_gas(r.clause.label) and len(r.mentions) >= 2 and r.vessels and FROM_A_FUNNEL.search(r.text):

@@ -530,6 +530,7 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
     """Cut a sentence into clauses, one verb each, at the last separator before the next verb's subject."""
     if (set_up := _behind_the_line(items)) is not None:
         return [*_cut(items[:set_up], number), *_cut(items[set_up + 1 :], number)]
+    line = _line_of_the_gas(items)
     depth = 0
     verbs: list[tuple[int, str]] = []
     for i, x in enumerate(items):
@@ -540,7 +541,7 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         if x.low == "sat" and depth <= 0 and is_word(at(items, i + 1), "in", "on", "at", "for", "there", "overnight", "until", "till"):
             verbs.append((i, "hold"))  # "the mixture sat in the hood", and not "sat. bicarbonate"
             continue
-        if depth > 0 or x.kind != "word" or (x.low not in lex.VERB_OF and not rises):
+        if depth > 0 or x.kind != "word" or (x.low not in lex.VERB_OF and not rises) or i in line:
             continue
         kind = "heat" if rises else lex.VERB_OF[x.low]  # "allowed to reach room temperature over 2 h"
         before = items[i - 1] if i else None
@@ -1060,6 +1061,24 @@ def _behind_the_line(items: list[Item]) -> int | None:
                 ):
                     return k
     return None
+
+
+
+
+def _line_of_the_gas(items: list[Item]) -> range:
+    """From an exit of the gas to the alkali that takes it, which no verb cuts: "the vent of which passed through a trap to a flask containing …"."""
+    last = max((i for i, x in enumerate(items) if isinstance(x, Token) and x.kind == "sub" and x.value in lex.ABSORBENTS), default=0)
+    if not last:
+        return range(0)
+    begins: list[int] = []
+    text = ""
+    for x in items[:last]:
+        begins.append(len(text))
+        text += ("#" if isinstance(x, Qty) else x.text) + " "
+    for w in lex.EXIT_OF_THE_GAS.finditer(text):
+        if lex.is_way_of_gas(text[w.start() :], str(items[last].value)):  # type: ignore[union-attr]
+            return range(next(k for k, at in enumerate(begins) if at >= w.start()), last)
+    return range(0)
 
 
 TREATS = ("treated", "brominated", "nitrated", "chlorinated", "acetylated", "methylated", "diazotised", "diazotized")

@@ -11,7 +11,24 @@ from northsquall import patterns
 INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
 """Soft hyphens and zero-width marks: no part of any word."""
 ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
+_DENSITY = r"1[.,][1-9]\d\d?|0[.,][89]\d\d?"
+_HOT = r"(?:[3-9]\d|1\d\d) ?°C|(?i:thirty|forty|fifty|sixty|seventy|eighty|ninety|a hundred)(?:-five|-two|-eight)?(?: degrees)?|(?:[3-9]\d|1\d\d)(?! ?(?:mL|g|L|min|h|%|mol)\b)(?: degrees)?"
+_A_BATH = (
+    r"(?:(?:an?|the|my|our)[ \n])?(?:(?:bowl|basin|pan|pot|tub|bucket)[ \n](?:of|with)[ \n])?(?:(?:hot|warm|heating|heated|hotter|warmer|second)[ \n]){0,2}"
+    rf"(?:((?:oil|sand|air|metal|glycerol|silicone|wax|water)?)[ -]?(?:bath|water)(?:[ \n](?:of|at|kept at|held at|preheated to)|,| \((?:bath temperature )?)?[ \n]?({_HOT})(?: or so)?\)?(?: (?:water[- ]?)?bath)?"
+    rf"|({_HOT})[ \n](?:water[ -])?bath)"
+)
+_THE_STEAM = r"(?:(?:an?|the|my|our)[ \n])?(?:steam[ -]bath|boiling (?:water(?:[ -]bath)?|bath))\b"
+_IT = r"(?:it|this|everything|the (?:flask|beaker|conical|pot|vessel|mixture|lot|whole (?:thing|lot))|all)"
+_MOVED = (
+    rf"(?:(?<=[\w%)])[ ,]*\b(?:so|and then|then|and)[ \n]|(?<=[.;!?\n] )|(?<=^)|(?<=\n)|(?<=- ))(?:(?i:so|then|now|and then|next)[ ,]+)?(?:"
+    rf"(?:(?i:I|we|you)[ \n])?(?:just )?(?i:swap(?:ped)?|chang(?:e|ed)|switch(?:ed)?|mov(?:e|ed)|transfer(?:red)?|exchang(?:e|ed)|replac(?:e|ed)|put|set|stood|stand|plac(?:e|ed)|lower(?:ed)?|immers(?:e|ed)|took|take|gave)(?:[ \n](?:{_IT}|(?:the )?(?:ice|cold|cooling)?(?:[ -]?(?:bath|water))?))?(?: out of (?:the )?[\w-]+(?: bath)? and (?:stood|put|set|placed) {_IT})?[ \n](?:over )?(?:(?:to|into|in|onto|for|with|by|against)[ \n])?"
+    rf"|(?i:{_IT}|flask|beaker|bath|the (?:ice|cold|cooling)(?:[ -]bath)?)[ \n](?:(?:was|is|were|are)[ \n])?(?:then |now |quickly )?(?:swapped|changed|exchanged|replaced|moved|transferred|put|set|stood|placed|lowered|immersed|went|goes|put back)[ \n](?:over )?(?:to|into|in|onto|for|with|by)[ \n]"
+    rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|over (?:to|into)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
+)
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("into_a_bath", rf"{_MOVED}{_A_BATH}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated in a bath at {0}"),
+    ("on_the_steam", rf"{_MOVED}{_THE_STEAM}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated on the steam bath"),
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
     ("rows", r"\n[ \t]*\n(?=[^\n|]*\S(?: {3,}|\t+)\S|[ \t]*\|)", "\n"),  # an empty line between two rows of a table
     ("stop", r"(?<=[a-z)])\. {2,}(?=[A-Z])", ". "),
@@ -29,6 +46,15 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("dots", r"(?<=\d) ?(?:\.{2,3}|…) ?(?=\d)", "-"),
     ("square", r"\[(?=\d+(?:[.,]\d+)? ?%\])", "("),
     ("squared", r"(?<=\d%)\]|(?<=\d %)\]", ")"),
+    ("percents", r"(?<=\d)[ \u00a0]?(?:w ?%|(?i:(?:mass|weight|wt)[ -]per ?cents?\b)|pc\b)", " %"),
+    ("of_percent", r"\bof (\d[\d.,]* ?%) strength\b", "({0})"),
+    ("of_molar", r"(?<=[a-z]) of (\d[\d.,]*) ?(?:mol/L|mol/l|mol L-1|mol/dm3|mol/dm³|mol dm-3)(?=[\s,.;])", " ({0} mol/L)"),
+    ("by_density", rf"(?<=[a-z]) ?(?:, ?(?:the )?|\(|of |with )?(?:a )?(?i:s\.? ?g\.?|sp\.? ?gr\.?|rho|density|d)?(?: ?(?:at )?20 ?°C)?[ :=]*({_DENSITY}) ?(?:g/mL|g/ml|g/cm3|g/cm³|g cm-3|kg/L|kg/l)\)?", " (d {0})"),
+    ("sp_gr", rf"(?<=[a-z]) ?(?:, |\(|of )?(?i:s\.g\.|s\.gr\.|sp\.? ?gr\.?)[ :=]*({_DENSITY})\b\)?", " (d {0})"),
+    ("bare_density", rf"(?:(?<=[Aa]cid)|(?<=itric)|(?<=furic)|(?<=loric)|(?<=romic)|(?<=[Aa]mmonia)) ?(?:,? (?:the )?|\()({_DENSITY})(?! ?(?:m?L|g|kg|mol|M|N|equiv|eq|%|min|h|-|to|°|×|x)\b)(?![\d.])\)?", " (d {0})"),
+    ("the_density", rf"\bthe ({_DENSITY}) ((?i:nitric acid|nitric|sulfuric acid|sulfuric|hydrochloric acid|hydrochloric|hydrobromic acid|ammonia))\b", "{1} (d {0})"),
+    ("fuming_of", rf"\b[Nn]itric(?: acid)?(?: is|,)? the (?:red |white )?fuming(?: one| stuff| kind)?,? (?:the )?({_DENSITY})(?=[ ,.])", "Fuming nitric acid (d {0})"),
+    ("fuming_is", r"\b[Nn]itric(?: acid)?(?: is|,)? the (?:red |white )?fuming(?: one| stuff| kind)?(?=[ ,.])", "Fuming nitric acid"),
     ("of_strength", r"(?<=\d%) strength\b|(?<=\d %) strength\b", ""),
     ("percent", r"(?<=\d)[ \u00a0]?(?:(?i:wt\.?|mass|weight)[- ]?%|% ?(?i:by (?:weight|mass)|wt\b\.?))", " %"),
     ("strength", r"\b(?i:concentrated|conc\.?|dilute|dil\.?|aqueous|aq\.?|strong|fuming) \(\d[\d.,]* ?(?:%|M|N)(?: w/w)?\) (?=[A-Za-z])", ""),  # "37 %" in front of its name
@@ -206,6 +232,20 @@ def plain(text: str) -> tuple[str, list[int]]:
     return "".join(folded for folded, _, _ in pieces), [*where, len(text)]
 
 
+TENS = {"thirty": "30", "forty": "40", "fifty": "50", "sixty": "60", "seventy": "70", "eighty": "80", "ninety": "90", "a hundred": "100"}
+
+
+def _a_bath(text: str, m: re.Match[str], name: str) -> str:
+    """ "so I swapped it to the hot water, seventy", "The ice was exchanged for an oil bath at 90 °C": heated in that bath, as its own sentence."""
+    told = [x for x in m.groups()[m.re.groupindex[name] :] if x is not None]
+    new = not text[: m.start()].rstrip(" ") or text[: m.start()].rstrip(" ")[-1] in ".;!?\n-"
+    kind = told[0] if len(told) > 1 else ""
+    tens, _, ones = re.sub(r" ?(?:°C|degrees)$", "", told[-1]).lower().partition("-") if told else ("", "", "")
+    heat = f"{TENS.get(tens, tens)}" if not ones else f"{int(TENS.get(tens, '0')) + {'two': 2, 'five': 5, 'eight': 8}[ones]}"
+    where = "on the steam bath" if name == "on_the_steam" else f"in {'an' if kind[:1] in ('o', 'a') else 'a'} {kind or 'water'} bath at {heat} °C"
+    return ("" if new else ". ") + f"The flask is heated {where}"
+
+
 @lru_cache(PIECES_KEPT)
 def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
     """(a piece as the rules read it, where each of its characters stood, or nothing where none moved, its length as written).
@@ -225,6 +265,8 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             kept = ""
         if put and name in TURNS and (m.group()[0].isupper() or m.group()[0].isdigit()):
             put = put[0].upper() + put[1:]
+        if name in ("into_a_bath", "on_the_steam"):
+            put = _a_bath(text, m, name)
         if name == "step":
             put = re.sub(r"\D", "", m.group()) + ". "
         if name == "strength":

@@ -184,6 +184,9 @@ DATED = patterns.compile(
 """The line of a notebook that says when, where or by whom."""
 
 
+VESSEL_TOLD = patterns.compile(r"\b(?:flask|Erlenmeyer|beaker|conical|RBF?|round[- ]bottom\w*|(?:two|three|four|[234])-?necks?)\b", re.I)
+
+
 def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     """The first line is the title where it is short and does nothing."""
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), None)
@@ -196,6 +199,9 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     listed = (
         not apart and not dated and not line.isupper() and any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
     )
+    amounts = sum(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
+    if apart and amounts >= 2 and any(t.kind == "unit" and t.value in ("mol", "mmol") for t in head) and VESSEL_TOLD.search(line):
+        listed = True  # "Benzhydrol, 18.2 g benzophenone (0.10 mol) in 100 mL MeOH, 250 mL Erlenmeyer."
     if (
         first is None
         or len(line) > 140

@@ -123,6 +123,19 @@ def _spoken_locants(names: list[str]) -> list[str]:
     return [f"{word[name[0]]}{name[1:]}" for name in names if name[1:2] == "-" and name[0] in word and len(name) > 7]
 
 
+ORTHO_META_PARA = {"2": "ortho", "o": "ortho", "3": "meta", "m": "meta", "4": "para", "p": "para"}
+
+
+def _by_greek(names: list[str]) -> list[str]:
+    """Names with one locant as they are said: "para-nitrobenzaldehyde", "orthochlorobenzoic acid" of "4-…", "2-…"."""
+    said = []
+    for name in names:
+        if (m := re.fullmatch(r"([234omp])-([a-z]{5}[a-z ]+)", name.lower())) is not None:
+            greek = ORTHO_META_PARA[m[1]]
+            said += [f"{greek}-{m[2]}", f"{greek} {m[2]}", f"{greek}{m[2]}"]
+    return said
+
+
 def _apart(names: list[str]) -> list[str]:
     """Names that a space, as from a broken line, parts behind their first substituent: "2-chloro benzoic acid"."""
     return [f"{m[1]} {m[2]}" for name in names if (m := PREFIXED.fullmatch(name.lower()))]
@@ -157,6 +170,7 @@ def _automaton() -> ahocorasick.Automaton:
             *substance.misspelt,
             *_spoken_states(substance.names),
             *_spoken_locants(substance.names),
+            *_by_greek(substance.names),
             *_apart(substance.names),
             *_hydrated(substance.id),
             *full,
@@ -303,18 +317,49 @@ BEHIND_A_NAME = {"in", "into", "all", "at", "to", "is", "was", "goes", "went", "
 """Words before which "toluic" or "chlorosulfonic" stands for the acid that the text names."""
 
 
+NO_ACIDS = {"acrylic", "organic", "magnetic", "plastic", "aromatic"}
+"""Adjectives that are no acid by themselves."""
+
+
+@cache
+def _acids() -> dict[str, str]:
+    """What stands before "acid" in the catalogue's names of one word: "salicylic", "phthalic"."""
+    return {
+        name.lower()[:-5]: s.id
+        for s in catalogue().substances.values()
+        for name in s.names
+        if re.fullmatch(r"[A-Za-z]{4,}ic acid", name) and name.lower()[:-5] not in NO_ACIDS
+    }
+
+
 def _short_acids(tokens: list[Token]) -> list[Token]:
-    """Acids that are named again without "acid": "chlorosulfonic acid 33 mL … then the chlorosulfonic all at once"."""
+    """Acids without "acid": named again ("chlorosulfonic acid 33 mL … then the chlorosulfonic all at once"), or behind "the" and an amount."""
     named = {
         m[1].lower(): str(t.value)
         for t in tokens
         if t.kind == "sub" and (m := re.fullmatch(r"(?:[\w,'()-]*[-\s])?([A-Za-z]{4,}ic) (?:acid|a\.)", t.text)) is not None
     }
-    if not named:
-        return tokens
     out = []
     for k, t in enumerate(tokens):
         follow = tokens[k + 1] if k + 1 < len(tokens) else None
+        measured = k > 1 and (
+            (tokens[k - 1].low == "the" and tokens[k - 2].low == "of")
+            or (tokens[k - 1].low == "of" and tokens[k - 2].kind == "unit")
+            or (tokens[k - 1].kind == "unit" and tokens[k - 1].value in ("g", "ml"))
+        )
+        if (
+            follow is not None
+            and follow.text == ","
+            and k + 3 < len(tokens)
+            and tokens[k + 2].kind == "num"
+            and any(x.kind == "unit" and x.value in ("g", "ml", "l", "kg") for x in tokens[k + 3 : k + 5])
+        ):
+            measured = True  # "Glacial, sixty mils", "the salicylic, 25 g"
+        if t.kind == "word" and measured and (follow is None or follow.text in ".,;:\n" or follow.kind == "nl" or follow.low in BEHIND_A_NAME):
+            if t.low == "glacial":
+                t = Token("sub", t.text, t.start, t.end, "acetic acid")
+            elif t.low in _acids():
+                t = Token("sub", t.text, t.start, t.end, _acids()[t.low])
         if (
             t.kind == "word"
             and t.low in named
