@@ -13,7 +13,7 @@ from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
-from northsquall.gas import record_of
+from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import SLOWLY
@@ -110,9 +110,8 @@ TRACE_SHARE, TRACE_MOL = 0.03, 0.006
 """Part of one of a pair beside the other, and moles, up to which it is a trace (assumption)."""
 
 
-@rule("S04")
-def never_together(c: Context) -> Iterator[Finding]:
-    """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
+def met_pairs(c: Context) -> Iterator[tuple[pairs.Hit, Severity, Entry]]:
+    """Pairs of the never-together list that meet in a vessel or a waste stream, other than what the step is for, and how much it matters."""
     said: dict[str, int] = {}
     slow = slow_quenches(c.procedure, c.lots, c.walk, wanted_in(c.walk, (), c.purpose))
     for entry in c.walk.entries:
@@ -162,10 +161,30 @@ def never_together(c: Context) -> Iterator[Finding]:
             amounts = [max((_amount(entry.mixed, r) for r in side), default=0.0) for side in (h.roots_a, h.roots_b)]
             if min(amounts) <= 0.002 or (min(amounts) <= TRACE_MOL and min(amounts) <= TRACE_SHARE * max(amounts)):
                 severity = "note"
-            yield finding(
-                "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=step, limit="never together",
-                remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
-            )  # fmt: skip
+            yield h, severity, entry
+
+
+@rule("S04")
+def never_together(c: Context) -> Iterator[Finding]:
+    """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
+    for h, severity, entry in met_pairs(c):
+        yield finding(
+            "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="never together",
+            remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
+        )  # fmt: skip
+
+
+def pair_gases(c: Context) -> dict[str, int]:
+    """Toxic gases that a pair which met is told to give and no equation here measures, each with its step."""
+    measured = set() if c.gas is None else {r.gas for r in c.gas.releases}
+    names = {n.lower(): root for root in with_record() if record_of(root).toxic for n in record_of(root).names if len(n) > 4}
+    out: dict[str, int] = {}
+    for h, severity, entry in met_pairs(c):
+        told = [root for n, root in names.items() if re.search(rf"\b{re.escape(n)}\b(?! (?:di|mon)oxide)", h.then.lower())]
+        for root in told if severity == "stop" else []:
+            if root not in measured:
+                out.setdefault(root, entry.step)
+    return out
 
 
 WASTE_BOTTLE = patterns.compile(

@@ -12,6 +12,7 @@ from northsquall.chemistry.roots import is_gas, is_organic, shown
 from northsquall.chemistry.walk import ionised_in
 from northsquall.dynamics.schedule import next_size
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.chemistry import pair_gases
 from northsquall.findings.sentences import sentence_of
 from northsquall.gas import GasRecord, record_of
 from northsquall.gas.air import Exposure, room_of
@@ -565,6 +566,9 @@ def absorber_short(c: Context) -> Iterator[Finding]:
     beside = {record.root for record, _ in _unmeasured(c)} - set(direct)  # a side gas whose amount no equation gives
     known = {r.gas for r in c.gas.releases} | set(c.gas.seen)
     yield from _spoken_of(c, known - beside)
+    yield from _of_a_pair(c, known)
+    if not known:
+        yield from _not_caught(c)
     for record, step in _unmeasured(c):
         if not record.toxic or record.refer or _covered(c, record.root):
             if record.refer:
@@ -603,6 +607,39 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
         yield finding(
             "G04", "condition" if c.procedure.place.hood else "stop", f"“{said.group()}”: {record.name} comes, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=said.span(),
             established=False, limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{root}",
+        )  # fmt: skip
+
+
+def _of_a_pair(c: Context, known: set[str]) -> Iterator[Finding]:
+    """A toxic gas of a pair that must not meet, where no amount lets an equation measure it and nothing takes it."""
+    if c.gas is None or c.procedure.place.hood:
+        return  # in a hood S04 says enough
+    held = " ".join(p.element.liquid or "" for x in c.gas.lines.values() for p in _absorbers(x)).lower()
+    for root, n in pair_gases(c).items():
+        record = record_of(root)
+        if root not in known and not record.refer and not (held and (held != "water" or any(w == "water" for w, _, _ in record.takes))):
+            yield finding(
+                "G04", "stop", f"{record.name[:1].upper() + record.name[1:]} comes where they meet, and no absorber that takes it and no hood is written; how much is not established.", step=c.step(n),
+                established=False, limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{root}",
+            )  # fmt: skip
+
+
+NOT_CAUGHT = patterns.compile(
+    r"\b(?:gas(?:es)?|fumes?|vapou?rs?|HCl|HBr|SO2|hydrogen (?:chloride|bromide)|acid fumes)\b[^.;\n]{0,40}\b(?:not|never|n[’']t) (?:be(?:en)? )?(?:absorbed|scrubbed|trapped|caught|led (?:off|away|anywhere)|collected|washed|taken up)\b"
+    r"|\bno (?:absorber|scrubber|gas trap|absorption|scrubbing)\b[^.;\n]{0,20}(?:used|fitted|needed|necessary|present|there|[.;\n]|$)|\bwithout (?:an? |any )?(?:absorber|scrubber|gas trap|absorption)\b|\b(?:absorber|scrubber|gas trap)\b[^.;\n]{0,15}\b(?:not (?:used|fitted|needed|necessary|connected)|left (?:out|off)|omitted|superfluous)\b",
+    re.I,
+)
+"""An author's words for a gas that nothing takes."""
+
+
+def _not_caught(c: Context) -> Iterator[Finding]:
+    """A gas that is left uncaught by the author's own words, over what fumes, where no equation here gives one."""
+    said = NOT_CAUGHT.search(c.procedure.source_text)
+    fumes = next((x for x in c.lots.values() if fuming(x)), None)
+    if said is not None and fumes is not None:
+        yield finding(
+            "G04", "condition" if c.procedure.place.hood else "stop", f"“{said.group().strip()}”, over {fumes.material.name}: what comes is not established, and nothing takes it.", step=c.step_at(said.start()), span=said.span(),
+            established=False, remedy="An empty trap and an absorber that takes it, or show that nothing comes.", source="handbook 3.2", short="no absorber", cause="gas:not caught",
         )  # fmt: skip
 
 

@@ -12,6 +12,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
+from northsquall.findings.chemistry import pair_gases
 from northsquall.findings.gas import FLASH_MARGIN_K, flash_below, fuming
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
 from northsquall.findings.waste import ACID_TO_DRAIN_MOL
@@ -34,7 +35,7 @@ STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
 
 
 def _gases(c: Context) -> list[str]:
-    return [] if c.gas is None else [*dict.fromkeys(r.gas for r in c.gas.releases if c.gas.mol(r.gas)[2] > 1e-3), *c.gas.seen]
+    return [] if c.gas is None else [*dict.fromkeys(r.gas for r in c.gas.releases if c.gas.mol(r.gas)[2] > 1e-3), *c.gas.seen, *pair_gases(c)]
 
 
 def _gas(c: Context) -> bool:
@@ -181,7 +182,7 @@ SAID = {
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),

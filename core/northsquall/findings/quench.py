@@ -784,6 +784,10 @@ def caught_open(c: Context) -> Iterator[Finding]:
         return
 
 
+LETS_GAS_OUT = patterns.compile(r"\b(?:fizz\w*|CO2|carbon dioxide|foam\w*|froth\w*|effervesc\w*|bicarbonate|carbonate|NaHCO3|Na2CO3|soda)\b", re.I)
+"""What a vessel is left open for."""
+
+
 def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
     """One place where something is evaporated in the open, or None where nothing that burns or harms is."""
     text = c.procedure.source_text
@@ -795,6 +799,9 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
     step = c.step_at(m.start())
     if (evaporates is None and not OPENLY.search(m.group())) or step is None:
         return None
+    said = sentence_of(text, m)
+    if LETS_GAS_OUT.search(said) and not re.search(r"\b(?:evaporat|boil|driven off|air (?:stream|jet)|blow|steam)\w*", said, re.I):
+        return None  # "wash with 5 % carbonate (open beaker, slight fizz)": open for the gas
     entries = [e for e in c.walk.entries if e.step <= step.n]
     cat = catalogue()
     for e in reversed(entries):

@@ -1221,7 +1221,7 @@ TO_BE_DESTROYED = patterns.compile(
     re.I,
 )
 TAKEN_FIRST = patterns.compile(
-    rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?\W*$", re.I
+    rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?(?: of (?:the|that|this|it)\b[^.;,]{{0,45}})?\W*$", re.I
 )
 """ "I use 90 mL.": it goes in by the next sentence."""
 ONLY_AN_AMOUNT = patterns.compile(rf"^\W*(?:then |and |now |so )*{_AMOUNT}(?:,? (?:on the balance|exactly|or so|in all|\(?\d[\d.,]* ?mol\)?))*\W*$", re.I)
@@ -1237,16 +1237,16 @@ IT_IS_THERE = patterns.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re
 
 
 OF_THE_STRENGTH = patterns.compile(
-    rf"\b{_AMOUNT} of the (?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){{0,3}}) ?(?:%|percent|per cent)(?! (?:w/w |by weight )?(?:[a-z]+ ){{0,2}}(?:acid|solution|hydroxide|peroxide|ammonia))",
+    rf"\b{_AMOUNT} of the (?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){{0,3}}) ?(?:%|percent|per cent)(?! (?:w/w |by weight )?(?:(?:[a-z]+ ){{1,2}}acid|(?:[a-z]+ ){{0,2}}(?:solution|hydroxide|peroxide|ammonia)))(?P<acid> acid)?",
     re.I,
 )
 """ "Two litres of the thirty-seven percent": of the one bottle that the text speaks of."""
 
 
-def _the_one_bottle(account: Account) -> Mention | None:
-    """The commercial acid or base that is named somewhere, where it is the only one."""
+def _the_one_bottle(account: Account, acid: bool) -> Mention | None:
+    """The commercial acid or base (an acid where that is said) that is named somewhere, where it is the only one."""
     cat = catalogue().substances
-    found = [t for t in substances_in(account.source) if cat[str(t.value)].commercial]
+    found = [t for t in substances_in(account.source) if cat[str(t.value)].commercial and (not acid or str(t.value).endswith("acid"))]
     if len({str(t.value) for t in found}) != 1:
         return None
     t = found[0]
@@ -1262,8 +1262,9 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
             return
         declare(account, taken, "list")
     named, account.spoken = account.spoken, None
-    if OF_THE_STRENGTH.search(r.text) and not r.measured and named is None:
-        named = _the_one_bottle(account)
+    strength = OF_THE_STRENGTH.search(r.text)
+    if strength is not None and not r.measured and (named is None or strength["acid"]):
+        named = _the_one_bottle(account, strength["acid"] is not None)
     told = next((m for m in reversed(r.mentions or r.spoken) if m.identity is not None and not m.measured and not m.generic), None)
     if told is not None:
         account.spoken = told

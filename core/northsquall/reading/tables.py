@@ -17,11 +17,13 @@ from northsquall.reading.phrases import REACTION_VESSELS, VesselPhrase, quantiti
 from northsquall.reading.tokens import Token
 
 HEADINGS = {
+    "skip": r"^(?:mw|m ?\. ?w|fw|mr|cas|bp|mp|b ?\. ?p|m ?\. ?p|density|d|ρ|rho|molar mass|mol ?\. ?(?:mass|wt|weight)|m\w* ?[([/]? ?g ?/ ?mol)\b",
     "material": r"^(charge|material|substance|item|component|reagent|what|stuff|chemical|compound|name|ingredient)s?\b",
     "mol": r"^(mol|moles|n)\b",
     "mmol": r"^(mmol|millimoles?)\b",
     "equiv": r"^(eq|equiv\w*)\b",
     "amount": r"^(amount|quantity|qty|charge|weight|weigh|mass|volume|how much|g or ml|g|ml|weigh in|used)\b",
+    "unit": r"^units?\b",
     "number": r"^(#|no|nr|pos|line)\b",
     "where": r"^(into|to|vessel|where|place|goes)\b",
     "remark": r"^(remark|note|comment|role|for|use)s?\b",
@@ -53,6 +55,8 @@ class Table:
 
     rows: list[Row] = field(default_factory=list)
     columns: list[str] = field(default_factory=list)
+    units: list[str] = field(default_factory=list)
+    """The unit that a column's heading gives to its bare numbers; empty without one."""
 
 
 def _offset(t: Token, source: str) -> int:
@@ -103,7 +107,7 @@ def split_tables(tokens: list[Token], source: str) -> tuple[list[Table], list[To
         columns = _heading(cells) if cells else []
         if columns and cells:
             stops = frozenset(_offset(c[0], source) for c in cells if c)
-            tables.append(Table(columns=columns))
+            tables.append(Table(columns=columns, units=[_unit_of(c) for c in cells]))
         elif cells and _is_charge(cells, tables, source):
             if not tables or (tables[-1].rows and line[0].start - tables[-1].rows[-1].end > 60):
                 tables.append(Table(columns=[]))
@@ -132,6 +136,19 @@ def _heading(cells: list[list[Token]]) -> list[str]:
     if out and out[0] in ("amount", "number") and "material" not in out and len(out) > 1 and sum(map(bool, out)) >= 2:
         out[0] = "material" if out[0] == "amount" else out[0]
     return out if sum(map(bool, out)) >= 2 and "material" in out else []
+
+
+COLUMN_UNITS = {"g": "g", "mg": "mg", "kg": "kg", "ml": "ml", "l": "l", "cm3": "ml", "cm³": "ml", "mol": "mol", "mmol": "mmol"}
+
+
+def _unit_of(cell: list[Token]) -> str:
+    """The unit in a heading: "mass / g", "V (mL)", "weight in g", "mL"; none where it is a ratio, as in "g/mol"."""
+    words = [t.low for t in cell]
+    at_unit = [k for k, w in enumerate(words) if w in COLUMN_UNITS]
+    if len(at_unit) != 1:
+        return ""
+    k = at_unit[0]
+    return COLUMN_UNITS[words[k]] if k == 0 or words[k - 1] in ("/", "(", "[", "in", ",") else ""
 
 
 def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bool:
@@ -234,7 +251,14 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         if kind == "where" and elsewhere and k and not any(isinstance(x, Token) and x.kind == "sub" for x in items):
             account.spend(items)
             continue  # "2 L plastic can": how large that is where it stands
-        unit = {"mol": "mol", "mmol": "mmol", "equiv": "equiv"}.get(kind)
+        if kind in ("skip", "unit"):
+            account.spend(items)
+            continue
+        beside = cells[k + 1] if k + 1 < len(cells) and columns[k + 1 : k + 2] == ["unit"] and len(columns) == len(cells) else []
+        unit = COLUMN_UNITS.get(beside[0].low, "") if len(beside) == 1 else ""
+        unit = unit or (table.units[k + len(table.columns) - len(columns)] if columns and len(columns) == len(cells) and table.units else "") or {
+            "mol": "mol", "mmol": "mmol", "equiv": "equiv",
+        }.get(kind)
         if unit and len(items) == 1 and isinstance(items[0], Token) and items[0].kind == "num":
             t = items[0]
             items = [Qty(float(t.value or 0.0), unit, t.start, t.end)]
