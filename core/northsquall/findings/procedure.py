@@ -15,7 +15,7 @@ from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
-from northsquall.procedure.amounts import lots_of
+from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
@@ -219,6 +219,18 @@ def _a_little(c: Context) -> bool:
     return bool(events) and limited and heats and not toxic and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
 
+TITRATES = patterns.compile(r"\b(?:titrat\w+|bur+ette?)\b", re.I)
+"""Of what a burette measures."""
+MOST_MOLAR = 1.0
+"""Strength up to which what comes from a burette does little (assumption)."""
+
+
+def _dilute(lot: Lot) -> bool:
+    """Whether a solution is one of a titration."""
+    s = lot.material.strength
+    return s is not None and s.molar is not None and s.molar <= MOST_MOLAR
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -234,6 +246,8 @@ def missing(c: Context) -> Iterator[Finding]:
         decides = step.kind != "quench" or bool(c.enthalpy)
         if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
+        if TITRATES.search(step.text) and _dilute(lot):
+            decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:
             decides = False  # ice by need: the temperature that it keeps is written
         yield finding(

@@ -1962,6 +1962,23 @@ def _place_in_the_line(account: Account, clause: Clause, lots: list[Material]) -
     return first if first >= 0 else lots[0].span[0]
 
 
+TOGETHER = patterns.compile(r"^\W*(?:with|and|plus|containing|\+|/|&)?\W*(?:\d[\d.,]* ?%\W*)?(?:w/w\W*)?$", re.I)
+HEAVIER = 1.1
+"""Density of a liquid with two salts of some percent each, g/mL (assumption)."""
+
+
+def _in_one_liquid(account: Account, lots: list[Material]) -> None:
+    """ "10 % sodium hydroxide + 5 % sodium sulfite, 300 mL": the one without an amount is dissolved in the volume of the other."""
+    for a, b in pairwise(sorted(lots, key=lambda m: m.span[0])):
+        strength, volume = a.strength.percent_w if a.strength else None, b.amount
+        between = account.source[a.span[1] : b.span[0]]
+        if a.amount is None and a.stated_mol is None and strength is not None and b.strength is not None and volume is not None and TOGETHER.match(between):
+            if dimension(volume.unit) == "volume":
+                grams = strength / 100.0 * convert(volume.value, volume.unit, "volume") * HEAVIER
+                a.amount = Quantity(value=float(f"{grams:.3g}"), unit="g", approximate=True, span=volume.span)
+                a.strength = None
+
+
 def place_absorbers(account: Account) -> None:
     """Absorbers stand filled before the first step; the gas of the main vessel goes through them in the order of the text."""
     doc, source = account.doc, account.main.name if account.main else None
@@ -1971,6 +1988,8 @@ def place_absorbers(account: Account) -> None:
         account.trains.append((Clause([], lot.span[0], lot.span[1], None, None, 0), [lot]))
     if source is None or not account.trains:
         return
+    for _, lots in account.trains:
+        _in_one_liquid(account, lots)
     steps = []
     for k, (clause, lots) in enumerate(_each_its_bottle(account)):
         vessel = Vessel(name="absorber" if k == 0 else f"absorber {k + 1}", kind="bottle", named=False)

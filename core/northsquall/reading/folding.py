@@ -48,6 +48,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("squared", r"(?<=\d%)\]|(?<=\d %)\]", ")"),
     ("percents", r"(?<=\d)[ \u00a0]?(?:w ?%|(?i:(?:mass|weight|wt)[ -]per ?cents?\b)|pc\b)", " %"),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
+    ("to_mark", r"(?<=volumetric flask) and (?:made|make|filled|fill|topped|top) (?:it |this |that )?up with (?:distilled |deionised |deionized |pure )?water\b(?! to\b)", " and filled up to the mark with water"),
+    ("fraction_molar", r"(?i:\b(tenth|twentieth|fiftieth|half|fifth|quarter|hundredth))[- ](?:molar|normal)\b", "{mol} M"),
     ("by_volume", r"(?<=\d[:+]\d) ?\((?:by vol(?:ume)?|v/v|vol/vol|volumes?)\b[^()\n]{0,45}\)", ""),
     ("not_done", r"(?:(?<=\. )|(?m:^))[A-Z][^.?!:;\n\d]{2,50}\? (?:No|Never|Nope|Not here)[.!] (?=[A-Z\d])", ""),
     ("of_percent", r"\bof (\d[\d.,]* ?%) strength\b", "({0})"),

@@ -320,6 +320,9 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                     phrase.qty, phrase.nominal_mL = left, convert(left.value, left.unit, "volume")
                     phrase.start = left.start
                 break
+            if left.kind == "num" and float(left.value or 0.0) in BARE_SIZES and is_word(at(items, j - 1), "the", "my", "a", "an", "our"):
+                phrase.nominal_mL, phrase.start = float(left.value or 0.0), left.start  # "a two-fifty volumetric flask"
+                break
             if left.text == "." and j and isinstance(items[j - 1], Token) and items[j - 1].low in ("r", "b", "rb"):  # type: ignore[union-attr]
                 continue  # "r.b. flask"
             if left.text == "," and _neck_follows(items, j + 1):
