@@ -178,13 +178,17 @@ def _within(inner: tuple[int, int], outer: tuple[int, int]) -> bool:
     return outer[0] <= inner[0] and inner[1] <= outer[1]
 
 
-def conditions_of(step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str]) -> Conditions:
-    """Temperatures of a step: as written, else the bath's, else as the vessel was."""
+def conditions_of(
+    step: Step, vessel: Vessel | None, last: tuple[float, float], slow: bool, off: frozenset[str], settled: bool = False
+) -> Conditions:
+    """Temperatures of a step: as written, else the bath's, else as the vessel was. `settled` where an earlier step wrote one."""
     low, high = last
     q = step.T_range
     bath = step.bath or (vessel.bath if vessel else None)
     told_later = bath is not None and step.bath is None and bath.span is not None and bath.span[0] > step.span[1]
-    if told_later and bath is not None and (bath.T_C or 0.0) > ROOM and step.kind in ("charge", "dissolve"):
+    if told_later and bath is not None and (bath.T_C or 0.0) > ROOM and (
+        step.kind in ("charge", "dissolve") or (settled and step.kind in ("dose", "add"))
+    ):
         bath = None  # what is heated afterwards was charged cold
     if q is not None:
         low, high = (q.low if q.low is not None else q.value), (q.high if q.high is not None else q.value)
@@ -406,7 +410,8 @@ class _Walker:
         last = self.warmth.get(vessel, (ROOM, ROOM))
         if last == (ROOM, ROOM) and step.kind in ("dose", "add", "charge") and self._ice_in(vessel, step):
             last = ICED
-        c = conditions_of(step, self.vessels.get(vessel), last, self.slow, off)
+        settled = any(s.vessel == vessel and s.n < step.n and s.T_range is not None for s in self.procedure.steps)
+        c = conditions_of(step, self.vessels.get(vessel), last, self.slow, off, settled)
         self.warmth[vessel] = (c.T_low, c.T_high) if c.T_low < IGNITED[0] else (ROOM, ROOM)  # it has burnt out and cooled
         return c
 

@@ -1162,6 +1162,10 @@ STOPS = patterns.compile(
 )
 
 
+FIRST_PORTION = 0.2
+"""Part of a gas up to which what goes in at once is the portion that shows whether it starts (assumption)."""
+
+
 @rule("G12")
 def generator(c: Context) -> Iterator[Finding]:
     """G12: a generator of a toxic or flammable gas without a purge at the end, or that cannot be stopped."""
@@ -1177,7 +1181,8 @@ def generator(c: Context) -> Iterator[Finding]:
     missing = []
     if not c.procedure.place.purged and c.procedure.place.sweep_L_min is None:
         missing.append("nothing sweeps the apparatus at the end")
-    at_once = any(r.gas == target and "all at once" in r.how for r in c.gas.releases)
+    most = FIRST_PORTION * sum(r.mol[1] for r in c.gas.of(target))
+    at_once = any(r.gas == target and "all at once" in r.how and r.mol[1] > most for r in c.gas.releases)
     fed = all(
         (s := c.step(r.step)) is not None and s.kind == "dose" and s.duration is not None for r in c.gas.of(target) if r.mol[1] > 0.02
     )

@@ -26,7 +26,16 @@ _MOVED = (
     rf"|(?i:{_IT}|flask|beaker|bath|the (?:ice|cold|cooling)(?:[ -]bath)?)[ \n](?:(?:was|is|were|are)[ \n])?(?:then |now |quickly )?(?:swapped|changed|exchanged|replaced|moved|transferred|put|set|stood|placed|lowered|immersed|went|goes|put back)[ \n](?:over )?(?:to|into|in|onto|for|with|by)[ \n]"
     rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|over (?:to|into)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
 )
+_PART = r"(?i:(?:\d[\d.,]*|two|three|four|five|six|eight|ten|fifteen|twenty) ?(?:mL|mils?|g|grams?)\b|(?:one|a) (?:third|quarter|fifth|sixth|eighth|tenth|twelfth|fifteenth|sixteenth|twentieth)\b)"
+_OF_IT = r"(?: (?:of )?(?:the |it\b)?(?!in\b|first\b|and\b|then\b|was\b|is\b|were\b|went\b|to\b|at\b|alone\b|on\b|goes\b|only\b|over\b|within\b|during\b)[a-z][\w-]+(?: (?:acid|solution|chloride|bromide|anhydride|hypochlorite|permanganate|hydroxide))?)?"
+_A_TIME = r"(?:about |some |another )?(?:\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b|half an hour|an hour|one hour|two hours|(?:an?|one) and a half hours|[a-z]+(?:-[a-z]+)? minutes)"
+_REST = r"(?:then )?(?:the )?(?:rest|remainder|balance|(?:other|remaining) \d[\d.,]* ?(?:mL|g)|what (?:is|was) left)(?: of (?:it|the [a-z]+))?|then \d[\d.,]* ?(?:mL|g)"
+_GOES_IN = r"(?: (?:is|was|were|are|goes|went|follows|followed|comes|came))?(?: then| now| slowly)?(?: (?:added|run in|dripped in|dropped in|fed in|fed|in))?[,:]? ?(?:dropwise |slowly |drop by drop |portionwise )?(?:over|in the course of|in|during|within)? ?"
+_BEGINS = r"(?:(?i:(?:to )?(?:begin|start)(?: with|:)?|add|(?:the |a |an )?(?:first|initial)(?: portion| lot| part)?(?: of)?|initially|of the [a-z]+,?) )"
+_ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their) own|by itself|at once)\b)"
+_WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("first_then", rf"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
     ("into_a_bath", rf"{_MOVED}{_A_BATH}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated in a bath at {0}"),
     ("on_the_steam", rf"{_MOVED}{_THE_STEAM}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated on the steam bath"),
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
@@ -181,6 +190,7 @@ TURNS = {
     "on_a_bath",
     "over_ice",
     "out_on_ice",
+    "first_then",
 }
 """Folds that may begin a sentence."""
 CUT = patterns.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
