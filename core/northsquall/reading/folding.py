@@ -57,6 +57,14 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("squared", r"(?<=\d%)\]|(?<=\d %)\]", ")"),
     ("percents", r"(?<=\d)[ \u00a0]?(?:w ?%|(?i:(?:mass|weight|wt)[ -]per ?cents?\b)|pc\b)", " %"),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
+    ("was_titrated", r"(?<=[\w)%]),? (?:freshly |just )?(?:titrated|standardi[sz]ed|assayed|analysed|checked|tested|opened|bought) (?:today|this (?:morning|week|month)|yesterday|last week|beforehand)(?:,|:)", ","),
+    ("stays_white", r"(?<=[\w)%°]), (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide)(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
+    ("left_destroyed", r"\b(?i:what (?:is|was|'s) left(?: over)?) (?=(?:is|was) destroyed (?:with|by) )", "the excess "),
+    ("cooled_in_a", r", (?:and )?(?:cooled|chilled|kept|held) (?:to|at) (-?\d{1,2} ?°C),? in (an? (?:[\w.-]+ ){0,3}(?:beaker|flask|vessel|bucket|jar|pot)\b)", " in {1} at {0}"),
+    ("in_a_cooled", r"(?<=[\w)%]),? in (an? (?:[\w.-]+ ){0,3}(?:beaker|flask)), (?:cooled|chilled) (?:to|at) (-?\d{1,2} ?°C)(?=[.;\n])", " in {0} at {1}"),
+    ("diazo_liquor", r"\b([Dd]iazo(?:nium)?) (?:liquor|liquid|mixture|lot|stuff|solution)\b", "{0} solution"),
+    ("first_solution", r"\b([Tt])he (?:cold )?first (?:solution|mixture) ((?:was|is)(?: then)? (?:run|dripped|dropped|added|poured|fed|let)) in\b(?!to)", "{0}he solution from the first vessel {1} into it"),
+    ("little_ice", r"(?<=water bath) with (?:a little|some|a bit of|a few (?:pieces|lumps|cubes) of) ice\b", " containing some ice"),
     ("to_mark", r"(?<=volumetric flask) and (?:made|make|filled|fill|topped|top) (?:it |this |that )?up with (?:distilled |deionised |deionized |pure )?water\b(?! to\b)", " and filled up to the mark with water"),
     ("fraction_molar", r"(?i:\b(tenth|twentieth|fiftieth|half|fifth|quarter|hundredth))[- ](?:molar|normal)\b", "{mol} M"),
     ("by_volume", r"(?<=\d[:+]\d) ?\((?:by vol(?:ume)?|v/v|vol/vol|volumes?)\b[^()\n]{0,45}\)", ""),
@@ -191,6 +199,7 @@ TURNS = {
     "over_ice",
     "out_on_ice",
     "first_then",
+    "left_destroyed",
 }
 """Folds that may begin a sentence."""
 CUT = patterns.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")
