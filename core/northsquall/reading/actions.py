@@ -1088,6 +1088,7 @@ def _clause(account: Account, clause: Clause) -> None:
     if DISSOLVED_IN_ITS_WATER.match(text) and any(x.identity == "water" and x.step for x in account.doc.materials):
         r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
+    _more_of_it(account, r)
     if clause.verb is None and not r.measured and not r.vessels and not account.doc.steps and MADE_OF_WHAT_IS_NAMED.search(text) and account.spoken:
         account.spend(r.items)
         return
@@ -1241,6 +1242,33 @@ OF_THE_STRENGTH = patterns.compile(
     re.I,
 )
 """ "Two litres of the thirty-seven percent": of the one bottle that the text speaks of."""
+
+
+MORE_BEFORE = patterns.compile(r"\b(?:another|a further|further|an additional|additional|an extra|extra|a second) (?:about )?$", re.I)
+MORE_BEHIND = patterns.compile(r"\W{0,2}(?:more|extra|in addition|on top)\b", re.I)
+OF_SOMETHING = patterns.compile(r"\W{0,2}(?:of|portions?|lots?|drops?|aliquots?|times|x|×)\b", re.I)
+
+
+def _more_of_it(account: Account, r: Reading) -> None:
+    """ "Nothing was seen, so a further 20 mL was added", "then 20 mL more": of what was fed last, where no name stands there."""
+    last = next((s for s in reversed(account.doc.steps) if s.kind in ("dose", "add", "charge", "hold", "test", "heat")), None)
+    if r.measured or last is None or r.clause.verb not in (None, "add", "pour", "hold", "heat") or lex.TO_PH.search(r.text):
+        return
+    for i, q in enumerate(r.items):
+        if not isinstance(q, Qty) or q.dim not in ("mass", "volume") or q.start in account.used:
+            continue
+        before, behind = account.source[max(0, q.start - 24) : q.start], account.source[q.end : q.end + 24]
+        if not (MORE_BEFORE.search(before) or MORE_BEHIND.match(behind)) or OF_SOMETHING.match(behind):
+            continue
+        fed = next((s for s in reversed(account.doc.steps) if s.kind in ("dose", "add") and s.materials), None)
+        lots = [x for x in account.doc.materials if fed is not None and x.id in fed.materials and x.identity not in (None, "water", "ice")]
+        if len(lots) != 1 or lots[0].amount is None or dimension(lots[0].amount.unit) != q.dim:
+            return
+        m = Mention(lots[0].identity, lots[0].name, q.start, q.end, i, first=i, last=i, strength=lots[0].strength)
+        take(m, q)
+        r.mentions = [*r.mentions, m]
+        r.skip |= {k for k, x in enumerate(r.items[:i]) if isinstance(x, Qty) and x.dim == "time"}  # how long nothing was seen
+        return
 
 
 def _the_one_bottle(account: Account, acid: bool) -> Mention | None:
