@@ -238,6 +238,11 @@ LEFT_WET = patterns.compile(
     r"\b(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by) (?:a (?:little|bit of) )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
     re.I,
 )
+STILL_IN_IT = patterns.compile(
+    r"\b(?:still|has|have|had|got) (?:got )?(?:some |a (?:bit|little|drop|film) of |traces of |a bit |the )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b[^.;\n]{0,25}\b(?:in|on|inside|left|from)\b",
+    re.I,
+)
+"""What a piece of glass is still wet with."""
 MEETS_FUEL = ("nitric-acid", "permanganate", "chromate", "perchloric", "chlorate", "peroxide")
 
 
@@ -280,9 +285,9 @@ POURED_ON_MOL = 0.005
 def wet_with_solvent(c: Context) -> Iterator[Finding]:
     """S04, reachable in one step: what was rinsed with a solvent, and may be wet with it, goes into a strong oxidiser."""
     text = c.procedure.source_text
-    for m in LEFT_WET.finditer(text):
+    for m in sorted([*LEFT_WET.finditer(text), *STILL_IN_IT.finditer(text)], key=lambda m: m.start()):
         wet = re.search(
-            r"\b(?:wet|moist|damp|undried|not dry|without drying)\b|\bbefore\b", text[max(0, m.start() - 60) : m.end() + 60], re.I
+            r"\b(?:wet|moist|damp|undried|not dry|without drying|still|some|a bit|traces)\b|\bbefore\b", text[max(0, m.start() - 60) : m.end() + 60], re.I
         )
         into = next(
             (

@@ -579,6 +579,38 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         )
 
 
+WARMS_SULFURIC = ("water", "hydrogen peroxide", "nitric acid", "hydrochloric acid", "ethanol", "methanol", "ice")
+"""What concentrated sulfuric acid becomes hot with, whatever the amounts."""
+
+
+@rule("H11")
+def mixed_unmeasured(c: Context) -> Iterator[Finding]:
+    """H11: strong sulfuric acid and what it becomes hot with come together, and an amount is missing: how hot is not established."""
+    strong = [
+        x
+        for x in c.lots.values()
+        if x.substance is not None and x.substance.id == "sulfuric acid" and (s := x.material.strength) is not None and (s.percent_w or 0.0) >= 90.0
+    ]
+    for x in strong:
+        step = c.step(x.material.step)
+        if step is None or step.kind in ("quench", "absorb"):
+            continue
+        for y in c.lots.values():
+            other = c.step(y.material.step)
+            if y.substance is None or y.substance.id not in WARMS_SULFURIC or other is None or other.vessel != step.vessel or other.kind == "quench":
+                continue
+            if y.material.role in ("wash", "absorber") or (x.mol is not None and y.mol is not None):
+                continue
+            later = max(step, other, key=lambda s: s.n)
+            if later.T_limit or later.T_range or later.cooled or lex.SLOWLY.search(later.text):
+                continue
+            yield finding(
+                "H11", "condition", f"{y.label[:1].upper() + y.label[1:]} and strong sulfuric acid come together, and how hot that gets is not established: an amount is missing.", step=later,
+                established=False, remedy="Measure both, run the one slowly into the other in the cold, and write the limit.", source="handbook 2.2", short="mixing heat",
+            )  # fmt: skip
+            return
+
+
 @rule("H11")
 def mixed_at_once(c: Context) -> Iterator[Finding]:
     """H11: caustic, acid or water that goes on to the batch all at once, and what it warms it by."""

@@ -39,7 +39,7 @@ def _gases(c: Context) -> list[str]:
 
 
 def _gas(c: Context) -> bool:
-    return bool(_gases(c))
+    return bool(_gases(c)) or ("peroxide" in _classes(c) and len(c.lots) > 1)
 
 
 def _toxic(c: Context) -> bool:
@@ -193,7 +193,7 @@ SAID = {
     "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b"),
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded."),
-    "G08": Said("something that lights it is near", lambda c, _: _burns(c), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO, otherwise="H12"),
+    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO, otherwise="H12"),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b"),
 }  # fmt: skip
 

@@ -1190,7 +1190,7 @@ UNTIL_SEEN = patterns.compile(
     r"\b(?:until|till|for) (?:the |it |its )(?:\w+ )?(?:colou?r|red|orange|yellow|brown|fizz\w*|bubbl\w*|foam\w*|gas|froth\w*)\b", re.I
 )
 OF_THAT = patterns.compile(
-    r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|\([^)]{2,25}\) to pH\b)",
+    r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|of the (?:granulated|powdered|technical|fresh|dry|anhydrous|fine|coarse|crushed|cheap|new|old|good|pure)(?: (?:one|stuff|kind))?(?=[,.;]|\b (?:in|into|and|with|on)\b)|\([^)]{2,25}\) to pH\b)",
     re.I,
 )
 _AMOUNT = r"(?:about |some |roughly |just |only |all )?(?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){0,3}) ?(?:m[lL]|mils?|L|g|kg|grams?|litres?)"

@@ -1096,7 +1096,7 @@ GAS_FED = patterns.compile(
 """A gas that goes in, and not one that comes off."""
 AIDS = ("graphite", "silica", "silicon dioxide", "sand")
 """Charcoal, kieselguhr, sand: what clears a solution or fills a bath is no charge where nobody weighs it."""
-INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue")
+INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue", "phenol red", "cresol red", "thymol blue", "bromocresol green", "bromophenol blue")
 """What colours a titration: drops of it are no charge."""
 
 

@@ -30,7 +30,7 @@ HEADINGS = {
 }
 
 
-VESSEL_ROWS = ("vessel", "reactor", "flask", "container", "apparatus", "pot")
+VESSEL_ROWS = ("vessel", "reactor", "flask", "container", "apparatus", "pot", "beaker", "conical", "erlenmeyer", "jar")
 """Heads of a row that says what it is done in."""
 LATER = patterns.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
 """A row's word for what its material is for after the reaction."""

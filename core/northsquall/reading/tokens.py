@@ -222,6 +222,10 @@ ANOTHER_ALUM = patterns.compile(r"\b(?:chrome|chromium|ammonium|iron|ferric|sodi
 """Before "alum" where it is not that of potassium."""
 INDICATES = patterns.compile(r"[- /](?:potassium )?(?:iodide|iodine|ki|paper|test|strip|indicator)s?\b|\W{0,2}$")
 """Behind "starch": the paper, and not what is charged."""
+DYED = {"phenol", "thymol", "2-naphthol", "1-naphthol", "alizarin", "indigo", "o-cresol", "m-cresol", "p-cresol", "methyl orange"}
+"""Substances whose names begin those of dyes."""
+INDICATOR = patterns.compile(r" (?:red|blue|orange|yellow|green|black|purple|violet)\b(?! (?:lead|phosphorus|oil|precipitate|solid|solution|liquid|gas|fumes|crystals|copper|oxide))")
+"""Behind a substance's name, folded to lower case: the name of a dye."""
 OF_A_GROUP = patterns.compile(r"yl[ -]$")
 DERIVED = patterns.compile(
     r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
@@ -246,6 +250,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "benzyl methyl ether": the class of a longer name that is not listed
         if folded[start:stop] == "salt" and NOT_THE_TABLE_SALT.search(folded[max(0, start - 24) : start]):
             continue  # "the diazonium salt comes down white": what has formed
+        if identity in DYED and INDICATOR.match(folded, stop):
+            continue  # "phenol red", "thymol blue": what shows a colour
         if identity == "soluble starch" and INDICATES.match(folded, stop):
             continue  # "starch-iodide paper"
         if folded[start:stop] == "alum" and ANOTHER_ALUM.search(folded[max(0, start - 24) : start]):
@@ -355,6 +361,8 @@ def _short_acids(tokens: list[Token]) -> list[Token]:
             and any(x.kind == "unit" and x.value in ("g", "ml", "l", "kg") for x in tokens[k + 3 : k + 5])
         ):
             measured = True  # "Glacial, sixty mils", "the salicylic, 25 g"
+        if k and tokens[k - 1].low == "the" and follow is not None and follow.text == ".":
+            measured = True  # "from the salicylic. Ten grams of it"
         if t.kind == "word" and measured and (follow is None or follow.text in ".,;:\n" or follow.kind == "nl" or follow.low in BEHIND_A_NAME):
             if t.low == "glacial":
                 t = Token("sub", t.text, t.start, t.end, "acetic acid")
