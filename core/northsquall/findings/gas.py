@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
+from northsquall.chemistry.families import count_matches
 from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_gas, is_organic, shown
 from northsquall.chemistry.walk import ionised_in
@@ -928,12 +929,12 @@ def past_the_limit(c: Context) -> Iterator[Finding]:
     poor = place.window or place.outdoors or place.hood is False
     if place.hood is not True and toxic and not loose and poor:
         yield finding(
-            "G07", "condition", f"{'An open window' if place.window else 'Being out of doors' if place.outdoors else 'The open bench'} is no control for {toxic[0][0].name}, should the absorber fail.", step=toxic[0][2], span=place.span,
+            "G07", "condition", f"{'An open window or door' if place.window else 'Being out of doors' if place.outdoors else 'The open bench'} is no control for {toxic[0][0].name}, should the absorber fail.", step=toxic[0][2], span=place.span,
             limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
         )  # fmt: skip
     elif place.hood is not True and (loose or (open_ones and (_sees_fumes(c) or place.hood is False or place.window or place.outdoors))):
         how = (
-            "An open window is"
+            "An open window or door is"
             if place.window
             else "Being out of doors is"
             if place.outdoors
@@ -1371,12 +1372,31 @@ def open_to_the_room(c: Context) -> Iterator[Finding]:
         s = lot.substance
         if s is None or not fuming(lot) or set(s.parts) & gases:
             continue
-        how = "An open window" if place.window else "Being out of doors" if place.outdoors else "A place without a working hood"
+        how = "An open window or door" if place.window else "Being out of doors" if place.outdoors else "A place without a working hood"
         yield finding(
             "G07", "stop", f"{how} is no control for the vapour of {lot.label}.", step=c.step(lot.material.step), span=place.span,
             limit="a hood, sash down", remedy="In a hood with the sash down.", source="handbook 2.7", short="no hood",
         )  # fmt: skip
         return
+
+
+LACHRYMATORS = ("c[CH2][Cl,Br,I]", "[CX3](=O)[CX4;H2,H1][Cl,Br,I]", "C=C[CX3H1]=O", "[CX3](=O)[Cl,Br]", "C=C[CH2][Cl,Br,I]")
+"""Structures whose vapour makes the eyes run: benzyl and allyl halides, halogens beside a carbonyl, acid halides, acrolein (common practice, no source)."""
+
+
+@rule("G07")
+def tears(c: Context) -> Iterator[Finding]:
+    """G07: what is made makes the eyes run, and the author says that there is no hood, or an open window for one."""
+    place = c.procedure.place
+    made = c.purpose.target
+    if place.hood is True or not (place.hood is False or place.window or place.outdoors) or made is None or not is_organic(made):
+        return
+    if any(count_matches(made, smarts) for smarts in LACHRYMATORS):
+        how = "An open window or door" if place.window else "Being out of doors" if place.outdoors else "A place without a working hood"
+        yield finding(
+            "G07", "stop", f"{how} is no control for a lachrymator, which {c.procedure.results.product or 'the product'} is.", span=place.span,
+            limit="a hood, sash down", remedy="In a hood with the sash down, until the glass is rinsed.", source="common practice, no source", short="no hood",
+        )  # fmt: skip
 
 
 @rule("G07")

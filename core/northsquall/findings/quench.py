@@ -588,7 +588,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = patterns.compile(
-    r"\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
@@ -932,6 +932,20 @@ PEROXIDE_TEST = patterns.compile(
 )
 
 
+USED_UP = 0.3
+"""Part of a charge up to which it counts as turned into something else (assumption)."""
+
+
+def _used_up(c: Context, lot: Lot) -> bool:
+    """Whether a charge has reacted by the time that something is distilled: what is left over of it is little."""
+    taken: dict[str, float] = {}
+    for e in c.walk.events():
+        for r, n in e.reaction.change:
+            taken[r] = taken.get(r, 0.0) - n * e.extent
+    own = {r: n for r, n in lot.roots(1).items() if n > 0}
+    return bool(own) and all(taken.get(r, 0.0) >= (1.0 - USED_UP) * n for r, n in own.items())
+
+
 @rule("S06")
 def peroxide_former(c: Context) -> Iterator[Finding]:
     """S06: an ether of unknown age, distilled or evaporated."""
@@ -947,7 +961,7 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         told = (m.group() for m in re.finditer(rf"[^.;\n]*\b(?:{called})\b[^.;\n]*", text, re.I))
         old = next((m for x in (around, *told) if (m := AGED.search(x)) is not None), None)
         dry = any(s2.kind == "distil" for s2 in c.procedure.steps) and TO_DRYNESS.search(text) is not None
-        if old is None and not dry:
+        if old is None and (not dry or _used_up(c, lot)):
             continue
         yield finding(
             "S06", "stop" if old is not None and dry else "condition", f"{s.id[:1].upper() + s.id[1:]} forms peroxides{f' and is “{old.group()}”' if old else ''}; {'it is taken to dryness' if dry else 'its peroxides are not tested'}.", step=c.step(lot.material.step), span=lot.material.span, limit="no peroxide by the strip", remedy="Test with a peroxide strip and its control before use; never to dryness.", source="handbook 3.4", short="peroxide former",

@@ -66,6 +66,7 @@ SHUT_TIGHT = (
     r"|in(?:to)? (?:an?|the) (?:[\w-]+ ){0,2}(?:screw-?top|screw-?cap(?:ped)?|lidded|Schott|clip-?top|swing-?top|crimp(?:ed)?|Kilner|preserving|snap-?top) (?:jar|bottle|vial|flask|can)s?"
     rf"|{CLOSER} (?:replac\w+|takes? the place of) (?:the |a )?(?:condenser|funnel|adapter|thermometer)|(?:melted|fused|welded|soldered) (?:shut|off|closed)|(?:shut|closed|bottled|put|locked|kept) (?:up |away )?in an? (?:\w+ )?(?:jam |preserving |screw-?top |pickle |lidded )?(?:jar|bottle with (?:its|a|the) (?:lid|cap))\b"
     r"|(?:glass plate|watch ?glass|lid|disc|plate) (?:with grease |greased )?(?:is |was )?(?:pressed|clamped|screwed|tied|held down)|wired (?:on|down|shut)"
+    r"|(?:pinch|pinched|squeeze|squeezed|kink|kinked|clip|clipped|tie|tied|clamp|clamped) (?:the |its )?(?:tube|hose|line|tubing|outlet)(?: (?:shut|closed|off))|(?:tube|hose|line|tubing|outlet) (?:is |was |gets |then )*(?:pinched|squeezed|kinked|tied|clipped|clamped)(?: shut| closed| off)?"
     r"|(?:close|closed|shut|clamp|clamped|pinch|pinched|squeeze) (?:off )?(?:the |its )?(?:(?:delivery|gas|outlet|rubber|exit) )+(?:tube|hose|line|tubing)(?: off)? (?:with|by) (?:an? |the )?(?:\w+ )?(?:clip|clamp|cock)|(?:with )?(?:the |its )?(?:(?:pinch|hose|screw|spring|mohr) ?)?(?:clip|clamp|pinchcock)(?: is| was| kept| stays| left)? (?:shut|closed|on the (?:tube|hose))"
     r"|everything(?: is| was| stays| kept)? tight(?:ly)?(?: closed| shut)?|no (?:air|gas|vapou?r) (?:can |could )?(?:pass(?:es)?|get(?:s)? (?:through|out|past)|leave|escape)s?"
 )
@@ -166,7 +167,7 @@ NO_START = (
 """Nothing has begun to react."""
 PUSHED = r"(?:rest|remainder|remaining|whole|lot|all of (?:the|it)|another|more|second|balance)\b[^.;\n]{0,30}\b(?:in|added|add|poured|given|gave|put|run in|let in|dropped)|(?:added|add|gave|give|put in|poured in|ran in|run in) (?:it )?(?:the )?(?:rest|remainder|lot|whole|others?|more|all)|in with the (?:rest|lot|remainder|others?)|(?:plate|mantle|burner|bath|gun|heat) (?:on|up|full|to full)|heat gun|hair ?dryer|then all of the"
 """More of it, or heat."""
-SPARKS = r"(?:a )?(?:match|splint|taper|lighter) (?:was |is )?(?:held|put|brought|applied) to|(?:spirit|alcohol|oil|gas|blow) ?(?:lamp|torch|light)s?|(?:bend|blow|seal|work)\w* glass|glass(?: is|-)(?:bent|blown|bending|blowing)|(?:heating|red-hot|glowing|open) (?:coil|wire|element|filament)s?|coil glows|glow(?:s|ing) (?:coil|wire|element)|cigarettes?|smok(?:e|es|ing) (?:is |are )?(?:allowed|permitted|a cigarette)|pilot flame|sparking|static (?:spark|electricity)|kettle is on|toaster"
+SPARKS = r"(?:light|lit|lights|ignite|ignited) (?:the |this |that )?(?:gas|hydrogen|jet|what (?:comes|came) (?:off|out)|it at the (?:end|jet|tube|hose|outlet))|(?:gas|hydrogen) (?:is |was )(?:then |at once )?(?:lit|ignited|set alight)|(?:a )?(?:match|splint|taper|lighter) (?:was |is )?(?:held|put|brought|applied) to|(?:spirit|alcohol|oil|gas|blow) ?(?:lamp|torch|light)s?|(?:bend|blow|seal|work)\w* glass|glass(?: is|-)(?:bent|blown|bending|blowing)|(?:heating|red-hot|glowing|open) (?:coil|wire|element|filament)s?|coil glows|glow(?:s|ing) (?:coil|wire|element)|cigarettes?|smok(?:e|es|ing) (?:is |are )?(?:allowed|permitted|a cigarette)|pilot flame|sparking|static (?:spark|electricity)|kettle is on|toaster"
 """What can light a vapour."""
 
 FOAMS_OVER = (

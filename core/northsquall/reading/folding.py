@@ -67,6 +67,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("little_ice", r"(?<=water bath) with (?:a little|some|a bit of|a few (?:pieces|lumps|cubes) of) ice\b", " containing some ice"),
     ("then_more", r"(?<=[a-z)]),? (?:and |but )?(?:(?:then|later|soon|after (?:a while|a bit|\w+ minutes?|\d+ ?min)),? )+(?:(?:another|a further) ((?:\d[\d.,]*|[a-z]+(?:-[a-z]+)?) ?(?:mL|mils?|g|grams?))(?: more)?|((?:\d[\d.,]*|[a-z]+(?:-[a-z]+)?) ?(?:mL|mils?|g|grams?)) more)(?=[.;\n])", ". A further {0} was added"),
     ("not_within", r"\b([Ii]f (?:it|nothing|there|no)\b[^.;,\n\d]{2,45}) (?:within|in|after|during) (?:the first )?(?:\d+|[a-z]+) ?(?:min(?:utes?)?|h(?:ours?)?)\b", "{0}"),
+    ("being_run", r", (?:the|this) (?:\w+ ){1,2}being (?:run|poured|added|dropped|tipped|put|let) in (?:as (?:rapidly|quickly|fast) as (?:possible|it (?:would|will) (?:go|run))|(?:all )?at once|in one (?:portion|go|lot)|quickly|rapidly)\b", ", all at once"),
     ("to_mark", r"(?<=volumetric flask) and (?:made|make|filled|fill|topped|top) (?:it |this |that )?up with (?:distilled |deionised |deionized |pure )?water\b(?! to\b)", " and filled up to the mark with water"),
     ("fraction_molar", r"(?i:\b(tenth|twentieth|fiftieth|half|fifth|quarter|hundredth))[- ](?:molar|normal)\b", "{mol} M"),
     ("by_volume", r"(?<=\d[:+]\d) ?\((?:by vol(?:ume)?|v/v|vol/vol|volumes?)\b[^()\n]{0,45}\)", ""),

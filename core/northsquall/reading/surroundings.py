@@ -99,7 +99,8 @@ HOOD = patterns.compile(
     re.I,
 )
 NO_HOOD = patterns.compile(
-    r"\b(?:no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
+    r"\b(?:(?:fume )?(?:hood|cupboard|extraction|ventilation) ?[:=] ?(?:none|no\b|off\b|-)|(?:did|do|does) ?(?:not|n['’]t) bother with (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:at|on) the (?:fume )?hood['’]s edge|(?:at|on) the edge of the (?:fume )?hood|half (?:in|out of|outside|inside) the (?:hood|room)|(?:extractor|extraction|exhaust fan|ventilation)(?:['’]s| is| was| has)?(?: been| still)* (?:dead|broken|off|out of order|not working|not on|down)"
+    r"|no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
     r"|(?:hood|cupboard) (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|(?:hood|cupboard)\? no\b"
     r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised)"
     r"|(?:sash|front)(?: of the (?:fume )?(?:hood|cupboard))? (?:was|is|stood|stands|stays|stayed) (?:up|open|raised)(?! (?:to|by|at|about|only|as far|a |\d|no|some|just|half)))\b",
@@ -109,7 +110,12 @@ OUTDOORS = patterns.compile(
     r"\b(?:outdoors|out of doors|in the (?:yard|garden|open air|car park|courtyard)|on the (?:balcony|roof|terrace|patio|lawn|driveway|steps)|in (?:my|the) (?:back ?yard|backyard|garage|shed|driveway)|back ?yard|outside (?:in the|on the)|loading bay)\b",
     re.I,
 )
-WINDOW = patterns.compile(r"\bwindows?\b(?![- ]?(?:sill|ledge|seat)|sill)", re.I)
+WINDOW = patterns.compile(
+    r"\bwindows?\b(?![- ]?(?:sill|ledge|seat)|sill)"
+    r"|(?<!oven )(?<!fridge )(?<!cupboard )(?<!hood )(?<!cabinet )(?<!furnace )\bdoors? (?:is |was |are |were |being |left |stands |stood |wide |a bit |slightly )*(?:open|ajar)\b|\bopen doors?\b(?! of the (?:oven|hood|cupboard))",
+    re.I,
+)
+"""An opening that is taken for a control."""
 DETECTOR = patterns.compile(
     r"\b((?:acid[- ]gas|gas|carbon monoxide|CO|H2S|hydrogen sul(?:f|ph)ide|hydrogen|chlorine|bromine|ammonia|phosphine|oxygen|nitrogen dioxide|NOx|HCl|sulfur dioxide)[ -])?(?:detectors?|alarm|monitor|warner)\b",
     re.I,
