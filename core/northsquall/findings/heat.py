@@ -540,6 +540,10 @@ COOLING = ("ice", "ice-salt", "dry-ice", "water", "thermostat")
 UNCOOLED = patterns.compile(r"\b(?:without (?:any |the )?(?:cooling|ice|bath)|(?:no|not any) cooling|not cooled|uncooled)\b", re.I)
 
 
+WARM_BATH_C = 30.0
+"""A bath from which it takes nothing of the heat of mixing."""
+
+
 @rule("H11")
 def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
     """H11: the heat of making up the acids, where no cooling or limit is written for it."""
@@ -560,7 +564,10 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
             for v in c.procedure.vessels
             if (b := v.bath) is not None and b.kind in COOLING and (b.span is None or b.span[0] <= step.span[1])
         }
-        in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None
+        own = next((v.bath for v in c.procedure.vessels if v.name == step.vessel), None)
+        heats = [s.T_range.value for s in c.procedure.steps if own and own.span and s.T_range and s.span[0] <= own.span[0] < s.span[1]]
+        hot = own is not None and max([own.T_C or 0.0, *heats]) > WARM_BATH_C
+        in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None and not hot
         until = min((s.span[0] for s in c.procedure.steps if s.span[0] > step.span[0]), default=len(c.procedure.source_text))
         uncooled = UNCOOLED.search(c.procedure.source_text, step.span[0], max(until, step.span[1])) is not None
         if (in_pot or step.vessel in cooled) and not step.all_at_once and not uncooled:

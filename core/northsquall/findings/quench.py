@@ -308,9 +308,10 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
         if step is None or step.kind not in ("extract", "add", "dose", "neutralise", "hold", "charge"):
             continue
         gas = entry.gas.get("CO2", 0.0)
-        if gas < 0.002 or (step.kind != "extract" and not re.search(r"\bshak\w+|\bseparat\w+ funnel\b", step.text, re.I)):
-            continue
         said = step.text + c.procedure.source_text[step.span[1] : step.span[1] + 120]
+        next_one = re.match(r"[.;:]?\s*shak\w+|[.;:]?\s*clos\w+,? (?:and )?shak\w+", c.procedure.source_text[step.span[1] : step.span[1] + 40], re.I)
+        if gas < 0.002 or (step.kind != "extract" and next_one is None and not re.search(r"\bshak\w+|\bseparat\w+ funnel\b", step.text, re.I)):
+            continue
         shut = next(
             (k for k in c.procedure.closings if k.how in ("shut", "held") and k.place == "funnel" and k.step in (step.n, step.n + 1)), None
         )

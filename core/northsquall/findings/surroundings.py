@@ -190,6 +190,8 @@ SEALED = patterns.compile(
     r"\b(microwave(?:d| oven| reactor| vial)?|sealed (?:tube|vial|ampoule|vessel|flask)|pressure (?:tube|vial|bottle)|bomb tube|autoclave|closed (?:vial|tube))\b",
     re.I,
 )
+LOOSE = patterns.compile(r"\b(?:cap|lid|stopper|cover|foil)s?\b[^.;\n]{0,15}\b(?:loose\w*|ajar|open|half on|resting)\b|\bloose(?:ly)? (?:cap\w*|cover\w*|lid\w*|stopper\w*)\b", re.I)
+"""A closing that lets steam out."""
 WARM_WORD = patterns.compile(r"\b(heat\w*|warm\w*|irradiat\w*|boil\w*|°\s?C|degrees)\b", re.I)
 
 
@@ -201,7 +203,7 @@ def sealed_heating(c: Context) -> Iterator[Finding]:
         sentence = sentence_of(text, m)
         if DENIES.search(text[max(0, m.start() - 40) : m.start()]) or re.search(r"\b(mp|m\.p\.|melting|melts)\b", sentence, re.I):
             continue
-        if not WARM_WORD.search(sentence):
+        if not WARM_WORD.search(sentence) or (not c.reactions and LOOSE.search(text)):
             continue
         step = c.step_at(m.start())
         gas = any(n > 1e-3 for e in c.walk.entries for n in e.gas.values())

@@ -1085,6 +1085,12 @@ def _clause(account: Account, clause: Clause) -> None:
             declare(account, m, "list")
         account.spend(r.items)
         return  # "chloroform (60 mL) was to be destroyed": it is put in by the next sentence
+    later = account.source[clause.end : clause.end + 300].lower()
+    if MEASURED_OUT.match(text) and r.mentions and all(m.identity and _comes_later(account, m, later) for m in r.mentions):
+        for m in r.measured:
+            declare(account, m, "list")
+        account.spend(r.items)
+        return  # "measure the bromine in an open cylinder": it goes in by a later sentence
     if DISSOLVED_IN_ITS_WATER.match(text) and any(x.identity == "water" and x.step for x in account.doc.materials):
         r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
@@ -1217,6 +1223,18 @@ DISSOLVED_IN_ITS_WATER = patterns.compile(
     r"^\W*(?:then |now )?(?:dissolv|stir|suspend|put)\w* (?:the |all |both |it |them )[^.;\d]{0,40}\b(?:in(?:to)? the water|with the water|in(?:to)? its water)\b(?! bath)",
     re.I,
 )
+MEASURED_OUT = patterns.compile(
+    r"^\W*(?:\d+\W+)?(?:measure|weigh|pour|pipette|draw)(?:d|ed)? (?:out |off |up )?(?:the |about )?[^.;]{2,60}? (?:in|into|with|on) (?:an?|the|my) (?:open |measuring |graduated |glass |plastic |small |dry |\d+ ?mL )*(?:cylinder|beaker next|boat|watch[- ]?glass|pipette|syringe|paper|weighing (?:boat|paper|bottle))\b",
+    re.I,
+)
+
+
+def _comes_later(account: Account, m: Mention, later: str) -> bool:
+    """Whether what is measured out waits in the list or is named again, and so goes in by another sentence."""
+    waits = m.measured or any(account.lot(k).identity == m.identity for k in account.waiting)
+    return waits and re.search(rf"\b(?:add|run|drip|drop|pour|tip|put|goes|it)\b[^.;\n]{{0,40}}\b{re.escape(m.name.lower())}\b|\b{re.escape(m.name.lower())} (?:is|was|goes|went|in)\b", later) is not None
+
+
 TO_BE_DESTROYED = patterns.compile(
     r"\b(?:was|were|is|are|has|have|had) to be (?:destroyed|disposed of|got rid of|quenched|neutrali[sz]ed|made harmless|dealt with)\b",
     re.I,
@@ -4053,6 +4071,10 @@ def _fill_up(account: Account, r: Reading) -> bool:
     return True
 
 
+SOLID_VOLUME = 0.5
+"""mL that a dissolved gram of a solid takes, about (assumption)."""
+
+
 def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Material]) -> None:
     """ "Filled up to the mark with water", "made up to 250 mL": what is missing to that volume, about."""
     water = next((x for x in lots if x.identity == "water" and x.amount is None and x.stated_mol is None), None)
@@ -4064,7 +4086,11 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
     held = [account.lot(k).amount for k in _brought_into(account, vessel.name)]
     if whole is None or any(q is None for q in held):
         return
-    rest = whole - sum(convert(q.value, q.unit, "mass" if q.unit in ("g", "kg", "mg") else "volume") for q in held if q is not None)
+    rest = whole - sum(
+        convert(q.value, q.unit, "mass") * SOLID_VOLUME if q.unit in ("g", "kg", "mg") else convert(q.value, q.unit, "volume")
+        for q in held
+        if q is not None
+    )
     if rest > 0:
         water.amount = Quantity(value=float(f"{rest:.3g}"), unit="ml", approximate=True, span=(size.start, size.end) if size else None)
         account.used |= {size.start} if size is not None else set()

@@ -17,7 +17,7 @@ NEVER = r"(?:\w+n't|not|no longer|never|cannot)"
 STIRRER = r"(?:stirr(?:er|ing)s?|(?:stir(?:ring)? |magnetic )?bar|flea|magnet|paddle|agitat(?:or|ion)|(?:stirrer )?motor|stirring rod|blade|anchor|impeller)"
 HALTED = (
     r"(?:stuck|stick(?:s|ing)?|jam(?:s|med|ming)?|seiz\w+|stall\w*|stops?|stopped|trip(?:s|ped)|fail(?:s|ed)|broken?(?: down)?|died|dead|at rest"
-    r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|st(?:ands?|ood) still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
+    r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|(?:st(?:ands?|ood)|sat|sits|lay|lies|stayed|stays) still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
     r"|removed|out of (?:action|order)|(?:switched|turned|switch|turn|put) (?:\w+ ){0,2}off|off|unplugged|idle|need not|no point|missing|useless|gives up|gave up|slipp?(?:ed|s) off|spins? off|lies (?:in|at) the|stays? put|loose|disconnected|too weak|held fast|frozen in"
     rf"|{NEVER} (?:be )?(?:going|go|turn|turning|mov\w+|rotat\w+|run|running|spin\w*|work\w*|needed?|required|necessary|used)(?: round)?)"
 )
@@ -43,6 +43,7 @@ AWAY = (
 )
 GOING = r"(?:(?:go|goes|went|gone|pop|pops|popped|nip|nips|nipped|slip|slips|slipped|be|am|is|are|was|were|'m|'re|sit|sits|sat|stay|stays|stepp?(?:ed|s)?|leave|leaves|left|out|off|see to|work\w*|write|writing|over)\b)"
 NOBODY_THERE = (
+    r"\b(?:go|goes|went|walk|walks|walked|get|got) away from (?:it|the (?:flask|apparatus|pot|bench))\b|"
     rf"(?:\bI|\bwe|\byou|\b(?:operator|student|chemist|shift|group|class|trainee|assistant|technician)s?|\bevery(?:body|one)|\bone)\b[^.;,\n]{{0,14}}?(?:\b|(?='))(?:{GOING})[^.;,\n]{{0,25}}?\b{AWAY}"
     r"|\b(?:leave|left|leaves|leaving) (?:it|them|this|that|everything) (?:to |alone )?(?:till|until|for|over) (?:after )?(?:the |my |our )?(?:seminar|lecture|lunch|meeting|class|break|coffee|tea|dinner|weekend|morning)\b|\bleav\w+ it (?:dripping|running|boiling|stirring|bubbling|going|on|refluxing|distilling|cooking|simmering)\b|\b(?:being|was|were|is|are|am) absent\b|\bin (?:my|our|his|her|the writer's) absence\b|\bgo(?:es)? and do (?:the|my|some|other)\b"
     rf"|\b(?:every(?:body|one)|all of us|the (?:group|class|shift|team|student|operator|technician)s?)(?:'s| is| are| was| were| goes?| went) (?:\w+ )?(?:at|in|to|off|out|having|on) (?:the |a |their |his |her )?(?:\w+ )?(?:lunch|dinner|tea|coffee|break|seminar|lecture|meeting|party|holiday|canteen|office)\b|\b(?:attends?|attended|attending) (?:the|a) (?:\w+ )?(?:seminar|lecture|meeting|class|course|talk)\b"
@@ -117,6 +118,7 @@ SODA_SHUT = "|".join(
 """Carbonate, a funnel that is shut, and shaking, in any order."""
 
 DOWN_TO_NOTHING = (
+    r"(?:until|till) nothing (?:further|more|else|at all) (?:passed|passes|came|comes|went|goes|distil\w+|would come|drips|dripped)(?: over)?|"
     r"distil\w*\b[^.;\n]{0,40}\bto the (?:very )?end|(?:until|till) (?:the (?:flask|pot|retort|still)|it)(?:'s| is| was) (?:quite |completely )?(?:empty|bare)|(?:until|till) (?:there's |there is |there are )?(?:only |just )?a (?:spoonful|drop|trace|thimbleful|teaspoon\w*)(?: or two)? (?:is |was |are )?left|(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"
     r"|(?:right |all the way )down to (?:a |an |the )?(?:\w+ )?(?:skin|crust|tar|char|varnish|film|cake|glass|powder|salt|solid|resin)|until (?:the (?:flask|pot|retort) )?(?:holds|has|shows|is) (?:nothing but|only|just) (?:an? )?(?:\w+ )?(?:crust|tar|salt|skin|char|solid|residue|cake)|(?:until|till) only (?:\w+ )?(?:tar|salt|char|crust|solid|a residue) (?:was|is|were|are)? ?left|as long as (?:anything|something|any|a drop) (?:comes|came|passes|drips|distils)|right to the (?:very )?end|to the (?:very )?last(?: drop| drip| of it| trace)|not stopping (?:before|until)|(?:until|till) (?:the )?last of it (?:is|was|has) (?:over|gone|come)|(?:until|till) no more drops (?:fall|come|pass)|nothing (?:is |was )?(?:left|stays|remains) behind|so that nothing (?:is|stays|remains|gets)? ?left"
 )
@@ -128,6 +130,7 @@ OPEN_EVAPORATION = (
     r"|(?:go|goes|off) into the (?:room|air|lab)|(?:evaporat\w+|go(?:es)? off|left|leave|leaves|dries|dried) [^.;\n]{0,22}(?:from|in|on) (?:a|an|the) (?:open )?(?:watch ?glass|dish|saucer|tray|petri dish|basin|beaker on)\b|leave (?:the|it in the|it in a) (?:dish|basin|tray)|(?:chased|driven|fumed|cooked|boiled|steamed|burnt|let) off\b[^.;\n]{0,30}\b(?:hot ?plate|plate|steam bath|water bath|radiator|beaker|dish|basin|open)|(?:go|goes|went) off (?:in|on|from) (?:a|an|the)"
 )
 BY_SMELL = (
+    r"(?:tested|checked|judged|followed|told|recogni[sz]ed|controlled) (?:only )?by (?:its|the|their) (?:smell|odou?r|nose)|"
     r"no (?:more |longer (?:any )?)?(?:smell|odou?r)(?: (?:left|any ?more|now|of \w+))?[:,=]? ?(?:is |means )?(?:ready|done|finished|good|over|enough|complete|stop)|(?:faint |slight |strong |sharp |pungent )?(?:smell|odou?r|whiff) (?:of [\w ]{3,22} )?(?:shows?|tells?|means|says|indicates|is the sign|signals|proves)"
     r"|(?:absence|lack|loss|end) of (?:the |any )?(?:smell|odou?r)|(?:my|your|the|a good|his|her) nose (?:is|was|says|tells|decides|does|must|will)|(?:smell|sniff|nose) is (?:the|my|our|your) (?:end ?point|indicator|test|guide|sign)|until (?:there is|there's|there was) no (?:more )?(?:smell|odou?r)|(?:smell|sniff)ing (?:is|tells|shows|decides|will do)|stings? in the nose"
     r"|(?:tell|know|see|judge)\w* (?:it )?(?:by|from) the (?:smell|odou?r)|(?:get|gets|got|grow|grown) used to the (?:smell|odou?r|fumes)|(?:smell|odou?r)\b[^.;\n]{0,40}\b(?:don['’]t|do not|no longer|can['’]t|cannot) (?:even )?notice it"

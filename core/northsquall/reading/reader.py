@@ -126,6 +126,7 @@ def read(text: str) -> Procedure:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
+    _cold_without_a_bath(doc)
     _timed_by_rate(doc, source)
     if source != original:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
@@ -185,6 +186,19 @@ DATED = patterns.compile(
 
 
 VESSEL_TOLD = patterns.compile(r"\b(?:flask|Erlenmeyer|beaker|conical|RBF?|round[- ]bottom\w*|(?:two|three|four|[234])-?necks?)\b", re.I)
+
+
+BY_ICE_C = 5.0
+"""What is cooled to this stands in ice, whether it is written or not (common practice, no source)."""
+
+
+def _cold_without_a_bath(doc: Procedure) -> None:
+    """ "Cooled to 0 °C in a 500 mL beaker": a second vessel stands in ice as the first one does, by the ice that is told for that."""
+    told = next((v.bath for v in doc.vessels if v.bath is not None and v.bath.kind in ("ice", "ice-salt")), None)
+    for v in doc.vessels:
+        cold = any(s.vessel == v.name and s.T_range is not None and s.T_range.value <= BY_ICE_C and s.kind in ("charge", "cool", "add") for s in doc.steps)
+        if told is not None and v.bath is None and cold:
+            v.bath = told.model_copy(update={"ice_g": None, "water_g": None, "span": None})
 
 
 def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:

@@ -24,7 +24,7 @@ SENTENCE = patterns.compile(r"[^.;\n]+(?:\.(?=\S)[^.;\n]*)*")
 
 NOUN = r"(?:stopper|bung|cork|lid|cap|septum|screw[- ]cap)s?"
 SHUT = patterns.compile(
-    rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped|clamped|wired|tied)\b"
+    rf"\b{NOUN}\b(?:(?! with | through | holding)[^.;\n]){{0,25}}\b(?:in|on|back|down|closed|shut|tight\w*|screwed|held|clipped|clamped|wired|tied|wire|wires|clip|clamp|tape|taped)\b"
     rf"|\b(?:push\w*|put|puts|fit|fits|fitted|insert\w*|screw\w*|press\w*|clos\w+|replac\w+|clip\w*|jam\w*)\b(?:(?! with | through )[^.;\n]){{0,22}}\b{NOUN}\b"
     r"|\b(?:watch ?glass|lid|cover|dish|foil|film|bag)\b[^.;\n]{0,25}\b(?:taped|glued|screwed|clamped|tied|wired|strapped) (?:down|on|shut|tight)\b"
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
