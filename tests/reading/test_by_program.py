@@ -101,7 +101,7 @@ def batch_is_warm(text: str) -> str:
     said = text.partition("30 min. ")[2]
     want = 10.0 * next(k for k, w in ((6, "60 °|sixty"), (7, "70 °|seventy"), (8, "80 °|eighty")) if re.search(w, said))
     warm = any(
-        (s.bath is not None and s.bath.T_C == want) or (s.T_range is not None and s.T_range.value == want)
+        (s.bath is not None and want == s.bath.T_C) or (s.T_range is not None and s.T_range.value == want)
         for s in d.steps
         if s.vessel == d.vessels[0].name
     )
@@ -141,7 +141,15 @@ BY_DENSITY = ["{A} of density {x}", "{A}, sp. gr. {x},", "{A} (s.g. {x})", "{A} 
 PERCENTS = {"nitric acid": ["68", "65"], "hydrochloric acid": ["37", "20"], "sodium hydroxide": ["10", "40"], "hydrogen peroxide": ["30"]}
 BY_PERCENT = ["{x} percent {A}", "{A}, {x} percent,", "{A} ({x} wt%)", "{A} {x} % by weight", "{A} {x} % (m/m)", "{A} of {x} % strength", "{A} ({x} per cent)", "{A} (w/w {x} %)", "{A} ({x} mass percent)", "{x} w% {A}", "{A} (assay {x} %)", "{x} % aqueous {A}"]  # fmt: skip
 MOLARS = {"hydrochloric acid": ["2", "6"], "sodium hydroxide": ["1", "5"], "sulfuric acid": ["3"]}
-BY_MOLAR = ["{x} M {A}", "{A} ({x} mol/L)", "{A}, {x} molar,", "{A} {x} mol dm-3", "{A} of {x} mol/L", "{x}-molar {A}", "{A} (c = {x} mol/L)"]
+BY_MOLAR = [
+    "{x} M {A}",
+    "{A} ({x} mol/L)",
+    "{A}, {x} molar,",
+    "{A} {x} mol dm-3",
+    "{A} of {x} mol/L",
+    "{x}-molar {A}",
+    "{A} (c = {x} mol/L)",
+]
 TAKES_40_ML = ["Acetanilide (13.5 g) was placed in a 500 mL flask. 40 mL of {x} was added over 20 min.", "- acetanilide 13.5 g, 500 mL flask\n- {x} 40 mL over 20 min", "1. Charge 13.5 g of acetanilide into a 500 mL flask.\n2. Add 40 mL {x} over 20 min."]  # fmt: skip
 
 

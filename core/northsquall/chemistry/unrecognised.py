@@ -123,7 +123,15 @@ def meeting(
         if (entry.step, entry.vessel) in neutralised or not free or len({x.label for x in free}) + len(others) < 2:
             continue
         there_too = [x for x in batch if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts)]
-        plain = all(x.substance and (x.substance.smiles or x.substance.id == "water") for x in there_too)
+        plain = all(
+            x.substance
+            and (
+                x.substance.smiles
+                or x.substance.id == "water"
+                or ("strong-base" not in held and "strong-base" in pairs.classes_in(dict(x.substance.parts)))  # it only neutralises
+            )
+            for x in there_too
+        )
         if plain and not set(others) - REDUCED_ONLY and not any(_takes(x, ACTIVE) for x in free):
             continue  # acids, esters, ethers, ketones and alcohols among themselves
         brings = {

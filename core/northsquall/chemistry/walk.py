@@ -186,8 +186,11 @@ def conditions_of(
     q = step.T_range
     bath = step.bath or (vessel.bath if vessel else None)
     told_later = bath is not None and step.bath is None and bath.span is not None and bath.span[0] > step.span[1]
-    if told_later and bath is not None and (bath.T_C or 0.0) > ROOM and (
-        step.kind in ("charge", "dissolve") or (settled and step.kind in ("dose", "add"))
+    if (
+        told_later
+        and bath is not None
+        and (bath.T_C or 0.0) > ROOM
+        and (step.kind in ("charge", "dissolve") or (settled and step.kind in ("dose", "add")))
     ):
         bath = None  # what is heated afterwards was charged cold
     if q is not None:

@@ -287,7 +287,9 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     for m in sorted([*LEFT_WET.finditer(text), *STILL_IN_IT.finditer(text)], key=lambda m: m.start()):
         wet = re.search(
-            r"\b(?:wet|moist|damp|undried|not dry|without drying|still|some|a bit|traces)\b|\bbefore\b", text[max(0, m.start() - 60) : m.end() + 60], re.I
+            r"\b(?:wet|moist|damp|undried|not dry|without drying|still|some|a bit|traces)\b|\bbefore\b",
+            text[max(0, m.start() - 60) : m.end() + 60],
+            re.I,
         )
         into = next(
             (

@@ -7,8 +7,8 @@ from collections.abc import Iterator
 
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
-from northsquall.chemistry.families import count_matches
 from northsquall.chemistry import pairs
+from northsquall.chemistry.families import count_matches
 from northsquall.chemistry.roots import is_gas, is_organic, shown
 from northsquall.chemistry.walk import ionised_in
 from northsquall.dynamics.schedule import next_size

@@ -596,7 +596,10 @@ def mixed_unmeasured(c: Context) -> Iterator[Finding]:
     strong = [
         x
         for x in c.lots.values()
-        if x.substance is not None and x.substance.id == "sulfuric acid" and (s := x.material.strength) is not None and (s.percent_w or 0.0) >= 90.0
+        if x.substance is not None
+        and x.substance.id == "sulfuric acid"
+        and (s := x.material.strength) is not None
+        and (s.percent_w or 0.0) >= 90.0
     ]
     for x in strong:
         step = c.step(x.material.step)
@@ -604,7 +607,13 @@ def mixed_unmeasured(c: Context) -> Iterator[Finding]:
             continue
         for y in c.lots.values():
             other = c.step(y.material.step)
-            if y.substance is None or y.substance.id not in WARMS_SULFURIC or other is None or other.vessel != step.vessel or other.kind == "quench":
+            if (
+                y.substance is None
+                or y.substance.id not in WARMS_SULFURIC
+                or other is None
+                or other.vessel != step.vessel
+                or other.kind == "quench"
+            ):
                 continue
             if y.material.role in ("wash", "absorber") or (x.mol is not None and y.mol is not None):
                 continue

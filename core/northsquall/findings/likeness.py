@@ -35,7 +35,9 @@ STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
 
 
 def _gases(c: Context) -> list[str]:
-    return [] if c.gas is None else [*dict.fromkeys(r.gas for r in c.gas.releases if c.gas.mol(r.gas)[2] > 1e-3), *c.gas.seen, *pair_gases(c)]
+    return (
+        [] if c.gas is None else [*dict.fromkeys(r.gas for r in c.gas.releases if c.gas.mol(r.gas)[2] > 1e-3), *c.gas.seen, *pair_gases(c)]
+    )
 
 
 def _gas(c: Context) -> bool:

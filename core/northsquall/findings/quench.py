@@ -309,8 +309,12 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
             continue
         gas = entry.gas.get("CO2", 0.0)
         said = step.text + c.procedure.source_text[step.span[1] : step.span[1] + 120]
-        next_one = re.match(r"[.;:]?\s*shak\w+|[.;:]?\s*clos\w+,? (?:and )?shak\w+", c.procedure.source_text[step.span[1] : step.span[1] + 40], re.I)
-        if gas < 0.002 or (step.kind != "extract" and next_one is None and not re.search(r"\bshak\w+|\bseparat\w+ funnel\b", step.text, re.I)):
+        next_one = re.match(
+            r"[.;:]?\s*shak\w+|[.;:]?\s*clos\w+,? (?:and )?shak\w+", c.procedure.source_text[step.span[1] : step.span[1] + 40], re.I
+        )
+        if gas < 0.002 or (
+            step.kind != "extract" and next_one is None and not re.search(r"\bshak\w+|\bseparat\w+ funnel\b", step.text, re.I)
+        ):
             continue
         shut = next(
             (k for k in c.procedure.closings if k.how in ("shut", "held") and k.place == "funnel" and k.step in (step.n, step.n + 1)), None
@@ -785,7 +789,9 @@ def caught_open(c: Context) -> Iterator[Finding]:
         return
 
 
-LETS_GAS_OUT = patterns.compile(r"\b(?:fizz\w*|CO2|carbon dioxide|foam\w*|froth\w*|effervesc\w*|bicarbonate|carbonate|NaHCO3|Na2CO3|soda)\b", re.I)
+LETS_GAS_OUT = patterns.compile(
+    r"\b(?:fizz\w*|CO2|carbon dioxide|foam\w*|froth\w*|effervesc\w*|bicarbonate|carbonate|NaHCO3|Na2CO3|soda)\b", re.I
+)
 """What a vessel is left open for."""
 
 

@@ -190,7 +190,10 @@ SEALED = patterns.compile(
     r"\b(microwave(?:d| oven| reactor| vial)?|sealed (?:tube|vial|ampoule|vessel|flask)|pressure (?:tube|vial|bottle)|bomb tube|autoclave|closed (?:vial|tube))\b",
     re.I,
 )
-LOOSE = patterns.compile(r"\b(?:cap|lid|stopper|cover|foil)s?\b[^.;\n]{0,15}\b(?:loose\w*|ajar|open|half on|resting)\b|\bloose(?:ly)? (?:cap\w*|cover\w*|lid\w*|stopper\w*)\b", re.I)
+LOOSE = patterns.compile(
+    r"\b(?:cap|lid|stopper|cover|foil)s?\b[^.;\n]{0,15}\b(?:loose\w*|ajar|open|half on|resting)\b|\bloose(?:ly)? (?:cap\w*|cover\w*|lid\w*|stopper\w*)\b",
+    re.I,
+)
 """A closing that lets steam out."""
 WARM_WORD = patterns.compile(r"\b(heat\w*|warm\w*|irradiat\w*|boil\w*|°\s?C|degrees)\b", re.I)
 

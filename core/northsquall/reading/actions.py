@@ -1095,7 +1095,14 @@ def _clause(account: Account, clause: Clause) -> None:
         r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
     _more_of_it(account, r)
-    if clause.verb is None and not r.measured and not r.vessels and not account.doc.steps and MADE_OF_WHAT_IS_NAMED.search(text) and account.spoken:
+    if (
+        clause.verb is None
+        and not r.measured
+        and not r.vessels
+        and not account.doc.steps
+        and MADE_OF_WHAT_IS_NAMED.search(text)
+        and account.spoken
+    ):
         account.spend(r.items)
         return
     account.strengths |= {m.identity: m.strength for m in r.mentions if m.identity and m.strength is not None and not m.measured}
@@ -1232,7 +1239,14 @@ MEASURED_OUT = patterns.compile(
 def _comes_later(account: Account, m: Mention, later: str) -> bool:
     """Whether what is measured out waits in the list or is named again, and so goes in by another sentence."""
     waits = m.measured or any(account.lot(k).identity == m.identity for k in account.waiting)
-    return waits and re.search(rf"\b(?:add|run|drip|drop|pour|tip|put|goes|it)\b[^.;\n]{{0,40}}\b{re.escape(m.name.lower())}\b|\b{re.escape(m.name.lower())} (?:is|was|goes|went|in)\b", later) is not None
+    return (
+        waits
+        and re.search(
+            rf"\b(?:add|run|drip|drop|pour|tip|put|goes|it)\b[^.;\n]{{0,40}}\b{re.escape(m.name.lower())}\b|\b{re.escape(m.name.lower())} (?:is|was|goes|went|in)\b",
+            later,
+        )
+        is not None
+    )
 
 
 TO_BE_DESTROYED = patterns.compile(
@@ -1240,10 +1254,13 @@ TO_BE_DESTROYED = patterns.compile(
     re.I,
 )
 TAKEN_FIRST = patterns.compile(
-    rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?(?: of (?:the|that|this|it)\b[^.;,]{{0,45}})?\W*$", re.I
+    rf"^\W*(?:then |and |now |so )*(?:I|we) (?:take|took|use|used|need|needed|weigh\w*|measure\w*) (?:out )?{_AMOUNT}(?: out)?(?: of (?:the|that|this|it)\b[^.;,]{{0,45}})?\W*$",
+    re.I,
 )
 """ "I use 90 mL.": it goes in by the next sentence."""
-ONLY_AN_AMOUNT = patterns.compile(rf"^\W*(?:then |and |now |so )*{_AMOUNT}(?:,? (?:on the balance|exactly|or so|in all|\(?\d[\d.,]* ?mol\)?))*\W*$", re.I)
+ONLY_AN_AMOUNT = patterns.compile(
+    rf"^\W*(?:then |and |now |so )*{_AMOUNT}(?:,? (?:on the balance|exactly|or so|in all|\(?\d[\d.,]* ?mol\)?))*\W*$", re.I
+)
 """ "Camphor. Fifteen grams. That goes in …": of what the sentence before has named."""
 MADE_OF_WHAT_IS_NAMED = patterns.compile(r"^[^.;\d]{0,20}[^.;]{0,60}\bfrom (?:the )?[\w(),' -]{4,50}\W*$", re.I)
 """ "So, 4-bromotoluene, from the toluidine.": what is made of what, and nothing done yet."""
@@ -1321,7 +1338,11 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     if (
         named is None
         or q is None
-        or not (OF_THAT.match(r.text) or OF_THE_STRENGTH.search(r.text) or (not r.spoken and (AMOUNT_GOES_IN.match(r.text) or ONLY_AN_AMOUNT.match(r.text))))
+        or not (
+            OF_THAT.match(r.text)
+            or OF_THE_STRENGTH.search(r.text)
+            or (not r.spoken and (AMOUNT_GOES_IN.match(r.text) or ONLY_AN_AMOUNT.match(r.text)))
+        )
         or any(m.first <= 6 and m.measured for m in r.mentions)
         or any(x.identity == named.identity for x in account.doc.materials)
     ):
@@ -1839,12 +1860,13 @@ FROM_A_FUNNEL = patterns.compile(
 )
 
 
-
 def _way_of_the_gas(account: Account, r: Reading) -> re.Match[str] | None:
     """An exit of the gas, a doing that leads on from it, and behind it an alkali that is measured: the absorber is there."""
     for w in lex.EXIT_OF_THE_GAS.finditer(r.text):
         at = r.clause.start + w.end()
-        alkali = next((m for m in r.mentions if m.identity in lex.ABSORBENTS and (m.measured or m.strength is not None) and m.start >= at), None)
+        alkali = next(
+            (m for m in r.mentions if m.identity in lex.ABSORBENTS and (m.measured or m.strength is not None) and m.start >= at), None
+        )
         if alkali is not None and not OF_THE_SENSOR.search(r.text[: w.start()]):
             way = account.source[r.clause.start + w.start() : alkali.start]
             if lex.is_way_of_gas(way, str(alkali.identity)):
@@ -2018,7 +2040,14 @@ def _in_one_liquid(account: Account, lots: list[Material]) -> None:
     for a, b in pairwise(sorted(lots, key=lambda m: m.span[0])):
         strength, volume = a.strength.percent_w if a.strength else None, b.amount
         between = account.source[a.span[1] : b.span[0]]
-        if a.amount is None and a.stated_mol is None and strength is not None and b.strength is not None and volume is not None and TOGETHER.match(between):
+        if (
+            a.amount is None
+            and a.stated_mol is None
+            and strength is not None
+            and b.strength is not None
+            and volume is not None
+            and TOGETHER.match(between)
+        ):
             if dimension(volume.unit) == "volume":
                 grams = strength / 100.0 * convert(volume.value, volume.unit, "volume") * HEAVIER
                 a.amount = Quantity(value=float(f"{grams:.3g}"), unit="g", approximate=True, span=volume.span)

@@ -1063,8 +1063,6 @@ def _behind_the_line(items: list[Item]) -> int | None:
     return None
 
 
-
-
 def _line_of_the_gas(items: list[Item]) -> range:
     """From an exit of the gas to the alkali that takes it, which no verb cuts: "the vent of which passed through a trap to a flask containing …"."""
     last = max((i for i, x in enumerate(items) if isinstance(x, Token) and x.kind == "sub" and x.value in lex.ABSORBENTS), default=0)

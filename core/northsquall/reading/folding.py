@@ -61,6 +61,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stays_white", r"(?<=[\w)%°]), (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide)(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
     ("left_destroyed", r"\b(?i:what (?:is|was|'s) left(?: over)?) (?=(?:is|was) destroyed (?:with|by) )", "the excess "),
     ("cooled_in_a", r", (?:and )?(?:cooled|chilled|kept|held) (?:to|at) (-?\d{1,2} ?°C),? in (an? (?:[\w.-]+ ){0,3}(?:beaker|flask|vessel|bucket|jar|pot)\b)", " in {1} at {0}"),
+    ("was_cooled_in_a", r"(?<=\)) (was|is) (cooled|chilled) to (-?\d{1,2} ?°C) in (an? (?:\d[\w.-]* (?:mL |L )?)(?:[\w-]+ ){0,2}(?:beaker|flask))\b(?! (?:of|with|filled|containing|full|standing))", " {0} placed in {3} at {2}"),
     ("in_a_cooled", r"(?<=[\w)%]),? in (an? (?:[\w.-]+ ){0,3}(?:beaker|flask)), (?:cooled|chilled) (?:to|at) (-?\d{1,2} ?°C)(?=[.;\n])", " in {0} at {1}"),
     ("diazo_liquor", r"\b([Dd]iazo(?:nium)?) (?:liquor|liquid|mixture|lot|stuff|solution)\b", "{0} solution"),
     ("first_solution", r"\b([Tt])he (?:cold )?first (?:solution|mixture) ((?:was|is)(?: then)? (?:run|dripped|dropped|added|poured|fed|let)) in\b(?!to)", "{0}he solution from the first vessel {1} into it"),
@@ -276,7 +277,11 @@ def _a_bath(text: str, m: re.Match[str], name: str) -> str:
     kind = told[0] if len(told) > 1 else ""
     tens, _, ones = re.sub(r" ?(?:°C|degrees)$", "", told[-1]).lower().partition("-") if told else ("", "", "")
     heat = f"{TENS.get(tens, tens)}" if not ones else f"{int(TENS.get(tens, '0')) + {'two': 2, 'five': 5, 'eight': 8}[ones]}"
-    where = "on the steam bath" if name == "on_the_steam" else f"in {'an' if kind[:1] in ('o', 'a') else 'a'} {kind or 'water'} bath at {heat} °C"
+    where = (
+        "on the steam bath"
+        if name == "on_the_steam"
+        else f"in {'an' if kind[:1] in ('o', 'a') else 'a'} {kind or 'water'} bath at {heat} °C"
+    )
     return ("" if new else ". ") + f"The flask is heated {where}"
 
 

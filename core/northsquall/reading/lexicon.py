@@ -150,7 +150,15 @@ NO_WAY_OF_GAS = patterns.compile(
 )
 """What tells between the exit and the alkali that it is the batch that goes there."""
 ABSORBENTS = frozenset(
-    {"sodium hydroxide", "potassium hydroxide", "sodium sulfite", "sodium hydrogen sulfite", "sodium thiosulfate", "sodium carbonate", "water"}
+    {
+        "sodium hydroxide",
+        "potassium hydroxide",
+        "sodium sulfite",
+        "sodium hydrogen sulfite",
+        "sodium thiosulfate",
+        "sodium carbonate",
+        "water",
+    }
 )
 """What stands at the end of a way of the gas; plain water only where a vessel or a surface is told with it."""
 AT_THE_END = patterns.compile(r"\b(?:funnels?|bottles?|beakers?|flasks?|jars?|surface|above|over|absorbers?|scrubbers?|wash\w*)\b", re.I)
@@ -1096,7 +1104,17 @@ GAS_FED = patterns.compile(
 """A gas that goes in, and not one that comes off."""
 AIDS = ("graphite", "silica", "silicon dioxide", "sand")
 """Charcoal, kieselguhr, sand: what clears a solution or fills a bath is no charge where nobody weighs it."""
-INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue", "phenol red", "cresol red", "thymol blue", "bromocresol green", "bromophenol blue")
+INDICATORS = (
+    "phenolphthalein",
+    "methyl orange",
+    "methyl red",
+    "bromothymol blue",
+    "phenol red",
+    "cresol red",
+    "thymol blue",
+    "bromocresol green",
+    "bromophenol blue",
+)
 """What colours a titration: drops of it are no charge."""
 
 

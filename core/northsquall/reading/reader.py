@@ -196,7 +196,10 @@ def _cold_without_a_bath(doc: Procedure) -> None:
     """ "Cooled to 0 °C in a 500 mL beaker": a second vessel stands in ice as the first one does, by the ice that is told for that."""
     told = next((v.bath for v in doc.vessels if v.bath is not None and v.bath.kind in ("ice", "ice-salt")), None)
     for v in doc.vessels:
-        cold = any(s.vessel == v.name and s.T_range is not None and s.T_range.value <= BY_ICE_C and s.kind in ("charge", "cool", "add") for s in doc.steps)
+        cold = any(
+            s.vessel == v.name and s.T_range is not None and s.T_range.value <= BY_ICE_C and s.kind in ("charge", "cool", "add")
+            for s in doc.steps
+        )
         if told is not None and v.bath is None and cold:
             v.bath = told.model_copy(update={"ice_g": None, "water_g": None, "span": None})
 

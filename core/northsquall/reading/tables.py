@@ -255,10 +255,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             account.spend(items)
             continue
         beside = cells[k + 1] if k + 1 < len(cells) and columns[k + 1 : k + 2] == ["unit"] and len(columns) == len(cells) else []
-        unit = COLUMN_UNITS.get(beside[0].low, "") if len(beside) == 1 else ""
-        unit = unit or (table.units[k + len(table.columns) - len(columns)] if columns and len(columns) == len(cells) and table.units else "") or {
-            "mol": "mol", "mmol": "mmol", "equiv": "equiv",
-        }.get(kind)
+        next_to = COLUMN_UNITS.get(beside[0].low, "") if len(beside) == 1 else ""
+        headed = table.units[k + len(table.columns) - len(columns)] if columns and len(columns) == len(cells) and table.units else ""
+        unit = next_to or headed or (kind if kind in ("mol", "mmol", "equiv") else "")
         if unit and len(items) == 1 and isinstance(items[0], Token) and items[0].kind == "num":
             t = items[0]
             items = [Qty(float(t.value or 0.0), unit, t.start, t.end)]

@@ -224,7 +224,9 @@ INDICATES = patterns.compile(r"[- /](?:potassium )?(?:iodide|iodine|ki|paper|tes
 """Behind "starch": the paper, and not what is charged."""
 DYED = {"phenol", "thymol", "2-naphthol", "1-naphthol", "alizarin", "indigo", "o-cresol", "m-cresol", "p-cresol", "methyl orange"}
 """Substances whose names begin those of dyes."""
-INDICATOR = patterns.compile(r" (?:red|blue|orange|yellow|green|black|purple|violet)\b(?! (?:lead|phosphorus|oil|precipitate|solid|solution|liquid|gas|fumes|crystals|copper|oxide))")
+INDICATOR = patterns.compile(
+    r" (?:red|blue|orange|yellow|green|black|purple|violet)\b(?! (?:lead|phosphorus|oil|precipitate|solid|solution|liquid|gas|fumes|crystals|copper|oxide))"
+)
 """Behind a substance's name, folded to lower case: the name of a dye."""
 OF_A_GROUP = patterns.compile(r"yl[ -]$")
 DERIVED = patterns.compile(
@@ -363,7 +365,11 @@ def _short_acids(tokens: list[Token]) -> list[Token]:
             measured = True  # "Glacial, sixty mils", "the salicylic, 25 g"
         if k and tokens[k - 1].low == "the" and follow is not None and follow.text == ".":
             measured = True  # "from the salicylic. Ten grams of it"
-        if t.kind == "word" and measured and (follow is None or follow.text in ".,;:\n" or follow.kind == "nl" or follow.low in BEHIND_A_NAME):
+        if (
+            t.kind == "word"
+            and measured
+            and (follow is None or follow.text in ".,;:\n" or follow.kind == "nl" or follow.low in BEHIND_A_NAME)
+        ):
             if t.low == "glacial":
                 t = Token("sub", t.text, t.start, t.end, "acetic acid")
             elif t.low in _acids():

@@ -1,0 +1,126 @@
+"""Rules that fresh procedures asked for: each with the text that raises it and its neighbour that does not (common practice, no source, where none is named)."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.assessment import Assessment, Finding
+from northsquall.reading import read
+
+
+def result(text: str) -> Assessment:
+    return assess(read(text))
+
+
+def of(a: Assessment, code: str) -> list[Finding]:
+    return [f for f in a.findings if f.code == code and f.severity != "note"]
+
+
+DIAZO = "p-Toluidine (21.4 g, 0.20 mol) was dissolved in sulfuric acid (96 % w/w, 22 mL) and water (150 mL) in a 500 mL flask and cooled to 20 °C. Sodium nitrite (14.5 g), solid, was added over 5 min. It stood for one hour and was then heated on the steam bath."
+
+
+def test_a_bath_told_later_does_not_warm_what_was_fed_before() -> None:
+    """At 98 °C no diazonium salt would be made; the feed was at the 20 °C that is written."""
+    made = [r for r in result(DIAZO).reactions if r.family == "diazotisation"]
+    assert made and made[0].extent_mol == pytest.approx(0.2, rel=0.02)
+
+
+def test_bleach_and_acid_without_amounts_give_chlorine_where_no_hood_is_written() -> None:
+    """Chlorine from hypochlorite and strong acid: handbook 3.4."""
+    text = "Take the pool bleach into a bottle and pour some hydrochloric acid on it. {0}"
+    assert [f.severity for f in of(result(text.format("It is done on the bench.")), "G04")] == ["stop"]
+    assert not of(result(text.format("It is done in the fume hood, sash down.")), "G04")
+
+
+@pytest.mark.parametrize(("said", "raised"), [("The gas was not absorbed.", True), ("The gas was absorbed in lye.", False)])
+def test_what_an_author_says_is_not_caught(said: str, raised: bool) -> None:
+    text = f"2-Hydroxyquinoline (14.5 g) and phosphorus oxychloride (46 g) were heated at 110 °C for two hours in a 100 mL flask under a condenser. {said}"
+    assert bool([f for f in of(result(text), "G04") if "not absorbed" in f.message]) is raised
+
+
+@pytest.mark.parametrize(
+    ("text", "family", "mol"),
+    [
+        ("Chlorocyclohexane\n\nCyclohexanol (30.0 g, 0.30 mol) and hydrochloric acid (37 % w/w, 90 mL) were kept at 95 °C for 6 h in a 500 mL flask.", "secondary alcohol to the chloride", 0.30),
+        ("2-Chloroquinoline\n\n2-Hydroxyquinoline (14.5 g, 0.10 mol) and phosphorus oxychloride (46 g) were heated at 110 °C for 2 h in a 250 mL flask.", "chloroazine", 0.10),
+        ("4-Chloroaniline (6.4 g, 0.050 mol), hydrochloric acid (37 %, 16 mL) and water (40 mL) were cooled to 0 °C in a 250 mL flask. Sodium nitrite (3.5 g) in water (10 mL) was added over 30 min at 0-4 °C. Tin(II) chloride dihydrate (23 g) in hydrochloric acid (37 %, 25 mL) was added over 30 min below 8 °C.", "hydrazine from a diazonium", 0.050),
+    ],
+)  # fmt: skip
+def test_reactions_that_were_not_known(text: str, family: str, mol: float) -> None:
+    """The extents are the charges of the scarcest: hand arithmetic."""
+    found = [r for r in result(text).reactions if family in r.family]
+    assert found and found[0].extent_mol == pytest.approx(mol, rel=0.03)
+
+
+def test_strong_sulfuric_acid_and_peroxide_by_eye_is_mixing_heat() -> None:
+    text = "There is strong sulfuric acid in the jar, a good part of it, and the peroxide goes in, about a third."
+    found = of(result(text), "H11")
+    assert [f.established for f in found] == [False]
+    assert not of(result("Sulfuric acid (96 %, 20 mL) was run slowly into water (200 mL) in ice, below 20 °C, in a 500 mL beaker."), "H11")
+
+
+def test_alcohol_that_has_reacted_leaves_no_peroxides_in_the_still() -> None:
+    """2-Butanol forms peroxides (common practice); distilled to dryness by itself it is asked about, as a bromide it is gone."""
+    made = "2-Butanol (37.1 g) and hydrobromic acid (48 % w/w, 75 mL) with sulfuric acid (96 %, 25 mL) were kept at 65 °C for 3 h in a 500 mL flask. It was distilled to dryness."
+    assert not of(result(made), "S06")
+    assert of(result("2-Butanol (100 mL) was distilled to dryness from a 250 mL flask."), "S06")
+
+
+@pytest.mark.parametrize(("place", "raised"), [("No hood was free, so by the window.", True), ("All in the fume hood, sash down.", False)])
+def test_tears_without_a_hood(place: str, raised: bool) -> None:
+    text = f"Benzyl bromide\n\nBenzyl alcohol (54 g, 0.50 mol) and hydrobromic acid (48 % w/w, 170 mL) were kept at 60 °C for 3 h in a 500 mL flask. {place}"
+    assert bool([f for f in of(result(text), "G07") if "lachrymator" in f.message]) is raised
+
+
+def test_a_gas_that_burns_is_not_lit_at_the_tube() -> None:
+    text = "Zinc (32.7 g, 0.50 mol) was placed in a 500 mL flask. Hydrochloric acid (18 %, 250 mL) was run in over 40 min in the fume hood. {0}"
+    assert of(result(text.format("We light what comes off at the end of the tube.")), "G08")
+    assert not of(result(text.format("No flame, no spark.")), "G08")
+
+
+def test_a_first_portion_is_no_feed_at_once() -> None:
+    """G12: the portion that shows the start is a small part of the gas; the tap stops the rest."""
+    text = "Sodium chloride (58.5 g, 1.0 mol) was placed in a 500 mL flask. {0} Nitrogen was passed through everything for 10 min at the end. The gas is led through an empty 250 mL bottle to an inverted funnel over 500 mL of 20 % sodium hydroxide."
+    first = "The first 3 mL of sulfuric acid (96 %, 55 mL) was run in, then the rest over 70 min at 40-60 °C; close the tap above 70 °C."
+    assert not [f for f in of(result("Hydrogen chloride\n\n" + text.format(first)), "G12") if "stops" in f.message]
+    once = "Sulfuric acid (96 %, 55 mL) was added all at once."
+    assert [f for f in of(result("Hydrogen chloride\n\n" + text.format(once)), "G12") if "stops" in f.message]
+
+
+def test_a_second_vessel_is_cooled_as_the_first_one_is() -> None:
+    text = "Aniline (9.3 g) in hydrochloric acid (37 %, 25 mL) was cooled to 0 °C in a 250 mL flask in ice and salt. 2-Naphthol (14.4 g) in 10 % sodium hydroxide (100 mL) was cooled to 5 °C in a 500 mL beaker."
+    assert [v.bath.kind if v.bath else None for v in read(text).vessels] == ["ice-salt", "ice-salt"]
+    assert [v.bath for v in read(text.replace(" in ice and salt", "")).vessels] == [None, None]
+
+
+def test_a_further_amount_is_of_what_was_fed_last() -> None:
+    text = "Phenetole (24.4 g) was placed in a 250 mL flask. Nitric acid (65 % w/w, 30 mL) was poured in, and since nothing was seen a further 20 mL was added."
+    assert [m.amount.value for m in read(text).materials if m.identity == "nitric acid" and m.amount] == [30.0, 20.0]
+
+
+def test_what_is_measured_out_waits_for_its_sentence() -> None:
+    text = "4-Bromoacetanilide\n\nAmounts: acetanilide 13.5 g; glacial acetic acid 60 mL; bromine 5.5 mL.\n1. Dissolve the acetanilide in the acetic acid, 250 mL flask.\n2. Measure the bromine in a cylinder in the hood.\n3. Add the bromine over 30 min at 20 °C.\n"
+    d = read(text)
+    bromine = next(m for m in d.materials if m.identity == "bromine")
+    step = next(s for s in d.steps if bromine.id in s.materials)
+    assert step.kind == "dose" and step.duration is not None and step.duration.value == 30.0
+
+
+def test_two_salts_of_one_absorber_share_its_volume() -> None:
+    """10 % of 300 mL at about 1.1 g/mL: 33 g of sodium hydroxide, 0.8 mol."""
+    text = "Borneol 15.4 g in acetic acid 40 mL, 500 mL flask, vent via an empty bottle to 10 % sodium hydroxide + 5 % sodium sulfite, 300 mL. Bleach (1.9 mol/L, 65 mL) over 60 min at 20 °C."
+    caustic = next(m for m in result(text).materials if m.name == "sodium hydroxide")
+    assert caustic.mol.best == pytest.approx(0.825, rel=0.02)
+
+
+def test_a_titration_asks_for_no_amount_and_a_loose_cap_for_no_pressure() -> None:
+    titrated = "Salicylic acid (0.300 g) was dissolved in ethanol (25 mL) in a 250 mL conical flask, three drops of phenol red were added, and 0.1 M sodium hydroxide was run in from the burette until it turned red."
+    assert result(titrated).verdict == "acceptable"
+    assert not of(result("Agar 3 g and water 200 mL in a 500 mL bottle, cap loose. Boil in the microwave till clear."), "H16")
+    assert of(result("Agar 3 g and water 200 mL in a 500 mL bottle, closed. Boil in the microwave till clear."), "H16")
+
+
+def test_an_open_beaker_for_the_foam_of_a_wash_evaporates_nothing() -> None:
+    text = "Camphor\n\nBorneol (15.4 g) was dissolved in acetic acid (40 mL) in a 500 mL flask and bleach (1.9 mol/L, 65 mL) was added over 60 min at 20 °C. It was poured into 300 mL of water, filtered, and washed with 5 % sodium carbonate (open beaker, slight fizz)."
+    assert not of(result(text), "Q11")
