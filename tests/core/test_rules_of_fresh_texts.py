@@ -124,3 +124,28 @@ def test_a_titration_asks_for_no_amount_and_a_loose_cap_for_no_pressure() -> Non
 def test_an_open_beaker_for_the_foam_of_a_wash_evaporates_nothing() -> None:
     text = "Camphor\n\nBorneol (15.4 g) was dissolved in acetic acid (40 mL) in a 500 mL flask and bleach (1.9 mol/L, 65 mL) was added over 60 min at 20 °C. It was poured into 300 mL of water, filtered, and washed with 5 % sodium carbonate (open beaker, slight fizz)."
     assert not of(result(text), "Q11")
+
+
+def test_a_first_sentence_that_says_what_is_done_charges_nothing() -> None:
+    text = "Oxidising 4-chlorotoluene with permanganate, tenth of a mole. Half a litre of water and 12.7 g of the chlorotoluene in a 2 L flask, up to 90 °C. Permanganate is 39.5 g. The first gram and a half alone, and I wait till it is brown, ten minutes or so. Then the rest in ten lots of 3.8 g."
+    d = read(text)
+    assert [(m.identity, m.amount.value) for m in d.materials if m.identity == "4-chlorotoluene" and m.amount] == [
+        ("4-chlorotoluene", 12.7)
+    ]
+    assert sum(m.amount.value for m in d.materials if m.identity == "potassium permanganate" and m.amount) == pytest.approx(39.5)
+    assert [s.portions for s in d.steps if s.portions] == [10]
+
+
+@pytest.mark.parametrize("name", ["toluidine", "bromotoluene", "nitroaniline"])
+def test_a_name_without_its_locant_is_that_of_the_one_named_before(name: str) -> None:
+    d = read(
+        f"4-{name.capitalize()} (10.0 g) was dissolved in ethanol (50 mL) in a 250 mL flask. Half of the {name} solution was poured off."
+    )
+    assert {m.identity for m in d.materials if m.name.lower().endswith(name)} <= {d.materials[0].identity, d.materials[1].identity}
+    e = read(f"Of 4-{name} a good deal is there. 10 g of the {name} was dissolved in ethanol (50 mL) in a 250 mL flask.")
+    assert [m.identity for m in e.materials if m.amount and m.amount.value == 10.0] == [read(f"4-{name} 10 g").materials[0].identity]
+
+
+def test_what_goes_to_the_sink_is_no_charge() -> None:
+    text = "Sodium hydrogen carbonate (16.8 g) and water (50 mL) in a 500 mL flask. Citric acid (15 g) in water (60 mL) over 40 min. The sodium citrate solution goes into the sink."
+    assert not [m for m in read(text).materials if m.identity == "sodium citrate"]

@@ -1085,7 +1085,14 @@ def _clause(account: Account, clause: Clause) -> None:
             declare(account, m, "list")
         account.spend(r.items)
         return  # "chloroform (60 mL) was to be destroyed": it is put in by the next sentence
+    if account.doc.steps and not r.measured and TO_THE_SINK.search(text):
+        account.spend(r.items)
+        return  # "the sodium citrate solution goes into the sink": nothing is charged
     later = account.source[clause.end : clause.end + 300].lower()
+    if clause.verb is None and len(r.mentions) == 1 and r.measured and not r.vessels and IS_SO_MUCH.match(text) and FED_LATER.search(later):
+        declare(account, r.measured[0], "list")
+        account.spend(r.items)
+        return  # "permanganate is thirty-nine and a half grams. The first gram and a half alone, …"
     if MEASURED_OUT.match(text) and r.mentions and all(m.identity and _comes_later(account, m, later) for m in r.mentions):
         for m in r.measured:
             declare(account, m, "list")
@@ -1203,6 +1210,7 @@ UNTIL_SEEN = patterns.compile(
     r"\b(?:until|till|for) (?:the |it |its )(?:\w+ )?(?:colou?r|red|orange|yellow|brown|fizz\w*|bubbl\w*|foam\w*|gas|froth\w*)\b", re.I
 )
 OF_THAT = patterns.compile(
+    r"^\W*(?:the |these )?(?:residues?|remains|remnants|scraps?|leftovers?) \((?:about |some )?\d|"
     r"^\W*(?:i |we )?(?:take |bring |measure |use |pour |there(?:['’]s| is| are| was| were) )?(?:about |roughly |some )?[\w.,½ -]{1,40}? (?:of (?:that|this|it|them)\b|of the (?:granulated|powdered|technical|fresh|dry|anhydrous|fine|coarse|crushed|cheap|new|old|good|pure)(?: (?:one|stuff|kind))?(?=[,.;]|\b (?:in|into|and|with|on)\b)|\([^)]{2,25}\) to pH\b)",
     re.I,
 )
@@ -1230,6 +1238,15 @@ DISSOLVED_IN_ITS_WATER = patterns.compile(
     r"^\W*(?:then |now )?(?:dissolv|stir|suspend|put)\w* (?:the |all |both |it |them )[^.;\d]{0,40}\b(?:in(?:to)? the water|with the water|in(?:to)? its water)\b(?! bath)",
     re.I,
 )
+IS_SO_MUCH = patterns.compile(
+    r"^\W*(?:the |then |and |now )*[a-z][\w -]{2,30}?(?: is| are| was| were|['’]s| comes to| makes),? (?:about |some )?(?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){0,5}) ?(?:m[lL]|mils?|L|g|kg|grams?|litres?)(?:,? (?:\(?\d[\d.,]* ?mol\)?|in all|all told|exactly|or so))*\W*$",
+    re.I,
+)
+""" "The bromine is five mils": how much there is, and not yet that it goes in."""
+FED_LATER = patterns.compile(
+    r"^\W*(?:the |a |and |then )*(?:first|rest|remainder|initial|start|begin|it (?:goes|went|is|was)|that (?:goes|went)|one (?:third|half|tenth))\b",
+    re.I,
+)
 MEASURED_OUT = patterns.compile(
     r"^\W*(?:\d+\W+)?(?:measure|weigh|pour|pipette|draw)(?:d|ed)? (?:out |off |up )?(?:the |about )?[^.;]{2,60}? (?:in|into|with|on) (?:an?|the|my) (?:open |measuring |graduated |glass |plastic |small |dry |\d+ ?mL )*(?:cylinder|beaker next|boat|watch[- ]?glass|pipette|syringe|paper|weighing (?:boat|paper|bottle))\b",
     re.I,
@@ -1247,6 +1264,12 @@ def _comes_later(account: Account, m: Mention, later: str) -> bool:
         )
         is not None
     )
+
+
+TO_THE_SINK = patterns.compile(
+    r"^\W*(?:\d+\W+)?(?:the |all |any )?[^.;\d]{2,60}\b(?:goes|go|went|is|are|was|were|poured|emptied|tipped|rinsed|run)\b[^.;\d]{0,25}\b(?:in|into|to|down) (?:the )?(?:sink|drain)s?\W*$",
+    re.I,
+)
 
 
 TO_BE_DESTROYED = patterns.compile(

@@ -26,7 +26,7 @@ _MOVED = (
     rf"|(?i:{_IT}|flask|beaker|bath|the (?:ice|cold|cooling)(?:[ -]bath)?)[ \n](?:(?:was|is|were|are)[ \n])?(?:then |now |quickly )?(?:swapped|changed|exchanged|replaced|moved|transferred|put|set|stood|placed|lowered|immersed|went|goes|put back)[ \n](?:over )?(?:to|into|in|onto|for|with|by)[ \n]"
     rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|over (?:to|into)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
 )
-_PART = r"(?i:(?:\d[\d.,]*|two|three|four|five|six|eight|ten|fifteen|twenty) ?(?:mL|mils?|g|grams?)\b|(?:one|a) (?:third|quarter|fifth|sixth|eighth|tenth|twelfth|fifteenth|sixteenth|twentieth)\b)"
+_PART = r"(?i:(?:\d[\d.,]*|two|three|four|five|six|eight|ten|fifteen|twenty|twenty-five) ?(?:mL|mils?|g|grams?)\b|(?:one |a )?gram(?: and a half)?\b|(?:one|a) (?:third|quarter|fifth|sixth|eighth|tenth|twelfth|fifteenth|sixteenth|twentieth)\b)"
 _OF_IT = r"(?: (?:of )?(?:the |it\b)?(?!in\b|first\b|and\b|then\b|was\b|is\b|were\b|went\b|to\b|at\b|alone\b|on\b|goes\b|only\b|over\b|within\b|during\b)[a-z][\w-]+(?: (?:acid|solution|chloride|bromide|anhydride|hypochlorite|permanganate|hydroxide))?)?"
 _A_TIME = r"(?:about |some |another )?(?:\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b|half an hour|an hour|one hour|two hours|(?:an?|one) and a half hours|[a-z]+(?:-[a-z]+)? minutes)"
 _REST = r"(?:then )?(?:the )?(?:rest|remainder|balance|(?:other|remaining) \d[\d.,]* ?(?:mL|g)|what (?:is|was) left)(?: of (?:it|the [a-z]+))?|then \d[\d.,]* ?(?:mL|g)"
@@ -36,6 +36,7 @@ _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("first_then", rf"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
+    ("first_then_lots", rf"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
     ("into_a_bath", rf"{_MOVED}{_A_BATH}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated in a bath at {0}"),
     ("on_the_steam", rf"{_MOVED}{_THE_STEAM}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated on the steam bath"),
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
@@ -76,6 +77,11 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("strip_says", r"\bstrip: ?(?=\d)", "test paper: "),
     ("shook_in", r"\b(?:shook|shake|shaken|knocked|rattled) (the [a-z]+(?: [a-z]+)?|it|them) in(?=[,.;\s])", "tipped {0} in"),
     ("had_left", r"\b(?:[Ww]e|I) (?:had|have|still had|still have) (?:some |a bit of |the )?([a-z][\w ]{4,40}?) left(?: over)?, ((?:about )?(?:\d[\d.,]*|[a-z]+(?:[ -][a-z]+)?) ?(?:g|grams|mL|mils))(?= in\b| from\b|,|\.)", "{0}, {1}, is"),
+    ("of_each_gas", r"[;,.] (?:HCl|HBr|SO2|CO2?|NO2|NOx|[Hh]ydrogen (?:chloride|bromide)|[Ss]ulfur dioxide) (?:\+|and|&) (?:HCl|HBr|SO2|CO2?|NO2|NOx|hydrogen (?:chloride|bromide)|sulfur dioxide),? (?:about )?\d[\d.,]* ?mol (?:of )?each(?=[;,.\n])", ""),
+    ("mixed_from", r"\b([Mm]ixed acid|[Nn]itrating (?:acid|mixture)) \((?:nitric|made|from|prepared)[^()\d]{0,60}(?:\d+ ?°? ?C\b[^()\d]{0,20})?\)", "{0}"),
+    ("or_stirrer_off", r"\bor (?:when |if )?(?:the )?stirrer (?:is )?(?:off|out|down)\b", "or when the stirrer stops"),
+    ("mother_acid", r"\b([Mm])other acid\b", "{0}other liquor (acid)"),
+    ("like_shown", r"\bI (?:do|did|make|made) (?:it|this|that) (?:like|as|the way) [^.:;\n\d]{3,40}: ", ""),
     ("to_mark", r"(?<=volumetric flask) and (?:made|make|filled|fill|topped|top) (?:it |this |that )?up with (?:distilled |deionised |deionized |pure )?water\b(?! to\b)", " and filled up to the mark with water"),
     ("fraction_molar", r"(?i:\b(tenth|twentieth|fiftieth|half|fifth|quarter|hundredth))[- ](?:molar|normal)\b", "{mol} M"),
     ("by_volume", r"(?<=\d[:+]\d) ?\((?:by vol(?:ume)?|v/v|vol/vol|volumes?)\b[^()\n]{0,45}\)", ""),
@@ -210,6 +216,7 @@ TURNS = {
     "over_ice",
     "out_on_ice",
     "first_then",
+    "first_then_lots",
     "left_destroyed",
 }
 """Folds that may begin a sentence."""
@@ -304,6 +311,8 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             kept = ""
         if put and name in TURNS and (m.group()[0].isupper() or m.group()[0].isdigit()):
             put = put[0].upper() + put[1:]
+        if name.startswith("first_then"):
+            put = re.sub(r"(?i)\b(?:one |a )?gram and a half\b", "1.5 g", re.sub(r"(?i)\b(?:one|a) gram\b(?! and)", "1 g", put))
         if name in ("into_a_bath", "on_the_steam"):
             put = _a_bath(text, m, name)
         if name == "step":

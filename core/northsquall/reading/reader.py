@@ -31,7 +31,7 @@ from northsquall.reading.resume import Resume
 from northsquall.reading.step_tables import as_prose
 from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
-from northsquall.reading.tokens import Token, decimal_comma, substances_in, tokenise
+from northsquall.reading.tokens import Token, by_its_tail, decimal_comma, substances_in, tokenise
 from northsquall.substances import catalogue
 from northsquall.substances.catalogue import canonical_smiles
 from northsquall.substances.resolve import structure_of_name
@@ -109,6 +109,8 @@ def read(text: str) -> Procedure:
     finish(account)
     if lex.TITLE.match(original):
         _not_from_the_title(doc, source)
+    else:
+        _not_from_the_first_words(doc)
     _from_title(account, tokens)
     place_absorbers(account)
     _product(account)
@@ -429,6 +431,22 @@ def _not_from_the_title(doc: Procedure, source: str) -> None:
         first.kind = "charge"  # the title's was no charge, so nothing was there
 
 
+def _not_from_the_first_words(doc: Procedure) -> None:
+    """ "Oxidising 4-chlorotoluene with permanganate.": a first sentence that only says what is done charges nothing that is measured later."""
+    first = doc.steps[0] if doc.steps else None
+    if first is None or first.kind != "charge":
+        return
+    told = [m for m in doc.materials if m.id in first.materials]
+    later = {m.identity for m in doc.materials if m.id not in first.materials and m.amount is not None}
+    bare = {m.id for m in told if m.amount is None and m.identity is not None and m.identity in later}
+    if not bare or any(m.amount is not None for m in told):
+        return
+    doc.materials[:] = [m for m in doc.materials if m.id not in bare]
+    first.materials = [k for k in first.materials if k not in bare]
+    if not first.materials:
+        in_order(doc, doc.steps[1:])
+
+
 def _product(account: Account) -> None:
     """The product by its name: the title's, unless that went in; else a substance of the first lines that nobody charged."""
     doc = account.doc
@@ -438,7 +456,7 @@ def _product(account: Account) -> None:
         r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
     if r.product_identity is None and r.product_smiles is None:
         head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]
-        for t in substances_in(head):
+        for t in by_its_tail(substances_in(head)):
             s = catalogue().substances[str(t.value)]
             if (
                 t.value not in charged

@@ -318,11 +318,24 @@ def tokenise(text: str) -> list[Token]:
     cuts = [0, *(m.start() for m in CUT.finditer(text)), len(text)]
     for begin, end in pairwise(cuts):
         out += _piece(text, begin, end, european)
-    return _short_acids(out)
+    return _short_acids(by_its_tail(out))
 
 
 BEHIND_A_NAME = {"in", "into", "all", "at", "to", "is", "was", "goes", "went", "on", "over", "by", "from", "slowly", "dropwise", "then", "and", "with", "next", "last", "first", "too"}  # fmt: skip
 """Words before which "toluic" or "chlorosulfonic" stands for the acid that the text names."""
+
+
+def by_its_tail(tokens: list[Token]) -> list[Token]:
+    """ "4-Chlorotoluene … the chlorotoluene": a name without its locant is that of the one which was named with it before."""
+    full: dict[str, set[str]] = {}
+    out = []
+    for t in tokens:
+        if t.kind == "sub" and (m := re.fullmatch(r"(?:[opmn]|[\d,]+|ortho|meta|para)-([a-z]{7,}(?: [a-z]+)?)", t.low)) is not None:
+            full.setdefault(m[1], set()).add(str(t.value))
+        elif t.kind == "sub" and len(full.get(t.low, ())) == 1 and str(t.value) not in full[t.low]:
+            t = Token("sub", t.text, t.start, t.end, next(iter(full[t.low])))
+        out.append(t)
+    return out
 
 
 NO_ACIDS = {"acrylic", "organic", "magnetic", "plastic", "aromatic"}
