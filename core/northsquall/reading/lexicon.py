@@ -164,9 +164,17 @@ ABSORBENTS = frozenset(
 AT_THE_END = patterns.compile(r"\b(?:funnels?|bottles?|beakers?|flasks?|jars?|surface|above|over|absorbers?|scrubbers?|wash\w*)\b", re.I)
 
 
+FED_FROM_OUTSIDE = patterns.compile(r"\b(?:cylinder|lecture bottle|gained|generator)\b", re.I)
+"""A gas that is led in to react, and not away."""
+
+
 def is_way_of_gas(text: str, absorbent: str) -> bool:
     """Whether what stands between an exit of the gas and `absorbent` leads there, and tells of nothing that is done with the batch."""
-    return not NO_WAY_OF_GAS.search(text) and (absorbent != "water" or AT_THE_END.search(text) is not None)
+    return (
+        not NO_WAY_OF_GAS.search(text)
+        and not FED_FROM_OUTSIDE.search(text)
+        and (absorbent != "water" or AT_THE_END.search(text) is not None)
+    )
 
 
 TRAIN = Cue(

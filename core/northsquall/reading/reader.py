@@ -196,8 +196,9 @@ BY_ICE_C = 5.0
 
 def _cold_without_a_bath(doc: Procedure) -> None:
     """ "Cooled to 0 °C in a 500 mL beaker": a second vessel stands in ice as the first one does, by the ice that is told for that."""
-    told = next((v.bath for v in doc.vessels if v.bath is not None and v.bath.kind in ("ice", "ice-salt")), None)
-    for v in doc.vessels:
+    first = next((k for k, v in enumerate(doc.vessels) if v.bath is not None and v.bath.kind in ("ice", "ice-salt")), len(doc.vessels))
+    told = doc.vessels[first].bath if first < len(doc.vessels) else None
+    for v in doc.vessels[first + 1 :]:
         cold = any(
             s.vessel == v.name and s.T_range is not None and s.T_range.value <= BY_ICE_C and s.kind in ("charge", "cool", "add")
             for s in doc.steps
