@@ -34,9 +34,11 @@ _GOES_IN = r"(?: (?:is|was|were|are|goes|went|follows|followed|comes|came))?(?: 
 _BEGINS = r"(?:(?i:(?:to )?(?:begin|start)(?: with|:)?|add(?=[^.;\n]{0,60}\b(?:wait|check|watch|see)\b)|(?:the |a |an )?(?:first|initial)(?: portion| lot| part)?(?: of)?|initially|of the [a-z]+,?) )"
 _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their) own|by itself|at once)\b)"
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
+_FIRST = rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}"
+"""A first portion, by its cue before or behind it, and the words that wait for the start."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
-    ("first_then", rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
-    ("first_then_lots", rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
+    ("first_then", rf"{_FIRST}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
+    ("first_then_lots", rf"{_FIRST}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
     ("into_a_bath", rf"{_MOVED}{_A_BATH}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated in a bath at {0}"),
     ("on_the_steam", rf"{_MOVED}{_THE_STEAM}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated on the steam bath"),
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
