@@ -149,3 +149,108 @@ def test_a_name_without_its_locant_is_that_of_the_one_named_before(name: str) ->
 def test_what_goes_to_the_sink_is_no_charge() -> None:
     text = "Sodium hydrogen carbonate (16.8 g) and water (50 mL) in a 500 mL flask. Citric acid (15 g) in water (60 mL) over 40 min. The sodium citrate solution goes into the sink."
     assert not [m for m in read(text).materials if m.identity == "sodium citrate"]
+
+
+THIONYL = "Phenylacetyl chloride\n\nPhenylacetic acid (27.2 g, 0.20 mol) and thionyl chloride (30 mL) were put into a 250 mL flask at 20 °C in the hood. {0}"
+
+
+@pytest.mark.parametrize(
+    ("then", "raised"),
+    [
+        ("It was heated in an oil bath at 80 °C for 2 h under a condenser.", True),
+        ("It was stirred at 20 °C for 24 h under a condenser.", False),
+    ],
+)
+def test_gas_of_what_was_charged_cold_and_then_warmed(then: str, raised: bool) -> None:
+    """Thionyl chloride hardly warms an acid, the gas is the hazard (handbook 3.1): two moles of gas for each, 0.40 mol."""
+    found = of(result(THIONYL.format(then)), "H04")
+    assert bool(found) is raised
+    assert all("0.4 mol" in f.message for f in found)
+
+
+def test_hypochlorite_in_acid_chlorinates_an_anilide() -> None:
+    """One chlorine on each ring from 0.100 mol, by hand. Benzene by the same equation: 11.1 - 285.8 - 49.1 + 107.1 = -217 kJ/mol (CRC, memory)."""
+    a = result(
+        "4-Chloroacetanilide\n\nAcetanilide (13.5 g, 0.10 mol) was dissolved in acetic acid (60 mL) in a 500 mL flask in ice. Sodium hypochlorite (12.1 % w/w, 55 mL) was added over 50 min at 8-14 °C."
+    )
+    (made,) = [r for r in a.reactions if r.role == "wanted"]
+    assert made.family_id == "hypochlorite-activated"
+    assert made.extent_mol == pytest.approx(0.100, rel=0.02)
+    assert made.heat_kJ.best == pytest.approx(0.100 * 217, rel=0.1)
+
+
+@pytest.mark.parametrize(
+    ("place", "severity"),
+    [("I do it on the balcony.", "stop"), ("It is done in the hood, sash down.", None), ("It is done at the bench.", None)],
+)
+def test_coloured_fumes_out_of_doors_are_a_stop_without_a_reaction(place: str, severity: str | None) -> None:
+    """Outdoors is no control: handbook 4, G07."""
+    text = f"Throw the scrap into a 400 mL beaker and pour 280 mL of 65 % nitric acid on it. Brown fumes come over the edge. {place}"
+    found = [f.severity for f in of(result(text), "G07") if "fumes" in f.message]
+    assert found == ([severity] if severity else [])
+
+
+def test_drops_of_a_catalyst_have_no_pace() -> None:
+    text = "Salicylic acid (10 g) and acetic anhydride (15 mL) in a 250 mL flask, and then five drops of phosphoric acid (85 %). It was kept at 55 °C for 15 min in a water bath."
+    assert not [f for f in of(result(text), "P02") if "time" in f.message]
+    fed = text.replace("and then five drops of phosphoric acid (85 %)", "and then phosphoric acid (85 %, 15 mL)")
+    assert [s.kind for s in read(fed).steps if s.materials][-1] == "dose"
+
+
+@pytest.mark.parametrize(
+    ("condenser", "hot"), [("a condenser (water 10 °C)", None), ("a condenser", None), ("a condenser, all at 10 °C", 10.0)]
+)
+def test_the_water_of_a_condenser_is_not_the_batch(condenser: str, hot: float | None) -> None:
+    d = read(
+        f"Magnesium (2.55 g) was covered with ether (20 mL) in a 250 mL flask having {condenser}. Bromobenzene (5 g) was added over 20 min."
+    )
+    T = d.steps[0].T_range
+    assert (T.value if T is not None else None) == hot
+
+
+def test_a_bath_that_waits_below_cools_nothing() -> None:
+    text = "Bromobenzene (15.7 g) was dropped over 50 min on to magnesium (2.5 g) in ether (80 mL) in a 250 mL flask. {0}"
+    assert read(text.format("An ice bath stood ready below on the jack.")).vessels[0].bath is None
+    assert "dump" in read(text.format("An ice bath stood ready below on the jack.")).ready
+    bath = read(text.format("The flask stood in an ice bath.")).vessels[0].bath
+    assert bath is not None and bath.kind == "ice"
+
+
+def test_a_feed_that_boils_has_no_ice_that_is_told_behind_it() -> None:
+    """A Grignard reagent made at the boil, and then cooled in ice for the ketone: the ice has not melted by then (H06)."""
+    text = "Triphenylmethanol\n\nMagnesium (2.55 g) was covered with ether (20 mL) in a 250 mL flask with a thermometer in the liquid. Bromobenzene (15.7 g) in ether (60 mL) was dropped in over {0} min{1}. The solution was cooled in ice, and benzophenone (17.3 g) in ether (60 mL) was added over 45 min at 5-15 °C."
+    assert not of(result(text.format(90, ", so that the ether boiled gently")), "H06")
+
+
+@pytest.mark.parametrize("words", ["The old bath (sodium sulfide, 2 mol/L, 3 L) is decanted into the tank.", "Decant the sulfide bath, sodium sulfide 2 mol/L, 3 L, into the tank."])  # fmt: skip
+def test_a_bath_that_is_got_rid_of_is_a_charge(words: str) -> None:
+    d = read(f"DISPOSAL\n\n1. {words}\n2. Add hydrochloric acid 15 % with the hose until the foaming stops, around 5 L.\n")
+    charged = {m.identity: m.amount.value for m in d.materials if m.amount}
+    assert charged == {"sodium sulfide": 3.0, "hydrochloric acid": 5.0}
+    assert all(v.bath is None for v in d.vessels)
+
+
+def test_two_amounts_in_a_cell_belong_to_its_two_substances_in_their_order() -> None:
+    text = "TRIBROMOANILINE\n\n| Step | Operation | Amount | T / °C | Time |\n|---|---|---|---|---|\n| 1 | aniline into hydrochloric acid 10 %, 1 L flask, stirrer | 4.65 g; 200 mL | 20 | |\n| 2 | bromine in acetic acid from the funnel; hood | 24.0 g in 60 mL | 10-18 | 60 min |\n"
+    d = read(text)
+    assert {m.identity: (m.amount.value, m.amount.unit) for m in d.materials if m.amount} == {
+        "aniline": (4.65, "g"), "hydrochloric acid": (200.0, "ml"), "bromine": (24.0, "g"), "acetic acid": (60.0, "ml"),
+    }  # fmt: skip
+
+
+@pytest.mark.parametrize("told", ["Nobody judges by the smell.", "It is never judged by the smell."])
+def test_a_smell_that_nobody_goes_by_is_no_endpoint(told: str) -> None:
+    text = "Iron sulfide (8.8 g) in a 250 mL flask in the hood. Hydrochloric acid (20 %, 30 mL) is dripped on it over 40 min. {0}"
+    assert not of(result(text.format(told)), "G11")
+    assert of(result(text.format("It is done when it no longer smells.")), "G11")
+
+
+def test_acids_with_phosphorus_trichloride_hardly_warm() -> None:
+    """3 CH3COOH + PCl3 = 3 CH3COCl + H3PO3: -10.5 kJ for three by formation enthalpies (CRC, memory: -484.3, -319.7, -272.9, -964.4)."""
+    a = result(
+        "Acetyl chloride\n\nAcetic acid (30 g, 0.50 mol) in a 250 mL flask. Phosphorus trichloride (24 g) was added over 40 min at 20-30 °C."
+    )
+    (made,) = [r for r in a.reactions if r.role == "wanted"]
+    low, high = made.dH_kJ_per_mol.low, made.dH_kJ_per_mol.high
+    assert low is not None and high is not None
+    assert low <= (3 * -272.9 - 964.4) - (3 * -484.3 - 319.7) <= high

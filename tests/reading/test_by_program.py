@@ -1,6 +1,7 @@
 """Structures of a procedure in host texts, put together by program from parts: all ways of telling one thing are read as that thing.
 
-Way of the gas, change of bath, charging, strengths, tables, a first portion, what destroys an excess, a second vessel. Written by us
+Way of the gas, change of bath, charging, strengths, tables, a first portion, what destroys an excess, a second vessel, lists that
+tell what is done, what is done if something goes wrong. Written by us
 before they were tried; common practice, no source.
 """
 
@@ -284,6 +285,85 @@ def first_goes_into_the_second(text: str) -> str:
     return "" if own and moved and moved[0].duration is not None and moved[0].duration.value == 30.0 else f"{[(s.kind, s.vessel, s.from_vessel) for s in d.steps]}"  # fmt: skip
 
 
+# ------------------------------------------------------------------ a charge list whose last column tells what is done
+
+LIST_HEADS = [["item", "amount", "mol", "note"], ["Material", "Quantity", "Remarks"], ["What", "Amount", "How"], ["substance", "mass or volume", "n / mol", "conditions"], ["Component", "Amount", "Comments"], ["reagent", "quantity", "moles", "handling"]]  # fmt: skip
+LIST_FEEDS = ["in {n} portions over {t} min, 10-15 °C, next when back at 10 °C", "dropwise over {t} min at 10-15 °C", "from the funnel, {t} min, 10 to 15 °C, stop at 20 °C", "added during {t} min, 10-15 °C", "in {n} lots, {t} min, below 15 °C; wait for the bubbling each time", "run in over {t} min, keep under 15 °C", "dripped in, {t} min, 10-15 °C, tap shut above 20 °C"]  # fmt: skip
+LIST_VESSELS = ["500 mL three-neck flask, stirrer, thermometer in the liquid", "in a 500 mL flask with stirrer and thermometer in the solution", "500 mL RB, bar, probe in the liquid"]  # fmt: skip
+LIST_BATHS = [("ice bath", "1 kg", ""), ("ice-water bath", "1.5 kg", ""), ("ice", "1 kg", "")]
+LIST_HOLDS = [("hold", "1 h", "at 20-25 °C, stirred"), ("stir", "60 min", "20 °C"), ("hold", "", "1 h at 20 °C, TLC: no ketone left"), ("stirring", "1 h", "at room temperature")]  # fmt: skip
+LIST_ENDS = [("acetone", "5 mL", "dropwise, 10 min"), ("acetone", "5 mL", "added drop by drop over 10 min, then 20 min stirring")]
+LIST_ACIDS = [("hydrochloric acid 1 mol/L", "60 mL", "dropwise, 20 min, below 25 °C"), ("acetic acid 10 %", "40 mL", "dripped in over 20 min, below 25 °C")]  # fmt: skip
+
+
+def told_lists(r: random.Random) -> str:
+    head = r.choice(LIST_HEADS)
+    rows = [("camphor", "15.2 g", "0.100", r.choice(LIST_VESSELS)), ("methanol", "120 mL", "", r.choice(["", "dry", "solvent"]))]
+    if r.random() < 0.6:
+        name, amount, how = r.choice(LIST_BATHS)
+        rows.append((name, amount, "", how))
+    feed = r.choice(LIST_FEEDS).format(n=r.choice([5, 6, 8, 10]), t=r.choice([30, 40, 45, 60]))
+    rows.append(("sodium borohydride", "2.27 g", "0.060", feed))
+    rows += [(name, amount, "", how) for name, amount, how in (r.choice(LIST_HOLDS), r.choice(LIST_ENDS), r.choice(LIST_ACIDS))]
+    rows.append(("water", "150 mL", "", r.choice(["added, then cooled to 5 °C", "poured in"])))
+    rows.append(("product", "13.1 g", "", "filtered, washed with 2 x 30 mL of water, dried"))
+    cells = [head, *(list(x) if len(head) == 4 else [x[0], x[1], x[3]] for x in rows)]
+    if r.random() < 0.5:
+        lines = ["| " + " | ".join(c) + " |" for c in cells]
+        lines.insert(1, "|" + "---|" * len(head))
+    else:
+        wide = [max(len(c[k]) for c in cells) + 3 for k in range(len(head))]
+        lines = ["".join(c[k].ljust(wide[k]) for k in range(len(head))).rstrip() for c in cells]
+    return r.choice(["Borneol", "BORNEOL, batch 3"]) + "\n\n" + "\n".join(lines) + "\n"
+
+
+def rows_are_steps(text: str) -> str:
+    d = read(text)
+    charged = {k: v for k, v in amounts(d).items() if k in ("camphor", "methanol", "sodium borohydride", "acetone")}
+    told = re.search(r"borohydride.*", text)
+    minutes = re.search(r"(\d+) min", told.group()) if told else None
+    portions = re.search(r"in (\d+) (?:portions|lots)", told.group()) if told else None
+    step = next((fed(d, m) for m in lots(d, "sodium borohydride")), None)
+    fed_right = (
+        step is not None
+        and step.kind == "dose"
+        and len(step.materials) == 1
+        and step.duration is not None
+        and minutes is not None
+        and step.duration.value == float(minutes[1])
+        and step.portions == (int(portions[1]) if portions else None)
+        and (step.T_range is not None or step.T_limit is not None)
+    )
+    held = any(s.kind == "hold" and s.duration is not None and s.duration.value * {"h": 60.0}.get(s.duration.unit, 1.0) == 60.0 for s in d.steps)  # fmt: skip
+    right = charged == {"camphor": [15.2], "methanol": [120.0], "sodium borohydride": [2.27], "acetone": [5.0]}
+    return "" if right and fed_right and held and all(m.identity for m in d.materials) else f"{charged}, {step}, held {held}"
+
+
+# ------------------------------------------------------------------ what is done if something goes wrong
+
+CASES = ["If the temperature passes 15 °C", "If the temperature rises above 15 °C", "Should the temperature exceed 15 °C", "If it goes over 15 °C", "If the inside climbs past 15 °C", "In case the temperature goes above 15 °C", "If the pot gets above 15 °C", "When the temperature exceeds 15 °C", "If the stirrer stops", "If the stirring fails", "If the cooling fails", "Should the cooling water fail", "If it runs away", "If it foams over"]  # fmt: skip
+IN_THE_CASE = ["stop the feed and put 500 g of ice in the flask", "the funnel is shut and the batch is dropped into the tub of ice", "feed off, 500 g of ice into the flask", "close the tap, tip in ice from the box at hand", "the tap is closed and ice (500 g) is thrown in", "let the contents run into 2 kg of ice through the bottom valve", "everything goes into 3 kg of ice in the bucket", "close the funnel; the mixture is poured into the ice (2 kg) that stands ready", "empty the flask into the ice tub"]  # fmt: skip
+CASE_HOSTS = [
+    "Methyl benzoate\n\nBenzoyl chloride (14.0 g) was added dropwise to methanol (50 mL) in a 250 mL flask over 40 min at 0-10 °C, ice bath. {x}. The mixture was stirred for 1 h at 20 °C. Water (100 mL) was added and the layers were separated.",
+    "ESTER\n\n1. Put 50 mL of methanol in a 250 mL flask with stirrer, ice bath.\n2. Add 14.0 g of benzoyl chloride over 40 min at 0-10 °C. {x}.\n3. Stir for 1 h at 20 °C.\n4. Add 100 mL of water.\n",
+    "ester\n\n- methanol 50 mL, 250 mL flask, ice bath\n- benzoyl chloride 14.0 g in 40 min, 0-10 °C\n- {x}\n- 1 h at 20 °C\n- water 100 mL in\n",
+    "METHYL BENZOATE\n\n1. Put 50 mL of methanol in a 250 mL flask with stirrer, ice bath.\n2. Add 14.0 g of benzoyl chloride over 40 min at 0-10 °C.\n3. Stir for 1 h at 20 °C.\n4. Add 100 mL of water.\n5. {x}.\n",
+    "So fifty mils of methanol in the 250 flask, ice bath. Fourteen grams of benzoyl chloride go in over forty minutes, nought to ten. {x}. An hour at twenty. Then a hundred mils of water in.",
+]
+
+
+def cases_told(r: random.Random) -> str:
+    return r.choice(CASE_HOSTS).format(x=r.choice(CASES) + r.choice([", ", ": ", " - "]) + r.choice(IN_THE_CASE))
+
+
+def case_is_no_step(text: str) -> str:
+    d = read(text)
+    step = next((fed(d, m) for m in lots(d, "benzoyl chloride")), None)
+    limited = step is not None and (("15 °C" in text) == (step.T_limit is not None and step.T_limit.value == 15.0))
+    stayed = not lots(d, "ice") and all(s.from_vessel is None for s in d.steps) and amounts(d).get("water") == [100.0]
+    return "" if limited and stayed and "dump" in d.ready else f"{[(s.kind, s.vessel, s.materials) for s in d.steps]}, {step}, {d.ready}"
+
+
 STRUCTURES = {
     "way of the gas": (ways_of_the_gas, gas_is_caught),
     "change of bath": (changes_of_bath, batch_is_warm),
@@ -292,6 +372,8 @@ STRUCTURES = {
     "first portion": (first_portions, rest_follows),
     "excess destroyed": (excess_destroyed, agent_is_in),
     "second vessel": (second_vessels, first_goes_into_the_second),
+    "list with what is done": (told_lists, rows_are_steps),
+    "case that goes wrong": (cases_told, case_is_no_step),
 }
 
 

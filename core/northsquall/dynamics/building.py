@@ -32,6 +32,8 @@ LEAST_ICE = 0.1
 """Grams of ice in the pot per mL of its contents from which the ice is its bath (assumption)."""
 BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = patterns.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
+BOILS_SO = patterns.compile(r"\b(?:boil(?:s|ed|ing)?|reflux\w*)\b(?! (?:flask|water|off))", re.I)
+"""A feed that keeps its mixture at the boil."""
 STEAM_C = 95.0
 """A bath as warm as this is steam or boiling water (common practice, no source)."""
 WARM_K = 6.0
@@ -82,6 +84,16 @@ FALLEN = patterns.compile(
     re.I,
 )
 """The next portion waits until the temperature has gone down."""
+
+
+def at_its_feed(procedure: Procedure, step: Step) -> str:
+    """A step's words, and the sentence that says how long it is fed: "The remainder was dropped in over 50 min so that the ether boiled"."""
+    told = step.duration.span if step.duration is not None else None
+    if told is None or step.span[0] <= told[0] < step.span[1]:
+        return step.text
+    text = procedure.source_text
+    begin = max(text.rfind(". ", 0, told[0]), text.rfind("\n", 0, told[0]), text.rfind("; ", 0, told[0])) + 1
+    return f"{step.text} {text[begin : told[1]]}{re.split(r'[.;]', text[told[1] :], maxsplit=1)[0]}"
 
 
 def _told(procedure: Procedure, step: Step) -> str:
@@ -467,7 +479,9 @@ class _Builder:
         warm = self._warm_C
         cold = self.bath is not None and self.bath.kind in ("ice", "ice-salt")
         return cold and any(
-            t.step.kind in ("dose", "add") and t.step.T_range is not None and (t.step.T_range.low or t.step.T_range.value) > warm and self._later(t.step)
+            t.step.kind in ("dose", "add")
+            and self._later(t.step)
+            and (BOILS_SO.search(at_its_feed(self.procedure, t.step)) if t.step.T_range is None else (t.step.T_range.low or t.step.T_range.value) > warm)
             for t in self.timed
         )  # fmt: skip
 

@@ -1133,12 +1133,14 @@ SAFE_ACT = patterns.compile(
 )
 
 
-NEVER_BY = patterns.compile(r"\b(?:not|never|n['’]t)\b[^.;\n]*$", re.I)
+NEVER_BY = patterns.compile(r"\b(?:not|never|nobody|no one|none|n['’]t)\b[^.;\n]*$", re.I)
 
 
 def _alarms(text: str, m: re.Match[str]) -> bool:
     """Whether a smell is a reason to leave, or told to be no sign, and so no endpoint: "if you smell it, leave the room", "never by smell"."""
-    by_no_nose = m.group().lower().startswith("by ") and NEVER_BY.search(text[max(0, m.start() - 30) : m.start()]) is not None
+    by_no_nose = (
+        re.match(r"(?:\w+ )?by ", m.group(), re.I) is not None and NEVER_BY.search(text[max(0, m.start() - 30) : m.start()]) is not None
+    )
     return by_no_nose or SAFE_ACT.search(sentence_of(text, m)) is not None
 
 
@@ -1399,16 +1401,23 @@ def tears(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+COLOURED = patterns.compile(r"\b(?:brown|red|orange|yellow|green)\w*\b", re.I)
+"""Fumes with a colour: nitrogen dioxide, bromine, chlorine."""
+
+
 @rule("G07")
 def fumes_of_something(c: Context) -> Iterator[Finding]:
     """G07, safety net: the author saw fumes, and no gas here accounts for them."""
-    seen = _sees_fumes(c)
-    if seen is None or c.procedure.place.hood is True or not c.reactions:
+    seen, place = _sees_fumes(c), c.procedure.place
+    poor = place.hood is False or place.window or place.outdoors
+    if seen is None or place.hood is True or not (c.reactions or poor):
         return
     if c.gas is not None and (any(r.toxic for r, *_ in _made(c)) or any(r.toxic for r, _ in _unmeasured(c))):
         return
+    words = c.procedure.source_text[slice(*seen)]
+    where = "Being out of doors" if place.outdoors else "An open window or door" if place.window else "The open bench"
     yield finding(
-        "G07", "condition", f"“{c.procedure.source_text[slice(*seen)]}”: what comes off, and how much, is not established, and no hood is written.", step=c.step_at(seen[0]), span=seen, established=False,
+        "G07", "stop" if poor and COLOURED.search(words) else "condition", f"“{words}”: what comes off, and how much, is not established, and {f'{where[0].lower()}{where[1:]} is no control' if poor else 'no hood is written'}.", step=c.step_at(seen[0]), span=seen, established=False,
         limit="a hood, sash down", remedy="Name what comes off; in a hood with the sash down.", source="handbook 2.7", short="fumes",
     )  # fmt: skip
 

@@ -176,7 +176,7 @@ SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",)),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
     "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11")),
-    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b"),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)"),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|(?<!not )\b(?:renewed|topped up)\b"),
     "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid."),

@@ -7,11 +7,13 @@ from collections.abc import Iterator
 
 from northsquall import patterns
 from northsquall.assessment import Finding, ReactionLine, Severity
+from northsquall.dynamics.building import at_its_feed
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.findings.sentences import sentence_of
 from northsquall.findings.words import MIXED
 from northsquall.heat.freezing import freezing
 from northsquall.procedure import Step
+from northsquall.procedure.units import MOLAR_L
 from northsquall.reading import concepts
 from northsquall.substances import catalogue
 from northsquall.working import figure, significant
@@ -68,6 +70,37 @@ def cold_charge_then_heat(c: Context) -> Iterator[Finding]:
             remedy=f"Warm first, and add one reagent at the temperature where it reacts; a tenth of it makes {best / 10:.0f} K.", source="handbook 2.5 and 4", short="cold charge, then heat",
         )  # fmt: skip
         return
+    for step in c.procedure.steps:
+        gas = sum(n for e in c.walk.entries if e.step == step.n and e.vessel == step.vessel for n in e.gas.values())
+        if gas < COLD_CHARGE_GAS_MOL or not _undosed(c, step) or not any(r.step == step.n and r.role == "wanted" for r in c.reactions):
+            continue
+        yield finding(
+            "H04", "condition", f"All of it is there before it is warmed: {gas:.2g} mol ({gas * MOLAR_L:.2g} L) of gas come once it starts, and nothing doses it.",
+            step=step, figure=figure(gas, "mol"), limit=f"{COLD_CHARGE_GAS_MOL:g} mol of gas", remedy="Warm first, and add one reagent at the temperature where it reacts, as fast as the gas line takes it.",
+            source="handbook 2.5 and 4", short="cold charge, then heat",
+        )  # fmt: skip
+        return
+
+
+COLD_CHARGE_GAS_MOL = 0.1
+"""Gas of what was charged cold and then warmed, from which it is a condition (assumption): 2.4 L, ten times a common flask."""
+WARM_C = 40.0
+"""From here a vessel is warmed."""
+
+
+def _undosed(c: Context, step: Step) -> bool:
+    """Whether a step warms what is all there, or puts it together to be warmed as the next thing."""
+    if step.kind in ("heat", "hold", "reflux"):
+        return not step.materials and (step.kind == "reflux" or (step.T_range is not None and step.T_range.value >= WARM_C))
+    if step.kind not in ("charge", "add") or step.duration is not None or step.portions or step.from_vessel:
+        return False
+    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool")), None)
+    return (
+        after is not None
+        and after.kind in ("heat", "reflux")
+        and not after.materials
+        and (after.kind == "reflux" or after.bath is not None or (after.T_range is not None and after.T_range.value >= WARM_C))
+    )
 
 
 @rule("H07")
@@ -81,7 +114,7 @@ def boils_unasked(c: Context) -> Iterator[Finding]:
             continue
         low, best, high = c.peak[seg.step]
         begins = c.process_C if c.process_C is not None else low
-        if BOILS.search(step.text) or high < c.mtt[1] - NEAR_BOILING_K or (high - begins < 2.0 and high < c.mtt[1]):
+        if BOILS.search(at_its_feed(c.procedure, step)) or high < c.mtt[1] - NEAR_BOILING_K or (high - begins < 2.0 and high < c.mtt[1]):
             continue
         if step.T_range is not None and step.T_range.value >= c.mtt[0] - NEAR_BOILING_K:
             continue  # held there on purpose
@@ -251,6 +284,7 @@ LARGER = patterns.compile(
     r"|\b(?:so far|up to now|until now)\b(?:[^.;\n]|\.\d){0,35}\b(?:only|just|at most)\b[^.;\n]{0,20}|\bbefore\b[^.;\n]{0,15}\b(?:only|just|at most) \d+(?:\.\d+)? ?m?(?:g|mol)\b|\b(?:only|just|never) ever (?:run|done|made|tried)\b[^.;\n]{0,25}\b(?:mole|gram|g|scale|size|one)\b|\b(?:only|just) (?:ever )?(?:been )?(?:run|done|made|tried|tested) (?:it )?(?:at|on|with|up to) [^.;\n]{0,40}\b(?:scale|size|\d+ ?m?(?:g|mol))\b"
     r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:(?:the|as much|of|what|more) ?)+|(?=last ))(?:last (?:week|time|month|year)|usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b"
     r"|\b(?:last|the other) (?:time|week|year)[^.;\n]{0,14}\b(?:it was|I (?:made|did|had)|we (?:made|did|had)|with|on|only|just)\b[^.;\n]{0,8}\d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|\b(?:made|done|run|tried|prepared)\b[^.;\n]{0,14}\bonce(?: before)?,? (?:on|with|at|from) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b"
+    + r"|\b(?:batch|run|lot|scale|attempt|trial)(?: (?:no\.? ?)?\d{1,3})?,? \(?(?:[x×] ?\d+|\d+ ?[x×])(?!\w)|\b(?:last|first|previous|small|trial) (?:one|time|run|batch) \(\d[\d.,]* ?m?(?:g|mol|mL|L)\)"
     + rf"|\b(?:{concepts.LARGER})\b",
     re.I,
 )

@@ -19,16 +19,17 @@ from northsquall.reading.tokens import substances_in
 from northsquall.substances import Substance, catalogue
 
 _HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for|with)(?: the)?(?: \w+)?"
+_OLD = r"\b(?:old|used|spent|left-?over|remaining|last (?:week|month)'s|yesterday's)"
 STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (patterns.compile(r"\b(?:aqueous acid|acid(?:ic)? (?:aqueous )?)\s*waste\b|\bacid waste\b", re.I), "aqueous acid waste", {"H2O": 10.0, "SO4-2": 1.0, "H+": 2.0}),
     (patterns.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (patterns.compile(r"\b(?:alkaline|caustic|lye) (?:waste|drum|can|tank|sump|container|barrel)\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
     (patterns.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues|canister|container|tank|barrel|jar|bucket)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of|with) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
     (patterns.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
-    (patterns.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
-    (patterns.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b|{_OLD} cyanides?\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b|{_OLD} sulfides?\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
     (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
-    (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
+    (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b|{_OLD} peroxides?\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
     (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b|\b(?:sink|drain|waste)\b[^.;\n]{{0,25}}\b(?:with|and|plus) (?:some |a (?:little|splash of|drop of|bit of) )?ammonia\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
 )  # fmt: skip
 KEPT_APART = patterns.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)

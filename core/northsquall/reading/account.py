@@ -92,6 +92,8 @@ class Account:
     """The sentence that last spoke of the gas line."""
     next_bath: Bath | None = None
     """A bath that was told alone, of another kind than the flask's: of the steps that follow."""
+    case: int = -1
+    """The sentence that says what is done if something goes wrong."""
     stirrer_off: bool = False
     """Whether the stirrer was switched off, and not on again."""
     layers: bool = False

@@ -507,7 +507,7 @@ FROM_A_TAP = patterns.compile(
 IN_A_BOTTLE = patterns.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
 TRIED_ON = patterns.compile(
-    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh )*$",
+    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh |bromine |chlorine |iodine )*$",
     re.I,
 )
 """ "Strip tried on dilute peroxide": the control of a test."""
@@ -685,9 +685,52 @@ OVER_A_FLAME = patterns.compile(
 """ "In a flask over a Bunsen": what is put together there is heated at once."""
 
 
+_WORSE = r"(?:(?:ever |still |then |again |once )*(?:pass|exceed|rise|rose|climb|run|ran|shoot|shot|go|goes|went|get|got|come|came|is|be|was|jump|creep|crept|overshoot|overshot)\w*)"
+GONE_WRONG = patterns.compile(
+    rf"^\W*(?:but |and |also )?(?:if|should|in case|whenever|when) (?:(?:ever|the|its|inner|pot|batch|internal|flask|mixture|reaction)\W)*(?:temperature|temp\.?|T|it|this|reading|thermometer|pot|mixture|batch|inside)\b (?:\w+ )?{_WORSE}(?: (?:still|to|up|back|beyond|above|over|past|out of hand|away|through))*\W{{0,2}}(?:-?\d|(?:ten|fifteen|twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)\b|out of hand|away)"
+    r"|^\W*(?:but |and |also )?(?:if|should|in case|when) (?:the |its )?(?:stirrer|stirring|bar|motor|cooling(?: water)?|water|pump|power|current|vacuum|scrubber|absorber|extraction|draught|alarm) (?:\w+ )?(?:stops?|stopped|fails?|failed|stands?|sticks?|stuck|is lost|gives out|goes off|drops out|breaks? down|dies|sounds?|rings?)\b"
+    r"|^\W*(?:but |and |also )?(?:if|should|in case) (?:it|the (?:mixture|batch|pot|reaction)) (?:\w+ )?(?:runs? away|foams? over|boils? (?:up|over)|takes? off|gets? out of (?:hand|control))\b",
+    re.I,
+)
+"""What is said then is for that case, and no step: "If the temperature passes 15 °C: stop the feed, 500 g of ice goes in"."""
+IN_STEP = patterns.compile(r"\b(?:in|during|of) (?:step|stage|no\.?) ?(\d{1,2})\b", re.I)
+
+
+def _for_the_case(clause: Clause, text: str) -> bool:
+    """Whether a clause says what takes the batch when something goes wrong: ice, water or what stands there for spills, or the batch let out."""
+    told = {x.value for x in clause.items if isinstance(x, Token) and x.kind == "sub"}
+    if told == {"water"}:  # "add cold water to the flask" is no dump
+        return re.search(rf"{THE_WHOLE}[^.;]{{0,40}}\b(?:into|onto|on to|in|over)\b[^.;]{{0,40}}\bwater\b", text) is not None
+    return told <= {"ice", "water", "ice water", *SPILLS} and (bool(told) or re.search(THE_WHOLE, text) is not None)
+
+
+def _limit_of_the_case(account: Account, clause: Clause, text: str) -> None:
+    """The temperature from which something has gone wrong is the limit of the last feed, or of the step that is named."""
+    window, limit, _ = temperatures_in(clause)
+    meant = IN_STEP.search(text)
+    fed = [s for s in (_numbered(account, meant[1]) if meant else account.doc.steps) if s.kind in ("dose", "add")]
+    q = limit or window
+    kept = [s for s in fed if q and s.T_range is not None and (s.T_range.high or s.T_range.value) <= q.value]
+    if q and fed and (last := (kept or fed)[-1]).T_limit is None:
+        last.T_limit = q
+
+
+def _numbered(account: Account, n: str) -> list[Step]:
+    """The steps that were read from the item of this number."""
+    head = re.search(rf"(?m)^[ \t]*(?:step )?{n}[.):][ \t]", account.source)
+    if head is None:
+        return []
+    following = re.search(r"(?m)^[ \t]*(?:step )?\d{1,2}[.):][ \t]", account.source[head.end() :])
+    end = head.end() + following.start() if following is not None else len(account.source)
+    return [s for s in account.doc.steps if head.start() <= s.span[0] < end]
+
+
 def read_clause(account: Account, clause: Clause) -> None:
     """What one clause says: what stands ready, the way of the gas, or what is done."""
     text = clause.text(account.source)
+    if GONE_WRONG.match(text):
+        account.case = clause.sentence
+        _limit_of_the_case(account, clause, text)
     if GAS_SAID.match(text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in clause.items):
         account.spend(clause.items)
         return  # what leaves, and nothing that is done
@@ -824,7 +867,7 @@ OVERHEAD_INTO = lex.Cue(
     "caustic",
 )
 IS_HANDLED = patterns.compile(
-    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*the [\w-]+ (?:takes|took) (?:up )?the (?:gas|vapou?r|fumes)\b",
+    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*(?:(?:some|only|a bit of|a little|the) )?(?:[\w ]{2,20} (?:comes?|came)(?: off)?, )?(?:the |and )?[\w-]+ (?:takes|took|copes with|coped with|swallows|swallowed|absorbs|absorbed|handles) (?:up |care of )?(?:it|that|them|this|the (?:gas|vapou?r|fumes|HCl|HBr|SO2|chlorine|rest))\b",
     re.I,
 )
 WHAT_WAS_WANTED = patterns.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
@@ -999,7 +1042,9 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "brown vapour out of the condenser, bromine I guess"
     if NOT_TO_DO.match(text) and not any(isinstance(x, Qty) for x in clause.items):
         return  # "do not distil and do not heat the dry oxime with acid"
-    if _stands_ready(clause, text, account.source[clause.end : clause.end + 120]):
+    if (account.case == clause.sentence and _for_the_case(clause, text)) or _stands_ready(
+        clause, text, account.source[clause.end : clause.end + 120]
+    ):
         doc.ready.append("dump")
         account.spoken = None  # "box of soda ash ready; tray with 2 kg of sand": the sand is no soda
         account.spend(clause.items)
@@ -1656,6 +1701,13 @@ THEN_ON_IT = patterns.compile(
 """What was told is used at once, and no dump."""
 
 
+KEPT_READY = patterns.compile(
+    r"\b(?:(?:stood|stands?|standing|kept|held|waits?|waited|is|was|put) (?:ready|by)\b(?! (?:the|a)\b)|in readiness\b|(?:at|to) hand\b)",
+    re.I,
+)
+"""A bath that waits for the worst case."""
+
+
 def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
     told = [
@@ -1692,6 +1744,8 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
         return False
     if told and (lex.PEOPLE.search(text) or WORN.search(text)) and all(x in SPILLS for x in told) and not lex.TRAIN.search(text):
         return True  # "Two people, visor, 1 L thiosulfate for bromine"
+    if KEPT_READY.search(text) and all(x in ("ice", "water") for x in told) and bath_in(clause.items) is not None:
+        return True  # "an ice bath stood ready below on the jack": no bath that the flask is in
     if not told and bath_in(clause.items) is not None:
         return False  # "lamp beside the flask, oil bath 130"
     ready = lex.READY.search(text)
@@ -2947,7 +3001,13 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
         return False
     listed = "list" in account.waiting.values() and re.match(r"\s*[•*·▪‣-]\s", line) is not None  # the next line of a list that has begun
     again = {str(t.value) for t in substances_in(tail) if listed or THE.search(tail[: t.start])}
-    words = {x[1].lower() for x in re.finditer(r"\bthe (\w+)", tail, re.I) if lex.GENERIC.get(x[1].lower())}
+    words = {
+        x[1].lower()
+        for x in re.finditer(
+            r"\bthe (\w+)(?! (?:bucket|can|drum|bin|tin|box|pan|tray|lid|clip|rod|waste|bottle|jar|layer|bath)\b)", tail, re.I
+        )
+        if lex.GENERIC.get(x[1].lower())
+    }
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
 
@@ -3285,6 +3345,12 @@ MADE_BEFORE = patterns.compile(
 PUT_IT_IN = patterns.compile(r"\b(?:put|place|tip|pour|transfer|weigh)\w*\b[^,;]{0,12}\b(?:it|this|that|them|these)\b (?:in|into)\b", re.I)
 
 
+REAGENT_GOES = patterns.compile(
+    r"[^\n]{0,160}?[.;] (?:The|This|the|this) (?:reagent|oxidant|oxidi[sz]ing (?:agent|mixture|solution))\b[^.;]{0,40}\b(?:poured|added|dripped|dropped|run|fed|let|goes|went)\b[^.;]{0,25}\b(?:to|into) the\b"
+)
+"""What is being made up goes into the batch a sentence or two later: "The reagent, still hot, was poured into the acetone solution"."""
+
+
 def _to_side(account: Account, r: Reading) -> bool:
     """Prepared beside the batch: mixed acids, a labelled solution, a second vessel with contents of its own."""
     verb, text = r.clause.verb, r.text
@@ -3307,6 +3373,16 @@ def _to_side(account: Account, r: Reading) -> bool:
             set_bath(vessel, r.bath)
             _fill(account, r, vessel)
             return True
+    if (
+        account.mix is not None
+        and r.measured
+        and unspent(account)
+        and re.search(r"\b(?:to|on|into) it\b|\bon top\b", text)
+        and REAGENT_GOES.match(account.source, r.clause.end)
+    ):
+        step = new_step(account, r.clause, "add", vessel=account.mix.name)
+        place(account, step, [x for y in r.measured for x in lots_for(account, y, True)])
+        return True
     mixing = _only_acids(r.mentions) and _two_acids(r.mentions)
     told = account.mix_sentence == r.clause.sentence
     headed = (not busy or ":" in text) and lex.MIX_REFERENCE.search(
@@ -3359,6 +3435,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         and (
             (other and verb in ("charge", "mix", "heat", None, "hold"))
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
+            or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
         )
     )
     if (
@@ -5695,9 +5772,13 @@ def _stop(account: Account, r: Reading) -> None:
         # "Limit: product flask 0 to 10 °C; at 12 °C close the tap", "…, the product flask being kept at 0-10 °C; at 12 °C …"
         account.used |= {x.start for x in used}
         return
-    doses = [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch] or [
-        s for s in account.doc.steps if s.kind in ("dose", "add", "hold", "heat")
-    ]
+    meant = IN_STEP.search(r.text)
+    doses = [s for s in (_numbered(account, meant[1]) if meant else ()) if s.kind in ("dose", "add", "hold", "heat")]
+    doses = (
+        doses
+        or [s for s in account.doc.steps if s.kind in ("dose", "add") and s.vessel == account.batch]
+        or [s for s in account.doc.steps if s.kind in ("dose", "add", "hold", "heat")]
+    )
     last = account.doc.steps[-1] if account.doc.steps else None
     heats = last is not None and (
         last.kind == "distil"

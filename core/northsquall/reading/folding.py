@@ -24,7 +24,7 @@ _MOVED = (
     rf"(?:(?<=[\w%)])[ ,]*\b(?:so|and then|then|and)[ \n]|(?<=[.;!?\n] )|(?<=^)|(?<=\n)|(?<=- ))(?:(?i:so|then|now|and then|next)[ ,]+)?(?:"
     rf"(?:(?i:I|we|you)[ \n])?(?:just )?(?i:swap(?:ped)?|chang(?:e|ed)|switch(?:ed)?|mov(?:e|ed)|transfer(?:red)?|exchang(?:e|ed)|replac(?:e|ed)|put|set|stood|stand|plac(?:e|ed)|lower(?:ed)?|immers(?:e|ed)|took|take|gave)(?:[ \n](?:{_IT}|(?:the )?(?:ice|cold|cooling)?(?:[ -]?(?:bath|water))?))?(?: out of (?:the )?[\w-]+(?: bath)? and (?:stood|put|set|placed) {_IT})?[ \n](?:over )?(?:(?:to|into|in|onto|for|with|by|against)[ \n])?"
     rf"|(?i:{_IT}|flask|beaker|bath|the (?:ice|cold|cooling)(?:[ -]bath)?)[ \n](?:(?:was|is|were|are)[ \n])?(?:then |now |quickly )?(?:swapped|changed|exchanged|replaced|moved|transferred|put|set|stood|placed|lowered|immersed|went|goes|put back)[ \n](?:over )?(?:to|into|in|onto|for|with|by)[ \n]"
-    rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|over (?:to|into)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
+    rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|over (?:to|into)|(?:straight|right|directly)(?: away)? (?:on ?to|into|on|in)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
 )
 _PART = r"(?i:(?:\d[\d.,]*|two|three|four|five|six|eight|ten|fifteen|twenty|twenty-five) ?(?:mL|mils?|g|grams?)\b|(?:one |a )?gram(?: and a half)?\b|(?:one|a) (?:third|quarter|fifth|sixth|eighth|tenth|twelfth|fifteenth|sixteenth|twentieth)\b)"
 _OF_IT = r"(?: (?:of )?(?:the |it\b)?(?!in\b|first\b|and\b|then\b|was\b|is\b|were\b|went\b|to\b|at\b|alone\b|on\b|goes\b|only\b|over\b|within\b|during\b)[a-z][\w-]+(?: (?:acid|solution|chloride|bromide|anhydride|hypochlorite|permanganate|hydroxide))?)?"
@@ -78,6 +78,12 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("trap_contents", r"\b(?:[Tt]he )?(?:[Tt]rap contents|[Cc]ontents of the (?:cold )?trap|[Cc]ontent of the (?:cold )?trap)\b", "The condensate"),
     ("strip_says", r"\bstrip: ?(?=\d)", "test paper: "),
     ("shook_in", r"\b(?:shook|shake|shaken|knocked|rattled) (the [a-z]+(?: [a-z]+)?|it|them) in(?=[,.;\s])", "tipped {0} in"),
+    ("tube_sucked", r"\b([Tt]ube|[Hh]ose|[Ll]ine|[Ww]ater|[Cc]austic|[Ll]iquid) (?:was |got |had )?sucked (?=(?:a bit|a little|back|up|over)\b)", "{0} pulled "),
+    ("then_water", r"(?<=[\w)]),? and ((?:cold |hot |warm )?water(?: \([^()]*\))?) ((?:was|is) then (?:added|poured|run|tipped|put)\b)", ". {0} {1}"),
+    ("coolant", r"(?<=[Cc]ondenser) \((?:(?:cooling|cold|tap|running|ice) )?(?:(?:water|brine|coolant|glycol)(?: at| of|,)? ?)?-?\d+ ?°C\)", ""),
+    ("old_bath", r"\b([Oo]ld|[Ss]pent|[Uu]sed|[Ee]xhausted|[Pp]ickling|[Ee]tch(?:ing)?|[Pp]lating|[Cc]leaning|[Ss]tripping|[Ss]ul(?:f|ph)ide|[Cc]yanide|[Cc]hromic(?: acid)?) bath(?! (?:at|of|temperature|thermometer)\b)", "{0} liquor"),
+    ("until_so_much", r"(?<=[a-z)%]) ((?:until|till) [^.;\n,\d]{3,40}), ((?:(?:about|around|some|roughly) )?\d[\d.,]* ?(?:L|mL|kg|g)|(?:half a|a|one|two|three|five|ten) lit(?:re|er)s?)(?=[.;\n])", ", {1}, {0}"),
+    ("let_it_run", r"\b[Ll]et (the [\w -]{3,30}?) (?:run|flow|trickle|drip|drop)(?: down)?(?: (?:the|along the|down the) (?:wall|side|glass)s?)?,?((?: very)? (?:slowly|gently|gradually|carefully)) (into|onto|on to|over|on) the\b", "run {0}{1} {2} the"),
     ("had_left", r"\b(?:[Ww]e|I) (?:had|have|still had|still have) (?:some |a bit of |the )?([a-z][\w ]{4,40}?) left(?: over)?, ((?:about )?(?:\d[\d.,]*|[a-z]+(?:[ -][a-z]+)?) ?(?:g|grams|mL|mils))(?= in\b| from\b|,|\.)", "{0}, {1}, is"),
     ("of_each_gas", r"[;,.] (?:HCl|HBr|SO2|CO2?|NO2|NOx|[Hh]ydrogen (?:chloride|bromide)|[Ss]ulfur dioxide) (?:\+|and|&) (?:HCl|HBr|SO2|CO2?|NO2|NOx|hydrogen (?:chloride|bromide)|sulfur dioxide),? (?:about )?\d[\d.,]* ?mol (?:of )?each(?=[;,.\n])", ""),
     ("mixed_from", r"\b([Mm]ixed acid|[Nn]itrating (?:acid|mixture)) \((?:nitric|made|from|prepared)[^()\d]{0,60}(?:\d+ ?°? ?C\b[^()\d]{0,20})?\)", "{0}"),
@@ -165,7 +171,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("acid_in_water", r"(?i:\b(?:hot |cold |warm )?dil(?:ute|uted|\.) (sulfuric|hydrochloric|nitric) acid) \((\d[\d.,]* ?mL) of (?:the )?(?:conc(?:entrated|\.)?|strong) acid (?:in|and|to|with) (\d[\d.,]* ?mL) (?:of )?water\)", "concentrated {0} acid ({1}) and water ({2})"),
     ("portions", r"(?<=[a-z])\. ((?i:two|three|four|five|six|seven|eight|nine|ten|twelve|fifteen|twenty|\d{1,2})) (?:equal |small )?(portions|lots|spoonfuls|goes)(?=[,.;]| (?:over|of|each|with|and)\b)", ", in {0} {1}"),
     ("while_hot", r"\b(and|then) while (?:it|that|this)(?:'s| is| was) (?:still )?(?:\w+ and )?(?:hot|warm|cold),? (?=(?:I|we|it|it's|pour|tip|run)\b)", "{0} "),
-    ("of_water", r"(?i:\b(ten|fifteen|twenty|twenty-five|thirty|forty|fifty|sixty|seventy|eighty|ninety|hundred|a hundred and fifty)) of (?:the )?(?=(?:cold |iced? |warm |hot |strong |conc\.? |concentrated |dilute )?(?:water|ethanol|methanol|ether|acetone|alcohol|toluene|(?:hydrochloric|sul(?:f|ph)uric|nitric|acetic|hydrobromic)\b|caustic)\b)", "{0} mils of "),
+    ("of_water", r"(?i:\b((?:(?:a|one|two|three|four|five|six|eight) hundred(?: and (?:[a-z]+ty(?:-[a-z]+)?|[a-z]+teen|ten|twelve))?|ten|twelve|fifteen|eighteen|(?:twen|thir|for|fif|six|seven|eigh|nine)ty(?:-(?:one|two|three|four|five|six|seven|eight|nine))?|hundred|\d{2,4}))) of (?:the )?(?=(?:(?:\w+(?:-\w+)? per ?cent|\d{1,2} ?%|cold|iced?|warm|hot|strong|conc\.?|concentrated|dilute|glacial|fuming) )*(?:water|ethanol|methanol|ether|acetone|alcohol|toluene|peroxide|ammonia|hydrogen peroxide|bleach|(?:hydrochloric|sul(?:f|ph)uric|nitric|acetic|hydrobromic)\b|caustic)\b)", "{0} mils of "),
     ("of_a_mole", r"(?i:\b(?:a|one) (half|third|quarter|fifth|sixth|eighth|tenth|twentieth|twenty-fifth|fiftieth|hundredth) of a mole?\b)", "{mol} mol"),
     ("at_a_rate", r",? at (?:such )?an? (?:rate|speed|pace) (?:such )?that (?:the (?:whole|addition|lot|feed)|it|this|all of it) (?:takes|took|needs|lasts) (?=(?:about |some )?\d)", " over "),
     ("from_a_beaker", r"(?<=[\w)]), (?:out of|from) an? (?:little |small )?(?:beaker|cup|jug|measuring cylinder|cylinder|glass|bottle|flask|test tube), (?=(?:in|over|within|during|slowly|drop\w*)\b)", ", "),
@@ -220,6 +226,7 @@ TURNS = {
     "first_then",
     "first_then_lots",
     "left_destroyed",
+    "let_it_run",
 }
 """Folds that may begin a sentence."""
 CUT = patterns.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")

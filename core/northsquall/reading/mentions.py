@@ -959,12 +959,28 @@ SALTS = patterns.compile(
 )
 
 
+PORTIONS_OF_IT = (
+    "distillate",
+    "filtrate",
+    "condensate",
+    "precipitate",
+    "concentrate",
+    "intermediate",
+    "ultimate",
+    "approximate",
+    "alternate",
+)
+"""Words with the ending of a salt that name none."""
+
+
 def _by_its_form(items: list[Item], k: int) -> bool:
     """Whether the word at `k` ends a chemical name: by its own ending, or as the anion behind a longer word."""
     last, before = text_of(items[k]), text_of(items[k - 1]) if k else ""
     if last.lower() == "alcohol" and before.lower().endswith("yl"):
         return True
-    return (len(last) >= 7 and CHEMICAL.search(last) is not None) or (SALTS.fullmatch(last) is not None and len(before) >= 6)
+    return (len(last) >= 7 and CHEMICAL.search(last) is not None and last.lower() not in PORTIONS_OF_IT) or (
+        SALTS.fullmatch(last) is not None and len(before) >= 6
+    )
 
 
 def _opens(items: list[Item], k: int, i: int) -> bool:

@@ -581,7 +581,18 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             isinstance(item, Token)
             and item.kind == "sub"
             and item.value == "water"
-            and is_word(after, "underneath", "outside", "around", "below")
+            and (
+                is_word(after, "underneath", "outside", "around", "below")
+                or (
+                    is_word(after, "round", "under", "beneath")
+                    and is_word(at(items, i + 2), "it", "the", "this", "that")
+                    and not (
+                        is_word(at(items, i - 1), "and", "+")
+                        and isinstance(ahead_of := at(items, i - 2), Token)
+                        and ahead_of.value == "ice"
+                    )
+                )
+            )
         ):
             T_C, _ = _its_temperature(items[i + 2 : i + 5])
             return Bath(kind="water", T_C=T_C, span=(item.start, after.end if after is not None else item.end)), i, i + 1, []

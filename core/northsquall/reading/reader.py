@@ -120,6 +120,13 @@ def read(text: str) -> Procedure:
     for step in doc.steps:
         if step.kind == "heat" and lex.OF_THE_HEAD.search(source, *step.span):
             step.kind = "distil"  # "mantle up slowly; a drop a second, head below 90 °C"
+        if (
+            step.kind == "dose"
+            and step.duration is None
+            and step.materials
+            and all((a := by_id[k].amount) is not None and a.unit == "drop" for k in step.materials)
+        ):
+            step.kind, step.all_at_once = "add", True  # "five drops of phosphoric acid": a catalyst, in within a moment
         if step.kind in ("dose", "add") and (step.materials or step.from_vessel):
             apart = [k for s in doc.steps if s.vessel == step.from_vessel and s.n < step.n for k in s.materials]  # what was made beside it
             step.portions = portions_of(step, [by_id[k] for k in step.materials or apart])
@@ -220,7 +227,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         not apart and not dated and not line.isupper() and any(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
     )
     amounts = sum(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
-    if apart and amounts >= 2 and any(t.kind == "unit" and t.value in ("mol", "mmol") for t in head) and VESSEL_TOLD.search(line):
+    molar = any(t.kind == "unit" and t.value in ("mol", "mmol") for t in head)
+    if apart and amounts >= (2 if molar else 3) and VESSEL_TOLD.search(line):
         listed = True  # "Benzhydrol, 18.2 g benzophenone (0.10 mol) in 100 mL MeOH, 250 mL Erlenmeyer."
     if (
         first is None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from dataclasses import dataclass, field
 from itertools import pairwise
@@ -149,7 +150,9 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         p.put(f"{m['to']}the {text[slice(*table.stands[m['b']])]}", m.start("b"))
         p.copy_bare(m.end(), b)
     else:
-        tail = _put_lots(p, a, b, fed)
+        each = _for_each(text, row)
+        tail = _put_lots(p, a, b, fed, each)
+        row = {k: x for k, x in row.items() if k != "amount"} if each else row
     _put_beside(p, row)
     _put_conditions(p, row, fed)
     p.copy_bare(tail, b)
@@ -161,7 +164,7 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
     p.put("\n", end - 1)
 
 
-def _put_lots(p: _Prose, a: int, b: int, fed: bool) -> int:
+def _put_lots(p: _Prose, a: int, b: int, fed: bool, each: list[tuple[int, Span]]) -> int:
     """What is done, with a verb before each lot that is named without one; returns where the words begin that belong behind time and temperature."""
     begun = a
     for lot in LOT.finditer(p.text[a:b]):
@@ -169,8 +172,46 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool) -> int:
         begun = a + lot.start(1)
     half = p.text.find(";", begun, b) if fed else -1  # "dropwise; shut at 15 °C": the columns tell of the feed
     tail = half if half > 0 else b
+    for at, (c, d) in each:
+        if begun <= at < tail:
+            p.copy(begun, at)
+            p.copy(c, d)
+            p.put(" ", d - 1)
+            begun = at
     p.copy_bare(begun, tail)
     return tail
+
+
+ONE_AMOUNT = patterns.compile(r"\s*(?:about |ca\.? )?\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol|drops?)\b\s*(?:\([^()]*\))?\s*")
+PARTED = patterns.compile(r";|\+|&|/|,(?!\d)|\band\b|\bin\b|\bwith\b|\bto\b")
+
+
+FAR = 40
+"""Characters of a cell that begins with its substance, from which the amount of the next cell is put in front of it."""
+
+
+def _for_each(text: str, row: dict[str, Span]) -> list[tuple[int, Span]]:
+    """ "aniline into hydrochloric acid 10 %" beside "4.65 g; 200 mL": (where each substance begins, its amount); empty where they do not pair up."""
+    if "amount" not in row or "do" not in row:
+        return []
+    a, b = row["amount"]
+    cuts = [a, *(x for m in PARTED.finditer(text, a, b) for x in m.span()), b]
+    amounts = list(zip(cuts[::2], cuts[1::2], strict=True))
+    c, d = row["do"]
+    head = re.split(r"[;:,.](?!\d)", text[c:d])[0]
+    named = substances_in(head)
+    alone = len(amounts) == 1 and bool(named) and named[0].start == 0 and len(text[c:d]) > FAR
+    named = named[:1] if alone else named
+    if (
+        (len(amounts) < 2 and not alone)
+        or len(named) != len(amounts)
+        or re.search(r"\d ?(?:m?g|kg|m?[lL])\b", text[c:d] if alone else head)
+    ):
+        return []
+    if not all(ONE_AMOUNT.fullmatch(text, x, y) for x, y in amounts):
+        return []
+    bare = [(x + len(text[x:y]) - len(text[x:y].lstrip()), x + len(text[x:y].rstrip())) for x, y in amounts]
+    return [(c + t.start, q) for t, q in zip(named, bare, strict=True)]
 
 
 def _put_beside(p: _Prose, row: dict[str, Span]) -> None:
@@ -200,6 +241,76 @@ def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool) -> None:
         p.copy(a, b)
         if not re.search(r"[^\W\d_]", said):
             p.put(unit, b - 1)
+
+
+ITEMS = {
+    "material": r"(?:charge|material|substance|item|component|reagent|what|chemical|compound|name|ingredient)s?$",
+    "amount": r"(?:amount|quantity|qty\.?|how much|mass|weight|volume)s?\b.*",
+    "mol": r"(?:mol|moles|n)\b.*",
+    "mmol": r"(?:mmol|millimoles?)\b.*",
+    "how": r"(?:remarks?|notes?|comments?|how|conditions?|details?|what is done|handling)$",
+}
+"""Headings of a charge list whose last column tells what is done with each item, each against the whole of a heading."""
+HOW = patterns.compile(
+    r"\b(?:dropwise|drop by drop|portion-?wise|(?:in|as) (?:\w+ )?(?:equal |small )?(?:portions|lots)|added|run in|dripped|poured|fed|all at once|in one (?:go|portion|lot)|(?:over|during|within|in) (?:about )?\d[\d.–-]* ?(?:min|h)\b)",
+    re.I,
+)
+DOING = patterns.compile(
+    r"\W*(?:hold|stir|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
+    re.I,
+)
+"""An item that is no material but a doing."""
+BARE_NUMBER = patterns.compile(r"[\d.,]+$")
+
+
+def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str]]:
+    """(kind, column, unit) of a charge list that tells beside each item what is done with it; empty where it is none, or where the doings stand behind it."""
+    names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
+    kinds = [next((k for k, p in ITEMS.items() if n and re.fullmatch(p, n)), "") for n in names]
+    if not {"material", "amount", "how"} <= set(kinds) or kinds[0] != "material":
+        return []
+    rows = list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
+    last = [_cells(x, 0)[-1] for x in rows if not re.fullmatch(r"[\s|:=+-]*", x)]
+    paced = sum(
+        HOW.search(x, a, b) is not None
+        for x, (a, b, at) in zip((r for r in rows if not re.fullmatch(r"[\s|:=+-]*", r)), last, strict=True)
+        if at >= cells[-1][2]
+    )
+    doings = sum(DOING.match(x.strip(" |")) is not None for x in rows)
+    length = sum(map(len, rows))
+    if not paced or paced + doings < 2 or len(after) - length > length / 2:
+        return []
+    return [(k, c[2], (re.search(r"\b(m?g|kg|m?l)\b\W*$", n) or [""])[0].strip(" )]")) for k, c, n in zip(kinds, cells, names, strict=True)]
+
+
+def _put_item(p: _Prose, columns: list[tuple[str, int, str]], cells: list[Cell]) -> None:
+    """A row of such a list as a sentence: "sodium borohydride, 1.90 g (0.050 mol), in 8 portions during 40 min"."""
+    row: dict[str, Span] = {}
+    units: dict[str, str] = {}
+    for a, b, column in cells:
+        kind, _, unit = min(columns, key=lambda c: (abs(c[1] - column), c[1]))
+        if b > a and not NOTHING.match(p.text[a:b]):
+            row[kind], units[kind] = (a, b), unit
+    if not row:
+        return
+    first, said = min(row.values())[0], 0
+    p.put("\n- ", first)
+    for kind in ("material", "amount", "mol", "mmol", "how"):
+        if kind not in row:
+            continue
+        a, b = row[kind]
+        if kind in ("mol", "mmol"):
+            if "amount" in row and BARE_NUMBER.match(p.text[a:b]):
+                p.put(" (", a)
+                p.copy(a, b)
+                p.put(f" {kind})", b - 1)
+            continue
+        p.put(", " if said else "", a)
+        said += 1
+        p.copy_bare(a, b)
+        if kind == "amount" and units[kind] and BARE_NUMBER.match(p.text[a:b]):
+            p.put(f" {units[kind]}", b - 1)
+    p.put(".\n", max(row.values())[1] - 1)
 
 
 MEASURE = patterns.compile(r"[,/([ ]*\b(m?g|kg|m?[lL]|m?mol)\b[\s)\]]*$")
@@ -252,6 +363,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     p = _Prose(text)
     table: _Table | None = None
     mixtures: list[tuple[Span, str]] = []
+    items: list[tuple[str, int, str]] = []
     at, changed = 0, False
     for line in text.splitlines(keepends=True):
         bare = line.rstrip("\n")
@@ -262,6 +374,13 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
             p.put("\n", at)
         elif mixtures and (re.fullmatch(r"[\s|:=+-]+", bare) or (len(cells) > 1 and _put_mixture(p, mixtures, cells))):
             pass
+        elif not items and cells and not table and (items := _items(text, cells, text[at + len(line) :])):
+            changed = True
+            p.put("\n", at)
+        elif items and re.fullmatch(r"[\s|:=+-]+", bare):
+            pass
+        elif items and len(cells) > 1:
+            _put_item(p, items, cells)
         elif heading:
             table, changed = _Table(heading), True
             p.put("\n", at)
@@ -271,7 +390,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
         elif table and len(cells) > 1:
             _put_row(p, table, table.cells_by_kind(cells, "|" in bare), at)
         else:
-            table, mixtures = None if bare.strip() else table, []
+            table, mixtures, items = None if bare.strip() else table, [], []
             p.copy(at, at + len(line))
         at += len(line)
     if not changed:

@@ -168,12 +168,12 @@ WORD_SIZE = (
     ("litre", 1000.0),
 )
 ABOVE = patterns.compile(
-    r"\b(?:mouth[- ]down|inverted|upside[- ]down|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|\bnot (?:quite )?(?:touching|dipping|in (?:it|the liquid))|(?:does|do)(?: not|n't) (?:touch|dip)|without touching|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
+    r"\b(?:mouth[- ]down|inverted(?!\?)|upside[- ]down(?!\?)|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|\bnot (?:quite )?(?:touching|dipping|in (?:it|the liquid))|(?:does|do)(?: not|n't) (?:touch|dip)|without touching|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
     re.I,
 )
 DEEP = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
 DIPS = patterns.compile(
-    r"\b(?:on|to|at|near) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
+    r"\b(?:on|to|at|near|reach(?:es|ed|ing)?|touch(?:es|ed|ing)?) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
     re.I,
 )
 INTO_WATER = patterns.compile(
