@@ -384,6 +384,8 @@ def _context(
         if mid and (seg.kind in ("dose", "add", "hold", "heat", "charge") or seg.step in pot.dose_steps):
             c.peak[seg.step] = (min(tops), mid.peak_C, max(tops))
     if not pot.plan.reacts:
+        if unknown is not None and c.unknown_dose is not None and _mixes_mildly(c, unknown):
+            c.unknown_dose, c.moot_dose = None, unknown
         _batch(c, cat)
         return c
     high = {n: r.worst().mtsr_C for n, r in runs.items()}
@@ -470,6 +472,15 @@ def _nothing_to_lose(c: Context) -> bool:
     rises = [s.rise_K[2] for s in c.stages]
     known = all(r.heat_kJ.established for r in c.reactions)
     return known and max(rises, default=0.0) < c.settings.severity("H11_rise_K") and not any(e.gas for e in c.walk.entries)
+
+
+def _mixes_mildly(c: Context, dose: Timed) -> bool:
+    """Whether what is added only mixes or dissolves, with a known heat that all at once stays below the first band of severity, and no limit is written for it."""
+    step = dose.step
+    rises = [s.rise_K[2] for s in c.stages if s.step == step.n]
+    known = all(r.heat_kJ.established for r in c.reactions if r.step == step.n)
+    free = step.T_limit is None and step.T_range is None and not any(e.gas for e in c.walk.entries if e.step == step.n)
+    return known and free and max(rises, default=0.0) < c.settings.severity("H01_note_K")
 
 
 def _idle(c: Context, dose: Timed) -> bool:

@@ -45,6 +45,10 @@ def test_what_an_author_says_is_not_caught(said: str, raised: bool) -> None:
         ("Chlorocyclohexane\n\nCyclohexanol (30.0 g, 0.30 mol) and hydrochloric acid (37 % w/w, 90 mL) were kept at 95 °C for 6 h in a 500 mL flask.", "secondary alcohol to the chloride", 0.30),
         ("2-Chloroquinoline\n\n2-Hydroxyquinoline (14.5 g, 0.10 mol) and phosphorus oxychloride (46 g) were heated at 110 °C for 2 h in a 250 mL flask.", "chloroazine", 0.10),
         ("4-Chloroaniline (6.4 g, 0.050 mol), hydrochloric acid (37 %, 16 mL) and water (40 mL) were cooled to 0 °C in a 250 mL flask. Sodium nitrite (3.5 g) in water (10 mL) was added over 30 min at 0-4 °C. Tin(II) chloride dihydrate (23 g) in hydrochloric acid (37 %, 25 mL) was added over 30 min below 8 °C.", "hydrazine from a diazonium", 0.050),
+        ("Benzoic acid\n\nBenzamide (12.1 g, 0.10 mol) and sodium hydroxide (10 %, 60 mL) were boiled for 1 h in a 250 mL flask.", "primary amide", 0.0999),
+        ("4-Methoxybiphenyl\n\n4-Bromoanisole 9.35 g, phenylboronic acid 6.71 g, potassium carbonate 13.8 g, palladium on carbon 5 % 0.53 g, ethanol 80 mL and water 40 mL in a 500 mL flask, 70 °C for 3 h.", "Suzuki", 0.0500),
+        ("2-Octanol (13 g) was added over 60 min to nitric acid (65 %, 60 mL) at 80 °C in a 250 mL flask.", "secondary alcohol oxidised by warm nitric acid", 0.0998),
+        ("Fluorescein\n\nPhthalic anhydride (1.5 g) and resorcinol (2.2 g) in a 50 mL flask, four drops of sulfuric acid. 180 °C for 30 min.", "xanthene", 0.0100),
     ],
 )  # fmt: skip
 def test_reactions_that_were_not_known(text: str, family: str, mol: float) -> None:
@@ -254,3 +258,150 @@ def test_acids_with_phosphorus_trichloride_hardly_warm() -> None:
     low, high = made.dH_kJ_per_mol.low, made.dH_kJ_per_mol.high
     assert low is not None and high is not None
     assert low <= (3 * -272.9 - 964.4) - (3 * -484.3 - 319.7) <= high
+
+
+@pytest.mark.parametrize(
+    "text",
+    [
+        "sodium, old lumps, get rid\n\n- ~ 20 g under oil, big lumps\n- plastic bucket 5 L, methylated spirit 1 L, lumps in all at once\n",
+        "Disposal of sodium\n\nAbout 20 g under oil. Ethanol 1 L in a 5 L bucket. The sodium is thrown in all at once.\n",
+    ],
+)
+def test_what_the_head_names_goes_into_the_vessel_that_follows(text: str) -> None:
+    """20 g / 22.99 = 0.87 mol, one H2 for two of it: 0.435 mol."""
+    d = read(text)
+    assert [(m.identity, m.amount.value) for m in d.materials if m.identity == "sodium" and m.amount] == [("sodium", 20.0)]
+    assert [s.all_at_once for s in d.steps if any(m.id in s.materials and m.identity == "sodium" for m in d.materials)] == [True]
+    assert assess(d).gases[0].mol.best == pytest.approx(0.435, rel=0.02)
+
+
+@pytest.mark.parametrize("then", ["The ketone was run in during 45 min at 35-45 °C.", "The ketone over 45 min at 35-45 °C."])
+def test_what_was_told_with_the_rest_is_fed_where_the_text_feeds_it(then: str) -> None:
+    d = read(f"Acetophenone (6.0 g) was stirred with sodium hypochlorite (12 %, 115 mL) in a 500 mL flask. {then}")
+    fed = [s for s in d.steps if s.kind == "dose"]
+    assert [[m.identity for m in d.materials if m.id in s.materials] for s in fed] == [["acetophenone"]]
+    assert fed[0].duration is not None and fed[0].duration.value == 45.0
+
+
+def test_a_lot_in_two_halves_is_one_charge_fed_twice() -> None:
+    text = "BATCH CARD 30  HYDROGEN BROMIDE\n\nTetralin      33 g (0.25 mol)\nBromine       16.0 g (0.10 mol) + 16.0 g (0.10 mol)\nFlask         250 mL, stirrer, thermometer in liquid\n\n1. First bromine half from funnel, 40 min, 20-30 °C.\n2. Second half the same, 40 min.\n"
+    d = read(text)
+    bromine = [m for m in d.materials if m.identity == "bromine"]
+    assert [m.amount.value for m in bromine if m.amount] == [16.0, 16.0]
+    fed = [s for s in d.steps if any(m.id in s.materials for m in bromine)]
+    assert [(s.kind, s.duration.value if s.duration else None) for s in fed] == [("dose", 40.0), ("dose", 40.0)]
+    there = next(s for s in d.steps if any(m.id in s.materials and m.identity == "tetralin" for m in d.materials))
+    assert there.n < fed[0].n and there.duration is None
+
+
+def test_a_peracid_made_in_place_is_a_reaction() -> None:
+    """Peroxide and formic acid by themselves are not followed (P06); with an alkene they are, up to the diol."""
+    base = "Formic acid 90 % 105 mL and hydrogen peroxide 30 % 28 mL in a 500 mL flask in ice, thermometer in the liquid. {0}"
+    made = result("trans-1,2-Cyclohexanediol\n\n" + base.format("Cyclohexene 20.5 mL over 40 min at 40-45 °C."))
+    assert not [f for f in of(made, "P06") if "oxidiser" in f.message]
+    assert {r.family_id for r in made.reactions if r.role == "wanted"} >= {"epoxide-formic"}
+    alone = result(base.format("It was kept at 40 °C for 1 h."))
+    assert [f for f in of(alone, "P06") if "formic" in f.message]
+
+
+@pytest.mark.parametrize(("told", "raised"), [("nitrogen oxides, up to 0.2 mol", False), ("chlorine, up to 0.2 mol", True)])
+def test_nitrogen_oxides_are_any_of_them(told: str, raised: bool) -> None:
+    text = f"Benzil\n\nBenzoin (21.2 g) and acetic acid (60 mL) in a 500 mL flask in the hood. Nitric acid (65 %, 30 mL) was run in over 60 min at 85-95 °C. Brown gas ({told}) goes to 400 mL of 10 % sodium hydroxide."
+    assert bool([f for f in of(result(text), "P06") if "counts on" in f.message]) is raised
+
+
+def test_a_solvent_taken_off_is_not_what_goes_on() -> None:
+    """Excess thionyl chloride, 0.2 mol, is taken off and run into alkali: nothing of it is left over (Q01)."""
+    text = "Benzenesulfonyl chloride\n\nBenzenesulfonic acid (31.6 g) in a 500 mL flask in the hood. Thionyl chloride (29 mL) over 60 min at 40-50 °C. 2 h at 70 °C. {0} at 40 mbar into a receiver at -20 °C. Condensate dropwise into ice-cold sodium hydroxide 15 %, 200 mL, open beaker, 40 min. Product distilled at 13 mbar, 115-118 °C."
+    assert not of(result(text.format("Thionyl chloride off")), "Q01")
+
+
+def test_a_bottle_of_a_solution_that_is_left_over() -> None:
+    """100 mL of 1.6 mol/L: 0.16 mol of butyllithium, the alcohol on it."""
+    d = read(
+        "I had an old bottle of butyllithium, 1.6 molar in hexane, maybe a hundred mils left, all milky. I poured it in a beaker, a 250. Then ethanol from the squeeze bottle, straight on, fifty mils or so."
+    )
+    (lot,) = [m for m in assess(d).materials if m.name == "butyllithium"]
+    assert lot.mol.best == pytest.approx(0.16, rel=0.1)
+    assert [m.identity for m in d.materials if m.id in d.steps[-1].materials] == ["ethanol"]
+
+
+def test_mixed_acid_in_from_the_funnel_and_the_batch_on_ice() -> None:
+    d = read(
+        "- phenyl acetate 13.6 g in a 250 mL 3-neck, ice/salt 1.5 kg\n- nitrating acid made before in a 50 mL flask in ice: HNO3 65 % 7.6 mL dripped into H2SO4 96 % 12 mL\n- in from the funnel, 50 min, -5 to 0 °C, tap shut at 3 °C\n- on 200 g ice in a 600 mL beaker, stirred, 10 min, below 5 °C\n"
+    )
+    fed = next(s for s in d.steps if s.from_vessel == "50 mL flask")
+    assert (fed.kind, fed.vessel, fed.duration.value if fed.duration else None) == ("dose", "250 mL flask", 50.0)
+    assert [(s.vessel, s.from_vessel) for s in d.steps if s.kind == "quench"] == [("600 mL beaker", "250 mL flask")]
+    bath = next(v.bath for v in d.vessels if v.name == "250 mL flask")
+    assert bath is not None and bath.kind == "ice-salt" and bath.ice_g is not None
+
+
+def test_chromium_oxide_and_aluminium_eject() -> None:
+    """Cr2O3 + 2 Al = 2 Cr + Al2O3: -1675.7 + 1139.7 = -536 kJ (CRC, memory), and nothing that holds it (H15)."""
+    a = result("Chromium(III) oxide 76 g and aluminium powder 27 g are ground together in a crucible and ignited.")
+    assert of(a, "H15")
+    (made,) = [r for r in a.reactions if "chromium oxide" in r.family]
+    assert made.dH_kJ_per_mol.best == pytest.approx(-536, rel=0.03)
+
+
+@pytest.mark.parametrize(("yield_", "raised"), [("49.0 g, 96 %", True), ("49.0 g, 81 %", False), ("58.0 g, 96 %", False)])
+def test_a_yield_that_is_mass_over_mass(yield_: str, raised: bool) -> None:
+    """51.1 g of 1-hexanol make at most 0.500 x 120.62 = 60.3 g: 49.0 g is 81 %, and 96 % of the mass of the alcohol."""
+    text = f"1-Chlorohexane\n\n1-Hexanol (51 g, 0.50 mol) and thionyl chloride (55 mL) in a 250 mL flask. 1 h at reflux. Yield {yield_}."
+    assert bool([f for f in of(result(text), "P04") if "mass over the mass" in f.message]) is raised
+
+
+@pytest.mark.parametrize(
+    ("then", "raised"),
+    [
+        ("Zinc chloride (14 g) was added and the double salt was collected, pressed and dried.", True),
+        ("It was run at once into a solution of 2-naphthol.", False),
+    ],
+)
+def test_a_diazonium_salt_that_is_collected(then: str, raised: bool) -> None:
+    text = f"4-Nitroaniline (13.8 g) was dissolved in hydrochloric acid (37 %, 30 mL) and water (60 mL) in a 250 mL flask in ice. Sodium nitrite (7.0 g) in water (20 mL) was added over 30 min at 0-4 °C. {then}"
+    assert bool([f for f in of(result(text), "Q10") if "diazonium salt" in f.message]) is raised
+
+
+@pytest.mark.parametrize("plastic", ["polypropylene", "polyethylene", "polystyrene"])
+def test_what_a_tub_is_made_of_is_no_charge(plastic: str) -> None:
+    """The name reader gives a piece of the chain with open ends: no substance, and no reason to fail."""
+    d = read(f"BRIGHT DIP\n\nnitric acid 65 %  1 L\nTub: {plastic}, 10 L, in the wash room\n")
+    assert [m.identity for m in d.materials] == ["nitric acid"]
+    assert assess(read(f"{plastic.capitalize()} 10 g and water 100 mL in a 250 mL flask.")).verdict
+
+
+def test_benzotrichloride_and_water_give_hydrogen_chloride() -> None:
+    """ArCCl3 + 2 H2O = ArCOOH + 3 HCl: 0.0995 x 3 mol of gas, by hand."""
+    a = result("Benzoic acid\n\nBenzotrichloride (19.5 g, 0.10 mol) and water (10 mL) were heated at 90 °C for 1 h in a 250 mL flask.")
+    assert next(g for g in a.gases if g.formula == "HCl").mol.best == pytest.approx(0.2993, rel=0.03)
+
+
+@pytest.mark.parametrize(("bath", "window"), [("20 °C water bath", None), ("at 20 °C", 20.0)])
+def test_a_bath_at_room_temperature_is_no_window(bath: str, window: float | None) -> None:
+    d = read(f"Pour 250 mL of hydrochloric acid 37 % slowly into 200 mL of water in a 1 L flask, stirred, {bath}.")
+    T = d.steps[-1].T_range
+    assert (T.value if T is not None else None) == window
+
+
+def test_a_dilution_that_warms_little_needs_no_time() -> None:
+    """450 mL of 20 % acid, 24 kJ: 18 K at most, no limit written; with one the time decides."""
+    text = "Pour 250 mL of hydrochloric acid 37 % slowly into 200 mL of water in a 1 L flask, stirred{0}."
+    assert not of(result(text.format("")), "P02")
+    assert [f for f in of(result(text.format(", below 25 °C")), "P02") if "time" in f.message]
+
+
+def test_a_time_and_a_window_without_a_comma() -> None:
+    d = read(
+        "tert-Butanol 14.8 g in a 250 mL flask. Hydrobromic acid 48 % 68 mL goes in over half an hour between five and fifteen, I shut the tap at eighteen."
+    )
+    fed = d.steps[-1]
+    assert fed.duration is not None and fed.T_limit is not None
+    assert (fed.duration.value, fed.T_limit.value) == (30.0, 18.0)
+
+
+def test_a_temperature_of_what_takes_the_gas_is_no_limit_of_the_generator() -> None:
+    text = "AMMONIA\n\n1. Mix 16.0 g of ammonium chloride and 16.8 g of calcium oxide in a 250 mL flask in the hood.\n2. Line: flask, empty 500 mL bottle, tube 5 mm above the stirred solution of 14.1 g of benzoyl chloride in 150 mL of ether in a 500 mL flask.\n3. Warm the flask slowly with a mantle on a jack. Gas for about 40 min; lower the mantle when {0} is above 10 °C.\n"
+    assert not [s for s in read(text.format("the ether")).steps if s.T_limit is not None]
+    assert [s.T_limit.value for s in read(text.format("the powder")).steps if s.T_limit is not None] == [10.0]

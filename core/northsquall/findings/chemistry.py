@@ -21,6 +21,21 @@ from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.substances import catalogue
 from northsquall.working import number_text
 
+BY_MASS_OFF, BY_MASS_NEAR = 6.0, 1.2
+"""Points of per cent between a written yield and the one by moles from which it is wrong, and within which it is the ratio of the masses."""
+
+
+def _mass_over_mass(c: Context) -> float | None:
+    """Mass of product over that of the limiting reagent, per cent, where the written yield is just that."""
+    said, got = c.procedure.results.percent, c.procedure.results.mass_g
+    lot = next(
+        (x for x in c.lots.values() if x.substance is not None and c.purpose.limiting and c.purpose.limiting in x.substance.parts), None
+    )
+    if said is None or got is None or lot is None or lot.substance is None or not lot.best_mol:
+        return None
+    ratio = 100.0 * got.value / (lot.best_mol * lot.substance.mass)
+    return ratio if abs(ratio - said.value) < BY_MASS_NEAR else None
+
 
 @rule("P04")
 def too_much(c: Context) -> Iterator[Finding]:
@@ -30,6 +45,13 @@ def too_much(c: Context) -> Iterator[Finding]:
         by = f"; by the limiting reagent it is {c.yield_percent:.0f} %" if c.yield_percent is not None else ""
         yield finding(
             "P04", "condition", f"{said.value:g} % is written: no yield is above 100 %{by}.", span=said.span, figure=said.value, limit="100 %", remedy="Moles of product over moles of the limiting reagent, not grams over grams.", source="handbook 1", short="yield over 100 %",
+        )  # fmt: skip
+        return
+    by_mass = _mass_over_mass(c)
+    if said is not None and c.yield_percent is not None and by_mass is not None and abs(said.value - c.yield_percent) > BY_MASS_OFF:
+        yield finding(
+            "P04", "condition", f"{said.value:g} % is written, which is the mass over the mass ({by_mass:.0f} %); by the limiting reagent it is {c.yield_percent:.0f} %.", span=said.span, figure=c.yield_percent,
+            limit="moles over moles", remedy="Moles of product over moles of the limiting reagent, not grams over grams.", source="handbook 1", short="yield by mass",
         )  # fmt: skip
         return
     if c.yield_percent is None or c.yield_percent <= 100.5:
@@ -86,6 +108,14 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                         continue  # what a crystal of iodine left
                     if b == "alcohol" and sum(entry.mixed.get(r, 0.0) for r in here[b]) + min(entry.mixed.get("H+", 0.0), 0.0) < 1e-6:
                         continue  # all of it is alkoxide
+                    if any(
+                        (here[b] & set(e.reaction.family.when.get("needs", ())))
+                        and any(r in here[a] and n < 0 for r, n in e.reaction.change)
+                        for later in c.walk.entries
+                        for e in later.events
+                        if later.vessel == entry.vessel
+                    ):
+                        continue  # the acid in which a peracid is made, and used up as it forms
                     if any(h.roots_a | h.roots_b >= here[a] | here[b] for h in pairs.hits(entry.mixed, entry.conditions.T_high)):
                         continue  # S04 says it already
                     said.add((a, b))

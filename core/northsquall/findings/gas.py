@@ -102,7 +102,7 @@ def _sees_fumes(c: Context) -> tuple[int, int] | None:
 
 
 FUMES = patterns.compile(
-    r"\bfumes? everywhere\b|\b(?:the (?:room|lab|laboratory|kitchen|cellar)|it all) (?:was|is|got|went) (?:full of|filled with|thick with) (?:fumes?|smoke|vapou?rs?|mist|fog|white|brown)\b|\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b",
+    r"\bfumes? everywhere\b|\b(?:the (?:room|lab|laboratory|kitchen|cellar)|it all) (?:was|is|got|went) (?:full of|filled with|thick with) (?:fumes?|smoke|vapou?rs?|mist|fog|white|brown)\b|\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b|(?<!no )\b(?:rotten|bad) eggs?\b|(?<!no )\b(?:smells?|smelt|smelling|taste|stinks?) (?:of|like) (?:eggs|(?:bitter )?almonds|(?:a |the )?swimming[- ](?:pool|bath)|chlorine|mustard|garlic)\b|\bbrown (?:on top|above (?:it|the (?:liquid|mixture)))(?=[,.;])|\b(?:the|all the) brown (?=(?:comes|came|rises|rose|goes|went) (?:up|out|off|over))",
     re.I,
 )
 WARM_NITRATING_C = 40.0
@@ -648,6 +648,10 @@ ALSO_AN_ACID = ("hcl", "hbr", "hi", "hf", "nh3", "ammonia", "bromine", "iodine")
 """Names of gases that more often stand for what is in a bottle."""
 
 
+NITROUS = patterns.compile(r"(?:nitrogen oxides|oxides of nitrogen|nitrous (?:gases|fumes)|NOx)\b", re.I)
+"""What any of the oxides may be called."""
+
+
 @rule("P06")
 def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
     """P06, safety net: the author gives a toxic gas's amount, and no reaction here makes any: then nothing about it is established."""
@@ -669,7 +673,7 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
             text,
             re.I,
         )
-        if said is None:
+        if said is None or (known & {"NO", "NO2"} and NITROUS.match(said.group())):
             continue
         yield finding(
             "P06", "condition", f"“{said.group()}”: the text counts on {record.name}, and no reaction that is recognised gives it; what its line and absorber do is not established.", step=c.step_at(said.start()), span=said.span(),

@@ -643,7 +643,7 @@ def mixed_at_once(c: Context) -> Iterator[Finding]:
 
 
 BY_HAND = patterns.compile(
-    r"\b(?:shak\w+|swirl\w+|stirr\w+|mov\w+|stir|shake|swirl) (?:it |well |the flask )?(?:by|with the) hands?\b|\b(?:stir\w*|with|using) (?:it )?(?:(?:with |by )?(?:a|the|my) )?(?:glass |wooden |plastic )?(?:rod|stick|spatula|spoon)\b|\bglass rod\b(?! (?:touches|dipped|as a seed))",
+    r"(?<=[.;,] )swirl(?=[.;,\n])|\b(?:shak\w+|swirl\w+|stirr\w+|mov\w+|stir|shake|swirl) (?:it |well |the flask |[| ]+)?(?:by|with the) hands?\b|\b(?:stir\w*|with|using) (?:it )?(?:(?:with |by )?(?:a|the|my) )?(?:glass |wooden |plastic )?(?:rod|stick|spatula|spoon)\b|\bglass rod\b(?! (?:touches|dipped|as a seed))",
     re.I,
 )
 BY_HAND_K = 40.0

@@ -435,7 +435,7 @@ def halogen_by_acetone(c: Context) -> Iterator[Finding]:
 
 CHECKED = patterns.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|magnesium|zinc|solid|pieces?) (?:is|are|was|were|can be) (?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|magnesium|zinc|solid|pieces?) (?:is|are|was|were|can be) (?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|pH (?:was |is )?(?:still |stays? |remain(?:s|ed) )?(?:above|over|>) ?(?:8|9|1\d)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
@@ -532,7 +532,7 @@ OF_A_GAS = patterns.compile(
 
 
 NO_TEST = patterns.compile(
-    r"\bno (?:paper|strips?|test(?:ing)? paper)s? (?:for (?:testing|that|it|this)|left|there|to hand|at hand|here)\b|\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
+    r"\b(?:paper|strip)s? (?:is |are |was |were )?(?:finished|used up|run out|ran out|all gone|missing|sold out)\b|\bno (?:paper|strips?|test(?:ing)? paper)s? (?:for (?:testing|that|it|this)|left|there|to hand|at hand|here)\b|\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
 )  # fmt: skip
 
 
@@ -593,7 +593,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = patterns.compile(
-    r"\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
@@ -690,6 +690,31 @@ DRY_SALT = patterns.compile(
     r"\b(?:sodium|potassium|alkali|white|nitronate) (?:\w+ )?salts?\b[^.;\n]{0,70}\b(?:dry|dries|dried|drying)\b|\b(?:dry|dries|dried|drying)\b[^.;\n]{0,40}\b(?:sodium|potassium|nitronate) salts?\b",
     re.I,
 )
+
+
+DIAZONIUM_SALT = patterns.compile(
+    r"\b(?:double salt|diazonium (?:salt|chloride|sulfate|tetrafluoroborate)|zinc (?:chloride )?(?:double )?salt|tetrafluoroborate|diazo(?:nium)? compound)\b[^.\n]{0,70}\b(?:collected|filtered|pressed|dried|dry|powdered|isolated|scraped|ground)\b",
+    re.I,
+)
+"""A diazonium salt that is taken out of its solution."""
+
+
+@rule("Q10")
+def diazonium_by_name(c: Context) -> Iterator[Finding]:
+    """Q10: what was diazotised is collected and dried as its salt, whatever the ledger has left of it by then."""
+    made = any(is_diazonium(r) for e in c.walk.entries for x in (e.mixed, e.after) for r, n in x.items() if n > LEAST_LEFT_MOL) or any(
+        "diazoti" in r.family for r in c.reactions
+    )
+    text = c.procedure.source_text
+    m = next((x for x in DIAZONIUM_SALT.finditer(text) if not re.search(r"\b(?:never|not|is kept wet)\b", x.group(), re.I)), None)
+    if made and m is not None:
+        yield finding(
+            "Q10", "stop", f"“{m.group().strip()[:90]}”: a diazonium salt, dry, goes off by heat, a blow or friction.", step=c.step_at(m.start()), span=m.span(), limit="in solution, cold, used at once",
+            remedy="Keep it in solution below 5 °C and use it at once; a salt that has to be isolated stays wet, in small amounts, behind a screen.", source="handbook 2.10 and 4", short="isolated",
+        )  # fmt: skip
+
+
+LEAST_LEFT_MOL = 1e-3
 
 
 @rule("Q10")

@@ -61,7 +61,7 @@ TESTS = patterns.compile(
     re.I,
 )
 CONTROLS = patterns.compile(
-    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
+    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|positive (?:on|with|to|against) |(?:turned |was |is |gone )?blue (?:with|on|by|against) (?:the |a |an |dilute |some |fresh )|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
     r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first |before |just before |earlier |beforehand )?(?:on|with|against)|(?:check|try|test)(?:s|ed)? (?:the |my |its |each )?(?:paper|strip)s? (?:first )?(?:with|on|against))\b",
     re.I,
 )
@@ -85,7 +85,7 @@ NO_PAPER = patterns.compile(
     r"\b(?:(?:test|starch|iodide|KI|indicator|litmus|pH|peroxide)[ -]?)+(?:papers?|strips?)\b[^.;\n]{0,12}\b(?:not (?:at hand|there|to hand|to be found|used|available|in stock)|isn't there|missing|finished|(?:had |has )?run out|ran out|used up|all gone|gone)\b(?! (?:blue|brown|white|dark|black|violet))"
     r"|\b(?:no|without(?: an?| any)?|have(?:n't| not)(?: got)?(?: an?| any)?|had no|out of) (?:(?:test|starch|iodide|KI|indicator|peroxide)[ -]?)+(?:papers?|strips?)\b"
     r"|\b(?:papers?|strips?) (?:is|are|was|were) (?:from (?:19|20)\d\d|old|out of date|expired|past (?:its|their) date|years old|yellow with age|damp)\b"
-    r"|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
+    r"|\bpapers? (?:is |was |are |were )?(?:finished|used up|run out|ran out|sold out|all gone)\b|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
     re.I,
 )
 """What should have tested it was not there."""

@@ -873,7 +873,7 @@ IS_HANDLED = patterns.compile(
 WHAT_WAS_WANTED = patterns.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
 _GAS = rf"(?:{_SCRUBBED}|H2|N2|O2|(?:carbon|nitrogen) monoxide|hydrogen|nitrogen|oxygen)"
 GAS_SAID = patterns.compile(
-    rf"^\W*(?:[Tt]he |[Ss]ome )?(?i:{_GAS})(?:(?:,| and|, and) {_GAS})*(?: \([^)]*\))?(?:,? (?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)(?: of)? each\W*$| (?:goes|go|went|comes|came|passe[sd]|left|leaves?|escape[sd]?|boil(?:s|ed)) (?:off|away|out|evenly|steadily|with the (?:nitrogen|air|argon|stream)))"
+    rf"^\W*{_GAS}(?:(?:,| and|, and| \+|/) ?{_GAS})+(?: (?:in|to|go to|up) the (?:hood|exhaust|duct))?\W*$|^\W*(?:[Tt]he |[Ss]ome |[Aa] (?:little|bit of|trace of) )?(?i:{_GAS})(?:(?:,| and|, and) {_GAS})*(?: \([^)]*\))?(?:,? (?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)(?: of)? each\W*$|,? (?:\(?(?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)\)?,? )?(?:goes|go|is led|passes) (?:in)?to the (?:absorber|caustic|scrubber|lye)\b| (?:goes|go|went|comes|came|passe[sd]|left|leaves?|escape[sd]?|boil(?:s|ed)) (?:off|away|out|evenly|steadily|(?:in)?to the (?:exhaust|hood|duct|extraction|draught)|up the (?:hood|duct|exhaust)|with the (?:nitrogen|air|argon|stream)))"
 )
 """What gas comes, and how much of it: nothing that goes in."""
 WHAT_COMES = patterns.compile(
@@ -1146,6 +1146,8 @@ def _clause(account: Account, clause: Clause) -> None:
     if DISSOLVED_IN_ITS_WATER.match(text) and any(x.identity == "water" and x.step for x in account.doc.materials):
         r.mentions = [m for m in r.mentions if m.measured or m.identity != "water"]  # "dissolve the salt in the water": which is there
     _of_what_was_named(account, r)
+    if _fed_after_all(account, r) or _goes_in_after_all(account, r):
+        return
     _more_of_it(account, r)
     if (
         clause.verb is None
@@ -2622,7 +2624,7 @@ LAYER_OF_IT = patterns.compile(
 IT_COMES_OVER = patterns.compile(
     r"\b(?:receivers?|collect\w*|drops?|oil\w*|(?:comes?|came|coming|pass(?:es|ed)?|goes) over|fraction|head)\b", re.I
 )
-TAKEN_OFF = patterns.compile(r"\b(?:excess|surplus|solvents?|rotary|stripp\w*|removed|evaporat\w*)\b", re.I)
+TAKEN_OFF = patterns.compile(r"\b(?:excess|surplus|solvents?|rotary|stripp\w*|removed|evaporat\w*|off (?:at|under|in|by))\b", re.I)
 
 
 def _what_came_over_next(account: Account, r: Reading) -> None:
@@ -2631,7 +2633,10 @@ def _what_came_over_next(account: Account, r: Reading) -> None:
     if still is None or account.isolated not in ("", "distil") or still.keep is not None or still.vessel is None:
         return
     said = account.source[still.span[0] : r.clause.start]
-    worked = re.search(r"\b(?:in ?to|on ?to|to) (?:\d|an?|the)\b", r.text, re.I) is None and TAKEN_OFF.search(said) is None
+    worked = (
+        re.search(r"\b(?:in ?to|on ?to|to) (?:\d|an?|the|ice|iced|stirred|cold|cooled|much|excess)\b", r.text, re.I) is None
+        and TAKEN_OFF.search(said) is None
+    )
     over = still.kind == "distil" or (still.kind == "heat" and lex.OF_THE_HEAD.search(said) is not None)
     named = over and worked and DISTILLATE.match(r.text) is not None
     parted = (
@@ -3765,6 +3770,85 @@ TO_THE_BOTTOM = patterns.compile(r"\b(?:goes|went|go|runs?|drops?) (?:straight )
 def _made_and_fed(account: Account) -> bool:
     """Whether what was told last is a mixture beside the batch: "…were mixed in a beaker and dripped in over 45 min" feeds it to the batch."""
     return unspent(account) and account.mix is not None and account.main is not None and account.doc.steps[-1].vessel == account.mix.name
+
+
+IS_FED = patterns.compile(
+    r"^\W*(?:(?:then|now|and) )*(?:(?:run|drip|add|feed|drop) (?:in )?)?(?:the|this) [a-z][\w-]*(?: [a-z]+)?(?: (?:is|was))?(?: then| slowly)?(?: (?:run|dripped|added|fed|dropped)(?: in)?)?,? (?:dropwise |slowly |drop by drop )?(?:over|during|within|in the course of) (?=\d|an? |half|one|two|[a-z]+ty)",
+    re.I,
+)
+
+
+def _fed_after_all(account: Account, r: Reading) -> bool:
+    """ "X (6.0 g) was stirred with hypochlorite (115 mL). The ketone was run in during 45 min": what was told with the rest is fed to it."""
+    doc = account.doc
+    last = doc.steps[-1] if doc.steps else None
+    duration = durations_in(r.clause)[0]
+    if last is None or last.kind != "charge" or len(last.materials) < 2 or duration is None or len(r.mentions) != 1:
+        return False
+    m = r.mentions[0]
+    if (
+        m.measured
+        or not IS_FED.match(r.text)
+        or lots_waiting(account, m)
+        or any(account.lot(k).identity == m.identity for k in account.waiting)
+    ):
+        return False
+    there = [x for x in (account.lot(k) for k in last.materials) if x.identity]
+    meant = [
+        x for x in there if (m.identity and x.identity == m.identity) or (m.generic in lex.GENERIC and class_of(m.generic, str(x.identity)))
+    ]
+    if len(meant) != 1 or last.duration is not None:
+        return False
+    last.materials.remove(meant[0].id)
+    meant[0].step = None
+    step = new_step(account, r.clause, "dose", vessel=last.vessel)
+    place(account, step, meant)
+    account.spend(r.items)
+    return True
+
+
+THROWN_IN = patterns.compile(
+    r"^[ ,]*(?:(?:is|are|was|were|goes|go|went|now|then|all|slowly|just) )*(?:(?:thrown|put|tipped|added|dropped|poured|tossed|run|fed) )?(?:straight )?in\b(?! (?:the (?:bottle|jar|tin|can|drum)|its|oil))",
+    re.I,
+)
+"""Behind a name: it goes in."""
+
+
+def _goes_in_after_all(account: Account, r: Reading) -> bool:
+    """ "20 g of sodium under oil. Bucket, ethanol 1 L, sodium in all at once": what was told first, and put nowhere, goes into the vessel that follows."""
+    doc = account.doc
+    loose = [
+        (s, account.lot(s.materials[0]))
+        for s in doc.steps
+        if s.kind == "charge"
+        and len(s.materials) == 1
+        and s.vessel != doc.steps[-1].vessel
+        and not any(v.named for v in doc.vessels if v.name == s.vessel)
+        and all(x is s for x in doc.steps if s.vessel in (x.vessel, x.from_vessel))
+    ]
+    m = next((m for m in r.mentions if not m.measured and any(x.identity == m.identity for _, x in loose)), None)
+    if m is None or not THROWN_IN.match(account.source[m.end : m.end + 60]):
+        return False
+    if m.first and any(x.measured and x.last < m.first for x in r.mentions):
+        head, tail = r.items[: m.first], r.items[m.first :]
+        read_clause(account, replace(r.clause, items=head, end=head[-1].end))
+        read_clause(account, replace(r.clause, items=tail, start=tail[0].start, label="", verb=None, verb_at=None))
+        return True
+    into = next((v for v in doc.vessels if v.name == doc.steps[-1].vessel), None)
+    if into is None:
+        return False
+    before, lot = next((s, x) for s, x in loose if x.identity == m.identity)
+    doc.vessels[:] = [v for v in doc.vessels if v.name != before.vessel]
+    if account.main is not None and account.main.name == before.vessel:
+        account.main, account.place = into, None
+    account.mix = None if account.mix is into else account.mix
+    before.materials.clear()
+    lot.step = None
+    in_order(doc, [s for s in doc.steps if s is not before])
+    duration = durations_in(r.clause)[0]
+    place(account, new_step(account, r.clause, "add" if duration is None else "dose", vessel=into.name), [lot])
+    account.spend(r.items)
+    return True
 
 
 def _add(account: Account, r: Reading) -> None:
@@ -5846,6 +5930,11 @@ STARTERS = {"iodine": {"magnesium"}, "1,2-dibromoethane": {"magnesium"}, "mercur
 """What starts a metal that another substance dissolves: without an amount it is what a crystal weighs."""
 
 
+IS_A_FEED = patterns.compile(
+    r"\b(?:from (?:the |a )?(?:\w+ )?funnel|dropwise|drop by drop|dripp?\w*|run in|fed|over (?:about )?\d|during \d)", re.I
+)
+
+
 def finish(account: Account) -> None:
     """Lots that were told and never used: charged with the first, or dosed where they stood in a funnel."""
     doc = account.doc
@@ -5906,6 +5995,12 @@ def finish(account: Account) -> None:
             late.append(step)
         elif charge is None:
             step = new_step(account, clause, "charge", vessel=account.main.name)
+        elif charge.duration is not None and charge.materials and lot.span[1] <= charge.span[0] and IS_A_FEED.search(charge.text):
+            step = new_step(account, clause, "charge", vessel=account.main.name)  # what is listed stood there when the first was fed
+            charge.kind = "dose"
+            others = [s for s in doc.steps if s is not step]
+            at_feed = others.index(charge)
+            in_order(doc, [*others[:at_feed], step, *others[at_feed:]])
         else:
             step = charge
         place(account, step, [lot])

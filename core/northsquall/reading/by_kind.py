@@ -66,12 +66,38 @@ def _named(head: str) -> list[tuple[str, str]]:
     return out
 
 
+SO_MUCH = patterns.compile(
+    r"(?m:^)[^\w\n]*(?:[Tt]here(?:'s| is| are) )?(?:[Aa]bout |[Ss]ome |[Rr]oughly |~ ?)?\d+(?:[.,]\d+)? ?(?:k?g|grams?|mL|L)\b(?=,? (?:under|in (?:the|its|an?|oil)|left|old|big|small|lumps?|pieces?|chunks?|powder)\b)"
+)
+"""A line that begins with how much there is of what the head names: "about 20 g under oil, big lumps"."""
+LUMPS = patterns.compile(r"\b(?:the )?(?:lumps|pieces|chunks|scraps|bits)(?= (?:in\b|go|goes|are put|are thrown))", re.I)
+GOT_RID_OF = patterns.compile(
+    r"\b(?:g[eo]t(?:ting)? rid|disposal|destroy(?:ing)?|destruction|left-?overs?|residues?|clear(?:ing)?[- ]?out)\b", re.I
+)
+
+
+def _of_what_the_head_names(text: str, where: list[int], head: str) -> tuple[str, list[int]]:
+    """The text with the name behind the first such amount, where the head says what is got rid of and names one substance."""
+    named = substances_in(head) if GOT_RID_OF.search(head) else []
+    m = SO_MUCH.search(text, len(head)) if len({t.value for t in named}) == 1 else None
+    if m is None or substances_in(text[m.end() :].partition("\n")[0].partition(".")[0]):
+        return text, where
+    before = where or list(range(len(text) + 1))
+    name = f" {named[0].text}"
+    its = LUMPS.search(text, m.end()) if named[0].value in lex.METALS else None
+    if its is not None:  # "lumps in all at once"
+        text = text[: its.start()] + named[0].text + text[its.end() :]
+        before = before[: its.start()] + [before[its.start()]] * len(named[0].text) + before[its.end() :]
+    return text[: m.end()] + name + text[m.end() :], before[: m.end()] + [before[m.end() - 1]] * len(name) + before[m.end() :]
+
+
 def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with such a kind replaced by the name, and where each of its characters stood; unchanged where none or more than one is meant.
 
     `where` maps the characters of `text` to an earlier form, [] for itself.
     """
     head = text[:HEAD].split("\n\n")[0] if "\n\n" in text[:HEAD] else text[:HEAD].split("\n")[0]
+    text, where = _of_what_the_head_names(text, where, head)
     places = [(a, b) for a, b in _weighed(text) if a > len(head) // 3]
     if not places:
         return text, where

@@ -24,7 +24,7 @@ _MOVED = (
     rf"(?:(?<=[\w%)])[ ,]*\b(?:so|and then|then|and)[ \n]|(?<=[.;!?\n] )|(?<=^)|(?<=\n)|(?<=- ))(?:(?i:so|then|now|and then|next)[ ,]+)?(?:"
     rf"(?:(?i:I|we|you)[ \n])?(?:just )?(?i:swap(?:ped)?|chang(?:e|ed)|switch(?:ed)?|mov(?:e|ed)|transfer(?:red)?|exchang(?:e|ed)|replac(?:e|ed)|put|set|stood|stand|plac(?:e|ed)|lower(?:ed)?|immers(?:e|ed)|took|take|gave)(?:[ \n](?:{_IT}|(?:the )?(?:ice|cold|cooling)?(?:[ -]?(?:bath|water))?))?(?: out of (?:the )?[\w-]+(?: bath)? and (?:stood|put|set|placed) {_IT})?[ \n](?:over )?(?:(?:to|into|in|onto|for|with|by|against)[ \n])?"
     rf"|(?i:{_IT}|flask|beaker|bath|the (?:ice|cold|cooling)(?:[ -]bath)?)[ \n](?:(?:was|is|were|are)[ \n])?(?:then |now |quickly )?(?:swapped|changed|exchanged|replaced|moved|transferred|put|set|stood|placed|lowered|immersed|went|goes|put back)[ \n](?:over )?(?:to|into|in|onto|for|with|by)[ \n]"
-    rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|over (?:to|into)|(?:straight|right|directly)(?: away)? (?:on ?to|into|on|in)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
+    rf"|(?i:out of the (?:\w+[ -]?){{1,2}},? and[ \n](?:over )?(?:to|into|in)|the (?:tube|flask) (?:hangs|hung) in(?=[ \n])|over (?:to|into)|(?:straight|right|directly)(?: away)? (?:on ?to|into|on|in)|then(?= [^.;\n]{{3,40}} instead of the ice)|ice away,|ice (?:bath )?off,|the cooling bath was removed and|cold bath away,)[ \n])"
 )
 _PART = r"(?i:(?:\d[\d.,]*|two|three|four|five|six|eight|ten|fifteen|twenty|twenty-five) ?(?:mL|mils?|g|grams?)\b|(?:one |a )?gram(?: and a half)?\b|(?:one|a) (?:third|quarter|fifth|sixth|eighth|tenth|twelfth|fifteenth|sixteenth|twentieth)\b)"
 _OF_IT = r"(?: (?:of )?(?:the |it\b)?(?!in\b|first\b|and\b|then\b|was\b|is\b|were\b|went\b|to\b|at\b|alone\b|on\b|goes\b|only\b|over\b|within\b|during\b)[a-z][\w-]+(?: (?:acid|solution|chloride|bromide|anhydride|hypochlorite|permanganate|hydroxide))?)?"
@@ -84,6 +84,27 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("old_bath", r"\b([Oo]ld|[Ss]pent|[Uu]sed|[Ee]xhausted|[Pp]ickling|[Ee]tch(?:ing)?|[Pp]lating|[Cc]leaning|[Ss]tripping|[Ss]ul(?:f|ph)ide|[Cc]yanide|[Cc]hromic(?: acid)?) bath(?! (?:at|of|temperature|thermometer)\b)", "{0} liquor"),
     ("until_so_much", r"(?<=[a-z)%]) ((?:until|till) [^.;\n,\d]{3,40}), ((?:(?:about|around|some|roughly) )?\d[\d.,]* ?(?:L|mL|kg|g)|(?:half a|a|one|two|three|five|ten) lit(?:re|er)s?)(?=[.;\n])", ", {1}, {0}"),
     ("let_it_run", r"\b[Ll]et (the [\w -]{3,30}?) (?:run|flow|trickle|drip|drop)(?: down)?(?: (?:the|along the|down the) (?:wall|side|glass)s?)?,?((?: very)? (?:slowly|gently|gradually|carefully)) (into|onto|on to|over|on) the\b", "run {0}{1} {2} the"),
+    ("ice_water_kg", r"(?<=\bin )(\d[\d.,]* ?k?g) of (?:ice[- ]water|iced water)\b", "{0} of ice and water"),
+    ("first_half", r"\b(?:[Ff]irst|[Oo]ne) ([a-z]+) half(?= (?:from|over|in|dropwise|is|was|goes))", "half of the {0}"),
+    ("second_half", r"\b[Ss]econd half,? (?:in )?the same(?: way)?,", "then the rest of it,"),
+    ("vessel_row", r"(?m:^)(?i:vessel|reactor|container|apparatus)(?: ?\.{2,} ?|: ?| {2,}|\t)(?=\d[\d.,]* ?(?:mL|ml|L|l) [a-z])", ""),
+    ("big_tube", r"\b(big|large|wide|long|thick) test[- ]?tube\b", "{0} boiling tube"),
+    ("bottle_left", r"\b(?:I|[Ww]e) (?:had|have|found|got) an? (?:old |half[- ]full |opened )*(?:bottle|can|tin|jar) of ([A-Za-z][\w -]{3,30}?)((?:,? \(?\d[\d.,]* ?(?:molar|M|mol/L)(?: in [a-zA-Z]+)?\)?)?), (?:about |maybe |some |roughly |perhaps )?((?:a hundred|fifty|a few hundred|two hundred|thirty|\d[\d.,]*) ?(?:mils|mL|g|grams)) left\b", "One bottle, about {2} of {0} {1} left"),
+    ("squeeze_bottle", r" from (?:the|a) (?:squeeze|squeezy|squirt)[ -]?bottle\b", ""),
+    ("water_wet", r" \((?:water|solvent)[- ](?:wet|moist|damp)\)", ""),
+    ("equalised", r"(?<=[Ff]unnel) with (?:an? )?pressure[- ]?(?:equali[sz]er|equali[sz]ing arm|compensat\w+)\b", ""),
+    ("ice_and_salt_kg", r"(?<=, )ice ?(?:/|\+|and) ?salt,? (\d[\d.,]* ?kg)(?=[,.;\n])", "ice-salt bath {0}"),
+    ("ice_and_water_kg", r"(?<=, )ice ?(?:/|\+|and) ?water,? (\d[\d.,]* ?kg)(?=[,.;\n])", "ice bath {0}"),
+    ("hour_between", r"\b(hours?|min|minutes|h) (between (?:-?\d+|[a-z]+) and (?:-?\d+|[a-z]+(?:-[a-z]+)?))(?= ?(?:°|degrees|[,.;]))", "{0}, {1}"),
+    ("acid_goes", r"(?:(?<=\. )|(?m:^))The (?:spent |waste |aqueous |used )?acid(?: layer)? (?:goes|is poured|is run|is let|went|was poured|was run)(?: (?:slowly|carefully|in a thin stream|,))* (?=into [^.;\n]{0,40}\b(?:soda|carbonate|lime|caustic)\b)", "Acid layer: "),
+    ("tepid_bath", r"(?<=[,(] )(\d\d?) ?°C (water|ice)[- ]bath\b", "{1} bath at {0} °C"),
+    ("yield_arrow", r"\b([Yy]ield|[Oo]ut|[Gg]ot)[ :]+(\d[\d.,]* ?g) ?(?:-+>|=>|→|=) ?(\d{2,3} ?%)", "{0} {1} ({2})"),
+    ("bath_row", r"(?:(?<=\n)|(?<=- ))([Oo]il|[Ww]ater|[Ss]and) bath (?:at |to )?([3-9]\d|1\d\d)(?: ?°C)?(?: (?:straight away|at once|right away|from the start))?(?=, \d)", "heat in the {0} bath at {1} °C"),
+    ("molar_in", r"\b((?:[A-Za-z]+|n-[A-Za-z]+)lithium|[A-Za-z]+magnesium (?:bromide|chloride)),? (\d[\d.,]*) ?(?:molar|M|mol/L) in (?:hexanes?|THF|ether|toluene|pentane|heptane|cyclohexane)\b", "{0} ({1} mol/L)"),
+    ("dipped_in", r"(?:(?<=flask)|(?<=Flask)|(?<=beaker)) (?:being |was |is )?(?:dipped|lowered|plunged|immersed) in(?:to)? (?:cold|tap|cooling) water(?: \(\d[\d.,]* ?(?:L|mL|kg)\))?", " cooled in a cold water bath"),
+    ("in_from_the_funnel", r"(?:(?<=^)|(?<=\n)|(?<=- ))(?:goes |went )?[Ii]n from the (?:dropping )?funnel\b", "the mixture is run in from the funnel"),
+    ("on_so_much_ice", r"(?:(?<=\n)|(?<=- ))(?:[Oo]n|[Oo]nto|[Oo]n to|[Oo]ver) (?=\d[\d.,]* ?k?g (?:of )?(?:crushed )?ice\b)", "pour it on "),
+    ("report_label", r"(?m:^)(Materials|Reagents|Chemicals|Charge)\. (?=[\dA-Z])", "{0}: "),
     ("had_left", r"\b(?:[Ww]e|I) (?:had|have|still had|still have) (?:some |a bit of |the )?([a-z][\w ]{4,40}?) left(?: over)?, ((?:about )?(?:\d[\d.,]*|[a-z]+(?:[ -][a-z]+)?) ?(?:g|grams|mL|mils))(?= in\b| from\b|,|\.)", "{0}, {1}, is"),
     ("of_each_gas", r"[;,.] (?:HCl|HBr|SO2|CO2?|NO2|NOx|[Hh]ydrogen (?:chloride|bromide)|[Ss]ulfur dioxide) (?:\+|and|&) (?:HCl|HBr|SO2|CO2?|NO2|NOx|hydrogen (?:chloride|bromide)|sulfur dioxide),? (?:about )?\d[\d.,]* ?mol (?:of )?each(?=[;,.\n])", ""),
     ("mixed_from", r"\b([Mm]ixed acid|[Nn]itrating (?:acid|mixture)) \((?:nitric|made|from|prepared)[^()\d]{0,60}(?:\d+ ?°? ?C\b[^()\d]{0,20})?\)", "{0}"),
@@ -117,7 +138,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
     ("ice_round", r"(\d[\d.,]* ?k?g) of (?:crushed |broken |chopped )?ice (?:surrounds?|lies? round|is packed round|is put round|round|around|is round|goes round) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
     ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
-    ("cooling_by", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:COOLING|BATH|Cooling|Bath|Coolant|Cooled by|Outside|Round it|cooling|bath|outside)(?:: | {2,}|\t)(?:crushed )?ice(?: and (?:salt|water))?[, ]+(\d[\d.,]* ?k?g)(?:,? (?:with|and) (?:some |about )?(?:\d[\d.,]* ?m?L (?:of )?)?(?:water|salt))?(?=[.,;\n]|$)", "Bath of {0} of ice"),
+    ("cooling_by", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:COOLING|BATH|Cooling|Bath|Coolant|Cooled by|Outside|Round it|cooling|bath|outside)(?:: | {2,}|\t)(?:crushed )?ice(?: and (?:salt|water)|[- /+]+(?:salt|water))?[, ]+(\d[\d.,]* ?k?g)(?:,? (?:with|and) (?:some |about )?(?:\d[\d.,]* ?m?L (?:of )?)?(?:water|salt))?(?=[.,;\n]|$)", "Bath of {0} of ice"),
     ("gets_hot", r",? (?:that|which|it) gets? (?:very |quite |rather |really |pretty )?(?:hot|warm)(?:,? so [^.;\n\d]{3,60}| when [^.;\n\d]{3,30})?(?=[.;\n])", ""),
     ("remark", r" \((?:freshly |just |newly )?(?:titrated|tested|checked|analysed|assayed|opened|bought|weighed|made|prepared)(?: (?:up|today|now|first|beforehand|yesterday|before|again|(?:this|the same) (?:morning|week|day)|last \w+|on \w+day))*\)", ""),
     ("funnel_with", r"\b(funnel), (?:pressure[- ]equali[sz]\w+|graduated|calibrated|\d+ ?mL|with (?:a |its )?(?:side ?|pressure )?arm),? (?:with|holding|containing|and in it) ", "{0} with "),

@@ -1211,6 +1211,8 @@ def class_of(generic: str, identity: str) -> bool:
         return re.search(rule[5:], s.id) is not None
     if rule == "solid":
         return s.phase == "s"
+    if rule == "liquid":
+        return s.phase == "l" and not s.parts.get("H+", 0.0)
     if rule == "acid":
         return s.parts.get("H+", 0.0) > 0 or "acid" in s.id
     if rule.startswith("smarts:"):

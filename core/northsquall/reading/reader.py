@@ -17,6 +17,7 @@ from rdkit.Chem import rdChemReactions
 from northsquall import patterns
 from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
+from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
 from northsquall.reading.actions import beside_the_doing, finish, in_order, place_absorbers, read_clause
@@ -120,12 +121,23 @@ def read(text: str) -> Procedure:
     for step in doc.steps:
         if step.kind == "heat" and lex.OF_THE_HEAD.search(source, *step.span):
             step.kind = "distil"  # "mantle up slowly; a drop a second, head below 90 °C"
+        if step.T_limit is not None and _of_what_takes_the_gas(doc, source, step.T_limit):
+            step.T_limit = None
+        stands = next((v.bath for v in doc.vessels if v.name == step.vessel), None)
         if (
-            step.kind == "dose"
-            and step.duration is None
-            and step.materials
-            and all((a := by_id[k].amount) is not None and a.unit == "drop" for k in step.materials)
+            step.kind in ("charge", "dose", "add")
+            and (q := step.T_range) is not None
+            and stands is not None
+            and stands.span is not None
+            and q.span is not None
+            and q.value == stands.T_C
+            and q.low is None
+            and stands.span[0] <= q.span[0]
+            and q.span[1] <= stands.span[1]
         ):
+            step.T_range = None  # "stirred, water bath at 20 °C": what it stands in, and no window
+        paced = step.duration or step.T_limit or step.T_range or lex.SLOWLY.search(step.text)
+        if step.kind == "dose" and not paced and step.materials and _is_a_trace(doc, [by_id[k] for k in step.materials]):
             step.kind, step.all_at_once = "add", True  # "five drops of phosphoric acid": a catalyst, in within a moment
         if step.kind in ("dose", "add") and (step.materials or step.from_vessel):
             apart = [k for s in doc.steps if s.vessel == step.from_vessel and s.n < step.n for k in s.materials]  # what was made beside it
@@ -199,6 +211,36 @@ VESSEL_TOLD = patterns.compile(r"\b(?:flask|Erlenmeyer|beaker|conical|RBF?|round
 
 BY_ICE_C = 5.0
 """What is cooled to this stands in ice, whether it is written or not (common practice, no source)."""
+
+
+CALLED_SO = patterns.compile(
+    r"\bthe ([a-z][\w-]+)(?: [a-z]\w+)? (?:is|was|gets|got|goes|went|rises|rose|stays|reaches|reached)? ?(?:above|over|past|below|under|at)? ?$",
+    re.I,
+)
+
+
+def _of_what_takes_the_gas(doc: Procedure, source: str, q: Quantity) -> bool:
+    """Whether a temperature is of what stands in an absorber: "lower the mantle when the ether is above 10 °C", the ether being there."""
+    m = CALLED_SO.search(source[max(0, q.span[0] - 50) : q.span[0]]) if q.span is not None else None
+    if m is None:
+        return False
+    called = [x for x in doc.materials if re.search(rf"\b{re.escape(m[1])}\b", x.name, re.I)]
+    return bool(called) and all(x.role == "absorber" for x in called)
+
+
+TRACE = 0.02
+"""Part of the largest lot up to which another is a catalyst, in within a moment (assumption)."""
+
+
+def _is_a_trace(doc: Procedure, lots: list[Material]) -> bool:
+    """Whether lots are drops, or together next to nothing beside the largest lot (grams and millilitres taken alike)."""
+    if all(m.amount is not None and m.amount.unit == "drop" for m in lots):
+        return True
+    if any(x.identity == m.identity and x is not m for m in lots for x in doc.materials):
+        return False  # the first of it
+    sized = [(m, dimension(m.amount.unit)) for m in doc.materials if m.amount is not None and m.role is None]
+    size = {m.id: convert(m.amount.value, m.amount.unit, dim) for m, dim in sized if dim in ("mass", "volume") and m.amount is not None}
+    return all(m.id in size for m in lots) and sum(size[m.id] for m in lots) <= TRACE * max(size.values())
 
 
 def _cold_without_a_bath(doc: Procedure) -> None:
@@ -346,7 +388,7 @@ GIVES = {
 
 
 DISPOSAL = patterns.compile(
-    r"\b(?:residues?|clear-?out|clearing out|disposal|disposing|destruction|destroying|surplus|left-?overs?|getting rid|quench(?:ing)? of|killing)\b",
+    r"\b(?:residues?|clear-?out|clearing out|disposal|disposing|destruction|destroying|surplus|left-?overs?|gett?ing rid|get rid|got rid|quench(?:ing)? of|killing)\b",
     re.I,
 )
 

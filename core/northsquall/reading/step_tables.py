@@ -170,7 +170,7 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool, each: list[tuple[int, Span]]
     for lot in LOT.finditer(p.text[a:b]):
         p.put(p.text[begun : a + lot.start(1)] + ("add " if fed else "put "), begun)
         begun = a + lot.start(1)
-    half = p.text.find(";", begun, b) if fed else -1  # "dropwise; shut at 15 °C": the columns tell of the feed
+    half = p.text.find(";", begun, b)  # "dropwise; shut at 15 °C": the columns tell of the feed
     tail = half if half > 0 else b
     for at, (c, d) in each:
         if begun <= at < tail:
@@ -256,10 +256,14 @@ HOW = patterns.compile(
     re.I,
 )
 DOING = patterns.compile(
-    r"\W*(?:hold|stir|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
+    r"\W*(?:hold|stir|leave|thermometer|waste|steam|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
     re.I,
 )
 """An item that is no material but a doing."""
+IN_SOMETHING = patterns.compile(r"\s*(dissolved?|suspend(?:ed)?|melt(?:ed)?|mix(?:ed)?)\s+(?=(?:in|with)\b)", re.I)
+"""A doing that takes its item and something else."""
+RUNS_ON = patterns.compile(r"\s*(?:in|outside|by|over|until|till|to|at|with|on|under|for)\b", re.I)
+""" "stir | by hand": words that go on from their doing."""
 BARE_NUMBER = patterns.compile(r"[\d.,]+$")
 
 
@@ -267,7 +271,8 @@ def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str
     """(kind, column, unit) of a charge list that tells beside each item what is done with it; empty where it is none, or where the doings stand behind it."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
     kinds = [next((k for k, p in ITEMS.items() if n and re.fullmatch(p, n)), "") for n in names]
-    if not {"material", "amount", "how"} <= set(kinds) or kinds[0] != "material":
+    numbered = len(names) > 3 and re.fullmatch(COLUMNS["number"], names[0]) is not None
+    if not {"material", "amount", "how"} <= set(kinds) or kinds[numbered] != "material":
         return []
     rows = list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
     last = [_cells(x, 0)[-1] for x in rows if not re.fullmatch(r"[\s|:=+-]*", x)]
@@ -276,9 +281,11 @@ def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str
         for x, (a, b, at) in zip((r for r in rows if not re.fullmatch(r"[\s|:=+-]*", r)), last, strict=True)
         if at >= cells[-1][2]
     )
-    doings = sum(DOING.match(x.strip(" |")) is not None for x in rows)
+    doings = sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x in rows)
+    if numbered and doings < 2:
+        return []
     length = sum(map(len, rows))
-    if not paced or paced + doings < 2 or len(after) - length > length / 2:
+    if not (paced or numbered) or paced + doings < 2 or len(after) - length > length / 2:
         return []
     return [(k, c[2], (re.search(r"\b(m?g|kg|m?l)\b\W*$", n) or [""])[0].strip(" )]")) for k, c, n in zip(kinds, cells, names, strict=True)]
 
@@ -295,6 +302,16 @@ def _put_item(p: _Prose, columns: list[tuple[str, int, str]], cells: list[Cell])
         return
     first, said = min(row.values())[0], 0
     p.put("\n- ", first)
+    verb = IN_SOMETHING.match(p.text, *row["how"]) if "how" in row and "material" in row and "amount" in row else None
+    if verb is not None:  # "sodium nitrate | 30 g | dissolve in 80 mL of water"
+        p.copy(*verb.span(1))
+        for kind in ("material", "amount"):
+            p.put(" ", row[kind][0])
+            p.copy_bare(*row[kind])
+        p.put(" ", verb.end())
+        p.copy_bare(verb.end(), row["how"][1])
+        p.put(".\n", row["how"][1] - 1)
+        return
     for kind in ("material", "amount", "mol", "mmol", "how"):
         if kind not in row:
             continue
@@ -305,7 +322,12 @@ def _put_item(p: _Prose, columns: list[tuple[str, int, str]], cells: list[Cell])
                 p.copy(a, b)
                 p.put(f" {kind})", b - 1)
             continue
-        p.put(", " if said else "", a)
+        runs_on = (
+            kind == "how" and "amount" not in row and DOING.match(p.text, *row["material"]) and RUNS_ON.match(p.text, a, b)
+            if "material" in row
+            else None
+        )
+        p.put(" " if runs_on else ", " if said else "", a)
         said += 1
         p.copy_bare(a, b)
         if kind == "amount" and units[kind] and BARE_NUMBER.match(p.text[a:b]):

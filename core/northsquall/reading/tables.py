@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from northsquall import patterns
 from northsquall.procedure import Bath
@@ -301,7 +301,12 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
             m.amount, found[1].amount = found[1].amount, None  # "10 % in water | 100 mL"
             m.used += [q for q in found[1].used if q.start == its]
             found[1].used = [q for q in found[1].used if q.start != its]
-    for x in flat:
+    for k, x in enumerate(flat):
+        if isinstance(x, Qty) and k and is_word(flat[k - 1], "+") and m.amount is not None and x.unit == m.amount.unit and x not in m.used:
+            m.amount = replace(m.amount, value=m.amount.value + x.value, end=x.end)  # "16.0 g (0.10 mol) + 16.0 g (0.10 mol)"
+            m.moles, m.end = None, max(m.end, x.end)
+            m.used += [x, *(y for y in flat[k + 1 :] if isinstance(y, Qty) and y.dim == "moles")]
+            continue
         if isinstance(x, Qty) and x not in m.used and (x.dim != "percent" or m.strength is None or m.strength.span is None):
             if x.dim in ("moles", "mass", "volume", "equivalents", "percent") and all(x not in y.used for y in found[1:]):
                 take(m, x)

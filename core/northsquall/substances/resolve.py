@@ -122,7 +122,9 @@ def structure_of_name(name: str) -> str | None:
 
 @lru_cache(maxsize=1024)
 def _can_exist(smiles: str) -> bool:
-    """Whether every valence is allowed: the reader takes a misspelt "bromaphenol" for a ring with three bonds on bromine."""
+    """Whether every valence is allowed, and no end is left open: the reader takes a misspelt "bromaphenol" for a ring with three bonds on bromine, and "polypropylene" for a piece of its chain."""
+    if "*" in smiles:
+        return False
     with rdBase.BlockLogs():
         return Chem.MolFromSmiles(smiles) is not None
 
