@@ -75,8 +75,10 @@ def _found(name: str) -> tuple[list[tuple[str, int, int]], dict[int, frozenset[s
     found = [f for f in raise_all(c) if f.source != BY_WORDING and f.severity != "note"]
     known = {f.code for f in found}
     matters = {
-        a: frozenset(k for k, said in SAID.items() if not known & {k, *said.told} and said.where(c, c.step_at(a)))
-        for a, _ in sentences(text)
+        a: frozenset(
+            k for k, said in SAID.items() if not known & {k, *said.told} and said.where(c, c.step_at(a)) and not said.safely(text, (a, b))
+        )
+        for a, b in sentences(text)
     }
     return [(f.code, f.anchor.start, f.anchor.end) for f in found if f.anchor is not None], matters
 

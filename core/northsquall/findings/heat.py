@@ -423,6 +423,15 @@ NO_SENSOR = patterns.compile(
 """Nobody measures the pot."""
 
 
+DILUTE_K = 5.0
+"""Rise of all that reacts, at most, up to which a bath tells the temperature of the pot (assumption)."""
+
+
+def _dilute_all(c: Context) -> bool:
+    """Whether every heat is known, and together they could not warm the vessel by more than a few kelvin: a rate measured in 0.1 mol/L."""
+    return bool(c.stages) and all(s.rise_K[2] < DILUTE_K for s in c.stages) and all(r.heat_kJ.established for r in c.reactions)
+
+
 @rule("H08")
 def sensor(c: Context) -> Iterator[Finding]:
     """H08: nothing or only the bath is measured; not established where nobody says what the thermometer is in."""
@@ -449,7 +458,9 @@ def sensor(c: Context) -> Iterator[Finding]:
     if (vessel.sensor == "bath" or only_bath) and hot:
         yield finding(
             "H08",
-            "condition" if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions) else "note",
+            "condition"
+            if (c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions)) and not _dilute_all(c)
+            else "note",
             "Only the bath is measured; the pot can be far warmer than the bath.",
             span=vessel.sensor_span or (by_bath.T_range.span if by_bath is not None and by_bath.T_range is not None else None),
             remedy="Put the thermometer into the liquid.",

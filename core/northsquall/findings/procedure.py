@@ -167,6 +167,12 @@ CRUDE = patterns.compile(r"\s*(?:of )?(?:the |my |a )?(?:crude|raw product|sampl
 """ "Load 2.1 g crude": what is parted, where nothing reacts."""
 
 
+CAME_OVER = patterns.compile(
+    r"\W*(?:fore-?run(?:nings)?|main|heads|tails|(?:first |second |third )?fraction|distillate|residue|out|yield|weight)\b", re.I
+)
+"""A line that begins with what came out."""
+
+
 @rule("P02")
 def unplaced(c: Context) -> Iterator[Finding]:
     """P02: a mass, or a volume that is a row of its own, stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
@@ -181,7 +187,14 @@ def unplaced(c: Context) -> Iterator[Finding]:
         missing = row or (u.span[0] < last and (done or MASS.search(u.text) is not None))
         spare = STANDS_BY.match(text, u.span[1]) is not None
         sample = CRUDE.match(text, u.span[1]) is not None and not c.reactions
-        if per or not missing or spare or sample or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]]):
+        if (
+            per
+            or not missing
+            or spare
+            or sample
+            or CAME_OVER.match(text, text.rfind("\n", 0, u.span[0]) + 1)
+            or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]])
+        ):
             continue
         yield finding(
             "P02", "condition", f"“{u.text}” is written, and what it is of was not read: a charge may be missing from these figures.", step=c.step_at(u.span[0]), span=u.span,

@@ -88,13 +88,30 @@ WARM_C = 40.0
 """From here a vessel is warmed."""
 
 
+def _at_once(step: Step) -> bool:
+    """Whether a step puts more in with no time of its own: "and five drops of dimethylformamide"."""
+    return (
+        step.kind in ("charge", "add", "dose")
+        and bool(step.materials)
+        and step.duration is None
+        and not step.portions
+        and step.T_limit is None
+    )
+
+
 def _undosed(c: Context, step: Step) -> bool:
     """Whether a step warms what is all there, or puts it together to be warmed as the next thing."""
     if step.kind in ("heat", "hold", "reflux"):
         return not step.materials and (step.kind == "reflux" or (step.T_range is not None and step.T_range.value >= WARM_C))
     if step.kind not in ("charge", "add") or step.duration is not None or step.portions or step.from_vessel:
         return False
-    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool")), None)
+    after = next(
+        (s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool") and not _at_once(s)),
+        None,
+    )
+    stands = next((v.bath for v in c.procedure.vessels if v.name == step.vessel), None)
+    if stands is not None and (stands.T_C or 0.0) >= WARM_C and stands.span is not None and stands.span[0] > step.span[1]:
+        return after is None or not after.materials or after.span[0] > stands.span[0]  # "The flask was then put on the bath at 70 °C"
     return (
         after is not None
         and after.kind in ("heat", "reflux")
@@ -284,7 +301,7 @@ LARGER = patterns.compile(
     r"|\b(?:so far|up to now|until now)\b(?:[^.;\n]|\.\d){0,35}\b(?:only|just|at most)\b[^.;\n]{0,20}|\bbefore\b[^.;\n]{0,15}\b(?:only|just|at most) \d+(?:\.\d+)? ?m?(?:g|mol)\b|\b(?:only|just|never) ever (?:run|done|made|tried)\b[^.;\n]{0,25}\b(?:mole|gram|g|scale|size|one)\b|\b(?:only|just) (?:ever )?(?:been )?(?:run|done|made|tried|tested) (?:it )?(?:at|on|with|up to) [^.;\n]{0,40}\b(?:scale|size|\d+ ?m?(?:g|mol))\b"
     r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:(?:the|as much|of|what|more) ?)+|(?=last ))(?:last (?:week|time|month|year)|usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b"
     r"|\b(?:last|the other) (?:time|week|year)[^.;\n]{0,14}\b(?:it was|I (?:made|did|had)|we (?:made|did|had)|with|on|only|just)\b[^.;\n]{0,8}\d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|\b(?:made|done|run|tried|prepared)\b[^.;\n]{0,14}\bonce(?: before)?,? (?:on|with|at|from) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b"
-    + r"|\b(?:batch|run|lot|scale|attempt|trial)(?: (?:no\.? ?)?\d{1,3})?,? \(?(?:[x×] ?\d+|\d+ ?[x×])(?!\w)|\b(?:last|first|previous|small|trial) (?:one|time|run|batch) \(\d[\d.,]* ?m?(?:g|mol|mL|L)\)"
+    + r"|\bfrom \d[\d.]* ?m?(?:mol|g|mL|L)\b,? (?:now|up)(?: to)? \d[\d.]* ?k?(?:mol|g|mL|L)\b|\b(?:batch|run|lot|scale|attempt|trial)(?: (?:no\.? ?)?\d{1,3})?,? \(?(?:[x×] ?\d+|\d+ ?[x×])(?!\w)|\b(?:last|first|previous|small|trial) (?:one|time|run|batch) \(\d[\d.,]* ?m?(?:g|mol|mL|L)\)"
     + rf"|\b(?:{concepts.LARGER})\b",
     re.I,
 )

@@ -1657,7 +1657,7 @@ READY_LABEL = patterns.compile(
 )
 """A row's head that says what its things stand there for."""
 BATH_UNDER = patterns.compile(
-    r"^\W*(?:an? |the )?(?:ice|ice[- ]salt|ice[- ]water|water|cold)[- ]bath\b[^.;,]{0,25}\b(?:under|round|around|beneath) (?:the flask|it)\b",
+    r"^\W*(?:an? |the )?(?:(?:cold|cool|iced|tap) )?(?:ice|ice[- ]salt|ice[- ]water|water|cold)[- ]bath\b[^.;]{0,25}\b(?:under|round|around|beneath) (?:the flask|it)\b",
     re.I,
 )
 """A bath in which the flask stands, and no dump."""

@@ -202,11 +202,7 @@ def _for_each(text: str, row: dict[str, Span]) -> list[tuple[int, Span]]:
     named = substances_in(head)
     alone = len(amounts) == 1 and bool(named) and named[0].start == 0 and len(text[c:d]) > FAR
     named = named[:1] if alone else named
-    if (
-        (len(amounts) < 2 and not alone)
-        or len(named) != len(amounts)
-        or re.search(r"\d ?(?:m?g|kg|m?[lL])\b", text[c:d] if alone else head)
-    ):
+    if (len(amounts) < 2 and not alone) or len(named) != len(amounts) or re.search(r"\d ?(?:m?g|kg|m?[lL])\b", head):
         return []
     if not all(ONE_AMOUNT.fullmatch(text, x, y) for x, y in amounts):
         return []
