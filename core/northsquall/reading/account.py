@@ -515,7 +515,7 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
     if fits:
         fits = [_by_strength(fits, m), *fits]
     account.used |= {q.start for q in m.used}
-    if m.generic in ("solids", "acids", "solvents", "liquids"):
+    if m.generic in ("solids", "acids"):
         return [account.lot(k) for k in dict.fromkeys(x.id for x in fits) if account.waiting[k] == "list"]
     if m.share is not None and fits:
         return _part(account, m, fits[:1])

@@ -873,7 +873,7 @@ NOT_MATERIAL_AFTER = {
 }  # fmt: skip
 GENERIC: dict[str, str] = {
     "acids": "acid", "ester": "smarts:C(=O)O[#6]", "amide": "smarts:NC=O", "anilide": "smarts:cNC=O", "acid": "acid", "alcohol": "smarts:[CX4][OX2H]", "amine": "smarts:[NX3;H2,H1,H0;!$(NC=O);!$(N=*);!$(N-[OX1])]",
-    "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "solvents": "liquid", "liquids": "liquid", "bromide": "name:bromide|^(?:\\d-|[a-z]+-)?bromo",
+    "ketone": "smarts:[#6]C(=O)[#6]", "aldehyde": "smarts:[CX3H1](=O)", "hydride": "name:hydride", "permanganate": "name:permanganate", "salt": "solid", "solids": "solid", "bromide": "name:bromide|^(?:\\d-|[a-z]+-)?bromo",
     "chloride": "name:chloride|^(?:\\d-|[a-z]+-)?chloro(?!form)", "nitrite": "name:nitrite", "nitrate": "name:nitrate", "peroxide": "name:peroxide", "hypochlorite": "name:hypochlorite", "dichromate": "name:dichromate", "azide": "name:azide", "borohydride": "name:borohydride", "thiosulfate": "name:thiosulfate", "sulfite": "name:sulfite", "bisulfite": "name:hydrogen sulfite",
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
     "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "tribromide": "name:tribromide", "trichloride": "name:trichloride", "pentachloride": "name:pentachloride", "oxychloride": "name:oxychloride|phosphoryl", "cyanide": "name:cyanide", "dithionite": "name:dithionite", "persulfate": "name:persulfate|peroxodisulfate",
