@@ -480,7 +480,7 @@ def _mixes_mildly(c: Context, dose: Timed) -> bool:
     rises = [s.rise_K[2] for s in c.stages if s.step == step.n]
     known = all(r.heat_kJ.established for r in c.reactions if r.step == step.n)
     free = step.T_limit is None and step.T_range is None and not any(e.gas for e in c.walk.entries if e.step == step.n)
-    return known and free and max(rises, default=0.0) < c.settings.severity("H01_note_K")
+    return known and free and bool(rises) and max(rises) < c.settings.severity("H01_note_K")
 
 
 def _idle(c: Context, dose: Timed) -> bool:

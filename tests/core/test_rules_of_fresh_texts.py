@@ -148,7 +148,7 @@ def test_a_name_without_its_locant_is_that_of_the_one_named_before(name: str) ->
     d = read(
         f"4-{name.capitalize()} (10.0 g) was dissolved in ethanol (50 mL) in a 250 mL flask. Half of the {name} solution was poured off."
     )
-    assert {m.identity for m in d.materials if m.name.lower().endswith(name)} <= {d.materials[0].identity, d.materials[1].identity}
+    assert {m.identity for m in d.materials if m.name.lower().endswith(name)} == {d.materials[0].identity}
     e = read(f"Of 4-{name} a good deal is there. 10 g of the {name} was dissolved in ethanol (50 mL) in a 250 mL flask.")
     assert [m.identity for m in e.materials if m.amount and m.amount.value == 10.0] == [read(f"4-{name} 10 g").materials[0].identity]
 

@@ -951,8 +951,8 @@ def test_what_is_poured_in_by_name_goes_to_what_waits() -> None:
     p = read(
         "PCl3\n\n- one bottle, about 30 mL phosphorus trichloride\n- 250 mL beaker, 150 mL tap water in it\n- pour the PCl3 in, all of it; it goes to the bottom first\n"
     )
-    assert p.steps[-1].vessel == "250 mL beaker"
-    assert [m.identity for m in p.materials if m.id in p.steps[-1].materials] == ["phosphorus trichloride"]
+    (poured,) = [m.id for m in p.materials if m.identity == "phosphorus trichloride"]
+    assert [(s.vessel, s.n) for s in p.steps if poured in s.materials] == [("250 mL beaker", p.steps[-1].n)]
 
 
 def test_what_rinses_over_the_bath_runs_into_it() -> None:

@@ -13,6 +13,7 @@ from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.sentences import sentence_of
+from northsquall.findings.words import PAPER_GONE
 from northsquall.gas import record_of
 from northsquall.heat.acids import free_acids
 from northsquall.procedure import Bath, Step
@@ -532,7 +533,8 @@ OF_A_GAS = patterns.compile(
 
 
 NO_TEST = patterns.compile(
-    r"\b(?:paper|strip)s? (?:is |are |was |were )?(?:finished|used up|run out|ran out|all gone|missing|sold out)\b|\bno (?:paper|strips?|test(?:ing)? paper)s? (?:for (?:testing|that|it|this)|left|there|to hand|at hand|here)\b|\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
+    PAPER_GONE
+    + r"|\bno (?:paper|strips?|test(?:ing)? paper)s? (?:for (?:testing|that|it|this)|left|there|to hand|at hand|here)\b|\b(?:no|without (?:an?|any)) (?:paper |strip |starch |iodide |spot |pH |peroxide |final )*tests?\b(?! tube)|\b(?:don't|do not|didn't|did not|never|not) (?:bother to )?(?:test|check) (?:it|for|whether|if|the (?:end|excess|rest))\b|\buntested\b", re.I
 )  # fmt: skip
 
 

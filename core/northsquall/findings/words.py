@@ -81,11 +81,12 @@ def _controlled(text: str, m: re.Match[str]) -> bool:
     )
 
 
+PAPER_GONE = r"\b(?:paper|strip)s? (?:is |are |was |were )?(?:finished|used up|run out|ran out|all gone|missing|sold out)\b"
 NO_PAPER = patterns.compile(
     r"\b(?:(?:test|starch|iodide|KI|indicator|litmus|pH|peroxide)[ -]?)+(?:papers?|strips?)\b[^.;\n]{0,12}\b(?:not (?:at hand|there|to hand|to be found|used|available|in stock)|isn't there|missing|finished|(?:had |has )?run out|ran out|used up|all gone|gone)\b(?! (?:blue|brown|white|dark|black|violet))"
     r"|\b(?:no|without(?: an?| any)?|have(?:n't| not)(?: got)?(?: an?| any)?|had no|out of) (?:(?:test|starch|iodide|KI|indicator|peroxide)[ -]?)+(?:papers?|strips?)\b"
     r"|\b(?:papers?|strips?) (?:is|are|was|were) (?:from (?:19|20)\d\d|old|out of date|expired|past (?:its|their) date|years old|yellow with age|damp)\b"
-    r"|\bpapers? (?:is |was |are |were )?(?:finished|used up|run out|ran out|sold out|all gone)\b|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
+    rf"|{PAPER_GONE}|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
     re.I,
 )
 """What should have tested it was not there."""

@@ -71,14 +71,11 @@ SO_MUCH = patterns.compile(
 )
 """A line that begins with how much there is of what the head names: "about 20 g under oil, big lumps"."""
 LUMPS = patterns.compile(r"\b(?:the )?(?:lumps|pieces|chunks|scraps|bits)(?= (?:in\b|go|goes|are put|are thrown))", re.I)
-GOT_RID_OF = patterns.compile(
-    r"\b(?:g[eo]t(?:ting)? rid|disposal|destroy(?:ing)?|destruction|left-?overs?|residues?|clear(?:ing)?[- ]?out)\b", re.I
-)
 
 
 def _of_what_the_head_names(text: str, where: list[int], head: str) -> tuple[str, list[int]]:
     """The text with the name behind the first such amount, where the head says what is got rid of and names one substance."""
-    named = substances_in(head) if GOT_RID_OF.search(head) else []
+    named = substances_in(head) if lex.DISPOSAL.search(head) else []
     m = SO_MUCH.search(text, len(head)) if len({t.value for t in named}) == 1 else None
     if m is None or substances_in(text[m.end() :].partition("\n")[0].partition(".")[0]):
         return text, where

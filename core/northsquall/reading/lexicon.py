@@ -164,6 +164,11 @@ ABSORBENTS = frozenset(
 AT_THE_END = patterns.compile(r"\b(?:funnels?|bottles?|beakers?|flasks?|jars?|surface|above|over|absorbers?|scrubbers?|wash\w*)\b", re.I)
 
 
+DISPOSAL = patterns.compile(
+    r"\b(?:residues?|clear(?:ing)?[- ]?out|disposal|disposing|destroy(?:ing)?|destruction|surplus|left-?overs?|g[eo]t(?:ting)? rid|quench(?:ing)? of|killing)\b",
+    re.I,
+)
+"""A title that says what is got rid of."""
 FED_FROM_OUTSIDE = patterns.compile(r"\b(?:cylinder|lecture bottle|gained|generator)\b", re.I)
 """A gas that is led in to react, and not away."""
 

@@ -959,17 +959,7 @@ SALTS = patterns.compile(
 )
 
 
-PORTIONS_OF_IT = (
-    "distillate",
-    "filtrate",
-    "condensate",
-    "precipitate",
-    "concentrate",
-    "intermediate",
-    "ultimate",
-    "approximate",
-    "alternate",
-)
+NO_SALTS = frozenset(("distillate", "filtrate", "condensate", "precipitate", "concentrate", "intermediate", "ultimate", "approximate", "alternate"))  # fmt: skip
 """Words with the ending of a salt that name none."""
 
 
@@ -978,7 +968,7 @@ def _by_its_form(items: list[Item], k: int) -> bool:
     last, before = text_of(items[k]), text_of(items[k - 1]) if k else ""
     if last.lower() == "alcohol" and before.lower().endswith("yl"):
         return True
-    return (len(last) >= 7 and CHEMICAL.search(last) is not None and last.lower() not in PORTIONS_OF_IT) or (
+    return (len(last) >= 7 and CHEMICAL.search(last) is not None and last.lower() not in NO_SALTS) or (
         SALTS.fullmatch(last) is not None and len(before) >= 6
     )
 
@@ -1211,8 +1201,6 @@ def class_of(generic: str, identity: str) -> bool:
         return re.search(rule[5:], s.id) is not None
     if rule == "solid":
         return s.phase == "s"
-    if rule == "liquid":
-        return s.phase == "l" and not s.parts.get("H+", 0.0)
     if rule == "acid":
         return s.parts.get("H+", 0.0) > 0 or "acid" in s.id
     if rule.startswith("smarts:"):

@@ -287,7 +287,7 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     ):
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
-    if DISPOSAL.search(line):
+    if lex.DISPOSAL.search(line):
         if (
             stop := re.search(r"(?<=\w{3})\. (?=[A-Z])", line)
         ) is not None and not listed:  # "Getting rid of sodium. There's maybe twenty grams of it"
@@ -387,17 +387,11 @@ GIVES = {
 }
 
 
-DISPOSAL = patterns.compile(
-    r"\b(?:residues?|clear-?out|clearing out|disposal|disposing|destruction|destroying|surplus|left-?overs?|gett?ing rid|get rid|got rid|quench(?:ing)? of|killing)\b",
-    re.I,
-)
-
-
 def _of_the_title(doc: Procedure, tokens: list[Token]) -> Mention | None:
     """What the title says is got rid of: the "it" of the first sentence."""
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), len(tokens))
     t = next((t for t in tokens[:first] if t.kind == "sub"), None)
-    return Mention(str(t.value), t.text, t.start, t.end, 0) if t is not None and DISPOSAL.search(doc.title) else None
+    return Mention(str(t.value), t.text, t.start, t.end, 0) if t is not None and lex.DISPOSAL.search(doc.title) else None
 
 
 def _from_title(account: Account, tokens: list[Token]) -> None:
@@ -405,7 +399,7 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
     doc = account.doc
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), len(tokens))
     charge = next((s for s in doc.steps if s.kind in ("charge", "dose", "add")), None)
-    if not DISPOSAL.search(doc.title) or charge is None:
+    if not lex.DISPOSAL.search(doc.title) or charge is None:
         return
     for k, t in enumerate(tokens[:first]):
         can = t.low == "tin" and lex.no_material(list(tokens[:first]), k)  # "one tin of"; "residues of X" are X all the same

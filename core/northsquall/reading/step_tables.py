@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from itertools import pairwise
 
 from northsquall import patterns
+from northsquall.reading.tables import HEADINGS
 from northsquall.reading.tokens import substances_in
 
 Span = tuple[int, int]
@@ -240,10 +241,10 @@ def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool) -> None:
 
 
 ITEMS = {
-    "material": r"(?:charge|material|substance|item|component|reagent|what|chemical|compound|name|ingredient)s?$",
-    "amount": r"(?:amount|quantity|qty\.?|how much|mass|weight|volume)s?\b.*",
-    "mol": r"(?:mol|moles|n)\b.*",
-    "mmol": r"(?:mmol|millimoles?)\b.*",
+    "material": rf"{HEADINGS['material']}$",
+    "amount": rf"{HEADINGS['amount']}.*",
+    "mol": rf"{HEADINGS['mol']}.*",
+    "mmol": rf"{HEADINGS['mmol']}.*",
     "how": r"(?:remarks?|notes?|comments?|how|conditions?|details?|what is done|handling)$",
 }
 """Headings of a charge list whose last column tells what is done with each item, each against the whole of a heading."""
@@ -261,6 +262,8 @@ IN_SOMETHING = patterns.compile(r"\s*(dissolved?|suspend(?:ed)?|melt(?:ed)?|mix(
 RUNS_ON = patterns.compile(r"\s*(?:in|outside|by|over|until|till|to|at|with|on|under|for)\b", re.I)
 """ "stir | by hand": words that go on from their doing."""
 BARE_NUMBER = patterns.compile(r"[\d.,]+$")
+RULE = patterns.compile(r"[\s|:=+-]+")
+"""The line under the headings, or one that parts rows."""
 
 
 def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str]]:
@@ -270,17 +273,13 @@ def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str
     numbered = len(names) > 3 and re.fullmatch(COLUMNS["number"], names[0]) is not None
     if not {"material", "amount", "how"} <= set(kinds) or kinds[numbered] != "material":
         return []
-    rows = list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
-    last = [_cells(x, 0)[-1] for x in rows if not re.fullmatch(r"[\s|:=+-]*", x)]
-    paced = sum(
-        HOW.search(x, a, b) is not None
-        for x, (a, b, at) in zip((r for r in rows if not re.fullmatch(r"[\s|:=+-]*", r)), last, strict=True)
-        if at >= cells[-1][2]
-    )
-    doings = sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x in rows)
+    block = list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
+    rows = [(x, _cells(x, 0)[-1]) for x in block if not RULE.fullmatch(x)]
+    paced = sum(at >= cells[-1][2] and HOW.search(x, a, b) is not None for x, (a, b, at) in rows)
+    doings = sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x, _ in rows)
     if numbered and doings < 2:
         return []
-    length = sum(map(len, rows))
+    length = sum(map(len, block))
     if not (paced or numbered) or paced + doings < 2 or len(after) - length > length / 2:
         return []
     return [(k, c[2], (re.search(r"\b(m?g|kg|m?l)\b\W*$", n) or [""])[0].strip(" )]")) for k, c, n in zip(kinds, cells, names, strict=True)]
@@ -390,12 +389,12 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
         if not mixtures and cells and not table and (mixtures := _mixtures(text, cells)):
             changed = True
             p.put("\n", at)
-        elif mixtures and (re.fullmatch(r"[\s|:=+-]+", bare) or (len(cells) > 1 and _put_mixture(p, mixtures, cells))):
+        elif mixtures and (RULE.fullmatch(bare) or (len(cells) > 1 and _put_mixture(p, mixtures, cells))):
             pass
         elif not items and cells and not table and (items := _items(text, cells, text[at + len(line) :])):
             changed = True
             p.put("\n", at)
-        elif items and re.fullmatch(r"[\s|:=+-]+", bare):
+        elif items and RULE.fullmatch(bare):
             pass
         elif items and len(cells) > 1:
             _put_item(p, items, cells)

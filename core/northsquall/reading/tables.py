@@ -22,7 +22,7 @@ HEADINGS = {
     "mol": r"^(mol|moles|n)\b",
     "mmol": r"^(mmol|millimoles?)\b",
     "equiv": r"^(eq|equiv\w*)\b",
-    "amount": r"^(amount|quantity|qty|charge|weight|weigh|mass|volume|how much|g or ml|g|ml|weigh in|used)\b",
+    "amount": r"^(amount|quantity|qty|charge|weight|weigh|mass|volume|how much|g or ml|g|ml|weigh in|used)s?\b",
     "unit": r"^units?\b",
     "number": r"^(#|no|nr|pos|line)\b",
     "where": r"^(into|to|vessel|where|place|goes)\b",
