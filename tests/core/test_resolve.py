@@ -5,6 +5,8 @@ from __future__ import annotations
 import shutil
 
 import pytest
+from rdkit import Chem
+from rdkit.Chem import rdMolDescriptors
 
 from northsquall.assess import assess
 from northsquall.procedure import Material, Procedure, Quantity, Step, Vessel
@@ -12,7 +14,7 @@ from northsquall.procedure.amounts import lot_of
 from northsquall.reading import read
 from northsquall.substances import catalogue
 from northsquall.substances.catalogue import local_substance
-from northsquall.substances.resolve import resolve
+from northsquall.substances.resolve import resolve, structure_of_name
 
 
 @pytest.mark.parametrize(
@@ -165,3 +167,14 @@ def test_a_name_in_no_catalogue_is_kept_with_its_amount(name: str, line: str) ->
         (name, None, 4.0),
         ("toluene", "toluene", 60.0),
     ]
+
+
+def test_a_name_reader_that_did_not_answer_is_asked_again(monkeypatch: pytest.MonkeyPatch) -> None:
+    """On a busy machine the reader is late once: the substance is not established then, and is known the next time."""
+    name = "3-butyl-4-propylheptan-2-one"
+    with monkeypatch.context() as late:
+        late.setattr("northsquall.substances.resolve.WAIT_S", 0.0)
+        assert structure_of_name(name) is None
+    smiles = structure_of_name(name)
+    assert smiles is not None
+    assert rdMolDescriptors.CalcMolFormula(Chem.MolFromSmiles(smiles)) == "C14H28O"

@@ -92,6 +92,7 @@ class _Names:
         self.process = None
 
     def read(self, name: str) -> str | None:
+        """SMILES of a name, or None where it is none or no reader is installed. Raises TimeoutError where the reader did not answer."""
         with self.lock:
             if not self.start() or self.process is None or self.process.stdin is None or self.process.stdout is None:
                 return None
@@ -100,20 +101,31 @@ class _Names:
                 self.process.stdin.flush()
                 ready, _, _ = select.select([self.process.stdout], [], [], WAIT_S)
                 if not ready:
-                    self.stop()
-                    return None
+                    raise TimeoutError(f"no answer within {WAIT_S:g} s")
                 return os.fsdecode(self.process.stdout.readline()).strip() or None
-            except OSError:
+            except OSError as e:
                 self.stop()
-                return None
+                raise TimeoutError(str(e)) from e
 
 
 _names = _Names()
 
 
-@lru_cache(maxsize=2000)
 def structure_of_name(name: str) -> str | None:
-    """SMILES of a systematic name, or None where it cannot be read, is no structure that can exist, or no reader is installed."""
+    """SMILES of a systematic name, or None where it cannot be read, is no structure that can exist, or no reader is installed.
+
+    A reader that does not answer in time, on a busy machine, is asked once more; that it did not answer is not kept.
+    """
+    for _ in range(2):
+        try:
+            return _structure(name)
+        except TimeoutError:
+            continue
+    return None
+
+
+@lru_cache(maxsize=2000)
+def _structure(name: str) -> str | None:
     if not 3 <= len(name) <= 200 or not re.search(r"[a-z]{3}", name):
         return None
     smiles = _names.read(name)
