@@ -162,10 +162,20 @@ def _merged(steps: list[dict[str, Any]]) -> list[dict[str, Any]]:
             last["duration_min"] = (
                 {**b, "best": a["best"] + b["best"]} if a["established"] and b["established"] else (b if not b["established"] else a)
             )
+            last["assumption"] = last["assumption"] or s["assumption"]
             out[-1] = last
         else:
             out.append(s)
-    return out
+    return [{**s, "time": _time(s)} for s in out]
+
+
+def _time(step: dict[str, Any]) -> str:
+    """ "9 min" or "12 h", with a star where nobody wrote it; empty where it is not established."""
+    took = step["duration_min"]
+    if not took["established"]:
+        return ""
+    minutes = took["best"]
+    return (f"{minutes:.0f} min" if minutes < 180 else f"{minutes / 60:.3g} h") + (" *" if step["assumption"] else "")
 
 
 def _laboratory() -> Any:

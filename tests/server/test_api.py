@@ -266,6 +266,8 @@ def test_report_and_bench_card(people: dict[str, Any], demo: dict[str, str]) -> 
         assert words in text, words
     assert "15 °C" in short and "neither ice nor water into the pot" in " ".join(short.split()) and "licensed practice" in short
     assert "run the batch on to the ice" in " ".join(short.split())
+    assert "stood in 2 kg of ice and water" in " ".join(short.split()), "no instruction is cut off on the card"
+    assert "12 h *" in short and "60 min *" not in short, "a time that nobody wrote is marked, one that is written is not"
     assert len(pypdfium2.PdfDocument(io.BytesIO(card.content))) == 1
 
 
