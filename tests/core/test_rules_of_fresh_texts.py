@@ -445,3 +445,98 @@ def test_a_bath_tells_the_temperature_of_what_hardly_warms(ester_mL: float, mola
     text = f"Ethyl acetate {ester_mL} mL and water 500 mL in a 2 L flask with a stir bar were brought to 25.0 °C in a thermostat. Sodium hydroxide {molar} mol/L, 500 mL, was added over 10 min."
     found = [f for f in of(result(text), "H08") if "bath" in f.message]
     assert bool(found) is raised
+
+
+@pytest.mark.parametrize(
+    ("name", "grams"),
+    [("3-methoxybenzoic acid", 152.15), ("4-propylbenzaldehyde", 148.20), ("2,4-diethylbenzaldehyde", 162.23)],
+)
+def test_an_unlisted_name_keeps_its_locants(name: str, grams: float) -> None:
+    """Molar masses by the formulae C8H8O3, C10H12O and C11H14O."""
+    d = read(f"Ester\n\nA solution of {name} ({grams / 10:.2f} g) in 60 mL of dichloromethane was stirred.")
+    assert d.materials[0].name == name
+    assert assess(d).materials[0].mol.best == pytest.approx(0.100, rel=2e-3)
+
+
+def test_the_acid_of_an_acid_chloride_is_weighed_by_its_kind() -> None:
+    d = read("3-methoxybenzoyl chloride\n\n- acid 7.61 g + 60 mL dry dichloromethane, 250 mL flask\n- oxalyl chloride 4.8 mL, 45 min")
+    assert d.materials[0].name == "3-methoxybenzoic acid"
+
+
+def test_a_name_without_its_locant_is_that_of_the_title() -> None:
+    d = read("4-nitrobenzoic acid from 4-nitrotoluene\n\n27.4 g nitrotoluene and 600 mL water in a 2 L flask.")
+    assert d.materials[0].identity == "4-nitrotoluene"
+
+
+def test_a_condenser_whose_outlet_goes_to_the_duct_is_one_of_the_fittings() -> None:
+    d = read(
+        "To lithium aluminium hydride (1.90 g) in tetrahydrofuran (80 mL) in a 500 mL three-necked flask fitted with a condenser whose outlet was led "
+        "through a bubbler into the hood duct, an internal thermometer and a dropping funnel, a solution of 4-chlorobenzoic acid (6.26 g) in tetrahydrofuran (50 mL) was added over 60 min."
+    )
+    assert {s.vessel for s in d.steps if s.materials} == {"500 mL flask"}
+    assert [s.duration.value for s in d.steps if s.duration] == [60.0]
+
+
+def test_the_alcohol_takes_the_metal_before_its_trace_of_water_does() -> None:
+    """1 g of water in 157 g of 2-propanol, 0.2 mol of sodium; 5 mL of water more are enough for it."""
+    text = "To 200 mL of 2-propanol{0} in a 500 mL flask in 2 kg of ice 4.6 g of sodium was added in small pieces over 90 min."
+    a = result(text.format(" (99.5 %)"))
+    assert [r.family for r in a.reactions] == ["sodium + alcohol"]
+    assert not of(a, "S04")
+    wet = result(text.format(" and 5 mL of water"))
+    assert [r.family for r in wet.reactions] == ["sodium + water"]
+
+
+@pytest.mark.parametrize(("percent", "rho", "near"), [(99.5, 0.787, 0.01), (50, 0.913, 0.015), (70, 0.865, 0.015)])
+def test_an_alcohol_in_water_has_the_density_of_the_handbook(percent: float, rho: float, near: float) -> None:
+    """2-Propanol in water at 20 °C, g/mL (CRC Handbook, concentrative properties; memory)."""
+    a = result(f"100 mL of 2-propanol ({percent} %) in a 250 mL flask is stirred with 5.0 g of sodium chloride.")
+    m = next(m for m in a.materials if m.name == "2-propanol")
+    assert m.mol.best == pytest.approx(100 * rho * percent / 100 / 60.10, rel=near)
+
+
+def test_a_sulfonation_at_its_rate_boils_under_a_condenser() -> None:
+    """0.25 mol of toluene and acid of 96 %: the class's heat would be 180 K at once; by hours of reaction it is tens of watts at most."""
+    text = "Toluene 60 mL and sulfuric acid 96 % w/w, 14 mL in a 250 mL round flask, stirred, under a condenser, water running. It was heated to the boil by a mantle and {0} for 4 h."
+    a = result(text.format("refluxed"))
+    assert {f.severity for f in of(a, "H04")} <= {"note"}
+    assert not of(a, "H07")
+
+
+@pytest.mark.parametrize(("T", "raised"), [("0-5", False), ("18-20", True)])
+def test_a_diazotisation_written_warm(T: str, raised: bool) -> None:
+    text = f"p-Toluidine 10.7 g, hydrochloric acid 37 % 25 mL and 50 mL of water in a 500 mL flask in 2 kg of ice. Sodium nitrite 7.2 g in 20 mL of water is dropped in over 30 min at {T} °C."
+    found = [f for f in of(result(text), "H02") if "is held at or below" in f.message]
+    assert bool(found) is raised
+
+
+@pytest.mark.parametrize(
+    ("gas", "agent", "raised"),
+    [("ammonia", "calcium chloride", True), ("ammonia", "quicklime", False), ("hydrogen chloride", "calcium chloride", False)],
+)
+def test_a_gas_dried_with_what_takes_it(gas: str, agent: str, raised: bool) -> None:
+    """Calcium chloride takes up to eight ammonia (common practice, no source)."""
+    made = {
+        "ammonia": "Ammonium chloride 26.7 g and calcium hydroxide 22 g are warmed to 90 °C in a 250 mL flask.",
+        "hydrogen chloride": "Sulfuric acid 96 % 30 mL is dripped on to 29.2 g of sodium chloride in a 250 mL flask over 60 min.",
+    }[gas]
+    a = result(f"{made} The gas is dried in a tube of {agent} and led into 200 mL of ice water.")
+    assert bool([f for f in of(a, "G06") if "is to dry" in f.message]) is raised
+
+
+def test_a_standard_solution_is_no_leftover() -> None:
+    body = "Dissolve 3.2 g of potassium permanganate in 1 L of water in a 2 L beaker. Filter through glass into a brown bottle."
+    assert not of(result(f"0.02 mol/L potassium permanganate, 1 L\n\n{body}"), "Q01")
+    assert of(result(f"Oxidation of alcohols\n\n{body}"), "Q01")
+
+
+def test_a_peracid_is_not_ground() -> None:
+    text = "3-Chloroperbenzoic acid (75 %, 23 g) was {0} and added in ten portions over 60 min at 0-5 °C to cyclohexene (8.2 g) in dichloromethane (100 mL) in a 500 mL flask in ice."
+    assert of(result(text.format("ground to powder in a mortar")), "S01") != of(result(text.format("weighed under the hood")), "S01")
+    assert any("friction" in f.message for f in of(result(text.format("ground to powder in a mortar")), "S01"))
+
+
+def test_one_twenty_six_millimoles() -> None:
+    assert [
+        m.stated_mol.value for m in read("Menthol, one twenty-six millimoles, 19.7 g, in a 250 mL flask.").materials if m.stated_mol
+    ] == [126.0]

@@ -64,6 +64,10 @@ def _classes_of(held: tuple[tuple[str, float], ...]) -> dict[str, frozenset[str]
     return {k: frozenset(v) for k, v in out.items()}
 
 
+LOWER_ALCOHOLS = ("CO", "CCO", "CCCO", "CC(C)O", "CCCCO", "CC(C)(C)O", "CCC(C)O", "CC(C)CO")
+"""Alcohols in which a metal is used up on purpose, and whose own few tenths of a per cent of water count for nothing."""
+
+
 def _held(record: dict[str, Any], s: Speciation, most: float) -> bool:
     if "acid" in record and s.acid(record["acid"]) <= 0.05 * most:
         return False
@@ -91,6 +95,8 @@ def _hits(held: tuple[tuple[str, float], ...], T_high: float, brought: tuple[tup
             continue  # one substance of both classes
         water = max(contents.get("H2O", 0.0), 0.0)
         if "dry" in r and water > r["dry"] * min(contents.get(x, 0.0) for x in a | b if x != "H+"):
+            continue
+        if "thinned_by_alcohol" in r and sum(contents.get(x, 0.0) for x in LOWER_ALCOHOLS) > r["thinned_by_alcohol"] * water:
             continue
         names = classes()
         out.append(

@@ -438,7 +438,7 @@ class _Builder:
             cooled = cooled or step.kind == "cool"
             if mine and seg_bath == "fixed" and self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
                 self.notes.append(f"step {step.n} is warmer than the bath: a bath at {seg_T:.0f} °C is taken for it")
-            limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range else None
+            limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range and step.T_of != "bath" else None
             segments.append(
                 Segment(
                     step.n, step.kind if mine else "wait", duration_s, tuple(feed), heat, feed_T, seg_bath, seg_T + ZERO_C, limit if mine else None,

@@ -52,7 +52,7 @@ def begins_min(timed: list[Timed], first_step: int) -> float:
 def main_vessel(procedure: Procedure, walk: Walk, main: Event | None, hottest: str | None = None) -> Vessel | None:
     """The vessel of the deciding reaction; else that of the wanted heat; else the one charged first."""
     names = [main.vessel] if main is not None else []
-    names += [e.vessel for e in walk.events() if e.reaction.family.rate]
+    names += [e.vessel for e in walk.events() if e.latent is None and e.reaction.family.rate]
     names += [hottest] if hottest else []
     names += [s.vessel for s in procedure.steps if s.vessel and s.materials and s.kind != "absorb"]
     for name in names:

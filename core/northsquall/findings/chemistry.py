@@ -37,6 +37,10 @@ def _mass_over_mass(c: Context) -> float | None:
     return ratio if abs(ratio - said.value) < BY_MASS_NEAR else None
 
 
+SAID_OFF = 20.0
+"""Per cent by which a written yield may be over the sum before one of the two is wrong (assumption)."""
+
+
 @rule("P04")
 def too_much(c: Context) -> Iterator[Finding]:
     """P04: yield over 100 %, by the sum or as written."""
@@ -52,6 +56,12 @@ def too_much(c: Context) -> Iterator[Finding]:
         yield finding(
             "P04", "condition", f"{said.value:g} % is written, which is the mass over the mass ({by_mass:.0f} %); by the limiting reagent it is {c.yield_percent:.0f} %.", span=said.span, figure=c.yield_percent,
             limit="moles over moles", remedy="Moles of product over moles of the limiting reagent, not grams over grams.", source="handbook 1", short="yield by mass",
+        )  # fmt: skip
+        return
+    if said is not None and c.yield_percent is not None and said.value - c.yield_percent > SAID_OFF and said.value <= 100.5:
+        yield finding(
+            "P04", "condition", f"{said.value:g} % is written; by the limiting reagent it is {c.yield_percent:.0f} %.", span=said.span, figure=c.yield_percent,
+            limit="moles over moles", remedy="Reckon it again; if it is right, a charge or the product is not what is written.", source="handbook 1", short="yield does not fit",
         )  # fmt: skip
         return
     if c.yield_percent is None or c.yield_percent <= 100.5:

@@ -474,13 +474,9 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             continue
         d, x = c.gas.demands.get(record.root), c.gas.exposure.get(record.root)
         line = _line_of(c, record.root)
-        lost = sum(
-            r.mol[1]
-            for r in c.gas.of(record.root)
-            if line is None
-            or r.vessel not in c.gas.lines
-            or (c.procedure.place.line_off is not None and r.step >= c.procedure.place.line_off)
-        )
+        off = c.procedure.place.line_off
+        gone = [r for r in c.gas.of(record.root) if line is None or r.vessel not in c.gas.lines or (off is not None and r.step >= off)]
+        lost = sum(r.mol[1] for r in gone)
         held = _absorbers(line)
         taking = [p for p in held if p.stock is not None and offers(record, p.stock)] + [
             p for p in held if p.element.element == "burner" and record.fuel
@@ -517,7 +513,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
         elif line is None and any(m.role == "absorber" for m in c.procedure.materials):
             yield finding(
-                "G04", "condition", f"{_many(mol[1])} of {record.name} leave, and an absorber is written, but not which vessel's gas goes through it.", step=step, established=False, limit=limit, remedy="Say which vessel's gas is led through the absorber.", source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
+                "G04", "note" if _trifle(c, record, mol, x) else "condition", f"{_many(mol[1])} of {record.name} leave, and an absorber is written, but not which vessel's gas goes through it.", step=step, established=False, limit=limit, remedy="Say which vessel's gas is led through the absorber.", source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
         elif line is None or not taking:
             if mol[1] < 0.004 and not over:
@@ -540,14 +536,11 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
                 )  # fmt: skip
         if lost > LEAST_MOL and taking:
-            past = next(
-                r
-                for r in c.gas.of(record.root)
-                if r.vessel not in c.gas.lines or (c.procedure.place.line_off is not None and r.step >= c.procedure.place.line_off)
-            )
+            past = gone[0]
+            little = _trifle(c, record, (lost, lost, lost), x) or (c.procedure.place.hood is True and _stays_dissolved(c, record, gone))
             words = "the gas line is off by then" if past.vessel in c.gas.lines else f"{past.vessel} has no line"
             yield finding(
-                "G04", "condition" if lost < 0.05 and c.procedure.place.hood else "stop" if over or lost >= 0.05 else "condition", f"{_many(lost)} of {record.name} leave when {words}.", step=c.step(past.step), figure=lost, limit=limit,
+                "G04", "note" if lost < TRIFLE_MOL and little else "condition" if lost < 0.05 and c.procedure.place.hood else "stop" if over or lost >= 0.05 else "condition", f"{_many(lost)} of {record.name} leave when {words}.", step=c.step(past.step), figure=lost, limit=limit,
                 remedy="Leave the gas line on until the last gas is gone.", source="handbook 2.8", short="gas past the line",
             )  # fmt: skip
     for group in short.values():
@@ -697,16 +690,20 @@ DISSOLVED_SHARE, DISSOLVED_BELOW_C = 0.05, 50.0
 """Part of what water holds at 20 °C and 1 atm up to which a gas makes no bubbles, and how warm that may be (assumption: a twentieth of an atmosphere)."""
 
 
-def _stays_dissolved(c: Context, record: GasRecord) -> bool:
-    """Whether the water of every vessel in which a soluble gas forms holds far more of it."""
-    limit = next((w for k, _, w in record.takes if k == "water" and w is not None), None)
-    found = c.gas.of(record.root) if c.gas is not None else []
-    if limit is None or record.mass is None or not found:
+def _stays_dissolved(c: Context, record: GasRecord, gone: list[Release] | None = None) -> bool:
+    """Whether the water or alcohol of every vessel in which a soluble gas forms holds far more of it; of these releases, or of all."""
+    limits = {k: w for k, _, w in record.takes if w is not None}
+    found = gone if gone is not None else c.gas.of(record.root) if c.gas is not None else []
+    if not limits or record.mass is None or not found:
         return False
     for r in found:
         e = next((e for e in c.walk.entries if e.step == r.step and e.vessel == r.vessel), None)
-        water_g = e.after.get("H2O", 0.0) * catalogue().substances["water"].mass if e is not None else 0.0
-        if e is None or e.conditions.T_high > DISSOLVED_BELOW_C or r.mol[2] * record.mass > DISSOLVED_SHARE * limit * water_g:
+        room_g = (
+            sum(w * e.after.get(root, 0.0) * s.mass for k, w in limits.items() for s in [catalogue().substances[k]] for root in s.parts)
+            if e is not None
+            else 0.0
+        )
+        if e is None or e.conditions.T_high > DISSOLVED_BELOW_C or r.mol[2] * record.mass > DISSOLVED_SHARE * room_g:
             return False
     return True
 
@@ -878,6 +875,37 @@ def wrong_absorbent(c: Context) -> Iterator[Finding]:
             "G06", "stop" if mol > 0.02 else "condition", f"What comes sets {record.name} free from {_what(lots) or 'the absorber'}: {_many(mol)}.", step=c.step(step), span=_lot_span(c, lots), figure=mol, limit="no gas from the absorber",
             remedy="Caustic takes the acid gas; sulfite or hypochlorite only in an excess of it." , source="handbook 3.2", short="wrong absorbent",
         )  # fmt: skip
+
+
+LIME = r"soda[- ]lime|quick ?lime|(?:solid |caustic )?potash|(?:potassium|sodium) hydroxide (?:pellets|sticks)|caustic (?:pellets|sticks)"
+TAKES_WHAT_IT_DRIES = {
+    "NH3": r"calcium chloride|sul(?:f|ph)uric acid|phosphorus pentoxide|phosphoric oxide",
+    "H2S": r"sul(?:f|ph)uric acid",
+    "HBr": rf"sul(?:f|ph)uric acid|{LIME}",
+    "HI": rf"sul(?:f|ph)uric acid|{LIME}",
+    "HCl": LIME, "SO2": LIME, "Cl2": LIME, "CO2": LIME,
+}  # fmt: skip
+"""Drying agents that hold a gas back, or turn it into a worse one (common practice, no source): calcium chloride takes eight ammonia."""
+DRIES = patterns.compile(r"\b(?:dry|dried|dries|drying)\b", re.I)
+
+
+@rule("G06")
+def dried_by_what_takes_it(c: Context) -> Iterator[Finding]:
+    """G06: a gas is dried with what takes it."""
+    text = c.procedure.source_text
+    made = {r.formula: r for r, mol, _ in _made(c) if mol[1] > LEAST_MOL} | {r.formula: r for r, _ in _unmeasured(c)}
+    for formula, record in made.items():
+        agent = TAKES_WHAT_IT_DRIES.get(formula)
+        for m in re.finditer(rf"\b(?:{agent})\b", text, re.I) if agent else ():
+            near = text[max(text.rfind("\n", 0, m.start()) + 1, m.start() - 120) : m.end() + 40].partition("\n")[0]
+            way = re.search(r"\b(?:tube|tower|column|bottle|train|U-tube)\b", near, re.I)
+            if way is None or not DRIES.search(near) or re.search(rf"\b(?:never|not|no)\b[^.;]{{0,30}}(?:{agent})", near, re.I):
+                continue
+            yield finding(
+                "G06", "condition", f"“{m.group()}” is to dry {record.name}, and takes it.", step=c.step_at(m.start()), span=m.span(), limit="a drying agent that leaves it alone",
+                remedy="Quicklime or potassium hydroxide dries ammonia; calcium chloride or sulfuric acid dries hydrogen chloride, chlorine and sulfur dioxide; calcium chloride dries hydrogen sulfide and bromide.", source="common practice, no source", short="wrong drying agent",
+            )  # fmt: skip
+            return
 
 
 @rule("Q05")

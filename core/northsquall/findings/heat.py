@@ -10,6 +10,7 @@ import numpy as np
 
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
+from northsquall.chemistry.roots import is_diazonium
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
 from northsquall.procedure.units import convert
@@ -112,6 +113,9 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
     yield from _held_beside(c)
     for seg in c.pot.plan.segments:
         timed = c.unknown_dose is None or c.unknown_dose.step.n != seg.step
+        put_in = c.step(seg.step)
+        if put_in is not None and put_in.materials and all(c.lots[k].material.identity == "ice" for k in put_in.materials):
+            continue  # ice: as warm as it was before, and no warmer
         if seg.limit_C is None and seg.step in c.peak and seg.kind in ("dose", "add") and timed:
             step = c.step(seg.step)
             meant = step.T_range.value if step is not None and step.T_range is not None and step.T_of == "pot" else None
@@ -156,8 +160,8 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
                     short="peak temperature",
                 )
             continue
-        if over <= 0.5:
-            continue
+        if over <= 0.5 or (step is not None and step.T_limit is None and not _fed_wanted(c, seg.step) and over <= MEANT_K):
+            continue  # a range that is written over what only dissolves or mixes is what is meant, and no limit
         severity: Severity = "condition" if over <= c.settings.severity("H02_condition_K") else "stop"
         run = c.runs["best"].over(seg.step)
         parts = []
@@ -205,6 +209,27 @@ def seen_over_limit(c: Context) -> Iterator[Finding]:
             "H02", "stop" if written is not None and value > written + c.settings.severity("H02_condition_K") else "condition",
             f"“{m.group().strip()}”: {value:.0f} °C was seen, and {f'{written:.0f} °C is the limit' if written is not None else 'no limit is written'}.",
             step=step, span=m.span(), figure=figure(value, "°C"), limit=f"{written:.0f} °C" if written is not None else "none written", remedy="Slower and colder, and the feed shut at the limit.", source="handbook 4", short="seen over the limit",
+        )  # fmt: skip
+        return
+
+
+WRITTEN_OVER_K = 7.0
+"""How far over what a reaction is held at a written temperature may lie (common practice, no source: 10 °C is written for many a diazotisation, and 12 is not)."""
+
+
+@rule("H02")
+def written_too_warm(c: Context) -> Iterator[Finding]:
+    """H02: a temperature is written at which what is made goes off (a diazotisation); a salt that a nitro or sulfonic group steadies is left out."""
+    for s in c.procedure.steps:
+        held = _held_below(c, s.n) if s.kind in BATCH and s.T_range is not None and s.T_of == "pot" else None
+        if held is None or s.T_range is None:
+            continue
+        made = [r for e in c.walk.events() if e.step == s.n for r, n in e.reaction.change if n > 0 and is_diazonium(r)]
+        T = s.T_limit.value if s.T_limit else s.T_range.high or s.T_range.value
+        if held[0] + WRITTEN_OVER_K >= T or any("[N+](=O)" in r or "S(=O)(=O)" in r for r in made):
+            continue
+        yield finding(
+            "H02", "condition", f"{T:.0f} °C is written, and {held[1]} is held at or below {held[0]:.0f} °C: above that it goes on by itself.", step=s, span=_cause(s), figure=figure(T, "°C"), limit=f"{held[0]:.0f} °C", remedy="In ice, and so slowly that it stays there.", source="handbook 5", short="written too warm",
         )  # fmt: skip
         return
 

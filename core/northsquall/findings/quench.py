@@ -436,7 +436,7 @@ def halogen_by_acetone(c: Context) -> Iterator[Finding]:
 
 CHECKED = patterns.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|magnesium|zinc|solid|pieces?) (?:is|are|was|were|can be) (?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|pH (?:was |is )?(?:still |stays? |remain(?:s|ed) )?(?:above|over|>) ?(?:8|9|1\d)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|potassium|magnesium|zinc|solid|pieces?|lumps?) (?:(?:is|are|was|were|can be) )?(?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|pH (?:was |is )?(?:still |stays? |remain(?:s|ed) )?(?:above|over|>) ?(?:8|9|1\d)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
@@ -561,6 +561,17 @@ def said_not_to_be_tested(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+NOT_VOLATILE_C = 150.0
+"""Boiling point from which what is washed with strong acid is not driven off by the heat at the drop (assumption)."""
+
+
+def _is_high_boiling(c: Context) -> bool:
+    """Whether the product that is washed boils far above what the heat of a little acid reaches; an unknown boiling point is none."""
+    found = c.procedure.results.product_identity
+    boils = catalogue().substances[found].value("Tb") if found is not None else None
+    return boils is not None and boils.value >= NOT_VOLATILE_C
+
+
 @rule("Q08")
 def acid_as_wash(c: Context) -> Iterator[Finding]:
     """Q08: strong acid as a wash or drying agent on a wet volatile."""
@@ -580,7 +591,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
         if lot is None or (st is not None and ((st.percent_w is not None and st.percent_w < 60) or st.molar is not None)):
             continue
         yield finding(
-            "Q08", "condition", f"{lot.label[:1].upper() + lot.label[1:]} washes or dries a liquid that is wet and volatile: heat at the drop, vapour and spitting.", step=step, span=lot.material.span, limit="dried first, cold, by drops", remedy="Dry over calcium chloride first; then a little acid by drops in ice, open.", source="handbook 4", short="acid as drying agent",
+            "Q08", "note" if _is_high_boiling(c) and re.search(r"\b(?:cold|ice|iced|cooled|chilled)\b", step.text, re.I) else "condition", f"{lot.label[:1].upper() + lot.label[1:]} washes or dries a liquid that is wet and volatile: heat at the drop, vapour and spitting.", step=step, span=lot.material.span, limit="dried first, cold, by drops", remedy="Dry over calcium chloride first; then a little acid by drops in ice, open.", source="handbook 4", short="acid as drying agent",
         )  # fmt: skip
         return
     text = c.procedure.source_text
@@ -655,6 +666,34 @@ def _energetic_residue(c: Context, step: Step | None) -> str:
 
 
 ISOLATES = patterns.compile(r"\b(?:filter\w* (?:off|out)|collect\w*|suck\w* off|dried|dry|isolat\w*|evaporat\w*|concentrat\w*)\b", re.I)
+
+
+RUBBED = patterns.compile(
+    r"\b(?:ground|grind\w*|pounded|pound(?:ing)?|crush\w*|triturat\w*|rubbed?|rubbing|powdered)\b[^.;\n]{0,40}\b(?:mortar|pestle|powder|mill|lumps|fine)\b|\b(?:mortar|pestle)\b",
+    re.I,
+)
+"""What is done to a solid by friction or a blow."""
+SHOCKED = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen", "nitrate-ester", "acyl-nitrate")
+
+
+@rule("S01")
+def rubbed(c: Context) -> Iterator[Finding]:
+    """S01: a charged solid that a blow or friction sets off is ground."""
+    text = c.procedure.source_text
+    for lot in c.lots.values():
+        s, span = lot.substance, lot.material.span
+        if s is None or not s.smiles or s.phase != "s" or span is None:
+            continue
+        found = [a for r in s.parts if is_organic(r) for a in alerts_of(r) if a.id in SHOCKED]
+        begin = max(text.rfind(". ", 0, span[0]), text.rfind("\n", 0, span[0])) + 1
+        end = min((x for x in (text.find(". ", span[1]), text.find("\n", span[1])) if x >= 0), default=len(text))
+        m = RUBBED.search(text, begin, end) if found else None
+        if m is None or re.search(r"\b(?:not|never|n[o']t)\b", text[begin : m.start()], re.I):
+            continue
+        yield finding(
+            "S01", "condition", f"“{m.group().strip()}”: {lot.label} ({found[0].name}): friction or a blow can set it off.", step=c.step_at(m.start()), span=m.span(), limit="no friction", remedy="Use it as it comes, damp; break lumps with a plastic spatula, behind a screen.", source="handbook 2.10", short="ground",
+        )  # fmt: skip
+        return
 
 
 @rule("Q10")

@@ -64,8 +64,12 @@ def cold_charge_then_heat(c: Context) -> Iterator[Finding]:
             continue
         low, best, high = stage.rise_K
         severity: Severity = "stop" if best > COLD_CHARGE_STOP_K else "condition"
+        paced = _paced_by_its_rate(c, r.family_id, step)
+        if paced is not None:
+            severity = "note"
         yield finding(
             "H04", severity, f"All of it is there before it is warmed: {r.names} could warm its mass by {best:.0f} K ({low:.0f} to {high:.0f}) once it starts, and nothing doses it.",
+            parts=[f"by its rate it makes {paced:.0f} W at most at the boil, which the condenser takes"] if paced is not None else [],
             step=step, figure=figure(best, "K", low=low, high=high), limit=f"{COLD_CHARGE_K:.0f} K condition, {COLD_CHARGE_STOP_K:.0f} K stop",
             remedy=f"Warm first, and add one reagent at the temperature where it reacts; a tenth of it makes {best / 10:.0f} K.", source="handbook 2.5 and 4", short="cold charge, then heat",
         )  # fmt: skip
@@ -80,6 +84,19 @@ def cold_charge_then_heat(c: Context) -> Iterator[Finding]:
             source="handbook 2.5 and 4", short="cold charge, then heat",
         )  # fmt: skip
         return
+
+
+def _paced_by_its_rate(c: Context, family: str, step: Step) -> float | None:
+    """W at most, where what is all there boils under a condenser and its rate, known for the family, never asks more than the condenser takes."""
+    if c.pot is None or c.pot.event is None or c.pot.event.reaction.family.id != family or c.pot.event.reaction.family.rate is None:
+        return None
+    after = [s for s in c.procedure.steps if s.n >= step.n and s.vessel == step.vessel and s.kind in ("heat", "hold", "reflux")]
+    begin = c.procedure.source_text.rfind("\n", 0, step.span[0]) + 1
+    whole = c.procedure.source_text[begin : max(s.span[1] for s in (step, *after[:2]))]
+    if not any(s.kind == "reflux" for s in after[:2]) and not BOILS.search(whole):
+        return None
+    made = [x.made_W for r in c.runs.values() for s in after if (x := r.over(s.n)) is not None]
+    return max(made) if made and max(made) <= c.settings.get("condenser_W")[0] else None
 
 
 COLD_CHARGE_GAS_MOL = 0.1

@@ -86,6 +86,7 @@ NO_PAPER = patterns.compile(
     r"\b(?:(?:test|starch|iodide|KI|indicator|litmus|pH|peroxide)[ -]?)+(?:papers?|strips?)\b[^.;\n]{0,12}\b(?:not (?:at hand|there|to hand|to be found|used|available|in stock)|isn't there|missing|finished|(?:had |has )?run out|ran out|used up|all gone|gone)\b(?! (?:blue|brown|white|dark|black|violet))"
     r"|\b(?:no|without(?: an?| any)?|have(?:n't| not)(?: got)?(?: an?| any)?|had no|out of) (?:(?:test|starch|iodide|KI|indicator|peroxide)[ -]?)+(?:papers?|strips?)\b"
     r"|\b(?:papers?|strips?) (?:is|are|was|were) (?:from (?:19|20)\d\d|old|out of date|expired|past (?:its|their) date|years old|yellow with age|damp)\b"
+    r"|\bno (?:\w+ )?tests? (?:for|of) [a-z ]{3,30} (?:is|was|were|are) (?:made|done|carried out|run|needed|necessary)\b"
     rf"|{PAPER_GONE}|\bexcess (?:of )?(?:\w+ )?(?:is |was )?(?:assumed|taken for granted|not tested|not checked)\b",
     re.I,
 )

@@ -17,6 +17,9 @@ from northsquall.chemistry.walk import Walk
 from northsquall.gas.records import record_of as gas_record
 from northsquall.procedure import Procedure, Step
 from northsquall.procedure.amounts import Lot
+from northsquall.reading import lexicon as lex
+from northsquall.reading.tokens import substances_in
+from northsquall.substances import catalogue
 
 LEAST_MOL = 0.002
 LEAST_PART = 0.02
@@ -71,12 +74,28 @@ def record_of(root: str) -> dict[str, Any] | None:
     return None
 
 
+SOLUTION_TITLE = patterns.compile(
+    r"^\W*(?:about |approx\w* )?\d[\d.,]* ?(?:mol/L|mol/l|mol L-1|mol/dm3|mM|M|N)\b|\b(?:standard|stock|volumetric|reagent|titrant|indicator|buffer) solution|\bstandardi[sz]\w+",
+    re.I,
+)
+"""A heading over a solution that is made to be kept."""
+
+
+def _of_a_solution(procedure: Procedure) -> set[str]:
+    """Components of what a solution is made of that the heading names: it is the product, and nothing is to destroy it."""
+    if not SOLUTION_TITLE.search(procedure.title) or lex.DISPOSAL.search(procedure.title):
+        return set()
+    named = [catalogue().substances[str(t.value)] for t in substances_in(procedure.title)]
+    return {r for s in named for r in s.parts}
+
+
 def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], trials: list[Walk], purpose: Purpose) -> list[Leftover]:
     """Everything reactive that the wanted chemistry does not use up, with what becomes of it.
 
     Of each component: charged to the batch and made, less what reactions other than a destruction use.
     """
     kinds = {s.n: s.kind for s in procedure.steps}
+    kept = _of_a_solution(procedure)
     three, tried = (
         [_account(w, kinds, wanted_in(w, (*walks, *trials), purpose), procedure, lots, purpose.named) for w in some]
         for some in (walks, trials)
@@ -85,7 +104,7 @@ def leftovers(procedure: Procedure, lots: Mapping[str, Lot], walks: list[Walk], 
     names = {r for account in (*three, *tried) for r in account}
     for root in sorted(names):
         record = record_of(root)
-        if record is None or root == purpose.target:
+        if record is None or root == purpose.target or root in kept:
             continue
         here = [a.get(root, _Sum()) for a in three]
         best = here[1]

@@ -10,7 +10,7 @@ from northsquall.procedure.units import WRITTEN_VOLUME
 from northsquall.reading import lexicon as lex
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
-from northsquall.substances.resolve import looks_systematic, structure_of_name
+from northsquall.substances.resolve import looks_systematic, resolve, structure_of_name
 
 NAMED_SO = ("ester", "ketone", "aldehyde", "nitrile", "amide", "anilide", "amine", "oxime", "alkene", "olefin")
 KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {"anhydride": "C(=O)OC(=O)", "acid": "[CX3](=O)[OX2H1]"}
@@ -25,6 +25,7 @@ BEHIND = patterns.compile(rf",? \(?{AMOUNT}")
 NO_ACID = patterns.compile(r"[- ](?:chloride|bromide|anhydride|amide|layer|filtrate|mixture|waste|bath|catalyst|value|number)\b")
 BY_MASS = patterns.compile(r"(?:\bg|\dg|grams?) (?:of )?the $")
 """ "Fifteen grams of the acid": the solid of the head; a volume of "the acid" is the sulfuric."""
+MASS_BEHIND = patterns.compile(r",? \(?(?:about )?\d[\d.,]* ?g\b")
 ADDED = patterns.compile(r" (?:di|tetra)(?:bromide|chloride)$")
 """ "Cinnamic acid dibromide": what it is made from stands before."""
 REACH = 60
@@ -36,7 +37,9 @@ def _weighed(text: str) -> list[tuple[int, int]]:
     out = []
     for m in KIND.finditer(text):
         before = text[max(0, m.start() - REACH) : m.start()]
-        if m.group().lower() == "acid" and (NO_ACID.match(text, m.end()) or not BY_MASS.search(before)):
+        if m.group().lower() == "acid" and (
+            NO_ACID.match(text, m.end()) or not (BY_MASS.search(before) or (LEADS.search(before) and MASS_BEHIND.match(text, m.end())))
+        ):
             continue
         if AHEAD.search(before) or (LEADS.search(before) and BEHIND.match(text, m.end())):
             out.append(m.span())
@@ -63,6 +66,26 @@ def _named(head: str) -> list[tuple[str, str]]:
                 out.append((name, smiles))
                 taken += " " + name.lower()
                 break
+    return out
+
+
+ACYL = (("carbonyl", "carboxylic acid"), ("toluoyl", "toluic acid"), ("oyl", "oic acid"), ("yl", "ic acid"))
+"""Ends of an acyl halide's name, and those of its acid."""
+ACYL_HALIDE = "[CX3](=O)[Cl,Br]"
+
+
+def _acids_of(named: list[tuple[str, str]]) -> set[str]:
+    """Names of the acids whose halides are named: "3-methoxybenzoic acid" of "3-methoxybenzoyl chloride"."""
+    out = set()
+    for name, smiles in named:
+        stem = re.sub(r" (?:chloride|bromide)$", "", name, flags=re.I)
+        end = next(((a, b) for a, b in ACYL if stem.lower().endswith(a)), None)
+        if stem == name or end is None or count_matches(smiles, ACYL_HALIDE) != 1:
+            continue
+        acid = stem[: -len(end[0])] + end[1]
+        found = resolve(acid, catalogue()).substance
+        if found is not None and found.smiles and count_matches(found.smiles, KINDS["acid"]):
+            out.add(acid)
     return out
 
 
@@ -107,6 +130,8 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
         kind = text[a:b].lower()
         metals = {t.text for t in substances_in(head) if t.value in lex.METALS}
         meant = metals if kind in FORMS else {n for n, s in named if count_matches(s, KINDS[kind])}
+        if kind == "acid" and not meant:
+            meant = _acids_of(named)
         told = text[len(head) :] if kind in FORMS else text  # "Destruction of 2 g of sodium trimmings": the heading weighs nothing in
         weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", told, re.I) for n in meant)
         if len(meant) != 1 or kind in done or weighed:

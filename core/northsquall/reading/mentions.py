@@ -534,7 +534,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     _carried(items, out)
     out += _unknowns(items, skip, busy, source)
     out += _vague_unknowns(items, skip, out, source)
-    out += _generics(items, skip, out, busy)
+    out += _generics(items, skip, out, busy, source)
     out.sort(key=lambda m: m.index)
     _orphans(items, out, busy, skip)
     _each(items, out)
@@ -931,8 +931,8 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         if found is None or text_of(items[found[1]]).lower() in OF_FORM:
             continue
         a, b = _with_locants(items, found[0]), found[1]
-        name = source[items[a].start : items[b].end]
-        m = Mention(None, name, items[a].start, items[b].end, min(a, b), first=min(a, i), last=max(b, i))
+        begin = _locants_before(source, items[a].start)
+        m = Mention(None, source[begin : items[b].end], begin, items[b].end, min(a, b), first=min(a, i), last=max(b, i))
         take(m, x)
         m.count = _count(items, i)
         m.start, m.end = min(m.start, x.start), max(m.end, x.end)
@@ -1012,7 +1012,8 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
         first = _with_locants(items, first)
         if any(first <= h <= i for h in heads):
             continue
-        m = Mention(None, source[items[first].start : last.end], items[first].start, last.end, k, first=first, last=i)
+        begin = _locants_before(source, items[first].start)
+        m = Mention(None, source[begin : last.end], begin, last.end, k, first=first, last=i)
         take(m, x)
         m.count, m.end = _count(items, i), max(m.end, x.end)
         _right(items, i, m, busy | {x.start})
@@ -1033,6 +1034,16 @@ def _with_locants(items: list[Item], k: int) -> int:
     ):
         k -= 2
     return k
+
+
+LOCANTS_END = patterns.compile(r"(?<![\w.,-])\d{1,2}'?(?:,\d{1,2}'?)*-(?:\([RSEZ]\)-)?$")
+"""The locants that a name which follows begins with."""
+
+
+def _locants_before(source: str, start: int) -> int:
+    """Where a name begins whose locants are numbers: "3-methoxybenzoic acid", "2,4-dimethylbenzaldehyde"."""
+    m = LOCANTS_END.search(source[max(0, start - 24) : start])
+    return start - len(m.group()) if m is not None else start
 
 
 def _name_part(x: Item) -> bool:
@@ -1102,7 +1113,7 @@ def _a_word(items: list[Item], longer: int) -> bool:
     return any(isinstance(x, Token) and x.kind == "word" and len(x.text) > longer for x in items)
 
 
-def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set[int]) -> list[Mention]:
+def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set[int], source: str) -> list[Mention]:
     """ "The ester", "the rest of it", "acid": nouns that stand for what was named before."""
     out = []
     taken = {k for m in named for k in range(m.first, m.last + 1)}
@@ -1177,8 +1188,9 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
                 and left.kind == "word"
                 and (OF_ITS_OWN.fullmatch(left.low) or catalogue().find(left.low))
             ):
-                m.name, m.generic = f"{left.text} {x.text}", ""  # "quinaldic acid 4 g": no acid named before
-                m.start, m.first = min(m.start, left.start), min(m.first, i - 1)
+                begin = _locants_before(source, left.start)
+                m.name, m.generic = source[begin : x.end], ""  # "quinaldic acid 4 g": no acid named before
+                m.start, m.first = min(m.start, begin), min(m.first, i - 1)
             out.append(m)
     return out
 

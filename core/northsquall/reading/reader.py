@@ -154,7 +154,10 @@ def read(text: str) -> Procedure:
         for m in doc.materials:  # by the author's spelling
             if m.span is not None and (at := source.find(m.name, *m.span)) >= 0 and m.name:
                 written = original[where[at] : where[at + len(m.name) - 1] + 1]
-                kept = written.lower() in KINDS or 2 * len(written) < len(m.name)  # "the ester" is named by what it is
+                odd = (
+                    not len(m.name) / 2 <= len(written) <= 2 * len(m.name)
+                )  # "the ester" is named by what it is; so is a slip of the tongue
+                kept = written.lower() in KINDS or odd
                 m.name = m.name if kept else written
         _moved(doc, where)
         doc.source_text = original

@@ -332,7 +332,7 @@ def by_its_tail(tokens: list[Token]) -> list[Token]:
     for t in tokens:
         if t.kind == "sub" and (m := re.fullmatch(r"(?:[opmn]|[\d,]+|ortho|meta|para)-([a-z]{7,}(?: [a-z]+)?)", t.low)) is not None:
             full.setdefault(m[1], set()).add(str(t.value))
-        elif t.kind == "sub" and len(full.get(t.low, ())) == 1 and str(t.value) not in full[t.low]:
+        elif t.kind in ("sub", "word") and len(full.get(t.low, ())) == 1 and str(t.value) not in full[t.low]:
             t = Token("sub", t.text, t.start, t.end, next(iter(full[t.low])))
         out.append(t)
     return out
@@ -512,11 +512,15 @@ BEFORE_HUNDREDS = ("to", "at", "past", "above", "over", "around", "till", "until
 """Words before a temperature that is said without its hundred: "up to two eighty-five"."""
 
 
+OF_MANY = ("millimoles", "millimole", "mmol", "mils", "millilitres", "grams")
+"""Units in the plural behind a number that is said without its hundred: "one twenty-six millimoles"."""
+
+
 def _goes_on_in_hundreds(tokens: list[Token], k: int) -> bool:
     """Whether "eighty-five to two ninety-five" or "eighty degrees" stands from `k` on: the number before it counts hundreds."""
     words = [t.low for t in tokens[k : k + 7]]
     rest = words[3:] if words[1:2] == ["-"] else words[1:]
-    return rest[:1] in (["degrees"], ["°c"]) or (
+    return (bool(rest) and rest[0] in ("degrees", "°c", *OF_MANY)) or (
         rest[:1] == ["to"] and rest[1:2] in (["one"], ["two"], ["three"]) and bool(set(rest[2:3]) & set(TENS))
     )
 
