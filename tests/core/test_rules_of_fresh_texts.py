@@ -540,3 +540,82 @@ def test_one_twenty_six_millimoles() -> None:
     assert [
         m.stated_mol.value for m in read("Menthol, one twenty-six millimoles, 19.7 g, in a 250 mL flask.").materials if m.stated_mol
     ] == [126.0]
+
+
+@pytest.mark.parametrize("cold", ["in ice", "in an ice bath", "with ice cooling"])
+def test_a_feed_in_ice_behind_a_warm_bath_is_held_by_ice(cold: str) -> None:
+    text = f"T\n\nMagnesium turnings (2.67 g) in ether (20 mL) were placed in a 500 mL flask. Bromobenzene (15.7 g) in ether (60 mL) was dropped in over 60 min. It was refluxed for 30 min on a warm-water bath of 40 °C. Methyl benzoate (6.13 g) in ether (30 mL) was added over 40 min {cold}, below 20 °C."
+    fed = read(text).steps[-1]
+    assert fed.bath is not None and fed.bath.kind == "ice"
+
+
+def test_a_name_behind_a_temperature_begins_anew() -> None:
+    d = read(
+        "T\n\nBromobenzene (15.7 g) in a 500 mL flask. After 30 min of reflux on a warm-water bath of 40 °C methyl benzoate (6.13 g, 0.045 mol) in ether (30 mL) was added over 40 min."
+    )
+    assert [m.amount.value for m in d.materials if m.identity == "methyl benzoate" and m.amount] == [6.13]
+
+
+@pytest.mark.parametrize("tub", ["a tub of 2 kg of ice being at hand", "with a bucket of 1 kg of ice and water ready"])
+def test_ice_at_hand_is_no_charge(tub: str) -> None:
+    d = read(
+        f"T\n\nMagnesium turnings (2.67 g) and ether (20 mL) in a 500 mL flask. Bromobenzene (15.7 g) was dropped in over 60 min, {tub}."
+    )
+    assert all(m.identity != "ice" for m in d.materials)
+
+
+def test_what_a_mixture_would_do_is_not_done() -> None:
+    d = read(
+        "4-Methylbenzyl bromide\n\nA mixture of p-xylene (26.5 g, 0.250 mol), N-bromosuccinimide (17.8 g, 0.100 mol) and azobisisobutyronitrile (0.16 g, 1 mmol) in cyclohexane (120 mL) would react all at once on heating; therefore the imide was divided. "
+        "p-Xylene and the initiator in cyclohexane were brought to gentle reflux in a 500 mL three-necked flask, and the N-bromosuccinimide was added in ten portions, 8 min apart."
+    )
+    fed = next(s for s in d.steps if s.portions)
+    assert [m.identity for m in d.materials if m.id in fed.materials] == ["N-bromosuccinimide"]
+    assert not any(s.all_at_once for s in d.steps)
+
+
+def test_a_step_that_names_the_dry_acid_takes_its_hydrate() -> None:
+    d = read(
+        "Gas\n\n| reagent | quantity |\n| --- | --- |\n| citric acid monohydrate | 2.1 g |\n| water | 40 mL |\n\n| # | instruction | min |\n| --- | --- | --- |\n| 1 | citric acid in the water, 250 mL conical flask, dissolve | 2 |\n| 2 | weigh: loss about 1.0 g carbon dioxide (0.5 L) | 5 |\n"
+    )
+    assert [m.identity for m in d.materials] == ["citric acid monohydrate", "water"]
+
+
+def test_rows_called_by_nr() -> None:
+    d = read(
+        "T\n\n| Nr | Material | Amount |\n|---|---|---|\n| 1 | acetic acid, glacial | 45.0 g |\n| 2 | phosphorus trichloride | 41.2 g |\n\n| Step | Operation | Time |\n|---|---|---|\n| 1 | Nr 1 into a 250 mL three-necked flask in ice | 10 min |\n| 2 | Nr 2 from the funnel, stirring | 40 min |\n"
+    )
+    assert [(s.kind, [m.identity for m in d.materials if m.id in s.materials]) for s in d.steps if s.materials] == [
+        ("charge", ["acetic acid"]),
+        ("dose", ["phosphorus trichloride"]),
+    ]
+
+
+def test_iodide_sets_oxygen_free_from_peroxide() -> None:
+    """1000 mL of 30 % at 1.11 g/mL: 9.79 mol, half as much oxygen."""
+    a = result("Pour 1 L of 30 % hydrogen peroxide into a 2 L cylinder. Potassium iodide 50 g in 50 mL of water, all at once.")
+    assert next(g for g in a.gases if g.formula == "O2").mol.best == pytest.approx(4.9, rel=0.02)
+    assert of(a, "P13")
+
+
+def test_side_chain_chlorination_needs_its_initiator() -> None:
+    """-45.8 kJ/mol by formation enthalpies (CRC): the class holds it."""
+    text = "Cyclohexane 252 g and sulfuryl chloride 135 g{0} in a 1 L flask under a condenser were refluxed for 2 h."
+    a = result(text.format(", benzoyl peroxide 1 g"))
+    line = next(r for r in a.reactions if "sulfuryl chloride" in r.family)
+    assert line.dH_kJ_per_mol.low <= -45.8 <= line.dH_kJ_per_mol.high
+    assert {g.formula for g in a.gases} >= {"SO2", "HCl"}
+    assert not [r for r in result(text.format("")).reactions if "initiator" in r.family]
+
+
+@pytest.mark.parametrize("words", ["All at once it froths, take everything over.", "The flask is emptied: leave nothing."])
+def test_taken_to_the_end(words: str) -> None:
+    a = result(f"4-Nitroanisole\n\nThe crude 4-nitroanisole (60 g) is distilled from a 250 mL flask at 270 °C. {words}")
+    assert of(a, "Q09")
+
+
+def test_solids_that_act_on_each_other_are_not_put_together() -> None:
+    a = result(
+        "Phenylacetyl chloride\n\n27.2 g phenylacetic acid and 42 g phosphorus pentachloride are mixed in a 250 mL conical flask in the hood."
+    )
+    assert any("put together" in f.message for f in of(a, "P13"))

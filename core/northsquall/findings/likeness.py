@@ -168,7 +168,7 @@ STOPS_LATER = 600
 """Characters behind a distillation within which its stop rule is told."""
 
 
-NOT_TO = r"\b(?:do not|don[’']t|never|must not|may not|cannot|should not|not to be|nobody (?:may|must)|nothing (?:may|must))\b"
+NOT_TO = r"\b(?:do not|don[’']t|never|must not|may not|cannot|should not|not to be|nobody (?:may|must)|nothing (?:may|must)|(?:must|has to|have to|should) (?:always )?(?:stay|remain|be kept|keep) (?:below|under|less than))\b"
 """Words that forbid what the rest of a sentence says."""
 
 

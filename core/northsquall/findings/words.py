@@ -6,7 +6,7 @@ import re
 from collections.abc import Iterator
 
 from northsquall import patterns
-from northsquall.assessment import Finding
+from northsquall.assessment import Finding, ReactionLine
 from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
@@ -61,7 +61,7 @@ TESTS = patterns.compile(
     re.I,
 )
 CONTROLS = patterns.compile(
-    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond)|known (?:to|positive)|positive (?:on|with|to|against) |(?:turned |was |is |gone )?blue (?:with|on|by|against) (?:the |a |an |dilute |some |fresh )|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
+    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond|be (?:good|sound|active|alive|in order))|known (?:to|positive)|positive (?:on|with|to|against) |(?:turned |was |is |gone )?blue (?:with|on|by|against) (?:the |a |an |dilute |some |fresh )|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
     r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first |before |just before |earlier |beforehand )?(?:on|with|against)|(?:check|try|test)(?:s|ed)? (?:the |my |its |each )?(?:paper|strip)s? (?:first )?(?:with|on|against))\b",
     re.I,
 )
@@ -224,6 +224,13 @@ def _acts(c: Context, step: Step) -> bool:
     )
 
 
+def _gives_gas(c: Context, step: Step, gas: float) -> ReactionLine | None:
+    """The wanted reaction of a step that gives much gas as it is put together."""
+    if gas < BURST_MOL:
+        return None
+    return next((r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.heat_kJ.best or 0.0) > 0), None)
+
+
 @rule("P13")
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
@@ -271,7 +278,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
                 "P13", "condition", f"{f'In {minutes:.0f} min' if hasty else 'All at once'}: {effect}.", step=step, figure=rise or gas, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
         elif (
-            open_ is not None
+            (together := open_ or _gives_gas(c, step, gas)) is not None
             and rise >= BURST_K
             and not _warmed_next(c, step)
             and (
@@ -280,7 +287,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             )
         ):
             yield finding(
-                "P13", "stop" if rise > TOGETHER_STOP_K else "condition", f"All is put together and reacts at once: {open_.names}, {effect}; nothing feeds it.", step=step, figure=rise, limit=f"{BURST_K:.0f} K condition, {TOGETHER_STOP_K:.0f} K stop",
+                "P13", "stop" if rise > TOGETHER_STOP_K else "condition", f"All is put together and reacts at once: {together.names}, {effect}; nothing feeds it.", step=step, figure=rise, limit=f"{BURST_K:.0f} K condition, {TOGETHER_STOP_K:.0f} K stop",
                 remedy="Feed one of them to the other, cooled, with a limit.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
         elif (

@@ -444,7 +444,7 @@ class Reading:
             if not isinstance(x, Token) or x.text not in account.rows or x.kind not in ("num", "word"):
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
-            named = is_word(before, "row", "rows", "item", "line", "no", "number")
+            named = is_word(before, "row", "rows", "item", "line", "no", "nr", "number")
             if not named and not (
                 before is None
                 or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"

@@ -90,7 +90,7 @@ def _acids_of(named: list[tuple[str, str]]) -> set[str]:
 
 
 SO_MUCH = patterns.compile(
-    r"(?m:^)[^\w\n]*(?:[Tt]here(?:'s| is| are) )?(?:[Aa]bout |[Ss]ome |[Rr]oughly |~ ?)?\d+(?:[.,]\d+)? ?(?:k?g|grams?|mL|L)\b(?=,? (?:under|in (?:the|its|an?|oil)|left|old|big|small|lumps?|pieces?|chunks?|powder)\b)"
+    r"(?m:^)(?:\d{1,2}[.)] )?[^\w\n]*(?:[Tt]here(?:'s| is| are) )?(?:[Aa]bout |[Ss]ome |[Rr]oughly |~ ?)?\d+(?:[.,]\d+)? ?(?:k?g|grams?|mL|L)\b(?=,? (?:under|in (?:the|its|an?|oil)|left|old|big|small|lumps?|pieces?|chunks?|powder)\b)"
 )
 """A line that begins with how much there is of what the head names: "about 20 g under oil, big lumps"."""
 LUMPS = patterns.compile(r"\b(?:the )?(?:lumps|pieces|chunks|scraps|bits)(?= (?:in\b|go|goes|are put|are thrown))", re.I)

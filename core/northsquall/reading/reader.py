@@ -15,7 +15,7 @@ from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
 from northsquall import patterns
-from northsquall.procedure import Material, Procedure, Quantity, Unread
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
@@ -148,6 +148,7 @@ def read(text: str) -> Procedure:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
     _cold_without_a_bath(doc)
+    _fed_in_ice(doc, source)
     _timed_by_rate(doc, source)
     if source != original:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
@@ -166,6 +167,33 @@ def read(text: str) -> Procedure:
         for unread in whole:
             unread.text = original[unread.span[0] : unread.span[1]]
     return doc
+
+
+FED_COLD = patterns.compile(
+    r"(?:\b(?:in|with|under) (?:an? |the )?(?P<ice>ice(?:[- ](?:and[- ])?(?:water|bath|cooling))?)|(?P<cooled>\bice[- ](?:cool(?:ed|ing)|bath))|\bstanding in (?P<water>cold water|tap water))(?=[,.;:)]| (?:at|below|over|during|within|in|while|keeping|so that)\b|$)",
+    re.I,
+)
+"""A feed "over 40 min in ice, below 20 °C", whatever the vessel stood in before."""
+
+
+def _fed_in_ice(doc: Procedure, source: str) -> None:
+    """A feed that its own sentence puts in ice or cold water, in a vessel that is told of with a warm bath: a bath of that step alone."""
+    by_id = {m.id: m for m in doc.materials}
+    for s in doc.steps:
+        stands = next((v.bath for v in doc.vessels if v.name == s.vessel), None)
+        if s.kind not in ("dose", "add") or s.bath is not None or stands is None or stands.kind in ("ice", "ice-salt", "dry-ice"):
+            continue
+        T = s.T_limit or s.T_range
+        m = FED_COLD.search(source, *s.span)
+        if m is None or T is None or T.value > COLD_FEED_C or any(by_id[k].identity == "ice" for k in s.materials):
+            continue
+        if re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()]) and m["water"] is None:
+            continue  # the solution that is fed was kept in ice
+        s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
+
+
+COLD_FEED_C = 60.0
+"""Up to here a feed is held by ice or cold water."""
 
 
 def _timed_by_rate(doc: Procedure, source: str) -> None:
