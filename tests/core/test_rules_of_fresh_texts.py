@@ -619,3 +619,61 @@ def test_solids_that_act_on_each_other_are_not_put_together() -> None:
         "Phenylacetyl chloride\n\n27.2 g phenylacetic acid and 42 g phosphorus pentachloride are mixed in a 250 mL conical flask in the hood."
     )
     assert any("put together" in f.message for f in of(a, "P13"))
+
+
+def test_a_step_table_by_the_clock() -> None:
+    """ "15-75" from the start of the day is an hour, and no 45 minutes; where nothing begins at 0 a range is a range."""
+    head = "Octanoyl chloride\n\n| t (min) | step |\n| --- | --- |\n"
+    d = read(
+        head
+        + "| 0 | thionyl chloride 35.7 g into a 250 mL flask in the hood |\n| 10 | water bath 45 °C |\n| 15-75 | octanoic acid 28.8 g from the funnel, 40-50 °C |\n| 75-135 | bath 70 °C until gas stops |\n"
+    )
+    assert [s.duration.value for s in d.steps if s.duration] == [60.0, 60.0]
+    assert all(s.T_range is None or s.T_range.value > 30 for s in d.steps)
+    d = read(head + "| 5-10 | thionyl chloride 35.7 g into a 250 mL flask |\n| 20-30 | octanoic acid 28.8 g from the funnel, 40-50 °C |\n")
+    assert [(s.duration.low, s.duration.high) for s in d.steps if s.duration][-1] == (20.0, 30.0)
+
+
+def test_peracetic_acid_as_it_is_sold() -> None:
+    """19 mL x 1.13 g/mL x 0.39 / 76.05 = 0.110 mol."""
+    a = result(
+        "Epoxide\n\nOleic acid (28.2 g) in dichloromethane (100 mL) in a 500 mL flask in ice. Peracetic acid (bought, 39 % w/w in acetic acid, d 1.13, 19 mL, 0.110 mol) was dropped in over 60 min at 15 to 20 °C."
+    )
+    assert next(m for m in a.materials if "eracetic" in m.name).mol.best == pytest.approx(0.110, rel=0.01)
+
+
+def test_a_diazotisation_in_its_own_beaker() -> None:
+    d = read(
+        "2-chlorotoluene\n\nCuCl soln: CuCl 23.8 g in 80 mL 37 % HCl, 1 L 3-neck, stirrer, ice-salt 3 kg, thermometer\nDiazo: o-toluidine 21.4 g, 55 mL 37 % HCl, 80 mL water in 500 mL beaker, stirred, ice bath 2 kg; NaNO2 14.2 g in 40 mL water, drip 40 min, 0-5 °C\nCombine: cold diazo soln in portions of ~25 mL into the CuCl, 45 min, 0-5 °C\n"
+    )
+    assert all(m.identity != "ice" for m in d.materials)
+    assert (d.steps[-1].vessel, d.steps[-1].from_vessel) == ("1 L flask", "500 mL beaker")
+
+
+def test_a_pinch_of_something_unknown_hides_no_heat() -> None:
+    text = "Adipic acid\n\n- 5 L beaker, 1.2 L nitric acid 50 %, boil it\n- a pinch of vanadate, or not\n- cyclohexanone 250 g from a funnel in 10 min\n"
+    a = result(text)
+    assert of(a, "P05"), "what it does is not established"
+    assert [f for f in of(a, "H01") if f.established]
+
+
+def test_what_stands_by_is_no_charge() -> None:
+    d = read(
+        "HBr\n\nCharge  120 g potassium bromide, 200 mL water in a 500 mL flask\nAcid    96 % w/w sulfuric acid, 90 mL, from a funnel, 45 min, under 60 °C (above that bromine)\nWear    face shield; 1 kg soda at the door\nA kilo of ice in a 3 L bucket is the dump.\n"
+    )
+    assert {m.identity for m in d.materials} == {"potassium bromide", "water", "sulfuric acid"}
+
+
+def test_a_tert_alkyl_hypochlorite_is_not_distilled_to_the_end() -> None:
+    text = "t-BuOCl\n\n500 mL of bleach (0.7 mol/L) in a 1 L flask in ice. 26 g tert-butanol and 20 mL acetic acid, mixed, are added at 5 °C over 20 min. The layer is separated and distilled at 79 °C{0}."
+    a = result(text.format(" to dryness"))
+    assert any("hypochlorite" in r.family for r in a.reactions)
+    assert [f.severity for f in of(a, "Q09")] == ["stop"]
+
+
+def test_aniline_is_baked_to_sulfanilic_acid() -> None:
+    a = result(
+        "Sulfanilic acid\n\nAniline 9.3 g in a 250 mL flask in 1.5 kg of ice. Sulfuric acid 96 % w/w, 17 mL, is dropped in over 20 min below 60 °C. Raise the bath to 180 °C over 40 min and keep the mixture at 175-180 °C for 4 h."
+    )
+    assert any("baking" in r.family and r.extent_mol == pytest.approx(0.1, rel=0.05) for r in a.reactions)
+    assert not of(a, "P06")

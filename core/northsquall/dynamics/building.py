@@ -222,7 +222,9 @@ class _Builder:
                 self.notes.append(
                     f"{self.lots[k].label} was put in until a test says that nothing is left; how much is not written, and it is not in this curve"
                 )
-            short = next((self.lots[k] for k in keys if self.lots[k].cp_J_K is None or self.lots[k].mol is None), None)
+            short = next(
+                (x for x in map(self.lots.__getitem__, keys) if x.cp_J_K is None or (x.mol is None and x.substance is not None)), None
+            )
             if short is not None and self.main is not None and t.step.n > until:
                 self.notes.append(f"the curve ends before step {t.step.n}: {short.label}: {short.reason or 'no amount'}")
                 ours = ours[:i]

@@ -173,7 +173,7 @@ NOT_TO = r"\b(?:do not|don[’']t|never|must not|may not|cannot|should not|not t
 
 
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",)),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)"),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
     "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11")),
     "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
@@ -184,7 +184,7 @@ SAID = {
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),

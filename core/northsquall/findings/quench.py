@@ -82,9 +82,15 @@ def left_over(c: Context) -> Iterator[Finding]:
                 if UNTIL_GONE.search(said):  # by a test: the amount is then a guide
                     severe, how = False, f"{how}; the test alone shows the rest gone"
         yield finding(
-            "Q01", "stop" if severe and x.mol is not None else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
+            "Q01", "stop" if severe and x.mol is not None else "note" if _a_little(x) else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
             figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left", cause=_gases_from(c, x),
         )  # fmt: skip
+
+
+def _a_little(x: Leftover) -> bool:
+    """Whether what is left goes by itself with so little gas that its record asks for no destruction: the nitrite that a starch paper shows."""
+    little = x.record.get("little")
+    return little is not None and x.record["danger"] == "gas" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[2] <= little
 
 
 def _gases_from(c: Context, x: Leftover) -> str:
@@ -657,7 +663,7 @@ def _energetic_residue(c: Context, step: Step | None) -> str:
         return "nitric acid concentrates over organic matter"
     for r in held:
         if is_organic(r) and any(
-            a.id in ("nitro", "peroxide", "diazonium", "azide", "nitroso", "n-oxide") or a.kJ[1] > 200 for a in alerts_of(r)
+            a.id in ("nitro", "peroxide", "diazonium", "azide", "nitroso", "n-oxide", "hypohalite") or a.kJ[1] > 200 for a in alerts_of(r)
         ):
             return "what is left carries an energetic group"
     if held.get("ClO4-", 0.0) > 0.001 or held.get("ClO3-", 0.0) > 0.001:
@@ -714,7 +720,7 @@ def isolated(c: Context) -> Iterator[Finding]:
             found = [
                 a
                 for a in alerts_of(r)
-                if a.id in ("diazonium", "azide", "peroxide", "n-halogen", "hydroperoxide", "nitrate-ester", "acyl-nitrate")
+                if a.id in ("diazonium", "azide", "peroxide", "n-halogen", "hypohalite", "hydroperoxide", "nitrate-ester", "acyl-nitrate")
             ]
             if not found or re.search(r"\bnever\b[^.;\n]{0,40}\b(?:filter|dry|isolat)", text, re.I):
                 continue
@@ -1285,6 +1291,7 @@ def eyes_bare(c: Context) -> Iterator[Finding]:
 _GEAR = r"(?:gloves?|goggles|(?:safety )?glasses|specs|spectacles|visors?|masks?|aprons?|(?:lab(?:oratory)? )?coats?|eye protection|(?:face )?shields?|protective (?:gear|clothing|equipment))"
 REFUSED = patterns.compile(
     rf"\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
+    rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
     rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:not (?:worn|needed|necessary|used|required|there|put on)|off(?! the)|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
     re.I,
 )

@@ -144,6 +144,23 @@ WIDE = 0.25
 """Spread of an assumed strength, over its best value, from which it decides (assumption)."""
 
 
+WHATEVER = patterns.compile(
+    r"\b(?:what(?:ever|soever)|any|some(?: old)?) (?:acid|alkali|base|lye|bleach|solvent|caustic|cleaner)(?:['’]s| is| was|) (?:standing|stood|there|about|around|at hand|handy|going|on the bench|near)\b",
+    re.I,
+)
+"""A chemical that is named by neither kind nor strength."""
+
+
+@rule("P12")
+def whatever_stands_there(c: Context) -> Iterator[Finding]:
+    """P12: a chemical is used of which neither kind nor strength is written."""
+    m = WHATEVER.search(c.procedure.source_text)
+    if m is not None and (c.reactions or c.leftovers):
+        yield finding(
+            "P12", "condition", f"“{m.group()}”: neither what it is nor how strong is written.", step=c.step_at(m.start()), span=m.span(), established=False, limit="name, strength and amount", remedy="Write which it is, how strong and how much; what stands about may be the wrong one.", source="handbook 4", short="not named",
+        )  # fmt: skip
+
+
 @rule("P12")
 def assumed_strength(c: Context) -> Iterator[Finding]:
     """P12: a strength nobody wrote; a condition where its range moves the charge by more than a quarter."""
@@ -166,7 +183,7 @@ def assumed_strength(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-PORTIONS = patterns.compile(r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|a bit at a time|half)\b", re.I)
+PORTIONS = patterns.compile(r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|splashes|glugs|gulps|a bit at a time|half)\b", re.I)
 CRITERION = patterns.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,

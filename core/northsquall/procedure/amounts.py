@@ -154,11 +154,19 @@ BULK_G_ML = (0.3, 0.9, 2.5)
 """Apparent densities of powders and crystals, low, best, high."""
 
 
+PINCH_G = 1.0
+"""Grams of something unknown up to which its heat capacity counts for nothing."""
+
+
 def lot_of(m: Material, catalogue: Catalogue, scale: float) -> Lot:
     """One material as a Lot. Whatever is missing leaves None and a reason; nothing becomes zero."""
     lot = Lot(m, None)
     s = lot.substance = _substance(lot, m, catalogue)
     if s is None:
+        if m.amount is not None and m.amount.unit == "g" and (m.amount.high or m.amount.value) <= PINCH_G:
+            lot.cp_J_K = (
+                m.amount.value * ORGANIC_J_GK
+            )  # a pinch of something unknown holds no heat that counts; what it does is another matter (P05)
         return lot
     lot.carrier = catalogue.substances.get(m.carrier) if m.carrier else None
     if m.amount is None and m.stated_mol is None:

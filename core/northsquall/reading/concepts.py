@@ -83,7 +83,7 @@ IN_ONE = (
 
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
-    r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|"
+    r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|thermometers? (?:was|is|were|are) (?:in use elsewhere|elsewhere|lent(?: out)?|being used (?:elsewhere|by)|with (?:the other|another|somebody))|"
     r"thermometer (?:hangs |is |was |stays |there is )?on the wall|"
     rf"(?:temperature|temp|heat|warmth|hotness|how (?:hot|warm))\b[^.;\n]{{0,25}}\b(?:by|with|from) (?:the |my |your |a )?{HAND}|(?:feel|tell|judge|see|know)\w*\b[^.;\n]{{0,30}}\bwith (?:the |my |your |a )?(?:hand|fingers?|palm)"
     r"|thermometer (?:I|we) (?:had|have|did)(?:n't| not) (?:put in|got|used|use|fit\w*)|(?:no|without (?:an?|any)) (?:probe|sensor|thermocouple|temperature probe)\b|(?:flask|beaker|bottle|conical) in (?:the|my|your|one) hand (?:until|till|and)|(?:until|till) (?:it(?:\'s| is)|the (?:flask|glass) is) too hot(?: to (?:hold|touch|handle))?|(?:I|we|you) (?:can )?feel (?:it|that) (?:through|at) the (?:tub|glass|wall|bucket|side|flask|outside)|thermometer (?:is |was |hangs |hung )?(?:only )?(?:in the room|on the wall|in the drawer|in the cupboard)|(?:gets?|got|goes|went) (?:up )?to [^.;\n]{2,30}, (?:I|we) (?:do not|don\'t|did not|didn\'t|never) (?:measured?|checked?|read)\b|how (?:warm|hot)(?=\?)|by touching (?:the|it)|touch\w* (?:the )?(?:flask|glass|beaker|outside)\b[^.;\n]{0,25}\b(?:hot|warm|burn)\w*|thermometer(?:s)?\b[^.;,\n]{0,12}\b(?:broke|broken|is missing|missing|in the drawer|lost|gone)"
@@ -126,6 +126,7 @@ DOWN_TO_NOTHING = (
 )
 """Distilled until nothing is left."""
 OPEN_EVAPORATION = (
+    r"driv(?:e|es|ing|en) off the [^.;\n]{3,70}, open\b|"
     r"(?:leave|left|let|stood|stand|put|set)\b[^.;\n]{0,45}\b(?:window ?sill|sill|radiator|heater)\b[^.;\n]{0,30}\b(?:evaporat\w*|to dry|go(?:es)? off)|off in an? (?:open )?(?:dish|basin|pie dish|beaker|saucer)|(?:taken|let|goes?|went|driven|boiled) off (?:from|in) an open (?:dish|basin|beaker)|"
     r"(?:in|from|on) (?:a|the|an open|flat|shallow) (?:\w+ )?(?:dish|tray|bowl|basin|saucer|watch ?glass|crystalli[sz]ing dish|petri dish)\b[^.;\n]{0,50}\b(?:gone|evaporat\w+|dry|away|off|window)"
     r"|(?:boil|steam|driv|cook|smok)\w* (?:it |them |the \w+ )?(?:off|down|away)\b[^.;\n]{0,25}\bin (?:a|an|the) (?:open )?(?:beaker|dish|basin|bowl|pan|conical|saucepan)|(?:blow|blown|blew|fan|fanned) (?:it |them |the \w+ )?(?:off|dry)(?! the)\b"

@@ -704,9 +704,9 @@ def _small(items: list[Item], m: Mention) -> None:
             m.start = min(m.start, drop.start)
             return
     said = next((x for x in before if x.low in SMALL), None)
-    if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or m.identity is None or tried:
+    if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or tried:
         return
-    if catalogue().substances[m.identity].phase != "s":
+    if m.identity is not None and catalogue().substances[m.identity].phase != "s":
         return
     low, best, high = SMALL_G
     m.amount, m.vague = Qty(best, "g", said.start, said.end, low, high, True), False
@@ -725,7 +725,11 @@ def _vague_unknowns(items: list[Item], skip: set[int], named: list[Mention], sou
             k += 1
         if k > i + 2 and i + 2 not in skip and _a_word(items[i + 2 : k], 3):
             a, b = items[i + 2].start, items[k - 1].end
-            out.append(Mention(None, source[a:b], a, b, i + 2, vague=True, first=i, last=k - 1))
+            m = Mention(None, source[a:b], a, b, i + 2, vague=True, first=i, last=k - 1)
+            if x.low in SMALL:
+                low, best, high = SMALL_G
+                m.amount, m.vague = Qty(best, "g", x.start, x.end, low, high, True), False
+            out.append(m)
     return out
 
 

@@ -17,7 +17,7 @@ Cell = tuple[int, int, int]
 DO = r"do|doing|operations?|actions?|what is done|what to do|instructions?|procedure|work|activity|description"
 """Headings of what is done, beside which an amount makes no charge list; "what" alone may head one."""
 COLUMNS = {
-    "T": r"(?:t|temp\.?|temperature|°\s?c)\b.*|.*°\s?c.*",
+    "T": r"(?!t\W*(?:min|h)\b)(?:t|temp\.?|temperature|°\s?c)\b.*|.*°\s?c.*",
     "h": r"(?:h|hrs?|hours?)$|(?:t|time|for)\W*\(?(?:h|hrs?|hours?)\)?$",
     "min": r"(?:min|mins|minutes?)$|(?:t|time|for)\W*\(?min(?:utes?)?\)?$",
     "time": r"(?:time|duration|how long|for)$",
@@ -104,6 +104,8 @@ class _Table:
     vessel: Span | None = None
     stands: dict[str, Span] = field(default_factory=dict)
     rows: int = 0
+    clock: bool = False
+    """Whether its minutes or hours count from the start of the day's work, and not from that of each row."""
 
     def cells_by_kind(self, cells: list[Cell], barred: bool) -> dict[str, Span]:
         """What stands under each heading; words that run on under the next heading push what follows to the right."""
@@ -120,6 +122,23 @@ class _Table:
         if "do" not in row and "number" in row:
             row["do"] = row.pop("number")
         return row
+
+
+FROM_TO = patterns.compile(r"\s*(\d+(?:\.\d+)?)(?:\s*(?:[-–]|to)\s*(\d+(?:\.\d+)?))?\s*$")
+""" "15-75": from and to, by the clock of the table."""
+
+
+def _by_the_clock(table: _Table, after: str) -> bool:
+    """Whether the times of a table's rows begin at nothing and go on where the last left off: "0", "10", "15-75", "75-135"."""
+    spans: list[tuple[float, float | None]] = []
+    for line in itertools.takewhile(lambda x: x.strip(), after.splitlines()):
+        row = {} if RULE.fullmatch(line) else table.cells_by_kind(_cells(line, 0), "|" in line)
+        cell = next((line[slice(*row[k])] for k in ("min", "h") if k in row), "")
+        if (m := FROM_TO.match(cell)) is not None:
+            spans.append((float(m[1]), float(m[2]) if m[2] else None))
+    held = [x for x in spans if x[1] is not None]
+    onward = all((a[1] or a[0]) <= b[0] for a, b in pairwise(spans))
+    return len(held) > 1 and spans[0][0] == 0.0 and onward
 
 
 def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
@@ -155,7 +174,7 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         tail = _put_lots(p, a, b, fed, each)
         row = {k: x for k, x in row.items() if k != "amount"} if each else row
     _put_beside(p, row)
-    _put_conditions(p, row, fed)
+    _put_conditions(p, row, fed, table.clock)
     p.copy_bare(tail, b)
     p.put(".", b - 1)
     if check:
@@ -219,13 +238,18 @@ def _put_beside(p: _Prose, row: dict[str, Span]) -> None:
             p.copy_bare(*row[kind])
 
 
-def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool) -> None:
+def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool, clock: bool) -> None:
     """How warm and for how long, with the unit of the heading where the cell has none."""
     for kind, unit in (("T", " °C"), ("h", " h"), ("min", " min"), ("time", "")):
         if kind not in row:
             continue
         a, b = row[kind]
         said = p.text[a:b].strip()
+        if clock and kind in ("h", "min"):
+            m = FROM_TO.match(p.text[a:b])
+            if m is not None and m[2] and float(m[2]) > float(m[1]):
+                p.put(f"{', over ' if fed else ', for '}{float(m[2]) - float(m[1]):g}{unit}", a)
+            continue  # "0": when it begins
         if not re.search(r"\d", said):
             p.put(f", {said}", a)
             continue
@@ -400,6 +424,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
             _put_item(p, items, cells)
         elif heading:
             table, changed = _Table(heading), True
+            table.clock = _by_the_clock(table, text[at + len(line) :])
             p.put("\n", at)
         elif table and re.fullmatch(r"[\s|:=+-]*", bare):  # a rule under the heading, or the blank line behind the table
             table = table if re.search(r"[|:=+-]", bare) else None
