@@ -52,10 +52,11 @@ def test_a_batch_that_is_warmed_is_followed_and_all_of_it_may_go_at_once() -> No
 
 
 def test_the_written_time_of_a_hold_stands_for_a_rate() -> None:
-    """97 % in the written time: twice the time, half the watts, within a factor of the reheating."""
-    short, long = (result(HELD.format(time=t)).exotherm.peak_heat_W.best for t in ("2 h", "8 h"))
+    """97 % in the written time, where no rate is known: twice the time, half the watts, within a factor of the reheating."""
+    held = HELD.replace("p-Toluenesulfonic acid", "2-Naphthalenesulfonic acid").replace("Toluene 46 g", "Naphthalene 64 g")
+    short, long = (result(held.format(time=t)).exotherm.peak_heat_W.best for t in ("2 h", "8 h"))
     assert short is not None and long is not None and 2.0 < short / long < 6.0
-    assert any("held 240 min" in str(q["why"]) for q in result(HELD.format(time="4 h")).assumptions)
+    assert any("held 240 min" in str(q["why"]) for q in result(held.format(time="4 h")).assumptions)
 
 
 MIXED = (

@@ -528,6 +528,7 @@ def test_a_standard_solution_is_no_leftover() -> None:
     body = "Dissolve 3.2 g of potassium permanganate in 1 L of water in a 2 L beaker. Filter through glass into a brown bottle."
     assert not of(result(f"0.02 mol/L potassium permanganate, 1 L\n\n{body}"), "Q01")
     assert of(result(f"Oxidation of alcohols\n\n{body}"), "Q01")
+    assert of(result(f"0.02 mol/L permanganate, oxidation of alcohols with it\n\n{body}"), "Q01")
 
 
 def test_a_peracid_is_not_ground() -> None:
@@ -677,3 +678,75 @@ def test_aniline_is_baked_to_sulfanilic_acid() -> None:
     )
     assert any("baking" in r.family and r.extent_mol == pytest.approx(0.1, rel=0.05) for r in a.reactions)
     assert not of(a, "P06")
+
+
+@pytest.mark.parametrize(
+    ("words", "bath"),
+    [
+        ("ice 2 kg outside; stirrer; thermometer in the liquid", True),
+        ("stirrer, thermometer in the liquid; a tub with 3 kg of ice and water on a jack", False),
+    ],
+)
+def test_more_ice_than_the_flask_holds_stands_round_it(words: str, bath: bool) -> None:
+    d = read(
+        f"CARD\n\n1  ammonia 25 % w/w 70 mL in a 250 mL three-necked flask; {words}\n2  benzoyl chloride 14.1 g from the funnel, 45 min, 5-15 °C\n"
+    )
+    assert all(m.identity != "ice" for m in d.materials)
+    assert (d.vessels[0].bath is not None and d.vessels[0].bath.kind == "ice") or not bath
+
+
+def test_ice_that_goes_in_stays_in() -> None:
+    d = read(
+        "T\n\nAniline 9.3 g and hydrochloric acid 37 % 25 mL in a 500 mL beaker. Add 200 g of ice. Sodium nitrite 7.0 g in 20 mL of water over 20 min at 0-5 °C."
+    )
+    assert [m.amount.value for m in d.materials if m.identity == "ice" and m.amount] == [200.0]
+
+
+@pytest.mark.parametrize(
+    ("text", "family", "kJ"),
+    [
+        (
+            "Adipic acid\n\nCyclohexanone 9.8 g, water 300 mL and 2 mL of 10 % sodium hydroxide in a 1 L flask at 40 °C. Potassium permanganate 30.5 g in 12 portions, 6 min apart, below 45 °C.",
+            "cyclic ketone",
+            -855.0,
+        ),
+        (
+            "Methyl phenyl sulfoxide\n\nSodium metaperiodate 22.5 g in water 200 mL in a 500 mL flask in ice. Thioanisole 12.4 g is dropped in over 60 min at 0-5 °C.",
+            "periodate oxidation",
+            -208.0,
+        ),
+    ],
+)
+def test_two_oxidations_by_formation_enthalpies(text: str, family: str, kJ: float) -> None:
+    """Formation enthalpies (CRC), kJ/mol: cyclohexanone -271, MnO4- -541, H2O -286, adipic acid -994, MnO2 -520, OH- -230; dimethyl sulfide -65, IO4- -152, DMSO -204, IO3- -221."""
+    line = next(r for r in result(text).reactions if family in r.family)
+    assert line.dH_kJ_per_mol.low <= kJ <= line.dH_kJ_per_mol.high
+    assert line.extent_mol == pytest.approx(0.0965 if "ketone" in family else 0.0998, rel=0.02)
+
+
+@pytest.mark.parametrize(("liquid", "raised"), [("20 % acetic acid 75 mL", False), ("ethyl acetate 75 mL", True)])
+def test_dilute_acid_in_a_dish_is_no_solvent_that_goes_off(liquid: str, raised: bool) -> None:
+    a = result(
+        f"Crystals\n\nSodium acetate 8.2 g is dissolved in {liquid} in a 250 mL beaker. The solution is left to crystallise in a dish."
+    )
+    assert bool([f for f in of(a, "Q11") if "into the air" in f.message]) is raised
+
+
+def test_a_temperature_that_falls_by_itself_leaves_nobody_alone() -> None:
+    d = read(
+        "Adipic acid\n\nCyclohexanone 9.8 g and water 300 mL in a 1 L flask. Potassium permanganate 30.5 g in 12 portions, 6 min apart. When all is in and the temperature falls by itself, 20 min at 60 °C in a water bath."
+    )
+    assert all(s.attended is not False for s in d.steps)
+
+
+@pytest.mark.parametrize(
+    ("words", "raised"),
+    [
+        ("The old ammoniacal silver, some of it from spring, is poured together; the crust is scraped in.", True),
+        ("Silver nitrate in ammonia is made fresh and acidified at once.", False),
+    ],
+)
+def test_silver_in_ammonia_that_stood(words: str, raised: bool) -> None:
+    """Fulminating silver (memory)."""
+    a = result(f"Mirror\n\nGlucose 5 g and water 100 mL in a 250 mL beaker. {words}")
+    assert bool([f for f in of(a, "S01") if "silver nitride" in f.message]) is raised

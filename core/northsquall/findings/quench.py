@@ -90,7 +90,7 @@ def left_over(c: Context) -> Iterator[Finding]:
 def _a_little(x: Leftover) -> bool:
     """Whether what is left goes by itself with so little gas that its record asks for no destruction: the nitrite that a starch paper shows."""
     little = x.record.get("little")
-    return little is not None and x.record["danger"] == "gas" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[2] <= little
+    return little is not None and x.record["id"] == "nitrite" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[2] <= little
 
 
 def _gases_from(c: Context, x: Leftover) -> str:
@@ -895,6 +895,10 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
             and boils.value < 130
         ]
         acid = e.mixed.get("NO3-", 0.0) > 0.05 and e.mixed.get("H+", 0.0) > 0.05
+        watery = e.mixed.get("H2O", 0.0) * 18.015
+        liquids = [
+            x for x in liquids if not x[0].id.endswith(" acid") or x[1] > watery
+        ]  # an acid in much water is no solvent that goes off
         worst = max(liquids, key=lambda x: x[1], default=None)
         if acid and evaporates is not None and c.procedure.place.hood is not True:
             return finding(

@@ -35,6 +35,31 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
 KEPT_APART = patterns.compile(r"\b(?:not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
 
 
+AMMONIACAL_SILVER = patterns.compile(
+    r"\b(?:ammoniacal silver|Tollens['’]?s?(?: reagent| solution)?|silver(?: nitrate| oxide)? in ammonia)\b", re.I
+)
+STOOD = patterns.compile(
+    r"\b(?:old|stood|stored|kept|shelf|from (?:spring|summer|autumn|winter|yesterday|last \w+)|last (?:week|month|term|year)|weeks?|months?|overnight|crusts?|dried|evaporat\w*|scrap\w+|crackl\w*)\b",
+    re.I,
+)
+USED_AT_ONCE = patterns.compile(r"\b(?:never|not (?:kept|stored)|must not|fresh(?:ly)?|at once|same day|within the hour)\b", re.I)
+
+
+@rule("S01")
+def fulminating_silver(c: Context) -> Iterator[Finding]:
+    """S01: silver in ammonia that has stood, dried or is scraped: silver nitride, which a touch sets off."""
+    text = c.procedure.source_text
+    for m in AMMONIACAL_SILVER.finditer(text):
+        near = text[max(0, m.start() - 40) : m.end() + 140]
+        stood = STOOD.search(near)
+        if stood is None or USED_AT_ONCE.search(near):
+            continue
+        yield finding(
+            "S01", "stop", f"“{m.group()}” and “{stood.group()}”: silver in ammonia that stands or dries forms silver nitride, which goes off by a touch.", step=c.step_at(m.start()), span=m.span(), limit="made fresh, acidified at once", remedy="Touch no crust; wet it, acidify the solution with dilute nitric acid from a distance, behind a screen, and make it fresh each time.", source="memory: fulminating silver", short="fulminating silver",
+        )  # fmt: skip
+        return
+
+
 @rule("Q12")
 def waste_meets(c: Context) -> Iterator[Finding]:
     """Q12: a waste stream that must not meet what is in the drum, the drain or the bottle."""

@@ -79,13 +79,16 @@ SOLUTION_TITLE = patterns.compile(
     re.I,
 )
 """A heading over a solution that is made to be kept."""
+DONE_WITH_IT = patterns.compile(r"(?:tion|sis|ing|age) (?:of|with|by)\b|\b(?:from|with|for the|cleaning|etching|bath)\b", re.I)
+"""What is done with it, or what it is made into: then what is left of it is left over."""
 
 
 def _of_a_solution(procedure: Procedure) -> set[str]:
     """Components of what a solution is made of that the heading names: it is the product, and nothing is to destroy it."""
-    if not SOLUTION_TITLE.search(procedure.title) or lex.DISPOSAL.search(procedure.title):
+    title = procedure.title
+    if not SOLUTION_TITLE.search(title) or lex.DISPOSAL.search(title) or DONE_WITH_IT.search(title):
         return set()
-    named = [catalogue().substances[str(t.value)] for t in substances_in(procedure.title)]
+    named = [catalogue().substances[str(t.value)] for t in substances_in(title)]
     return {r for s in named for r in s.parts}
 
 

@@ -360,10 +360,8 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     if cut_short and any(x.name.lower().endswith(" " + m.name.lower()) for x in account.doc.materials):
         m.identity = next(x.identity for x in account.doc.materials if x.name.lower().endswith(" " + m.name.lower()))
         # "metabisulfite", where the list has the potassium salt
-    if m.identity is not None and not m.measured and all(x.identity != m.identity for x in account.doc.materials):
-        wet = {
-            x.identity for x in account.doc.materials if x.identity and re.fullmatch(rf"{re.escape(m.identity)} [a-z]*hydrate", x.identity)
-        }
+    if m.identity is not None and not m.measured and waiting and all(x.identity != m.identity for x in waiting):
+        wet = {x.identity for x in waiting if x.identity and x.identity.startswith(f"{m.identity} ") and x.identity.endswith("hydrate")}
         m.identity = wet.pop() if len(wet) == 1 else m.identity  # "citric acid", where the list has its hydrate
     same = [x for x in waiting if x.identity == m.identity and m.identity is not None]
     if m.share == "rest" and same and re.match(r"\W*(?:solution|mixture)\b", account.source[m.end : m.end + 14]):

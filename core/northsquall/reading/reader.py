@@ -147,6 +147,7 @@ def read(text: str) -> Procedure:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
+    _ice_that_does_not_go_in(doc)
     _cold_without_a_bath(doc)
     _fed_in_ice(doc, source)
     _timed_by_rate(doc, source)
@@ -169,6 +170,38 @@ def read(text: str) -> Procedure:
     return doc
 
 
+TOO_MUCH_ICE = 2.0
+"""Times a vessel's size from which ice that is written beside it stands round it, and not in it."""
+TUBS = ("tub", "basin", "bowl")
+
+
+def _ice_that_does_not_go_in(doc: Procedure) -> None:
+    """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack": a bath, or ice that stands by; it cannot be a charge."""
+    by_id, sizes = {m.id: m for m in doc.materials}, {v.name: v.nominal_mL for v in doc.vessels}
+    kinds = {v.name: v.kind for v in doc.vessels}
+    used = {s.from_vessel for s in doc.steps}
+    gone: set[str] = set()
+    for s in doc.steps:
+        if s.kind not in ("charge", "dose", "add") or s.from_vessel is not None:
+            continue
+        for key in list(s.materials):
+            lot = by_id[key]
+            if lot.identity != "ice" or lot.amount is None or dimension(lot.amount.unit) != "mass":
+                continue
+            grams = convert(lot.amount.value, lot.amount.unit, "mass")
+            size, vessel = sizes.get(s.vessel or ""), next((v for v in doc.vessels if v.name == s.vessel), None)
+            tub = kinds.get(s.vessel or "") in TUBS and s.vessel not in used and len(s.materials) == 1
+            if not tub and (not size or grams < TOO_MUCH_ICE * size):
+                continue
+            if vessel is not None and vessel.bath is None and not tub:
+                vessel.bath = Bath(kind="ice", ice_g=grams, span=lot.span)
+            s.materials.remove(key)
+            gone.add(key)
+    if gone:
+        doc.materials[:] = [m for m in doc.materials if m.id not in gone]
+        in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
+
+
 FED_COLD = patterns.compile(
     r"(?:\b(?:in|with|under) (?:an? |the )?(?P<ice>ice(?:[- ](?:and[- ])?(?:water|bath|cooling))?)|(?P<cooled>\bice[- ](?:cool(?:ed|ing)|bath))|\bstanding in (?P<water>cold water|tap water))(?=[,.;:)]| (?:at|below|over|during|within|in|while|keeping|so that)\b|$)",
     re.I,
@@ -178,9 +211,9 @@ FED_COLD = patterns.compile(
 
 def _fed_in_ice(doc: Procedure, source: str) -> None:
     """A feed that its own sentence puts in ice or cold water, in a vessel that is told of with a warm bath: a bath of that step alone."""
-    by_id = {m.id: m for m in doc.materials}
+    by_id, baths = {m.id: m for m in doc.materials}, {v.name: v.bath for v in doc.vessels}
     for s in doc.steps:
-        stands = next((v.bath for v in doc.vessels if v.name == s.vessel), None)
+        stands = baths.get(s.vessel or "")
         if s.kind not in ("dose", "add") or s.bath is not None or stands is None or stands.kind in ("ice", "ice-salt", "dry-ice"):
             continue
         T = s.T_limit or s.T_range
