@@ -3817,6 +3817,8 @@ THROWN_IN = patterns.compile(
 def _goes_in_after_all(account: Account, r: Reading) -> bool:
     """ "20 g of sodium under oil. Bucket, ethanol 1 L, sodium in all at once": what was told first, and put nowhere, goes into the vessel that follows."""
     doc = account.doc
+    if not any(not m.measured and THROWN_IN.match(account.source[m.end : m.end + 60]) for m in r.mentions):
+        return False  # asked first: what follows looks through all steps
     loose = [
         (s, account.lot(s.materials[0]))
         for s in doc.steps
