@@ -695,6 +695,21 @@ def test_more_ice_than_the_flask_holds_stands_round_it(words: str, bath: bool) -
     assert (d.vessels[0].bath is not None and d.vessels[0].bath.kind == "ice") or not bath
 
 
+def test_ice_that_stands_by_cools_nothing() -> None:
+    d = read(
+        "CARD\n\n1  ammonia 25 % w/w 70 mL in a 250 mL three-necked flask; ice 2 kg ready beside it\n2  benzoyl chloride 14.1 g from the funnel, 45 min, 5-15 °C\n"
+    )
+    assert all(m.identity != "ice" for m in d.materials)
+    assert d.vessels[0].bath is None
+
+
+def test_a_tub_that_the_batch_goes_into_keeps_its_ice() -> None:
+    d = read(
+        "Quench\n\nAniline 9.3 g and sulfuric acid 96 % 30 mL in a 250 mL flask in ice.\n1. Put 3 kg of ice into a tub.\n2. Stir the flask for 30 min.\n3. Pour the contents of the flask slowly into the tub.\n"
+    )
+    assert [m.amount.value for m in d.materials if m.identity == "ice" and m.amount] == [3.0]
+
+
 def test_ice_that_goes_in_stays_in() -> None:
     d = read(
         "T\n\nAniline 9.3 g and hydrochloric acid 37 % 25 mL in a 500 mL beaker. Add 200 g of ice. Sodium nitrite 7.0 g in 20 mL of water over 20 min at 0-5 °C."

@@ -698,12 +698,11 @@ def _stays_dissolved(c: Context, record: GasRecord, gone: list[Release] | None =
         return False
     for r in found:
         e = next((e for e in c.walk.entries if e.step == r.step and e.vessel == r.vessel), None)
-        room_g = (
-            sum(w * e.after.get(root, 0.0) * s.mass for k, w in limits.items() for s in [catalogue().substances[k]] for root in s.parts)
-            if e is not None
-            else 0.0
-        )
-        if e is None or e.conditions.T_high > DISSOLVED_BELOW_C or r.mol[2] * record.mass > DISSOLVED_SHARE * room_g:
+        if e is None:
+            return False
+        solvents = [(catalogue().substances[k], w) for k, w in limits.items()]
+        room_g = sum(w * e.after.get(root, 0.0) * s.mass for s, w in solvents for root in s.parts)
+        if e.conditions.T_high > DISSOLVED_BELOW_C or r.mol[2] * record.mass > DISSOLVED_SHARE * room_g:
             return False
     return True
 
@@ -878,14 +877,21 @@ def wrong_absorbent(c: Context) -> Iterator[Finding]:
 
 
 LIME = r"soda[- ]lime|quick ?lime|(?:solid |caustic )?potash|(?:potassium|sodium) hydroxide (?:pellets|sticks)|caustic (?:pellets|sticks)"
-TAKES_WHAT_IT_DRIES = {
-    "NH3": r"calcium chloride|sul(?:f|ph)uric acid|phosphorus pentoxide|phosphoric oxide",
-    "H2S": r"sul(?:f|ph)uric acid",
-    "HBr": rf"sul(?:f|ph)uric acid|{LIME}",
-    "HI": rf"sul(?:f|ph)uric acid|{LIME}",
-    "HCl": LIME, "SO2": LIME, "Cl2": LIME, "CO2": LIME,
-}  # fmt: skip
-"""Drying agents that hold a gas back, or turn it into a worse one (common practice, no source): calcium chloride takes eight ammonia."""
+ACID_DRIERS = r"calcium chloride|sul(?:f|ph)uric acid|phosphorus pentoxide|phosphoric oxide"
+OXIDISED_BY_SULFURIC = ("H2S", "HBr", "HI")
+
+
+def _takes_what_it_dries(record: GasRecord) -> str:
+    """Drying agents that hold a gas back, or turn it into a worse one: what takes it as an absorber does, dry (common practice, no source); calcium chloride takes eight ammonia."""
+    kinds = {kind for kind, _, _ in record.takes}
+    agents = (
+        [LIME] * ("alkali" in kinds)
+        + [ACID_DRIERS] * ("acid" in kinds)
+        + [r"sul(?:f|ph)uric acid"] * (record.formula in OXIDISED_BY_SULFURIC)
+    )
+    return "|".join(agents)
+
+
 DRIES = patterns.compile(r"\b(?:dry|dried|dries|drying)\b", re.I)
 
 
@@ -893,9 +899,9 @@ DRIES = patterns.compile(r"\b(?:dry|dried|dries|drying)\b", re.I)
 def dried_by_what_takes_it(c: Context) -> Iterator[Finding]:
     """G06: a gas is dried with what takes it."""
     text = c.procedure.source_text
-    made = {r.formula: r for r, mol, _ in _made(c) if mol[1] > LEAST_MOL} | {r.formula: r for r, _ in _unmeasured(c)}
-    for formula, record in made.items():
-        agent = TAKES_WHAT_IT_DRIES.get(formula)
+    made = {r.root: r for r, mol, _ in _made(c) if mol[1] > LEAST_MOL} | {r.root: r for r, _ in _unmeasured(c)}
+    for record in made.values():
+        agent = _takes_what_it_dries(record)
         for m in re.finditer(rf"\b(?:{agent})\b", text, re.I) if agent else ():
             near = text[max(text.rfind("\n", 0, m.start()) + 1, m.start() - 120) : m.end() + 40].partition("\n")[0]
             way = re.search(r"\b(?:tube|tower|column|bottle|train|U-tube)\b", near, re.I)

@@ -8,6 +8,7 @@ took is listed as unread.
 from __future__ import annotations
 
 import re
+from collections import Counter
 from typing import Any
 
 from pydantic import BaseModel
@@ -147,7 +148,7 @@ def read(text: str) -> Procedure:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
-    _ice_that_does_not_go_in(doc)
+    _ice_that_does_not_go_in(doc, source)
     _cold_without_a_bath(doc)
     _fed_in_ice(doc, source)
     _timed_by_rate(doc, source)
@@ -175,28 +176,36 @@ TOO_MUCH_ICE = 2.0
 TUBS = ("tub", "basin", "bowl")
 
 
-def _ice_that_does_not_go_in(doc: Procedure) -> None:
+STANDS_BY = patterns.compile(
+    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary))\b",
+    re.I,
+)
+"""Ice that waits: it cools nothing yet."""
+
+
+def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
     """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack": a bath, or ice that stands by; it cannot be a charge."""
-    by_id, sizes = {m.id: m for m in doc.materials}, {v.name: v.nominal_mL for v in doc.vessels}
-    kinds = {v.name: v.kind for v in doc.vessels}
-    used = {s.from_vessel for s in doc.steps}
+    lots, vessels = {m.id: m for m in doc.materials}, {v.name: v for v in doc.vessels}
+    uses = Counter(name for s in doc.steps for name in (s.vessel, s.from_vessel))
     gone: set[str] = set()
     for s in doc.steps:
-        if s.kind not in ("charge", "dose", "add") or s.from_vessel is not None:
+        vessel = vessels.get(s.vessel or "")
+        if vessel is None or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None:
             continue
-        for key in list(s.materials):
-            lot = by_id[key]
+        tub = vessel.kind in TUBS and uses[vessel.name] == 1 and len(s.materials) == 1  # what the batch goes into keeps its ice
+        for lot in [lots[k] for k in s.materials]:
             if lot.identity != "ice" or lot.amount is None or dimension(lot.amount.unit) != "mass":
                 continue
             grams = convert(lot.amount.value, lot.amount.unit, "mass")
-            size, vessel = sizes.get(s.vessel or ""), next((v for v in doc.vessels if v.name == s.vessel), None)
-            tub = kinds.get(s.vessel or "") in TUBS and s.vessel not in used and len(s.materials) == 1
-            if not tub and (not size or grams < TOO_MUCH_ICE * size):
+            if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL):
                 continue
-            if vessel is not None and vessel.bath is None and not tub:
+            a, b = lot.span or (0, 0)
+            begin = max(source.rfind(x, 0, a) for x in (". ", "; ", "\n")) + 1
+            waits = STANDS_BY.search(source[begin:b] + re.split(r"[.;\n]", source[b : b + 80])[0])
+            if vessel.bath is None and not tub and waits is None:
                 vessel.bath = Bath(kind="ice", ice_g=grams, span=lot.span)
-            s.materials.remove(key)
-            gone.add(key)
+            s.materials.remove(lot.id)
+            gone.add(lot.id)
     if gone:
         doc.materials[:] = [m for m in doc.materials if m.id not in gone]
         in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
