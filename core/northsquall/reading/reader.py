@@ -171,20 +171,26 @@ def read(text: str) -> Procedure:
     return doc
 
 
-TOO_MUCH_ICE = 2.0
-"""Times a vessel's size from which ice that is written beside it stands round it, and not in it."""
+TOO_MUCH_ICE = 1.5
+"""Times a vessel's size from which ice or water that is written beside it stands round it, and not in it (assumption)."""
 TUBS = ("tub", "basin", "bowl")
+STANDS_IN = patterns.compile(
+    r"\b(?:bath|bowl|basin|tub|trough|pan|bucket outside|cool\w*|chill\w*|stand\w*|stood|dip\w*|held|sits?|sat|immers\w+|kept in|round (?:it|the)|outside|jacket)\b|\bin (?:an? |the )?(?:\d[\d.,]* ?(?:kg|L|l) of )?(?:ice|cold|tap|iced)\b",
+    re.I,
+)
+"""What is said of water that stands round a vessel."""
+ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
 
 
 STANDS_BY = patterns.compile(
-    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary))\b",
+    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
     re.I,
 )
 """Ice that waits: it cools nothing yet."""
 
 
 def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
-    """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack": a bath, or ice that stands by; it cannot be a charge."""
+    """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack", "in ice-water, 1 kg": a bath, or what stands by; it cannot be a charge."""
     lots, vessels = {m.id: m for m in doc.materials}, {v.name: v for v in doc.vessels}
     uses = Counter(name for s in doc.steps for name in (s.vessel, s.from_vessel))
     gone: set[str] = set()
@@ -194,16 +200,20 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
             continue
         tub = vessel.kind in TUBS and uses[vessel.name] == 1 and len(s.materials) == 1  # what the batch goes into keeps its ice
         for lot in [lots[k] for k in s.materials]:
-            if lot.identity != "ice" or lot.amount is None or dimension(lot.amount.unit) != "mass":
+            if lot.identity not in ("ice", "water") or lot.amount is None or (tub and lot.identity == "water"):
                 continue
-            grams = convert(lot.amount.value, lot.amount.unit, "mass")
+            grams = convert(lot.amount.value, lot.amount.unit, dimension(lot.amount.unit)) if dimension(lot.amount.unit) in ("mass", "volume") else 0.0
             if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL):
                 continue
             a, b = lot.span or (0, 0)
             begin = max(source.rfind(x, 0, a) for x in (". ", "; ", "\n")) + 1
-            waits = STANDS_BY.search(source[begin:b] + re.split(r"[.;\n]", source[b : b + 80])[0])
+            around = source[begin:b] + re.split(r"[.;\n]", source[b : b + 80])[0]
+            if lot.identity == "water" and not STANDS_IN.search(around) and not (lot.amount.unit == "kg" and ICE_WATER.match(lot.name)):
+                continue  # water that is poured in: the vessel is too small, or another one
+            waits = STANDS_BY.search(around)
+            iced = lot.identity == "ice" or re.match(r"ice", lot.name, re.I) is not None
             if vessel.bath is None and not tub and waits is None:
-                vessel.bath = Bath(kind="ice", ice_g=grams, span=lot.span)
+                vessel.bath = Bath(kind="ice" if iced else "water", ice_g=grams if iced else None, span=lot.span)
             s.materials.remove(lot.id)
             gone.add(lot.id)
     if gone:
