@@ -165,6 +165,11 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         severity: Severity = "condition" if over <= c.settings.severity("H02_condition_K") else "stop"
         run = c.runs["best"].over(seg.step)
         parts = []
+        if severity == "stop" and step is not None and step.T_limit is not None and best <= seg.limit_C + c.settings.severity("H02_condition_K"):
+            shut = _with_the_feed_shut(c, seg.step, seg.limit_C)
+            if shut is not None and shut <= seg.limit_C + c.settings.severity("H02_condition_K"):
+                severity = "condition"
+                parts.append(f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most")
         if c.pot.bath is None and step is not None and step.duration is not None:  # a sentence would cure it: what it stands in
             severity = "condition"
             parts.append("no bath is written, and only the air cools it in this figure")
@@ -178,6 +183,15 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
+
+
+def _with_the_feed_shut(c: Context, step: int, limit_C: float) -> float | None:
+    """Where the hottest run ends if the feed is shut as it passes its limit: what has piled up by then reacts, and nothing is taken away (°C)."""
+    run = c.runs["hot"]
+    over = run.over(step)
+    if over is None or over.over_at_s is None or not len(run.t_s):
+        return None
+    return float(np.interp(over.over_at_s, run.t_s, run.mtsr_C))
 
 
 UNWRITTEN_K = 30.0

@@ -31,6 +31,8 @@ LEAST_KJ = 1.0
 ACTS = ACTING - REDUCED_ONLY - {"ammonium"}
 RESTS = ("cool", "filter", "dry", "store", "extract")
 """What may go on while nobody is there, unless a rule knows better."""
+AFTER = ("filter", "extract", "dry", "store", "distil", "test")
+"""What comes when nothing is fed any more."""
 STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
 
 
@@ -196,6 +198,10 @@ SAID = {
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b"),
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded."),
     "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO, otherwise="H12"),
+    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b"),
+    "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
+    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))"),
+    "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))"),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b"),
 }  # fmt: skip
 

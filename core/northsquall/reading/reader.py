@@ -229,19 +229,30 @@ FED_COLD = patterns.compile(
 
 
 def _fed_in_ice(doc: Procedure, source: str) -> None:
-    """A feed that its own sentence puts in ice or cold water, in a vessel that is told of with a warm bath: a bath of that step alone."""
+    """A feed that its own sentence, or the cooling right before it, puts in ice or cold water, in a vessel that is told of with a warm bath or none: a bath of that step alone."""
     by_id, baths = {m.id: m for m in doc.materials}, {v.name: v.bath for v in doc.vessels}
+    cooled: dict[str, tuple[int, int]] = {}
     for s in doc.steps:
+        if s.kind == "cool" and (m := COOLED_IN_ICE.search(source, *s.span)) is not None:
+            cooled[s.vessel or ""] = m.span()
+        elif s.kind in ("heat", "reflux", "distil") or s.T_of == "bath":
+            cooled.pop(s.vessel or "", None)
         stands = baths.get(s.vessel or "")
-        if s.kind not in ("dose", "add") or s.bath is not None or stands is None or stands.kind in ("ice", "ice-salt", "dry-ice"):
+        if s.kind not in ("dose", "add") or s.bath is not None or (stands is not None and stands.kind in ("ice", "ice-salt", "dry-ice")):
             continue
         T = s.T_limit or s.T_range
-        m = FED_COLD.search(source, *s.span)
-        if m is None or T is None or T.value > COLD_FEED_C or any(by_id[k].identity == "ice" for k in s.materials):
+        if T is None or T.value > COLD_FEED_C or any(by_id[k].identity == "ice" for k in s.materials):
             continue
-        if re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()]) and m["water"] is None:
-            continue  # the solution that is fed was kept in ice
-        s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
+        m = FED_COLD.search(source, *s.span)
+        if m is not None and re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()]) and m["water"] is None:
+            m = None  # the solution that is fed was kept in ice
+        if m is not None and stands is not None:
+            s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
+        elif (s.vessel or "") in cooled:
+            s.bath = Bath(kind="ice", span=cooled[s.vessel or ""])
+
+
+COOLED_IN_ICE = patterns.compile(r"\b(?:in|with|on|by|over) (?:an? |the )?(?:bath of )?(?:crushed )?ice\b|\bice[- ](?:water |salt )?bath\b|\bice[- ]?cool", re.I)
 
 
 COLD_FEED_C = 60.0
