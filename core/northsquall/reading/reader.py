@@ -29,6 +29,7 @@ from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities
+from northsquall.reading.reconcile import reconcile
 from northsquall.reading.resume import Resume
 from northsquall.reading.step_tables import as_prose
 from northsquall.reading.surroundings import surroundings
@@ -117,6 +118,7 @@ def read(text: str) -> Procedure:
     place_absorbers(account)
     _product(account)
     _finish(account, tokens)
+    reconcile(account, tokens)
     surroundings(doc, source)
     by_id = {m.id: m for m in doc.materials}
     for step in doc.steps:
@@ -179,6 +181,8 @@ STANDS_IN = patterns.compile(
     re.I,
 )
 """What is said of water that stands round a vessel."""
+OUTSIDE = patterns.compile(r"(?: and water)?(?:,? ?\(?\d[\d.,]* ?k?g\)?)? (?:(?:stands? |is |kept )?(?:in|as) (?:a|an|the) (?:tub|bowl|basin|bath|pan|tray)\b(?!,? (?:add|pour))|(?:outside|round|around|under|underneath) (?:it|the|of)\b|outside\b)", re.I)
+""" "1 kg ice in a tub under the beaker": where the ice stands, whatever its amount."""
 ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
 
 
@@ -203,9 +207,9 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
             if lot.identity not in ("ice", "water") or lot.amount is None or (tub and lot.identity == "water"):
                 continue
             grams = convert(lot.amount.value, lot.amount.unit, dimension(lot.amount.unit)) if dimension(lot.amount.unit) in ("mass", "volume") else 0.0
-            if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL):
-                continue
             a, b = lot.span or (0, 0)
+            if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL) and OUTSIDE.match(source, b) is None:
+                continue
             begin = max(source.rfind(x, 0, a) for x in (". ", "; ", "\n")) + 1
             around = source[begin:b] + re.split(r"[.;\n]", source[b : b + 80])[0]
             if lot.identity == "water" and not STANDS_IN.search(around) and not (lot.amount.unit == "kg" and ICE_WATER.match(lot.name)):

@@ -1,0 +1,113 @@
+"""The last look: an amount that no rule placed, and a lot or a name beside it that has none, belong together.
+
+Rules read what they know. Where one of them misses the turn of a phrase, two loose ends stay in the document: a mass
+that is of nothing, and a substance that nobody weighed. They are joined here by nearness alone, whatever the words.
+"""
+
+from __future__ import annotations
+
+import re
+
+from northsquall import patterns
+from northsquall.procedure import Material
+from northsquall.procedure.units import convert
+from northsquall.reading.account import Account, new_lot, place
+from northsquall.reading.items import Qty
+from northsquall.reading.mentions import Mention
+from northsquall.reading.phrases import quantities
+from northsquall.reading.tokens import Token, substances_in
+
+NOT_OF_A_CHARGE = patterns.compile(
+    r"\b(?:ice|bath|tub|basin|sand|yield\w*|gain\w*|gave|gives?|afforded|obtained|product|crude|load|left|lost|loss|isomer|crops?|rest|remaining|remainder|residue|white|yellow|dry|dried|filter\w*|distill\w*|"
+    r"crystal\w*|usual\w*|expect\w*|theor\w*|should be|got|collect\w*|scale|sample|(?:lots?|portions?|pieces?|lumps?|bits?|pinch) of(?: about)?|made up to|ready|stands?|each|mother liquor|main|forerun|receiver|last time|next time|would be|gain|weigh(?:s|ed)? out at)\b[^.;\n]{0,36}$"
+    r"|\((?:up to|about) $|\b(?:that(?:['’]s| is| was| makes)|which is|i\.e\.|so)(?: about| just over| just under)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
+    re.I,
+)
+"""Before an amount that is of no charge."""
+BEHIND_NO_CHARGE = patterns.compile(
+    r"\s*(?:/|per\b|each\b|%|\(\s*\d+\s*%|= ?\d+ ?%|of (?:crushed |broken |dry )?(?:ice|sand|the (?:product|crude))|pieces?|lots?|portions?|yield|isolated|left|crude|(?:came|come|comes) (?:out|over)|ready|stands?|at hand)",
+    re.I,
+)
+"""Behind one."""
+BREAK = patterns.compile(r"[.;!?](?=\s|$)|\n")
+BEFORE, BESIDE, BEHIND = 120, 40, 24
+"""Characters before an amount in which what it is of may stand, and behind it (assumption)."""
+LEAST_G = 0.05
+NEXT_TO = patterns.compile(r"[ ,:]*(?:(?:waste|pieces|lumps|powder|residues?|turnings|scraps?|solution|dry|old|about|some|roughly)[ ,:]*){0,3}\(?", re.I)
+""" "The bromine waste (8 g": what may stand between a name and its amount."""
+OF_IT = patterns.compile(r" (?:or so |pieces |lumps )?(?:of (?:the |dry |old )?)?", re.I)
+SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air")
+"""What is often named without an amount and where nearness says nothing."""
+
+
+def reconcile(account: Account, tokens: list[Token]) -> None:
+    """Join amounts that no rule placed with what stands beside them and has none."""
+    doc, source = account.doc, account.source
+    loose = {u.span[0] for u in doc.unread if u.why.startswith("a quantity")}
+    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start in loose and _may_charge(q, source)] if loose else []
+    for q in free:
+        if q.start not in loose or (q.dim == "moles" and not _alone(q, free)):
+            continue
+        moles = next((x for x in free if q.dim != "moles" and x.dim == "moles" and 0 < x.start - q.end < 4), None)
+        lot = _lot_without(account, q)
+        if lot is not None:
+            lot.amount = q.model() if q.dim != "moles" else None
+            lot.stated_mol = (q if q.dim == "moles" else moles).model() if q.dim == "moles" or moles is not None else None  # type: ignore[union-attr]
+        elif q.dim == "mass" and (token := _named_beside(account, q)) is not None:
+            _put_in(account, token, q, moles)
+        else:
+            continue
+        loose -= {q.start, *([moles.start] if moles is not None else [])}
+    doc.unread = [u for u in doc.unread if not u.why.startswith("a quantity") or u.span[0] in loose]
+
+
+def _alone(q: Qty, free: list[Qty]) -> bool:
+    """Whether no mass stands right before an amount of substance, whose companion it then is."""
+    return not any(x.dim == "mass" and 0 < q.start - x.end < 4 for x in free)
+
+
+def _may_charge(q: Qty, source: str) -> bool:
+    """Whether a loose amount may be of a charge: not what came out, not a bath, not the size of a piece."""
+    if q.dim != "moles" and (q.dim != "mass" or convert(q.value, q.unit, "mass") < LEAST_G):
+        return False
+    return NOT_OF_A_CHARGE.search(source[max(0, q.start - 60) : q.start]) is None and BEHIND_NO_CHARGE.match(source, q.end) is None
+
+
+def _lot_without(account: Account, q: Qty) -> Material | None:
+    """The lot without an amount that stands nearest to a loose one, before it by a sentence at the most."""
+    doc, source = account.doc, account.source
+    weighed = {m.identity for m in doc.materials if m.amount is not None or m.stated_mol is not None}
+    near: list[tuple[int, Material]] = []
+    for m in doc.materials:
+        if m.amount or m.stated_mol or m.equivalents or m.role == "absorber" or m.identity in SKIPPED or m.identity in weighed:
+            continue
+        a, b = m.span
+        if b <= q.start and q.start - b <= BEFORE and len(BREAK.findall(source[b : q.start])) <= 1:
+            near.append((q.start - b, m))
+        elif q.end <= a <= q.end + BEHIND and not BREAK.search(source[q.end : a]):
+            near.append((a - q.end, m))
+    return min(near, key=lambda x: x[0], default=(0, None))[1]
+
+
+def _named_beside(account: Account, q: Qty) -> Token | None:
+    """A substance that no lot is of, named right before a loose amount or right behind it, in its own sentence."""
+    doc, source = account.doc, account.source
+    here = {m.identity for m in doc.materials} | set(SKIPPED)
+    begin = max(0, q.start - BESIDE)
+    found = [t for t in substances_in(source[begin : q.end + BEHIND], begin) if t.value not in here and not BREAK.search(source[min(t.end, q.end) : max(t.start, q.start)])]
+    before = [t for t in found if t.end <= q.start and NEXT_TO.fullmatch(source[t.end : q.start])]
+    behind = [t for t in found if t.start >= q.end and OF_IT.fullmatch(source[q.end : t.start])]
+    return before[-1] if before else behind[0] if behind else None
+
+
+def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> None:
+    """Charge what was named and weighed and went nowhere: with the step of its sentence, or where the batch is."""
+    doc = account.doc
+    m = Mention(identity=str(token.value), name=token.text, start=token.start, end=max(token.end, q.end), index=0, amount=q, moles=moles, used=[q, *([moles] if moles else [])])
+    if token.start > q.start:
+        m.start = q.start
+    fed = [s for s in doc.steps if s.kind in ("charge", "add", "dose") and s.materials and s.vessel is not None]
+    step = next((s for s in fed if s.span[0] <= q.start < s.span[1]), None) or max((s for s in fed if s.span[0] <= q.start), key=lambda s: s.span[0], default=None)
+    step = step or min((s for s in fed if s.span[0] > q.start), key=lambda s: s.span[0], default=None)
+    if step is not None:
+        place(account, step, [new_lot(account, m)])
