@@ -41,6 +41,21 @@ SAID_OFF = 20.0
 """Per cent by which a written yield may be over the sum before one of the two is wrong (assumption)."""
 
 
+GRAMS_OVER_GRAMS = patterns.compile(r"\d[\d.,]* ?g ?(?:/|:|over|from|by) ?\d[\d.,]* ?g ?(?:=|is|makes|gives|->) ?(?:about |ca\.? )?(\d[\d.,]*) ?%", re.I)
+""" "35 g / 24 g = 145 %"."""
+
+
+@rule("P04")
+def grams_over_grams(c: Context) -> Iterator[Finding]:
+    """P04: the text divides grams by grams and calls it a yield."""
+    m = GRAMS_OVER_GRAMS.search(c.procedure.source_text)
+    said = c.procedure.results.percent
+    if m is not None and not (said is not None and said.value > 100.5):
+        yield finding(
+            "P04", "condition", f"“{m.group()}”: grams over grams are no yield{f'; by the limiting reagent it is {c.yield_percent:.0f} %' if c.yield_percent is not None else ''}.", span=m.span(), limit="moles over moles", remedy="Moles of product over moles of the limiting reagent, not grams over grams.", source="handbook 1", short="yield by mass",
+        )  # fmt: skip
+
+
 @rule("P04")
 def too_much(c: Context) -> Iterator[Finding]:
     """P04: yield over 100 %, by the sum or as written."""

@@ -813,6 +813,26 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
             return
 
 
+BOILED_DOWN = patterns.compile(r"\b(?:boil\w*|evaporat\w*|concentrat\w*|steam\w*|heat\w*|reduc\w+|taken?|took) (?:\w+ ){0,3}(?:down|away|off|in volume|to (?:a (?:half|third|quarter)|an? (?:oil|syrup)|dryness)|until (?:about |only )?\d)|\bconcentrat(?:e|ed|ing|ion)\b", re.I)
+PEROXIDE_CONCENTRATED_MOL = 0.1
+"""Hydrogen peroxide from which boiling it down is a stop (assumption: 3 g of it set free 10 kJ and 1.2 L of oxygen)."""
+
+
+@rule("Q10")
+def peroxide_boiled_down(c: Context) -> Iterator[Finding]:
+    """Q10: hydrogen peroxide that is boiled down: it becomes strong, and strong peroxide goes off with heat, metal or what it oxidises."""
+    for step in c.procedure.steps:
+        m = BOILED_DOWN.search(c.procedure.source_text, *step.span) if step.kind in ("heat", "distil", "reflux", "hold", "dry") else None
+        entry = next((e for e in c.walk.entries if e.step == step.n), None)
+        held = max((x.get("H2O2", 0.0) for x in (entry.mixed, *entry.before)), default=0.0) if entry is not None else 0.0
+        if m is not None and held >= PEROXIDE_CONCENTRATED_MOL:
+            yield finding(
+                "Q10", "stop", f"“{m.group()}”: {held:.2g} mol of hydrogen peroxide are concentrated by heat; from about 50 % on it can go off, and metal, dirt or anything organic sets it off.", step=step, span=m.span(), figure=held, limit="never concentrated by heat",
+                remedy="Buy the strength that is needed; destroy what is left over.", source="common practice, no source", short="peroxide concentrated",
+            )  # fmt: skip
+            return
+
+
 OPEN_AIR = patterns.compile(
     r"\b(?:open (?:dish|bowl|beaker|basin|pan)|off (?:on|over) (?:a|the) (?:hot ?plate|plate|radiator|window[- ]?sill)|evaporating (?:dish|basin)|evaporat\w+[^.;\n]{0,40}\b(?:on the bench|in the open|in air|by itself|on (?:a|the) (?:water bath|plate|hot plate|radiator|window[- ]?sill)|in a (?:dish|beaker|basin))|air (?:stream|current|jet)|stream of air|(?:blow\w*|blown) (?:it |the \w+ )?(?:off|air)|let (?:it |the \w+ )?evaporate|left to evaporate)\b"
     + rf"|\b(?:{concepts.OPEN_EVAPORATION})\b",

@@ -29,7 +29,7 @@ PUSHES = patterns.compile(
     re.I,
 )
 HOLDS_BACK = patterns.compile(
-    r"\b(do not add|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I
+    r"\b(do not add|nothing (?:more|further)|call|stop|stopped|halt\w*|wait|pause|no more is added|until it (?:starts|has started))\b", re.I
 )
 
 
@@ -224,8 +224,8 @@ def _rest_is_fed(c: Context, step: Step) -> bool:
     return any(by_id[m].identity in mine and by_id[m].identity != "water" for s in later for m in s.materials)
 
 
-HASTY_MIN = 3.0
-"""Minutes of a feed up to which its gas comes as if all were poured in (assumption)."""
+HASTY_MIN, HASTY_OPEN_MIN = 3.0, 5.0
+"""Minutes of a feed up to which its gas comes as if all were poured in; the same where its heat is not established (assumption)."""
 
 
 def _no_heat(c: Context, step: Step) -> bool:
@@ -264,9 +264,10 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
             continue
         met = c.unrecognised
-        if step.all_at_once and step.duration is None and met is not None and not met.trifle and met.step <= step.n and _acts(c, step):
+        took = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration is not None else None
+        if (step.all_at_once or (took is not None and took <= HASTY_OPEN_MIN)) and met is not None and not met.trifle and met.step <= step.n and _acts(c, step):
             yield finding(
-                "P13", "condition", f"All at once, and what {met.names[0]} and {met.names[1]} give is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Add the reaction with its heat; portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
+                "P13", "condition", f"{'All at once' if took is None else f'In {took:.0f} min'}, and what {met.names[0]} and {met.names[1]} give is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Add the reaction with its heat; portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
             continue
         gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())

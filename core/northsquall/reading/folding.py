@@ -137,6 +137,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("it_says", r"(?<=mils),? (?:it|the (?:label|scale|display|balance|cylinder)) (?:says|reads|shows)\b|(?<=grams),? (?:it|the (?:label|scale|display|balance|cylinder)) (?:says|reads|shows)\b|(?<= g),? (?:it|the (?:label|scale|display|balance|cylinder)) (?:says|reads|shows)\b", ""),
     ("of_pellets", r"(?<=grams) of pellets(?= I\b| are\b| in\b| go\b)|(?<= g) of pellets(?= I\b| are\b| in\b| go\b)", ""),
     ("caustic_label", r"(?:(?<=\. )|(?m:^)|(?<=- ))Caustic: (?=[\w .-]{1,28}\b(?:grams?|g)\b)", "Caustic soda "),
+    ("ice_tub", r"\b(?i:ice[- /]?(?:water[- ])?)(?:tub|bowl|basin|pan|pail)\b(?! (?:is|as|for) the dump)", "ice bath"),
     ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
     ("ice_round", r"(\d[\d.,]* ?k?g) of (?:crushed |broken |chopped )?ice (?:surrounds?|lies? round|is packed round|is put round|round|around|is round|goes round) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
     ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),

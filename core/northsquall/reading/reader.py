@@ -150,6 +150,8 @@ def read(text: str) -> Procedure:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
+    _named_in_brackets(doc, source)
+    _destroys_nothing(doc)
     _ice_that_does_not_go_in(doc, source)
     _cold_without_a_bath(doc)
     _fed_in_ice(doc, source)
@@ -223,6 +225,31 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
     if gone:
         doc.materials[:] = [m for m in doc.materials if m.id not in gone]
         in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
+
+
+DESTROYS_NOTHING = ("bromine", "chlorine", "thionyl chloride", "sulfuryl chloride", "phosphorus oxychloride", "oxalyl chloride", "nitric acid", "acetyl chloride", "benzoyl chloride")
+"""What is never what an excess is destroyed with."""
+
+
+def _destroys_nothing(doc: Procedure) -> None:
+    """ "Br2, 32 g, decolorises nicely": a reagent that goes in, and no destroying of one."""
+    lots = {m.id: m for m in doc.materials}
+    for s in doc.steps:
+        if s.kind == "destroy" and s.materials and all(lots[k].identity in DESTROYS_NOTHING for k in s.materials):
+            s.kind = "dose" if s.duration is not None else "add"
+
+
+COMMON_NOUNS = ("salt", "acid", "soda", "caustic", "spirit", "bleach", "lime", "alum", "potash", "ester", "amine", "base")
+
+
+def _named_in_brackets(doc: Procedure, source: str) -> None:
+    """ "Chromic salt (potassium dichromate) 60 g": the bracket says which salt."""
+    for m in doc.materials:
+        at = source.find(m.name, *m.span) if m.name.lower() in COMMON_NOUNS else -1
+        inside = re.match(r" \(([^()\n]{4,40})\)", source[at + len(m.name) :]) if at >= 0 else None
+        named = substances_in(inside[1]) if inside is not None else []
+        if inside is not None and len(named) == 1 and len(named[0].text) >= len(inside[1]) - 2:
+            m.identity, m.name = str(named[0].value), named[0].text
 
 
 FED_COLD = patterns.compile(

@@ -199,9 +199,9 @@ def _fold(text: str) -> str:
 OXIDATION_STATE = patterns.compile(r"\((?:i{1,3}|iv|vi{0,2})\)")
 """Behind a name, folded to lower case."""
 OTHER_HALF = patterns.compile(
-    r" (?!(?:plate|precipitate|filtrate|distillate|separate|appropriate|moderate|immediate|concentrate|intermediate|quite|inside|outside|beside|aside|despite|white|graphite)s?\b)(?:[a-z]+yl )?[a-z]{3,}(?:ate|ite|ide|thione)s?\b"
+    r" (?!(?:plate|precipitate|filtrate|distillate|separate|appropriate|moderate|immediate|concentrate|intermediate|quite|inside|outside|beside|aside|despite|white|graphite)s?\b)(?:[a-z]+yl )?[a-z]{3,}(?:ate|ite|ide|thione)s?\b| (?:salt|complex|compound)s?\b"
 )
-"""Behind a metal's name, folded to lower case: the anion of a salt that is not listed."""
+"""Behind a metal's name, folded to lower case: the anion of a salt that is not listed, or "salt" itself."""
 ALKALI = {"lithium", "sodium", "potassium", "magnesium", "calcium", "barium"}
 """Metals that are named by themselves far less often than in their salts."""
 SALT_METALS = {"lithium", "sodium", "potassium", "magnesium", "calcium", "barium", "zinc", "iron", "copper", "silver", "lead", "tin", "nickel", "manganese", "aluminium", "mercury"}  # fmt: skip
