@@ -165,13 +165,13 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         severity: Severity = "condition" if over <= c.settings.severity("H02_condition_K") else "stop"
         run = c.runs["best"].over(seg.step)
         parts = []
-        if severity == "stop" and step is not None and step.T_limit is not None and best <= seg.limit_C + c.settings.severity("H02_condition_K"):
-            shut = _with_the_feed_shut(c, seg.step, seg.limit_C)
-            if shut is not None and shut <= seg.limit_C + c.settings.severity("H02_condition_K"):
-                severity = "condition"
-                parts.append(f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most")
+        within = c.settings.severity("H02_condition_K")
+        shut = _with_the_feed_shut(c, seg.step, seg.limit_C) if step is not None and step.T_limit is not None and best <= seg.limit_C + within else None
+        if shut is not None and shut <= seg.limit_C + within:
+            severity = "note" if best <= seg.limit_C and shut <= seg.limit_C + SHUT_IN_TIME_K else "condition"
+            parts.append(f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most")
         if c.pot.bath is None and step is not None and step.duration is not None:  # a sentence would cure it: what it stands in
-            severity = "condition"
+            severity = "condition" if severity == "stop" else severity
             parts.append("no bath is written, and only the air cools it in this figure")
         removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0) if run else None
         if run and removable is not None and run.made_W > removable:
@@ -194,6 +194,8 @@ def _with_the_feed_shut(c: Context, step: int, limit_C: float) -> float | None:
     return float(np.interp(over.over_at_s, run.t_s, run.mtsr_C))
 
 
+SHUT_IN_TIME_K = 2.0
+"""How far over a limit what has piled up may take the pot for the limit to count as kept by shutting the feed (assumption: as well as it is read)."""
 UNWRITTEN_K = 30.0
 """Rise of the pot while it is fed from which a temperature must stand in the text (common practice, no source)."""
 

@@ -130,6 +130,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("strength", r"\b(?i:concentrated|conc\.?|dilute|dil\.?|aqueous|aq\.?|strong|fuming) \(\d[\d.,]* ?(?:%|M|N)(?: w/w)?\) (?=[A-Za-z])", ""),  # "37 %" in front of its name
     ("about", r"(?:\b(?:ca\.?|Ca\.|circa|approx\.?|[Aa]pproximately|[Rr]oughly)[ \u00a0]?|~ ?)(?=\d)", "about "),
     ("dropwise", r"(?i:\bdrop(?: by drop|-wise))\b", "dropwise"),
+    ("adverb_in_commas", r"(?<=[a-z]), (drop by drop|dropwise|slowly|carefully|bit by bit|little by little|a little at a time|in small portions|very slowly), (?=(?:in|into|to|on|onto|over)\b)", " {0} "),
     ("alike", "[" + "".join(ALIKE) + "]", ""),
     # turns of phrase, by the plain words of the trade
     ("neck", r"(?i:\b(two|three|four)-?neck) (?=of (?:half|one|a|two|\d)|\(?\d+ ?m?L|,? (?:a |the )?\d+ ?m?L)", "{0}-necked flask "),
@@ -138,6 +139,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("of_pellets", r"(?<=grams) of pellets(?= I\b| are\b| in\b| go\b)|(?<= g) of pellets(?= I\b| are\b| in\b| go\b)", ""),
     ("caustic_label", r"(?:(?<=\. )|(?m:^)|(?<=- ))Caustic: (?=[\w .-]{1,28}\b(?:grams?|g)\b)", "Caustic soda "),
     ("ice_tub", r"\b(?i:ice[- /]?(?:water[- ])?)(?:tub|bowl|basin|pan|pail)\b(?! (?:is|as|for) the dump)", "ice bath"),
+    ("and_what_is_in_it", r",? and (what(?:'s| is|ever is)) (?:left )?in the (trap|receiver|cold trap|dropping funnel)\b(?= (?:goes|went|is|was|drips|runs|gets)\b)", ". What is in the {1}"),
+    ("comes_off", r"(?<=[a-z]),? (?:about [\w ]{2,16}(?:mils|mL|ml|grams|g), )?(?:comes|came|goes|went|is taken|was taken) off (?=(?:at|under|in vacuo|on the (?:rota|pump)|over) (?:[\w-]+ ){0,3}(?:millibar|mbar|torr|degrees|°C|pressure|pump|evaporator|rotavap))", " is distilled off "),
     ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
     ("ice_round", r"(\d[\d.,]* ?k?g) of (?:crushed |broken |chopped )?ice (?:surrounds?|lies? round|is packed round|is put round|round|around|is round|goes round) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
     ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),

@@ -31,6 +31,7 @@ from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities
 from northsquall.reading.reconcile import reconcile
 from northsquall.reading.resume import Resume
+from northsquall.reading.sense import fed_in_ice, second_look
 from northsquall.reading.step_tables import as_prose
 from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
@@ -150,11 +151,9 @@ def read(text: str) -> Procedure:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
                     step.duration = None  # "in 8 portions at 5-min intervals" is no feed of 5 min
                 doc.unread = [u for u in doc.unread if not told[0] <= u.span[0] < told[1]]
-    _named_in_brackets(doc, source)
-    _destroys_nothing(doc)
-    _ice_that_does_not_go_in(doc, source)
+    second_look(doc, source)
     _cold_without_a_bath(doc)
-    _fed_in_ice(doc, source)
+    fed_in_ice(doc, source)
     _timed_by_rate(doc, source)
     if source != original:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
@@ -173,121 +172,6 @@ def read(text: str) -> Procedure:
         for unread in whole:
             unread.text = original[unread.span[0] : unread.span[1]]
     return doc
-
-
-TOO_MUCH_ICE = 1.5
-"""Times a vessel's size from which ice or water that is written beside it stands round it, and not in it (assumption)."""
-TUBS = ("tub", "basin", "bowl")
-STANDS_IN = patterns.compile(
-    r"\b(?:bath|bowl|basin|tub|trough|pan|bucket outside|cool\w*|chill\w*|stand\w*|stood|dip\w*|held|sits?|sat|immers\w+|kept in|round (?:it|the)|outside|jacket)\b|\bin (?:an? |the )?(?:\d[\d.,]* ?(?:kg|L|l) of )?(?:ice|cold|tap|iced)\b",
-    re.I,
-)
-"""What is said of water that stands round a vessel."""
-OUTSIDE = patterns.compile(r"(?: and water)?(?:,? ?\(?\d[\d.,]* ?k?g\)?)? (?:(?:stands? |is |kept )?(?:in|as) (?:a|an|the) (?:tub|bowl|basin|bath|pan|tray)\b(?!,? (?:add|pour))|(?:outside|round|around|under|underneath) (?:it|the|of)\b|outside\b)", re.I)
-""" "1 kg ice in a tub under the beaker": where the ice stands, whatever its amount."""
-ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
-
-
-STANDS_BY = patterns.compile(
-    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
-    re.I,
-)
-"""Ice that waits: it cools nothing yet."""
-
-
-def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
-    """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack", "in ice-water, 1 kg": a bath, or what stands by; it cannot be a charge."""
-    lots, vessels = {m.id: m for m in doc.materials}, {v.name: v for v in doc.vessels}
-    uses = Counter(name for s in doc.steps for name in (s.vessel, s.from_vessel))
-    gone: set[str] = set()
-    for s in doc.steps:
-        vessel = vessels.get(s.vessel or "")
-        if vessel is None or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None:
-            continue
-        tub = vessel.kind in TUBS and uses[vessel.name] == 1 and len(s.materials) == 1  # what the batch goes into keeps its ice
-        for lot in [lots[k] for k in s.materials]:
-            if lot.identity not in ("ice", "water") or lot.amount is None or (tub and lot.identity == "water"):
-                continue
-            grams = convert(lot.amount.value, lot.amount.unit, dimension(lot.amount.unit)) if dimension(lot.amount.unit) in ("mass", "volume") else 0.0
-            a, b = lot.span or (0, 0)
-            if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL) and OUTSIDE.match(source, b) is None:
-                continue
-            begin = max(source.rfind(x, 0, a) for x in (". ", "; ", "\n")) + 1
-            around = source[begin:b] + re.split(r"[.;\n]", source[b : b + 80])[0]
-            if lot.identity == "water" and not STANDS_IN.search(around) and not (lot.amount.unit == "kg" and ICE_WATER.match(lot.name)):
-                continue  # water that is poured in: the vessel is too small, or another one
-            waits = STANDS_BY.search(around)
-            iced = lot.identity == "ice" or re.match(r"ice", lot.name, re.I) is not None
-            if vessel.bath is None and not tub and waits is None:
-                vessel.bath = Bath(kind="ice" if iced else "water", ice_g=grams if iced else None, span=lot.span)
-            s.materials.remove(lot.id)
-            gone.add(lot.id)
-    if gone:
-        doc.materials[:] = [m for m in doc.materials if m.id not in gone]
-        in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
-
-
-DESTROYS_NOTHING = ("bromine", "chlorine", "thionyl chloride", "sulfuryl chloride", "phosphorus oxychloride", "oxalyl chloride", "nitric acid", "acetyl chloride", "benzoyl chloride")
-"""What is never what an excess is destroyed with."""
-
-
-def _destroys_nothing(doc: Procedure) -> None:
-    """ "Br2, 32 g, decolorises nicely": a reagent that goes in, and no destroying of one."""
-    lots = {m.id: m for m in doc.materials}
-    for s in doc.steps:
-        if s.kind == "destroy" and s.materials and all(lots[k].identity in DESTROYS_NOTHING for k in s.materials):
-            s.kind = "dose" if s.duration is not None else "add"
-
-
-COMMON_NOUNS = ("salt", "acid", "soda", "caustic", "spirit", "bleach", "lime", "alum", "potash", "ester", "amine", "base")
-
-
-def _named_in_brackets(doc: Procedure, source: str) -> None:
-    """ "Chromic salt (potassium dichromate) 60 g": the bracket says which salt."""
-    for m in doc.materials:
-        at = source.find(m.name, *m.span) if m.name.lower() in COMMON_NOUNS else -1
-        inside = re.match(r" \(([^()\n]{4,40})\)", source[at + len(m.name) :]) if at >= 0 else None
-        named = substances_in(inside[1]) if inside is not None else []
-        if inside is not None and len(named) == 1 and len(named[0].text) >= len(inside[1]) - 2:
-            m.identity, m.name = str(named[0].value), named[0].text
-
-
-FED_COLD = patterns.compile(
-    r"(?:\b(?:in|with|under) (?:an? |the )?(?P<ice>ice(?:[- ](?:and[- ])?(?:water|bath|cooling))?)|(?P<cooled>\bice[- ](?:cool(?:ed|ing)|bath))|\bstanding in (?P<water>cold water|tap water))(?=[,.;:)]| (?:at|below|over|during|within|in|while|keeping|so that)\b|$)",
-    re.I,
-)
-"""A feed "over 40 min in ice, below 20 °C", whatever the vessel stood in before."""
-
-
-def _fed_in_ice(doc: Procedure, source: str) -> None:
-    """A feed that its own sentence, or the cooling right before it, puts in ice or cold water, in a vessel that is told of with a warm bath or none: a bath of that step alone."""
-    by_id, baths = {m.id: m for m in doc.materials}, {v.name: v.bath for v in doc.vessels}
-    cooled: dict[str, tuple[int, int]] = {}
-    for s in doc.steps:
-        if s.kind == "cool" and (m := COOLED_IN_ICE.search(source, *s.span)) is not None:
-            cooled[s.vessel or ""] = m.span()
-        elif s.kind in ("heat", "reflux", "distil") or s.T_of == "bath":
-            cooled.pop(s.vessel or "", None)
-        stands = baths.get(s.vessel or "")
-        if s.kind not in ("dose", "add") or s.bath is not None or (stands is not None and stands.kind in ("ice", "ice-salt", "dry-ice")):
-            continue
-        T = s.T_limit or s.T_range
-        if T is None or T.value > COLD_FEED_C or any(by_id[k].identity == "ice" for k in s.materials):
-            continue
-        m = FED_COLD.search(source, *s.span)
-        if m is not None and re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()]) and m["water"] is None:
-            m = None  # the solution that is fed was kept in ice
-        if m is not None and stands is not None:
-            s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
-        elif (s.vessel or "") in cooled:
-            s.bath = Bath(kind="ice", span=cooled[s.vessel or ""])
-
-
-COOLED_IN_ICE = patterns.compile(r"\b(?:in|with|on|by|over) (?:an? |the )?(?:bath of )?(?:crushed )?ice\b|\bice[- ](?:water |salt )?bath\b|\bice[- ]?cool", re.I)
-
-
-COLD_FEED_C = 60.0
-"""Up to here a feed is held by ice or cold water."""
 
 
 def _timed_by_rate(doc: Procedure, source: str) -> None:

@@ -9,9 +9,10 @@ from __future__ import annotations
 import re
 
 from northsquall import patterns
-from northsquall.procedure import Material
+from northsquall.procedure import Material, Step
 from northsquall.procedure.units import convert
 from northsquall.reading.account import Account, new_lot, place
+from northsquall.reading.actions import in_order
 from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.phrases import quantities
@@ -33,23 +34,28 @@ BREAK = patterns.compile(r"[.;!?](?=\s|$)|\n")
 BEFORE, BESIDE, BEHIND = 120, 40, 24
 """Characters before an amount in which what it is of may stand, and behind it (assumption)."""
 LEAST_G = 0.05
-NEXT_TO = patterns.compile(r"[ ,:]*(?:(?:waste|pieces|lumps|powder|residues?|turnings|scraps?|solution|dry|old|about|some|roughly)[ ,:]*){0,3}\(?", re.I)
-""" "The bromine waste (8 g": what may stand between a name and its amount."""
+NOT_OF_IT = patterns.compile(r"\d|\b(?:in|with|to|into|on|under|and|for|from (?!the \w+,? $)|or|as|is|was|complex|flask|bottle of|salt)\b|[;:/+]", re.I)
+"""Between a name and an amount that is not its own."""
+MADE_FROM = patterns.compile(r"\s*(?:[A-Z]\w+, )?(?:[\w-]+ ){0,2}[\w-]+(?:chloride|bromide|ate|one|ide|ine|ol|acid|ene|al), (?:about )?$", re.I)
+"""A text that begins with what is made, before the amount of what it is made from."""
+SPARE = patterns.compile(r"\b(?:spills?|ready|at hand|to hand|within reach|stood|stands?|beside|nearby|in reserve|in case|bath|tub|tray|ice|titrat\w*|against|burette|bubbler)\b", re.I)
+"""Round an amount of what stands by, cools or is measured with."""
 OF_IT = patterns.compile(r" (?:or so |pieces |lumps )?(?:of (?:the |dry |old )?)?", re.I)
-SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air")
-"""What is often named without an amount and where nearness says nothing."""
+SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air", "tin", "lead")
+"""What is often named without an amount and where nearness says nothing; a tin is what it comes in."""
 
 
 def reconcile(account: Account, tokens: list[Token]) -> None:
-    """Join amounts that no rule placed with what stands beside them and has none."""
+    """Join amounts that stand in nothing that was read with what stands beside them and has none."""
     doc, source = account.doc, account.source
     loose = {u.span[0] for u in doc.unread if u.why.startswith("a quantity")}
-    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start in loose and _may_charge(q, source)] if loose else []
+    held = _held(account)
+    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start not in held and _may_charge(q, source)]
     for q in free:
-        if q.start not in loose or (q.dim == "moles" and not _alone(q, free)):
+        if q.start in held or (q.dim == "moles" and not _alone(q, free)):
             continue
         moles = next((x for x in free if q.dim != "moles" and x.dim == "moles" and 0 < x.start - q.end < 4), None)
-        lot = _lot_without(account, q)
+        lot = _lot_without(account, q) if q.start in loose else None
         if lot is not None:
             lot.amount = q.model() if q.dim != "moles" else None
             lot.stated_mol = (q if q.dim == "moles" else moles).model() if q.dim == "moles" or moles is not None else None  # type: ignore[union-attr]
@@ -57,8 +63,17 @@ def reconcile(account: Account, tokens: list[Token]) -> None:
             _put_in(account, token, q, moles)
         else:
             continue
-        loose -= {q.start, *([moles.start] if moles is not None else [])}
-    doc.unread = [u for u in doc.unread if not u.why.startswith("a quantity") or u.span[0] in loose]
+        held |= {q.start, *([moles.start] if moles is not None else [])}
+    doc.unread = [u for u in doc.unread if not u.why.startswith("a quantity") or u.span[0] not in held]
+
+
+def _held(account: Account) -> set[int]:
+    """Places of the text that a lot, a bath or a result was read from."""
+    doc = account.doc
+    spans = [m.span for m in doc.materials] + [v.bath.span for v in doc.vessels if v.bath is not None and v.bath.span is not None]
+    read = [q for m in doc.materials for q in (m.amount, m.stated_mol, m.equivalents)] + [doc.results.mass_g, doc.results.percent]
+    spans += [q.span for q in read if q is not None and q.span is not None]
+    return {k for a, b in spans for k in range(a, b)}
 
 
 def _alone(q: Qty, free: list[Qty]) -> bool:
@@ -90,14 +105,20 @@ def _lot_without(account: Account, q: Qty) -> Material | None:
 
 
 def _named_beside(account: Account, q: Qty) -> Token | None:
-    """A substance that no lot is of, named right before a loose amount or right behind it, in its own sentence."""
+    """A substance that no lot is of, named before a loose amount or right behind it, in its own sentence, where nothing says that it stands by."""
     doc, source = account.doc, account.source
     here = {m.identity for m in doc.materials} | set(SKIPPED)
+    if SPARE.search(source[max(0, q.start - BESIDE) : q.end + BESIDE]):
+        return None
     begin = max(0, q.start - BESIDE)
     found = [t for t in substances_in(source[begin : q.end + BEHIND], begin) if t.value not in here and not BREAK.search(source[min(t.end, q.end) : max(t.start, q.start)])]
-    before = [t for t in found if t.end <= q.start and NEXT_TO.fullmatch(source[t.end : q.start])]
+    before = [t for t in found if t.end <= q.start and not NOT_OF_IT.search(source[t.end : q.start])]
     behind = [t for t in found if t.start >= q.end and OF_IT.fullmatch(source[q.end : t.start])]
-    return before[-1] if before else behind[0] if behind else None
+    made = doc.results.product_identity
+    if behind and behind[0].value == made and MADE_FROM.match(source, 0, q.start):
+        doc.results.product = doc.results.product_identity = doc.results.product_smiles = doc.results.product_span = None
+        made = None  # "Lauroyl chloride, twenty grams of lauric acid": what it is made from
+    return next((t for t in [*behind[:1], *before[::-1]] if t.value != made), None)
 
 
 def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> None:
@@ -108,6 +129,10 @@ def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> None:
         m.start = q.start
     fed = [s for s in doc.steps if s.kind in ("charge", "add", "dose") and s.materials and s.vessel is not None]
     step = next((s for s in fed if s.span[0] <= q.start < s.span[1]), None) or max((s for s in fed if s.span[0] <= q.start), key=lambda s: s.span[0], default=None)
-    step = step or min((s for s in fed if s.span[0] > q.start), key=lambda s: s.span[0], default=None)
+    later = min((s for s in fed if s.span[0] > q.start), key=lambda s: s.span[0], default=None) if step is None else None
+    if later is not None:  # told before all that is done: it stands there first
+        a, b = m.start, m.end
+        step = Step(n=0, kind="charge", text=account.source[a:b], span=(a, b), vessel=later.vessel)
+        in_order(doc, [step, *doc.steps])
     if step is not None:
         place(account, step, [new_lot(account, m)])

@@ -1,0 +1,226 @@
+"""The second look: what was read and cannot be meant, by what the bench allows and not by its words.
+
+Each of these stood in fresh texts that were read wrong, and in next to none of a thousand that are read right: water and
+ice that no vessel holds, a gas that is charged by the mole, the rest of what was charged in full, a substance weighed
+once and named again.
+"""
+
+from __future__ import annotations
+
+import re
+from collections import Counter
+
+from northsquall import patterns
+from northsquall.procedure import Bath, Material, Procedure, Step
+from northsquall.procedure.units import convert, dimension
+from northsquall.reading.actions import in_order
+from northsquall.reading.tokens import substances_in
+from northsquall.substances import catalogue
+
+
+def second_look(doc: Procedure, source: str) -> None:
+    """Take back what cannot be meant."""
+    _named_in_brackets(doc, source)
+    _destroys_nothing(doc)
+    _fed_and_not_charged(doc)
+    _take_back(doc, [m for m in doc.materials if _comes_off(doc, m, source) or _is_left_over(doc, m, source) or _is_named_again(doc, m, source)])
+    _ice_that_does_not_go_in(doc, source)
+
+
+def _take_back(doc: Procedure, lots: list[Material]) -> None:
+    """No lot of these; a step that did nothing else with them goes too."""
+    gone = {m.id for m in lots}
+    if not gone:
+        return
+    emptied = set()
+    for s in doc.steps:
+        if gone & set(s.materials):
+            s.materials = [k for k in s.materials if k not in gone]
+            if not s.materials and s.from_vessel is None and s.kind in ("charge", "dose", "add"):
+                emptied.add(s.n)
+    doc.materials[:] = [m for m in doc.materials if m.id not in gone]
+    if emptied:
+        in_order(doc, [s for s in doc.steps if s.n not in emptied])
+
+
+def _fed_and_not_charged(doc: Procedure) -> None:
+    """What goes in over a time on to what stands there is fed, whatever its sentence calls it."""
+    stood: set[str | None] = set()
+    for s in doc.steps:
+        if s.kind == "charge" and s.duration is not None and s.vessel in stood and FUNNEL.search(s.text):
+            s.kind = "dose"
+        if s.materials and s.kind in ("charge", "add", "dose"):
+            stood.add(s.vessel)
+
+
+FUNNEL = patterns.compile(r"\b(?:funnel|syringe|pump|burette|drip\w*|drop\w*)\b", re.I)
+
+
+def _step_of(doc: Procedure, m: Material) -> Step | None:
+    return next((s for s in doc.steps if m.id in s.materials), None)
+
+
+def _sentence(source: str, at: int) -> str:
+    begin = max(source.rfind(x, 0, at) for x in (". ", "; ", "\n", ": ")) + 1
+    return source[begin:at] + re.split(r"[.;\n]", source[at : at + 120])[0]
+
+
+LED_IN = patterns.compile(
+    r"\b(?:bubbl\w+|pass\w*|lead|leads|led|introduc\w+|cylinder|lecture bottle|balloon|fed|feed\w*|run in|stream of|saturat\w+|admit\w*|blown|blow|condens\w+|through|from the (?:bottle|generator|cylinder)|thrown|dropped|pieces|solid)\b", re.I
+)
+
+
+def _comes_off(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Sulfur dioxide and hydrogen chloride, a tenth of a mole of each": a gas told in moles or litres, and nothing leads it in: it comes off."""
+    s = catalogue().substances.get(m.identity or "")
+    told = m.stated_mol is not None or (m.amount is not None and dimension(m.amount.unit) == "volume")
+    if s is None or s.phase != "g" or m.role is not None or not told or m.strength is not None or (m.amount is not None and dimension(m.amount.unit) == "mass"):
+        return False
+    step = _step_of(doc, m)
+    return step is not None and step.kind in ("charge", "dose", "add") and LED_IN.search(_sentence(source, m.span[0])) is None
+
+
+LEFT_OVER = patterns.compile(r"\b(?:rest of (?:the|my)|excess(?: of)?(?: the)?|surplus|left-?over|unreacted|unused|what is left of the|what remains of the)\s*$", re.I)
+GOES_AWAY = patterns.compile(r"\b(?:off|over|distil\w*|evaporat\w*|recover\w*|strip\w*|trap|collected|pumped|removed)\b", re.I)
+
+
+def _is_left_over(doc: Procedure, m: Material, source: str) -> bool:
+    """ "The rest of the thionyl chloride, about 4 mL, comes off": part of what was charged, and no more of it."""
+    step = _step_of(doc, m)
+    at = source.find(m.name, *m.span)
+    if step is None or at < 0 or step.kind not in ("charge", "dose", "add") or LEFT_OVER.search(source[max(0, at - 30) : at]) is None:
+        return False
+    before = any(x.identity == m.identity and x is not m and x.span[0] < m.span[0] and (x.amount or x.stated_mol) for x in doc.materials)
+    return before and GOES_AWAY.search(_sentence(source, at)) is not None
+
+
+MORE = patterns.compile(r"\b(?:more|another|again|some|a (?:bit|little|drop|splash|dash|glug|pinch|spoon\w*|few)|further|fresh|extra|second|additional|enough|splash|squirt|top(?:ped)? up)\b", re.I)
+
+
+def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
+    """A substance that was weighed once and is named again without an amount: what is there already, unless more of it is meant."""
+    step = _step_of(doc, m)
+    if step is None or m.amount or m.stated_mol or m.equivalents or m.role is not None or m.identity in (None, "water", "ice") or step.kind not in ("charge", "dose", "add"):
+        return False
+    others = [x for x in doc.materials if x.identity == m.identity and x is not m and (x.amount or x.stated_mol) and x.step is not None]
+    return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None
+
+
+TOO_MUCH_ICE = 1.5
+"""Times a vessel's size from which ice or water that is written beside it stands round it, and not in it (assumption)."""
+HEATERS = ("mantle", "oil", "sand", "plate", "burner", "air")
+TUBS = ("tub", "basin", "bowl")
+STANDS_IN = patterns.compile(
+    r"\b(?:bath|bowl|basin|tub|trough|pan|bucket outside|cool\w*|chill\w*|stand\w*|stood|dip\w*|held|sits?|sat|immers\w+|kept in|round (?:it|the)|outside|jacket)\b|\bin (?:an? |the )?(?:\d[\d.,]* ?(?:kg|L|l) of )?(?:ice|cold|tap|iced)\b",
+    re.I,
+)
+"""What is said of water that stands round a vessel."""
+OUTSIDE = patterns.compile(r"(?: and water)?(?:,? ?\(?\d[\d.,]* ?k?g\)?)? (?:(?:stands? |is |kept )?(?:in|as) (?:a|an|the) (?:tub|bowl|basin|bath|pan|tray)\b(?!,? (?:add|pour))|(?:outside|round|around|under|underneath) (?:it|the|of)\b|outside\b)", re.I)
+""" "1 kg ice in a tub under the beaker": where the ice stands, whatever its amount."""
+ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
+
+
+STANDS_BY = patterns.compile(
+    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
+    re.I,
+)
+"""Ice that waits: it cools nothing yet."""
+
+
+def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
+    """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack", "in ice-water, 1 kg": a bath, or what stands by; it cannot be a charge."""
+    lots, vessels = {m.id: m for m in doc.materials}, {v.name: v for v in doc.vessels}
+    uses = Counter(name for s in doc.steps for name in (s.vessel, s.from_vessel))
+    gone: set[str] = set()
+    for s in doc.steps:
+        vessel = vessels.get(s.vessel or "")
+        if vessel is None or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None:
+            continue
+        tub = vessel.kind in TUBS and uses[vessel.name] == 1 and len(s.materials) == 1  # what the batch goes into keeps its ice
+        for lot in [lots[k] for k in s.materials]:
+            if lot.identity not in ("ice", "water") or lot.amount is None or (tub and lot.identity == "water"):
+                continue
+            grams = convert(lot.amount.value, lot.amount.unit, dimension(lot.amount.unit)) if dimension(lot.amount.unit) in ("mass", "volume") else 0.0
+            a, b = lot.span or (0, 0)
+            if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL) and OUTSIDE.match(source, b) is None:
+                continue
+            begin = max(source.rfind(x, 0, a) for x in (". ", "; ", "\n")) + 1
+            around = source[begin:b] + re.split(r"[.;\n]", source[b : b + 80])[0]
+            if lot.identity == "water" and not STANDS_IN.search(around) and not (lot.amount.unit == "kg" and ICE_WATER.match(lot.name)):
+                continue  # water that is poured in: the vessel is too small, or another one
+            waits = STANDS_BY.search(around)
+            iced = lot.identity == "ice" or re.match(r"ice", lot.name, re.I) is not None
+            warmer = vessel.bath if vessel.bath is not None and vessel.bath.kind in HEATERS and (vessel.bath.span or (0, 0))[0] > a else None
+            if (vessel.bath is None or warmer is not None) and not tub and waits is None:
+                vessel.bath = Bath(kind="ice" if iced else "water", ice_g=grams if iced else None, span=lot.span)
+                for later in doc.steps if warmer is not None else []:
+                    if later.vessel == vessel.name and later.kind in ("heat", "reflux", "distil") and later.bath is None:
+                        later.bath = warmer  # the ice first, the mantle that is told later at the end
+            s.materials.remove(lot.id)
+            gone.add(lot.id)
+    if gone:
+        doc.materials[:] = [m for m in doc.materials if m.id not in gone]
+        in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
+
+
+DESTROYS_NOTHING = ("bromine", "chlorine", "thionyl chloride", "sulfuryl chloride", "phosphorus oxychloride", "oxalyl chloride", "nitric acid", "acetyl chloride", "benzoyl chloride")
+"""What is never what an excess is destroyed with."""
+
+
+def _destroys_nothing(doc: Procedure) -> None:
+    """ "Br2, 32 g, decolorises nicely": a reagent that goes in, and no destroying of one."""
+    lots = {m.id: m for m in doc.materials}
+    for s in doc.steps:
+        if s.kind == "destroy" and s.materials and all(lots[k].identity in DESTROYS_NOTHING for k in s.materials):
+            s.kind = "dose" if s.duration is not None else "add"
+
+
+COMMON_NOUNS = ("salt", "acid", "soda", "caustic", "spirit", "bleach", "lime", "alum", "potash", "ester", "amine", "base")
+
+
+def _named_in_brackets(doc: Procedure, source: str) -> None:
+    """ "Chromic salt (potassium dichromate) 60 g": the bracket says which salt."""
+    for m in doc.materials:
+        at = source.find(m.name, *m.span) if m.name.lower() in COMMON_NOUNS else -1
+        inside = re.match(r" \(([^()\n]{4,40})\)", source[at + len(m.name) :]) if at >= 0 else None
+        named = substances_in(inside[1]) if inside is not None else []
+        if inside is not None and len(named) == 1 and len(named[0].text) >= len(inside[1]) - 2:
+            m.identity, m.name = str(named[0].value), named[0].text
+
+
+FED_COLD = patterns.compile(
+    r"(?:\b(?:in|with|under) (?:an? |the )?(?P<ice>ice(?:[- ](?:and[- ])?(?:water|bath|cooling))?)|(?P<cooled>\bice[- ](?:cool(?:ed|ing)|bath))|\bstanding in (?P<water>cold water|tap water))(?=[,.;:)]| (?:at|below|over|during|within|in|while|keeping|so that)\b|$)",
+    re.I,
+)
+"""A feed "over 40 min in ice, below 20 °C", whatever the vessel stood in before."""
+
+
+def fed_in_ice(doc: Procedure, source: str) -> None:
+    """A feed that its own sentence, or the cooling right before it, puts in ice or cold water, in a vessel that is told of with a warm bath or none: a bath of that step alone."""
+    by_id, baths = {m.id: m for m in doc.materials}, {v.name: v.bath for v in doc.vessels}
+    cooled: dict[str, tuple[int, int]] = {}
+    for s in doc.steps:
+        if s.kind == "cool" and (m := COOLED_IN_ICE.search(source, *s.span)) is not None:
+            cooled[s.vessel or ""] = m.span()
+        elif s.kind in ("heat", "reflux", "distil") or s.T_of == "bath":
+            cooled.pop(s.vessel or "", None)
+        stands = baths.get(s.vessel or "")
+        if s.kind not in ("dose", "add") or s.bath is not None or (stands is not None and stands.kind in ("ice", "ice-salt", "dry-ice")):
+            continue
+        T = s.T_limit or s.T_range
+        if T is None or T.value > COLD_FEED_C or any(by_id[k].identity == "ice" for k in s.materials):
+            continue
+        m = FED_COLD.search(source, *s.span)
+        if m is not None and re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()]) and m["water"] is None:
+            m = None  # the solution that is fed was kept in ice
+        if m is not None and stands is not None:
+            s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
+        elif (s.vessel or "") in cooled:
+            s.bath = Bath(kind="ice", span=cooled[s.vessel or ""])
+
+
+COOLED_IN_ICE = patterns.compile(r"\b(?:in|with|on|by|over) (?:an? |the )?(?:bath of )?(?:crushed )?ice\b|\bice[- ](?:water |salt )?bath\b|\bice[- ]?cool", re.I)
+
+
+COLD_FEED_C = 60.0
+"""Up to here a feed is held by ice or cold water."""
