@@ -392,6 +392,8 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
             ]
             if not made or not from_left:
                 continue
+            if entry.vessel in c.walk.lines and all(record_of(r).named_in(c.procedure.source_text) for r in made):
+                continue  # a gas that the text counts on, and leads away
             yield finding(
                 "Q05", "stop", f"{from_left[0].record['name'][:1].upper() + from_left[0].record['name'][1:]} that is left gives {_many(entry.gas[made[0]])} of {record_of(made[0]).name} here.", step=step, figure=entry.gas[made[0]], limit="no gas from the leftover",
                 remedy=f"First destroy it with {_agent(from_left[0])}.", source="handbook 3.3", short="wrong agent", cause=" ".join(f"gas:{g}" for g in made),

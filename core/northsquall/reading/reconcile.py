@@ -36,9 +36,12 @@ BEFORE, BESIDE, BEHIND = 120, 40, 24
 LEAST_G = 0.05
 NOT_OF_IT = patterns.compile(r"\d|\b(?:in|with|to|into|on|under|and|for|from (?!the \w+,? $)|or|as|is|was|complex|flask|bottle of|salt)\b|[;:/+]", re.I)
 """Between a name and an amount that is not its own."""
+ICE_AND = patterns.compile(r"\bice(?: and |/| ?\+ ?|-)$", re.I)
 MADE_FROM = patterns.compile(r"\s*(?:[A-Z]\w+, )?(?:[\w-]+ ){0,2}[\w-]+(?:chloride|bromide|ate|one|ide|ine|ol|acid|ene|al), (?:about )?$", re.I)
 """A text that begins with what is made, before the amount of what it is made from."""
-SPARE = patterns.compile(r"\b(?:spills?|ready|at hand|to hand|within reach|stood|stands?|beside|nearby|in reserve|in case|bath|tub|tray|ice|titrat\w*|against|burette|bubbler)\b", re.I)
+RIDS = patterns.compile(r"\b(?:waste|dispos\w+|destr\w+|rid of|quench\w*|neutralis\w+|residues?|scraps?|remains)\b", re.I)
+"""A heading of what is done away with: it names no product."""
+SPARE = patterns.compile(r"\b(?:spills?|ready|at hand|to hand|within reach|stood|stands?|nearby|in reserve|in case|titrat\w*|against|burette|bubbler)\b", re.I)
 """Round an amount of what stands by, cools or is measured with."""
 OF_IT = patterns.compile(r" (?:or so |pieces |lumps )?(?:of (?:the |dry |old )?)?", re.I)
 SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air", "tin", "lead")
@@ -50,12 +53,12 @@ def reconcile(account: Account, tokens: list[Token]) -> None:
     doc, source = account.doc, account.source
     loose = {u.span[0] for u in doc.unread if u.why.startswith("a quantity")}
     held = _held(account)
-    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start not in held and _may_charge(q, source)]
+    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start not in held and q.dim in ("mass", "moles")]
     for q in free:
         if q.start in held or (q.dim == "moles" and not _alone(q, free)):
             continue
         moles = next((x for x in free if q.dim != "moles" and x.dim == "moles" and 0 < x.start - q.end < 4), None)
-        lot = _lot_without(account, q) if q.start in loose else None
+        lot = _lot_without(account, q) if q.start in loose and _may_charge(q, source) else None
         if lot is not None:
             lot.amount = q.model() if q.dim != "moles" else None
             lot.stated_mol = (q if q.dim == "moles" else moles).model() if q.dim == "moles" or moles is not None else None  # type: ignore[union-attr]
@@ -83,7 +86,7 @@ def _alone(q: Qty, free: list[Qty]) -> bool:
 
 def _may_charge(q: Qty, source: str) -> bool:
     """Whether a loose amount may be of a charge: not what came out, not a bath, not the size of a piece."""
-    if q.dim != "moles" and (q.dim != "mass" or convert(q.value, q.unit, "mass") < LEAST_G):
+    if q.dim == "mass" and convert(q.value, q.unit, "mass") < LEAST_G:
         return False
     return NOT_OF_A_CHARGE.search(source[max(0, q.start - 60) : q.start]) is None and BEHIND_NO_CHARGE.match(source, q.end) is None
 
@@ -107,14 +110,15 @@ def _lot_without(account: Account, q: Qty) -> Material | None:
 def _named_beside(account: Account, q: Qty) -> Token | None:
     """A substance that no lot is of, named before a loose amount or right behind it, in its own sentence, where nothing says that it stands by."""
     doc, source = account.doc, account.source
-    here = {m.identity for m in doc.materials} | set(SKIPPED)
-    if SPARE.search(source[max(0, q.start - BESIDE) : q.end + BESIDE]):
+    if convert(q.value, q.unit, "mass") < LEAST_G or BEHIND_NO_CHARGE.match(source, q.end) or SPARE.search(source[max(0, q.start - BESIDE) : q.end + BESIDE]):
         return None
+    here = {m.identity for m in doc.materials} | set(SKIPPED)
     begin = max(0, q.start - BESIDE)
     found = [t for t in substances_in(source[begin : q.end + BEHIND], begin) if t.value not in here and not BREAK.search(source[min(t.end, q.end) : max(t.start, q.start)])]
+    found = [t for t in found if not ICE_AND.search(source[max(0, t.start - 12) : t.start])]
     before = [t for t in found if t.end <= q.start and not NOT_OF_IT.search(source[t.end : q.start])]
-    behind = [t for t in found if t.start >= q.end and OF_IT.fullmatch(source[q.end : t.start])]
-    made = doc.results.product_identity
+    behind = [t for t in found if t.start >= q.end and OF_IT.fullmatch(source[q.end : t.start]) and not NOT_OF_A_CHARGE.search(source[max(0, q.start - 24) : q.start])]
+    made = None if RIDS.search(source, 0, max(source.find("\n"), 0)) else doc.results.product_identity
     if behind and behind[0].value == made and MADE_FROM.match(source, 0, q.start):
         doc.results.product = doc.results.product_identity = doc.results.product_smiles = doc.results.product_span = None
         made = None  # "Lauroyl chloride, twenty grams of lauric acid": what it is made from

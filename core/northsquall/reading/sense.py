@@ -23,7 +23,10 @@ def second_look(doc: Procedure, source: str) -> None:
     _named_in_brackets(doc, source)
     _destroys_nothing(doc)
     _fed_and_not_charged(doc)
-    _take_back(doc, [m for m in doc.materials if _comes_off(doc, m, source) or _is_left_over(doc, m, source) or _is_named_again(doc, m, source)])
+    _neutralised_by_paper(doc, source)
+    _never_joined(doc)
+    _only_if_it_fails(doc, source)
+    _take_back(doc, [m for m in doc.materials if _comes_off(doc, m, source) or _stood_ready(doc, m, source) or _is_left_over(doc, m, source) or _is_named_again(doc, m, source)])
     _ice_that_does_not_go_in(doc, source)
 
 
@@ -54,6 +57,68 @@ def _fed_and_not_charged(doc: Procedure) -> None:
 
 
 FUNNEL = patterns.compile(r"\b(?:funnel|syringe|pump|burette|drip\w*|drop\w*)\b", re.I)
+
+
+def _never_joined(doc: Procedure) -> None:
+    """Two vessels are charged and neither goes into the other, and only one has a name: it is one vessel."""
+    lots = {m.id: m for m in doc.materials}
+    charged: dict[str, int] = {}
+    for s in doc.steps:
+        held = [lots[k] for k in s.materials]
+        if s.kind in ("charge", "add", "dose") and s.vessel and any(m.role is None and m.identity not in ("water", "ice") for m in held):
+            charged.setdefault(s.vessel, s.n)
+    moved = {s.from_vessel for s in doc.steps if s.from_vessel} | {e.name for e in doc.train}
+    apart = [v for v in charged if v not in moved]
+    bare = [v for v in apart if v == "flask (not named)" and not any(STANDS_BY.search(s.text) for s in doc.steps if s.vessel == v)]
+    named = [v.name for v in doc.vessels if v.name in charged and v.nominal_mL is not None and v.kind not in TUBS]
+    if len(bare) != 1 or len(named) != 1:
+        return
+    for s in doc.steps:
+        s.vessel = named[0] if s.vessel == bare[0] else s.vessel
+    doc.vessels[:] = [v for v in doc.vessels if v.name != bare[0]]
+
+
+ONLY_IF = patterns.compile(r"(?:^|(?<=[.;] )|(?<=\n))(?:if|should|in case)\b[^.;:,\n]{3,60}[:,] (?:add |give |put in )?(?:another |a further )?\d[\d.,]* ?[A-Za-z]+ (?:(?:of )?(?:more|further|extra)\b|of (?:further|more)\b)|\bif\b[^.;:,\n]{3,60}[:,] (?:add )?(?:another|a further)\b", re.I)
+
+
+def _only_if_it_fails(doc: Procedure, source: str) -> None:
+    """ "If it stays white: 0.2 g more nitrite": what is given only if a test fails, and not counted."""
+    for s in [x for x in doc.steps if x.kind in ("add", "dose") and x.materials and x.from_vessel is None]:
+        m = ONLY_IF.search(source, max(0, s.span[0] - 1), s.span[1])
+        if m is not None:
+            _take_back(doc, [x for x in doc.materials if x.id in s.materials and x.span[0] >= m.start()])
+
+
+BASES = ("sodium hydrogen carbonate", "sodium carbonate", "potassium carbonate", "sodium hydroxide", "calcium carbonate", "potassium hydroxide", "ammonia")
+BY_PAPER = patterns.compile(r"\b(?:until|till|to)\b[^.;\n]{0,40}\b(?:pH|paper|litmus|neutral|seven)\b", re.I)
+
+
+def _neutralised_by_paper(doc: Procedure, source: str) -> None:
+    """ "Bicarbonate by the spoon until the paper says seven", "put in soda until it is neutral to litmus": how much goes in the paper tells."""
+    lots = {m.id: m for m in doc.materials}
+    for s in doc.steps:
+        said = _sentence(source, s.span[0])
+        held = [lots[k] for k in s.materials]
+        if s.kind in ("add", "dose") and held and all(m.amount is None and m.stated_mol is None and m.identity in BASES for m in held) and BY_PAPER.search(said):
+            s.kind = "neutralise"
+        elif s.kind == "test" and not held and PUT_IN.search(s.text) and BY_PAPER.search(s.text):
+            base = next((t for t in substances_in(s.text, s.span[0]) if t.value in BASES), None)
+            if base is not None and s.vessel is not None:
+                lot = Material(id=f"m{len(doc.materials) + 1}", name=base.text, identity=str(base.value), step=s.n, span=(base.start, base.end))
+                doc.materials.append(lot)
+                s.kind, s.materials = "neutralise", [lot.id]
+
+
+PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|throw|stir(?:red)? in)\b", re.I)
+
+
+STOOD_READY = patterns.compile(r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|beside (?:it|the hood|the flask))\b", re.I)
+
+
+def _stood_ready(doc: Procedure, m: Material, source: str) -> bool:
+    """ "1 kg of citric acid stood ready": for a spill, and no charge."""
+    step = _step_of(doc, m)
+    return step is not None and m.role is None and m.identity not in ("ice", "water") and step.kind in ("charge", "dose", "add") and STOOD_READY.match(source, m.span[1]) is not None
 
 
 def _step_of(doc: Procedure, m: Material) -> Step | None:
@@ -121,7 +186,7 @@ ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
 
 
 STANDS_BY = patterns.compile(
-    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
+    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|standing|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
     re.I,
 )
 """Ice that waits: it cools nothing yet."""

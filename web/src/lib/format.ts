@@ -114,3 +114,11 @@ export const below = (formula: string): string =>
 export function sentence(text: string): string {
   return `${text.charAt(0).toUpperCase()}${text.slice(1).replace(/\.+$/, '')}.`;
 }
+
+/** Text on one line, cut between words at `most` characters with an ellipsis. */
+export function clipped(text: string, most: number): string {
+  const line = text.replace(/\s+/g, ' ').trim();
+  if (line.length <= most) return line;
+  const cut = line.slice(0, most);
+  return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), most / 2))}…`;
+}

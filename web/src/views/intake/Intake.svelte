@@ -10,7 +10,7 @@
     type ReadOut,
   } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
-  import { figureText, formulaPieces, minutes, short } from '../../lib/format';
+  import { clipped, figureText, formulaPieces, minutes, short } from '../../lib/format';
   import { Latest } from '../../lib/latest';
   import { route } from '../../lib/route.svelte';
   import { session } from '../../lib/session.svelte';
@@ -366,7 +366,7 @@
           <h3 class="head mt-5">Not read, set aside</h3>
           {#each a.unread as u (u.start)}
             <p class="border-rule border-b py-1">
-              <span class="bg-ochre-wash font-serif">{u.text.slice(0, 90)}</span>
+              <span class="bg-ochre-wash font-serif">{clipped(u.text, 90)}</span>
               <span class="text-soft">{u.why}</span>
             </p>
           {/each}
@@ -396,7 +396,7 @@
           <thead
             ><tr class="text-soft text-left"
               ><th class="py-1 font-normal">material</th><th class="num font-normal">g</th><th
-                class="num font-normal">mol</th
+                class="num pl-3 font-normal">mol</th
               ><th class="num pl-3 font-normal">equiv.</th><th class="pl-3 font-normal">role</th></tr
             ></thead
           >
@@ -405,11 +405,11 @@
               <tr class="border-rule border-t align-top" class:opened={!m.mol.established}>
                 <td class="py-1 pr-2"
                   ><span class="font-semibold">{m.name}</span><br /><span class="text-soft text-[13px]"
-                    >{m.text.replace(/\s+/g, ' ').slice(0, 42)}</span
+                    >{clipped(m.text, 42)}</span
                   ></td
                 >
                 <td class="num py-1">{m.mass_g === null ? '' : short(m.mass_g)}</td>
-                <td class="num py-1"
+                <td class="num py-1 pl-3"
                   >{#if m.mol.established}{Number((m.mol.best ?? 0).toPrecision(3))}{:else}<span
                       class="text-ochre">not<br />established</span
                     >{/if}</td

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { type Assessment, type QuenchLine } from '../../api/client';
-  import { figureText, short } from '../../lib/format';
+  import { clipped, figureText, short } from '../../lib/format';
   import { newest } from '../../lib/revision.svelte';
   import { inner, route } from '../../lib/route.svelte';
   import { session } from '../../lib/session.svelte';
@@ -171,7 +171,7 @@
               <li class="border-rule flex gap-2 border-b py-1 leading-snug">
                 <strong>{i + 1}</strong><span class="min-w-0"
                   ><span class="text-soft">{s.kind}, step {s.n}</span>
-                  {s.text.replace(/\s+/g, ' ').slice(0, 110)}</span
+                  {clipped(s.text, 110)}</span
                 >
               </li>
             {:else}<li class="text-soft">No work-up is written.</li>{/each}
