@@ -6,6 +6,7 @@ import pytest
 
 from northsquall.assess import assess
 from northsquall.assessment import Assessment, Finding
+from northsquall.findings.likeness import BY_WORDING
 from northsquall.reading import read
 
 
@@ -194,7 +195,7 @@ def test_hypochlorite_in_acid_chlorinates_an_anilide() -> None:
 def test_coloured_fumes_out_of_doors_are_a_stop_without_a_reaction(place: str, severity: str | None) -> None:
     """Outdoors is no control: handbook 4, G07."""
     text = f"Throw the scrap into a 400 mL beaker and pour 280 mL of 65 % nitric acid on it. Brown fumes come over the edge. {place}"
-    found = [f.severity for f in of(result(text), "G07") if "fumes" in f.message]
+    found = [f.severity for f in of(result(text), "G07") if "fumes" in f.message and f.source != BY_WORDING]
     assert found == ([severity] if severity else [])
 
 

@@ -63,7 +63,7 @@ def needed(substance: Substance, here: Stream, kind: str, wanted: tuple[str, ...
         if takes > 0 and takes >= gives:
             return now.acid(7.0) / takes
         return capacity(here.roots, 7.0) / gives if gives > 0 else 0.0
-    plenty = 100.0 * max(1.0, *(abs(n) for r, n in here.roots.items() if r not in FREE)) if here.roots else 1.0
+    plenty = 100.0 * max([1.0, *(abs(n) for r, n in here.roots.items() if r not in FREE)]) if here.roots else 1.0
     entry, _ = combine(0, "trial", [here.copy(), Stream({k: v * plenty for k, v in substance.parts.items()})], wanted)
     used = 0.0
     meets = [  # what the agent does by itself, in the acid it makes, is no use of it

@@ -166,7 +166,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         run = c.runs["best"].over(seg.step)
         parts = []
         within = c.settings.severity("H02_condition_K")
-        shut = _with_the_feed_shut(c, seg.step, seg.limit_C) if step is not None and step.T_limit is not None and best <= seg.limit_C + within else None
+        shut = _with_the_feed_shut(c, seg.step, seg.limit_C) if step is not None and best <= seg.limit_C + within and _is_shut_at_it(c, step) else None
         if shut is not None and shut <= seg.limit_C + within:
             severity = "note" if best <= seg.limit_C and shut <= seg.limit_C + SHUT_IN_TIME_K else "condition"
             parts.append(f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most")
@@ -183,6 +183,19 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
+
+
+SHUT_AT_IT = patterns.compile(r"\b(?:shut\w*|clos\w+|stop\w*|interrupt\w*|halt\w*|paus\w+|suspend\w*|discontinu\w+|wait\w*|no more|(?:tap|funnel|feed|pump|drip) off)\b", re.I)
+
+
+def _is_shut_at_it(c: Context, step: Step) -> bool:
+    """Whether the text says that the feed is shut at its limit: the words stand beside it, in its own sentence."""
+    if step.T_limit is None or step.T_limit.span is None:
+        return False
+    a, b = step.T_limit.span
+    text = c.procedure.source_text
+    before = re.split(r"[.;\n]\s", text[max(0, a - 70) : a])[-1]
+    return SHUT_AT_IT.search(before + text[a:b] + re.split(r"[.;\n](?:\s|$)", text[b : b + 70])[0]) is not None
 
 
 def _with_the_feed_shut(c: Context, step: int, limit_C: float) -> float | None:
@@ -535,6 +548,8 @@ ACID_FUMES = patterns.compile(
 """Sulfuric acid that fumes has been boiled down to 90 % and more (handbook 2.9)."""
 
 
+LEAST_DILUTION_K = 3.0
+"""Rise below which what water meets is no strong acid any more (assumption)."""
 DRIPPED_MIN = 20.0
 """Minutes from which water is dripped and not poured into acid, where it is cooled and has a limit (common practice, no source)."""
 COOLS = patterns.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
@@ -566,6 +581,8 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             if lot.substance and lot.substance.id in ("water", "ice"):
                 stage = next((s for s in c.stages if s.step == step.n), None)
                 rise = stage.rise_K[1] if stage and not fumed else None
+                if rise is not None and stage is not None and stage.rise_K[2] < LEAST_DILUTION_K:
+                    continue  # its acid is a salt by then
                 dripped = (
                     step.duration is not None
                     and step.duration.value >= DRIPPED_MIN

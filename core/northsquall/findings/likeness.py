@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import lru_cache
 
 from northsquall import patterns
 from northsquall.assessment import Finding
@@ -13,14 +14,16 @@ from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.chemistry import pair_gases
-from northsquall.findings.gas import FLASH_MARGIN_K, flash_below, fuming
+from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below, fuming
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
 from northsquall.findings.waste import ACID_TO_DRAIN_MOL
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
 from northsquall.reading import lexicon as lex
 from northsquall.reading.likeness import alike
+from northsquall.reading.tokens import substances_in
 from northsquall.stability import alerts_of
+from northsquall.substances import Substance, catalogue
 
 BY_WORDING = "handbook 4, by its wording"
 """Source of a finding that no rule raised, but a sentence that reads like one."""
@@ -36,6 +39,50 @@ AFTER = ("filter", "extract", "dry", "store", "distil", "test")
 STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
 
 
+@lru_cache(maxsize=16)
+def _named_in(text: str) -> tuple[str, ...]:
+    """Ids of the substances that a text names."""
+    return tuple(dict.fromkeys(str(t.value) for t in substances_in(text)))
+
+
+def _named(c: Context) -> list[Substance]:
+    """What the text names, where the reading leaves open what is there: a lot without an amount, or nothing that reacts as it is wanted."""
+    amountless = any(x.mol is None and x.material.role is None and x.material.step is not None for x in c.lots.values())
+    met = c.unrecognised is not None and not c.unrecognised.trifle
+    lost = any(u.why.startswith("a quantity") for u in c.procedure.unread) or len(c.lots) < 2
+    if not (amountless or met or (lost and not any(r.role == "wanted" for r in c.reactions))):
+        return []
+    return [catalogue().substances[k] for k in _named_in(c.procedure.source_text)]
+
+
+def _named_classes(c: Context) -> set[str]:
+    return {k for s in _named(c) for k in pairs.classes_in(dict(s.parts))}
+
+
+def _fumes_named(c: Context) -> bool:
+    return any(s.id in FUMING for s in _named(c))
+
+
+PUNGENT = {"hydrochloric acid": 30.0, "ammonia": 20.0, "nitric acid": 60.0, "acetic acid": 90.0, "formic acid": 80.0}
+"""Per cent from which a solution is felt in the air (common practice, no source)."""
+PUNGENT_ML = 100.0
+
+
+def _pungent(c: Context) -> bool:
+    """Whether much of a strong volatile acid or of ammonia is handled, and no hood is written."""
+    strong = (
+        x
+        for x in c.lots.values()
+        if x.substance is not None and x.substance.id in PUNGENT and x.material.role is None and (x.volume_mL or 0.0) >= PUNGENT_ML
+    )
+    return c.procedure.place.hood is not True and any(
+        x.material.strength is not None and (x.material.strength.percent_w or 0.0) >= PUNGENT[x.substance.id] for x in strong if x.substance is not None
+    )
+
+
+GAS_SAID = patterns.compile(r"\b(?:gas(?:es|holder)?|fumes?|smoke|bubbl\w*|fizz\w*|foam\w*|froth\w*)\b", re.I)
+
+
 def _gases(c: Context) -> list[str]:
     return (
         [] if c.gas is None else [*dict.fromkeys(r.gas for r in c.gas.releases if c.gas.mol(r.gas)[2] > 1e-3), *c.gas.seen, *pair_gases(c)]
@@ -43,19 +90,27 @@ def _gases(c: Context) -> list[str]:
 
 
 def _gas(c: Context) -> bool:
-    return bool(_gases(c)) or ("peroxide" in _classes(c) and len(c.lots) > 1)
+    return bool(_gases(c)) or ("peroxide" in _classes(c) and len(c.lots) > 1) or _fumes_named(c) or _pungent(c) or (bool(_named_classes(c) & ACTS) and GAS_SAID.search(c.procedure.source_text) is not None)
 
 
 def _toxic(c: Context) -> bool:
-    return any(record_of(g).toxic for g in _gases(c))
+    return any(record_of(g).toxic for g in _gases(c)) or _fumes_named(c) or _pungent(c)
+
+
+LEAST_MOL = 0.005
+"""Of anything but water and solvents, up to which no heat is worth a word (assumption: 1 kJ at 200 kJ/mol)."""
 
 
 def _heat(c: Context) -> bool:
+    held = [x for x in c.lots.values() if x.material.step is not None and x.substance is not None and x.substance.id not in ("water", "ice")]
+    if held and all(x.mol is not None and (x.best_mol <= LEAST_MOL or x.material.role in ("solvent", "wash")) for x in held):
+        return False
     met = c.unrecognised is not None and not c.unrecognised.trifle
     return (
         c.enthalpy is not None
         or met
         or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > LEAST_KJ for r in c.reactions if r.role != "work-up")
+        or len(_named_classes(c) & ACTS) > 1
     )
 
 
@@ -68,7 +123,7 @@ def _warm(c: Context) -> bool:
 
 
 def _classes(c: Context) -> set[str]:
-    return {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))}
+    return {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))} | _named_classes(c)
 
 
 def _acts(c: Context) -> bool:
@@ -120,7 +175,8 @@ def _goes_off(c: Context) -> bool:
     """Whether something is there, at any step, that must not be dry or concentrated."""
     held = {r for e in c.walk.entries for x in (e.mixed, e.after) for r, n in x.items() if n > 1e-4}
     dry = any(is_diazonium(r) or any(a.id in GOES_OFF for a in alerts_of(r)) for r in held if is_organic(r))
-    return dry or "ClO4-" in held or ({"Ag+", "NH3"} <= held) or ("MnO2" in held and _burns(c))
+    ketone = "H2O2" in held and any("C(C)=O" in r or "C1CCCCC1=O" in r or "O=C1CCCC" in r for r in held if is_organic(r))
+    return dry or ketone or "ClO4-" in held or ({"Ag+", "NH3"} <= held) or ("MnO2" in held and _burns(c))
 
 
 def _fuming(c: Context) -> bool:
@@ -175,33 +231,33 @@ NOT_TO = r"\b(?:do not|don[’']t|never|must not|may not|cannot|should not|not t
 
 
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip|valve)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b"),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip|valve)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b"),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid."),
-    "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11")),
+    "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\b[Ww]ay out\b|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b"),
     "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
-    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b"),
+    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bclass\b|\bmantle on while\b"),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|(?<!not )\b(?:renewed|topped up)\b"),
     "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),
-    "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))"),
-    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bin a bucket\b"),
+    "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b"),
+    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bin a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
     "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
-    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b"),
+    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\bwashed? with (?:cold )?water until\b"),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath)\b"),
     "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
-    "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO + r"|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:a|one) (?:third|half|quarter)\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b"),
+    "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO + r"|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:a|one) (?:third|half|quarter)\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\bdried over\b|\bthird of the flask\b"),
     "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
     "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
-    "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded."),
-    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO, otherwise="H12"),
-    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\ba minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \("),
+    "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
+    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\bcrystalli[sz]ed from\b|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b", otherwise="H12"),
+    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\ba minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
     "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
-    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))"),
-    "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b"),
+    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\b[Ss]top\b|\bstays\b"),
+    "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b"),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bground stopper\b|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
 }  # fmt: skip
 

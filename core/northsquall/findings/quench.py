@@ -1015,7 +1015,8 @@ def catalytic(c: Context) -> Iterator[Finding]:
                 "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",
             )  # fmt: skip
             return
-    m = RUST.search(c.procedure.source_text)
+    text = c.procedure.source_text
+    m = next((m for m in RUST.finditer(text) if not re.search(r"\b(?:no|not a|never a|without(?: a| any)?) (?:\w+ )?$", text[max(0, m.start() - 16) : m.start()], re.I)), None)
     peroxide = any(x.substance and ("H2O2" in x.substance.parts or "ClO-" in x.substance.parts) for x in c.lots.values())
     if m is not None and peroxide:
         step = c.step_at(m.start())

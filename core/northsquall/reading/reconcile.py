@@ -44,6 +44,8 @@ RIDS = patterns.compile(r"\b(?:waste|dispos\w+|destr\w+|rid of|quench\w*|neutral
 SPARE = patterns.compile(r"\b(?:spills?|ready|at hand|to hand|within reach|stood|stands?|nearby|in reserve|in case|titrat\w*|against|burette|bubbler)\b", re.I)
 """Round an amount of what stands by, cools or is measured with."""
 OF_IT = patterns.compile(r" (?:or so |pieces |lumps )?(?:of (?:the |dry |old )?)?", re.I)
+OF_A_VESSEL = patterns.compile(r"[- ]?(?:[\w-]+[- ]){0,3}?(?:flasks?|beakers?|funnel|bucket|bottles?|vessel|cylinder|jars?|tub|necked|neck|conical|receiver|tank|can|dish|round|still|pot|pan|bowl|syringe|burette|pipette|drum|reactor|tube)\b", re.I)
+"""Behind a volume that is a size."""
 SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air", "tin", "lead")
 """What is often named without an amount and where nearness says nothing; a tin is what it comes in."""
 
@@ -53,7 +55,7 @@ def reconcile(account: Account, tokens: list[Token]) -> None:
     doc, source = account.doc, account.source
     loose = {u.span[0] for u in doc.unread if u.why.startswith("a quantity")}
     held = _held(account)
-    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start not in held and q.dim in ("mass", "moles")]
+    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start not in held and (q.dim in ("mass", "moles") or (q.dim == "volume" and q.start in loose))]
     for q in free:
         if q.start in held or (q.dim == "moles" and not _alone(q, free)):
             continue
@@ -94,10 +96,12 @@ def _may_charge(q: Qty, source: str) -> bool:
 def _lot_without(account: Account, q: Qty) -> Material | None:
     """The lot without an amount that stands nearest to a loose one, before it by a sentence at the most."""
     doc, source = account.doc, account.source
+    if q.dim == "volume" and (OF_A_VESSEL.match(source, q.end) or "-" in source[q.start : q.end]):
+        return None
     weighed = {m.identity for m in doc.materials if m.amount is not None or m.stated_mol is not None}
     near: list[tuple[int, Material]] = []
     for m in doc.materials:
-        if m.amount or m.stated_mol or m.equivalents or m.role == "absorber" or m.identity in SKIPPED or m.identity in weighed:
+        if m.amount or m.stated_mol or m.equivalents or m.role == "absorber" or m.identity in SKIPPED or m.identity in weighed or (q.dim == "volume" and (m.phase != "l" or BREAK.search(source[m.span[1] : q.start]))):
             continue
         a, b = m.span
         if b <= q.start and q.start - b <= BEFORE and len(BREAK.findall(source[b : q.start])) <= 1:

@@ -101,6 +101,12 @@ def _neutralised_by_paper(doc: Procedure, source: str) -> None:
         held = [lots[k] for k in s.materials]
         if s.kind in ("add", "dose") and held and all(m.amount is None and m.stated_mol is None and m.identity in BASES for m in held) and BY_PAPER.search(said):
             s.kind = "neutralise"
+        elif s.kind in ("add", "dose") and held and all(m.amount is None and m.stated_mol is None and m.identity in DESTROYS for m in held) and UNTIL.search(said):
+            s.kind = "destroy"
+        elif s.kind == "test" and not held and TITRATED.search(s.text) and (agent := next((t for t in substances_in(s.text, s.span[0]) if t.value in DESTROYS), None)):
+            lot = Material(id=f"m{len(doc.materials) + 1}", name=agent.text, identity=str(agent.value), step=s.n, span=(agent.start, agent.end))
+            doc.materials.append(lot)
+            s.kind, s.materials, s.all_at_once = "destroy", [lot.id], False  # "the iodine was titrated with thiosulfate": it is gone
         elif s.kind == "test" and not held and PUT_IN.search(s.text) and BY_PAPER.search(s.text):
             base = next((t for t in substances_in(s.text, s.span[0]) if t.value in BASES), None)
             if base is not None and s.vessel is not None:
@@ -109,6 +115,9 @@ def _neutralised_by_paper(doc: Procedure, source: str) -> None:
                 s.kind, s.materials = "neutralise", [lot.id]
 
 
+DESTROYS = ("sodium thiosulfate", "sodium thiosulfate pentahydrate", "sodium hydrogen sulfite", "sodium sulfite", "sodium metabisulfite", "ascorbic acid", "sulfamic acid", "urea")
+TITRATED = patterns.compile(r"\b(?:iodine|bromine|chlorine)\b[^.;\n]{0,30}\btitrat\w+\b[^.;\n]{0,20}\bwith\b", re.I)
+UNTIL = patterns.compile(r"\b(?:until|till)\b[^.;\n]{0,50}\b(?:paper|strip|white|colou?r\w*|clear|pale|blue|negative)\b", re.I)
 PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|throw|stir(?:red)? in)\b", re.I)
 
 
