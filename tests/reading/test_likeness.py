@@ -41,9 +41,9 @@ def test_no_held_out_sentence_was_learnt_from() -> None:
     assert not learnt & {s for of in HELD_OUT["says"].values() for s in of} and not learnt & set(HELD_OUT["plain"]["sentences"])
 
 
-def test_two_of_three_that_were_never_shown_are_known_for_what_they_say() -> None:
+def test_four_of_five_that_were_never_shown_are_known_for_what_they_say() -> None:
     told = [(code, s) for code, of in HELD_OUT["says"].items() for s in of]
-    assert sum(code in kinds(s) for code, s in told) >= 0.65 * len(told)
+    assert sum(code in kinds(s) for code, s in told) >= 0.8 * len(told)
 
 
 def test_what_says_nothing_of_the_kind_is_left_alone() -> None:
