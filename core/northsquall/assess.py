@@ -367,7 +367,9 @@ def _context(
     )  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
     curves, measured = known
-    bound = measured or td24_bound(sorted(structures), "acid" if any(e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat")
+    bound = measured or td24_bound(
+        sorted(structures), "acid" if any(e.after.get("H+", 0) >= e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat"
+    )
     c = Context(
         procedure=procedure, lots=lots, walk=best, settings=settings, timed=timed, pot=pot, pot_missing=missing, runs=runs,
         enthalpy=heat_of, reactions=reactions, stages=stages, bound=bound, td24_applies=bool(structures) or measured is not None, curves=curves, process_C=None, mtt=None,

@@ -766,3 +766,68 @@ def test_silver_in_ammonia_that_stood(words: str, raised: bool) -> None:
     """Fulminating silver (memory)."""
     a = result(f"Mirror\n\nGlucose 5 g and water 100 mL in a 250 mL beaker. {words}")
     assert bool([f for f in of(a, "S01") if "silver nitride" in f.message]) is raised
+
+
+@pytest.mark.parametrize(
+    ("text", "family"),
+    [
+        (
+            "Chalcone epoxide\n\nChalcone (10.4 g) in methanol (120 mL) in a 500 mL flask in ice, stirred, thermometer in the liquid. Sodium hydroxide (8 % w/w, 25 mL) is added, then hydrogen peroxide (30 % w/w, 10 mL) over 45 min at 10-20 °C.",
+            "enone-peroxide-base",
+        ),
+        (
+            "Dibenzoylmethane\n\nSodium methoxide (8.1 g) and methyl benzoate (20.4 g) in dry toluene (120 mL) in a 500 mL flask with a thermometer in the liquid. Acetophenone (12.0 g) in toluene (30 mL) is dropped in over 60 min at 85-90 °C.",
+            "ester-ketone-enolate",
+        ),
+        (
+            "Benzil\n\nBenzoin (10.6 g), ammonium nitrate (5.0 g), copper(II) acetate monohydrate (0.10 g) and acetic acid (80 % w/w, 65 mL) in a 250 mL flask under a condenser are boiled for 60 min at 105 °C.",
+            "acyloin-copper-nitrate",
+        ),
+    ],
+)
+def test_the_reaction_is_known(text: str, family: str) -> None:
+    found = [r for r in result(text).reactions if r.family_id == family]
+    assert found and found[0].extent_mol is not None and found[0].extent_mol > 0.04
+
+
+def test_a_drying_agent_makes_no_acid_medium() -> None:
+    """Handbook 2.10 gives nitroarenes a lower onset in acid; sodium sulfate is a salt."""
+    host = "4-Anisidine\n\n4-Nitroanisole (7.7 g) in ethanol (60 mL) in a 250 mL flask, thermometer in the liquid, is stirred with iron powder (11 g), water (15 mL) and acetic acid (2 mL) at 70 °C for 60 min. "
+    assert not [f for f in of(result(host + "The ether layer is dried over sodium sulfate."), "H14") if "in acid" in f.message]
+    acid = "Nitration\n\n4-Nitroanisole (7.7 g) in sulfuric acid (96 % w/w, 40 mL) in a 250 mL flask is held at 75 °C for 60 min with nitric acid (65 % w/w, 5 mL)."
+    assert [f for f in of(result(acid), "H14") if "in acid" in f.message]
+
+
+@pytest.mark.parametrize(
+    ("said", "shut"),
+    [
+        ("Then stopper, turn it over, open the tap at once, every few seconds.", False),
+        ("Then stopper it and shake for five minutes.", True),
+    ],
+)
+def test_a_stopper_whose_tap_is_opened_at_once_shuts_nothing(said: str, shut: bool) -> None:
+    text = f"Wash\n\nAcetic acid (30 mL) and water (30 mL) in a 250 mL flask, then sodium hydrogen carbonate (20 g). {said}"
+    found = [f for f in of(result(text), "G02") if "topper" in f.message]
+    assert bool(found) is shut
+
+
+def test_a_destroyer_that_goes_into_what_holds_nothing_that_it_takes() -> None:
+    """It stopped the whole review: a maximum over nothing."""
+    a = result("Chlorine water\n\nThe bottle holds 100 mL of water. Sodium bisulfite is added until the paper stays white.")
+    assert a.verdict in ("not established", "acceptable", "acceptable with conditions")
+
+
+@pytest.mark.parametrize(("words", "severity"), [("The funnel was closed at 15 °C.", "condition"), ("The limit is 15 °C.", "stop")])
+def test_a_limit_is_shut_at_only_where_the_text_shuts_the_feed(words: str, severity: str) -> None:
+    """Handbook 4: more than 5 K over by the high end is a stop; what has piled up bounds it where the feed is shut (handbook 2.5)."""
+    text = f"Nitration\n\nHood. Fluorobenzene (19.2 g) in a 250 mL three-necked flask with a stirrer and a thermometer in the liquid, in 2 kg of ice and water. A mixture of sulfuric acid (96 % w/w, 25 mL) and nitric acid (65 % w/w, 15.5 mL) was dropped in over 75 min at 5-10 °C. {words}"
+    found = [f.severity for f in result(text).findings if f.code == "H02" and f.limit == "15 °C"]
+    assert found == [severity]
+
+
+def test_what_is_named_counts_where_it_was_not_read() -> None:
+    """A sentence of fumes is raised although no charge of bromine was read; in a text of salt it is not."""
+    said = "There's a plume over the front row, so we open the door."
+    bromine = f"The thing with the bromine\n\nIt comes from the ampoule, I pour what there is on the alkene in the cylinder. {said}"
+    salt = f"The thing with the salt\n\nSodium chloride 40 g is dissolved in 200 mL of water in a 500 mL beaker. {said}"
+    assert of(result(bromine), "G07") and not of(result(salt), "G07")

@@ -70,7 +70,11 @@ def test_what_was_weighed_once_and_is_named_again_is_the_same() -> None:
     text = FLASK + "Dibutylamine (21 g) and diethyl ether (200 mL) are put into a 500 mL flask in ice, and hydrogen chloride is led in. {}"
 
     def lots(said: str) -> list[float | None]:
-        return [m.amount.value if m.amount else None for m in read(text.format(said)).materials if m.identity == "diethyl ether" and m.step is not None]
+        return [
+            m.amount.value if m.amount else None
+            for m in read(text.format(said)).materials
+            if m.identity == "diethyl ether" and m.step is not None
+        ]
 
     assert lots("When the bubbling got less the ether came up the tube and went over.") == [200]
     assert lots("Another 50 mL of ether is added.") == [200, 50]
@@ -85,13 +89,17 @@ def test_two_vessels_of_which_one_has_no_name_and_that_never_meet_are_one() -> N
 
 
 def test_what_is_given_only_if_a_test_fails_is_not_counted() -> None:
-    text = FLASK + "Sodium azide (1.0 g) and sodium nitrite (1.6 g) in water (60 mL) in a 250 mL flask in ice (500 g). Sulfuric acid (10 %, 20 mL) is dropped in over 30 min at 10-20 °C. {}"
+    text = (
+        FLASK
+        + "Sodium azide (1.0 g) and sodium nitrite (1.6 g) in water (60 mL) in a 250 mL flask in ice (500 g). Sulfuric acid (10 %, 20 mL) is dropped in over 30 min at 10-20 °C. {}"
+    )
     p = read(text.format("If the paper stays white: 0.2 g more nitrite."))
     assert [m.amount.value for m in p.materials if m.identity == "sodium nitrite" and m.step is not None and m.amount] == [1.6]
 
 
 @pytest.mark.parametrize(
-    "said", ["Then bicarbonate by the spoon until the paper says seven.", "Put in sodium carbonate, bit by bit, until it is neutral to litmus."]
+    "said",
+    ["Then bicarbonate by the spoon until the paper says seven.", "Put in sodium carbonate, bit by bit, until it is neutral to litmus."],
 )
 def test_a_base_that_goes_in_until_a_paper_tells_neutralises(said: str) -> None:
     p = read(FLASK + "Citric acid (100 g) is dissolved in water (2 L) in a 5 L bucket. " + said)
@@ -100,13 +108,18 @@ def test_a_base_that_goes_in_until_a_paper_tells_neutralises(said: str) -> None:
 
 
 def test_ice_that_cooled_the_batch_holds_the_feed_that_follows() -> None:
-    text = FLASK + "Acetanilide (13.5 g) was boiled with hydrochloric acid (18 % w/w, 60 mL) for 45 min in a 250 mL flask on a mantle, a thermometer in the liquid. The clear solution was cooled in ice, and 10 M sodium hydroxide (35 mL) was added dropwise in 30 min at 10 to 25 °C."
+    text = (
+        FLASK
+        + "Acetanilide (13.5 g) was boiled with hydrochloric acid (18 % w/w, 60 mL) for 45 min in a 250 mL flask on a mantle, a thermometer in the liquid. The clear solution was cooled in ice, and 10 M sodium hydroxide (35 mL) was added dropwise in 30 min at 10 to 25 °C."
+    )
     fed = next(s for s in read(text).steps if s.kind == "dose")
     assert fed.bath is not None and fed.bath.kind == "ice"
 
 
 def test_a_halogen_that_decolourises_is_fed_and_destroys_nothing() -> None:
-    p = read("Phenacyl bromide\n\n* acetophenone 24 g + ether 50 mL, 250 mL flask\n* Br2, 32 g, from the funnel in 4 min, decolorises nicely\n")
+    p = read(
+        "Phenacyl bromide\n\n* acetophenone 24 g + ether 50 mL, 250 mL flask\n* Br2, 32 g, from the funnel in 4 min, decolorises nicely\n"
+    )
     assert kinds_of(p, "bromine")[0] in ("dose", "add")
 
 
@@ -124,7 +137,12 @@ def test_an_amount_that_nothing_was_read_from_is_of_what_stands_beside_it(text: 
 
 @pytest.mark.parametrize(
     "said",
-    ["Soda ash (3 kg) for spills.", "1 kg of citric acid stood ready.", "Bath of ice and salt, 2 kg.", "Yield 14.5 g of 3-nitroacetophenone."],
+    [
+        "Soda ash (3 kg) for spills.",
+        "1 kg of citric acid stood ready.",
+        "Bath of ice and salt, 2 kg.",
+        "Yield 14.5 g of 3-nitroacetophenone.",
+    ],
 )
 def test_what_stands_ready_cools_or_came_out_is_no_charge(said: str) -> None:
     host = FLASK + "Sulfuric acid (96 %, 40 mL) in a 250 mL flask in ice; acetophenone (12 g) is added over 30 min below 5 °C. "
@@ -132,7 +150,12 @@ def test_what_stands_ready_cools_or_came_out_is_no_charge(said: str) -> None:
 
 
 def test_a_salt_that_a_bracket_names() -> None:
-    assert charged("Bath\n\nchromic salt (potassium dichromate)   60 g\nwater   200 mL\n\n1 Salt into the 1 L beaker with the water.\n").get("potassium dichromate") == 60
+    assert (
+        charged("Bath\n\nchromic salt (potassium dichromate)   60 g\nwater   200 mL\n\n1 Salt into the 1 L beaker with the water.\n").get(
+            "potassium dichromate"
+        )
+        == 60
+    )
 
 
 SHUT = "Nitration\n\nHood, two persons, visor, gloves. Fluorobenzene (19.2 g) in a 250 mL three-necked flask with a stirrer and a thermometer in the liquid, in 2 kg of ice and water. A mixture of sulfuric acid (96 % w/w, 25 mL) and nitric acid (65 % w/w, 15.5 mL) was dropped in over 75 min at 5-10 °C{}"
@@ -159,3 +182,20 @@ def test_grams_over_grams_are_no_yield() -> None:
     said = "Bromide\n\nAcetophenone 24 g in ether 50 mL in a 250 mL flask, bromine 32 g over 60 min at 5-10 °C in ice. {}"
     assert "P04" in {f.code for f in assess(read(said.format("35 g / 24 g = 145 %"))).findings}
     assert "P04" not in {f.code for f in assess(read(said.format("35 g, 88 %"))).findings}
+
+
+def test_a_step_table_whose_operations_have_no_heading_is_read() -> None:
+    p = read(
+        "ADDUCT\n\n| Material | g | mmol |\n|---|---|---|\n| anthracene | 8.9 | 50 |\n| maleic anhydride | 5.1 | 52 |\n\n| Step | | °C | min |\n|---|---|---|---|\n| 1 | all into a 250 mL flask with 100 mL of xylene, thermometer in the liquid | 20 | 5 |\n| 2 | boil, attended | 138 | 40 |\n| 3 | cool | 10 | 60 |\n"
+    )
+    boiled = next(s for s in p.steps if s.kind in ("heat", "reflux"))
+    assert boiled.T_range is not None and boiled.T_range.value == 138 and boiled.duration is not None and boiled.duration.value == 40
+
+
+def test_the_mantle_that_is_told_first_warms_only_what_is_warm() -> None:
+    p = read(
+        "CARD\n\nFlask 250 mL on a mantle with a jack; stirrer; thermometer in the liquid.\n1  Sodium bromide 25.7 g, water 25 mL and isoamyl alcohol 17.6 g into the flask; ice and water, 1 kg, outside.\n2  Sulfuric acid 96 %, 20 mL, from the funnel, 40 min, 5 to 20 °C.\n3  Boil gently 60 min.\n"
+    )
+    (flask,) = [v for v in p.vessels if v.kind == "flask"]
+    assert flask.bath is not None and flask.bath.kind in ("ice", "water")
+    assert all(s.bath is not None and s.bath.kind == "mantle" for s in p.steps if s.kind in ("heat", "reflux"))

@@ -41,7 +41,9 @@ SAID_OFF = 20.0
 """Per cent by which a written yield may be over the sum before one of the two is wrong (assumption)."""
 
 
-GRAMS_OVER_GRAMS = patterns.compile(r"\d[\d.,]* ?g ?(?:/|:|over|from|by) ?\d[\d.,]* ?g ?(?:=|is|makes|gives|->) ?(?:about |ca\.? )?(\d[\d.,]*) ?%", re.I)
+GRAMS_OVER_GRAMS = patterns.compile(
+    r"\d[\d.,]* ?g ?(?:/|:|over|from|by) ?\d[\d.,]* ?g ?(?:=|is|makes|gives|->) ?(?:about |ca\.? )?(\d[\d.,]*) ?%", re.I
+)
 """ "35 g / 24 g = 145 %"."""
 
 

@@ -169,6 +169,12 @@ def brown_gas(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+VENTED_AT_ONCE = patterns.compile(
+    r"[^.\n]{0,60}\b(?:open(?:ing)? the tap|tap (?:is )?open(?:ed)?|vent(?:ed|ing)? (?:at once|each|often|after)|let(?:ting)? (?:the )?(?:gas|pressure) (?:off|out))\b",
+    re.I,
+)
+
+
 @rule("G02")
 def shut_in(c: Context) -> Iterator[Finding]:
     """G02: a closed vessel with gas, vapour or slow evolution."""
@@ -192,8 +198,8 @@ def shut_in(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
     for x in c.gas.closed if c.gas else []:
         step, k = c.step(x.closing.step), x.closing
-        if k.place == "funnel":
-            continue  # Q04
+        if k.place == "funnel" or VENTED_AT_ONCE.match(c.procedure.source_text, k.span[1], k.span[1] + 90):
+            continue  # Q04; "then stopper, turn it over, open the tap at once"
         names = " and ".join(record_of(g).name for g in x.gases if x.gases[g][1] > 1e-4)
         lasting = LASTING.search(c.procedure.source_text[max(0, k.span[0] - 160) : k.span[1] + 160]) is not None
         why = (

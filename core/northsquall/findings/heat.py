@@ -166,10 +166,16 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         run = c.runs["best"].over(seg.step)
         parts = []
         within = c.settings.severity("H02_condition_K")
-        shut = _with_the_feed_shut(c, seg.step, seg.limit_C) if step is not None and best <= seg.limit_C + within and _is_shut_at_it(c, step) else None
+        shut = (
+            _with_the_feed_shut(c, seg.step, seg.limit_C)
+            if step is not None and best <= seg.limit_C + within and _is_shut_at_it(c, step)
+            else None
+        )
         if shut is not None and shut <= seg.limit_C + within:
             severity = "note" if best <= seg.limit_C and shut <= seg.limit_C + SHUT_IN_TIME_K else "condition"
-            parts.append(f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most")
+            parts.append(
+                f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most"
+            )
         if c.pot.bath is None and step is not None and step.duration is not None:  # a sentence would cure it: what it stands in
             severity = "condition" if severity == "stop" else severity
             parts.append("no bath is written, and only the air cools it in this figure")
@@ -185,7 +191,10 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-SHUT_AT_IT = patterns.compile(r"\b(?:shut\w*|clos\w+|stop\w*|interrupt\w*|halt\w*|paus\w+|suspend\w*|discontinu\w+|wait\w*|no more|(?:tap|funnel|feed|pump|drip) off)\b", re.I)
+SHUT_AT_IT = patterns.compile(
+    r"\b(?:shut\w*|clos\w+|stop\w*|interrupt\w*|halt\w*|paus\w+|suspend\w*|discontinu\w+|wait\w*|no more|(?:tap|funnel|feed|pump|drip) off)\b",
+    re.I,
+)
 
 
 def _is_shut_at_it(c: Context, step: Step) -> bool:

@@ -76,7 +76,9 @@ def _pungent(c: Context) -> bool:
         if x.substance is not None and x.substance.id in PUNGENT and x.material.role is None and (x.volume_mL or 0.0) >= PUNGENT_ML
     )
     return c.procedure.place.hood is not True and any(
-        x.material.strength is not None and (x.material.strength.percent_w or 0.0) >= PUNGENT[x.substance.id] for x in strong if x.substance is not None
+        x.material.strength is not None and (x.material.strength.percent_w or 0.0) >= PUNGENT[x.substance.id]
+        for x in strong
+        if x.substance is not None
     )
 
 
@@ -90,7 +92,13 @@ def _gases(c: Context) -> list[str]:
 
 
 def _gas(c: Context) -> bool:
-    return bool(_gases(c)) or ("peroxide" in _classes(c) and len(c.lots) > 1) or _fumes_named(c) or _pungent(c) or (bool(_named_classes(c) & ACTS) and GAS_SAID.search(c.procedure.source_text) is not None)
+    return (
+        bool(_gases(c))
+        or ("peroxide" in _classes(c) and len(c.lots) > 1)
+        or _fumes_named(c)
+        or _pungent(c)
+        or (bool(_named_classes(c) & ACTS) and GAS_SAID.search(c.procedure.source_text) is not None)
+    )
 
 
 def _toxic(c: Context) -> bool:
@@ -102,7 +110,9 @@ LEAST_MOL = 0.005
 
 
 def _heat(c: Context) -> bool:
-    held = [x for x in c.lots.values() if x.material.step is not None and x.substance is not None and x.substance.id not in ("water", "ice")]
+    held = [
+        x for x in c.lots.values() if x.material.step is not None and x.substance is not None and x.substance.id not in ("water", "ice")
+    ]
     if held and all(x.mol is not None and (x.best_mol <= LEAST_MOL or x.material.role in ("solvent", "wash")) for x in held):
         return False
     met = c.unrecognised is not None and not c.unrecognised.trifle
@@ -257,7 +267,7 @@ SAID = {
     "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\ba minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
     "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
     "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\b[Ss]top\b|\bstays\b"),
-    "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b"),
+    "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic|condenser)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b"),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bground stopper\b|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
 }  # fmt: skip
 

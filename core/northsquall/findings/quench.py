@@ -755,7 +755,9 @@ def diazonium_by_name(c: Context) -> Iterator[Finding]:
         "diazoti" in r.family for r in c.reactions
     )
     text = c.procedure.source_text
-    m = next((x for x in DIAZONIUM_SALT.finditer(text) if not re.search(r"\b(?:never|not|is kept wet)\b", x.group(), re.I)), None)
+    m = next(
+        (x for x in DIAZONIUM_SALT.finditer(text) if not re.search(r"\b(?:never|not|neither|nor|is kept wet)\b", x.group(), re.I)), None
+    )
     if made and m is not None:
         yield finding(
             "Q10", "stop", f"“{m.group().strip()[:90]}”: a diazonium salt, dry, goes off by heat, a blow or friction.", step=c.step_at(m.start()), span=m.span(), limit="in solution, cold, used at once",
@@ -815,7 +817,10 @@ def oxidised_graphite_dried(c: Context) -> Iterator[Finding]:
             return
 
 
-BOILED_DOWN = patterns.compile(r"\b(?:boil\w*|evaporat\w*|concentrat\w*|steam\w*|heat\w*|reduc\w+|taken?|took) (?:\w+ ){0,3}(?:down|away|off|in volume|to (?:a (?:half|third|quarter)|an? (?:oil|syrup)|dryness)|until (?:about |only )?\d)|\bconcentrat(?:e|ed|ing|ion)\b", re.I)
+BOILED_DOWN = patterns.compile(
+    r"\b(?:boil\w*|evaporat\w*|concentrat\w*|steam\w*|heat\w*|reduc\w+|taken?|took) (?:\w+ ){0,3}(?:down|away|off|in volume|to (?:a (?:half|third|quarter)|an? (?:oil|syrup)|dryness)|until (?:about |only )?\d)|\bconcentrat(?:e|ed|ing|ion)\b",
+    re.I,
+)
 PEROXIDE_CONCENTRATED_MOL = 0.1
 """Hydrogen peroxide from which boiling it down is a stop (assumption: 3 g of it set free 10 kJ and 1.2 L of oxygen)."""
 
@@ -1016,7 +1021,14 @@ def catalytic(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
             return
     text = c.procedure.source_text
-    m = next((m for m in RUST.finditer(text) if not re.search(r"\b(?:no|not a|never a|without(?: a| any)?) (?:\w+ )?$", text[max(0, m.start() - 16) : m.start()], re.I)), None)
+    m = next(
+        (
+            m
+            for m in RUST.finditer(text)
+            if not re.search(r"\b(?:no|not a|never a|without(?: a| any)?) (?:\w+ )?$", text[max(0, m.start() - 16) : m.start()], re.I)
+        ),
+        None,
+    )
     peroxide = any(x.substance and ("H2O2" in x.substance.parts or "ClO-" in x.substance.parts) for x in c.lots.values())
     if m is not None and peroxide:
         step = c.step_at(m.start())

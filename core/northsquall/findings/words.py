@@ -265,7 +265,13 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             continue
         met = c.unrecognised
         took = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration is not None else None
-        if (step.all_at_once or (took is not None and took <= HASTY_OPEN_MIN)) and met is not None and not met.trifle and met.step <= step.n and _acts(c, step):
+        if (
+            (step.all_at_once or (took is not None and took <= HASTY_OPEN_MIN))
+            and met is not None
+            and not met.trifle
+            and met.step <= step.n
+            and _acts(c, step)
+        ):
             yield finding(
                 "P13", "condition", f"{'All at once' if took is None else f'In {took:.0f} min'}, and what {met.names[0]} and {met.names[1]} give is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Add the reaction with its heat; portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip

@@ -144,6 +144,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("inverted", r"\b(?i:(copper(?:\(II\))?|cupric|magnesium|zinc|lead|bismuth) (carbonate|acetate|nitrate)), \(?basic\)?(?=[\s,;|)])", "basic {0} {1}"),
     ("chloride_of", r"\b(?i:(?:the )?((?:mono|di|tri|tetra|penta|oxy|per)?(?:chloride|bromide|iodide|sulfide|oxide)) of (phosphorus|sulfur|aluminium|zinc|iron|tin|potassium|sodium|ammonia|ammonium|copper|silver|mercury|calcium|barium|magnesium|hydrogen))\b", "{1} {0}"),
     ("trap_row", r"(?:(?<=\n)|(?<=\| )|(?<=- )|(?<=\d )|(?<=[.;] ))[Tt]rap: (?=(?:drip|run|pour|add|drop|goes|empt)\w*)", "what is in the trap is "),
+    ("change_to_distilling", r"\b[Cc]hange(?:d)? (?:it |over )?(?:for|to) distill(?:ing|ation)\b", "distil"),
+    ("in_an_open_beaker", r"(?<=\d mL) \((?=open (?:beaker|vessel|bucket|dish)\b)", " (in an "),
     ("stands_in_a", r"(?i:\b(the (?:beaker|flask|conical|pot|vessel|jar)))'s (?:stood |sat |standing |sitting )?in (?=an? (?:[\w-]+ )?(?:tub|bowl|basin|bucket|dish|tray|box|bath|pan)\b)", "{0} stands in "),
     ("ice_round", r"(\d[\d.,]* ?k?g) of (?:crushed |broken |chopped )?ice (?:surrounds?|lies? round|is packed round|is put round|round|around|is round|goes round) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),
     ("round_it", r"(?i:\bice),? (\d[\d.,]* ?k?g),? (?:all )?(?:round|around|outside) (?:it|the (?:flask|beaker|pot))\b", "bath of {0} of ice"),

@@ -8,7 +8,6 @@ took is listed as unread.
 from __future__ import annotations
 
 import re
-from collections import Counter
 from typing import Any
 
 from pydantic import BaseModel
@@ -16,7 +15,7 @@ from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
 from northsquall import patterns
-from northsquall.procedure import Bath, Material, Procedure, Quantity, Unread
+from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex

@@ -33,18 +33,29 @@ BEHIND_NO_CHARGE = patterns.compile(
 BREAK = patterns.compile(r"[.;!?](?=\s|$)|\n")
 BEFORE, BESIDE, BEHIND = 120, 40, 24
 """Characters before an amount in which what it is of may stand, and behind it (assumption)."""
+CLOSE = 24
+"""Characters behind a name within which an amount of substance without a mass may be its own (assumption)."""
 LEAST_G = 0.05
-NOT_OF_IT = patterns.compile(r"\d|\b(?:in|with|to|into|on|under|and|for|from (?!the \w+,? $)|or|as|is|was|complex|flask|bottle of|salt)\b|[;:/+]", re.I)
+NOT_OF_IT = patterns.compile(
+    r"\d|\b(?:in|with|to|into|on|under|and|for|from (?!the \w+,? $)|or|as|is|was|complex|flask|bottle of|salt)\b|[;:/+]", re.I
+)
 """Between a name and an amount that is not its own."""
 ICE_AND = patterns.compile(r"\bice(?: and |/| ?\+ ?|-)$", re.I)
-MADE_FROM = patterns.compile(r"\s*(?:[A-Z]\w+, )?(?:[\w-]+ ){0,2}[\w-]+(?:chloride|bromide|ate|one|ide|ine|ol|acid|ene|al), (?:about )?$", re.I)
+MADE_FROM = patterns.compile(
+    r"\s*(?:[A-Z]\w+, )?(?:[\w-]+ ){0,2}[\w-]+(?:chloride|bromide|ate|one|ide|ine|ol|acid|ene|al), (?:about )?$", re.I
+)
 """A text that begins with what is made, before the amount of what it is made from."""
 RIDS = patterns.compile(r"\b(?:waste|dispos\w+|destr\w+|rid of|quench\w*|neutralis\w+|residues?|scraps?|remains)\b", re.I)
 """A heading of what is done away with: it names no product."""
-SPARE = patterns.compile(r"\b(?:spills?|ready|at hand|to hand|within reach|stood|stands?|nearby|in reserve|in case|titrat\w*|against|burette|bubbler)\b", re.I)
+SPARE = patterns.compile(
+    r"\b(?:spills?|ready|at hand|to hand|within reach|stood|stands?|nearby|in reserve|in case|titrat\w*|against|burette|bubbler)\b", re.I
+)
 """Round an amount of what stands by, cools or is measured with."""
 OF_IT = patterns.compile(r" (?:or so |pieces |lumps )?(?:of (?:the |dry |old )?)?", re.I)
-OF_A_VESSEL = patterns.compile(r"[- ]?(?:[\w-]+[- ]){0,3}?(?:flasks?|beakers?|funnel|bucket|bottles?|vessel|cylinder|jars?|tub|necked|neck|conical|receiver|tank|can|dish|round|still|pot|pan|bowl|syringe|burette|pipette|drum|reactor|tube)\b", re.I)
+OF_A_VESSEL = patterns.compile(
+    r"[- ]?(?:[\w-]+[- ]){0,3}?(?:flasks?|beakers?|funnel|bucket|bottles?|vessel|cylinder|jars?|tub|necked|neck|conical|receiver|tank|can|dish|round|still|pot|pan|bowl|syringe|burette|pipette|drum|reactor|tube)\b",
+    re.I,
+)
 """Behind a volume that is a size."""
 SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air", "tin", "lead")
 """What is often named without an amount and where nearness says nothing; a tin is what it comes in."""
@@ -55,7 +66,11 @@ def reconcile(account: Account, tokens: list[Token]) -> None:
     doc, source = account.doc, account.source
     loose = {u.span[0] for u in doc.unread if u.why.startswith("a quantity")}
     held = _held(account)
-    free = [q for q in quantities(tokens) if isinstance(q, Qty) and q.start not in held and (q.dim in ("mass", "moles") or (q.dim == "volume" and q.start in loose))]
+    free = [
+        q
+        for q in quantities(tokens)
+        if isinstance(q, Qty) and q.start not in held and (q.dim in ("mass", "moles") or (q.dim == "volume" and q.start in loose))
+    ]
     for q in free:
         if q.start in held or (q.dim == "moles" and not _alone(q, free)):
             continue
@@ -101,9 +116,19 @@ def _lot_without(account: Account, q: Qty) -> Material | None:
     weighed = {m.identity for m in doc.materials if m.amount is not None or m.stated_mol is not None}
     near: list[tuple[int, Material]] = []
     for m in doc.materials:
-        if m.amount or m.stated_mol or m.equivalents or m.role == "absorber" or m.identity in SKIPPED or m.identity in weighed or (q.dim == "volume" and (m.phase != "l" or BREAK.search(source[m.span[1] : q.start]))):
+        if (
+            m.amount
+            or m.stated_mol
+            or m.equivalents
+            or m.role == "absorber"
+            or m.identity in SKIPPED
+            or m.identity in weighed
+            or (q.dim == "volume" and (m.phase != "l" or BREAK.search(source[m.span[1] : q.start])))
+        ):
             continue
         a, b = m.span
+        if q.dim == "moles" and (not b <= q.start <= b + CLOSE or BREAK.search(source[b : q.start])):
+            continue  # "about 0.05 mol of it is left" is of something else
         if b <= q.start and q.start - b <= BEFORE and len(BREAK.findall(source[b : q.start])) <= 1:
             near.append((q.start - b, m))
         elif q.end <= a <= q.end + BEHIND and not BREAK.search(source[q.end : a]):
@@ -114,14 +139,28 @@ def _lot_without(account: Account, q: Qty) -> Material | None:
 def _named_beside(account: Account, q: Qty) -> Token | None:
     """A substance that no lot is of, named before a loose amount or right behind it, in its own sentence, where nothing says that it stands by."""
     doc, source = account.doc, account.source
-    if convert(q.value, q.unit, "mass") < LEAST_G or BEHIND_NO_CHARGE.match(source, q.end) or SPARE.search(source[max(0, q.start - BESIDE) : q.end + BESIDE]):
+    if (
+        convert(q.value, q.unit, "mass") < LEAST_G
+        or BEHIND_NO_CHARGE.match(source, q.end)
+        or SPARE.search(source[max(0, q.start - BESIDE) : q.end + BESIDE])
+    ):
         return None
     here = {m.identity for m in doc.materials} | set(SKIPPED)
     begin = max(0, q.start - BESIDE)
-    found = [t for t in substances_in(source[begin : q.end + BEHIND], begin) if t.value not in here and not BREAK.search(source[min(t.end, q.end) : max(t.start, q.start)])]
+    found = [
+        t
+        for t in substances_in(source[begin : q.end + BEHIND], begin)
+        if t.value not in here and not BREAK.search(source[min(t.end, q.end) : max(t.start, q.start)])
+    ]
     found = [t for t in found if not ICE_AND.search(source[max(0, t.start - 12) : t.start])]
     before = [t for t in found if t.end <= q.start and not NOT_OF_IT.search(source[t.end : q.start])]
-    behind = [t for t in found if t.start >= q.end and OF_IT.fullmatch(source[q.end : t.start]) and not NOT_OF_A_CHARGE.search(source[max(0, q.start - 24) : q.start])]
+    behind = [
+        t
+        for t in found
+        if t.start >= q.end
+        and OF_IT.fullmatch(source[q.end : t.start])
+        and not NOT_OF_A_CHARGE.search(source[max(0, q.start - 24) : q.start])
+    ]
     made = None if RIDS.search(source, 0, max(source.find("\n"), 0)) else doc.results.product_identity
     if behind and behind[0].value == made and MADE_FROM.match(source, 0, q.start):
         doc.results.product = doc.results.product_identity = doc.results.product_smiles = doc.results.product_span = None
@@ -132,11 +171,22 @@ def _named_beside(account: Account, q: Qty) -> Token | None:
 def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> None:
     """Charge what was named and weighed and went nowhere: with the step of its sentence, or where the batch is."""
     doc = account.doc
-    m = Mention(identity=str(token.value), name=token.text, start=token.start, end=max(token.end, q.end), index=0, amount=q, moles=moles, used=[q, *([moles] if moles else [])])
+    m = Mention(
+        identity=str(token.value),
+        name=token.text,
+        start=token.start,
+        end=max(token.end, q.end),
+        index=0,
+        amount=q,
+        moles=moles,
+        used=[q, *([moles] if moles else [])],
+    )
     if token.start > q.start:
         m.start = q.start
     fed = [s for s in doc.steps if s.kind in ("charge", "add", "dose") and s.materials and s.vessel is not None]
-    step = next((s for s in fed if s.span[0] <= q.start < s.span[1]), None) or max((s for s in fed if s.span[0] <= q.start), key=lambda s: s.span[0], default=None)
+    step = next((s for s in fed if s.span[0] <= q.start < s.span[1]), None) or max(
+        (s for s in fed if s.span[0] <= q.start), key=lambda s: s.span[0], default=None
+    )
     later = min((s for s in fed if s.span[0] > q.start), key=lambda s: s.span[0], default=None) if step is None else None
     if later is not None:  # told before all that is done: it stands there first
         a, b = m.start, m.end

@@ -24,9 +24,20 @@ def second_look(doc: Procedure, source: str) -> None:
     _destroys_nothing(doc)
     _fed_and_not_charged(doc)
     _neutralised_by_paper(doc, source)
+    _then_neutralised(doc)
     _never_joined(doc)
     _only_if_it_fails(doc, source)
-    _take_back(doc, [m for m in doc.materials if _comes_off(doc, m, source) or _stood_ready(doc, m, source) or _is_left_over(doc, m, source) or _is_named_again(doc, m, source)])
+    _take_back(
+        doc,
+        [
+            m
+            for m in doc.materials
+            if _comes_off(doc, m, source)
+            or _stood_ready(doc, m, source)
+            or _is_left_over(doc, m, source)
+            or _is_named_again(doc, m, source)
+        ],
+    )
     _ice_that_does_not_go_in(doc, source)
 
 
@@ -78,7 +89,10 @@ def _never_joined(doc: Procedure) -> None:
     doc.vessels[:] = [v for v in doc.vessels if v.name != bare[0]]
 
 
-ONLY_IF = patterns.compile(r"(?:^|(?<=[.;] )|(?<=\n))(?:if|should|in case)\b[^.;:,\n]{3,60}[:,] (?:add |give |put in )?(?:another |a further )?\d[\d.,]* ?[A-Za-z]+ (?:(?:of )?(?:more|further|extra)\b|of (?:further|more)\b)|\bif\b[^.;:,\n]{3,60}[:,] (?:add )?(?:another|a further)\b", re.I)
+ONLY_IF = patterns.compile(
+    r"(?:^|(?<=[.;] )|(?<=\n))(?:if|should|in case)\b[^.;:,\n]{3,60}[:,] (?:add |give |put in )?(?:another |a further )?\d[\d.,]* ?[A-Za-z]+ (?:(?:of )?(?:more|further|extra)\b|of (?:further|more)\b)|\bif\b[^.;:,\n]{3,60}[:,] (?:add )?(?:another|a further)\b",
+    re.I,
+)
 
 
 def _only_if_it_fails(doc: Procedure, source: str) -> None:
@@ -89,7 +103,15 @@ def _only_if_it_fails(doc: Procedure, source: str) -> None:
             _take_back(doc, [x for x in doc.materials if x.id in s.materials and x.span[0] >= m.start()])
 
 
-BASES = ("sodium hydrogen carbonate", "sodium carbonate", "potassium carbonate", "sodium hydroxide", "calcium carbonate", "potassium hydroxide", "ammonia")
+BASES = (
+    "sodium hydrogen carbonate",
+    "sodium carbonate",
+    "potassium carbonate",
+    "sodium hydroxide",
+    "calcium carbonate",
+    "potassium hydroxide",
+    "ammonia",
+)
 BY_PAPER = patterns.compile(r"\b(?:until|till|to)\b[^.;\n]{0,40}\b(?:pH|paper|litmus|neutral|seven)\b", re.I)
 
 
@@ -99,35 +121,87 @@ def _neutralised_by_paper(doc: Procedure, source: str) -> None:
     for s in doc.steps:
         said = _sentence(source, s.span[0])
         held = [lots[k] for k in s.materials]
-        if s.kind in ("add", "dose") and held and all(m.amount is None and m.stated_mol is None and m.identity in BASES for m in held) and BY_PAPER.search(said):
+        if (
+            s.kind in ("add", "dose")
+            and held
+            and all(m.amount is None and m.stated_mol is None and m.identity in BASES for m in held)
+            and BY_PAPER.search(said)
+        ):
             s.kind = "neutralise"
-        elif s.kind in ("add", "dose") and held and all(m.amount is None and m.stated_mol is None and m.identity in DESTROYS for m in held) and UNTIL.search(said):
+        elif (
+            s.kind in ("add", "dose")
+            and held
+            and all(m.amount is None and m.stated_mol is None and m.identity in DESTROYS for m in held)
+            and UNTIL.search(said)
+        ):
             s.kind = "destroy"
-        elif s.kind == "test" and not held and TITRATED.search(s.text) and (agent := next((t for t in substances_in(s.text, s.span[0]) if t.value in DESTROYS), None)):
-            lot = Material(id=f"m{len(doc.materials) + 1}", name=agent.text, identity=str(agent.value), step=s.n, span=(agent.start, agent.end))
+        elif (
+            s.kind == "test"
+            and not held
+            and TITRATED.search(s.text)
+            and (agent := next((t for t in substances_in(s.text, s.span[0]) if t.value in DESTROYS), None))
+        ):
+            lot = Material(
+                id=f"m{len(doc.materials) + 1}", name=agent.text, identity=str(agent.value), step=s.n, span=(agent.start, agent.end)
+            )
             doc.materials.append(lot)
             s.kind, s.materials, s.all_at_once = "destroy", [lot.id], False  # "the iodine was titrated with thiosulfate": it is gone
         elif s.kind == "test" and not held and PUT_IN.search(s.text) and BY_PAPER.search(s.text):
             base = next((t for t in substances_in(s.text, s.span[0]) if t.value in BASES), None)
             if base is not None and s.vessel is not None:
-                lot = Material(id=f"m{len(doc.materials) + 1}", name=base.text, identity=str(base.value), step=s.n, span=(base.start, base.end))
+                lot = Material(
+                    id=f"m{len(doc.materials) + 1}", name=base.text, identity=str(base.value), step=s.n, span=(base.start, base.end)
+                )
                 doc.materials.append(lot)
                 s.kind, s.materials = "neutralise", [lot.id]
 
 
-DESTROYS = ("sodium thiosulfate", "sodium thiosulfate pentahydrate", "sodium hydrogen sulfite", "sodium sulfite", "sodium metabisulfite", "ascorbic acid", "sulfamic acid", "urea")
+def _then_neutralised(doc: Procedure) -> None:
+    """ "Slowly into 300 mL of water, soda": the water is the quench, and the base without an amount makes it neutral afterwards."""
+    lots = {m.id: m for m in doc.materials}
+    for s in [x for x in doc.steps if x.kind == "quench" and len(x.materials) > 1]:
+        bases = [k for k in s.materials if lots[k].identity in BASES and lots[k].amount is None and lots[k].stated_mol is None]
+        if bases and len(bases) < len(s.materials):
+            s.materials = [k for k in s.materials if k not in bases]
+            after = Step(n=0, kind="neutralise", text=s.text, span=s.span, vessel=s.vessel, materials=bases)
+            at = doc.steps.index(s) + 1
+            steps = [*doc.steps[:at], after, *doc.steps[at:]]
+            in_order(doc, steps)
+            for k in bases:
+                lots[k].step = after.n
+
+
+DESTROYS = (
+    "sodium thiosulfate",
+    "sodium thiosulfate pentahydrate",
+    "sodium hydrogen sulfite",
+    "sodium sulfite",
+    "sodium metabisulfite",
+    "ascorbic acid",
+    "sulfamic acid",
+    "urea",
+)
 TITRATED = patterns.compile(r"\b(?:iodine|bromine|chlorine)\b[^.;\n]{0,30}\btitrat\w+\b[^.;\n]{0,20}\bwith\b", re.I)
 UNTIL = patterns.compile(r"\b(?:until|till)\b[^.;\n]{0,50}\b(?:paper|strip|white|colou?r\w*|clear|pale|blue|negative)\b", re.I)
 PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|throw|stir(?:red)? in)\b", re.I)
 
 
-STOOD_READY = patterns.compile(r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|beside (?:it|the hood|the flask))\b", re.I)
+STOOD_READY = patterns.compile(
+    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|beside (?:it|the hood|the flask))\b",
+    re.I,
+)
 
 
 def _stood_ready(doc: Procedure, m: Material, source: str) -> bool:
     """ "1 kg of citric acid stood ready": for a spill, and no charge."""
     step = _step_of(doc, m)
-    return step is not None and m.role is None and m.identity not in ("ice", "water") and step.kind in ("charge", "dose", "add") and STOOD_READY.match(source, m.span[1]) is not None
+    return (
+        step is not None
+        and m.role is None
+        and m.identity not in ("ice", "water")
+        and step.kind in ("charge", "dose", "add")
+        and STOOD_READY.match(source, m.span[1]) is not None
+    )
 
 
 def _step_of(doc: Procedure, m: Material) -> Step | None:
@@ -140,7 +214,8 @@ def _sentence(source: str, at: int) -> str:
 
 
 LED_IN = patterns.compile(
-    r"\b(?:bubbl\w+|pass\w*|lead|leads|led|introduc\w+|cylinder|lecture bottle|balloon|fed|feed\w*|run in|stream of|saturat\w+|admit\w*|blown|blow|condens\w+|through|from the (?:bottle|generator|cylinder)|thrown|dropped|pieces|solid)\b", re.I
+    r"\b(?:bubbl\w+|pass\w*|lead|leads|led|introduc\w+|cylinder|lecture bottle|balloon|fed|feed\w*|run in|stream of|saturat\w+|admit\w*|blown|blow|condens\w+|through|from the (?:bottle|generator|cylinder)|thrown|dropped|pieces|solid)\b",
+    re.I,
 )
 
 
@@ -148,13 +223,23 @@ def _comes_off(doc: Procedure, m: Material, source: str) -> bool:
     """ "Sulfur dioxide and hydrogen chloride, a tenth of a mole of each": a gas told in moles or litres, and nothing leads it in: it comes off."""
     s = catalogue().substances.get(m.identity or "")
     told = m.stated_mol is not None or (m.amount is not None and dimension(m.amount.unit) == "volume")
-    if s is None or s.phase != "g" or m.role is not None or not told or m.strength is not None or (m.amount is not None and dimension(m.amount.unit) == "mass"):
+    if (
+        s is None
+        or s.phase != "g"
+        or m.role is not None
+        or not told
+        or m.strength is not None
+        or (m.amount is not None and dimension(m.amount.unit) == "mass")
+    ):
         return False
     step = _step_of(doc, m)
     return step is not None and step.kind in ("charge", "dose", "add") and LED_IN.search(_sentence(source, m.span[0])) is None
 
 
-LEFT_OVER = patterns.compile(r"\b(?:rest of (?:the|my)|excess(?: of)?(?: the)?|surplus|left-?over|unreacted|unused|what is left of the|what remains of the)\s*$", re.I)
+LEFT_OVER = patterns.compile(
+    r"\b(?:rest of (?:the|my)|excess(?: of)?(?: the)?|surplus|left-?over|unreacted|unused|what is left of the|what remains of the)\s*$",
+    re.I,
+)
 GOES_AWAY = patterns.compile(r"\b(?:off|over|distil\w*|evaporat\w*|recover\w*|strip\w*|trap|collected|pumped|removed)\b", re.I)
 
 
@@ -168,13 +253,24 @@ def _is_left_over(doc: Procedure, m: Material, source: str) -> bool:
     return before and GOES_AWAY.search(_sentence(source, at)) is not None
 
 
-MORE = patterns.compile(r"\b(?:more|another|again|some|a (?:bit|little|drop|splash|dash|glug|pinch|spoon\w*|few)|further|fresh|extra|second|additional|enough|splash|squirt|top(?:ped)? up)\b", re.I)
+MORE = patterns.compile(
+    r"\b(?:more|another|again|some|a (?:bit|little|drop|splash|dash|glug|pinch|spoon\w*|few)|further|fresh|extra|second|additional|enough|splash|squirt|top(?:ped)? up)\b",
+    re.I,
+)
 
 
 def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
     """A substance that was weighed once and is named again without an amount: what is there already, unless more of it is meant."""
     step = _step_of(doc, m)
-    if step is None or m.amount or m.stated_mol or m.equivalents or m.role is not None or m.identity in (None, "water", "ice") or step.kind not in ("charge", "dose", "add"):
+    if (
+        step is None
+        or m.amount
+        or m.stated_mol
+        or m.equivalents
+        or m.role is not None
+        or m.identity in (None, "water", "ice")
+        or step.kind not in ("charge", "dose", "add")
+    ):
         return False
     others = [x for x in doc.materials if x.identity == m.identity and x is not m and (x.amount or x.stated_mol) and x.step is not None]
     return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None
@@ -182,6 +278,7 @@ def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
 
 TOO_MUCH_ICE = 1.5
 """Times a vessel's size from which ice or water that is written beside it stands round it, and not in it (assumption)."""
+WARM_STEP_C = 40.0
 HEATERS = ("mantle", "oil", "sand", "plate", "burner", "air")
 TUBS = ("tub", "basin", "bowl")
 STANDS_IN = patterns.compile(
@@ -189,7 +286,10 @@ STANDS_IN = patterns.compile(
     re.I,
 )
 """What is said of water that stands round a vessel."""
-OUTSIDE = patterns.compile(r"(?: and water)?(?:,? ?\(?\d[\d.,]* ?k?g\)?)? (?:(?:stands? |is |kept )?(?:in|as) (?:a|an|the) (?:tub|bowl|basin|bath|pan|tray)\b(?!,? (?:add|pour))|(?:outside|round|around|under|underneath) (?:it|the|of)\b|outside\b)", re.I)
+OUTSIDE = patterns.compile(
+    r"(?: and water)?(?:,? ?\(?\d[\d.,]* ?k?g\)?)? (?:(?:stands? |is |kept )?(?:in|as) (?:a|an|the) (?:tub|bowl|basin|bath|pan|tray)\b(?!,? (?:add|pour))|(?:outside|round|around|under|underneath) (?:it|the|of)\b|outside\b)",
+    re.I,
+)
 """ "1 kg ice in a tub under the beaker": where the ice stands, whatever its amount."""
 ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
 
@@ -214,7 +314,11 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
         for lot in [lots[k] for k in s.materials]:
             if lot.identity not in ("ice", "water") or lot.amount is None or (tub and lot.identity == "water"):
                 continue
-            grams = convert(lot.amount.value, lot.amount.unit, dimension(lot.amount.unit)) if dimension(lot.amount.unit) in ("mass", "volume") else 0.0
+            grams = (
+                convert(lot.amount.value, lot.amount.unit, dimension(lot.amount.unit))
+                if dimension(lot.amount.unit) in ("mass", "volume")
+                else 0.0
+            )
             a, b = lot.span or (0, 0)
             if not tub and (not vessel.nominal_mL or grams < TOO_MUCH_ICE * vessel.nominal_mL) and OUTSIDE.match(source, b) is None:
                 continue
@@ -224,12 +328,13 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
                 continue  # water that is poured in: the vessel is too small, or another one
             waits = STANDS_BY.search(around)
             iced = lot.identity == "ice" or re.match(r"ice", lot.name, re.I) is not None
-            warmer = vessel.bath if vessel.bath is not None and vessel.bath.kind in HEATERS and (vessel.bath.span or (0, 0))[0] > a else None
+            warmer = vessel.bath if vessel.bath is not None and vessel.bath.kind in HEATERS else None
             if (vessel.bath is None or warmer is not None) and not tub and waits is None:
                 vessel.bath = Bath(kind="ice" if iced else "water", ice_g=grams if iced else None, span=lot.span)
-                for later in doc.steps if warmer is not None else []:
-                    if later.vessel == vessel.name and later.kind in ("heat", "reflux", "distil") and later.bath is None:
-                        later.bath = warmer  # the ice first, the mantle that is told later at the end
+                for other in doc.steps if warmer is not None else []:
+                    hot = other.kind in ("heat", "reflux", "distil") or (other.T_range is not None and other.T_range.value >= WARM_STEP_C)
+                    if other.vessel == vessel.name and hot and other.bath is None:
+                        other.bath = warmer  # the ice for what is cold, the mantle for what is warm, whichever is told first
             s.materials.remove(lot.id)
             gone.add(lot.id)
     if gone:
@@ -237,7 +342,17 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
         in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
 
 
-DESTROYS_NOTHING = ("bromine", "chlorine", "thionyl chloride", "sulfuryl chloride", "phosphorus oxychloride", "oxalyl chloride", "nitric acid", "acetyl chloride", "benzoyl chloride")
+DESTROYS_NOTHING = (
+    "bromine",
+    "chlorine",
+    "thionyl chloride",
+    "sulfuryl chloride",
+    "phosphorus oxychloride",
+    "oxalyl chloride",
+    "nitric acid",
+    "acetyl chloride",
+    "benzoyl chloride",
+)
 """What is never what an excess is destroyed with."""
 
 
@@ -285,7 +400,11 @@ def fed_in_ice(doc: Procedure, source: str) -> None:
         if T is None or T.value > COLD_FEED_C or any(by_id[k].identity == "ice" for k in s.materials):
             continue
         m = FED_COLD.search(source, *s.span)
-        if m is not None and re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()]) and m["water"] is None:
+        if (
+            m is not None
+            and re.search(r"\b(?:kept|stored|stood|standing)\b[^.;]{0,12}$", source[s.span[0] : m.start()])
+            and m["water"] is None
+        ):
             m = None  # the solution that is fed was kept in ice
         if m is not None and stands is not None:
             s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
@@ -293,7 +412,9 @@ def fed_in_ice(doc: Procedure, source: str) -> None:
             s.bath = Bath(kind="ice", span=cooled[s.vessel or ""])
 
 
-COOLED_IN_ICE = patterns.compile(r"\b(?:in|with|on|by|over) (?:an? |the )?(?:bath of )?(?:crushed )?ice\b|\bice[- ](?:water |salt )?bath\b|\bice[- ]?cool", re.I)
+COOLED_IN_ICE = patterns.compile(
+    r"\b(?:in|with|on|by|over) (?:an? |the )?(?:bath of )?(?:crushed )?ice\b|\bice[- ](?:water |salt )?bath\b|\bice[- ]?cool", re.I
+)
 
 
 COLD_FEED_C = 60.0

@@ -65,6 +65,9 @@ def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
     if len([n for n in names if n]) < 2 or others:
         return []
     kinds = [next((k for k, p in COLUMNS.items() if n and re.fullmatch(p, n)), "") for n in names]
+    blank = next((i for i, n in enumerate(names) if not n and i and kinds[i - 1] == "number"), None)
+    if "do" not in kinds and blank is not None:
+        kinds[blank] = "do"  # "| Step | | °C | min |": what is done needs no heading
     if "do" not in kinds and "number" in kinds and "step" in names:
         kinds[names.index("step")] = "do"
     known = {k for k in kinds if k}
