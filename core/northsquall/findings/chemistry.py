@@ -42,9 +42,12 @@ SAID_OFF = 20.0
 
 
 GRAMS_OVER_GRAMS = patterns.compile(
-    r"\d[\d.,]* ?g ?(?:/|:|over|from|by) ?\d[\d.,]* ?g ?(?:=|is|makes|gives|->) ?(?:about |ca\.? )?(\d[\d.,]*) ?%", re.I
+    r"\d[\d.,]* ?g ?(?:/|:|over|from|by) ?\d[\d.,]* ?g ?(?:=|is|makes|gives|->) ?(?:about |ca\.? )?\d[\d.,]* ?%"
+    r"|\b\d[\d.,]* ?g ?(?:=|is|,) ?\d[\d.,]* ?% ?\(\d[\d.,]* ?/ ?\d[\d.,]*\)|\b(?:that['’]s|that is|which is|so|=) (?:about )?(?:[a-z]+(?:-[a-z]+)?|\d+) ?(?:per ?cent|%) by (?:weight|mass)\b(?=[.,;]|$)"
+    r"|\bmore than (?:a|one) hundred per ?cent\b|\bover (?:100|a hundred) ?(?:%|per ?cent)",
+    re.I,
 )
-""" "35 g / 24 g = 145 %"."""
+""" "35 g / 24 g = 145 %", "that's fifty percent by weight", "so more than a hundred percent"."""
 
 
 @rule("P04")

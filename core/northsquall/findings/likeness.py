@@ -59,6 +59,9 @@ def _named_classes(c: Context) -> set[str]:
     return {k for s in _named(c) for k in pairs.classes_in(dict(s.parts))}
 
 
+FUEL_GASES = {"hydrogen", "acetylene", "methane", "ethylene", "propane", "butane", "dimethyl ether"}
+
+
 def _fumes_named(c: Context) -> bool:
     return any(s.id in FUMING for s in _named(c))
 
@@ -102,7 +105,9 @@ def _gas(c: Context) -> bool:
 
 
 def _toxic(c: Context) -> bool:
-    return any(record_of(g).toxic for g in _gases(c)) or _fumes_named(c) or _pungent(c)
+    return (
+        any(record_of(g).toxic for g in _gases(c)) or _fumes_named(c) or _pungent(c) or (c.procedure.place.hood is not True and _fuming(c))
+    )
 
 
 LEAST_MOL = 0.005
@@ -120,7 +125,7 @@ def _heat(c: Context) -> bool:
         c.enthalpy is not None
         or met
         or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > LEAST_KJ for r in c.reactions if r.role != "work-up")
-        or len(_named_classes(c) & ACTS) > 1
+        or bool(_named_classes(c) & ACTS)
     )
 
 
@@ -186,7 +191,8 @@ def _goes_off(c: Context) -> bool:
     held = {r for e in c.walk.entries for x in (e.mixed, e.after) for r, n in x.items() if n > 1e-4}
     dry = any(is_diazonium(r) or any(a.id in GOES_OFF for a in alerts_of(r)) for r in held if is_organic(r))
     ketone = "H2O2" in held and any("C(C)=O" in r or "C1CCCCC1=O" in r or "O=C1CCCC" in r for r in held if is_organic(r))
-    return dry or ketone or "ClO4-" in held or ({"Ag+", "NH3"} <= held) or ("MnO2" in held and _burns(c))
+    named = any(a.id in GOES_OFF for s in _named(c) if s.smiles for a in alerts_of(s.smiles))
+    return dry or ketone or named or "ClO4-" in held or ({"Ag+", "NH3"} <= held) or ("MnO2" in held and _burns(c))
 
 
 def _fuming(c: Context) -> bool:
@@ -263,12 +269,12 @@ SAID = {
     "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
-    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\bcrystalli[sz]ed from\b|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b", otherwise="H12"),
+    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)) or any(s.id in FUEL_GASES for s in _named(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\bcrystalli[sz]ed from\b|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b", otherwise="H12"),
     "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\ba minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
     "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
     "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\b[Ss]top\b|\bstays\b"),
     "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic|condenser)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b"),
-    "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bground stopper\b|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
+    "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\b(?:in|with) a (?:glass )?(?:bottle with a )?ground stopper\b|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
 }  # fmt: skip
 
 

@@ -7,6 +7,8 @@ from collections.abc import Iterator
 
 from northsquall import patterns
 from northsquall.assessment import Finding, ReactionLine, Severity
+from northsquall.chemistry.pairs import classes_in
+from northsquall.chemistry.unrecognised import ACTING
 from northsquall.dynamics.building import at_its_feed
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.findings.sentences import sentence_of
@@ -319,6 +321,7 @@ LARGER = patterns.compile(
     r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:(?:the|as much|of|what|more) ?)+|(?=last ))(?:last (?:week|time|month|year)|usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b"
     r"|\b(?:last|the other) (?:time|week|year)[^.;\n]{0,14}\b(?:it was|I (?:made|did|had)|we (?:made|did|had)|with|on|only|just)\b[^.;\n]{0,8}\d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|\b(?:made|done|run|tried|prepared)\b[^.;\n]{0,14}\bonce(?: before)?,? (?:on|with|at|from) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b"
     + r"|\bfrom \d[\d.]* ?m?(?:mol|g|mL|L)\b,? (?:now|up)(?: to)? \d[\d.]* ?k?(?:mol|g|mL|L)\b|\b(?:batch|run|lot|scale|attempt|trial)(?: (?:no\.? ?)?\d{1,3})?,? \(?(?:[x×] ?\d+|\d+ ?[x×])(?!\w)|\b(?:last|first|previous|small|trial) (?:one|time|run|batch) \(\d[\d.,]* ?m?(?:g|mol|mL|L)\)"
+    r"|\bthe runs? before (?:was|were) \d|\bscal\w+ up to (?:pilot|plant|the \w+)|\(previously (?:only )?\d"
     + rf"|\b(?:{concepts.LARGER})\b",
     re.I,
 )
@@ -330,7 +333,8 @@ def said_to_be_larger(c: Context) -> Iterator[Finding]:
     """P07: the author says that it is larger than what was tested before."""
     text = c.procedure.source_text
     m = next((x for x in LARGER.finditer(text) if not NONE_OF_IT.search(text[max(0, x.start() - 40) : x.start()])), None)
-    if m is None or (c.enthalpy is None and not any((r.heat_kJ.best or 0.0) > 0.0 for r in c.reactions)):
+    acts = any(x.substance is not None and ACTING & set(classes_in(dict(x.substance.parts))) for x in c.lots.values())
+    if m is None or (c.enthalpy is None and not acts and not any((r.heat_kJ.best or 0.0) > 0.0 for r in c.reactions)):
         return
     yield finding(
         "P07", "condition" if c.klass is None or c.klass >= 3 or any(s.rise_K[2] >= COLD_CHARGE_K for s in c.stages) else "note", f"“{m.group().strip()}”: more than was run before; what the small run showed of heat and gas does not hold here.", span=m.span(), step=c.step_at(m.start()), limit="what was tested before",

@@ -61,7 +61,7 @@ TESTS = patterns.compile(
     re.I,
 )
 CONTROLS = patterns.compile(
-    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond|be (?:good|sound|active|alive|in order))|known (?:to|positive)|positive (?:on|with|to|against) |(?:turned |was |is |gone )?blue (?:with|on|by|against) (?:the |a |an |dilute |some |fresh )|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
+    r"\b((?:paper|strip)s? (?:\w+ )?(?:tried|tested|checked)\b|control|previously shown|shown to (?:work|react|respond|be (?:good|sound|active|alive|in order))|known (?:to|positive)|positive (?:on|with|to|against) |(?:turned |was |is |gone )?blue (?:with|on|by|against) (?:the |a |an |dilute |some |fresh )|(?:paper|strip)s? (?:had |was |were |has been |been )*(?:verified|validated|proven|proved|qualified)|(?:turn(?:s|ed)|goes|went|gets|becomes|is|was|been) (?:blue|brown|red|violet|yellow|dark) (?:with|on|in|before|at first|at the (?:start|beginning))|(?:check|tri|test)(?:ed|y|ied) (?:that |the )?(?:paper|strip)|I (?:always )?try the paper|authentic|reference|beforehand|same (?:strip|paper)|against (?:a |the )?standard"
     r"|alongside|beside|on fresh|fresh caustic|works|(?:a )?drop (?:from|kept|of)|gives (?:red|blue|a \w+)|gave (?:red|blue|a \w+)|is blue|shows it|just (?:after|before|turned)|(?:tried|checked|tested|shown) (?:first |before |just before |earlier |beforehand )?(?:on|with|against)|(?:paper|strip)s? (?:is |was |are )?(?:ok|OK|fine|good) (?:on|with|by)|(?:check|try|test)(?:s|ed)? (?:the |my |its |each )?(?:paper|strip)s? (?:first )?(?:with|on|against))\b",
     re.I,
 )
@@ -224,7 +224,7 @@ def _rest_is_fed(c: Context, step: Step) -> bool:
     return any(by_id[m].identity in mine and by_id[m].identity != "water" for s in later for m in s.materials)
 
 
-HASTY_MIN, HASTY_OPEN_MIN = 3.0, 5.0
+HASTY_MIN, HASTY_OPEN_MIN = 4.0, 5.0
 """Minutes of a feed up to which its gas comes as if all were poured in; the same where its heat is not established (assumption)."""
 
 
