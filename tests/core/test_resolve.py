@@ -173,7 +173,7 @@ def test_a_name_reader_that_did_not_answer_is_asked_again(monkeypatch: pytest.Mo
     """On a busy machine the reader is late once: the substance is not established then, and is known the next time."""
     name = "3-butyl-4-propylheptan-2-one"
     with monkeypatch.context() as late:
-        late.setattr("northsquall.substances.resolve.WAIT_S", 0.0)
+        late.setattr("northsquall.substances.resolve.select.select", lambda *_: ([], [], []))  # no answer, however fast the machine
         assert structure_of_name(name) is None
     smiles = structure_of_name(name)
     assert smiles is not None

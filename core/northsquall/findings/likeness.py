@@ -36,6 +36,8 @@ RESTS = ("cool", "filter", "dry", "store", "extract")
 """What may go on while nobody is there, unless a rule knows better."""
 AFTER = ("filter", "extract", "dry", "store", "distil", "test")
 """What comes when nothing is fed any more."""
+STRONG_PERCENT = 60.0
+"""From here an acid becomes hot with water (assumption)."""
 STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
 
 
@@ -138,7 +140,8 @@ def _warm(c: Context) -> bool:
 
 
 def _classes(c: Context) -> set[str]:
-    return {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))} | _named_classes(c)
+    lots = {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))}
+    return lots | _named_classes(c)
 
 
 def _acts(c: Context) -> bool:
@@ -155,7 +158,15 @@ def _harms(c: Context) -> bool:
 
 
 def _strong(c: Context) -> bool:
-    return bool(_classes(c) & STRONG)
+    for x in c.lots.values():
+        percent = x.material.strength.percent_w if x.material.strength is not None else None
+        if (
+            x.substance is not None
+            and (percent is None or percent >= STRONG_PERCENT)
+            and pairs.classes_in(dict(x.substance.parts)).keys() & STRONG
+        ):
+            return True
+    return False
 
 
 def _poured_out(s: Step | None) -> bool:
