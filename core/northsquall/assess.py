@@ -367,9 +367,11 @@ def _context(
     )  # how fast matters where there is heat
     structures = {r for e in best.entries for r in (*e.after, *e.mixed) if "[N+]" in r}
     curves, measured = known
-    bound = measured or td24_bound(
-        sorted(structures), "acid" if any(e.after.get("H+", 0) >= e.after.get("SO4-2", 0) > 0 for e in best.entries) else "neat"
+    sulfuric = any(
+        x.substance is not None and x.substance.parts.get("H+", 0.0) >= x.substance.parts.get("SO4-2", 0.0) > 0 for x in lots.values()
     )
+    acid = any(e.after.get("SO4-2", 0.0) > 0 and (sulfuric or e.after.get("H+", 0.0) >= e.after["SO4-2"]) for e in best.entries)
+    bound = measured or td24_bound(sorted(structures), "acid" if acid else "neat")  # a sulfate that dries an ether layer is no acid
     c = Context(
         procedure=procedure, lots=lots, walk=best, settings=settings, timed=timed, pot=pot, pot_missing=missing, runs=runs,
         enthalpy=heat_of, reactions=reactions, stages=stages, bound=bound, td24_applies=bool(structures) or measured is not None, curves=curves, process_C=None, mtt=None,

@@ -817,12 +817,26 @@ def test_a_destroyer_that_goes_into_what_holds_nothing_that_it_takes() -> None:
     assert a.verdict in ("not established", "acceptable", "acceptable with conditions")
 
 
-@pytest.mark.parametrize(("words", "severity"), [("The funnel was closed at 15 °C.", "condition"), ("The limit is 15 °C.", "stop")])
+@pytest.mark.parametrize(
+    ("words", "severity"),
+    [
+        ("The funnel was closed at 15 °C.", "condition"),
+        ("The limit is 15 °C.", "stop"),
+        ("The limit is 15 °C, close to 7 °C is better.", "stop"),
+    ],
+)
 def test_a_limit_is_shut_at_only_where_the_text_shuts_the_feed(words: str, severity: str) -> None:
     """Handbook 4: more than 5 K over by the high end is a stop; what has piled up bounds it where the feed is shut (handbook 2.5)."""
     text = f"Nitration\n\nHood. Fluorobenzene (19.2 g) in a 250 mL three-necked flask with a stirrer and a thermometer in the liquid, in 2 kg of ice and water. A mixture of sulfuric acid (96 % w/w, 25 mL) and nitric acid (65 % w/w, 15.5 mL) was dropped in over 75 min at 5-10 °C. {words}"
     found = [f.severity for f in result(text).findings if f.code == "H02" and f.limit == "15 °C"]
     assert found == [severity]
+
+
+def test_a_little_water_on_much_strong_acid_is_told_and_water_on_its_salt_is_not() -> None:
+    """Handbook 2.2: the layer where it falls in boils, however little the whole warms; a hydrogen sulfate neutralised by formate is no strong acid."""
+    strong = "Acid\n\nSulfuric acid 96 % w/w, 1 L, in a 2 L flask. Water, 3 mL, is poured on it."
+    salt = "Salt\n\nSodium formate (68 g) in formic acid (85 % w/w, 60 mL) in a 500 mL flask in ice. Sulfuric acid (96 % w/w, 27 mL) is dropped in over 75 min below 25 °C. Then 300 mL of water is added."
+    assert of(result(strong), "H10") and not of(result(salt), "H10")
 
 
 def test_what_is_named_counts_where_it_was_not_read() -> None:

@@ -46,6 +46,18 @@ def test_four_of_five_that_were_never_shown_are_known_for_what_they_say() -> Non
     assert sum(code in kinds(s) for code, s in told) >= 0.8 * len(told)
 
 
+def test_no_safe_words_silence_what_a_kind_is_learnt_from() -> None:
+    """Safe words that name what sound texts say must not also stand in what faulty ones say."""
+    lists = data.toml("reading/likeness.toml")["kind"]
+    silenced = {
+        k["code"]: sum(re.search(safe, s, re.I) is not None for s in k["sentences"]) / len(k["sentences"])
+        for k in lists
+        if (safe := SAID[k["code"]].safe) is not None
+    }
+    assert {code: share for code, share in silenced.items() if share > 0.13} == {}
+    assert sum(silenced.values()) / len(silenced) < 0.025
+
+
 def test_what_says_nothing_of_the_kind_is_left_alone() -> None:
     """By its words alone; where nothing of the kind can hurt no finding comes of the rest either."""
     assert sum(bool(kinds(s)) for s in HELD_OUT["plain"]["sentences"]) <= 0.25 * len(HELD_OUT["plain"]["sentences"])

@@ -64,6 +64,8 @@ def test_the_rest_that_comes_off_is_no_second_charge() -> None:
     ):
         p = read(text.format(said))
         assert [m.amount.value for m in p.materials if m.identity == "thionyl chloride" and m.step is not None and m.amount] == [17.8], said
+    fed = read(text.format("The rest of the thionyl chloride, 8 g, goes in over 20 min, the gas being led off."))
+    assert [m.amount.value for m in fed.materials if m.identity == "thionyl chloride" and m.amount] == [17.8, 8.0]
 
 
 def test_what_was_weighed_once_and_is_named_again_is_the_same() -> None:
@@ -78,6 +80,7 @@ def test_what_was_weighed_once_and_is_named_again_is_the_same() -> None:
 
     assert lots("When the bubbling got less the ether came up the tube and went over.") == [200]
     assert lots("Another 50 mL of ether is added.") == [200, 50]
+    assert lots("Ether was then poured in until it was clear.") == [200, None]
 
 
 def test_two_vessels_of_which_one_has_no_name_and_that_never_meet_are_one() -> None:
@@ -133,6 +136,30 @@ def test_a_halogen_that_decolourises_is_fed_and_destroys_nothing() -> None:
 )  # fmt: skip
 def test_an_amount_that_nothing_was_read_from_is_of_what_stands_beside_it(text: str, identity: str, amount: float) -> None:
     assert charged(text).get(identity) == amount
+    told = [f for f in assess(read(text)).findings if f.code == "P02" and "taken as the amount of" in f.message]
+    assert told and all(f.severity == "note" for f in told)  # a reviewer sees that it was joined, and not read
+
+
+def test_what_is_taken_back_is_said() -> None:
+    """A charge that is not counted stands among what was not read, with the reason: nothing is left out in silence."""
+    gas = read(
+        FLASK
+        + "Lauric acid (20.0 g) in a 250 mL flask, 50 °C. Thionyl chloride (14.2 g) is dropped in over 45 min. It gasses as it goes in: sulfur dioxide and hydrogen chloride, 0.1 mol of each."
+    )
+    assert {u.text: u.why for u in gas.unread}.get("sulfur dioxide", "").startswith("a gas that nothing leads in")
+    apart = read(
+        "Cresol\n\n- p-cresol 10.8 g (0.10 mol) melted, in toluene 30 mL\n- HNO3 65 % 15 mL + water 15 mL, both cold, in a 250 mL beaker\n- cresol solution tipped in all at once, glass rod now and then\n"
+    )
+    assert any("taken to be in the 250 mL beaker" in u.why for u in apart.unread)
+
+
+def test_more_of_what_was_weighed_until_something_is_seen_leaves_its_amount_open() -> None:
+    p = read(
+        FLASK
+        + "Cyclohexene (8.2 g) in dichloromethane (60 mL) in a 250 mL flask in ice. Bromine (5 g) was dropped in over 30 min below 10 °C. Bromine was then dropped in until the colour stayed."
+    )
+    assert [m.amount.value if m.amount else None for m in p.materials if m.identity == "bromine"] == [5.0, None]
+    assert assess(p).verdict == "not established"
 
 
 @pytest.mark.parametrize(

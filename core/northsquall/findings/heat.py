@@ -10,6 +10,7 @@ import numpy as np
 
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
+from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.roots import is_diazonium
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
@@ -192,9 +193,10 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
 
 
 SHUT_AT_IT = patterns.compile(
-    r"\b(?:shut\w*|clos\w+|stop\w*|interrupt\w*|halt\w*|paus\w+|suspend\w*|discontinu\w+|wait\w*|no more|(?:tap|funnel|feed|pump|drip) off)\b",
+    r"\b(?:shut(?:s|ting)?|clos(?:ed|es|ing)(?! (?:to|vessel|flask|apparatus|system))|close (?:it|the (?:tap|funnel|feed|valve|drip))|stop(?:s|ped|ping)?|interrupt\w*|halt\w*|paus\w+|suspend\w*|discontinu\w+|wait|no more|(?:tap|funnel|feed|pump|drip) off)\b(?! ?stirr| the stirr)",
     re.I,
 )
+"""Words by which a feed is shut; a stopper, a stirrer that stops and what is close to a temperature shut none."""
 
 
 def _is_shut_at_it(c: Context, step: Step) -> bool:
@@ -551,14 +553,19 @@ def _charged_g(c: Context, vessel: str, before: int) -> float:
     return sum(x.best_mol * x.substance.mass for x in lots if x.substance is not None)
 
 
+def is_a_salt(c: Context, entry: Entry) -> bool:
+    """Whether a vessel holds less acid than the hydrogen sulfate, by lots that were all measured: a base of unknown amount excuses nothing."""
+    here = entry.before[0]
+    lots = [c.lots[k] for s in c.procedure.steps if s.vessel == entry.vessel and s.n < entry.step for k in s.materials]
+    return here.get("H+", 0.0) < here.get("SO4-2", 0.0) and all(x.mol for x in lots)
+
+
 ACID_FUMES = patterns.compile(
     r"\b(?:white|thick|dense|acid) (?:acid )?(?:smoke|fumes|mist)\b|\buntil (?:it |the acid )?(?:fumes|smokes)\b", re.I
 )
 """Sulfuric acid that fumes has been boiled down to 90 % and more (handbook 2.9)."""
 
 
-LEAST_DILUTION_K = 3.0
-"""Rise below which what water meets is no strong acid any more (assumption)."""
 DRIPPED_MIN = 20.0
 """Minutes from which water is dripped and not poured into acid, where it is cooled and has a limit (common practice, no source)."""
 COOLS = patterns.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
@@ -583,15 +590,13 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
         ):
             continue  # a little acid in an organic mixture
         fumed = ACID_FUMES.search(c.procedure.source_text, 0, step.span[0]) is not None  # boiled down: its water is gone
-        if acid <= 0 or (here.get("H2O", 0.0) / acid > 3.0 and not fumed):
-            continue
+        if acid <= 0 or (here.get("H2O", 0.0) / acid > 3.0 and not fumed) or is_a_salt(c, entry):
+            continue  # dilute, or a salt by then
         for key in step.materials:
             lot = c.lots[key]
             if lot.substance and lot.substance.id in ("water", "ice"):
                 stage = next((s for s in c.stages if s.step == step.n), None)
                 rise = stage.rise_K[1] if stage and not fumed else None
-                if rise is not None and stage is not None and stage.rise_K[2] < LEAST_DILUTION_K:
-                    continue  # its acid is a salt by then
                 dripped = (
                     step.duration is not None
                     and step.duration.value >= DRIPPED_MIN

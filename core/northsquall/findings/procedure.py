@@ -17,6 +17,7 @@ from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
+from northsquall.reading.reconcile import JOINED
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 
@@ -179,6 +180,13 @@ def unplaced(c: Context) -> Iterator[Finding]:
     text = c.procedure.source_text
     last = max((s.span[1] for s in c.procedure.steps if s.kind in BEFORE_THE_END), default=0)
     for u in c.procedure.unread:
+        if u.why.startswith(JOINED):
+            yield finding(
+                "P02", "note", f"“{u.text}”: {u.why}.", step=c.step_at(u.span[0]), span=u.span, remedy="Write the amount right behind its name, if it is another's.", short="amount by its place",
+            )  # fmt: skip
+            continue
+        if not u.why.startswith(("a quantity", "something is done", "a material")):
+            continue  # what a second look took back, and says so
         per = text[u.span[1] : u.span[1] + 4].lstrip().startswith(("/", "per"))
         row = VOLUME.search(u.text) is not None and _row_of_its_own(text, u.span)
         done = (

@@ -28,7 +28,7 @@ from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities
-from northsquall.reading.reconcile import reconcile
+from northsquall.reading.reconcile import reconcile, still_more
 from northsquall.reading.resume import Resume
 from northsquall.reading.sense import fed_in_ice, second_look
 from northsquall.reading.step_tables import as_prose
@@ -104,7 +104,9 @@ def read(text: str) -> Procedure:
             # gloves put on are a doing; a feed "in the hood" that goes nowhere is not read by its hood
             nothing = after == before and (len(account.doc.ready) == ready or clause.verb in ("add", "pour", "mix"))
             before = after
-            if nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
+            if nothing and still_more(account, clause):
+                before = account.trace()
+            elif nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
                 text, span = source[clause.start : clause.end], (clause.start, clause.end)
                 account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
                 beside_the_doing(account, clause)

@@ -9,15 +9,19 @@ from __future__ import annotations
 import re
 
 from northsquall import patterns
-from northsquall.procedure import Material, Step
+from northsquall.procedure import Material, Step, Unread
 from northsquall.procedure.units import convert
-from northsquall.reading.account import Account, new_lot, place
+from northsquall.reading import lexicon as lex
+from northsquall.reading.account import Account, Clause, new_lot, place
 from northsquall.reading.actions import in_order
+from northsquall.reading.conditions import new_step
 from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token, substances_in
 
+JOINED = "no rule read it: taken as the amount of"
+"""Why a place stands among what was not read, though it counts."""
 NOT_OF_A_CHARGE = patterns.compile(
     r"\b(?:ice|bath|tub|basin|sand|yield\w*|gain\w*|gave|gives?|afforded|obtained|product|crude|load|left|lost|loss|isomer|crops?|rest|remaining|remainder|residue|white|yellow|dry|dried|filter\w*|distill\w*|"
     r"crystal\w*|usual\w*|expect\w*|theor\w*|should be|got|collect\w*|scale|sample|(?:lots?|portions?|pieces?|lumps?|bits?|pinch) of(?: about)?|made up to|ready|stands?|each|mother liquor|main|forerun|receiver|last time|next time|would be|gain|weigh(?:s|ed)? out at)\b[^.;\n]{0,36}$"
@@ -53,8 +57,7 @@ SPARE = patterns.compile(
 """Round an amount of what stands by, cools or is measured with."""
 OF_IT = patterns.compile(r" (?:or so |pieces |lumps )?(?:of (?:the |dry |old )?)?", re.I)
 OF_A_VESSEL = patterns.compile(
-    r"[- ]?(?:[\w-]+[- ]){0,3}?(?:flasks?|beakers?|funnel|bucket|bottles?|vessel|cylinder|jars?|tub|necked|neck|conical|receiver|tank|can|dish|round|still|pot|pan|bowl|syringe|burette|pipette|drum|reactor|tube)\b",
-    re.I,
+    rf"[- ]?(?:[\w-]+[- ]){{0,3}}?(?:{'|'.join(sorted(lex.CONTAINERS))}|round|still|necked|tank|syringe|burette|pipette)s?\b", re.I
 )
 """Behind a volume that is a size."""
 SKIPPED = ("water", "ice", "ethanol", "nitrogen", "argon", "air", "tin", "lead")
@@ -78,13 +81,37 @@ def reconcile(account: Account, tokens: list[Token]) -> None:
         lot = _lot_without(account, q) if q.start in loose and _may_charge(q, source) else None
         if lot is not None:
             lot.amount = q.model() if q.dim != "moles" else None
-            lot.stated_mol = (q if q.dim == "moles" else moles).model() if q.dim == "moles" or moles is not None else None  # type: ignore[union-attr]
+            lot.stated_mol = next((x.model() for x in ((q,) if q.dim == "moles" else (moles,)) if x is not None), None)
         elif q.dim == "mass" and (token := _named_beside(account, q)) is not None:
-            _put_in(account, token, q, moles)
-        else:
+            lot = _put_in(account, token, q, moles)
+        if lot is None:
             continue
+        doc.unread.append(Unread(text=source[q.start : q.end], span=(q.start, q.end), why=f"{JOINED} {lot.name}, beside which it stands"))
         held |= {q.start, *([moles.start] if moles is not None else [])}
     doc.unread = [u for u in doc.unread if not u.why.startswith("a quantity") or u.span[0] not in held]
+
+
+STILL_MORE = patterns.compile(
+    r"\b(?:then|further|again|more|another|fresh)\b.*\b(?:until|till)\b|\b(?:more|another|further) of (?:it|the)\b", re.I | re.S
+)
+
+
+def still_more(account: Account, clause: Clause) -> bool:
+    """ "Bromine was then dropped in until the colour stayed", of which a weighed part is in already: more of it, and nobody says how much."""
+    doc, said = account.doc, account.source[clause.start : clause.end]
+    if clause.verb not in ("add", "pour") or not STILL_MORE.search(said) or account.batch is None:
+        return False
+    fed = {
+        m.identity
+        for m in doc.materials
+        if m.role is None and any(m.id in s.materials and s.kind in ("charge", "dose", "add") for s in doc.steps)
+    }
+    token = next((t for t in substances_in(said, clause.start) if t.value in fed - {"water", "ice"}), None)
+    if token is None:
+        return False
+    lot = new_lot(account, Mention(identity=str(token.value), name=token.text, start=token.start, end=token.end, index=0))
+    place(account, new_step(account, clause, "dose", vessel=account.batch), [lot])
+    return True
 
 
 def _held(account: Account) -> set[int]:
@@ -168,7 +195,7 @@ def _named_beside(account: Account, q: Qty) -> Token | None:
     return next((t for t in [*behind[:1], *before[::-1]] if t.value != made), None)
 
 
-def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> None:
+def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> Material | None:
     """Charge what was named and weighed and went nowhere: with the step of its sentence, or where the batch is."""
     doc = account.doc
     m = Mention(
@@ -192,5 +219,8 @@ def _put_in(account: Account, token: Token, q: Qty, moles: Qty | None) -> None:
         a, b = m.start, m.end
         step = Step(n=0, kind="charge", text=account.source[a:b], span=(a, b), vessel=later.vessel)
         in_order(doc, [step, *doc.steps])
-    if step is not None:
-        place(account, step, [new_lot(account, m)])
+    if step is None:
+        return None
+    lot = new_lot(account, m)
+    place(account, step, [lot])
+    return lot

@@ -11,10 +11,11 @@ import re
 from collections import Counter
 
 from northsquall import patterns
-from northsquall.procedure import Bath, Material, Procedure, Step
+from northsquall.procedure import Bath, Material, Procedure, Step, Unread
 from northsquall.procedure.units import convert, dimension
+from northsquall.reading import lexicon as lex
 from northsquall.reading.actions import in_order
-from northsquall.reading.tokens import substances_in
+from northsquall.reading.tokens import Token, substances_in
 from northsquall.substances import catalogue
 
 
@@ -27,25 +28,17 @@ def second_look(doc: Procedure, source: str) -> None:
     _then_neutralised(doc)
     _never_joined(doc)
     _only_if_it_fails(doc, source)
-    _take_back(
-        doc,
-        [
-            m
-            for m in doc.materials
-            if _comes_off(doc, m, source)
-            or _stood_ready(doc, m, source)
-            or _is_left_over(doc, m, source)
-            or _is_named_again(doc, m, source)
-        ],
-    )
+    for cannot_be_meant, why in TAKEN_BACK:
+        _take_back(doc, [m for m in doc.materials if cannot_be_meant(doc, m, source)], why)
     _ice_that_does_not_go_in(doc, source)
 
 
-def _take_back(doc: Procedure, lots: list[Material]) -> None:
-    """No lot of these; a step that did nothing else with them goes too."""
+def _take_back(doc: Procedure, lots: list[Material], why: str) -> None:
+    """No lot of these, which the document says; a step that did nothing else with them goes too."""
     gone = {m.id for m in lots}
     if not gone:
         return
+    doc.unread += [Unread(text=m.name, span=m.span, why=why) for m in lots if why]
     emptied = set()
     for s in doc.steps:
         if gone & set(s.materials):
@@ -87,6 +80,12 @@ def _never_joined(doc: Procedure) -> None:
     for s in doc.steps:
         s.vessel = named[0] if s.vessel == bare[0] else s.vessel
     doc.vessels[:] = [v for v in doc.vessels if v.name != bare[0]]
+    first = next(s for s in doc.steps if s.n == charged[bare[0]])
+    doc.unread.append(
+        Unread(
+            text=first.text, span=first.span, why=f"in what vessel is not written, and it goes nowhere else: taken to be in the {named[0]}"
+        )
+    )
 
 
 ONLY_IF = patterns.compile(
@@ -100,7 +99,9 @@ def _only_if_it_fails(doc: Procedure, source: str) -> None:
     for s in [x for x in doc.steps if x.kind in ("add", "dose") and x.materials and x.from_vessel is None]:
         m = ONLY_IF.search(source, max(0, s.span[0] - 1), s.span[1])
         if m is not None:
-            _take_back(doc, [x for x in doc.materials if x.id in s.materials and x.span[0] >= m.start()])
+            _take_back(
+                doc, [x for x in doc.materials if x.id in s.materials and x.span[0] >= m.start()], "given only if a test fails: not charged"
+            )
 
 
 BASES = (
@@ -121,39 +122,38 @@ def _neutralised_by_paper(doc: Procedure, source: str) -> None:
     for s in doc.steps:
         said = _sentence(source, s.span[0])
         held = [lots[k] for k in s.materials]
-        if (
-            s.kind in ("add", "dose")
-            and held
-            and all(m.amount is None and m.stated_mol is None and m.identity in BASES for m in held)
-            and BY_PAPER.search(said)
-        ):
-            s.kind = "neutralise"
-        elif (
-            s.kind in ("add", "dose")
-            and held
-            and all(m.amount is None and m.stated_mol is None and m.identity in DESTROYS for m in held)
-            and UNTIL.search(said)
-        ):
-            s.kind = "destroy"
+        unmeasured = {m.identity for m in held if m.amount is None and m.stated_mol is None}
+        if s.kind in ("add", "dose") and held and len(unmeasured) == len({m.identity for m in held}):
+            if unmeasured <= set(BASES) and BY_PAPER.search(said):
+                s.kind = "neutralise"
+            elif unmeasured <= set(DESTROYS) and UNTIL.search(said):
+                s.kind = "destroy"
         elif (
             s.kind == "test"
             and not held
             and TITRATED.search(s.text)
             and (agent := next((t for t in substances_in(s.text, s.span[0]) if t.value in DESTROYS), None))
         ):
-            lot = Material(
-                id=f"m{len(doc.materials) + 1}", name=agent.text, identity=str(agent.value), step=s.n, span=(agent.start, agent.end)
-            )
-            doc.materials.append(lot)
-            s.kind, s.materials, s.all_at_once = "destroy", [lot.id], False  # "the iodine was titrated with thiosulfate": it is gone
+            s.kind, s.all_at_once = "destroy", False  # "the iodine was titrated with thiosulfate": it is gone
+            _put_into(doc, s, agent)
         elif s.kind == "test" and not held and PUT_IN.search(s.text) and BY_PAPER.search(s.text):
             base = next((t for t in substances_in(s.text, s.span[0]) if t.value in BASES), None)
             if base is not None and s.vessel is not None:
-                lot = Material(
-                    id=f"m{len(doc.materials) + 1}", name=base.text, identity=str(base.value), step=s.n, span=(base.start, base.end)
-                )
-                doc.materials.append(lot)
-                s.kind, s.materials = "neutralise", [lot.id]
+                s.kind = "neutralise"
+                _put_into(doc, s, base)
+
+
+def _put_into(doc: Procedure, step: Step, token: Token) -> None:
+    """A lot without an amount of what a step's words name."""
+    lot = Material(
+        id=f"m{1 + max((int(m.id[1:]) for m in doc.materials), default=0)}",
+        name=token.text,
+        identity=str(token.value),
+        step=step.n,
+        span=(token.start, token.end),
+    )
+    doc.materials.append(lot)
+    step.materials = [lot.id]
 
 
 def _then_neutralised(doc: Procedure) -> None:
@@ -194,18 +194,18 @@ STOOD_READY = patterns.compile(
 
 def _stood_ready(doc: Procedure, m: Material, source: str) -> bool:
     """ "1 kg of citric acid stood ready": for a spill, and no charge."""
-    step = _step_of(doc, m)
-    return (
-        step is not None
-        and m.role is None
-        and m.identity not in ("ice", "water")
-        and step.kind in ("charge", "dose", "add")
-        and STOOD_READY.match(source, m.span[1]) is not None
-    )
+    return _charged(doc, m) and m.identity not in ("ice", "water") and STOOD_READY.match(source, m.span[1]) is not None
 
 
-def _step_of(doc: Procedure, m: Material) -> Step | None:
-    return next((s for s in doc.steps if m.id in s.materials), None)
+def _charged(doc: Procedure, m: Material) -> bool:
+    """Whether a step charges or feeds a lot, and nothing gives it another part to play."""
+    step = next((s for s in doc.steps if m.id in s.materials), None)
+    return step is not None and m.role is None and step.kind in ("charge", "dose", "add")
+
+
+def _is_put_in(words: str) -> bool:
+    """Whether a verb of charging, feeding or pouring stands among words: then an amount that is not written stays open."""
+    return any(lex.VERB_OF.get(w) in ("add", "charge", "pour") for w in re.findall(r"[a-z]+", words.lower()))
 
 
 def _sentence(source: str, at: int) -> str:
@@ -222,35 +222,33 @@ LED_IN = patterns.compile(
 def _comes_off(doc: Procedure, m: Material, source: str) -> bool:
     """ "Sulfur dioxide and hydrogen chloride, a tenth of a mole of each": a gas told in moles or litres, and nothing leads it in: it comes off."""
     s = catalogue().substances.get(m.identity or "")
+    by_mass = m.amount is not None and dimension(m.amount.unit) == "mass"
     told = m.stated_mol is not None or (m.amount is not None and dimension(m.amount.unit) == "volume")
-    if (
-        s is None
-        or s.phase != "g"
-        or m.role is not None
-        or not told
-        or m.strength is not None
-        or (m.amount is not None and dimension(m.amount.unit) == "mass")
-    ):
+    if s is None or s.phase != "g" or by_mass or not told or m.strength is not None or not _charged(doc, m):
         return False
-    step = _step_of(doc, m)
-    return step is not None and step.kind in ("charge", "dose", "add") and LED_IN.search(_sentence(source, m.span[0])) is None
+    said = _sentence(source, m.span[0])
+    return LED_IN.search(said) is None and not _is_put_in(said)
 
 
 LEFT_OVER = patterns.compile(
     r"\b(?:rest of (?:the|my)|excess(?: of)?(?: the)?|surplus|left-?over|unreacted|unused|what is left of the|what remains of the)\s*$",
     re.I,
 )
-GOES_AWAY = patterns.compile(r"\b(?:off|over|distil\w*|evaporat\w*|recover\w*|strip\w*|trap|collected|pumped|removed)\b", re.I)
+GOES_AWAY = patterns.compile(
+    r"[^.;\n]{0,40}?\b(?:(?:comes?|came|goes|went|is|was|are|were|been|being|took|taken|taking) (?:\w+ )?(?:off|over|away)|off\b|distil\w*|evaporat\w*|recover\w*|strip\w*|pumped|removed)\b",
+    re.I,
+)
+"""Behind its name: it leaves."""
 
 
 def _is_left_over(doc: Procedure, m: Material, source: str) -> bool:
     """ "The rest of the thionyl chloride, about 4 mL, comes off": part of what was charged, and no more of it."""
-    step = _step_of(doc, m)
     at = source.find(m.name, *m.span)
-    if step is None or at < 0 or step.kind not in ("charge", "dose", "add") or LEFT_OVER.search(source[max(0, at - 30) : at]) is None:
+    if at < 0 or not _charged(doc, m) or LEFT_OVER.search(source[max(0, at - 30) : at]) is None:
         return False
+    leaves = GOES_AWAY.match(source, at + len(m.name))
     before = any(x.identity == m.identity and x is not m and x.span[0] < m.span[0] and (x.amount or x.stated_mol) for x in doc.materials)
-    return before and GOES_AWAY.search(_sentence(source, at)) is not None
+    return before and leaves is not None and not _is_put_in(leaves.group())
 
 
 MORE = patterns.compile(
@@ -260,20 +258,20 @@ MORE = patterns.compile(
 
 
 def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
-    """A substance that was weighed once and is named again without an amount: what is there already, unless more of it is meant."""
-    step = _step_of(doc, m)
-    if (
-        step is None
-        or m.amount
-        or m.stated_mol
-        or m.equivalents
-        or m.role is not None
-        or m.identity in (None, "water", "ice")
-        or step.kind not in ("charge", "dose", "add")
-    ):
+    """A substance that was weighed once and is named again without an amount, where nothing is put in: what is there already. "Until" it does something it may be more."""
+    if m.amount or m.stated_mol or m.equivalents or m.identity in (None, "water", "ice") or not _charged(doc, m):
         return False
     others = [x for x in doc.materials if x.identity == m.identity and x is not m and (x.amount or x.stated_mol) and x.step is not None]
-    return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None
+    return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None and not _is_put_in(_sentence(source, m.span[0]))
+
+
+TAKEN_BACK = (
+    (_comes_off, "a gas that nothing leads in: taken as what comes off, and not charged"),
+    (_stood_ready, "stands ready: not charged"),
+    (_is_left_over, "left over of what was charged: not charged again"),
+    (_is_named_again, "weighed before, and nothing says that more goes in: not charged again"),
+)
+"""What cannot be meant as a charge, and what the document says of it."""
 
 
 TOO_MUCH_ICE = 1.5
@@ -305,7 +303,7 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
     """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack", "in ice-water, 1 kg": a bath, or what stands by; it cannot be a charge."""
     lots, vessels = {m.id: m for m in doc.materials}, {v.name: v for v in doc.vessels}
     uses = Counter(name for s in doc.steps for name in (s.vessel, s.from_vessel))
-    gone: set[str] = set()
+    stands: list[Material] = []
     for s in doc.steps:
         vessel = vessels.get(s.vessel or "")
         if vessel is None or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None:
@@ -335,11 +333,8 @@ def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
                     hot = other.kind in ("heat", "reflux", "distil") or (other.T_range is not None and other.T_range.value >= WARM_STEP_C)
                     if other.vessel == vessel.name and hot and other.bath is None:
                         other.bath = warmer  # the ice for what is cold, the mantle for what is warm, whichever is told first
-            s.materials.remove(lot.id)
-            gone.add(lot.id)
-    if gone:
-        doc.materials[:] = [m for m in doc.materials if m.id not in gone]
-        in_order(doc, [s for s in doc.steps if s.materials or s.kind not in ("charge", "dose", "add") or s.from_vessel is not None])
+            stands.append(lot)
+    _take_back(doc, stands, "")  # as a bath it is told; what stands by is told as what is ready
 
 
 DESTROYS_NOTHING = (
@@ -347,7 +342,7 @@ DESTROYS_NOTHING = (
     "chlorine",
     "thionyl chloride",
     "sulfuryl chloride",
-    "phosphorus oxychloride",
+    "phosphoryl chloride",
     "oxalyl chloride",
     "nitric acid",
     "acetyl chloride",
