@@ -845,3 +845,38 @@ def test_what_is_named_counts_where_it_was_not_read() -> None:
     bromine = f"The thing with the bromine\n\nIt comes from the ampoule, I pour what there is on the alkene in the cylinder. {said}"
     salt = f"The thing with the salt\n\nSodium chloride 40 g is dissolved in 200 mL of water in a 500 mL beaker. {said}"
     assert of(result(bromine), "G07") and not of(result(salt), "G07")
+
+
+@pytest.mark.parametrize(("holes", "shut"), [("just the one hole", True), ("two holes and an open tube in the second", False)])
+def test_the_one_hole_of_a_stopper_is_taken_up_by_the_tube_that_leads_gas_in(holes: str, shut: bool) -> None:
+    text = f"Sulfur dioxide\n\nSodium metabisulfite 95 g in a 1 L flask; hydrochloric acid 37 %, 100 mL, dropped on it over 60 min. A tube leads to the bottom of 150 mL of methanol in a bottle. The bottle has a bung with {holes}."
+    assert bool([f for f in of(result(text), "G02") if "hole" in f.message]) is shut
+
+
+@pytest.mark.parametrize(("where", "told"), [("together in the cupboard", True), ("away, each in a cupboard of its own", False)])
+def test_bleach_and_acid_in_one_cupboard(where: str, told: bool) -> None:
+    """Handbook 3.3: hypochlorite and acid give chlorine."""
+    text = f"Drain\n\nHypochlorite solution 12 %, 2 L, goes into a 5 L bucket. After 15 min hydrochloric acid 30 %, 500 mL, is poured in. The bottles are put {where} with what is left in each."
+    assert bool([f for f in of(result(text), "S05") if "one place" in f.message]) is told
+
+
+@pytest.mark.parametrize(("said", "told"), [("Scrape the rim with the spatula.", False), ("Stir with the spatula.", True)])
+def test_a_spatula_that_scrapes_stirs_nothing(said: str, told: bool) -> None:
+    text = f"Nitration\n\nBenzene 15.6 g in a 250 mL beaker in ice. Mixed acid of 20 mL sulfuric acid 96 % and 14 mL nitric acid 70 % is poured in over 5 min. {said}"
+    assert bool([f for f in of(result(text), "H09") if "by hand" in f.message]) is told
+
+
+@pytest.mark.parametrize(("mL", "leaves"), [(100, False), (4, True)])
+def test_cold_methanol_in_plenty_keeps_the_hydrogen_chloride_of_a_quench(mL: int, leaves: bool) -> None:
+    """45 % by mass dissolves in methanol at room temperature (Seidell, Solubilities; memory): 2.5 g in 79 g stays, in 3 g it cannot."""
+    text = f"Quench\n\nOxalyl chloride (4.4 g) in 20 mL of dichloromethane in a 100 mL flask is dripped over 30 min into {mL} mL of methanol in a 250 mL beaker in ice below 10 °C."
+    gas = result(text)
+    gone = [f for f in gas.findings if f.code in ("G04", "G07", "G01") and "hydrogen chloride" in f.message]
+    assert bool(gone) is leaves
+
+
+def test_a_stored_diazonium_crust_is_told() -> None:
+    """Handbook 2.10: a diazonium salt does not go dry."""
+    text = "Iodide\n\np-Toluidine 21.4 g in 60 mL of hydrochloric acid 37 % and 60 mL of water in a 400 mL beaker in ice; sodium nitrite 14.5 g in 40 mL of water over 20 min, 0-5 °C. {}"
+    assert of(result(text.format("Crystals on the rim of the beaker are scraped off and dried.")), "Q10")
+    assert not of(result(text.format("The rim of the beaker is rinsed down with ice water.")), "Q10")

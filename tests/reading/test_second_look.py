@@ -226,3 +226,52 @@ def test_the_mantle_that_is_told_first_warms_only_what_is_warm() -> None:
     (flask,) = [v for v in p.vessels if v.kind == "flask"]
     assert flask.bath is not None and flask.bath.kind in ("ice", "water")
     assert all(s.bath is not None and s.bath.kind == "mantle" for s in p.steps if s.kind in ("heat", "reflux"))
+
+
+@pytest.mark.parametrize("way", ["a few mm over", "held 2 to 3 mm above", "mouth-down over", "just above"])
+def test_a_funnel_over_caustic_is_the_absorber_and_no_charge(way: str) -> None:
+    doc = read(
+        f"Ester\n\nDry 500 mL three-necked flask, paddle stirrer, probe in the liquid, vent line to a funnel {way} 200 mL of 10 % sodium hydroxide.\nCharge 110 mL of 96 % sulfuric acid.\nRun in 34.0 g of methyl benzoate below 10 °C, 10 min.\n"
+    )
+    assert [m.role for m in doc.materials if m.identity == "sodium hydroxide"] == ["absorber"]
+    assert all(s.vessel == "500 mL flask" for s in doc.steps if s.kind in ("charge", "dose"))
+
+
+@pytest.mark.parametrize(
+    "said", ["the heating is taken off", "turn the heat down", "take the burner away", "cool with ice", "switch the mantle off"]
+)
+def test_what_is_done_to_the_heat_at_a_temperature_sets_none(said: str) -> None:
+    doc = read(
+        f"Ammonia\n\nIn a 500 mL flask in an oil bath 30.0 g of ammonium chloride and 20 g of calcium hydroxide are heated to 90 °C over 30 min. At 125 °C {said}."
+    )
+    assert [s.T_range.value for s in doc.steps if s.T_range] == [90]
+
+
+def test_the_water_of_the_absorber_has_its_own_limit() -> None:
+    doc = read(
+        "Ammonia\n\n1. 32.1 g of ammonium chloride and 29.6 g of calcium hydroxide in a 500 mL flask.\n2. Connect: flask, empty 500 mL bottle, then an inverted funnel whose rim touches the surface of 200 mL of water in a 600 mL beaker.\n3. Warm the flask gently with the mantle. Water not above 20 °C.\n"
+    )
+    assert [s.T_limit for s in doc.steps if s.kind == "heat"] == [None]
+
+
+@pytest.mark.parametrize(("then", "charged"), [("ready in the funnel. Drip it in over 30 min.", True), ("ready for spills.", False)])
+def test_what_is_ready_in_the_funnel_goes_in(then: str, charged: bool) -> None:
+    doc = read(f"Amine\n\n27.4 g of 2-nitrotoluene in a 1 L flask. Get 140 mL of hydrochloric acid 37 % {then}\n")
+    steps = [s for s in doc.steps for m in doc.materials if m.identity == "hydrochloric acid" and m.id in s.materials]
+    assert bool(steps) is charged
+
+
+@pytest.mark.parametrize("word", ["Pour all of it", "Run it", "Tip it all", "Run this slowly"])
+def test_what_was_measured_goes_down_the_condenser(word: str) -> None:
+    doc = read(
+        f"Amine\n\nPlace 27.4 g of 2-nitrotoluene and 60 g of tin in a 1 L flask with a reflux condenser.\nMeasure 140 mL of hydrochloric acid 37 %. {word} down the condenser.\nHeat on the boiling-water bath for 45 min.\nAdd 100 g of sodium hydroxide.\n"
+    )
+    (acid,) = [m for m in doc.materials if m.identity == "hydrochloric acid"]
+    assert acid.step is not None and acid.step < next(s.n for s in doc.steps if s.kind == "heat")
+
+
+@pytest.mark.parametrize(("then", "one"), [("bring it into a 500 mL flask at once", True), ("let it stand for 30 min", False)])
+def test_solids_that_are_mixed_and_brought_over_react_where_they_are_brought(then: str, one: bool) -> None:
+    doc = read(f"Ammonia\n\nMix 32.1 g of ammonium chloride with 29.6 g of calcium hydroxide, both dry, in a beaker, and {then}.\n")
+    (kind,) = {v.kind for v in doc.vessels for s in doc.steps if s.vessel == v.name and s.materials}
+    assert (kind == "flask") is one

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
+from itertools import combinations
 
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
@@ -17,6 +18,7 @@ from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import SLOWLY
+from northsquall.reading.surroundings import DENIED
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.substances import catalogue
 from northsquall.working import number_text
@@ -335,6 +337,35 @@ def poured_by_need(c: Context) -> Iterator[Finding]:
                         "S04", "stop", f"{hit.a[:1].upper() + hit.a[1:]} meets {hit.b} in {step.vessel}: {hit.then}.", step=step, span=x.material.span, limit="never together", remedy="Leave it out; destroy or neutralise one of them by itself first.", source=hit.source, short="never together",
                     )  # fmt: skip
                     return
+
+
+STORED_TOGETHER = patterns.compile(
+    r"\b(?:together|side by side|next to each other|all)\b[^.;\n]{0,30}\b(?:in|into|on|to) (?:the|one|a|its) (?:same )?(?:\w+ )?(?:cupboard|cabinet|shelf|locker|box|crate|tray|fridge|drawer|bucket)\b|\b(?:bottles?|cans?|jars?|rests?)\b[^.;\n]{0,60}\bsame (?:\w+ )?(?:cupboard|cabinet|shelf|locker|box|crate|tray|fridge|drawer)\b",
+    re.I,
+)
+STORES = patterns.compile(r"\b(?:bottles?|cans?|canisters?|jars?|what is left|rests?|remainders?|reagents?|chemicals|both)\b", re.I)
+
+
+@rule("S05")
+def stored_together(c: Context) -> Iterator[Finding]:
+    """S05: what must never meet is put away in one place: bleach and acid in one cupboard, with rests in the bottles."""
+    text = c.procedure.source_text
+    m = next(
+        (
+            x
+            for x in STORED_TOGETHER.finditer(text)
+            if STORES.search(text, max(0, text.rfind(".", 0, x.start())), x.end()) and not DENIED.search(x.group())
+        ),
+        None,
+    )
+    brought = [dict(x.substance.parts) for x in c.lots.values() if x.substance is not None]
+    hit = next(
+        (h for a, b in combinations(brought, 2) for h in pairs.hits({**a, **b}, 20.0, [a, b]) if h.severity == "stop"), None
+    ) if m is not None else None  # fmt: skip
+    if m is not None and hit is not None:
+        yield finding(
+            "S05", "condition", f"“{m.group().strip()}”: {hit.a} and {hit.b} are put away in one place; where one leaks into the other: {hit.then}.", step=c.step_at(m.start()), span=m.span(), limit="apart", remedy=f"Keep {hit.a} and {hit.b} in trays and cupboards of their own.", source=hit.source, short="stored together",
+        )  # fmt: skip
 
 
 POURED_ON_MOL = 0.005

@@ -1266,6 +1266,31 @@ def _bursts(k: Closing, here: list[Release]) -> float:
     return litres if k.how == "balloon" and litres > BALLOON_L else 0.0
 
 
+ONE_HOLE = patterns.compile(
+    r"\b(?:bung|stopper|cork|lid|cap)\b[^.;\n]{0,25}\b(?:(?:just |only )?(?:the |a )?(?:one|single) hole)\b|\b(?:one|single)-?hole(?:d)? (?:rubber )?(?:bung|stopper|cork|lid|cap)\b",
+    re.I,
+)
+TUBE_DIPS = patterns.compile(
+    r"\b(?:tube|hose|pipe)\b[^.;\n]{0,80}\b(?:dips?|dipping|ends?|ending|reach\w*|bottom|under|below|in(?:to)?)\b[^.;\n]{0,60}\b(?:\d[\d., ]*m?L|surface|liquid|bottom|methanol|ethanol|ether|water|alcohol|caustic|ester|acetate|acid|solution)\b",
+    re.I,
+)
+SECOND_WAY = patterns.compile(r"\b(?:vent\w*|outlet|side[- ]?arm|loose\w*|notch\w*|second hole|two holes|open (?:neck|arm))\b", re.I)
+
+
+@rule("G02")
+def one_hole(c: Context) -> Iterator[Finding]:
+    """G02: gas is led into liquid through the one hole of a stopper: what is not taken up has no way out."""
+    text = c.procedure.source_text
+    for m in ONE_HOLE.finditer(text) if c.gas and (c.gas.releases or c.gas.seen) else []:
+        near = text[max(0, m.start() - 260) : m.end() + 60]
+        if not TUBE_DIPS.search(near) or SECOND_WAY.search(text, max(0, m.start() - 60), m.end() + 60):
+            continue
+        yield finding(
+            "G02", "stop", f"“{m.group()}”: the tube takes up the only hole of the vessel that gas is led into, and what is not taken up has no way out.", step=c.step_at(m.start()), span=m.span(),
+            limit="an outlet behind every absorber", remedy="A second hole with an outlet to the exhaust.", source="handbook 2.7", short="absorber shut",
+        )  # fmt: skip
+
+
 @rule("G02")
 def balloon_full(c: Context) -> Iterator[Finding]:
     """G02: a balloon that takes more gas than it holds shuts its vessel."""

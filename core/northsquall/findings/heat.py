@@ -729,6 +729,10 @@ BY_HAND = patterns.compile(
     r"(?<=[.;,] )swirl(?=[.;,\n])|\b(?:shak\w+|swirl\w+|stirr\w+|mov\w+|stir|shake|swirl) (?:it |well |the flask |[| ]+)?(?:by|with the) hands?\b|\b(?:stir\w*|with|using) (?:it )?(?:(?:with |by )?(?:a|the|my) )?(?:glass |wooden |plastic )?(?:rod|stick|spatula|spoon)\b|\bglass rod\b(?! (?:touches|dipped|as a seed))",
     re.I,
 )
+NOT_STIRRED_WITH = patterns.compile(
+    r"\b(?:scrap|scratch|dig|dug|lift|chip|break|broke|crush|knock|take|took|add|put|press|transfer|remov)\w*(?: [\w-]+){0,4} $", re.I
+)
+"""Before it, what it is used for is no stirring."""
 BY_HAND_K = 40.0
 """Rise of a fed reaction from which stirring by hand is no stirring (common practice, no source)."""
 
@@ -736,7 +740,8 @@ BY_HAND_K = 40.0
 @rule("H09")
 def stirred_by_hand(c: Context) -> Iterator[Finding]:
     """H09: a feed that brings much heat is stirred by hand: it stands whenever the hand does."""
-    m = BY_HAND.search(c.procedure.source_text)
+    text = c.procedure.source_text
+    m = next((x for x in BY_HAND.finditer(text) if not NOT_STIRRED_WITH.search(text[max(0, x.start() - 30) : x.start()])), None)
     if m is None:
         return
     for stage in c.stages:

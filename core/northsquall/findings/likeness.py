@@ -249,10 +249,21 @@ class Said:
     """Characters behind the sentence within which they may stand."""
     otherwise: str | None = None
     """What it says where this does not matter."""
+    unless: Callable[[Context, str], bool] | None = None
+    """By what was read, a sentence of the kind that says the safe thing."""
 
     def safely(self, text: str, span: tuple[int, int]) -> bool:
         """Whether the sentence says the safe thing."""
         return self.safe is not None and patterns.compile(self.safe, re.I).search(text, span[0], span[1] + self.further) is not None
+
+
+PROBE_IN = patterns.compile(r"\b(?:thermometer|thermocouple|probe|sensor)\b[^.;,]{0,20}\bin (?:the )?([a-z]+)\b", re.I)
+
+
+def _in_what_was_charged(c: Context, said: str) -> bool:
+    """ "Thermometer in the water", where water was charged: in the liquid, not in a bath."""
+    m = PROBE_IN.search(said)
+    return m is not None and any(re.search(rf"\b{m[1]}\b", x.name, re.I) for x in c.procedure.materials)
 
 
 STOPS_LATER = 600
@@ -270,7 +281,7 @@ SAID = {
     "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\(class batch\b|\bmantle on while\b"),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|(?<!not )\b(?:renewed|topped up)\b"),
-    "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),
+    "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),
     "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b"),
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bwater in it\b|\bof water (?:is|stands?) in\b"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
@@ -285,7 +296,7 @@ SAID = {
     "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
     "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
-    "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
+    "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
     "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)) or any(s.id in FUEL_GASES for s in _named(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\bcrystalli[sz]ed from\b|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b", otherwise="H12"),
     "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
     "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
@@ -323,6 +334,8 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
         if said is not None and said.otherwise is not None and not said.where(c, step):
             code, said = said.otherwise, SAID[said.otherwise]
         if said is None or code in quoted_of or not said.where(c, step) or said.safely(text, x.span):
+            continue
+        if said.unless is not None and said.unless(c, text[slice(*x.span)]):
             continue
         if any(f.code in (code, *said.told) and _near(f, x.span, step) for f in known):
             continue

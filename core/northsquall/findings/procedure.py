@@ -17,7 +17,7 @@ from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
-from northsquall.reading.reconcile import JOINED
+from northsquall.reading.reconcile import JOINED, NOT_OF_A_CHARGE
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 
@@ -139,11 +139,6 @@ MASS_IN = patterns.compile(
     r"\b(?:put|add(?:ed)?|pour(?:ed)?|tip(?:ped)?|drop(?:ped)?|weigh(?:ed)?)\b[^.;]{0,40}(?:\d ?(?:g|kg)|\b(?:grams?|kilos?))\b", re.I
 )
 MASS = patterns.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
-NO_CHARGE = patterns.compile(
-    r"\b(?:ice|bath|yield\w*|gain\w*|gave|weigh\w*|(?:lots|portions|pieces) of(?: about)?|made up to|scale|left|lost|isomer|crop|loss|rest|remaining|remainder)\b[^.;\n]{0,30}$|\(\s*$|\b(?:that(?:['’]s| is| was)|which is|i\.e\.)(?: about)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
-    re.I,
-)
-"""Before a mass that is not of a charge."""
 STANDS_BY = patterns.compile(
     r" of (?:crushed |broken |dry )?(?:ice|sand|soda ash|vermiculite|lime|cat litter)\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|stood by|stood ready|stands|stood|by the side|in reserve|if needed)\b",
     re.I,
@@ -201,7 +196,7 @@ def unplaced(c: Context) -> Iterator[Finding]:
             or spare
             or sample
             or CAME_OVER.match(text, text.rfind("\n", 0, u.span[0]) + 1)
-            or NO_CHARGE.search(text[max(0, u.span[0] - 40) : u.span[0]])
+            or (NOT_OF_A_CHARGE.search(text, max(0, u.span[0] - 60), u.span[0]) or text[: u.span[0]].rstrip().endswith("("))
         ):
             continue
         yield finding(

@@ -742,7 +742,8 @@ DRY_SALT = patterns.compile(
 
 
 DIAZONIUM_SALT = patterns.compile(
-    r"\b(?:double salt|diazonium (?:salt|chloride|sulfate|tetrafluoroborate)|zinc (?:chloride )?(?:double )?salt|tetrafluoroborate|diazo(?:nium)? compound)\b[^.\n]{0,70}\b(?:collected|filtered|pressed|dried|dry|powdered|isolated|scraped|ground)\b",
+    r"\b(?:double salt|diazonium (?:salt|chloride|sulfate|tetrafluoroborate)|zinc (?:chloride )?(?:double )?salt|tetrafluoroborate|diazo(?:nium)? compound)\b[^.\n]{0,70}\b(?:collected|filtered|pressed|dried|dry|powdered|isolated|scraped|ground)\b"
+    r"|\b(?:crystals?|crust|solids?)\b[^.\n]{0,30}\b(?:rim|lip|neck|walls?|edge|stopper|cap)\b[^.\n]{0,40}\b(?:scrap\w+|dry|dried|knock\w*|rub\w*|chip\w*)\b",
     re.I,
 )
 """A diazonium salt that is taken out of its solution."""

@@ -12,10 +12,12 @@ from northsquall.chemistry.walk import Walk
 from northsquall.dynamics.building import Pot
 from northsquall.dynamics.pot import Run
 from northsquall.dynamics.schedule import Timed, begins_min
+from northsquall.gas.records import record_of
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
 from northsquall.procedure.units import MOLAR_L
 from northsquall.review import Settings
+from northsquall.substances import catalogue
 from northsquall.working import Figure, Input, figure, not_established
 
 LEAST_MOL = 1e-6
@@ -88,11 +90,30 @@ def releases(
                 gases[g] = gases.get(g, 0.0) + n
         for g in gases:
             amounts = sorted(e.gas.get(g, 0.0) + (e.slip.get(g, 0.0) if g in charged else 0.0) for e in three)
-            if amounts[2] <= LEAST_MOL or varies(trials, entry, g):
+            if amounts[2] <= LEAST_MOL or varies(trials, entry, g) or _stays_dissolved(entry, g, amounts[2]):
                 continue
             mid = gases[g]
             out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, offset))
     return out
+
+
+COOL_C = 30.0
+"""Temperature up to which a gas that dissolves very well stays in a cold alcohol (handbook 3.2: its solubility is of 20 to 25 °C)."""
+PART_OF_LIMIT = 0.1
+"""Part of what an alcohol dissolves up to which nothing is counted as leaving it (assumption)."""
+
+
+def _stays_dissolved(entry: Entry, gas: str, most_mol: float) -> bool:
+    """Whether cold alcohol that was there before keeps a gas that it dissolves very well: oxalyl chloride dripped into iced methanol."""
+    record = record_of(gas)
+    if not record.very_soluble or record.mass is None or entry.conditions.T_high > COOL_C:
+        return False
+    cat, room = catalogue(), 0.0
+    for name, _, limit in record.takes:
+        s = cat.substances.get(name)
+        if limit is not None and s is not None and s.smiles and name != "water":
+            room += limit * s.mass * max((b.get(s.smiles, 0.0) for b in entry.before[:1]), default=0.0)
+    return most_mol * record.mass <= PART_OF_LIMIT * room
 
 
 def rate_at(found: Iterable[Release], at_min: np.ndarray) -> np.ndarray:

@@ -1001,6 +1001,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if IF_IT_DOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.spend(clause.items)
         return  # "mantle down if it boils over"
+    if HEAT_OFF_AT.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time") for x in clause.items):
+        account.spend(clause.items)
+        return  # "at 125 °C turn the heat down"
     if (vent := VENT_PART.search(text)) is not None and _in_two(account, clause, clause.start + vent.start()):
         return
     account.late = clause.verb in WORK_UP
@@ -1192,6 +1195,16 @@ VENT_PART = patterns.compile(
     re.I,
 )
 """ "Menthol in the acetic acid, 250 mL flask, stirrer, vent tube through an empty bottle to caustic": what goes in, and then the way of the gas."""
+
+
+HEAT_OFF_AT = patterns.compile(
+    r"^\W*(?:(?:at|above|over|past|from|when(?:ever)? (?:it|the (?:thermometer|pot|mixture|inside)) (?:shows|reads|reaches|gets to|is at)) (?:about )?)?[-−]?\d+ ?°? ?C\b[:,]? *"
+    r"(?:(?:the )?(?:heat(?:ing)?|power|mantle|burner|flame|plate|oil bath|hot bath)(?: is| goes)? (?:taken |turned |switched |cut\b|pulled )?(?:off|away|down|out|cut)\b"
+    r"|(?:take|turn|switch|cut|pull|lower|remove|kill|drop)(?: off| away| down)? (?:the |its )?(?:heat(?:ing)?|power|mantle|burner|flame|plate|plug|oil bath|hot bath|off)\b"
+    r"|(?:cool|chill) (?:it )?(?:with|in|by) (?:the )?(?:ice|water|ice[- ]water)\b)",
+    re.I,
+)
+"""What is done to the source of heat at a temperature: no setting."""
 
 
 def _in_two(account: Account, clause: Clause, place: int) -> bool:
@@ -3709,7 +3722,7 @@ STRAIGHT_IN = patterns.compile(
 """ "Chlorosulfonic acid was measured into it in one portion": it is in."""
 PUT_TOGETHER = patterns.compile(r"\b(?:pour|put|tip|mix|run)\w* together\b", re.I)
 THEN_IT_GOES = patterns.compile(
-    r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|squirt|throw)\w* (?:it|this|them|that)\b", re.I
+    r"\W*(?:and |then |, )*(?:add|pour|tip|put|drip|drop|run|let|send|squirt|throw)\w* (?:all of )?(?:it|this|them|that)\b", re.I
 )
 """ "Take 5.5 mL of bromine and add it": what follows says what is done with it."""
 
@@ -3718,9 +3731,7 @@ def _goes_next(account: Account, r: Reading) -> bool:
     """Whether the next sentence feeds what is taken here, by "it" or by its name."""
     behind = account.source[r.clause.end : r.clause.end + 80]
     names = "|".join(re.escape(m.name.split()[-1]) for m in r.measured if m.name)
-    by_name = (
-        rf"\W*(?:and |then |, )*(?:add|pour|tip|drip|drop|run|let|feed|squirt|throw)\w* (?:in )?(?:the|this|that) (?:\w+ )?(?:{names})\b"
-    )
+    by_name = rf"\W*(?:and |then |, )*(?:add|pour|tip|drip|drop|run|let|send|feed|squirt|throw)\w* (?:in )?(?:the|this|that) (?:\w+ )?(?:{names})\b"
     return THEN_IT_GOES.match(behind) is not None or (bool(names) and re.match(by_name, behind, re.I) is not None)
 
 
@@ -5151,13 +5162,13 @@ def _batch_into(account: Account, r: Reading) -> bool:
 
 
 BATCH_BEHIND = patterns.compile(
-    r"^\W*(?:in)?to (?:an? |the )?[^.;]+?,? (the (?:[\w-]+ ){0,3}(?:diazo\w*|solution|mixture|suspension|liquor)(?: salt)?(?: solution)?) (?:is|was|were|are) (?:then |now |slowly )*(?:added|run|dripped|let|poured)\b",
+    r"^\W*(?:in)?to (?:an? |the )?[^.;]+?,? (the (?:[\w-]+ ){0,3}(?:diazo\w*|solution|mixture|suspension|liquor)(?: salt)?(?: solution)?) (?:is|was|were|are) (?:then |now |slowly )*(?:added|run|dripped|dropped|trickled|metered|siphoned|fed|let|poured)\b",
     re.I,
 )
 FED_ON = patterns.compile(r"^\W*(?:then |slowly )?(?:dripped|dropped|run|added|let|poured|fed)\b[^.;]{0,40}\binto\b", re.I)
 """ "…to a cooled funnel and dripped into copper(I) chloride in a 500 mL flask": the batch, of which the clause before speaks."""
 ADDED_TO = patterns.compile(
-    r"^\W*(?:then )?(?:it|(?:the|this) (?:[\w-]+ ){0,3}(?:solution|mixture|suspension|liquor|slurry|lot)|all of (?:it|this)) (?:was|is|were|are) (?:then |now |slowly |quickly )*(?:added|run|dripped|let)\b[^.;]*\b(?:in)?to\b",
+    r"^\W*(?:then )?(?:it|(?:the|this) (?:[\w-]+ ){0,3}(?:solution|mixture|suspension|liquor|slurry|lot)|all of (?:it|this)) (?:was|is|were|are) (?:then |now |slowly |quickly )*(?:added|run|dripped|dropped|trickled|metered|siphoned|fed|let)\b[^.;]*\b(?:in)?to\b",
     re.I,
 )
 """ "It was then added in one portion to cuprous chloride (22 g) in acid in a 500 mL flask"."""
@@ -5497,6 +5508,11 @@ def _wash(account: Account, r: Reading) -> None:
         new_step(
             account, replace(r.clause, items=[], end=r.clause.start + 1), "extract", vessel=account.batch
         )  # the layers are parted first
+    if verb == "wash" and not account.isolated and RINSED_DOWN.search(text):
+        if any(m.measured for m in r.mentions):
+            return _bring(account, r)
+        account.spend(r.items)
+        return None
     lots = []
     for m in r.mentions:
         opens = (
@@ -5557,6 +5573,11 @@ def _wash(account: Account, r: Reading) -> None:
     return None
 
 
+RINSED_DOWN = patterns.compile(
+    r"\b(?:rim|walls?|sides?|neck|funnel|condenser|cylinder)\b[^.;\n]{0,30}\b(?:rinsed|washed)\b|\b(?:rinse|wash)(?:ed|es)? (?:down )?(?:the )?(?:\w+ )?(?:rim|walls?|sides?|neck|funnel|condenser|cylinder)\b",
+    re.I,
+)
+"""What clings to the glass goes in with a little of what it is rinsed with; nothing is filtered."""
 FOR_WASHING = (
     "sodium carbonate",
     "sodium hydrogen carbonate",

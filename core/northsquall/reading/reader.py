@@ -224,7 +224,7 @@ BY_ICE_C = 5.0
 
 
 CALLED_SO = patterns.compile(
-    r"\bthe ([a-z][\w-]+)(?: [a-z]\w+)? (?:is|was|gets|got|goes|went|rises|rose|stays|reaches|reached)? ?(?:above|over|past|below|under|at)? ?$",
+    r"(?:\bthe |(?:^|[.;:)\n]) *)([a-z][\w-]+)(?: [a-z]\w+)? (?:is|was|gets|got|goes|went|rises|rose|stays|reaches|reached|not|never|no)? ?(?:above|over|past|below|under|at|more than|warmer than)? ?$",
     re.I,
 )
 
@@ -234,7 +234,9 @@ def _of_what_takes_the_gas(doc: Procedure, source: str, q: Quantity) -> bool:
     m = CALLED_SO.search(source[max(0, q.span[0] - 50) : q.span[0]]) if q.span is not None else None
     if m is None:
         return False
-    called = [x for x in doc.materials if re.search(rf"\b{re.escape(m[1])}\b", x.name, re.I)]
+    called = [
+        x for x in doc.materials if q.span is not None and x.span[0] < q.span[0] and re.search(rf"\b{re.escape(m[1])}\b", x.name, re.I)
+    ]
     return bool(called) and all(x.role == "absorber" for x in called)
 
 

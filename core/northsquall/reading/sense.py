@@ -26,6 +26,7 @@ def second_look(doc: Procedure, source: str) -> None:
     _fed_and_not_charged(doc)
     _neutralised_by_paper(doc, source)
     _then_neutralised(doc)
+    _mixed_dry(doc)
     _never_joined(doc)
     _only_if_it_fails(doc, source)
     for cannot_be_meant, why in TAKEN_BACK:
@@ -61,6 +62,21 @@ def _fed_and_not_charged(doc: Procedure) -> None:
 
 
 FUNNEL = patterns.compile(r"\b(?:funnel|syringe|pump|burette|drip\w*|drop\w*)\b", re.I)
+
+
+def _mixed_dry(doc: Procedure) -> None:
+    """Solids that are mixed in one vessel and brought into the next at once: what they do, they do there."""
+    lots, cat = {m.id: m for m in doc.materials}, catalogue().substances
+    uses = Counter(v for s in doc.steps for v in (s.vessel, s.from_vessel))
+    for s, then in zip(doc.steps, doc.steps[1:], strict=False):
+        if s.kind != "charge" or then.kind != "transfer" or not then.from_vessel == s.vessel != then.vessel or then.materials:
+            continue
+        held = [cat.get(lots[k].identity or "") for k in s.materials]
+        if len(held) > 1 and all(x is not None and x.phase == "s" for x in held) and uses[s.vessel] == 2:
+            doc.vessels[:] = [v for v in doc.vessels if v.name != s.vessel]
+            s.vessel = then.vessel
+            in_order(doc, [x for x in doc.steps if x is not then])
+            return
 
 
 def _never_joined(doc: Procedure) -> None:
@@ -187,7 +203,7 @@ PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|t
 
 
 STOOD_READY = patterns.compile(
-    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|beside (?:it|the hood|the flask))\b",
+    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|beside (?:it|the hood|the flask))\b(?! (?:in (?:the |a |its )?(?:\w+ )?(?:funnel|cylinder|syringe|burette|pipette)|for (?:the )?(?:addition|feed|drip)))",
     re.I,
 )
 
