@@ -179,7 +179,9 @@ VENTED_AT_ONCE = patterns.compile(
 def shut_in(c: Context) -> Iterator[Finding]:
     """G02: a closed vessel with gas, vapour or slow evolution."""
     for k in c.procedure.closings if c.gas and c.gas.lines else []:
-        step = next((s for s in c.procedure.steps if s.kind == "absorb" and s.span[0] <= k.span[0] <= s.span[1]), None)
+        step = next(
+            (s for s in c.procedure.steps if s.kind == "absorb" and (s.vessel == k.vessel or s.span[0] <= k.span[0] <= s.span[1])), None
+        )
         if step is None or k.how not in ("shut", "held") or k.place != "vessel":
             continue
         yield finding(
@@ -811,7 +813,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
 WENT_BACK = patterns.compile(
     r"\b(?:climb|rose|rise|crept|creep|ran|runs?|came|comes|shot|was (?:drawn|sucked|pulled)|is (?:drawn|sucked|pulled)|gets? (?:drawn|sucked|pulled)|got (?:drawn|sucked|pulled)|went|(?:had|has) gone)\w*\b[^.;\n]{0,12}\b(?:up|back)\b[^.;\n]{0,12}\b(?:the |its |that )?(?:tube|hose|line|pipe|tubing|delivery)\b"
     r"|\b(?:is|it['’]s|was|starts?|begins?|keeps?) (?:drawing|sucking|pulling|creeping|climbing) (?:it |water |liquid )?(?:back|up the (?:tube|hose|line))\b"
-    r"|\bwater (?:was|stood|had got|came) (?:back )?in(?:to)? the (?:hot )?(?:flask|generator|retort|tube)\b|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
+    r"|\b(?:climb|rose|ris|crept|creep)\w* (?:a (?:bit|little) |slowly |quickly |right )?(?:in(?:to)?|inside) (?:the |its )?(?:tube|hose|line|pipe|tubing)\b|\bwater (?:was|stood|had got|came) (?:back )?in(?:to)? the (?:hot )?(?:flask|generator|retort|tube)\b|\b(?:was|were|got|gets|is|being) (?:sucked|drawn|pulled) (?:right |straight |all the way )?(?:back|over|up)\b|\bsuck(?:s|ed)? (?:it|itself|some|something|a (?:bit|little|lot)|water|liquid|acid|the \w+)?(?: of (?:it|the \w+))? ?(?:right |all )?back\b",
     re.I,
 )
 """Liquid that went back up the gas line while the author looked on."""

@@ -173,7 +173,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             else None
         )
         if shut is not None and shut <= seg.limit_C + within:
-            severity = "note" if best <= seg.limit_C and shut <= seg.limit_C + SHUT_IN_TIME_K else "condition"
+            severity = "note" if best <= seg.limit_C and min(shut, high) <= seg.limit_C + SHUT_IN_TIME_K else "condition"
             parts.append(
                 f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most"
             )
@@ -199,12 +199,23 @@ SHUT_AT_IT = patterns.compile(
 """Words by which a feed is shut; a stopper, a stirrer that stops and what is close to a temperature shut none."""
 
 
+WAITS_FOR_IT = patterns.compile(
+    r"\b(?:next|each|every|another) (?:one |portion |lot |spoonful |piece )?(?:only )?(?:when|after|once)\b[^.;\n]{0,40}\b(?:fall\w*|fell|back|below|under|dropped|drops|down|cooled)\b",
+    re.I,
+)
+"""Portions that wait for the temperature to fall."""
+
+
 def _is_shut_at_it(c: Context, step: Step) -> bool:
     """Whether the text says that the feed is shut at its limit: the words stand beside it, in its own sentence."""
+    text = c.procedure.source_text
+    if step.portions and step.T_range is not None and step.T_range.span is not None:
+        b = step.T_range.span[1]
+        if WAITS_FOR_IT.search(text[b : b + 120].partition("\n")[0]):
+            return True
     if step.T_limit is None or step.T_limit.span is None:
         return False
     a, b = step.T_limit.span
-    text = c.procedure.source_text
     before = re.split(r"[.;\n]\s", text[max(0, a - 70) : a])[-1]
     return SHUT_AT_IT.search(before + text[a:b] + re.split(r"[.;\n](?:\s|$)", text[b : b + 70])[0]) is not None
 

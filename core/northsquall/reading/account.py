@@ -13,7 +13,7 @@ from northsquall.reading import lexicon as lex
 from northsquall.reading.items import Item, Qty
 from northsquall.reading.mentions import Mention, class_of
 from northsquall.reading.phrases import VesselPhrase
-from northsquall.reading.tokens import OLEUM
+from northsquall.reading.tokens import OLEUM, Token, substances_in
 from northsquall.substances import Substance, catalogue
 
 
@@ -243,8 +243,9 @@ def new_lot(account: Account, m: Mention) -> Material:
         strength = diluted(s, m.ratio)
     if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
         c = s.commercial
-        before, after = account.source[max(0, m.start - 25) : m.start], account.source[m.end : m.end + 25]
+        before, after = account.source[max(0, m.start - 25) : m.start], account.source[m.end : m.end + 30]
         around = (before.rpartition("\n\n")[2] + account.source[m.start : m.end] + after.partition("\n\n")[0]).lower()
+        around = IS_DILUTED.sub("", around) + (" dilute" if strength is not None and strength.word == "dil" else "")
         low, best, high = next((v for word, v in c.get("words", {}).items() if word in around), (c["low"], c["best"], c["high"]))
         strength = Strength(
             percent_w=float(best), low=float(low), high=float(high), basis="assumed", word=strength.word if strength else None, span=strength.span if strength else None
@@ -282,6 +283,10 @@ def saturated(s: Substance, strength: Strength | None = None) -> Strength:
     )
 
 
+IS_DILUTED = re.compile(
+    r"\bundiluted\b|\bdilut(?:ed?|ing)\b(?=\W+(?:it |this |slowly |carefully |down |first )?(?:with|to|by|in|up)\b)|\bdilut\w*$"
+)
+"""Beside an acid's name, what is done with it and no word for its strength: "conc. acid, diluted with water"."""
 OLEUM_PERCENT = (20.0, 25.0, 65.0)
 """Free sulfur trioxide of the oleums that are sold, low, best, high (common practice, no source)."""
 
@@ -353,6 +358,10 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     `opens`: whether a substance without an amount that was not there before is a new lot with its amount missing.
     """
     waiting = [account.lot(k) for k in account.waiting]
+    if m.name.lower() in lex.GENERIC and m.identity is not None and m.moles is not None and not _by_moles(m, m.identity):
+        own = _named_before(account, replace(m, generic=m.name.lower()))
+        if own is not None:
+            m.identity, m.name = str(own.value), own.text  # "alcohol 18.5 g (0.25 mol)" under tert-butanol: no ethanol
     if m.generic:
         return _generic(account, m, [x for x in waiting if account.waiting[x.id] not in ("wash", "absorber")])
     anion = re.fullmatch(r"[a-z]{4,}(?:ite|ate|ide)", m.name, re.I) is not None
@@ -482,6 +491,34 @@ def _part(account: Account, m: Mention, lots: list[Material]) -> list[Material]:
     return out
 
 
+FIRST_WORDS = 600
+"""Characters of a text in which it names what it starts from (assumption)."""
+BY_MOLES = 0.03
+"""How far a mass over its moles may lie from a molar mass and still be of it (assumption: rounded figures)."""
+
+
+def _by_moles(m: Mention, identity: str) -> bool:
+    """Whether a mass over its moles is a substance's molar mass; true where not both are written."""
+    if m.moles is None or m.amount is None or m.amount.dim != "mass":
+        return True
+    grams, mol = convert(m.amount.value, m.amount.unit, "mass"), convert(m.moles.value, m.moles.unit, "moles")
+    mass = catalogue().substances[identity].mass
+    return mol > 0 and abs(grams / mol - mass) <= BY_MOLES * mass
+
+
+def _named_before(account: Account, m: Mention) -> Token | None:
+    """What "12.2 g acid (0.1 mol)" is of, where nothing of its kind was told: the one of that kind that the text names before, and by its moles the one that fits."""
+    found = {}
+    for t in substances_in(account.source[: min(m.start, FIRST_WORDS)]):
+        s = catalogue().substances.get(str(t.value))
+        if s is None or not class_of(m.generic, s.id) or any(x.identity == s.id for x in account.doc.materials):
+            continue
+        if not _by_moles(m, s.id):
+            continue
+        found[s.id] = t
+    return next(iter(found.values())) if len(found) == 1 else None
+
+
 def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Material]:
     if m.again and m.measured:  # "20 mL of the same acid"
         like = [x for x in account.doc.materials if x.identity and (m.generic not in lex.GENERIC or class_of(m.generic, x.identity))]
@@ -513,6 +550,9 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
             placed[-1].amount = m.amount.model()  # "the aluminium foil, about twenty grams of foil"
             account.used |= {q.start for q in m.used}
             return []
+        own = _named_before(account, m)
+        if own is not None:
+            return [new_lot(account, replace(m, identity=str(own.value), name=own.text, generic=""))]
     if m.amount is not None:
         fits = [x for x in fits if x.amount and x.amount.unit == m.amount.unit and abs(x.amount.value - m.amount.value) < 1e-9] or fits
     if fits:

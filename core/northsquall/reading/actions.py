@@ -1001,6 +1001,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if IF_IT_DOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.spend(clause.items)
         return  # "mantle down if it boils over"
+    if LEFT_OUT.fullmatch(text) and not any(isinstance(x, Qty) for x in clause.items):
+        account.spend(clause.items)
+        return  # "no distillation here"
     if HEAT_OFF_AT.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time") for x in clause.items):
         account.spend(clause.items)
         return  # "at 125 °C turn the heat down"
@@ -1197,6 +1200,13 @@ VENT_PART = patterns.compile(
 """ "Menthol in the acetic acid, 250 mL flask, stirrer, vent tube through an empty bottle to caustic": what goes in, and then the way of the gas."""
 
 
+_DOING = r"(?:(?:re)?distill?ation|recrystalli[sz]ation|filtration|filtering|reflux(?:ing)?|heating|boiling|washing|drying|extraction|neutrali[sz]ation|evaporation)"
+LEFT_OUT = patterns.compile(
+    rf"\W*(?:there is |needs |with )?(?:no|without)(?: further| any| final)? {_DOING}(?: (?:here|needed|necessary|required|at this (?:point|stage)|today|this time|then|yet|is (?:needed|necessary|done)|was (?:needed|necessary|done)))?\W*"
+    rf"|\W*(?:the |a )?{_DOING}(?:(?: is| was)? (?:not (?:needed|necessary|required|done|worth it)|omitted|skipped|left out|unnecessary)|: ?(?:none|no))\W*",
+    re.I,
+)
+"""A doing that is named to say that it is not done."""
 HEAT_OFF_AT = patterns.compile(
     r"^\W*(?:(?:at|above|over|past|from|when(?:ever)? (?:it|the (?:thermometer|pot|mixture|inside)) (?:shows|reads|reaches|gets to|is at)) (?:about )?)?[-−]?\d+ ?°? ?C\b[:,]? *"
     r"(?:(?:the )?(?:heat(?:ing)?|power|mantle|burner|flame|plate|oil bath|hot bath)(?: is| goes)? (?:taken |turned |switched |cut\b|pulled )?(?:off|away|down|out|cut)\b"
@@ -3449,13 +3459,20 @@ def _to_side(account: Account, r: Reading) -> bool:
     ]
     separate = (
         busy
-        and (r.measured or any(m.generic.startswith("row ") or (m.generic and lots_waiting(account, m)) for m in r.mentions))
+        and (
+            r.measured
+            or any(m.generic.startswith("row ") or (m.generic and lots_waiting(account, m)) for m in r.mentions)
+            or (other and _put_into_it(r, other[0]) and any(_waits(account, m) for m in r.mentions))
+        )
         and (
             (other and verb in ("charge", "mix", "heat", None, "hold"))
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
             or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
         )
     )
+    there = other and other[0].nominal_mL is not None and any(m.measured or _waits(account, m) for m in r.mentions)
+    if busy and there and not account.isolated and _the_batch_behind(account, r, other[0]):
+        return True
     if (
         separate
         and not account.isolated
@@ -3482,6 +3499,41 @@ def _to_side(account: Account, r: Reading) -> bool:
         _fill(account, r, vessel)
         return True
     return False
+
+
+def _put_into_it(r: Reading, v: VesselPhrase) -> bool:
+    """Whether a sized vessel is what things are in or go into, or heads the clause."""
+    before = r.text[: max(0, v.start - r.clause.start)]
+    return v.nominal_mL is not None and (not before.strip() or re.search(r"\b(?:in|into) (?:an? |the )?$", before, re.I) is not None)
+
+
+THE_DIAZO = patterns.compile(r"\b(?:the )?(?:cold |cooled |iced )*diazo(?:nium)?(?: salt)?(?: solution)?\b(?! salt)", re.I)
+
+
+def _the_batch_behind(account: Account, r: Reading, other: VesselPhrase) -> bool:
+    """ "Copper(I) bromide solution in the 1 L flask, diazonium solution in portions over 40 min": what stands there, and the batch that goes into it."""
+    m = THE_DIAZO.search(r.text, other.end - r.clause.start) if other.end > r.clause.start else None
+    if m is None or lex.BATCH_REFERENCE.search(r.text[: m.start()]):
+        return False
+    place_of = r.clause.start + m.start()
+    head = [x for x in r.items if x.end <= place_of]
+    tail = [x for x in r.items if x.start >= place_of]
+    at = r.clause.verb_at
+    while head and is_word(head[-1], ",", "and", "then", "add", "run", "in", "drip", "pour", "the", ";"):
+        head.pop()
+    if not head or len(tail) < 2:
+        return False
+    early = at is not None and at < len(head)
+    read_clause(
+        account, replace(r.clause, items=head, end=head[-1].end, verb=r.clause.verb if early else None, verb_at=at if early else None)
+    )
+    read_clause(account, replace(r.clause, items=tail, start=tail[0].start, label="", verb="add", verb_at=None))
+    return True
+
+
+def _waits(account: Account, m: Mention) -> bool:
+    """Whether a substance is named that the charge list has and nothing has used."""
+    return m.identity is not None and any(tag == "list" and account.lot(k).identity == m.identity for k, tag in account.waiting.items())
 
 
 def _only_acids_in(account: Account, vessel: Vessel) -> bool:
@@ -4515,7 +4567,10 @@ def _only_receives(account: Account, vessel: Vessel) -> bool:
 DIAZO_TO_THIS = patterns.compile(
     r"^\W*(?:and |then )*(?:in)?to (?:this|it|that|these|which),? (?:was |is )?(?:added |run )?[^.;]{0,25}?\bdiazo", re.I
 )
-DIAZO_FIRST = patterns.compile(r"^\W*(?:(?:then|now|next|finally),? )?(?:the |this )?(?:\w+ ){0,2}diazo(?:nium|tised|tized)?\b", re.I)
+DIAZO_FIRST = patterns.compile(
+    r"^\W*(?:(?:then|now|next|finally),? )?(?:(?:run|drip|drop|add|let|feed|pour)\w* (?:in )?)?(?:the |this )?(?:\w+ ){0,2}diazo(?:nium|tised|tized)?\b",
+    re.I,
+)
 
 
 def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
@@ -5136,7 +5191,7 @@ def _batch_into(account: Account, r: Reading) -> bool:
     )
     if into is None or other is None or not account.batch or not (solid or batch):
         return False
-    there = [m for m in r.measured if m.start > into.start]
+    there = [m for m in r.mentions if m.start > into.start and (m in r.measured or _waits(account, m))]
     if not there or any(m.start < into.start for m in r.measured):
         return False
     vessel = account.vessel(other, other.kind, "")

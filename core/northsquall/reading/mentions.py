@@ -901,7 +901,7 @@ def _corrected(items: list[Item], out: list[Mention]) -> None:
         between = [x.low for x in items[a.last + 1 : b.index] if isinstance(x, Token)]
         after = [x.low for x in items[b.last + 1 : b.last + 4] if isinstance(x, Token)]
         turn = {"sorry", "no", "mean", "rather", "correction", "scrap"}
-        if a.identity == b.identity and not b.measured and not between[3:]:
+        if a.identity == b.identity and a.generic == b.generic and not b.measured and not between[3:]:
             b.amount, b.moles, b.used, b.count, b.strength = a.amount, a.moles, a.used, a.count, b.strength or a.strength
             b.start, b.first, a.index = min(a.start, b.start), min(a.first, b.first), -1
             b.struck = b.struck or a.struck
@@ -1182,6 +1182,9 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             left = items[i - 1] if i else None
             if isinstance(left, Qty) and left.dim in ("percent", "molar") and left.start not in busy:
                 take(m, left)
+            if isinstance(left, Qty) and left.dim == "mass" and m.amount is None and m.moles is not None and left.start not in busy:
+                take(m, left)  # "12.2 g acid (0.1 mol)"
+                m.first, m.start = i - 1, left.start
             whole = at(items, i - 2)
             if x.low in OF_FORM and is_word(left, "of") and isinstance(whole, Qty) and whole.dim in AMOUNTS and whole.start not in busy:
                 take(m, whole)  # "twenty grams of foil"

@@ -31,7 +31,7 @@ from northsquall.reading.phrases import quantities
 from northsquall.reading.reconcile import reconcile, still_more
 from northsquall.reading.resume import Resume
 from northsquall.reading.sense import fed_in_ice, second_look
-from northsquall.reading.step_tables import as_prose
+from northsquall.reading.step_tables import as_prose, in_pairs
 from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
 from northsquall.reading.tokens import Token, by_its_tail, decimal_comma, substances_in, tokenise
@@ -77,7 +77,7 @@ def check(text: str) -> str:
 def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     original = check(text)
-    source, where = by_kind(*as_prose(*plain(original)))
+    source, where = by_kind(*as_prose(*in_pairs(*plain(original))))
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)

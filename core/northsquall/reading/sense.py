@@ -11,7 +11,7 @@ import re
 from collections import Counter
 
 from northsquall import patterns
-from northsquall.procedure import Bath, Material, Procedure, Step, Unread
+from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.actions import in_order
@@ -32,6 +32,51 @@ def second_look(doc: Procedure, source: str) -> None:
     for cannot_be_meant, why in TAKEN_BACK:
         _take_back(doc, [m for m in doc.materials if cannot_be_meant(doc, m, source)], why)
     _ice_that_does_not_go_in(doc, source)
+    _into_what_boils(doc, source)
+
+
+BOILS = patterns.compile(
+    r"\b(?:(?:(?:held|kept|brought|heated|is|was) )?(?:at|to) (?:the |a )?(?:gentle |full |rolling )?(?:boil|reflux)|boil(?:s|ed|ing)?|reflux(?:es|ed|ing))\b(?! (?:water[- ]?bath|bath|point|range|stones?|chips?|tube|with|off|down|away|over))",
+    re.I,
+)
+NOT_BOILING = patterns.compile(r"\b(?:not|never|no|without|don['’]t|below|until|before|after|if|when|off)\b[^.;\n]{0,20}$", re.I)
+
+
+def _into_what_boils(doc: Procedure, source: str) -> None:
+    """ "150 mL of 20 % sulfuric acid at the boil in a 1 L flask, the diazonium solution from a funnel": what boils there sets how warm it is fed; its own boiling point, water's for what is in water."""
+    lots, cat = {m.id: m for m in doc.materials}, catalogue().substances
+    for k, s in enumerate(doc.steps):
+        first = doc.steps[k - 1] if k else None
+        if (
+            s.kind not in ("dose", "add")
+            or s.from_vessel is None
+            or s.T_range is not None
+            or s.T_limit is not None
+            or first is None
+            or first.vessel != s.vessel
+            or first.kind not in ("charge", "add", "heat", "reflux")
+        ):
+            continue
+        words = source[min(first.span[0], s.span[0]) : max(first.span[1], s.span[1])]
+        m = next((x for x in BOILS.finditer(words) if not NOT_BOILING.search(words[: x.start()])), None)
+        if m is None:
+            continue
+        there = [lots[x] for y in doc.steps[:k] if y.vessel == s.vessel for x in y.materials]
+        points = {}
+        for lot in there:
+            x = cat.get(lot.identity or "")
+            if x is not None and x.phase == "l" and lot.amount is not None:
+                wet = x.id == "water" or (lot.strength is not None and (lot.strength.percent_w or 0.0) < WET_PERCENT)
+                own = x.value("Tb")
+                points[lot.amount.value] = 100.0 if wet or x.smiles is None else own.value if own is not None else None
+        best = points[max(points)] if points else None
+        if best is not None:
+            at = min(first.span[0], s.span[0]) + m.start()
+            s.T_range = Quantity(value=best, unit="°c", approximate=True, span=(at, at + len(m.group())))
+
+
+WET_PERCENT = 60.0
+"""Strength below which a solution boils near 100 °C (common practice, no source)."""
 
 
 def _take_back(doc: Procedure, lots: list[Material], why: str) -> None:

@@ -399,6 +399,60 @@ def _put_mixture(p: _Prose, heads: list[tuple[Span, str]], cells: list[Cell]) ->
     return True
 
 
+PARTS = patterns.compile(r" (?:/|\+|and|&) ")
+AMOUNT_OF = patterns.compile(r"(?:about |ca\.? )?\d[\d.,]* ?(?P<unit>m?g|kg|m?[lL]|m?mol)?\.?$")
+
+
+def _parts(text: str, cell: Cell) -> list[Span]:
+    """The parts of a cell between slashes, plus signs or "and"."""
+    a, b, _ = cell
+    marks = list(PARTS.finditer(text, a, b))
+    return list(zip([a, *(m.end() for m in marks)], [*(m.start() for m in marks), b], strict=True))
+
+
+def _paired(text: str, cells: list[Cell]) -> tuple[int, list[Span], list[Span]] | None:
+    """(cell, its parts, their amounts) where one cell names several things and the next has an amount for each: "HNO3 65 % / H2SO4 96 %", "32 mL / 45 mL"."""
+    for k, (one, other) in enumerate(pairwise(cells)):
+        names, amounts = _parts(text, one), _parts(text, other)
+        if 1 < len(names) == len(amounts) and all(AMOUNT_OF.match(text[a:b]) for a, b in amounts):
+            if all(substances_in(text[a:b]) for a, b in names):
+                return k, names, amounts
+    return None
+
+
+def in_pairs(text: str, where: list[int]) -> tuple[str, list[int]]:
+    """The text with each such row put as a row for each of its parts, or behind a colon as parts with their amounts; mapped as in `as_prose`."""
+    p, at, changed = _Prose(text), 0, False
+    for line in text.splitlines(keepends=True):
+        cells = _cells(line.rstrip("\n"), at) if line.count("|") >= 3 else []
+        found = _paired(text, cells)
+        if found is None:
+            p.copy(at, at + len(line))
+        else:
+            changed = True
+            k, names, amounts = found
+            unit = next((m["unit"] for a, b in reversed(amounts) if (m := AMOUNT_OF.match(text[a:b])) and m["unit"]), "")
+            together = ":" in text[slice(*names[0])]
+            for n, (name, amount) in enumerate(zip(names, amounts, strict=True)):
+                if n == 0 or not together:
+                    p.copy(at, cells[k][0])
+                elif together:
+                    p.put(" and ", name[0])
+                p.copy(*name)
+                p.put(" " if together else " | ", name[1])
+                p.copy(*amount)
+                bare = AMOUNT_OF.match(text[slice(*amount)])
+                if bare is not None and not bare["unit"]:
+                    p.put(f" {unit}", amount[1] - 1)
+                if not together:
+                    p.copy(cells[k + 1][1], at + len(line))
+            if together:
+                p.put(" | ", cells[k + 1][1])
+                p.copy(cells[k + 1][1], at + len(line))
+        at += len(line)
+    return ("".join(p.out), [where[i] if where else i for i in [*p.places, len(text)]]) if changed else (text, where)
+
+
 def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with its step tables put as sentences, and where each of its characters stood; unchanged without any.
 

@@ -126,7 +126,7 @@ SWEEP = patterns.compile(
     re.I,
 )
 SWEPT = patterns.compile(
-    r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b|\b(?:nitrogen|argon) at [a-z -]{3,40} (?:millilit\w+|mils|lit\w+) (?:a|per) (?:minute|hour)\b",
+    r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b|\b(?:nitrogen|argon|N2) (?:goes|runs|passes|flows|(?:is|was) (?:led|passed|blown|sent|kept going))\b[^.;\n]{0,25}\b(?:all the (?:while|time)|throughout|the whole time|from (?:beginning|start) to end)\b|\b(?:nitrogen|argon) at [a-z -]{3,40} (?:millilit\w+|mils|lit\w+) (?:a|per) (?:minute|hour)\b",
     re.I,
 )
 PURGED = patterns.compile(

@@ -1,0 +1,219 @@
+"""What one procedure after another said in its own way: baths in trays, feeds without a verb, two things in one row, strengths behind, what is not done (common practice, no source)."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.procedure import Procedure
+from northsquall.reading import read
+
+
+def lot(doc: Procedure, identity: str) -> list[tuple[float | None, float | None]]:
+    """(amount, per cent) of each lot of a substance."""
+    return [
+        (m.amount.value if m.amount else None, m.strength.percent_w if m.strength else None)
+        for m in doc.materials
+        if m.identity == identity
+    ]
+
+
+@pytest.mark.parametrize(
+    ("said", "ice_g"),
+    [
+        ("Tray with ice and water, 2 kg.", 1000.0),
+        ("Tub: ice and water, 2 kg.", 1000.0),
+        ("Ice and water, 2 kg, in a tray.", 1000.0),
+        ("A tray with ice (2 kg) and water stands on the jack.", 2000.0),
+        ("Ice tray, 2 kg.", 2000.0),
+        ("Crystallising dish with ice/water, 2 kg.", 1000.0),
+        ("Dish with ice, 2 kg.", 2000.0),
+    ],
+)
+def test_ice_in_a_tray_is_a_bath(said: str, ice_g: float) -> None:
+    """ "Ice and water" alone are taken as half ice."""
+    doc = read(
+        f"Nitration\n\n250 mL three-necked flask on a lab jack, overhead stirrer, probe in the liquid. {said}\n1  Chlorobenzene 22.5 g in the flask.\n2  12 mL of nitric acid 65 % from the funnel over 90 min at 35 to 40 °C.\n"
+    )
+    (flask,) = [v for v in doc.vessels if v.kind == "flask"]
+    assert flask.bath is not None and flask.bath.kind == "ice" and flask.bath.ice_g == ice_g
+    assert [m.identity for m in doc.materials] == ["chlorobenzene", "nitric acid"]
+
+
+def test_a_tray_of_ice_for_the_worst_is_no_bath() -> None:
+    doc = read(
+        "Nitration\n\nChlorobenzene 22.5 g in a 250 mL flask on a jack. Tub with ice and water, 5 kg, ready below as the dump. 12 mL of nitric acid 65 % over 90 min.\n"
+    )
+    assert all(v.bath is None or v.bath.ice_g is None for v in doc.vessels if v.kind == "flask")
+
+
+MIXED = "Nitration\n\n250 mL flask with overhead stirrer, probe in the liquid.\n1. Chlorobenzene 22.5 g in the flask.\n2. Mixed acid, prepared in a 100 mL flask in ice: 16 mL nitric acid 65 % dripped into 22 mL sulfuric acid 96 %, below 20 °C.\n3. {}\n4. 40 °C for 60 min.\n"
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Mixed acid into the flask over 90 min at 35 to 40 °C, cooled with the tray.",
+        "Acid into the flask, dropwise, 90 min, 35-40 °C, stirred.",
+        "Mixed acid dropwise over 90 min, cooling to hold 35 to 40 °C.",
+        "Nitrating acid in, 90 min, 35-40 °C, cooling with ice.",
+    ],
+)
+def test_mixed_acid_is_fed_without_a_verb(said: str) -> None:
+    fed = [s for s in read(MIXED.format(said)).steps if s.from_vessel == "100 mL flask"]
+    assert [(s.vessel, s.kind) for s in fed] == [("250 mL flask", "dose")]
+    assert fed[0].duration is not None and fed[0].duration.value == 90
+
+
+LISTED = "Bromide\n\n| item | amount | note |\n|---|---|---|\n| p-toluidine | 10.7 g | toxic |\n| hydrobromic acid 48 % | 40 mL | 250 mL beaker |\n| sodium nitrite | 7.0 g in 20 mL water | |\n| copper(I) bromide | 15.8 g in 30 mL HBr 48 % | 1 L flask |\n\n1. Amine and acid together in the beaker, cool in ice to 3 °C.\n2. Nitrite solution over 40 min, 0 to 5 °C.\n3. {}\n4. Warm to 60 °C for 30 min.\n"
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Copper(I) bromide solution at 20 °C in the 1 L flask (open, hood), diazonium solution in portions of 10 mL over 40 min.",
+        "Copper(I) bromide solution in the 1 L flask; diazonium solution in over 40 min.",
+        "Diazonium solution to the copper(I) bromide solution in the 1 L flask, 40 min, portions.",
+        "Copper bromide solution into the 1 L flask. Run in the diazonium solution over 40 min.",
+        "To the copper(I) bromide solution in the 1 L flask the diazonium solution in portions over 40 min.",
+        "With the copper(I) bromide solution in the 1 L flask at 20 °C, add the diazonium solution over 40 min.",
+        "1 L flask: copper(I) bromide solution, 20 °C. Diazonium solution in portions over 40 min.",
+        "Diazonium solution, kept cold, into the 1 L flask with the copper(I) bromide, over 40 min.",
+    ],
+)
+def test_the_diazonium_salt_goes_to_the_listed_copper_salt_in_its_own_flask(said: str) -> None:
+    doc = read(LISTED.format(said))
+    (copper,) = [m for m in doc.materials if m.identity == "copper(I) bromide"]
+    (stands,) = [s.vessel for s in doc.steps if copper.id in s.materials]
+    over = [s for s in doc.steps if s.from_vessel == "250 mL beaker"]
+    assert stands == "1 L flask" and [s.vessel for s in over] == ["1 L flask"]
+    assert over[0].duration is not None and over[0].duration.value == 40
+
+
+def test_two_kinds_named_together_are_both_meant() -> None:
+    """ "The amine and the acid" were one mention, the acid, for neither has a name of its own."""
+    doc = read(LISTED.format("Copper(I) bromide solution in the 1 L flask; diazonium solution in over 40 min."))
+    first = next(s for s in doc.steps if s.materials)
+    assert {m.identity for m in doc.materials if m.id in first.materials} == {"p-toluidine", "hydrobromic acid"}
+
+
+@pytest.mark.parametrize(
+    ("names", "amounts"),
+    [
+        ("mixed acid: HNO3 65 % / H2SO4 96 %", "32 mL / 45 mL"),
+        ("HNO3 65 % / H2SO4 96 %", "32 / 45 mL"),
+        ("nitric acid 65 % + sulfuric acid 96 %", "32 mL + 45 mL"),
+        ("nitric acid 65 % and sulfuric acid 96 %", "32 mL and 45 mL"),
+    ],
+)
+def test_a_row_for_two_things_gives_each_its_own_amount(names: str, amounts: str) -> None:
+    doc = read(
+        f"NITRATION\n\nFlask: 250 mL, magnetic bar.\n\n| step | reagent | quantity | how |\n|---|---|---|---|\n| 1 | p-xylene | 42.5 g (0.40 mol) | in flask, tap water bath (18 °C) |\n| 2 | {names} | {amounts} | mix in a beaker |\n| 3 | run acid in | all | 10 min, about 30 °C |\n"
+    )
+    assert lot(doc, "nitric acid") == [(32.0, 65.0)] and lot(doc, "sulfuric acid") == [(45.0, 96.0)]
+
+
+@pytest.mark.parametrize(
+    ("text", "identity", "amount"),
+    [
+        (
+            "benzoic acid -> benzoyl chloride with PCl5\n\n12.2 g acid (0.1 mol), 22 g PCl5 (0.106 mol), in a 100 mL flask\n",
+            "benzoic acid",
+            12.2,
+        ),
+        (
+            "Reduction of benzophenone\n\nKetone 18.2 g (0.1 mol) in 100 mL of ethanol in a 250 mL flask. Sodium borohydride 2 g in portions over 30 min.\n",
+            "benzophenone",
+            18.2,
+        ),
+        (
+            "tert-Butyl chloride from tert-butanol and HCl\n\nalcohol 18.5 g (0.25 mol) and 65 mL of conc. hydrochloric acid in a 250 mL flask.\n",
+            "tert-butanol",
+            18.5,
+        ),
+    ],
+)
+def test_a_kind_with_an_amount_is_what_the_title_starts_from(text: str, identity: str, amount: float) -> None:
+    """18.5 g over 0.25 mol are 74 g/mol: tert-butanol (CRC Handbook), and no ethanol (46)."""
+    doc = read(text)
+    assert [m.amount.value for m in doc.materials if m.identity == identity and m.amount] == [amount]
+    assert not any(m.identity == "ethanol" for m in doc.materials if m.amount and m.amount.value == amount)
+
+
+@pytest.mark.parametrize(
+    ("said", "percent"),
+    [
+        ("Hydrochloric acid, about 200 mL of 18 per cent, is poured in.", 18.0),
+        ("Hydrochloric acid diluted to 18 %, 200 mL, is poured in.", 18.0),
+        ("Hydrochloric acid of 18 per cent strength, 200 mL, is poured in.", 18.0),
+        ("200 mL conc. hydrochloric acid, diluted with 200 mL of water, is poured in.", 37.0),
+        ("200 mL concentrated hydrochloric acid diluted to 400 mL with water is poured in.", 37.0),
+        ("200 mL of dilute hydrochloric acid is poured in.", 10.0),
+        ("Hydrochloric acid, dilute, 200 mL, is poured in.", 10.0),
+        ("200 mL of dil. hydrochloric acid is poured in.", 10.0),
+    ],
+)
+def test_the_strength_of_an_acid_is_what_is_said_of_it(said: str, percent: float) -> None:
+    """What is diluted with water afterwards was concentrated (36 to 38 % as sold)."""
+    assert lot(read(f"Zinc\n\nZinc 65 g in a 500 mL flask. {said}\n"), "hydrochloric acid") == [(200.0, percent)]
+
+
+PHENOL = "Phenol\n\nm-Toluidine 21.4 g, 60 mL of sulfuric acid 96 % and 200 mL of water in a 1 L beaker in ice. Sodium nitrite 15 g in 40 mL of water over 30 min, 0-5 °C.\n{}\n"
+
+
+@pytest.mark.parametrize(
+    ("said", "T"),
+    [
+        ("The diazonium solution was dropped over 30 min into boiling 20 % sulfuric acid (150 mL) in a 1 L flask.", 100.0),
+        ("150 mL of 20 % sulfuric acid at the boil in a 1 L flask, mantle, the diazonium solution from a funnel in 30 min.", 100.0),
+        ("150 mL of 20 % sulfuric acid was kept at reflux in a 1 L flask while the diazonium solution was added over 30 min.", 100.0),
+        ("150 mL of cold 20 % sulfuric acid in a 1 L flask; the diazonium solution from a funnel in 30 min.", None),
+    ],
+)
+def test_what_boils_there_says_how_warm_it_is_fed(said: str, T: float | None) -> None:
+    fed = next(s for s in read(PHENOL.format(said)).steps if s.from_vessel == "1 L beaker")
+    assert (fed.T_range.value if fed.T_range else None) == T
+
+
+def test_a_diazonium_salt_fed_to_boiling_acid_gives_its_nitrogen() -> None:
+    """One mole of nitrogen from each of the amine (handbook 3.2)."""
+    a = assess(
+        read(PHENOL.format("The diazonium solution was dropped over 30 min into 20 % sulfuric acid (150 mL) at the boil in a 1 L flask."))
+    )
+    (nitrogen,) = [g for g in a.gases if g.formula == "N2"]
+    assert nitrogen.mol.best == pytest.approx(21.4 / 107.15, rel=0.02)
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "No distillation here.",
+        "No filtration.",
+        "No reflux.",
+        "Distillation: none.",
+        "Recrystallisation is not needed.",
+        "Distillation omitted.",
+    ],
+)
+def test_what_is_not_done_is_no_step(said: str) -> None:
+    host = "Nitration\n\nChlorobenzene 22.5 g in a 250 mL flask. 16 mL nitric acid 65 % over 90 min at 35 to 40 °C. Pour on 200 g of ice in a 600 mL beaker. "
+    assert [s.kind for s in read(host + said).steps] == [s.kind for s in read(host).steps]
+
+
+@pytest.mark.parametrize(("said", "shut"), [("the bottle being closed with a cork", True), ("the bottle being open to the hood", False)])
+def test_the_bottle_that_takes_the_gas_is_shut_by_its_cork(said: str, shut: bool) -> None:
+    text = f"Chlorine water\n\nFifteen grams of potassium permanganate go into a 250 mL side-arm flask, and hydrochloric acid 37 %, 80 mL, is dripped in over 30 min. The hose from the side arm goes into a litre of cold water in a bottle, {said}."
+    assert any(f.code == "G02" and f.severity == "stop" for f in assess(read(text)).findings) is shut
+
+
+@pytest.mark.parametrize(("said", "told"), [("rose in the hose and nearly reached the flask", True), ("was as clear as before", False)])
+def test_water_that_rose_in_the_hose(said: str, told: bool) -> None:
+    text = f"Chlorine water\n\nFifteen grams of potassium permanganate in a 250 mL flask, hydrochloric acid 37 %, 80 mL, dripped in over 30 min. The hose goes into a litre of cold water. Last time the water {said}."
+    assert any(f.code == "G05" and "went back" in f.message for f in assess(read(text)).findings) is told
+
+
+@pytest.mark.parametrize(("said", "severity"), [("Next portion only when the temperature falls.", "note"), ("", "condition")])
+def test_portions_that_wait_for_the_temperature_keep_their_limit(said: str, severity: str) -> None:
+    """Handbook 4, H02: each portion is bounded by the wait before it."""
+    text = f"Alcohol\n\n500 mL flask, bar, thermometer dipping into the liquid, open condenser. Water bath with ice, 1 kg.\nCyclohexanone 19.6 g in 100 mL of ethanol, 15 °C.\nSodium borohydride 3.0 g in eight portions over 60 min, 15 to 25 °C. {said}"
+    assert {f.severity for f in assess(read(text)).findings if f.code == "H02" and f.limit == "25 °C"} == {severity}
