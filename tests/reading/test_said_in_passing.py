@@ -167,7 +167,7 @@ PHENOL = "Phenol\n\nm-Toluidine 21.4 g, 60 mL of sulfuric acid 96 % and 200 mL o
         ("The diazonium solution was dropped over 30 min into boiling 20 % sulfuric acid (150 mL) in a 1 L flask.", 100.0),
         ("150 mL of 20 % sulfuric acid at the boil in a 1 L flask, mantle, the diazonium solution from a funnel in 30 min.", 100.0),
         ("150 mL of 20 % sulfuric acid was kept at reflux in a 1 L flask while the diazonium solution was added over 30 min.", 100.0),
-        ("150 mL of cold 20 % sulfuric acid in a 1 L flask; the diazonium solution from a funnel in 30 min.", None),
+        ("The diazonium solution was dropped over 30 min into cold 20 % sulfuric acid (150 mL) in a 1 L flask.", None),
     ],
 )
 def test_what_boils_there_says_how_warm_it_is_fed(said: str, T: float | None) -> None:

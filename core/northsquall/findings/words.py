@@ -205,15 +205,34 @@ BURST_K, BURST_MOL = 40.0, 0.05
 """Rise (K) or gas (mol) of one step from which all at once asks for a rate (assumption)."""
 
 
+def _only_drops(c: Context, s: Step) -> bool:
+    """Whether a step brings drops alone: what starts or speeds it."""
+    amounts = [c.lots[k].material.amount for k in s.materials]
+    return bool(amounts) and all(q is not None and q.unit == "drop" for q in amounts)
+
+
 def _warmed_next(c: Context, step: Step) -> bool:
     """Whether what is put together is warmed before anything else happens: it does not start by itself."""
-    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool")), None)
+    after = next(
+        (
+            s
+            for s in c.procedure.steps
+            if s.n > step.n and s.vessel == step.vessel and s.kind not in ("test", "cool") and not _only_drops(c, s)
+        ),
+        None,
+    )
     if step.duration is not None or after is None:  # over a time, unless it is far too short for its heat
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
         return step.duration is not None and rise < QUICK_K_MIN * step.duration.value
     return after.kind in ("heat", "reflux", "distil") or (
         after.kind == "hold" and after.T_range is not None and after.T_range.value > WARM_C
     )
+
+
+def _waits_for_drops(c: Context, step: Step) -> bool:
+    """Whether drops of what starts it come next, and then the bath that warms it."""
+    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel), None)
+    return after is not None and _only_drops(c, after) and _warmed_next(c, step)
 
 
 def _rest_is_fed(c: Context, step: Step) -> bool:
@@ -331,6 +350,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             and step.duration is None
             and not step.portions
             and not _rest_is_fed(c, step)
+            and not _waits_for_drops(c, step)
             and step.T_limit is None
             and step.T_range is None
             and not SLOWLY.search(place)
