@@ -217,3 +217,103 @@ def test_portions_that_wait_for_the_temperature_keep_their_limit(said: str, seve
     """Handbook 4, H02: each portion is bounded by the wait before it."""
     text = f"Alcohol\n\n500 mL flask, bar, thermometer dipping into the liquid, open condenser. Water bath with ice, 1 kg.\nCyclohexanone 19.6 g in 100 mL of ethanol, 15 °C.\nSodium borohydride 3.0 g in eight portions over 60 min, 15 to 25 °C. {said}"
     assert {f.severity for f in assess(read(text)).findings if f.code == "H02" and f.limit == "25 °C"} == {severity}
+
+
+TITLED = "{}\n\nChromic acid: 40 g (0.134 mol) of sodium dichromate dihydrate in 200 mL water, and to that 32 mL conc. sulfuric acid in a 500 mL beaker. Put the menthol, powdered, in it all at once.\n"
+
+
+@pytest.mark.parametrize(
+    "title",
+    [
+        "3 Sept. Menthone from menthol (31.2 g, 0.20 mol), chromic acid.",
+        "Menthone from 31.2 g of menthol",
+        "Oxidation of menthol (31.2 g, 0.20 mol) to menthone",
+        "Menthone, 0.20 mol, from menthol (31.2 g)",
+    ],
+)
+def test_an_amount_in_the_title_is_of_what_the_steps_only_name(title: str) -> None:
+    assert [a for a, _ in lot(read(TITLED.format(title)), "menthol")] == [31.2]
+
+
+def test_an_amount_in_the_title_gives_way_to_one_in_the_steps() -> None:
+    text = TITLED.format("Menthone from menthol (31.2 g, 0.20 mol)").replace("the menthol,", "15.6 g of menthol,")
+    assert [a for a, _ in lot(read(text), "menthol")] == [15.6]
+
+
+PURE = "{}\n\n- 10 g in 200 mL water, 500 mL conical flask, hot plate\n- heat to the boil, 10 min\n- filter hot\n- cool, suction, 10 mL cold water\n- goggles, gloves\n"
+
+
+@pytest.mark.parametrize("title", ["Acetanilide, recrystallised", "Purifying crude acetanilide", "RECRYSTALLISING ACETANILIDE"])
+def test_what_the_title_purifies_is_what_was_weighed(title: str) -> None:
+    doc = read(PURE.format(title))
+    assert [a for a, _ in lot(doc, "acetanilide")] == [10.0]
+    assert any("purified" in u.why for u in doc.unread) and assess(doc).verdict == "acceptable"
+
+
+def test_a_title_that_makes_something_purifies_nothing() -> None:
+    doc = read(PURE.format("Acetanilide from aniline"))
+    assert not [m for m in doc.materials if m.identity == "acetanilide" and m.amount]
+
+
+@pytest.mark.parametrize(("said", "mol"), [("AlCl3 6.7 g (0.05 mol), 10 %", 0.0502), ("acetic acid 60 g (0.1 mol), 10 %", 0.1)])
+def test_a_per_cent_beside_a_mass_and_its_moles(said: str, mol: float) -> None:
+    """6.7 g over 133.34 g/mol are 0.0502 mol as it is, so that 10 % is of something else; 6 g of acid are in 60 g of 10 %."""
+    doc = read(f"Alkylation\n\nAnisole 54 g in a 250 mL flask; {said}, in portions over 60 min.\n")
+    (found,) = [m.mol.best for m in assess(doc).materials if m.text.startswith(("AlCl3", "acetic"))]
+    assert found == pytest.approx(mol, rel=0.02)
+
+
+@pytest.mark.parametrize("label", ["You need", "Glassware", "Kit", "Apparatus"])
+def test_a_flask_of_the_kit_is_the_one_that_is_used(label: str) -> None:
+    doc = read(
+        f"BROMIDE\n\n{label}: 250 mL three-necked flask, stirrer.\n\n1  Acetophenone 12.0 g in 60 mL of glacial acetic acid, 20 °C.\n2  Bromine 16.0 g over 60 min.\n"
+    )
+    assert {s.vessel for s in doc.steps if s.materials} == {"250 mL flask"}
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Glassware goes through 5 % ammonia in ethanol before it leaves the hood.",
+        "Sodium thiosulfate 10 %, 100 mL, on the tray.",
+        "We lift the tube out of the acetic acid.",
+    ],
+)
+def test_what_cleans_or_stands_by_goes_into_nothing(said: str) -> None:
+    doc = read(
+        f"BROMIDE\n\n250 mL flask, stirrer. {said} Acetophenone 12.0 g in 60 mL of glacial acetic acid, 20 °C. Bromine 16.0 g over 60 min.\n"
+    )
+    held = {m.identity for s in doc.steps for m in doc.materials if m.id in s.materials}
+    assert held == {"acetophenone", "acetic acid", "bromine"}
+
+
+def test_a_first_part_and_the_rest_keep_their_words() -> None:
+    """Both were shown by the one letter that their words began with."""
+    doc = read(
+        "BROMIDE\n\nAcetophenone 12.0 g in 60 mL of acetic acid in a 250 mL flask. Bromine 16.0 g in the funnel. First 1 mL; wait until the colour goes. Then the rest over 60 min at 18 to 25 °C.\n"
+    )
+    assert all(len(s.text) > 3 for s in doc.steps)
+
+
+def test_methanol_in_excess_takes_thionyl_chloride_with_two_moles_of_acid() -> None:
+    """2 CH3OH + SOCl2 → (CH3O)2SO + 2 HCl, and with an amino acid the ester and sulfur dioxide (common practice, no source); what is weighed is the hydrochloride, 125.55 g/mol."""
+    text = "Glycine methyl ester hydrochloride (0.20 mol)\n\n250 mL flask, thermometer in the liquid, ice bath. Methanol 100 mL, 0 °C. Thionyl chloride 28.6 g over 60 min below 10 °C. Glycine 15.0 g in five portions over 20 min below 15 °C. Held at 40 °C for 3 h. Methanol distilled off at 45 °C. 24 g.\n"
+    a = assess(read(text))
+    gas = {g.formula: g.mol.best for g in a.gases}
+    assert gas["HCl"] == pytest.approx(2 * 28.6 / 118.97, rel=0.02) and gas["SO2"] == pytest.approx(15.0 / 75.07, rel=0.02)
+    assert a.yield_.percent == pytest.approx(100 * 24 / (0.19982 * 125.55), rel=0.01)
+
+
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [
+        ("You know it works because of the smell; after a while you don't smell it any more, that is when there is enough.", "G11"),
+        ("He wears his reading glasses.", "P10"),
+        ("A paper towel over the mouth keeps the fumes in.", "G13"),
+    ],
+)
+def test_ways_of_doing_without(said: str, code: str) -> None:
+    host = "Sulfide\n\nIron sulfide 44 g in a 500 mL flask; hydrochloric acid 18 %, 150 mL, is dropped in over 30 min. The hood is on. Safety glasses are worn."
+    plain = host if code != "P10" else host.replace(" Safety glasses are worn.", " Gloves and goggles are worn.")
+    assert code in {f.code for f in assess(read(f"{host} {said}")).findings if f.severity != "note"}
+    assert code not in {f.code for f in assess(read(plain)).findings if f.severity != "note"}

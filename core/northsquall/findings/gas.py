@@ -1174,7 +1174,7 @@ TAKEN_BACK = patterns.compile(r"\W{1,3}(?:no|sorry|I mean|rather|wrong)\b", re.I
 
 
 SAFE_ACT = patterns.compile(
-    r"\b(?:leave the (?:room|lab\w*|place)|get out|evacuat\w*|clear the (?:room|lab\w*)|everybody out|never (?:smell|sniff)|(?:do not|don['’]t) (?:smell|sniff))\b",
+    r"\b(?:leave the (?:room|lab\w*|place)|get out|evacuat\w*|clear the (?:room|lab\w*)|everybody out|never (?:smell|sniff)|(?<!you )(?<!we )(?<!one )(?<!I )(?:do not|don['’]t) (?:smell|sniff))\b",
     re.I,
 )
 

@@ -223,6 +223,8 @@ def new_lot(account: Account, m: Mention) -> Material:
     """Record one lot; it has no place yet."""
     cat = catalogue()
     s = cat.substances.get(m.identity) if m.identity else None
+    if m.strength is not None and m.strength.percent_w is not None and m.moles is not None and m.identity and _weighed_neat(m, m.identity):
+        m = replace(m, strength=None)  # "AlCl3 6.7 g (0.05 mol), 10 %": of the other reagent
     amount = m.amount.model() if m.amount else None
     if amount and m.count > 1:
         scaled = {k: v * m.count if (v := getattr(amount, k)) is not None else None for k in ("value", "low", "high")}
@@ -495,6 +497,16 @@ FIRST_WORDS = 600
 """Characters of a text in which it names what it starts from (assumption)."""
 BY_MOLES = 0.03
 """How far a mass over its moles may lie from a molar mass and still be of it (assumption: rounded figures)."""
+
+
+def _weighed_neat(m: Mention, identity: str) -> bool:
+    """Whether a mass over its moles says that a substance was weighed as it is, so that a per cent beside it is none of its strength."""
+    weak = m.strength is not None and m.strength.percent_w is not None and m.strength.percent_w < NEAT_PERCENT
+    return weak and m.amount is not None and m.amount.dim == "mass" and _by_moles(m, identity)
+
+
+NEAT_PERCENT = 90.0
+"""Strength from which a mass and its moles do not tell whether it was reckoned in (assumption)."""
 
 
 def _by_moles(m: Mention, identity: str) -> bool:

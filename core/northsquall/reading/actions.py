@@ -1001,6 +1001,9 @@ def _clause(account: Account, clause: Clause) -> None:
     if IF_IT_DOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.spend(clause.items)
         return  # "mantle down if it boils over"
+    if GLASS_CLEANED.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "time") for x in clause.items):
+        account.spend(clause.items)
+        return  # "glassware through 5 % ammonia in ethanol before it leaves the hood"
     if LEFT_OUT.fullmatch(text) and not any(isinstance(x, Qty) for x in clause.items):
         account.spend(clause.items)
         return  # "no distillation here"
@@ -1207,6 +1210,12 @@ LEFT_OUT = patterns.compile(
     re.I,
 )
 """A doing that is named to say that it is not done."""
+GLASS_CLEANED = patterns.compile(
+    r"\b(?:glassware|glass|apparatus|equipment|tools|spatulas|gloves)\b[^.;\n]{0,20}\b(?:through|rinsed|washed|soaked|dipped|cleaned|wiped|steeped|goes? (?:in|through)|into) (?:with |in |into |by |through )?(?:an? |the )?[^.;\n]{0,60}\b(?:before|when|after|then|at the end|overnight)\b"
+    r"|\b(?:rinse|wash|soak|clean|dip|wipe)\w* (?:all )?(?:the )?(?:glassware|apparatus|equipment|tools|spatulas|gloves) (?:with|in|through)\b",
+    re.I,
+)
+"""What is used afterwards on the glass, and goes into nothing."""
 HEAT_OFF_AT = patterns.compile(
     r"^\W*(?:(?:at|above|over|past|from|when(?:ever)? (?:it|the (?:thermometer|pot|mixture|inside)) (?:shows|reads|reaches|gets to|is at)) (?:about )?)?[-−]?\d+ ?°? ?C\b[:,]? *"
     r"(?:(?:the )?(?:heat(?:ing)?|power|mantle|burner|flame|plate|oil bath|hot bath)(?: is| goes)? (?:taken |turned |switched |cut\b|pulled )?(?:off|away|down|out|cut)\b"

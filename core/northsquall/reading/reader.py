@@ -28,7 +28,7 @@ from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities
-from northsquall.reading.reconcile import reconcile, still_more
+from northsquall.reading.reconcile import PURIFIED, reconcile, still_more
 from northsquall.reading.resume import Resume
 from northsquall.reading.sense import fed_in_ice, second_look
 from northsquall.reading.step_tables import as_prose, in_pairs
@@ -169,10 +169,18 @@ def read(text: str) -> Procedure:
         _moved(doc, where)
         doc.source_text = original
         for step in doc.steps:
+            a, b = step.span
+            if b - a <= SHORTEST:  # two sentences that were one word's fold
+                end = SENTENCE_END.search(original, b)
+                step.span = (a, end.start() if end is not None else len(original))
             step.text = original[step.span[0] : step.span[1]]
         for unread in whole:
             unread.text = original[unread.span[0] : unread.span[1]]
     return doc
+
+
+SHORTEST = 2
+SENTENCE_END = patterns.compile(r"[.;](?=\s|$)|\n|$")
 
 
 def _timed_by_rate(doc: Procedure, source: str) -> None:
@@ -329,9 +337,6 @@ MEASUREMENT = patterns.compile(
     re.I,
 )
 """A title that says what is measured."""
-PURIFIED = patterns.compile(
-    r"\bcolumn\b|\bchromatograph\w*|\b(?:re)?cryst\w+|\bpurif\w+|\b(?:re)?distill?(?:ed|ation)\b|\bsublim\w+|\breprecipit\w+", re.I
-)
 CRUDE = {"crude", "raw", "impure", "technical", "once-crystallised"}
 OF_A_KIND = {
     "acid",

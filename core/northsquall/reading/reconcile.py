@@ -16,9 +16,9 @@ from northsquall.reading.account import Account, Clause, new_lot, place
 from northsquall.reading.actions import in_order
 from northsquall.reading.conditions import new_step
 from northsquall.reading.items import Qty
-from northsquall.reading.mentions import Mention
+from northsquall.reading.mentions import Mention, mentions_in
 from northsquall.reading.phrases import quantities
-from northsquall.reading.tokens import Token, substances_in
+from northsquall.reading.tokens import Token, substances_in, tokenise
 
 JOINED = "no rule read it: taken as the amount of"
 """Why a place stands among what was not read, though it counts."""
@@ -89,6 +89,55 @@ def reconcile(account: Account, tokens: list[Token]) -> None:
         doc.unread.append(Unread(text=source[q.start : q.end], span=(q.start, q.end), why=f"{JOINED} {lot.name}, beside which it stands"))
         held |= {q.start, *([moles.start] if moles is not None else [])}
     doc.unread = [u for u in doc.unread if not u.why.startswith("a quantity") or u.span[0] not in held]
+    _what_is_purified(account, free)
+    if account.titled:
+        _by_the_title(account)
+
+
+FROM = patterns.compile(r"\b(?:from|of|with|by|using|and|oxidation|reduction|nitration|bromination|chlorination|hydrolysis)\b", re.I)
+
+
+PURIFIED = patterns.compile(
+    r"\bcolumn\b|\bchromatograph\w*|\b(?:re)?cryst\w*|\bpurif\w+|\b(?:re)?distill?(?:ed|ation)\b|\bsublim\w+|\breprecipit\w+|\bclean(?:ed|ing)? up\b|\bcrude\b",
+    re.I,
+)
+"""A title of what is made pure."""
+
+
+def _what_is_purified(account: Account, free: list[Qty]) -> None:
+    """ "10 g in 200 mL water" under "Acetanilide, recrystallised": of what the title names."""
+    doc = account.doc
+    made = doc.results.product_identity
+    if made is None or not PURIFIED.search(doc.title) or any(m.identity == made for m in doc.materials):
+        return
+    loose = {u.span[0] for u in doc.unread if u.why.startswith("a quantity")}
+    first = min((s.span[0] for s in doc.steps if s.materials), default=0)
+    q = next(
+        (x for x in free if x.dim == "mass" and x.start in loose and x.start <= first + BESIDE and _may_charge(x, account.source)), None
+    )
+    if q is None:
+        return
+    lot = _put_in(account, Token("sub", str(made), q.start, q.end, made), q, None)
+    if lot is not None:
+        doc.unread = [u for u in doc.unread if u.span[0] != q.start]
+        doc.unread.append(
+            Unread(text=account.source[q.start : q.end], span=(q.start, q.end), why=f"{JOINED} {made}, which the title says is purified")
+        )
+
+
+def _by_the_title(account: Account) -> None:
+    """ "Menthone from menthol (31.2 g, 0.20 mol)" over steps that only say "the menthol": the title's amount is that lot's."""
+    doc, source = account.doc, account.source
+    line = source[: source.find("\n")] if "\n" in source else ""
+    for m in mentions_in(quantities(tokenise(line)), set(), line):
+        bare = [x for x in doc.materials if x.identity == m.identity and x.amount is None and x.stated_mol is None and x.role is None]
+        told = any(x.identity == m.identity and x not in bare for x in doc.materials)
+        if m.amount is None or m.identity in (None, doc.results.product_identity) or told or not FROM.search(line, 0, m.start):
+            continue
+        if len(bare) == 1 and bare[0].step is not None:
+            bare[0].amount = m.amount.model()
+            bare[0].stated_mol = m.moles.model() if m.moles is not None else None
+            bare[0].strength = bare[0].strength or m.strength
 
 
 STILL_MORE = patterns.compile(

@@ -248,7 +248,7 @@ PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|t
 
 
 STOOD_READY = patterns.compile(
-    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|beside (?:it|the hood|the flask))\b(?! (?:in (?:the |a |its )?(?:\w+ )?(?:funnel|cylinder|syringe|burette|pipette)|for (?:the )?(?:addition|feed|drip)))",
+    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|on the (?:tray|side|trolley)(?=\W*(?:[.;]|$|\n))|beside (?:it|the hood|the flask))\b(?! (?:in (?:the |a |its )?(?:\w+ )?(?:funnel|cylinder|syringe|burette|pipette)|for (?:the )?(?:addition|feed|drip)))",
     re.I,
 )
 

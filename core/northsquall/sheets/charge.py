@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Any
 
 from northsquall.assessment import (
@@ -217,6 +218,10 @@ def vessel_lines(procedure: Procedure, c: Context) -> list[VesselLine]:
     return out
 
 
+OF_A_BASE = (("hydrochloride", "hydrogen chloride"), ("hydrobromide", "hydrogen bromide"))
+"""Behind the name of an amine: what is weighed is its salt, and the acid weighs with it."""
+
+
 def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unknown: bool, cat: Catalogue) -> Yield:
     """Theoretical, reported and percent yield on the limiting reagent."""
     r = procedure.results
@@ -234,7 +239,9 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     identity = cat.substances.get(r.product_identity or "")
     per = identity.parts.get(purpose.target, 1.0) if identity else 1.0
     mass = identity.mass / per if identity and purpose.target in identity.parts else mass_of(parse_formula(formula_of(purpose.target)))
-    theory = purpose.theory * mass
+    behind = procedure.source_text[r.product_span[1] : r.product_span[1] + 16] if r.product_span else ""
+    salt = next((cat.substances[k].mass for w, k in OF_A_BASE if re.match(rf"\W{{0,2}}{w}", behind, re.I)), 0.0)
+    theory = purpose.theory * (mass + (salt if "N" in formula_of(purpose.target) else 0.0))
     pure = (
         reported * r.strength_percent / 100.0
         if reported is not None and r.strength_percent is not None and r.strength_percent <= 100
