@@ -317,3 +317,94 @@ def test_ways_of_doing_without(said: str, code: str) -> None:
     plain = host if code != "P10" else host.replace(" Safety glasses are worn.", " Gloves and goggles are worn.")
     assert code in {f.code for f in assess(read(f"{host} {said}")).findings if f.severity != "note"}
     assert code not in {f.code for f in assess(read(plain)).findings if f.severity != "note"}
+
+
+GRIGNARD = (
+    "Carbinol\n\n1 L three-necked flask, stirrer, condenser, funnel. Magnesium turnings 5.3 g, 30 mL of ether, a crystal of iodine. {}\n"
+)
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "Bromobenzene 33.0 g (0.210 mol) in 120 mL of ether: 5 mL in, waited until it boiled and the colour had gone (4 min), then the rest over 75 min so that it just refluxed.",
+        "Bromobenzene (33.0 g) in ether (120 mL): a tenth of it first, the start awaited, the rest in 75 min at gentle reflux.",
+        "Of bromobenzene 33.0 g in 120 mL of ether 5 mL was let in; it started after 4 min; the rest over 75 min.",
+    ],
+)
+def test_a_first_part_of_a_solution_and_the_rest_are_all_of_it(said: str) -> None:
+    doc = read(GRIGNARD.format(said))
+    assert sum(a or 0.0 for a, _ in lot(doc, "diethyl ether")) == pytest.approx(150.0, rel=0.01)
+    assert sum(a or 0.0 for a, _ in lot(doc, "bromobenzene")) == pytest.approx(33.0, rel=0.01)
+    assert [s for s in doc.steps if s.kind == "dose" and s.duration and s.duration.value == 75]
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "over 45 min, ice bath up when the reflux ran above half of the condenser.",
+        "over 45 min, so that it just boils.",
+        "over 45 min at gentle reflux.",
+    ],
+)
+def test_a_feed_that_boils_is_a_feed(said: str) -> None:
+    doc = read(GRIGNARD.format(f"Methyl benzoate 13.6 g in 50 mL of ether {said}"))
+    assert [s for s in doc.steps if s.kind == "dose" and s.duration and s.duration.value == 45 and len(s.materials) == 2]
+
+
+def test_what_crystals_come_from_is_not_what_they_are() -> None:
+    doc = read("Triphenylmethanol\n\nBenzophenone 18.2 g in 100 mL of ether in a 250 mL flask. Crystals from 2-propanol, 20.5 g (79 %).\n")
+    assert doc.results.product_identity != "2-propanol"
+
+
+def test_what_it_was_washed_with_is_no_strength() -> None:
+    doc = read(
+        "Distillation\n\nNitromethane from the chromatography (about 800 mL, washed beforehand with 10 % sodium hydroxide) in a 1 L flask.\n"
+    )
+    assert lot(doc, "nitromethane") == [(800.0, None)]
+
+
+def test_a_feed_is_stopped_at_the_first_of_two_temperatures() -> None:
+    doc = read(
+        "Nitration\n\nToluene 27.6 g in a 500 mL flask, ice. Nitric acid 65 %, 22 mL, over 100 min at 5 to 15 °C; the tap was to be shut at 18 °C and not opened again above 12 °C.\n"
+    )
+    assert [s.T_limit.value for s in doc.steps if s.T_limit] == [18.0]
+
+
+def test_a_trace_of_a_nitro_compound_sets_no_bound_for_the_batch() -> None:
+    """Handbook 2.10 gives nitroarenes 80 °C in acid without calorimetry; a hundredth of a per cent beside a phenol is none."""
+    text = "Phenol\n\nm-Toluidine 10.7 g, 20 mL of sulfuric acid 96 % and 150 mL of water in a 500 mL flask in ice. Sodium nitrite 7.0 g in 20 mL of water over 40 min, 0-5 °C. The diazonium solution was dropped over 50 min into 200 mL of 20 % sulfuric acid at the boil in a 2 L flask."
+    assert not [f for f in assess(read(text)).findings if f.code == "H14"]
+
+
+@pytest.mark.parametrize("said", ["in 4 or 5 slugs", "in three slugs"])
+def test_slugs_are_portions(said: str) -> None:
+    text = f"Nitration\n\nPhenol 18.8 g in 60 mL of acetic acid in a 250 mL flask. Nitric acid 65 %, 20 mL, {said}."
+    assert [f for f in assess(read(text)).findings if f.code == "P13" and "no criterion" in f.message]
+
+
+def test_spilt_bromine_is_not_wiped_up_with_paper() -> None:
+    """Handbook 3.3: bromine and what burns."""
+    text = "HBr\n\nTetralin 66 g in a 500 mL flask; bromine 80 mL is dropped in over 60 min. Bromine spilt on the bench is {}."
+    assert [f for f in assess(read(text.format("wiped up with paper towels and alcohol"))).findings if f.code == "S05"]
+    assert not [f for f in assess(read(text.format("covered with thiosulfate"))).findings if f.code == "S05"]
+
+
+def test_a_diketone_and_a_diamine_give_the_quinoxaline() -> None:
+    text = "2,3-Diphenylquinoxaline\n\nBenzil 4.2 g in 30 mL of ethanol in a 100 mL flask; o-phenylenediamine 2.16 g in 10 mL of ethanol is added during 5 min. 60 °C for 30 min.\n"
+    (made,) = [r for r in assess(read(text)).reactions if r.family_id == "quinoxaline"]
+    assert made.extent_mol == pytest.approx(2.16 / 108.14, rel=0.01)
+
+
+@pytest.mark.parametrize(
+    "said", ["Same strip beforehand with one drop of nitrite and acid: strong blue.", "Same paper first on a drop of nitrite: blue."]
+)
+def test_the_control_of_a_paper_is_no_step_of_the_batch(said: str) -> None:
+    """ "Strip" was read as stripping: the diazonium solution was boiled down before it was used."""
+    doc = read(
+        PHENOL.format(f"Starch-iodide paper: faint blue. {said} Sulfamic acid, 0.1 g at a time, until white.").replace(
+            " in ice", " in ice, 2 kg"
+        )
+    )
+    assert not [s for s in doc.steps if s.kind == "distil"]
+    assert [m.identity for m in doc.materials].count("sodium nitrite") == 1

@@ -140,7 +140,7 @@ MASS_IN = patterns.compile(
 )
 MASS = patterns.compile(r"\d\s?(?:g|kg|grams?|kilos?|kilograms?)$|\b(?:grams?|kilos?|kilograms?)$", re.I)
 STANDS_BY = patterns.compile(
-    r" of (?:crushed |broken |dry )?(?:ice|sand|soda ash|vermiculite|lime|cat litter)\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|stood by|stood ready|stands|stood|by the side|in reserve|if needed)\b",
+    r" of (?:clean |washed |fine |sea |quartz )?(?:sand|celite|kieselguhr|glass wool|cotton wool|(?:anti-?bumping |boiling )(?:stones|chips)|molecular sieves?)\b|\b of (?:crushed |broken |dry )?(?:ice|sand|soda ash|vermiculite|lime|cat litter)\b[^.;\n]{0,30}\b(?:ready|at hand|to hand|standing by|stands by|stood by|stood ready|stands|stood|by the side|in reserve|if needed)\b",
     re.I,
 )
 """ "There's a kilo of ice ready": spare, and no charge."""

@@ -1140,6 +1140,7 @@ OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-", "S2O8
 
 WIPED = patterns.compile(
     r"\b(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?|cotton waste)\b[^.;\n]{0,40}\b(?:wip\w+|mop\w*|soak\w*|take)\b[^.;\n]{0,30}\b(?:acid|peroxide|permanganate|chromic|bromine|it up)\b"
+    r"|\b(?:acid|peroxide|permanganate|chromic|bromine)\b[^.;\n]{0,50}\b(?:wip\w+|mop\w*|soak\w*)\b[^.;\n]{0,20}\bwith (?:a |some )?(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?)\b"
     r"|\b(?:wip\w+|mop\w*|soak\w*)\b[^.;\n]{0,30}\b(?:acid|peroxide|permanganate|chromic|bromine|it)\b[^.;\n]{0,25}\bwith (?:a |some )?(?:paper|paper towels?|rags?|tissues?|sawdust|cloths?)\b",
     re.I,
 )

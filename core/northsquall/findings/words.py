@@ -183,7 +183,10 @@ def assumed_strength(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-PORTIONS = patterns.compile(r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|splashes|glugs|gulps|a bit at a time|half)\b", re.I)
+PORTIONS = patterns.compile(
+    r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|splashes|slugs|dollops|dashes|(?:two|three|four|five|six|\d) goes|glugs|gulps|a bit at a time|half)\b",
+    re.I,
+)
 CRITERION = patterns.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,

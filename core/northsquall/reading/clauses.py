@@ -769,7 +769,30 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             if any(isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[:i]):
                 continue  # "cyclohexene 4 g, tested with a peroxide strip": how it is
         if x.low in ("strip", "strips") and (
-            is_word(before, "peroxide", "test", "pH", "ph", "paper", "the", "(", "iodide")
+            is_word(
+                before,
+                "peroxide",
+                "test",
+                "pH",
+                "ph",
+                "paper",
+                "the",
+                "(",
+                "iodide",
+                "same",
+                "a",
+                "second",
+                "fresh",
+                "another",
+                "starch",
+                "this",
+                "that",
+                "one",
+                "new",
+                "each",
+                "every",
+            )
+            or is_word(after, "beforehand", "before", "first", "again", "white", "blue", "negative", "positive")
             or is_word(
                 after, "tried", "tested", "checked", "proved", "shows", "showed", "turns", "turned", "stays", "stayed", "goes", "went"
             )

@@ -299,6 +299,15 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
                     m.amount = y  # "5 mL of acid (150 mL in all)"
                     m.used.append(y)
                     continue
+                behind = at(items, at_y + 1)
+                if (
+                    isinstance(y, Qty)
+                    and y.dim == "percent"
+                    and isinstance(behind, Token)
+                    and behind.kind == "sub"
+                    and not _same(behind, m)
+                ):
+                    continue  # "nitromethane (800 mL, washed with 10 % sodium hydroxide)"
                 if isinstance(y, Qty) and m.amount is not None and y.dim in AMOUNTS and _belongs_right(items, at_y):
                     continue  # "bromide solution (30 g in 100 mL of water)"
                 if isinstance(y, Qty) and y.start not in busy and take(m, y):

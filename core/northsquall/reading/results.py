@@ -170,6 +170,8 @@ def _new_product(account: Account, m: Mention) -> bool:
     over = re.search(r"\b(?:over|with|on) (?:anhydrous |dry )?$", account.source[max(0, m.start - 18) : m.start], re.I)
     if m.identity in lex.DRYING and over is not None:
         return False  # "drying over calcium chloride and distillation gave 24 g"
+    if re.search(r"\b(?:from|out of) (?:hot |boiling |aqueous |dilute )?$", account.source[max(0, m.start - 18) : m.start], re.I):
+        return False  # "crystals from 2-propanol, 20.5 g"
     return m.identity is not None and all(x.identity != m.identity for x in account.doc.materials) and m.strength is None
 
 
