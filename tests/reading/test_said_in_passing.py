@@ -408,3 +408,33 @@ def test_the_control_of_a_paper_is_no_step_of_the_batch(said: str) -> None:
     )
     assert not [s for s in doc.steps if s.kind == "distil"]
     assert [m.identity for m in doc.materials].count("sodium nitrite") == 1
+
+
+@pytest.mark.parametrize("heading", ["conditions", "watch", "limits", "remark"])
+def test_a_column_of_a_step_table_is_said_of_its_step_whatever_it_is_called(heading: str) -> None:
+    """What stood under a heading that was not known was dropped without a word."""
+    doc = read(
+        f"BUTYRYL CHLORIDE\n\n| step | operation | amount | {heading} |\n|---|---|---|---|\n| 1 | thionyl chloride into the 250 mL flask | 42.8 g | 20 °C |\n| 2 | butyric acid from the funnel | 26.4 g | 60 min, 20 to 30 °C; tap shut at 35 °C |\n| 3 | water bath up to | 60 °C | 60 min |\n"
+    )
+    (acid,) = [m for m in doc.materials if m.identity == "butyric acid"]
+    fed = next(s for s in doc.steps if acid.id in s.materials)
+    assert fed.kind == "dose" and fed.duration is not None and fed.duration.value == 60
+    assert fed.T_limit is not None and fed.T_limit.value == 35
+
+
+def test_ice_for_a_filtrate_is_no_open_question() -> None:
+    text = "Nitration\n\nAcetanilide 20.3 g and sulfuric acid 96 % 45 mL in a 500 mL flask in ice. Nitric acid 65 % 11 mL over 75 min, 5 to 10 °C. On to 500 g ice in a 1 L beaker. Filter. Filtrate: poured on ice, 10 % NaOH below 40 °C, pH 7."
+    assert not [f for f in assess(read(text)).findings if f.code == "P02" and "ice" in f.message and f.severity != "note"]
+
+
+@pytest.mark.parametrize(("made", "told"), [("stripped on the rotavap to make it stronger", True), ("used at once in the cold", False)])
+def test_hydroxylamine_is_not_made_stronger(made: str, told: bool) -> None:
+    text = f"Oxime\n\nHydroxylamine hydrochloride 76 g, NaOH 44 g and water 200 mL in a 500 mL flask. The hydroxylamine solution is {made}. Cyclohexanone 98 g over 60 min."
+    assert bool([f for f in assess(read(text)).findings if f.code == "Q10"]) is told
+
+
+def test_half_molar_acid_is_made_up_with_water() -> None:
+    text = "Iron solution\n\n1. 39.2 g iron(II) ammonium sulfate hexahydrate.\n2. 500 mL of 0.5 M sulfuric acid, 2 L beaker.\n3. Make up to 1 L with water.\nGoggles, gloves.\n"
+    a = assess(read(text))
+    assert not [f for f in a.findings if f.code == "H10"]
+    assert [m.mol.best for m in a.materials if "iron" in m.name] == [pytest.approx(39.2 / 392.14, rel=0.01)]

@@ -158,12 +158,17 @@ def _harms(c: Context) -> bool:
     return bool(_classes(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much
 
 
+STRONG_MOLAR = 5.0
+"""mol/L from which an acid warms where water meets it (assumption: some 40 % of sulfuric acid)."""
+
+
 def _strong(c: Context) -> bool:
     for x in c.lots.values():
         percent = x.material.strength.percent_w if x.material.strength is not None else None
         if (
             x.substance is not None
             and (percent is None or percent >= STRONG_PERCENT)
+            and (x.material.strength is None or x.material.strength.molar is None or x.material.strength.molar >= STRONG_MOLAR)
             and pairs.classes_in(dict(x.substance.parts)).keys() & STRONG
         ):
             return True
@@ -278,7 +283,7 @@ SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b"),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b"),
     "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b"),
-    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\(class batch\b|\bmantle on while\b"),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|(?<!not )\b(?:renewed|topped up)\b"),
     "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),

@@ -735,6 +735,25 @@ def isolated(c: Context) -> Iterator[Finding]:
             return
 
 
+CONCENTRATES = patterns.compile(
+    r"\bhydroxylamine\b(?! hydrochloride| sulfate| hydrosulfate)[^.;\n]{0,90}\b(?:stripp\w*|concentrat\w*|evaporat\w*|rotavap\w*|boiled down|stronger|distill?(?:ed|ing)?)\b",
+    re.I,
+)
+"""Free hydroxylamine that is made stronger."""
+
+
+@rule("Q10")
+def hydroxylamine_concentrated(c: Context) -> Iterator[Finding]:
+    """Q10: a solution of free hydroxylamine is concentrated: from about 50 % on it goes off with heat or a trace of metal."""
+    m = CONCENTRATES.search(c.procedure.source_text)
+    if m is None or DENIED.search(m.group()):
+        return
+    yield finding(
+        "Q10", "stop", f"“{m.group().strip()[:90]}”: free hydroxylamine is made stronger; from about 50 % on heat or a trace of iron sets it off.", step=c.step_at(m.start()), span=m.span(), limit="below 20 %, cold, used at once",
+        remedy="Set it free in the mixture that uses it up; never concentrate it.", source="common practice, no source", short="concentrated",
+    )  # fmt: skip
+
+
 DRY_SALT = patterns.compile(
     r"\b(?:sodium|potassium|alkali|white|nitronate) (?:\w+ )?salts?\b[^.;\n]{0,70}\b(?:dry|dries|dried|drying)\b|\b(?:dry|dries|dried|drying)\b[^.;\n]{0,40}\b(?:sodium|potassium|nitronate) salts?\b",
     re.I,

@@ -1212,6 +1212,7 @@ LEFT_OUT = patterns.compile(
 """A doing that is named to say that it is not done."""
 GLASS_CLEANED = patterns.compile(
     r"\b(?:glassware|glass|apparatus|equipment|tools|spatulas|gloves)\b[^.;\n]{0,20}\b(?:through|rinsed|washed|soaked|dipped|cleaned|wiped|steeped|goes? (?:in|through)|into) (?:with |in |into |by |through )?(?:an? |the )?[^.;\n]{0,60}\b(?:before|when|after|then|at the end|overnight)\b"
+    r"|^\W*(?:all |the |used )*(?:glassware|glass|apparatus|equipment)(?: is| was)? (?:rinsed|washed|soaked|cleaned|wiped)\b"
     r"|\b(?:rinse|wash|soak|clean|dip|wipe)\w* (?:all )?(?:the )?(?:glassware|apparatus|equipment|tools|spatulas|gloves) (?:with|in|through)\b",
     re.I,
 )

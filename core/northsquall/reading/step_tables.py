@@ -70,6 +70,8 @@ def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
         kinds[blank] = "do"  # "| Step | | °C | min |": what is done needs no heading
     if "do" not in kinds and "number" in kinds and "step" in names:
         kinds[names.index("step")] = "do"
+    if "note" not in kinds and "" in kinds and (other := next((i for i, k in enumerate(kinds) if not k and names[i]), None)) is not None:
+        kinds[other] = "note"  # "conditions", "watch", "limits": what stands there is said of the step, whatever it is called
     known = {k for k in kinds if k}
     if "do" not in known or not known & {"T", "h", "min", "time", "amount"} or ("amount" in known and not operations):
         return []

@@ -70,6 +70,14 @@
         r.criticality_class > rungs[0].criticality_class,
     ) ?? null,
   );
+  /** Whether the high end passes a limit at which the text shuts the feed, so that nothing breaks there. */
+  const shutAtIt = (r: Rung) =>
+    r.limit_C !== null &&
+    r.peak_C !== null &&
+    r.peak_high_C !== null &&
+    r.peak_C <= r.limit_C &&
+    r.peak_high_C > r.limit_C + 0.5 &&
+    r.breaks_first === '';
   const rows: { name: string; of: (r: Rung) => string | null }[] = [
     { name: 'vessel', of: (r) => (r.vessel_mL === null ? null : volume(r.vessel_mL)) },
     { name: 'in it at the end', of: (r) => (r.volume_mL === null ? null : volume(r.volume_mL)) },
@@ -219,10 +227,11 @@
                       <line x1="34" x2="66" y1={y(r.peak_C)} y2={y(r.peak_C)} class="best" />
                     </svg>
                     <span
-                      class:text-rust={r.limit_C !== null && r.peak_high_C > r.limit_C + 0.5}
+                      class:text-rust={r.limit_C !== null && r.peak_high_C > r.limit_C + 0.5 && !shutAtIt(r)}
                       class="font-semibold">{Math.round(r.peak_C)} °C</span
                     ><br /><span class="text-soft text-[13px]"
-                      >{Math.round(r.peak_low_C)} to {Math.round(r.peak_high_C)}</span
+                      >{Math.round(r.peak_low_C)} to {Math.round(r.peak_high_C)}{#if shutAtIt(r)}<br />kept by
+                        shutting the feed{/if}</span
                     >
                   {:else}<span class="text-ochre">not established</span>{/if}
                 </td>
