@@ -226,7 +226,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("if_its", r"\b([Ii]f|[Ww]here) it['’]s (?=(?:still |a bit )?(?:blue|brown|yellow|orange|purple|pink|positive)\b)", "{0} it is "),
     ("kept_as_solution", r"\b([Kk]ept|[Ss]tored|[Uu]sed|[Kk]eep) as (?:the |its |a )?(?:[a-z]+ )?solution\b", "{0}"),
     ("mL_of_distillate", r"\b(?:about )?\d[\d.]* ?m?L of (?:distillate|condensate)(?= (?:in|within|over) )", "distilled"),
-    ("pour_on", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d[.)] ))(?:Then )?Pour on (?=(?:the )?(?:\d|[a-z]+ (?:acid|chloride|solution|alcohol|peroxide|ammonia|bleach)|acid|water\b))", "Pour in "),
+    ("pour_on", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d[.)] ))(?:Then )?Pour on (?=(?:the )?(?:conc(?:entrated|\.) |fuming |dilute )?(?:(?:nitric|sulfuric|hydrochloric|acetic|formic) )acid\b)", "Pour in "),
     ("out_of", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?m:^))(?:Then |Now )?[Oo]ut of (?:boiling |hot |warm )?(?=(?:\d+ ?% )?(?:ethanol|methanol|alcohol|toluene|hexane|acetone|ethyl acetate|light petroleum|acetic acid)\b)", "Recrystallise from "),
     ("bath_is", r"\b[Bb]ath(?:'s| is) (?:about )?((?:an?|one|two|three|four|five|\d[\d.,]*) (?:kilos?|kilograms?|kg)) of (?:crushed )?ice(?: and (?:some )?(?:water|salt))?", "Bath of {0} of ice"),
     ("acid_in_water", r"(?i:\b(?:hot |cold |warm )?dil(?:ute|uted|\.) (sulfuric|hydrochloric|nitric) acid) \((\d[\d.,]* ?mL) of (?:the )?(?:conc(?:entrated|\.)?|strong) acid (?:in|and|to|with) (\d[\d.,]* ?mL) (?:of )?water\)", "concentrated {0} acid ({1}) and water ({2})"),
