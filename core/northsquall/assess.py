@@ -19,7 +19,6 @@ from northsquall.assessment import (
 from northsquall.calorimetry.measured import Measured, decomposes, measured_of
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import Purpose, purpose_of
-from northsquall.chemistry.roots import is_organic
 from northsquall.chemistry.unrecognised import meeting, product_open
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
 from northsquall.dynamics.building import Followed, Pot, build_pot, followed_by
@@ -276,6 +275,7 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
         total,
         cat,
         (curves, measured),
+        TRACE_PART * (purpose.theory or 0.0),
     )
     context.purpose, context.trials, context.unrecognised = purpose, trials, met
     context.late = sheet.stages(procedure, lots, walks, reactions, late=True)
@@ -354,6 +354,7 @@ def _context(
     total: Figure,
     cat: Catalogue,
     known: tuple[list[Measured], Bound | None],
+    trace_mol: float,
 ) -> Context:
     warm = bool(stages) or any(not r.heat_kJ.established for r in reactions)
     idle = max(IDLE_KJ, IDLE_K * pot.cp_J_K / 1e3) if pot is not None else IDLE_KJ
@@ -366,9 +367,7 @@ def _context(
         ),
         None,
     )  # how fast matters where there is heat
-    structures = {
-        r for e in best.entries for x in (e.after, e.mixed) for r, n in x.items() if "[N+]" in r and n > TRACE_PART * _batch_mol(x)
-    }
+    structures = {r for e in best.entries for x in (e.after, e.mixed) for r, n in x.items() if "[N+]" in r and n > trace_mol}
     curves, measured = known
     sulfuric = any(
         x.substance is not None and x.substance.parts.get("H+", 0.0) >= x.substance.parts.get("SO4-2", 0.0) > 0 for x in lots.values()
@@ -474,13 +473,8 @@ IDLE_KJ, IDLE_K = 0.5, 3.0
 """Heat of a step, and what it warms the pot by, up to which the time of its addition decides nothing (assumption)."""
 
 
-TRACE_PART = 0.1
-"""Part of what is organic in a vessel up to which a nitro compound is a trace and sets no bound for the whole (assumption)."""
-
-
-def _batch_mol(contents: dict[str, float]) -> float:
-    """Moles of the organic component that reacts, about: the largest that carries an aromatic ring, else none."""
-    return max((n for r, n in contents.items() if is_organic(r) and "c" in r), default=0.0)
+TRACE_PART = 0.03
+"""Part of the product, in moles, up to which a nitro compound beside it is a trace and sets no bound; none where no product is known (assumption)."""
 
 
 def _nothing_to_lose(c: Context) -> bool:

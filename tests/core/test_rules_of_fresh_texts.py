@@ -880,3 +880,75 @@ def test_a_stored_diazonium_crust_is_told() -> None:
     text = "Iodide\n\np-Toluidine 21.4 g in 60 mL of hydrochloric acid 37 % and 60 mL of water in a 400 mL beaker in ice; sodium nitrite 14.5 g in 40 mL of water over 20 min, 0-5 °C. {}"
     assert of(result(text.format("Crystals on the rim of the beaker are scraped off and dried.")), "Q10")
     assert not of(result(text.format("The rim of the beaker is rinsed down with ice water.")), "Q10")
+
+
+DIAZONIUM = "Diazo\n\np-Toluidine 21.4 g in 60 mL hydrochloric acid 37 % and 60 mL water in a 400 mL beaker in ice; sodium nitrite 14.5 g in 40 mL of water over 20 min, 0-5 °C. {}"
+
+
+@pytest.mark.parametrize(
+    ("text", "code", "raised"),
+    [
+        # moles of a solution that a strength was left out of: 34 g of 30 % are 0.30 mol, not 1.0
+        ("Ox\n\nThioanisole 12.4 g (0.1 mol) in acetic acid 60 mL in a 250 mL flask. Hydrogen peroxide 30 %, 34 g (1.0 mol), over 60 min at 20 °C.", "P01", True),
+        ("Ox\n\nThioanisole 12.4 g (0.1 mol) in acetic acid 60 mL in a 250 mL flask. Hydrogen peroxide 30 %, 34 g (0.30 mol), over 60 min at 20 °C.", "P01", False),
+        # a nitro compound at work is no trace, however much solvent is about it
+        ("X\n\n4-Nitrobenzyl alcohol 7.7 g (0.05 mol) in toluene 150 mL and sulfuric acid 96 % 5 mL in a 500 mL flask, reflux 110 °C 5 h.", "H14", True),
+        ("Nitrotoluene\n\nToluene 500 mL in a 1 L flask. Nitric acid 65 % 7 mL and sulfuric acid 96 % 10 mL, mixed, over 60 min at 70 °C, then 100 °C for 3 h.", "H14", True),
+        ("Phenol\n\nm-Toluidine 10.7 g, 20 mL of sulfuric acid 96 % and 150 mL of water in a 500 mL flask in ice. Sodium nitrite 7.0 g in 20 mL of water over 40 min, 0-5 °C. The diazonium solution was dropped over 50 min into 200 mL of 20 % sulfuric acid at the boil in a 2 L flask.", "H14", False),
+        # a gas that cold alcohol holds leaves it when it is warmed
+        ("Q\n\nThionyl chloride 12 g in a 100 mL funnel. Methanol 100 mL in a 500 mL flask in ice. The thionyl chloride is dropped in over 60 min below 10 °C. Then warm to 60 °C for 2 h and distil the methanol off at 65 °C.", "G04", True),
+        # a vial that holds what goes on giving gas is no vial of crystals
+        (DIAZONIUM.format("10 mL of the diazonium solution went into a vial, cap on."), "G02", True),
+        ("Phenyl benzoate\n\nPhenyl benzoate 10 g in ethanol 60 mL in a 250 mL flask, reflux 78 °C 10 min, condenser open. Cool, filter. The crystals went into a vial, cap on.", "G02", False),
+        # hydroxylamine that is destroyed is not made stronger by what happens to the ether
+        ("Ox\n\nHydroxylamine hydrochloride 7.6 g, NaOH 4.4 g, water 50 mL, cyclohexanone 9.8 g in a 250 mL flask. The excess of hydroxylamine was destroyed with acetone and the ether evaporated.", "Q10", False),
+        (DIAZONIUM.format("Potassium iodide 40 g in 50 mL water added over 30 min. Steam distil. Crystals in the neck of the condenser are scraped out and dried."), "Q10", False),
+        (DIAZONIUM.format("The crust on the rim of the beaker is scraped off and dried."), "Q10", True),
+        # a probe in the bath is none in the liquid, though water was charged
+        ("Nitro\n\nChlorobenzene 22 g in a 250 mL flask in a cold water bath. Nitric acid 65 % 16 mL over 60 min. Thermometer in the water. Pour into water 200 mL.", "H08", True),
+    ],
+)  # fmt: skip
+def test_neighbours_of_a_rule(text: str, code: str, raised: bool) -> None:
+    assert bool(of(result(text), code)) is raised
+
+
+def test_dilute_at_the_end_is_dilute() -> None:
+    """Bottles of "dilute" sulfuric acid hold 8 to 20 % (common practice, no source)."""
+    doc = read("Z\n\nZinc 65 g in a 500 mL flask with 200 mL of sulfuric acid, dilute")
+    (acid,) = [m for m in doc.materials if m.identity == "sulfuric acid"]
+    assert acid.strength is not None and acid.strength.percent_w is not None and acid.strength.percent_w <= 20
+
+
+def test_until_it_boils_is_boiling() -> None:
+    doc = read(
+        DIAZONIUM.format(
+            "150 mL of 20 % sulfuric acid in a 1 L flask is heated until it boils and the diazonium solution is run in over 30 min."
+        )
+    )
+    assert [s.T_range.value for s in doc.steps if s.T_range is not None][-1] == 100.0
+
+
+def test_two_columns_of_notes_are_both_said_of_the_step() -> None:
+    doc = read(
+        "NITRO\n\n| step | operation | limits | watch |\n|---|---|---|---|\n| 1 | chlorobenzene 22 g into the 250 mL flask | 20 °C | |\n"
+        "| 2 | nitric acid 65 % 16 mL from the funnel | 40 °C at most | 60 min, close the tap at 45 °C |\n| 3 | hold | 60 °C | 30 min |\n"
+    )
+    dose = next(s for s in doc.steps if s.kind == "dose")
+    assert dose.duration is not None and dose.duration.value == 60 and dose.T_limit is not None and dose.T_limit.value == 45
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "With gloves pour 5 mL of bromine into the funnel, then drip it in over 60 min at 20 °C.",
+        "Rinse the funnel, dry, then 5 mL of bromine in it, over 60 min at 20 °C.",
+    ],
+)
+def test_gloves_and_rinsed_glass_hide_no_charge(said: str) -> None:
+    doc = read(f"Br\n\nAcetophenone 12 g in 60 mL of acetic acid in a 250 mL flask. {said}")
+    assert [(m.amount.value, m.amount.unit) for m in doc.materials if m.identity == "bromine" and m.amount] == [(5.0, "ml")]
+
+
+def test_air_that_is_squeezed_out_filters_nothing() -> None:
+    doc = read("A\n\nEthanol 20 mL in a balloon flask. Squeeze the air out of the balloon. Filter the crystals.")
+    assert [s.kind for s in doc.steps].count("filter") == 1

@@ -175,6 +175,10 @@ VENTED_AT_ONCE = patterns.compile(
 )
 
 
+VIAL = patterns.compile(r"\b(?:vials?|sample (?:tubes?|bottles?)|pill ?boxe?s?)\b", re.I)
+"""What a product is put away in."""
+
+
 @rule("G02")
 def shut_in(c: Context) -> Iterator[Finding]:
     """G02: a closed vessel with gas, vapour or slow evolution."""
@@ -251,6 +255,8 @@ def shut_in(c: Context) -> Iterator[Finding]:
                 established=False,
             )
             continue
+        if not (names or x.unknown or slow or x.harmful) and VIAL.search(c.procedure.source_text, max(0, k.span[0] - 40), k.span[1]):
+            continue  # "the crystals went into a snap-cap vial, cap on": what was warm is not in it
         severity: Severity = "stop" if high > 0.05 or x.harmful else "condition"
         lift = (
             f"; a joint {'held by its clip' if k.how == 'held' else 'on its own'} lifts within {_minutes(x.lifts_min)}"

@@ -262,13 +262,15 @@ class Said:
         return self.safe is not None and patterns.compile(self.safe, re.I).search(text, span[0], span[1] + self.further) is not None
 
 
-PROBE_IN = patterns.compile(r"\b(?:thermometer|thermocouple|probe|sensor)\b[^.;,]{0,20}\bin (?:the )?([a-z]+)\b", re.I)
+PROBE_IN = patterns.compile(r"\b(?:thermometer|thermocouple|probe|sensor)\b[^.;,]{0,20}\bin (?:the )?([a-z]+)\b(?![ -]bath)", re.I)
 
 
 def _in_what_was_charged(c: Context, said: str) -> bool:
     """ "Thermometer in the water", where water was charged: in the liquid, not in a bath."""
     m = PROBE_IN.search(said)
-    return m is not None and any(re.search(rf"\b{m[1]}\b", x.name, re.I) for x in c.procedure.materials)
+    if m is None or any(v.bath is not None and v.bath.kind.startswith(m[1].lower()) for v in c.procedure.vessels):
+        return False
+    return any(re.search(rf"\b{m[1]}\b", x.name, re.I) for x in c.procedure.materials)
 
 
 STOPS_LATER = 600
@@ -293,7 +295,7 @@ SAID = {
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
     "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out)\b"),
-    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\bwashed? with (?:cold )?water until\b"),
+    "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\b(?:neck|rim|walls?|edge) of the (?:condenser|funnel|receiver|head|adapter)\b|\bwashed? with (?:cold )?water until\b"),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath|spots?)\b"),
     "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
@@ -302,7 +304,7 @@ SAID = {
     "Q09": Said("it is distilled to the end", lambda c, _: _distils(c), "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stop(?:s|ped)? (?:with|at|when) (?:about )?(?:\d|a )|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
     "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
-    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)) or any(s.id in FUEL_GASES for s in _named(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\bcrystalli[sz]ed from\b|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b|\bspots?\b|\bout of the (?:cupboard|hood)\b", otherwise="H12"),
+    "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)) or any(s.id in FUEL_GASES for s in _named(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\bcrystalli[sz]ed from\b|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b|\bspots?\b|\b(?:heater|burner|flame|plate|lamp)s? (?:is |are |stays? )?out of the (?:cupboard|hood)\b", otherwise="H12"),
     "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|(?:by|in) drops|drop by drop|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
     "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
     "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b"),

@@ -262,8 +262,8 @@ def missing(c: Context) -> Iterator[Finding]:
         decides = step.kind != "quench" or bool(c.enthalpy)
         if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
-        if step.kind == "quench" and any(s.kind == "quench" and s.n < step.n for s in c.procedure.steps):
-            decides = False  # ice for a filtrate: the batch was quenched before
+        if step.kind == "quench" and any(s.kind == "quench" and s.vessel == step.from_vessel and s.n < step.n for s in c.procedure.steps):
+            decides = False  # ice for a filtrate: it comes from where the batch was quenched
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:

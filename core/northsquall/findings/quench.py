@@ -736,7 +736,7 @@ def isolated(c: Context) -> Iterator[Finding]:
 
 
 CONCENTRATES = patterns.compile(
-    r"\bhydroxylamine\b(?! hydrochloride| sulfate| hydrosulfate)[^.;\n]{0,90}\b(?:stripp\w*|concentrat\w*|evaporat\w*|rotavap\w*|boiled down|stronger|distill?(?:ed|ing)?)\b",
+    r"\bhydroxylamine(?: base)?(?: solution)?\b(?! hydrochloride| sulfate| hydrosulfate)(?:(?!\b(?:destroy\w*|ether|layer|oxime|filtrate|product|toluene|solvent)\b)[^.;\n]){0,60}\b(?:stripp\w*|concentrat\w*|evaporat\w*|rotavap\w*|boiled down|stronger|distilled)\b",
     re.I,
 )
 """Free hydroxylamine that is made stronger."""
@@ -762,7 +762,7 @@ DRY_SALT = patterns.compile(
 
 DIAZONIUM_SALT = patterns.compile(
     r"\b(?:double salt|diazonium (?:salt|chloride|sulfate|tetrafluoroborate)|zinc (?:chloride )?(?:double )?salt|tetrafluoroborate|diazo(?:nium)? compound)\b[^.\n]{0,70}\b(?:collected|filtered|pressed|dried|dry|powdered|isolated|scraped|ground)\b"
-    r"|\b(?:crystals?|crust|solids?)\b[^.\n]{0,30}\b(?:rim|lip|neck|walls?|edge|stopper|cap)\b[^.\n]{0,40}\b(?:scrap\w+|dry|dried|knock\w*|rub\w*|chip\w*)\b",
+    r"|\b(?:crystals?|crust|solids?)\b[^.\n]{0,15}\b(?:rim|lip|edge|stopper|cap)\b(?! of (?:the |a )?(?:condenser|funnel|receiver|head|adapter))[^.\n]{0,40}\b(?:scrap\w+|dry|dried|knock\w*|rub\w*|chip\w*)\b",
     re.I,
 )
 """A diazonium salt that is taken out of its solution."""

@@ -79,6 +79,7 @@ def releases(
     unwritten = open_steps(procedure, lots, best)
     offset = begins_min(timed, pot.plan.segments[0].step) if pot is not None and pot.plan.segments else 0.0
     out: list[Release] = []
+    dissolved: dict[tuple[str, str], float] = {}
     for entry in best.entries:
         if entry.vessel in absorbers or entry.step in unwritten:
             continue
@@ -90,7 +91,11 @@ def releases(
                 gases[g] = gases.get(g, 0.0) + n
         for g in gases:
             amounts = sorted(e.gas.get(g, 0.0) + (e.slip.get(g, 0.0) if g in charged else 0.0) for e in three)
-            if amounts[2] <= LEAST_MOL or varies(trials, entry, g) or _stays_dissolved(entry, g, amounts[2]):
+            if amounts[2] <= LEAST_MOL or varies(trials, entry, g):
+                continue
+            kept = dissolved.get((entry.vessel, g), 0.0) + amounts[2]
+            if _stays_dissolved(entry, g, kept) and entry.vessel not in warmed(entry.step, best, procedure):
+                dissolved[(entry.vessel, g)] = kept
                 continue
             mid = gases[g]
             out.append(_release(g, entry.vessel, (amounts[0], mid, amounts[2]), when[entry.step], fastest, pot, runs, offset))
@@ -101,6 +106,12 @@ COOL_C = 30.0
 """Temperature up to which a gas that dissolves very well stays in a cold alcohol (handbook 3.2: its solubility is of 20 to 25 °C)."""
 PART_OF_LIMIT = 0.1
 """Part of what an alcohol dissolves up to which nothing is counted as leaving it (assumption)."""
+
+
+def warmed(step: int, walk: Walk, procedure: Procedure) -> set[str]:
+    """Vessels that are warm after a step, or from which something goes into one that is: what is dissolved in them leaves then."""
+    warm = {e.vessel for e in walk.entries if e.step > step and e.conditions.T_high > COOL_C}
+    return warm | {s.from_vessel for s in procedure.steps if s.n > step and s.vessel in warm and s.from_vessel is not None}
 
 
 def _stays_dissolved(entry: Entry, gas: str, most_mol: float) -> bool:

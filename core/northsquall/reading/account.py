@@ -245,9 +245,11 @@ def new_lot(account: Account, m: Mention) -> Material:
         strength = diluted(s, m.ratio)
     if s and s.commercial and (strength is None or (strength.percent_w is None and strength.molar is None)):
         c = s.commercial
-        before, after = account.source[max(0, m.start - 25) : m.start], account.source[m.end : m.end + 30]
-        around = (before.rpartition("\n\n")[2] + account.source[m.start : m.end] + after.partition("\n\n")[0]).lower()
-        around = IS_DILUTED.sub("", around) + (" dilute" if strength is not None and strength.word == "dil" else "")
+        begin, wide = max(0, m.start - 25), account.source[max(0, m.start - 25) : m.end + 60]
+        said = IS_DILUTED.sub(lambda x: " " * len(x.group()), wide.lower())  # by what follows, which may stand outside the window
+        before, after = said[: m.start - begin], said[m.end - begin : m.end - begin + 25]
+        around = before.rpartition("\n\n")[2] + said[m.start - begin : m.end - begin] + after.partition("\n\n")[0]
+        around += " dilute" if strength is not None and strength.word == "dil" else ""
         low, best, high = next((v for word, v in c.get("words", {}).items() if word in around), (c["low"], c["best"], c["high"]))
         strength = Strength(
             percent_w=float(best), low=float(low), high=float(high), basis="assumed", word=strength.word if strength else None, span=strength.span if strength else None
@@ -285,9 +287,7 @@ def saturated(s: Substance, strength: Strength | None = None) -> Strength:
     )
 
 
-IS_DILUTED = re.compile(
-    r"\bundiluted\b|\bdilut(?:ed?|ing)\b(?=\W+(?:it |this |slowly |carefully |down |first )?(?:with|to|by|in|up)\b)|\bdilut\w*$"
-)
+IS_DILUTED = re.compile(r"\bundiluted\b|\bdilut(?:ed?|ing)\b(?=\W+(?:it |this |slowly |carefully |down |first )?(?:with|to|by|in|up)\b)")
 """Beside an acid's name, what is done with it and no word for its strength: "conc. acid, diluted with water"."""
 OLEUM_PERCENT = (20.0, 25.0, 65.0)
 """Free sulfur trioxide of the oleums that are sold, low, best, high (common practice, no source)."""
@@ -501,12 +501,14 @@ BY_MOLES = 0.03
 
 def _weighed_neat(m: Mention, identity: str) -> bool:
     """Whether a mass over its moles says that a substance was weighed as it is, so that a per cent beside it is none of its strength."""
-    weak = m.strength is not None and m.strength.percent_w is not None and m.strength.percent_w < NEAT_PERCENT
-    return weak and m.amount is not None and m.amount.dim == "mass" and _by_moles(m, identity)
+    s = catalogue().substances[identity]  # of what is sold as a solution, or below its whole strength, the moles may be reckoned wrong: P01
+    percent = m.strength.percent_w if m.strength is not None else None
+    solid = s.phase == "s" and not s.commercial and percent is not None and percent < PURITY_PERCENT
+    return solid and m.amount is not None and m.amount.dim == "mass" and _by_moles(m, identity)
 
 
-NEAT_PERCENT = 90.0
-"""Strength from which a mass and its moles do not tell whether it was reckoned in (assumption)."""
+PURITY_PERCENT = 50.0
+"""Per cent from which it may be a solid's purity (assumption: what is sold damp or stabilised holds more than half)."""
 
 
 def _by_moles(m: Mention, identity: str) -> bool:

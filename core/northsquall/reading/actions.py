@@ -1001,7 +1001,7 @@ def _clause(account: Account, clause: Clause) -> None:
     if IF_IT_DOES.match(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
         account.spend(clause.items)
         return  # "mantle down if it boils over"
-    if GLASS_CLEANED.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "time") for x in clause.items):
+    if GLASS_CLEANED.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "time") for x in clause.items):
         account.spend(clause.items)
         return  # "glassware through 5 % ammonia in ethanol before it leaves the hood"
     if LEFT_OUT.fullmatch(text) and not any(isinstance(x, Qty) for x in clause.items):
@@ -1211,9 +1211,8 @@ LEFT_OUT = patterns.compile(
 )
 """A doing that is named to say that it is not done."""
 GLASS_CLEANED = patterns.compile(
-    r"\b(?:glassware|glass|apparatus|equipment|tools|spatulas|gloves)\b[^.;\n]{0,20}\b(?:through|rinsed|washed|soaked|dipped|cleaned|wiped|steeped|goes? (?:in|through)|into) (?:with |in |into |by |through )?(?:an? |the )?[^.;\n]{0,60}\b(?:before|when|after|then|at the end|overnight)\b"
-    r"|^\W*(?:all |the |used )*(?:glassware|glass|apparatus|equipment)(?: is| was)? (?:rinsed|washed|soaked|cleaned|wiped)\b"
-    r"|\b(?:rinse|wash|soak|clean|dip|wipe)\w* (?:all )?(?:the )?(?:glassware|apparatus|equipment|tools|spatulas|gloves) (?:with|in|through)\b",
+    r"(?:^|[,;])\W*(?:all |the |used )*(?:glassware|glass|apparatus|equipment|tools)(?: is| was| goes| went)? (?:rinsed|washed|soaked|cleaned|wiped|through)\b"
+    r"|^\W*(?:rinse|wash|soak|clean|wipe) (?:all )?(?:the |used )*(?:glassware|glass|apparatus|equipment|tools) (?:with|in)\b",
     re.I,
 )
 """What is used afterwards on the glass, and goes into nothing."""

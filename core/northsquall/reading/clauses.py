@@ -798,6 +798,14 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             )
         ):
             continue  # "a peroxide strip (strip tried on dilute peroxide)"
+        if x.low in ("squeeze", "squeezed", "press", "pressed", "suck", "sucked") and any(is_word(y, "air") for y in items[i + 1 : i + 3]):
+            continue  # "squeeze the air out": nothing is filtered
+        if (
+            x.low == "sucked"
+            and is_word(after, "up", "into")
+            and any(is_word(y, "pipette", "syringe", "bulb") for y in items[i + 2 : i + 7])
+        ):
+            continue  # "sucked up with the pipette": measured
         if x.low in ("close", "closes") and not any(is_word(y, "tap", "stopcock", "funnel", "valve", "feed") for y in items[i + 1 : i + 4]):
             continue  # "close to 20 °C", "close the sash"
         begins = before is None or is_word(before, "and", "then", "now", ",", "i", "we", "you")

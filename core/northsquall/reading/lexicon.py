@@ -939,7 +939,11 @@ def no_material(items: list[Item], i: int) -> bool:
         isinstance(items[k], Qty) or is_word(items[k], "a", "drop", "of", "dilute", "weak", "some", "the", "fresh", "acidified", "very")
     ):
         k -= 1
-    if k > 1 and is_word(items[k], "with", "on", "against") and is_word(items[k - 1], "tried", "checked", "tested", "proved", "shown"):
+    if (
+        k > 1
+        and is_word(items[k], "with", "on", "against")
+        and is_word(items[k - 1], "tried", "checked", "tested", "proved", "shown", "beforehand", "before", "first")
+    ):
         if any(is_word(y, "strip", "strips", "paper", "papers") for y in items[max(0, k - 6) : k]):
             return True  # "(peroxide strip negative, strip checked with dilute hydrogen peroxide)": the control of a test
     if is_ice(x) and not isinstance(before, Qty):

@@ -541,7 +541,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         m.vague = not m.measured and _vague(items, m)
         _small(items, m)
     _carried(items, out)
-    out += _unknowns(items, skip, busy, source)
+    out += [m for m in _unknowns(items, skip, busy, source) if not _is_where_from(items, m, out)]
     out += _vague_unknowns(items, skip, out, source)
     out += _generics(items, skip, out, busy, source)
     out.sort(key=lambda m: m.index)
@@ -941,7 +941,7 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         found = _unknown(items, i)
         if x.dim == "moles" and found is not None and not _by_its_form(items, found[1]):
             found = None  # "0.4 mol of the gas"
-        if found is None or text_of(items[found[1]]).lower() in OF_FORM:
+        if found is None or text_of(items[found[1]]).lower() in (*OF_FORM, *NO_SALTS):
             continue
         a, b = _with_locants(items, found[0]), found[1]
         begin = _locants_before(source, items[a].start)
@@ -958,6 +958,17 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         busy |= {q.start for q in m.used}
         out.append(m)
     return out
+
+
+def _is_where_from(items: list[Item], m: Mention, named: list[Mention]) -> bool:
+    """ "Nitromethane from the chromatography (about 800 mL)": an unknown name that says where it comes from; the amount is of what is named before it."""
+    k = m.first - 1 - is_word(at(items, m.first - 1), "the", "a", "my", "our", "last")
+    of = next((x for x in named if x.last == k - 1 and not x.measured), None)
+    if of is None or m.amount is None or not is_word(at(items, k), "from"):
+        return False
+    of.amount, of.moles, of.last, of.end = m.amount, of.moles or m.moles, m.last, m.end
+    of.used += m.used
+    return True
 
 
 CHEMICAL = patterns.compile(

@@ -138,6 +138,9 @@ def _by_the_title(account: Account) -> None:
             bare[0].amount = m.amount.model()
             bare[0].stated_mol = m.moles.model() if m.moles is not None else None
             bare[0].strength = bare[0].strength or m.strength
+            said = source[m.amount.start : m.amount.end]
+            span = (m.amount.start, m.amount.end)
+            doc.unread.append(Unread(text=said, span=span, why=f"{JOINED} {bare[0].name}, which the title names with it"))
 
 
 STILL_MORE = patterns.compile(

@@ -39,7 +39,7 @@ BOILS = patterns.compile(
     r"\b(?:(?:(?:held|kept|brought|heated|is|was) )?(?:at|to) (?:the |a )?(?:gentle |full |rolling )?(?:boil|reflux)|boil(?:s|ed|ing)?|reflux(?:es|ed|ing))\b(?! (?:water[- ]?bath|bath|point|range|stones?|chips?|tube|with|off|down|away|over))",
     re.I,
 )
-NOT_BOILING = patterns.compile(r"\b(?:not|never|no|without|don['’]t|below|until|before|after|if|when|off)\b[^.;\n]{0,20}$", re.I)
+NOT_BOILING = patterns.compile(r"\b(?:not|never|no|without|don['’]t|below|before|after|if|off)\b[^.;\n]{0,20}$", re.I)
 
 
 def _into_what_boils(doc: Procedure, source: str) -> None:

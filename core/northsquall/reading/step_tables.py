@@ -70,10 +70,11 @@ def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
         kinds[blank] = "do"  # "| Step | | °C | min |": what is done needs no heading
     if "do" not in kinds and "number" in kinds and "step" in names:
         kinds[names.index("step")] = "do"
-    if "note" not in kinds and "" in kinds and (other := next((i for i, k in enumerate(kinds) if not k and names[i]), None)) is not None:
-        kinds[other] = "note"  # "conditions", "watch", "limits": what stands there is said of the step, whatever it is called
-    known = {k for k in kinds if k}
-    if "do" not in known or not known & {"T", "h", "min", "time", "amount"} or ("amount" in known and not operations):
+    # "conditions", "watch", "limits": what stands there is said of the step, whatever it is called
+    kinds = [k or f"note {i}" for i, k in enumerate(kinds)]
+    known = {"note" if k.startswith("note") else k for k in kinds}
+    least = {"T", "h", "min", "time", "amount"} | ({"note"} if operations else set())
+    if "do" not in known or not known & least or ("amount" in known and not operations):
         return []
     return [(k, c[2]) for k, c in zip(kinds, cells, strict=True)]
 
@@ -235,11 +236,15 @@ def _for_each(text: str, row: dict[str, Span]) -> list[tuple[int, Span]]:
     return [(c + t.start, q) for t, q in zip(named, bare, strict=True)]
 
 
+HOW_LONG = patterns.compile(r"\s*(?:overnight|until|till|for)\b", re.I)
+""" "stir | overnight": it goes on from its doing."""
+
+
 def _put_beside(p: _Prose, row: dict[str, Span]) -> None:
     """How much of it, and what is remarked."""
-    for kind in ("amount", "note"):
+    for kind in ("amount", *(k for k in row if k.startswith("note"))):
         if kind in row and not NOTHING.match(p.text[slice(*row[kind])]):
-            p.put(", ", row[kind][0])
+            p.put(" " if kind != "amount" and "amount" not in row and HOW_LONG.match(p.text, *row[kind]) else ", ", row[kind][0])
             p.copy_bare(*row[kind])
 
 
@@ -438,7 +443,7 @@ def in_pairs(text: str, where: list[int]) -> tuple[str, list[int]]:
             for n, (name, amount) in enumerate(zip(names, amounts, strict=True)):
                 if n == 0 or not together:
                     p.copy(at, cells[k][0])
-                elif together:
+                else:
                     p.put(" and ", name[0])
                 p.copy(*name)
                 p.put(" " if together else " | ", name[1])

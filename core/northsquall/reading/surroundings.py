@@ -87,8 +87,6 @@ OTHER = (
     ("film", patterns.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
     ("foil", patterns.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:(?:is|was|being|gets) )?(?:then |now |put |placed |laid |folded |wrapped |stretched |tied |pressed )*(?:over|on|round|around|cap|lid|cover)\b", re.I)),
 )  # fmt: skip
-VIAL = patterns.compile(r"\b(?:(?:snap-?cap |screw-?cap |sample |glass )?vials?|sample (?:tubes?|bottles?)|pill ?boxe?s?)\b", re.I)
-"""What a product is put away in."""
 STORED = patterns.compile(
     r"\b(?:kept in an?|keep(?:s|ing)? in an?|cupboard|shelf|shelves|fridge|store[sd]?|storage|till (?:next|\w+day)|(?:until|for) (?:next|\w+day|tomorrow|the next (?:time|day|batch|run))|good for \w+day|weekend|for (?:a|the) week|keeps? for|cellar|drum|waste (?:bottle|can|jar|drum)|solvent can|waste|window[- ]?sill|(?:bottle|can|drum|jar) (?:for|of) (?:the )?(?:used|spent|old|waste)|keep (?:it )?(?:at|in|on|under|cold|cool|dark))\b",
     re.I,
@@ -292,8 +290,6 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         ):
             where = "store"
         vessel = _vessel_of(doc, text, step)
-        if VIAL.search(text) and not any(v.name == vessel and v.kind in ("vial", "tube") for v in doc.vessels):
-            continue  # "the crystals went into a snap-cap vial, cap on": not the vessel that they came from
         closing = Closing(
             how=how, word=hit.group().strip(), place=where, vessel=vessel, step=step.n, span=(begin + hit.start(), begin + hit.end())
         )
