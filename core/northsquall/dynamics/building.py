@@ -379,7 +379,7 @@ class _Builder:
         start = [0.0] * len(self.species)
         timed = self.timed
         present_cp, present_mL = 0.0, 0.0
-        cooled = False
+        cooled_C = math.inf  # what the pot was last cooled to before a feed
         begins = {f.event.reaction.family.id: min(e.step for e in self.walk.events() if followed(e, f.event)) for f in self.reactions}
         for t in timed[timed.index(ours[0]) : timed.index(ours[-1]) + 1]:
             step = t.step
@@ -418,15 +418,16 @@ class _Builder:
             before_waits = next((x for x in reversed(segments) if x.kind != "wait"), None)
             iced = seg_bath == "ice" or self._own_ice(step)
             hot_before = before_waits is not None and before_waits.bath in ("fixed", "heater", "jacket") and iced
+            asked = step.T_range or step.T_limit
             if (
                 mine
-                and not cooled
+                and asked is not None
+                and cooled_C > asked.value + WARM_K
                 and not hot_before
                 and step.kind == "dose"
                 and self.bath is not None
                 and not self.inside  # what has its ice in it is cold at once
                 and segments
-                and (step.T_limit or step.T_range)
             ):
                 wait_s = self._cooling_s(step, *before)
                 last = segments[-1]
@@ -434,10 +435,11 @@ class _Builder:
                 previous = next(x for x in timed if x.step.n == last.step)
                 previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
                 previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
-                cooled = True
+                cooled_C = asked.value
             elif mine and step.kind == "dose" and segments and (step.T_limit or step.T_range) and iced:
                 self._cool_down(step, segments, before, seg_T)
-            cooled = cooled or step.kind == "cool"
+            if step.kind == "cool":
+                cooled_C = min(cooled_C, step.T_range.value if step.T_range is not None else -math.inf)
             if mine and seg_bath == "fixed" and self.bath is not None and self.bath.kind in ("ice", "ice-salt"):
                 self.notes.append(f"step {step.n} is warmer than the bath: a bath at {seg_T:.0f} °C is taken for it")
             limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range and step.T_of != "bath" else None

@@ -549,7 +549,7 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                     "G04", "stop" if over else "note" if not record.takes or _trifle(c, record, mol, x) else "condition", f"{_many(mol[1])} of {record.name} leave with no absorber: up to {reach} {place}, against {limit}.", step=step, figure=figure(x.face_ppm[1], "ppm", low=x.face_ppm[0], high=x.face_ppm[2]) if x.face_ppm is not None else None,
                     limit=limit, remedy=_choice(record, mol[1]), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
                 )  # fmt: skip
-        if lost > LEAST_MOL and taking:
+        if lost > LEAST_MOL and taking and not LINE_STAYS.search(_said_of(c, gone[0].step)):
             past = gone[0]
             little = _trifle(c, record, (lost, lost, lost), x) or (c.procedure.place.hood is True and _stays_dissolved(c, record, gone))
             words = "the gas line is off by then" if past.vessel in c.gas.lines else f"{past.vessel} has no line"
@@ -591,6 +591,19 @@ def absorber_short(c: Context) -> Iterator[Finding]:
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+LINE_STAYS = patterns.compile(
+    r"\b(?:gas )?(?:line|funnel|hose|outlet|tube)\b[^.;\n]{0,25}\b(?:stays?|kept|left|remains?|still|held|put)\b[^.;\n]{0,15}\b(?:over|above)\b", re.I
+)
+""" "Run it on to the ice; the gas line stays over it." """
+SAID_BEHIND = 60
+
+
+def _said_of(c: Context, n: int) -> str:
+    """A step's words and those just behind them."""
+    step = c.step(n)
+    return c.procedure.source_text[step.span[0] : step.span[1] + SAID_BEHIND] if step is not None else ""
 
 
 EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:comes? off|goes (?:off|up|away|out|to|into|through)|escapes?|evolves?|pours? out|bubbles? (?:off|out))"

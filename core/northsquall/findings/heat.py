@@ -200,10 +200,11 @@ SHUT_AT_IT = patterns.compile(
 
 
 WAITS_FOR_IT = patterns.compile(
-    r"\b(?:next|each|every|another) (?:one |portion |lot |spoonful |piece )?(?:only )?(?:when|after|once)\b[^.;\n]{0,40}\b(?:fall\w*|fell|back|below|under|dropped|drops|down|cooled)\b",
+    r"\b(?:next|each|every|another) (?:one |portion |lot |spoonful |piece )?(?:only )?(?:when|after|once)\b[^.;\n]{0,40}\b(?:fall\w*|fell|back|below|under|dropped|drops|down|cooled|subsid\w+|ebbed|ceased?|stopp?\w*|over|gone|died|ended|quiet)\b"
+    r"|\b(?:when|after|once) the (?:gas|foam|froth|bubbl\w+|evolution)[^.;\n]{0,30}\b(?:of|from) the (?:one before|last(?: one)?|previous(?: one)?)\b",
     re.I,
 )
-"""Portions that wait for the temperature to fall."""
+"""Portions that wait for the temperature to fall, or for the gas that comes with the heat."""
 
 
 def _is_shut_at_it(c: Context, step: Step) -> bool:
@@ -592,8 +593,8 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
     """H10: water brought to strong acid; a local layer boils."""
     for entry in c.walk.entries:
         step = c.step(entry.step)
-        if step is None or step.kind in ("quench", "neutralise") or len(entry.before) < 2:
-            continue
+        if step is None or step.kind in ("quench", "neutralise") or len(entry.before) < 2 or entry.vessel != step.vessel:
+            continue  # a wash bottle through which the gas of the step goes is not where its water goes
         here = entry.before[0]
         acid = here.get("SO4-2", 0.0)
         if acid * catalogue().substances["sulfuric acid"].mass < (STRONG_SHARE if step.kind == "extract" else LEAST_SHARE) * _charged_g(

@@ -247,6 +247,11 @@ def _dilute(lot: Lot) -> bool:
     return s is not None and s.molar is not None and s.molar <= MOST_MOLAR
 
 
+def _on_ice(c: Context, step: Step) -> bool:
+    """Whether ice of a known amount takes the batch in this step."""
+    return any(x.substance is not None and x.substance.id == "ice" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -264,6 +269,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
         if step.kind == "quench" and any(s.kind == "quench" and s.vessel == step.from_vessel and s.n < step.n for s in c.procedure.steps):
             decides = False  # ice for a filtrate: it comes from where the batch was quenched
+        if step.kind == "quench" and lot.substance is not None and lot.substance.id == "water" and _on_ice(c, step):
+            decides = False  # "200 g of ice and some water": what is written takes up the heat
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:

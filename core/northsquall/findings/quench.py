@@ -346,7 +346,8 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
                 remedy=OPEN_FIRST, source="handbook 2.8", short="funnel pressure",
             )  # fmt: skip
             return
-    acid = max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in ACID_LAYER), default=0.0)
+    acid = max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in (*ACID_LAYER, *SOUR)), default=0.0)
+    acid = max(acid, sum(e.gas.get(r, 0.0) for e in c.walk.entries for r in HALIDES))
     m = SODA_SHAKEN.search(c.procedure.source_text)
     if m is not None and acid > ACID_LAYER_MOL and not VENTED.search(m.group() + c.procedure.source_text[m.end() : m.end() + 60]):
         yield finding(
@@ -365,6 +366,10 @@ def _is_carbonate(lot: Lot) -> bool:
 
 OPEN_FIRST = "In an open beaker until no more gas, then in the funnel, the tap opened after each swirl."
 ACID_LAYER = ("H+", "Al+3", "Fe+3")
+SOUR = ("Br2", "Cl2", "SOCl2", "SO2Cl2", "PCl3", "PCl5", "POCl3")
+"""What gives carbon dioxide with carbonate as an acid does: halogens fall to halide and hypohalite."""
+HALIDES = ("HBr", "HCl")
+"""Hydrogen halides that went off as gas: the layer they came from is full of them."""
 ACID_LAYER_MOL = 0.05
 """Acid in the layer below from which drops of it in the other are worth a vented funnel (assumption)."""
 

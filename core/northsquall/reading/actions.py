@@ -66,7 +66,10 @@ OF_PERCENT = patterns.compile(r" of (\d{1,2}(?:[.,]\d+)?) ?%", re.I)
 def _joined(source: str, a: Mention, b: Mention) -> bool:
     """ "400 g of ice and water": one amount for both."""
     named = source.find(a.name, a.start, b.end)
-    return named >= 0 and re.fullmatch(r" and |/|-| ?\+ ?", source[named + len(a.name) : b.start]) is not None
+    return (
+        named >= 0
+        and re.fullmatch(r"\s+and\s+|/|-|\s*\+\s*|\s*&\s*|\s+(?:with|and some)\s+", source[named + len(a.name) : b.start]) is not None
+    )
 
 
 class Reading:
@@ -3239,7 +3242,7 @@ def _is_reagent(identity: str) -> bool:
 
 
 POURED_IN = patterns.compile(
-    r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\bin (?:through|by|from|at) the (?:top|neck|condenser|side[- ]?neck|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
+    r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:in )?(?:through|by|via|down|in from|in at) (?:the|its|an?|one) (?:(?:open|free|side|third|second|middle|centre|top|powder|dropping) |top of the |head of the )*(?:top|neck|condenser|side[- ]?(?:neck|arm)|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
     re.I,
 )
 """Water that is "poured in" goes to the batch."""
@@ -3270,7 +3273,7 @@ TO_THE_BATCH = patterns.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )
 QUENCHED_WITH = patterns.compile(
-    r"\bquench\w*(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:(?:the )?(?:(?:\w+ly|careful|cautious|slow|gradual|dropwise|portionwise),? )*(?:adding|addition of)))\b",
+    r"^\W*(?:then )?with (?:about |some )?(?:\d|(?:cold |iced )?water \d)|\bquench\w*[:,]?(?: [-–])?(?: (?:it|this|the [\w ]{3,20}))? (?:with|by (?:(?:the )?(?:(?:\w+ly|careful|cautious|slow|gradual|dropwise|portionwise),? )*(?:adding|addition of)))\b",
     re.I,
 )
 
@@ -3713,7 +3716,7 @@ def _at_the_head(account: Account, r: Reading) -> bool:
 
 FUNNEL_HOLDS = patterns.compile(
     r"^\W*(?:the |an? |its |in the |into the )?(?:dropping |addition |tap |feed |jacketed |pressure[- ]equali[sz]\w+ )?funnel\b\W*"
-    r"(?:now )?(?:has|holds|held|contains|contained|with|takes|gets|(?:is|was) (?:then )?(?:charged|filled|loaded) with|(?<=[:,] )|(?<=:))(?! an? (?:tap|stopcock|stopper))",
+    r"(?:now )?(?:(?:on (?:top|it)|above) )?(?:(?:has|with) (?:an? )?(?:pressure[- ]equali\w+|side[- ](?:tube|arm))(?: tube| arm)?,? (?:and )?)?(?:has|holds|held|contains|contained|with|takes|gets|(?:is|was) (?:then )?(?:charged|filled|loaded) with|(?<=[:,] )|(?<=:))(?! an? (?:tap|stopcock|stopper))",
     re.I,
 )
 """ "Dropping funnel: 100 mL of acid", "a funnel holds 20 mL of bromine": what waits to be fed."""

@@ -280,7 +280,36 @@ def _holds(items: list[Item]) -> list[list[Item]]:
             (is_quantity(a, "temperature") and is_quantity(b, "time")) or (is_quantity(a, "time") and is_quantity(b, "temperature"))
         ):
             return [items[:i], *_holds(items[i + 1 :])]
-    return [items]
+    cut = _after_the_ramp(items)
+    return [items[:cut], items[cut + 1 :]] if cut else [items]
+
+
+RAMPS = {"in", "within", "over", "during", "after", "("}
+
+
+def _after_the_ramp(items: list[Item]) -> int:
+    """ "Bath to 70 °C in 30 min, hold 2 h": where the second time is cut off, which is that of what follows the warming; 0 for nowhere."""
+    times = [i for i, x in enumerate(items) if is_quantity(x, "time")]
+    if len(times) != 2 or any(
+        isinstance(x, Token) and x.kind == "sub" and not is_word(at(items, i + 1), "bath") for i, x in enumerate(items[: times[1]])
+    ):
+        return 0
+    first, second = times
+    how = next(
+        (items[j] for j in range(first - 1, max(first - 6, -1), -1) if not is_word(items[j], "about", "some", "the", "course", "of", "a")),
+        None,
+    )
+    warmed = any(is_quantity(y, "temperature") for y in items[: first + 4])
+    parts = [j for j in range(first + 1, second) if is_word(items[j], ",", "and", "then")]
+    fed = any(isinstance(x, Token) and (lex.VERB_OF.get(x.low) in FEEDING or x.low in ("dropwise", "portions")) for x in items[:second])
+    if not parts or not warmed or fed or not is_word(how, *RAMPS) or any(is_word(y, *AGAIN) for y in items[first:]):
+        return 0
+    return parts[-1]
+
+
+FEEDING = {"add", "charge", "pour", "mix", "distil", "quench"}
+AGAIN = {"every", "each", "per", "apart", "intervals", "interval", "or", "after", "if", "when", "once", "another"}
+"""Words with which a second time is no hold behind the first."""
 
 
 TURNS = {"sorry", "no", "rather", "mean", "correction"}

@@ -78,6 +78,10 @@ IN_ONE = (
     r"|(?:flung|hurled|slung|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|(?:poured|added|put|run|tipped|dropped) in as a whole|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
     r"|(?:no need to|needn't|don't|do not|not necessary to) (?:go|add|pour|be|do it|do this|work|hurry and go) (?:it )?(?:so )?(?:slowly|slow|dropwise|careful\w*|drop by drop)|not (?:dropwise|drop by drop|slowly|in portions)|(?<=mL, )the (?:whole )?lot(?=[.,;\n])|(?<=g, )the (?:whole )?lot(?=[.,;\n])|all [\w.]+ ?(?:mL|g|mils|grams) [^.;\n]{0,40}\btogether"
     r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three|four|a few) (?:goes|pours|splashes|glugs|gulps)|(?:in )?(?:two|three|four|five)(?: or (?:three|four|five|six))? (?:big |good |quick )?(?:splashes|glugs|gulps|slugs|sloshes)"
+    r"|(?:(?:all of it|all(?: \d[\d.,]* ?(?:mL|ml|g|mils|cc)(?: of the [\w ]{2,24}?)?)?|(?:the )?(?:whole|full|entire) (?:amount|charge|bottle|quantity|lot)|everything|(?:went|go|goes|in) together),? "
+    r"(?:(?:straight )?(?:through|down) the (?:open |side )?(?:condenser|neck|top)|from the (?:cylinder|bottle|beaker|jug)|in(?= straight| right|,| through|[.;\n]|$)|(?:right|straight) away|at the (?:start|beginning|outset)|in straight away|through the condenser)"
+    r"|(?<=, )in together|(?:went|go|goes) in together|not portioned|unportioned|in a (?:gush|flood)|(?:added|put in|poured in) entire|(?<=, )in it goes(?=[.,;\n]|$)|(?<=l, )the lot(?=$))"
+    r"(?![^.;\n]{0,40}\b(?:over|during|within|portions?|dropwise|slowly|drop|min|minutes|h)\b)"
 )
 """All at once, or nearly."""
 
@@ -114,6 +118,7 @@ SODA_SHUT = "|".join(
         (SODA, SHAKEN, FUNNEL_SHUT, 60),
         (SHAKEN, SODA, FUNNEL_SHUT, 60),
         (FUNNEL_SHUT, SHAKEN, SODA, 40),
+        (SHAKEN, FUNNEL_SHUT, SODA, 20),
     )
 )
 """Carbonate, a funnel that is shut, and shaking, in any order."""

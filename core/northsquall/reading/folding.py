@@ -216,6 +216,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("when_the_reflux", r"\b([Ww]hen|[Ii]f|[Aa]s soon as|[Ww]henever|[Uu]ntil) the reflux (?=(?:ran|runs|gets|got|goes|went|is|was|becomes|became|reaches|reached|climbs|rises|rose)\b)", "{0} the vapour "),
     ("part_in_then_rest", r"(?<=[a-z)]) ?(?:: ?|, |; )((?:about )?\d[\d.]* ?m?L)(?: of it)? (?:in|first|at first|to begin with)[,;] (?:[^.;\n]{0,90}?[,;)] ?)?(?:then )?the rest (?=(?:over|in|during|within) )", " in the funnel. First {0}; when it had started, the rest "),
     ("part_let_in_rest", r"(?<=[a-z)]) ((?:about )?\d[\d.]* ?m?L) (?:was|is) (?:let|run|dripped) in; [^.;\n]{0,70}; (?:then )?the rest (?=(?:over|in|during|within) )", " in the funnel. First {0}; when it had started, the rest "),
+    ("asked_and_denied", r"(?:, (?:then |and )?(?=[^,.;:!?\n]*\?)|(?:(?<=[.;:] )|(?<=\n))(?![^.;:!?\n]*, (?:then|and) ))[^.;:!?\n]{3,120}\?\s*(?:(?:No|Nein|Well)\W{1,4})?(?:[Nn]ever|[Nn]ot|[Cc]ertainly not|[Dd]o not|[Dd]on['’]t)\b(?! yet)(?::|,|!|\.)?\s*", ". "),
+    ("gentle_with", r"\b(?:[Gg]ently?|[Gg]entle|[Cc]arefully?|[Cc]areful|[Ee]asy) with the (burner|flame|torch|heat gun)\b", "Heat gently with the {0}"),
     ("this_litre_of", r"\b(?:this|that|another) (litre|kilo|pint|gallon|half litre) of (?=[a-z])", "a {0} of "),
     ("not_opened_again", r",? (?:and |but )?not (?:to be )?(?:opened|started|resumed|continued|turned on|reopened)(?: again)? (?:above|before|until|over) (?:it is (?:at|below) )?-?\d[\d.]* ?°C", ""),
     ("until_it_isnt", r"\b([Uu]ntil|[Tt]ill) it (is|was)n['’]t\b", "{0} it {1} not"),

@@ -541,6 +541,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         m.vague = not m.measured and _vague(items, m)
         _small(items, m)
     _carried(items, out)
+    _what_it_took(items, out, busy, skip)
     out += [m for m in _unknowns(items, skip, busy, source) if not _is_where_from(items, m, out)]
     out += _vague_unknowns(items, skip, out, source)
     out += _generics(items, skip, out, busy, source)
@@ -958,6 +959,32 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         busy |= {q.start for q in m.used}
         out.append(m)
     return out
+
+
+def _what_it_took(items: list[Item], named: list[Mention], busy: set[int], skip: set[int]) -> None:
+    """ "Hydrochloric acid (10 %) was added until pH 2 (about 40 mL)": how much it took stands behind what it was added to reach."""
+    for i, x in enumerate(items):
+        if not isinstance(x, Qty) or x.dim not in AMOUNTS or x.start in busy or i in skip:
+            continue
+        k = next((j for j in range(i - 1, -1, -1) if is_word(items[j], "(", ";", ".")), -1)
+        if k < 0 or not is_word(items[k], "("):
+            continue
+        until = next((j for j in range(k - 1, -1, -1) if is_word(items[j], "until", "till")), -1)
+        before = [m for m in named if m.last < until and not m.generic]
+        close = _close(items, k)
+        if (
+            not before
+            or before[-1].measured
+            or is_word(at(items, before[-1].first - 1), "the")
+            or any(until < m.index <= close and m.measured for m in named)
+        ):
+            continue
+        of = before[-1]
+        if take(of, x):
+            busy.add(x.start)
+            for m in named:
+                if until < m.index <= close:
+                    m.index = -1  # "acid to litmus", "no bromine is left": what it looks like then
 
 
 def _is_where_from(items: list[Item], m: Mention, named: list[Mention]) -> bool:

@@ -268,8 +268,8 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
             behind = [x for x in items[i + 1 : other] if isinstance(x, Token)]  # "acetic acid 30 mL, 100 mL three-neck"
             words = [x.low for x in behind]
             necks = next((k for k, w in enumerate(words) if w in ("neck", "necks", "necked")), None)
-            if necks is None:
-                continue
+            if necks is None or any(w.isalpha() and w not in (*NECK_WORDS, "with", "glass", "multi", "dry") for w in words[:necks]):
+                continue  # "50 mL poured through the neck"
             beyond = [y for y in items[i + necks + 2 : i + necks + 4] if isinstance(y, Token)]
             if any(is_word(x, "receiver", "receivers", "bottle", "trap") for x in beyond):
                 continue  # "a 250 mL two-neck receiver"
@@ -368,7 +368,27 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
         if phrase.qty is None:
             _bare_size(items, i, phrase)
         out.append(phrase)
-    return out
+    return [x for x in out if not any(_is_what_serves(items, x, y) for y in out)]
+
+
+SERVES = {"is", "was", ":", "=", ",", "a", "an", "my", "our", "the", "one", "made", "from", "of", "simply", "just", "being", "-", "–"}
+
+
+def _is_what_serves(items: list[Item], role: VesselPhrase, vessel: VesselPhrase) -> bool:
+    """ "The generator is a two-neck 500 mL flask", "as reactor a 1 L beaker is used": the vessel is the flask, and the other word its part in the work."""
+    if role.kind not in ("generator", "reactor", "vessel") or role.qty is not None or vessel.qty is None or not role.index < vessel.index:
+        return False
+    between = [x for x in items[role.index + 1 : vessel.index] if isinstance(x, Token)]
+    said = [x for x in between if x.low not in NECK_WORDS and x.low not in ("neck", "necked", "necks", "glass", "open") and x.kind != "num"]
+    return (
+        len(between) <= ROLE_WORDS
+        and all(x.low in SERVES for x in said)
+        and any(x.low in ("is", "was", ":", "=", ",", "a", "an") for x in said)
+    )
+
+
+ROLE_WORDS = 9
+""" "is a three - neck round - bottom": words between a part in the work and the vessel that plays it."""
 
 
 NECK_WORDS = ("one", "two", "three", "four", "five", "-", "–", "‑", "round", "bottom", "bottomed")

@@ -372,18 +372,41 @@ def _crude(doc: Procedure, body: list[Token]) -> list[Token]:
 
 
 NAME_LIKE = patterns.compile(
-    r"(?<![\w-])(?:\(?[\d,NOSRE±+-]+\)?-)[\w(),'-]*[a-z]{4}[\w(),'-]*[a-z]\b(?: (?:acid|alcohol|chloride|bromide|iodide|anhydride))?"
+    r"(?<![\w-])(?:(?:\(?[\d,NOSRE±+-]+\)?-)[\w(),'-]*[a-z]{4}[\w(),'-]*[a-z]"
+    r"|(?i:(?:bromo|chloro|iodo|fluoro|nitro)[a-z]{5,}))"
+    r"\b(?i: (?:acid|alcohol|chloride|bromide|iodide|anhydride))?"
 )
-"""A word of a title that begins with a locant: a systematic name."""
+"""A word of a title that begins with a locant or with a substituent: a systematic name."""
+
+
+ON_AN_ARENE = Chem.MolFromSmarts("c-[Br,Cl,F,I,$([N+](=O)[O-])]")
+FREE_PLACE = Chem.MolFromSmarts("[cH]")
+
+
+def _sole_isomer(smiles: str) -> bool:
+    """Whether a halogen or nitro arene needs no locant: its substituent stands in the same place wherever it stands ("bromomesitylene")."""
+    whole = Chem.MolFromSmiles(smiles)
+    sites = whole.GetSubstructMatches(ON_AN_ARENE) if whole is not None else ()
+    if len(sites) != 1:
+        return False
+    carbon, hung = sites[0]
+    parts = Chem.GetMolFrags(Chem.FragmentOnBonds(whole, [whole.GetBondBetweenAtoms(carbon, hung).GetIdx()], addDummies=False), asMols=True)
+    bare = Chem.MolFromSmiles(Chem.MolToSmiles(max(parts, key=lambda x: x.GetNumHeavyAtoms())))
+    return (
+        bare is not None and len({Chem.CanonicalRankAtoms(bare, breakTies=False)[i] for (i,) in bare.GetSubstructMatches(FREE_PLACE)}) == 1
+    )
 
 
 def _unlisted_product(doc: Procedure, line: str, begin: int) -> None:
     """A title that names its product systematically, where no catalogue has it: "3-bromocamphor, 0.1 mol"."""
     for m in NAME_LIKE.finditer(line):
-        if re.search(r"(?:tion|sis|ing|age) of \W*$|\b(?:with|from) \W*$", line[: m.start()], re.I):
+        done = re.search(r"\b(\w+(?:tion|sis|ing|age)) of \W*$|\b(?:with|from) \W*$", line[: m.start()], re.I)
+        if done and (done[1] or "").lower() not in GIVES:
             continue
         smiles = structure_of_name(m.group()) or structure_of_name(m.group().lower())
-        if smiles is not None and "." not in smiles and "+]" not in smiles.replace("[N+](=O)[O-]", "").replace("O=[N+]([O-])", ""):
+        bare = (smiles or ".").replace("[N+](=O)[O-]", "").replace("[N+](=O)([O-])", "").replace("O=[N+]([O-])", "")
+        alone = m.group()[0].isalpha()
+        if smiles is not None and not re.search(r"\.|[+-]\]", bare) and not (alone and not _sole_isomer(smiles)):
             r = doc.results
             r.product, r.product_smiles, r.product_span = m.group(), canonical_smiles(smiles), (begin + m.start(), begin + m.end())
             return

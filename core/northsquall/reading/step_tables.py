@@ -179,8 +179,10 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         each = _for_each(text, row)
         tail = _put_lots(p, a, b, fed, each)
         row = {k: x for k, x in row.items() if k != "amount"} if each else row
-    _put_beside(p, row)
+    _put_amount(p, row)
+    _put_notes(p, row, behind=False)
     _put_conditions(p, row, fed, table.clock)
+    _put_notes(p, row, behind=True)
     p.copy_bare(tail, b)
     p.put(".", b - 1)
     if check:
@@ -196,24 +198,49 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool, each: list[tuple[int, Span]]
     for lot in LOT.finditer(p.text[a:b]):
         p.put(p.text[begun : a + lot.start(1)] + ("add " if fed else "put "), begun)
         begun = a + lot.start(1)
-    half = p.text.find(";", begun, b)  # "dropwise; shut at 15 °C": the columns tell of the feed
+    half = p.text.find(
+        ";", max(begun, *(at for at, _ in each)) if each else begun, b
+    )  # "dropwise; shut at 15 °C": the columns tell of the feed
     tail = half if half > 0 else b
     for at, (c, d) in each:
-        if begun <= at < tail:
+        if begun <= at:
             p.copy(begun, at)
-            p.copy(c, d)
+            m = WITH_MOLES.fullmatch(p.text, c, d)
+            p.copy(c, m.start(1) if m else d)
+            if m:
+                p.put(" (", m.start(1))
+                p.copy(m.start(2), d)
+                p.put(")", d - 1)
             p.put(" ", d - 1)
             begun = at
     p.copy_bare(begun, tail)
     return tail
 
 
-ONE_AMOUNT = patterns.compile(r"\s*(?:about |ca\.? )?\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol|drops?)\b\s*(?:\([^()]*\))?\s*")
-PARTED = patterns.compile(r";|\+|&|/|,(?!\d)|\band\b|\bin\b|\bwith\b|\bto\b")
+ONE_AMOUNT = patterns.compile(
+    r"\s*(?:about |ca\.? )?\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol|drops?)\b\s*(?:\([^()]*\)|(?:[,;/=]|or) ?(?:ca\.? )?\d[\d.,]* ?m?mol\b)?\s*"
+)
+PARTED = patterns.compile(r";|\+|&|/|,(?!\d)(?! ?(?:ca\.? )?\d[\d.,]* ?m?mol\b)|\band\b|\bin(?:to)?\b|\bwith\b|\b(?:on)?to\b|\bthen\b")
+MEASURED_BEFORE = patterns.compile(
+    r"\d ?(?:m?g|kg|m?[lL]|m?mol|drops?)(?: of)?(?: the)?(?: (?:cold|iced?|warm|dry|conc\.?|dilute|crushed))? ?$"
+)
+MEASURED_BEHIND = patterns.compile(
+    r",? ?(?:\d[\d.]* ?%,? ?)?\(?(?:about |ca\.? )?\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol)\b(?!/)(?!,? (?:[\w-]+[- ]){0,3}(?:flask|beaker|funnel|bottle|conical|jar|bucket|tub|cylinder)\b)"
+)
+WITH_MOLES = patterns.compile(r"[^()]*?(\s*(?:[,;/=]|or) ?)((?:ca\.? )?\d[\d.,]* ?m?mol)")
+NO_LOT = patterns.compile(
+    r"[- ](?:\w+[- ])?(?:papers?|strips?|bath|test|trap|line|cover|blanket|wash bottle|scrubber|gas|is gone|has gone)\b", re.I
+)
+"""Behind a substance that is named and not taken."""
 
 
-FAR = 40
-"""Characters of a cell that begins with its substance, from which the amount of the next cell is put in front of it."""
+def _bare(said: str) -> list[tuple[int, int]]:
+    """Substances of a cell that are taken and have no amount in it: where each begins and ends."""
+    return [
+        (t.start, t.end)
+        for t in substances_in(said)
+        if not MEASURED_BEFORE.search(said[: t.start]) and not MEASURED_BEHIND.match(said, t.end) and not NO_LOT.match(said, t.end)
+    ]
 
 
 def _for_each(text: str, row: dict[str, Span]) -> list[tuple[int, Span]]:
@@ -223,28 +250,40 @@ def _for_each(text: str, row: dict[str, Span]) -> list[tuple[int, Span]]:
     a, b = row["amount"]
     cuts = [a, *(x for m in PARTED.finditer(text, a, b) for x in m.span()), b]
     amounts = list(zip(cuts[::2], cuts[1::2], strict=True))
-    c, d = row["do"]
-    head = re.split(r"[;:,.](?!\d)", text[c:d])[0]
-    named = substances_in(head)
-    alone = len(amounts) == 1 and bool(named) and named[0].start == 0 and len(text[c:d]) > FAR
-    named = named[:1] if alone else named
-    if (len(amounts) < 2 and not alone) or len(named) != len(amounts) or re.search(r"\d ?(?:m?g|kg|m?[lL])\b", head):
-        return []
     if not all(ONE_AMOUNT.fullmatch(text, x, y) for x, y in amounts):
         return []
-    bare = [(x + len(text[x:y]) - len(text[x:y].lstrip()), x + len(text[x:y].rstrip())) for x, y in amounts]
-    return [(c + t.start, q) for t, q in zip(named, bare, strict=True)]
+    c, d = row["do"]
+    bare = _bare(text[c:d])
+    heads = [d - c, *(len(re.split(rf"[{marks}](?!\d)", text[c:d])[0]) for marks in (";.", ";:.,"))]
+    named = next((x for h in heads if len(x := [t for t in bare if t[1] <= h]) == len(amounts)), [])
+    if not named and len(amounts) == 1 and bare and bare[0][0] == 0:
+        named = bare[:1]
+    if len(named) != len(amounts):
+        return []
+    trimmed = [(x + len(text[x:y]) - len(text[x:y].lstrip()), x + len(text[x:y].rstrip())) for x, y in amounts]
+    return [(c + t[0], q) for t, q in zip(named, trimmed, strict=True)]
 
 
 HOW_LONG = patterns.compile(r"\s*(?:overnight|until|till|for)\b", re.I)
 """ "stir | overnight": it goes on from its doing."""
+OF_THE_DOING = 3
+"""Words of a note up to which it says how the thing is done: "dropwise", "from the funnel"; a longer one stands by itself behind the conditions."""
 
 
-def _put_beside(p: _Prose, row: dict[str, Span]) -> None:
-    """How much of it, and what is remarked."""
-    for kind in ("amount", *(k for k in row if k.startswith("note"))):
-        if kind in row and not NOTHING.match(p.text[slice(*row[kind])]):
-            p.put(" " if kind != "amount" and "amount" not in row and HOW_LONG.match(p.text, *row[kind]) else ", ", row[kind][0])
+def _put_amount(p: _Prose, row: dict[str, Span]) -> None:
+    """How much of it."""
+    if "amount" in row and not NOTHING.match(p.text[slice(*row["amount"])]):
+        p.put(", ", row["amount"][0])
+        p.copy_bare(*row["amount"])
+
+
+def _put_notes(p: _Prose, row: dict[str, Span], behind: bool) -> None:
+    """What is remarked: a few words beside the doing, more of them behind its conditions."""
+    conditions = bool(row.keys() & {"T", "h", "min", "time"})
+    for kind in (k for k in row if k.startswith("note")):
+        said = p.text[slice(*row[kind])]
+        if not NOTHING.match(said) and (conditions and len(said.split()) > OF_THE_DOING and not HOW_LONG.match(said)) == behind:
+            p.put(" " if "amount" not in row and HOW_LONG.match(said) else "; " if behind else ", ", row[kind][0])
             p.copy_bare(*row[kind])
 
 
