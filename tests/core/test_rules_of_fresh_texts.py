@@ -931,7 +931,7 @@ def test_until_it_boils_is_boiling() -> None:
 def test_two_columns_of_notes_are_both_said_of_the_step() -> None:
     doc = read(
         "NITRO\n\n| step | operation | limits | watch |\n|---|---|---|---|\n| 1 | chlorobenzene 22 g into the 250 mL flask | 20 °C | |\n"
-        "| 2 | nitric acid 65 % 16 mL from the funnel | 40 °C at most | 60 min, close the tap at 45 °C |\n| 3 | hold | 60 °C | 30 min |\n"
+        "| 2 | nitric acid 65 % 16 mL from the funnel | 35 to 40 °C | 60 min, close the tap at 45 °C |\n| 3 | hold | 60 °C | 30 min |\n"
     )
     dose = next(s for s in doc.steps if s.kind == "dose")
     assert dose.duration is not None and dose.duration.value == 60 and dose.T_limit is not None and dose.T_limit.value == 45

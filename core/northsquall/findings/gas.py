@@ -594,7 +594,8 @@ def absorber_short(c: Context) -> Iterator[Finding]:
 
 
 LINE_STAYS = patterns.compile(
-    r"\b(?:gas )?(?:line|funnel|hose|outlet|tube)\b[^.;\n]{0,25}\b(?:stays?|kept|left|remains?|still|held|put)\b[^.;\n]{0,15}\b(?:over|above)\b", re.I
+    r"\b(?:gas )?(?:line|funnel|hose|outlet|tube)\b[^.;\n]{0,25}\b(?:stays?|kept|left|remains?|still|held|put)\b[^.;\n]{0,15}\b(?:over|above)\b",
+    re.I,
 )
 """ "Run it on to the ice; the gas line stays over it." """
 SAID_BEHIND = 60

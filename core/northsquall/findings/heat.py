@@ -509,10 +509,17 @@ def _dilute_all(c: Context) -> bool:
     return bool(c.stages) and all(s.rise_K[2] < DILUTE_K for s in c.stages) and all(r.heat_kJ.established for r in c.reactions)
 
 
+def _reacts_in(c: Context, vessel: str) -> bool:
+    return any(r.vessel == vessel and r.role in ("wanted", "side") for r in c.reactions)
+
+
 @rule("H08")
 def sensor(c: Context) -> Iterator[Finding]:
     """H08: nothing or only the bath is measured; not established where nobody says what the thermometer is in."""
     vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
+    by_bath_alone = next((v for v in c.procedure.vessels if v.sensor == "bath" and _reacts_in(c, v.name)), None)
+    if by_bath_alone is not None and (vessel is None or vessel.sensor is None):
+        vessel = by_bath_alone  # the beaker of a diazonium salt, and the flask to which it goes
     none = NO_SENSOR.search(c.procedure.source_text)
     if none is not None and (vessel is None or vessel.sensor != "pot"):
         if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > 1.0 for r in c.reactions):

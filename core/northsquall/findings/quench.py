@@ -767,7 +767,7 @@ DRY_SALT = patterns.compile(
 
 DIAZONIUM_SALT = patterns.compile(
     r"\b(?:double salt|diazonium (?:salt|chloride|sulfate|tetrafluoroborate)|zinc (?:chloride )?(?:double )?salt|tetrafluoroborate|diazo(?:nium)? compound)\b[^.\n]{0,70}\b(?:collected|filtered|pressed|dried|dry|powdered|isolated|scraped|ground)\b"
-    r"|\b(?:crystals?|crust|solids?)\b[^.\n]{0,15}\b(?:rim|lip|edge|stopper|cap)\b(?! of (?:the |a )?(?:condenser|funnel|receiver|head|adapter))[^.\n]{0,40}\b(?:scrap\w+|dry|dried|knock\w*|rub\w*|chip\w*)\b",
+    r"|\b(?:crystals?|crust|solids?)\b[^.\n]{0,15}\b(?:rim|lip|edge|stopper|cap|(?:beaker|flask|vessel|glass|inner)(?:['’]s)? (?:walls?|sides?))\b(?! of (?:the |a )?(?:condenser|funnel|receiver|head|adapter))[^.\n]{0,40}\b(?:scrap\w+|dry|dried|knock\w*|rub\w*|chip\w*)\b",
     re.I,
 )
 """A diazonium salt that is taken out of its solution."""

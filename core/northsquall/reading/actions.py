@@ -783,13 +783,19 @@ def _lasts(account: Account, clause: Clause) -> bool:
     duration, used = durations_in(clause)
     last = account.doc.steps[-1] if account.doc.steps else None
     behind = account.source[used[-1].end : clause.end] if used else ""
-    if re.fullmatch(r"[\s.,;)]*(?:(?:in all|altogether|or so|for it|all told|at least)[\s.,;)]*)?", behind) is None:
+    window, limit, told = temperatures_in(clause)
+    between = account.source[used[-1].end : told[0].start] if used and told and told[0].start > used[-1].end else None
+    kept = between is not None and re.search(r"\b(?:to|until|till|dissolve\w*)\b", between) is None
+    if re.fullmatch(r"[\s.,;)]*(?:(?:in all|altogether|or so|for it|all told|at least)[\s.,;)]*)?", behind) is None and not kept:
         return False  # "it takes 20 min to dissolve": what happens then, and no feed
     if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None:
         return False
     if not last.materials or clause.start - last.span[1] > 8:
         return False
     last.kind, last.duration = "dose", duration
+    if kept:  # "it takes 45 min, between 5 and 15 °C"
+        last.T_range, last.T_limit = last.T_range or window, last.T_limit or limit
+        used = [*used, *told]
     account.used |= {q.start for q in used}
     return True
 
@@ -870,7 +876,7 @@ OVERHEAD_INTO = lex.Cue(
     "caustic",
 )
 IS_HANDLED = patterns.compile(
-    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*(?:(?:some|only|a bit of|a little|the) )?(?:[\w ]{2,20} (?:comes?|came)(?: off)?, )?(?:the |and )?[\w-]+ (?:takes|took|copes with|coped with|swallows|swallowed|absorbs|absorbed|handles) (?:up |care of )?(?:it|that|them|this|the (?:gas|vapou?r|fumes|HCl|HBr|SO2|chlorine|rest))\b",
+    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*(?:(?:some|only|a bit of|a little|the) )?(?:[\w ]{2,20} (?:comes?|came)(?: off)?, )?(?:the |and )?[\w-]+ (?:(?:has|have|had) taken (?:up )?(?=(?:enough|all|most|its fill)\b)|takes|took|copes with|coped with|swallows|swallowed|absorbs|absorbed|handles) (?:up |care of )?(?:it|that|them|this|the (?:gas|vapou?r|fumes|HCl|HBr|SO2|chlorine|rest))\b",
     re.I,
 )
 WHAT_WAS_WANTED = patterns.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
@@ -2449,6 +2455,9 @@ def _topic(account: Account, r: Reading) -> None:
         or ((verb in ("add", "charge") or (verb in (None, "pour") and PART_FIRST.match(text))) and _some_of_it(account, r))
     ):
         return None
+    begun = "funnel" in account.waiting.values() and BEGUN_WITH.match(text) is not None
+    if begun and verb in (None, "heat", "hold", "test", "mix") and _some_of_it(account, r) and verb is None:
+        return None
     product = (verb in ("wash", "recrystallise") or CRYSTALLISED.search(text) is not None) and re.match(
         r"\W*(?:the )?(?:crude |solid |oily )?(?:residue|oil|product)\b", text, re.I
     ) is not None
@@ -3175,18 +3184,24 @@ def _the_ice(items: list[Item], i: int) -> bool:
     return isinstance(x, Token) and x.kind == "sub" and x.value in ("ice", "carbon dioxide")
 
 
+def _is_into_a_bath(r: Reading, i: int) -> bool:
+    """ "Into the ice bath, then 5.8 g of acetone": the flask, and not what follows."""
+    bath = any(is_word(y, "bath", "mantle") for y in r.items[i + 1 : i + 5])
+    return bath and not any(i < m.index < i + 5 and m.measured for m in r.mentions)
+
+
 def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
     """(what is added, what is there already, where the "to" stands)."""
-    at = r.clause.verb_at if r.clause.verb_at is not None else -1
+    verb_at = r.clause.verb_at if r.clause.verb_at is not None else -1
     items = r.items
     leading = next((i for i, x in enumerate(items[:3]) if is_word(x, "to", "into", "onto")), None)
-    if leading is not None and at > leading:
-        there = [m for m in r.mentions if leading < m.index < at]
+    if leading is not None and verb_at > leading:
+        there = [m for m in r.mentions if leading < m.index < verb_at]
         if there or not r.mentions:
             return [m for m in r.mentions if m not in there], there, leading
     dest = None
     inside = bracketed(items)
-    for i in range(max(at, 0), len(items)):
+    for i in range(max(verb_at, 0), len(items)):
         if i in inside:
             continue  # "11 mL of acid (slowly, into the water)"
         x, follow = items[i], items[i + 1] if i + 1 < len(items) else None
@@ -3202,6 +3217,8 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
             continue
         if isinstance(follow, Qty) and follow.dim in ("temperature", "time"):
             continue
+        if _is_into_a_bath(r, i):
+            continue
         if is_word(follow, "room", "reflux", "boiling", "dryness", "dissolve", "pH", "ph", "neutral", "the", "it") and not any(
             m.index > i for m in r.mentions
         ):
@@ -3210,11 +3227,13 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
         break
     if dest is None:
         for i, x in enumerate(items):  # "under 100 mL water", "suspended in water", "is stirred into ice"
-            if i not in inside and is_word(x, "into") and any(m.index > i for m in r.mentions):
+            if i not in inside and is_word(x, "into") and any(m.index > i for m in r.mentions) and not _is_into_a_bath(r, i):
                 dest = i
                 break
     if dest is None:
         return list(r.mentions), [], None
+    if is_word(at(items, dest + 1), "it", "that", "this", "them", "which", "there") and not any(m.index < dest for m in r.mentions):
+        return [m for m in r.mentions if m.index > dest + 1], [], dest  # "into that, from the funnel, 5.8 g of acetone"
     there = [
         m
         for m in r.mentions
@@ -3667,11 +3686,14 @@ def _some_of_it(account: Account, r: Reading) -> bool:
     drawn = [account.lot(k) for k, tag in account.waiting.items() if tag in ("funnel", "part")]
     q = next((x for x in r.items if isinstance(x, Qty) and x.dim in ("volume", "mass")), None)
     bare = next((x for x in r.items if isinstance(x, Token) and x.kind == "num"), None)
-    begins = PART_FIRST.match(r.text) is not None or (bool(drawn) and ADD_SO_MUCH.match(r.text) is not None)
+    begins = PART_FIRST.match(r.text) is not None or (
+        bool(drawn) and (ADD_SO_MUCH.match(r.text) is not None or BEGUN_WITH.match(r.text) is not None)
+    )
     if begins and not drawn and q is not None and account.waiting:  # of the row that was told last
         last = max((account.lot(k) for k in account.waiting), key=lambda x: x.span[0])
         drawn = [last] if account.waiting[last.id] == "list" and last.amount is not None and dimension(last.amount.unit) == q.dim else []
-    if r.mentions or r.vessels or not drawn or (q is None and bare is None) or not (begins or re.search(r"\bin\b", r.text, re.I)):
+    elsewhere = any(v.article != "the" or BEGUN_WITH.match(r.text) is None for v in r.vessels)
+    if r.mentions or elsewhere or not drawn or (q is None and bare is None) or not (begins or re.search(r"\bin\b", r.text, re.I)):
         return False
     if q is not None and q.dim == "mass" and not begins:
         return False
@@ -3721,7 +3743,13 @@ FUNNEL_HOLDS = patterns.compile(
 )
 """ "Dropping funnel: 100 mL of acid", "a funnel holds 20 mL of bromine": what waits to be fed."""
 FUNNEL_LABELS = ("funnel", "dropping funnel", "addition funnel", "tap funnel", "in the funnel")
-ADD_SO_MUCH = patterns.compile(r"^\W*(?:then |now |and )*(?:add|run in|pour in|drop in|let in) (?:about |some )?\d", re.I)
+BEGUN_WITH = patterns.compile(
+    r"^\W*(?:start(?:ed)?(?: it)?(?: with| by)?:? |after |when |once )?(?:adding )?(?:the )?(?:first )?(?:about |some |ca\.? )?\d[\d.,]* ?(?:m[lL]|mils|cc|g)\b"
+    r"(?: of (?:it|this|that|the solution))?(?= (?:(?:is|are|was|were|had been|go|goes|went) )?(?:in|let in|run in|added|to (?:start|begin)|at (?:first|the start)|first)\b(?! (?:the|a|an|of|\d)\b)|,| the flask)",
+    re.I,
+)
+""" "5 mL in, warm till it starts", "after the first 5 mL the flask is warmed": a part of what waits in the funnel."""
+ADD_SO_MUCH = patterns.compile(r"^\W*(?:then |now |and |I |we |you )*(?:add|run in|pour in|drop in|let in) (?:about |some )?\d", re.I)
 PART_FIRST = patterns.compile(
     r"^\W*(?:(?:add|pour|tip|run|drop|let)\w*(?: in| on)? )?(?:the |then |and |now )*(?:first|another|next|other|last|remaining|final|further)\b(?: of it)?",
     re.I,

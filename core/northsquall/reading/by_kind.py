@@ -13,7 +13,13 @@ from northsquall.substances import catalogue
 from northsquall.substances.resolve import looks_systematic, resolve, structure_of_name
 
 NAMED_SO = ("ester", "ketone", "aldehyde", "nitrile", "amide", "anilide", "amine", "oxime", "alkene", "olefin")
-KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {"anhydride": "C(=O)OC(=O)", "acid": "[CX3](=O)[OX2H1]"}
+KINDS = {kind: lex.GENERIC[kind].removeprefix("smarts:") for kind in NAMED_SO} | {
+    "anhydride": "C(=O)OC(=O)",
+    "acid": "[CX3](=O)[OX2H1]",
+    "sulfide": "[#6][SX2][#6]",
+    "sulfoxide": "[#6][SX3](=O)[#6]",
+    "diol": lex.GENERIC["diol"].removeprefix("smarts:"),
+}
 """Words of a kind, and the group that makes it (SMARTS)."""
 AMOUNT = rf"(?:\d[\d.,]*|(?:[a-z]+[ -]){{0,3}}[a-z]+(?: point [a-z]+(?: [a-z]+)?)?) ?(?:k?g|grams?|kilos?|mils?|{WRITTEN_VOLUME})\b"
 FORMS = ("trimmings", "scraps", "cuttings", "offcuts", "shavings", "clippings", "lumps", "crusts")
@@ -111,6 +117,40 @@ def _of_what_the_head_names(text: str, where: list[int], head: str) -> tuple[str
     return text[: m.end()] + name + text[m.end() :], before[: m.end()] + [before[m.end() - 1]] * len(name) + before[m.end() :]
 
 
+MINERAL = (
+    "hydrochloric acid",
+    "hydrobromic acid",
+    "hydriodic acid",
+    "nitric acid",
+    "sulfuric acid",
+    "phosphoric acid",
+    "hydrogen chloride",
+    "hydrogen bromide",
+)
+AN_ACID = patterns.compile(
+    r"(?m)(?:^|^[-•*] |^\d{1,2}[.)]? +)(?:(?:the|crude|technical|raw|strong|commercial|recovered|impure) )*(acid)(?=,? (?:\(?(?:ca\.?|about) )?\d[\d.]* ?(?:%|m?L\b|k?g\b))",
+    re.I,
+)
+""" "Technical acid ca 30 %, 1 L" at the head of a line."""
+
+
+def _the_acid_of_the_title(text: str, where: list[int], head: str) -> tuple[str, list[int]]:
+    """The text with the one mineral acid of its head put for a line's "acid", where no other acid is named."""
+    acids = {str(t.value): t.text for t in substances_in(head) if t.value in MINERAL}
+    m = AN_ACID.search(text, len(head))
+    if (
+        len(acids) != 1
+        or m is None
+        or any(str(t.value).endswith(" acid") and t.value not in acids for t in substances_in(text[len(head) :]))
+    ):
+        return text, where
+    before = where or list(range(len(text) + 1))
+    (identity,) = acids
+    name = {"hydrogen chloride": "hydrochloric acid", "hydrogen bromide": "hydrobromic acid"}.get(identity, identity)
+    a, b = m.span(1)
+    return text[:a] + name + text[b:], before[:a] + [before[a]] * (len(name) - 1) + [before[b - 1]] + before[b:]
+
+
 def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with such a kind replaced by the name, and where each of its characters stood; unchanged where none or more than one is meant.
 
@@ -118,6 +158,7 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     """
     head = text[:HEAD].split("\n\n")[0] if "\n\n" in text[:HEAD] else text[:HEAD].split("\n")[0]
     text, where = _of_what_the_head_names(text, where, head)
+    text, where = _the_acid_of_the_title(text, where, head)
     places = [(a, b) for a, b in _weighed(text) if a > len(head) // 3]
     if not places:
         return text, where

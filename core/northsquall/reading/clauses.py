@@ -234,7 +234,9 @@ def _sentence(tokens: list[Token], number: int) -> list[Clause]:
     out = [
         c
         for part in _holds(
-            _per_litre(_same_unit(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))))
+            _told_as_degrees(
+                _per_litre(_same_unit(one_to_one(_made_up(_a_part_of(_what_was_used(_taken_back(_without_free(quantities(tokens)))))))))
+            )
         )
         for c in _cut(part, number)
     ]
@@ -280,8 +282,109 @@ def _holds(items: list[Item]) -> list[list[Item]]:
             (is_quantity(a, "temperature") and is_quantity(b, "time")) or (is_quantity(a, "time") and is_quantity(b, "temperature"))
         ):
             return [items[:i], *_holds(items[i + 1 :])]
-    cut = _after_the_ramp(items)
+    cut = _after_the_ramp(items) or _then_the_rest(items)
     return [items[:cut], items[cut + 1 :]] if cut else [items]
+
+
+RANGE_LEADS = {"between", "at", "from", "about", "around", "keeping", "kept", "says", "reads", "the", ",", "stays", "staying"}
+RANGE_MIDS = {"to", "and", "-", "–"}
+LIMITS = patterns.compile(
+    r"(?:^|\s)(?:below|under|(?:not|never|no|without|\S*n['’]t)(?: (?:go|goes|get|gets|be|let|it|rise|climb)){0,3} (?:over|above|past|beyond|pass\w*|exceed\w*)|(?:no|not|never) (?:warmer|hotter|higher|more) than"
+    r"|(?:if|when|whenever|once|should) (?:it|the thermometer|the temperature) (?:passes|passed|reaches|reads|shows|goes|gets|comes|rises|climbs)(?: to| over| above| past| more than)?|slower (?:above|over|past))$"
+)
+GOES_ON = {"inside", "all", "while", "until", "till", "and", "by", "with", "throughout", "always", "then", "or", "so"}
+IN_IT = {"flask", "pot", "liquid", "mixture", "beaker", "range", "thermometer", "mass"}
+
+
+def _told_as_degrees(items: list[Item]) -> list[Item]:
+    """ "Over an hour, between five and fifteen": a number without a unit behind a time, with the words of a window or a limit, is a temperature."""
+    if not any(isinstance(x, Token) and x.kind == "num" for x in items):
+        return items
+    out: list[Item] = []
+    shuts = any(is_word(x, *FEEDS) for x in items) and any(is_word(x, *SHUTS) for x in items)
+    i, timed = 0, AS_NEAR if shuts else 0
+    while i < len(items):
+        x = items[i]
+        if is_quantity(x, "time"):
+            timed = AS_NEAR
+        elif (isinstance(x, Token) and x.kind == "sub") or (isinstance(x, Qty) and x.dim in ("mass", "volume")):
+            timed = 0
+        elif (
+            (timed > 0 or _brought_to(items, i))
+            and isinstance(x, Token)
+            and x.kind == "num"
+            and (found := _degrees_at(items, i)) is not None
+        ):
+            out.append(found[0])
+            i, timed = found[1] + 1, 0
+            continue
+        timed -= 1
+        out.append(x)
+        i += 1
+    return out
+
+
+def _brought_to(items: list[Item], i: int) -> bool:
+    """ "Back to zero to five": what stands behind it is a temperature, time or none."""
+    return (
+        i > 1
+        and is_word(items[i - 1], "to")
+        and is_word(items[i - 2], "back", "down", "cool", "cooled", "chill", "chilled", "warm", "warmed", "heat", "heated")
+    )
+
+
+FEEDS = {"tap", "funnel", "feed", "drip", "stopcock", "dropping", "addition"}
+SHUTS = {"close", "closed", "closes", "shut", "stop", "stops", "stopped", "off", "pause", "pauses", "halt"}
+AS_NEAR = 12
+"""Words behind a time within which a bare number is looked at."""
+
+
+def _degrees_at(items: list[Item], i: int) -> tuple[Qty, int] | None:
+    """(temperature, its last item) where the number at `i` is one by the words around it."""
+    x = items[i]
+    assert isinstance(x, Token)
+    before = [y.low for y in items[max(0, i - 5) : i] if isinstance(y, Token)]
+    if {"ph", "step", "steps", "page", "row", "mbar", "bar", "torr", "pressure"} & set(before):
+        return None
+    value, last = float(x.value or 0.0), i
+    up = i + 1 + is_word(at(items, i + 1), "up")
+    high = number_of(at(items, up + 1)) if is_word(at(items, up), *RANGE_MIDS) else None
+    if is_word(at(items, up), "and") and before[-1:] != ["between"]:
+        high = None
+    if high is not None:
+        last = up + 1
+    behind, beyond = at(items, last + 1), [y.low for y in items[last + 1 : last + 5] if isinstance(y, Token)]
+    inside = bool(IN_IT & set(beyond[:3])) and beyond[:1] != ["of"]
+    ends = behind is None or (isinstance(behind, Token) and (behind.text in ",.;:)" or behind.low in GOES_ON))
+    most = beyond[:2] == ["at", "most"]
+    if not (ends or inside or most) or not -90.0 <= value <= 300.0:
+        return None
+    if high is not None:
+        led = (
+            bool(before)
+            and (_brought_to(items, i) or before[-1] in RANGE_LEADS or before[-2:] == ["keeping", "to"])
+            and (inside or beyond[:1] == ["inside"] or before[-1] not in ("the", ","))
+        )
+        ok = led and value < high <= value + 60.0
+        return (Qty((value + high) / 2, "°c", x.start, items[last].end, value, high), last) if ok else None
+    limit = LIMITS.search(" ".join(before)) is not None
+    at_it = _brought_to(items, i) or before[-1:] in (["at"], ["around"]) or before[-2:] == ["at", "about"]
+    if not (limit or most or at_it) or (value < 2.0 and not _brought_to(items, i)):
+        return None
+    return Qty(value, "°c", x.start, x.end), last
+
+
+def _then_the_rest(items: list[Item]) -> int:
+    """ "It starts, I take the bath away, and only then the remainder, over an hour": where the rest of the feed is cut off; 0 for nowhere."""
+    for i, x in enumerate(items):
+        if is_word(x, "rest", "remainder") and i > 3 and is_word(items[i - 1], "the"):
+            k = i - 2
+            while k > 0 and is_word(items[k], "only", "now", "all"):
+                k -= 1
+            started = any(is_word(y, "bath", "mantle", "starts", "started", "caught", "warms", "cloudy") for y in items[:k])
+            if is_word(items[k], "then", "and", ",") and started and any(is_quantity(y, "time") for y in items[i:]):
+                return k
+    return 0
 
 
 RAMPS = {"in", "within", "over", "during", "after", "("}

@@ -80,7 +80,7 @@ IN_ONE = (
     r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three|four|a few) (?:goes|pours|splashes|glugs|gulps)|(?:in )?(?:two|three|four|five)(?: or (?:three|four|five|six))? (?:big |good |quick )?(?:splashes|glugs|gulps|slugs|sloshes)"
     r"|(?:(?:all of it|all(?: \d[\d.,]* ?(?:mL|ml|g|mils|cc)(?: of the [\w ]{2,24}?)?)?|(?:the )?(?:whole|full|entire) (?:amount|charge|bottle|quantity|lot)|everything|(?:went|go|goes|in) together),? "
     r"(?:(?:straight )?(?:through|down) the (?:open |side )?(?:condenser|neck|top)|from the (?:cylinder|bottle|beaker|jug)|in(?= straight| right|,| through|[.;\n]|$)|(?:right|straight) away|at the (?:start|beginning|outset)|in straight away|through the condenser)"
-    r"|(?<=, )in together|(?:went|go|goes) in together|not portioned|unportioned|in a (?:gush|flood)|(?:added|put in|poured in) entire|(?<=, )in it goes(?=[.,;\n]|$)|(?<=l, )the lot(?=$))"
+    r"|(?<=, )in together|(?:went|go|goes) in (?:together|at the (?:start|beginning|outset)|right at the start)|not portioned|unportioned|in a (?:gush|flood)|(?:added|put in|poured in) entire|(?<=, )in it goes(?=[.,;\n]|$)|(?<=l, )the lot(?=$))"
     r"(?![^.;\n]{0,40}\b(?:over|during|within|portions?|dropwise|slowly|drop|min|minutes|h)\b)"
 )
 """All at once, or nearly."""
@@ -111,8 +111,10 @@ IN_THE_LIQUID = (
 SODA = r"(?:bicarb\w*|(?:hydrogen ?)?carbonate|washing soda|soda(?: solution)?|NaHCO3|Na2CO3)"
 FUNNEL_SHUT = r"(?:stoppered|corked|lid on|(?:stopper|cork|bung) (?:in|on|down|held|pressed)|capped|(?:funnel|flask|bottle|tap|cylinder)s? (?:was |is |held |kept |being )?(?:stoppered|closed|shut)|closed (?:separating )?funnel|closed (?:bottle|flask|cylinder)|stopper (?:it|the funnel)|stopper,? (?:and )?(?=shak)|(?:my |the |a |with )?thumb (?:on|over|across|holding)|invert\w*|upside down)"
 SHAKEN = r"(?:shak\w+|shook|invert\w*|agitat\w*)"
+_RUNS_ON = r"(?:[^.\n]|(?<=\bsat)\.|(?<=\bsep)\.|(?<=\baq)\.)"
+"""Up to the end of a sentence; "sat." and "sep." end none."""
 SODA_SHUT = "|".join(
-    rf"\b{a}\b[^.\n]{{0,{n}}}?\b{b}\b[^.\n]{{0,60}}?\b{c}\b"
+    rf"\b{a}\b{_RUNS_ON}{{0,{n}}}?\b{b}\b{_RUNS_ON}{{0,60}}?\b{c}\b"
     for a, b, c, n in (
         (SODA, FUNNEL_SHUT, SHAKEN, 80),
         (SODA, SHAKEN, FUNNEL_SHUT, 60),
@@ -124,6 +126,7 @@ SODA_SHUT = "|".join(
 """Carbonate, a funnel that is shut, and shaking, in any order."""
 
 DOWN_TO_NOTHING = (
+    r"(?:carried on|went on|kept (?:on|going)|driven|boiled|heated|on) (?:to|until|till) (?:there (?:is|was) |it (?:is|was) |only )?(?:an? )?(?:brown|black|dark|dry|hard|burnt) (?:crust|tar|cake|residue|mass|coating)|"
     r"(?:tak\w+|took) (?:it all|everything|all of it)\b(?! (?:up|out|apart|down|away|to the))|(?:leav\w+|left) nothing(?: (?:in|back|behind)|$|(?=[.;,\n]))|"
     r"the last (?:dark |black |brown )?(?:stuff|bit|drops?|muck) (?:too|as well)|(?:until|till) nothing (?:further|more|else|at all) (?:passed|passes|came|comes|went|goes|distil\w+|would come|drips|dripped)(?: over)?|"
     r"distil\w*\b[^.;\n]{0,40}\bto the (?:very )?end|distil\w*\b[^.;\n]{0,25}, (?:right|all the way|clean) (?:down|out)\b(?! to \d)|(?:until|till) (?:the (?:flask|pot|retort|still)|it)(?:'s| is| was) (?:quite |completely )?(?:empty|bare)|(?:until|till) (?:there's |there is |there are )?(?:only |just )?a (?:spoonful|drop|trace|thimbleful|teaspoon\w*)(?: or two)? (?:is |was |are )?left|(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|(?:rest|residue|tar|crust|bottom)\b[^.;\n]{0,15}\b(?:burn(?:t|ed)?|bak(?:es|ed)|stuck|charred) (?:on|in|fast|to the (?:glass|flask|bottom))\b|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"

@@ -269,6 +269,11 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         behind = {y.low for y in clause.items[i + 1 : i + 5] if isinstance(y, Token)}
         if behind & {"limit", "maximum"} and "the" in behind and "is" in behind:
             limiting = True  # "10 °C is the limit"
+        if (is_word(at(clause.items, i + 1), "at") and is_word(at(clause.items, i + 2), "most")) or before[-2:] in (
+            ["slower", "above"],
+            ["slower", "over"],
+        ):
+            limiting = True
         if (clause.label.startswith("limit") and q.low is None) or ("not" in behind and behind & {"exceeded", "passed", "surpassed"}):
             limiting = True
         if limiting and q.low is None:

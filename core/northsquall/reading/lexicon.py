@@ -663,7 +663,7 @@ TO_PH = Cue(
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     patterns.compile(
-        r"\b(destroy\w*|discharged (?:with|by)|to discharge the colou?r|quenched (?:by|with) (?:the )?(?:addition of )?(?:an? |some )?(?:sodium )?(?:bi|meta)?(?:sul[fp]h?ite|thiosul)|(?:until|till) the last of the [\w ]{3,20} (?:was|is|had|has) gone|took the colou?r away|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take the .* away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
+        r"\b(destroy\w*|discharged (?:with|by)|to discharge the colou?r|quenched (?:by|with) (?:the )?(?:addition of )?(?:an? |some )?(?:sodium )?(?:bi|meta)?(?:sul[fp]h?ite|thiosul)|(?:until|till) the last of the [\w ]{3,20} (?:was|is|had|has) gone|took the colou?r away|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take (?:the|what is left of the) (?!bath|water bath|warm|hot|heat|ice|mantle|flask|burner|heater|plate|funnel|condenser|stirrer|thermometer|tube|hose|cooling|sample)[^.;]{1,60} away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
     "discharg",
@@ -716,7 +716,7 @@ DRAWN = Cue(
 )
 SENSOR = Cue(
     patterns.compile(
-        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler|(?=(?:is |was )?(?:measured|read|taken|followed|monitored) in the))|(?:pot|batch|reaction) temperature (?=(?:is |was )?(?:measured|read|followed|monitored))|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b|(?<!light )(?<!rubber )bulb)\b([^.;\n]*)",
+        r"\b((?:internal|inside|inner|immersed) (?:thermometer|temperature)|temperature (?:sensor|meter|feeler|(?=(?:is |was )?(?:measured|read|taken|followed|monitored)(?: off)? in the))|\bT (?=(?:is |was )?(?:measured|read|taken)(?: off)? (?:in|by) )|\bT (?=by the )|(?:pot|batch|reaction) temperature (?=(?:is |was )?(?:measured|read|followed|monitored))|thermometer|thermocouple|temperature probe|probe|sensor|Pt ?100\b|(?<!light )(?<!rubber )bulb)\b([^.;\n]*)",
         re.I,
     ),
     "therm",
@@ -741,7 +741,7 @@ IN_POT = patterns.compile(
     re.I,
 )
 IN_BATH = patterns.compile(
-    r"\b(bath|bowl|outside|basin|(?:cooling|cold|tap|outer|surrounding) water|in the steam|(?:beaker|tub|bucket|dish|pan|tray) of (?:cold |warm |hot |ice[- ]?)?(?:water|ice)|(?:in|between|among) the (?:crushed )?ice|water (?:in which|where|that) (?:the |it )|wall of the flask|(?:taped|held|tied|leaning) (?:to|against) the (?:flask|glass|beaker))\b",
+    r"\b(bath|bowl|outside|basin|slush|(?:water|cooling|ice) jacket|(?:cooling|cold|tap|outer|surrounding) water|in the steam|(?:beaker|tub|bucket|dish|pan|tray) of (?:cold |warm |hot |ice[- ]?)?(?:water|ice)|(?:in|between|among) the (?:crushed )?ice|between (?:the )?(?:beaker|flask|glass) and (?:the )?(?:bowl|bath|basin|tub)|water (?:in which|where|that) (?:the |it )|wall of the flask|(?:taped|held|tied|leaning) (?:to|against) the (?:flask|glass|beaker))\b",
     re.I,
 )
 HEAD = patterns.compile(

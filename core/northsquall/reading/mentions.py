@@ -999,7 +999,7 @@ def _is_where_from(items: list[Item], m: Mention, named: list[Mention]) -> bool:
 
 
 CHEMICAL = patterns.compile(
-    r"[a-z]{3,}(?:ate|oate|anol|enol|one|amine|aniline|anilide|amide|imide|azole|idine|oline|ole|ane|ene|yne|anal|enal|aldehyde|nitrile|oxide|phenol|benzene|toluene|ether|chloride|bromide|iodide|ester|acid|ketone|hydrazine|urea)$",
+    r"[a-z]{3,}(?:ate|oate|anol|enol|one|amine|aniline|anilide|amide|imide|azole|idine|oline|ole|ane|ene|yne|anal|enal|aldehyde|nitrile|oxide|phenol|benzene|toluene|ether|chloride|bromide|iodide|ester|acid|ketone|hydrazine|urea|thiol|imine|oxime|hydrazone)$",
     re.I,
 )
 """The last word of a name that by its form is a substance."""
@@ -1014,10 +1014,30 @@ NO_SALTS = frozenset(("distillate", "filtrate", "condensate", "precipitate", "co
 """Words with the ending of a salt that name none."""
 
 
+OF_GROUPS = (
+    "alcohol",
+    "sulfide",
+    "disulfide",
+    "sulfone",
+    "sulfoxide",
+    "ether",
+    "ketone",
+    "amine",
+    "oxide",
+    "epoxide",
+    "selenide",
+    "phosphine",
+    "phosphate",
+    "carbonate",
+    "malonate",
+)
+"""Classes that groups are named before: "dibenzyl sulfide", "cyclooctene oxide"."""
+
+
 def _by_its_form(items: list[Item], k: int) -> bool:
     """Whether the word at `k` ends a chemical name: by its own ending, or as the anion behind a longer word."""
     last, before = text_of(items[k]), text_of(items[k - 1]) if k else ""
-    if last.lower() == "alcohol" and before.lower().endswith("yl"):
+    if last.lower() in OF_GROUPS and re.search(r"(?:yl|ene|ane)$", before, re.I):
         return True
     return (len(last) >= 7 and CHEMICAL.search(last) is not None and last.lower() not in NO_SALTS) or (
         SALTS.fullmatch(last) is not None and len(before) >= 6
@@ -1121,7 +1141,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
     if is_word(at(items, j), "(") and _bare_bracket(items, j):
         j = min(_close(items, j) + 1, len(items))  # "12.8 g (0.100 mol) of cyclononanol"
     if is_word(items[j] if j < len(items) else None, "of"):
-        j += 1
+        known = is_word(at(items, j + 1), "the")
+        j += 1 + known
         k = j
         while (
             k < len(items)
@@ -1135,6 +1156,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
             k += 1
         if is_word(at(items, k), *CRYSTALS):
             return None  # "thirteen grams of pale needles"
+        if known and not (k > j and _by_its_form(items, k - 1)):
+            return None  # "of the solution"; but "of the dibenzyl sulfide"
         return (j, k - 1) if k > j and (_a_word(items[j:k], 3) or _ambiguous(items[j])) else None
     if i + 2 < len(items) and UNLISTED.fullmatch(f"{text_of(items[i + 1])} {text_of(items[i + 2])}".lower()):
         return i + 1, i + 2  # "45.7 g myristic acid"

@@ -22,6 +22,7 @@ from northsquall.substances import catalogue
 def second_look(doc: Procedure, source: str) -> None:
     """Take back what cannot be meant."""
     _named_in_brackets(doc, source)
+    _the_same_ether(doc)
     _destroys_nothing(doc)
     _fed_and_not_charged(doc)
     _neutralised_by_paper(doc, source)
@@ -31,10 +32,25 @@ def second_look(doc: Procedure, source: str) -> None:
     _only_if_it_fails(doc, source)
     for cannot_be_meant, why in TAKEN_BACK:
         _take_back(doc, [m for m in doc.materials if cannot_be_meant(doc, m, source)], why)
+    _ice_of_a_bath(doc, source)
     _ice_that_does_not_go_in(doc, source)
     _into_what_boils(doc, source)
 
 
+def _the_same_ether(doc: Procedure) -> None:
+    """ "The same ether", or "ether" alone, behind another one by its name: that one is meant, where no diethyl ether is named."""
+    if any(m.identity == "diethyl ether" and m.name.lower() not in ETHER_ALONE for m in doc.materials):
+        return
+    last: str | None = None
+    for m in sorted(doc.materials, key=lambda x: x.span[0] if x.span is not None else 0):
+        if m.identity in OTHER_ETHERS:
+            last = m.identity
+        elif m.identity == "diethyl ether" and last is not None:
+            m.identity = last
+
+
+ETHER_ALONE = ("ether", "the ether", "dry ether", "same ether")
+OTHER_ETHERS = ("tert-butyl methyl ether", "diisopropyl ether", "cyclopentyl methyl ether", "dibutyl ether")
 BOILS = patterns.compile(
     r"\b(?:(?:(?:held|kept|brought|heated|is|was) )?(?:at|to) (?:the |a )?(?:gentle |full |rolling )?(?:boil|reflux)|boil(?:s|ed|ing)?|reflux(?:es|ed|ing))\b(?! (?:water[- ]?bath|bath|point|range|stones?|chips?|tube|with|off|down|away|over))",
     re.I,
@@ -360,6 +376,32 @@ STANDS_BY = patterns.compile(
 """Ice that waits: it cools nothing yet."""
 
 
+BATH_WITH = patterns.compile(
+    r"\b(?:(?:water|cooling|cold)[- ]?(?:water[- ]?)?bath|bath ?:)(?![^.;\n]*\b(?:pour|quench|poured|on ?to)\b)[^.;\n]{0,45}$", re.I
+)
+""" "Water bath, 1 L, with ice in it": behind these words ice is the bath's."""
+
+
+def _ice_of_a_bath(doc: Procedure, source: str) -> None:
+    """Ice that the words of a water bath bring: the bath is one of ice and water."""
+    lots, stands = {m.id: m for m in doc.materials}, []
+    for s in doc.steps:
+        vessel = next((v for v in doc.vessels if v.name == s.vessel), None)
+        for lot in [lots[k] for k in s.materials if k in lots]:
+            if lot.identity != "ice" or lot.span is None or vessel is None or s.kind not in ("charge", "add", "dose"):
+                continue
+            begin = max(source.rfind(x, 0, lot.span[0]) for x in (". ", "; ", "\n")) + 1
+            if BATH_WITH.search(source[begin : lot.span[0]]) is None:
+                continue
+            mass = lot.amount is not None and dimension(lot.amount.unit) == "mass"
+            grams = convert(lot.amount.value, lot.amount.unit, "mass") if mass and lot.amount is not None else None
+            if vessel.bath is None or vessel.bath.kind == "water":
+                water = vessel.bath.water_g if vessel.bath is not None else None
+                vessel.bath = Bath(kind="ice", ice_g=grams, water_g=water, span=vessel.bath.span if vessel.bath is not None else lot.span)
+            stands.append(lot)
+    _take_back(doc, stands, "")  # as a bath it is told
+
+
 def _ice_that_does_not_go_in(doc: Procedure, source: str) -> None:
     """ "Ice 2 kg outside" a 250 mL flask, "a tub with 3 kg of ice on a jack", "in ice-water, 1 kg": a bath, or what stands by; it cannot be a charge."""
     lots, vessels = {m.id: m for m in doc.materials}, {v.name: v for v in doc.vessels}
@@ -466,6 +508,32 @@ def fed_in_ice(doc: Procedure, source: str) -> None:
             s.bath = Bath(kind="water" if m["water"] else "ice", span=m.span())
         elif (s.vessel or "") in cooled:
             s.bath = Bath(kind="ice", span=cooled[s.vessel or ""])
+        elif stands is not None and (told := _changed_to_ice(doc, s, source)) is not None:
+            s.bath = Bath(kind="ice", span=told)
+
+
+CHANGED_TO_ICE = patterns.compile(
+    r"\b(?:chang\w+|swap\w*|switch\w*|replac\w+|exchang\w+|put|stood|set)\b[^.;\n]{0,40}\bice\b|\bice(?:[- ]bath)? (?:instead of|in place of|in\b(?! (?:it|the))|under (?:it|the flask)|back|again|on again)|\bwith the ice[- ]bath under"
+    r"|\b(?:back (?:down )?to|again (?:to|at)|cooled? (?:again|back))\b",
+    re.I,
+)
+""" "Change to the ice bath", "ice instead of the water"; "back to 0 °C" where a step before stood in ice."""
+BACK_C = 18.0
+"""Up to here no tap water goes back to it (assumption)."""
+
+
+def _changed_to_ice(doc: Procedure, step: Step, source: str) -> tuple[int, int] | None:
+    """Where the words stand by which ice comes under the vessel before or while this step is fed; None without any."""
+    before = [s for s in doc.steps if s.n < step.n]
+    begin = min(before[-1].span[1], step.span[0]) if before else step.span[0]
+    for m in CHANGED_TO_ICE.finditer(source, begin, step.span[1]):
+        if "ice" in m.group().lower():
+            return m.span()
+        T = step.T_limit or step.T_range
+        iced = any(s.vessel == step.vessel and s.bath is not None and s.bath.kind == "ice" for s in before)
+        if iced and T is not None and T.value <= BACK_C:
+            return m.span()
+    return None
 
 
 COOLED_IN_ICE = patterns.compile(

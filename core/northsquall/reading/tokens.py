@@ -229,8 +229,14 @@ INDICATOR = patterns.compile(
 )
 """Behind a substance's name, folded to lower case: the name of a dye."""
 OF_A_GROUP = patterns.compile(r"yl[ -]$")
+RADICAL_FIRST = patterns.compile(r"(?:phenyl|benzyl|methyl|ethyl|propyl|isopropyl|butyl) (?:sulfide|sulfone|sulfoxide|ether|ketone)$")
+A_RADICAL = patterns.compile(r"(?:[a-z]{2,}|[a-z]-)yl $")
+TWO_GROUPS = ("dibenzyl", "diphenyl", "dibenzoyl", "biphenyl")
+GROUPS_OF = patterns.compile(
+    r" (?:(?:di)?sulfides?|sulfones?|sulfoxides?|ethers?|ketones?|amines?|selenides?|(?:hydrogen )?phosph(?:ate|ite|ine)s?|carbonates?|malonates?|urea|thiourea|methane|chloride|bromide)\b"
+)
 DERIVED = patterns.compile(
-    r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
+    r" (?:oxime|(?:phenyl)?hydrazone|semicarbazone|picrate|sulfone|sulfoxide|sulfide|oxide|epoxide|ozonide|dibromide|dichloride|nitrosochloride|imine|anil|n-oxide|hydrobromide|hydrochloride|hydriodide|picolinate)s?\b"
 )
 """Behind an organic name, folded to lower case: what was made from it, another substance, not listed."""
 
@@ -262,6 +268,10 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         if OXIDATION_STATE.match(folded, stop) or (identity in SALT_METALS and OTHER_HALF.match(folded, stop)):
             continue  # "copper(II) acetate", "sodium stannate": the metal of a salt that is not listed
+        if RADICAL_FIRST.match(folded[start:stop]) and A_RADICAL.search(folded[max(0, start - 24) : start]):
+            continue  # "benzyl phenyl sulfide": no diphenyl sulfide
+        if folded[start:stop] in TWO_GROUPS and GROUPS_OF.match(folded, stop):
+            continue  # "dibenzyl sulfide": two groups of something else
         if DERIVED.match(folded, stop) and "C" in (catalogue().substances[identity].formula or ""):
             continue  # "camphor oxime": no camphor
         hits.append(Token("sub", text[start:stop], start, stop, identity))
