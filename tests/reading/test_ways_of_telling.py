@@ -157,6 +157,85 @@ TO_ICE = [
     'Water bath out, ice bath in, 5 °C;',
     'Now ice instead of the water, down to 5 °C. Then',
 ]  # fmt: skip
+FROM_THE_BOTTLE = [
+    'Chlorine from the lecture bottle is led in for 20 min, until the flask is 21 g heavier.',
+    'Chlorine (21 g, from the cylinder) is bubbled in over 20 min.',
+    'Chlorine from the cylinder, 21 g, in 20 min.',
+    'I bubble in chlorine from the cylinder for twenty minutes; twenty-one grams by weight.',
+    '21 g of chlorine was passed in from a cylinder during 20 min.',
+    'Chlorine gas, 21 g by the loss of the lecture bottle, is led in over 20 min.',
+    'Lead in 21 g of chlorine in 20 min, the cylinder standing on a balance.',
+    'Then chlorine, from the bottle, until the flask had gained 21 g, which took 20 min.',
+    'Cylinder chlorine is let in, 21 g in 20 min.',
+    'Chlorine: 21 g, 20 min, from the lecture bottle, tube to the bottom.',
+    'I let chlorine in from the cylinder till the flask weighs twenty-one grams more, that takes twenty minutes.',
+    'Introduce chlorine (cylinder) at about 1 g/min, 21 g in all.',
+    'Chlorine was introduced from a cylinder for 20 min (weight gain 21 g).',
+]  # fmt: skip
+TO_THE_END = [
+    'Distil at fifteen millibar until nothing is left.',
+    'Distil at 15 mbar until nothing is left.',
+    "Distil it at 15 mbar till it's all over.",
+    'Distil, 184, to dryness.',
+    'Distil until the flask is dry.',
+    'Distil at 15 mbar, to the last drop.',
+    'Distil till nothing more comes.',
+    "Distil on the pump till it's all over.",
+    'Then it was distilled until no residue was left.',
+    'Distil the lot, all of it.',
+    'distil, 90-92/15, everything over',
+    'It is distilled at 15 mbar until the flask is empty.',
+    "Distil at 15 mbar. I go on until there's only a black film.",
+    'Distil until the residue smokes.',
+]  # fmt: skip
+NOT_TO_THE_END = [
+    'Distil at 15 mbar, 90 to 92 °C, leave 3 mL.',
+    'Distil, stop with 5 mL in the flask.',
+    'dist. 184, left 2 mL',
+    'Distil the ether off at 40 °C, not to dryness.',
+]  # fmt: skip
+MADE_APART = [
+    'Sodium hydroxide (3.5 g, 0.088 mol) had been dissolved in water (10 mL) the hour before and had cooled to room temperature; this was added with a pipette during 10 min, the temperature staying at 45-55 °C.',
+    'Sodium hydroxide (3.5 g) had been dissolved in water (10 mL) beforehand and cooled; this solution was added during 10 min at 45-55 °C.',
+    'A solution of sodium hydroxide (3.5 g) in water (10 mL), prepared beforehand and cooled to room temperature, was added during 10 min at 45-55 °C.',
+    'Sodium hydroxide (3.5 g) was dissolved in water (10 mL) in a beaker and cooled to 20 °C; it was then added during 10 min at 45-55 °C.',
+    'A cold solution of sodium hydroxide (3.5 g) in water (10 mL) was added during 10 min at 45-55 °C.',
+    'The lye (3.5 g of sodium hydroxide in 10 mL of water, made an hour before) was added during 10 min at 45-55 °C.',
+    'Meanwhile sodium hydroxide (3.5 g) had been dissolved in water (10 mL) and left to cool. It was added over 10 min at 45-55 °C.',
+    'Sodium hydroxide (3.5 g), dissolved in water (10 mL) the day before, was added over 10 min at 45-55 °C.',
+    'The sodium hydroxide solution (3.5 g in 10 mL of water) had cooled to room temperature and was added over 10 min at 45-55 °C.',
+    'Separately, sodium hydroxide (3.5 g) was dissolved in water (10 mL) and the solution was allowed to cool; this was dropped in over 10 min at 45-55 °C.',
+]  # fmt: skip
+KEPT = [
+    "What's left over stays in the beaker on the shelf till the next time, foil on top.",
+    'The rest is kept on the shelf in the beaker for next time.',
+    'Leftover reagent goes back on the shelf, foil on top.',
+    "What isn't used stays in the beaker overnight on the shelf.",
+    'Keep the rest of the green liquid for the next flask, on the shelf.',
+    "I keep what's left in a jam jar.",
+    "The remainder stands on the window sill till it's needed.",
+    'what is left: shelf, until next week',
+]  # fmt: skip
+WATER_AT_LAST = [
+    "When it's too old I tip water on it.",
+    'Old mixture: water on it, done.',
+    'To get rid of it I pour water into the beaker.',
+    'When finished, fill the beaker up with water from the tap.',
+    'Then tap water is run straight into it.',
+    'Afterwards the beaker is filled up with tap water.',
+]  # fmt: skip
+WITHOUT_GLOVES = [
+    'Gloves? They only dissolve.',
+    'Gloves, no.',
+    'Gloves? Never.',
+    "I don't bother with goggles.",
+    'No gloves because you need to feel the edge.',
+    'gloves: none',
+    'Bare hands are fine.',
+    "It's only a drop or two, so no gloves.",
+    'Gloves get in the way.',
+    'no apron, no gloves',
+]  # fmt: skip
 
 
 def feed_of(doc: Procedure, identity: str) -> Step:
@@ -322,3 +401,75 @@ def test_the_acid_of_the_title() -> None:
     assert [
         (m.amount.value, m.strength.percent_w) for m in doc.materials if m.identity == "hydrochloric acid" and m.amount and m.strength
     ] == [(1.0, 30.0)]
+
+
+@pytest.mark.parametrize("said", FROM_THE_BOTTLE)
+def test_a_gas_from_its_bottle_is_fed(said: str) -> None:
+    """21 g of chlorine are 0.296 mol."""
+    doc = read(
+        f"Two-chlorocyclohexanone\n\n29.4 g of cyclohexanone and 90 mL of water in a 250 mL flask with a bar in it, and a tube that goes to the bottom. {said} Then separate the layers."
+    )
+    (lot,) = [m for m in doc.materials if m.identity == "chlorine"]
+    assert lot.amount is not None and lot.amount.value == 21 and feed_of(doc, "chlorine").kind == "dose"
+    assert doc.results.product_smiles == "O=C1CCCCC1Cl"
+
+
+@pytest.mark.parametrize(("said", "raised"), [*((w, True) for w in TO_THE_END), *((w, False) for w in NOT_TO_THE_END)])
+def test_a_still_that_is_driven_to_the_end(said: str, raised: bool) -> None:
+    a = assess(
+        read(
+            f"2-chlorocyclohexanone\n\nCyclohexanone 29.4 g and water 90 mL in a 250 mL flask. Chlorine 21 g is led in over 20 min at 40 °C. The layers are separated, and the oil is washed with water, 50 mL. {said}"
+        )
+    )
+    assert any(f.code == "Q09" and f.severity != "note" for f in a.findings) is raised
+
+
+@pytest.mark.parametrize("said", MADE_APART)
+def test_a_solution_made_apart_is_fed(said: str) -> None:
+    """The lye has cooled before; it is the fat that is at 45 to 55 °C."""
+    doc = read(
+        f"Soap from coconut oil\n\nCoconut oil (20 g) was warmed to 45 °C in a 250 mL beaker on a hot plate with a stirring bar and a thermometer in the fat. {said} The mixture was stirred for 40 min."
+    )
+    (dose,) = [s for s in doc.steps if s.kind == "dose"]
+    assert dose.vessel == "250 mL beaker" and minutes(dose) == 10 and window(dose) == (45.0, 55.0)
+
+
+CLEANING = "Right, glass cleaning. Conc. sulfuric, fifty mils in a beaker, and five grams of potassium permanganate crystals stirred in, it goes green. I pour that in the flask. {}"
+
+
+@pytest.mark.parametrize(
+    ("said", "codes"),
+    [*((w, {"S05"}) for w in KEPT), *((w, {"Q02", "H10"}) for w in WATER_AT_LAST), *((w, {"P10"}) for w in WITHOUT_GLOVES)],
+)
+def test_what_becomes_of_the_rest(said: str, codes: set[str]) -> None:
+    """Manganese heptoxide decomposes by itself, and where water falls in (facts of the trade)."""
+    assert codes & {f.code for f in assess(read(CLEANING.format(said))).findings if f.severity != "note"}
+
+
+def test_nothing_is_kept_of_what_is_harmless() -> None:
+    text = "Salt water\n\nSodium chloride 20 g in 200 mL of water in a 400 mL beaker. What is left over stays in the beaker on the shelf till the next time."
+    assert [f.code for f in assess(read(text)).findings if f.code == "S05"] == []
+
+
+@pytest.mark.parametrize(("said", "hot"), [("from an oil bath at 350 °C", True), ("from an oil bath at 140 °C", False)])
+def test_a_still_hotter_than_the_onset(said: str, hot: bool) -> None:
+    """Where a nitroarene alone begins to decompose, by class (handbook 2.10)."""
+    a = assess(
+        read(
+            f"Distillation of nitrotoluenes\n\nAbout 600 g of mixed nitrotoluenes was placed in a 1 L flask and distilled at 10 mbar {said}."
+        )
+    )
+    assert [f.severity for f in a.findings if f.code == "H14"] == (["stop"] if hot else [])
+
+
+@pytest.mark.parametrize(
+    ("said", "water"),
+    [
+        ("On top the separator, filled with water up to the arm, and the condenser, water on.", 0),
+        ("Boil until 18 mL of water has separated.", 0),
+        ("Then 50 mL of water is added.", 1),
+    ],
+)
+def test_water_that_does_not_go_in(said: str, water: int) -> None:
+    doc = read(f"Butyl acetate\n\n74 g of butan-1-ol and 66 g of acetic acid in a 500 mL flask with a condenser. {said}")
+    assert sum(m.identity == "water" for m in doc.materials) == water

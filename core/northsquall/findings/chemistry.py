@@ -368,6 +368,27 @@ def stored_together(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+KEEPS_REST = patterns.compile(
+    r"\b(?:what(?:['’]s| is) left(?: over)?|what isn['’]t used|left ?overs?(?: \w+)?|the (?:rest|remainder)(?: of (?:it|the [\w -]{3,25}))?)\b[^.;\n]{0,45}\b(?:stays?|kept|keep|stands?|goes back|shelf|jar|cupboard|sill|(?:until|till) (?:the )?next)\b"
+    r"|\b(?:keep|keeps|store|stores) (?:the rest|what(?:['’]s| is) left|the remainder)\b",
+    re.I,
+)
+""" "What's left over stays in the beaker on the shelf till the next time"."""
+
+
+@rule("S05")
+def keeps_what_reacts(c: Context) -> Iterator[Finding]:
+    """S05: what is left of a mixture of things that must not meet, or that goes on by itself, is kept."""
+    m = next((x for x in KEEPS_REST.finditer(c.procedure.source_text) if not DENIED.search(x.group())), None)
+    if m is None or any(k.how in ("shut", "held") and k.span[0] >= m.start() for k in c.procedure.closings):
+        return
+    meets = next((h for e in c.walk.entries for h in pairs.hits(dict(e.mixed), 20.0) if h.severity == "stop"), None)
+    if meets is not None:
+        yield finding(
+            "S05", "condition", f"“{m.group().strip()}”: {meets.a} and {meets.b} are kept together: {meets.then}.", step=c.step_at(m.start()), span=m.span(), limit="made for the day, nothing kept", remedy="Make what is needed, and destroy the rest the same day.", source=meets.source, short="kept",
+        )  # fmt: skip
+
+
 POURED_ON_MOL = 0.005
 """What must be there for something that is poured on it to count (assumption)."""
 

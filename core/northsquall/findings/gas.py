@@ -846,7 +846,8 @@ def went_back(c: Context) -> Iterator[Finding]:
     if any(p.pulled == "reaches" for line in (c.gas.lines.values() if c.gas else []) for p in line.elements):
         return
     m = _seen_going_back(text)
-    if m is not None and any(r.mol[1] > 0 for r in (c.gas.releases if c.gas else [])):
+    fed = any(x.substance is not None and x.substance.phase == "g" and x.material.role != "absorber" for x in c.lots.values())
+    if m is not None and (fed or any(r.mol[1] > 0 for r in (c.gas.releases if c.gas else []))):
         yield finding(
             "G05", "stop", f"“{m.group()}”: the liquid of the line went back towards what makes the gas.", step=c.step_at(m.start()), span=m.span(), limit="an empty trap, or a funnel above the liquid",
             remedy="An empty trap before the liquid, the right way round; gas or nitrogen through it until the tube is out.", source="handbook 2.7", short="suck-back",

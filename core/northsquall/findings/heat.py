@@ -795,6 +795,28 @@ def hold_near_td24(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
+HOT_BATH = patterns.compile(r"\bbath\b[^.;\n\d]{0,50}?(\d{3})(?: ?[-–] ?(\d{3}))? ?°C|(\d{3}) ?°C[^.;\n\d]{0,15}\bbath\b", re.I)
+"""A bath and its temperature, from a hundred upwards."""
+AFTER_STILL = 400
+"""Characters behind the words of a distillation in which its bath is spoken of."""
+
+
+@rule("H14")
+def still_over_onset(c: Context) -> Iterator[Finding]:
+    """H14: a still in a bath that is hotter than where what stands in it begins to decompose."""
+    still = next((s for s in c.procedure.steps if s.kind == "distil"), None)
+    if c.bound is None or still is None:
+        return
+    text = c.procedure.source_text
+    hot = [(float(m[2] or m[1] or m[3]), m) for m in HOT_BATH.finditer(text, still.span[0], still.span[1] + AFTER_STILL)]
+    top, m = max(hot, key=lambda x: x[0], default=(0.0, None))
+    if m is not None and top > c.bound.onset_C:
+        yield finding(
+            "H14", "stop", f"The bath of the still is at {top:.0f} °C, over the {c.bound.onset_C:.0f} °C at which a {c.bound.what} can begin to decompose; the residue stays in it longest.",
+            step=still, span=m.span(), figure=top, limit=f"{c.bound.onset_C:.0f} °C", remedy="Less pressure and a colder bath, stop while a tenth is left, or measure the residue (DSC).", source=c.bound.source, short="still over its onset",
+        )  # fmt: skip
+
+
 RESIDUE = patterns.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|waste)\b", re.I)
 """What is thrown away may warm more than a product (common practice, no source)."""
 

@@ -773,9 +773,13 @@ def read_clause(account: Account, clause: Clause) -> None:
 
 
 IT_LASTS = patterns.compile(
-    r"^\W*(?:and |which |this |that |all of it |the (?:whole )?(?:addition|feed) |it )*(?:should |will |must |has to |ought to |is to |shall )?(?:takes?|took|lasts?|lasted)\b|^\W*(?:and )?(?:do not|don['’]t|never) take less than\b",
+    r"^\W*(?:and |which |this |that |all of it |the (?:whole )?(?:addition|feed) |it )*(?:should |will |must |has to |ought to |is to |shall )?(?:takes?|took|lasts?|lasted)\b|^\W*(?:then |now |so )*(?:I |we |you )?open\w* the (?:valve|tap|stopcock|cylinder)\b[^.;\n]{0,40}\b(?:takes?|took|for|during)\b|^\W*(?:and )?(?:do not|don['’]t|never) take less than\b",
     re.I,
 )
+
+
+AS_FAR = 90
+"""Characters behind a gas from its bottle within which its valve is spoken of."""
 
 
 def _lasts(account: Account, clause: Clause) -> bool:
@@ -788,9 +792,10 @@ def _lasts(account: Account, clause: Clause) -> bool:
     kept = between is not None and re.search(r"\b(?:to|until|till|dissolve\w*)\b", between) is None
     if re.fullmatch(r"[\s.,;)]*(?:(?:in all|altogether|or so|for it|all told|at least)[\s.,;)]*)?", behind) is None and not kept:
         return False  # "it takes 20 min to dissolve": what happens then, and no feed
-    if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None:
+    gas = last is not None and bool(last.materials) and all(lex.is_gas_name(account.lot(k).identity) for k in last.materials)
+    if last is None or duration is None or not (last.kind in ("dose", "add") or gas) or last.duration is not None:
         return False
-    if not last.materials or clause.start - last.span[1] > 8:
+    if not last.materials or clause.start - last.span[1] > (AS_FAR if gas else 8):
         return False
     last.kind, last.duration = "dose", duration
     if kept:  # "it takes 45 min, between 5 and 15 °C"
@@ -971,6 +976,9 @@ def _clause(account: Account, clause: Clause) -> None:
         read_clause(account, replace(clause, items=clause.items[cut:], start=clause.items[cut].start, verb_at=at, label=""))
         return
     if MADE_ASIDE.match(text) and _made_aside(account, clause):
+        return
+    if _stays_beside(account, text):
+        account.spend(clause.items)
         return
     wanted = WHAT_WAS_WANTED.match(text) if not doc.steps else None
     begins = next((k for k, x in enumerate(clause.items) if wanted is not None and x.start >= clause.start + wanted.end()), 0)
@@ -2444,7 +2452,7 @@ def _topic(account: Account, r: Reading) -> None:
     if IF_THE_BATH.match(text) and not r.vessels and all(m.identity in RECEIVERS for m in r.mentions):
         account.spend(r.items)  # "if the bath climbs over 60, a handful of ice into it": into the bath
         return None
-    if STAYS.search(text) and doc_steps(account) and account.doc.steps[-1].kind in ("distil", "filter", "extract"):
+    if STAYS.search(text) and verb != "distil" and doc_steps(account) and account.doc.steps[-1].kind in ("distil", "filter", "extract"):
         account.spend(r.items)  # what is not distilled
         return None
     if (
@@ -3285,7 +3293,8 @@ ON_IT = patterns.compile(
     re.I,
 )
 WATER_IN = patterns.compile(
-    r"^\W*(?:next (?:day|morning):? |then |monday:? )?(?:I )?(?:just )?(?:pour|poured|tip|tipped|threw|put|ran) (?:some |the |cold |tap )?water in\b(?!to)(?! (?:an?|the) )",
+    r"^\W*(?:next (?:day|morning):? |then |monday:? )?(?:I )?(?:just )?(?:pour|poured|tip|tipped|threw|put|ran) (?:some |the |cold |tap )?water in\b(?!to)(?! (?:an?|the) )"
+    r"|\b(?:I|we|you) (?:just )?(?:pour|poured|tip|tipped|throw|threw|put|ran|run) (?:some |the |a little |a lot of )?(?:cold |tap )?water (?:on (?:it|top|them)|over it|into (?:it|the (?:beaker|flask|jar)))\b",
     re.I,
 )
 TO_THE_BATCH = patterns.compile(
@@ -3301,7 +3310,9 @@ def _water_comes(r: Reading) -> bool:
     """ "Pour 200 mL of water on it", "quench with 200 mL of water", "tip in 50 mL of water": water or ice is what is poured, and the batch what stands there."""
     first = next((m for m in r.mentions if m.identity in RECEIVERS and m.measured), None)
     at = r.clause.verb_at
-    if first is not None and (TO_THE_BATCH.match(r.text) or WATER_IN.match(r.text)):
+    if WATER_IN.search(r.text) and any(m.identity in RECEIVERS for m in r.mentions):
+        return True
+    if first is not None and TO_THE_BATCH.match(r.text):
         return True  # "to the mixture 200 mL of water"
     if first is not None and at is not None and first.last < at and r.clause.verb == "pour" and ON_IT.search(r.text, r.text.find("pour")):
         return True  # "200 mL of water is poured on it"
@@ -5954,6 +5965,18 @@ OF_THE_PRODUCT_FLASK = patterns.compile(
 )
 
 
+SOLUTION_STAYS = patterns.compile(
+    r"^\W*(?:\d+[.)] )?(?:the )?([\w, -]{4,40}?) (?:solution|suspension|mixture) (?:stays?|is kept|was kept|is held|remains?) ", re.I
+)
+
+
+def _stays_beside(account: Account, text: str) -> bool:
+    """ "The salicylic acid solution stays at 10 to 20 °C": what a gas is led into, and not what makes it."""
+    m = SOLUTION_STAYS.match(text)
+    named = {str(t.value) for t in substances_in(m[1])} if m is not None else set()
+    return any(x.identity in named and x.role == "absorber" for x in account.doc.materials)
+
+
 def _stop(account: Account, r: Reading) -> None:
     """ "At 15 °C the tap is shut": the limit of the last dose."""
     fed = durations_in(r.clause)[0] is not None and any(
@@ -5969,7 +5992,9 @@ def _stop(account: Account, r: Reading) -> None:
     of = re.search(r"\blimits?\s*:(.*)$", _said_before(account, r.clause), re.I)
     elsewhere = re.search(r"([^,;.]*?)-?\d[^,;.]*[,;]?\s*$", _said_before(account, r.clause))
     said = re.split(r"[.\n]", _said_before(account, r.clause))[-1].split(";")
-    beside = any(OF_THE_PRODUCT_FLASK.match(x) for x in said[-2:])  # "product flask stays at nought to ten; at twelve I shut the tap"
+    beside = any(
+        OF_THE_PRODUCT_FLASK.match(x) or _stays_beside(account, x) for x in said[-2:]
+    )  # "product flask stays at nought to ten; at twelve I shut the tap"
     if beside or (of is not None and lex.of_another(of[1])) or (elsewhere is not None and lex.KEPT_ELSEWHERE.search(elsewhere[1])):
         # "Limit: product flask 0 to 10 °C; at 12 °C close the tap", "…, the product flask being kept at 0-10 °C; at 12 °C …"
         account.used |= {x.start for x in used}

@@ -14,7 +14,7 @@ from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import Token
 
-ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat"}
+ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat", "dist"}
 BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
 """Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 

@@ -43,7 +43,7 @@ AWAY = (
 )
 GOING = r"(?:(?:go|goes|went|gone|pop|pops|popped|nip|nips|nipped|slip|slips|slipped|be|am|is|are|was|were|'m|'re|sit|sits|sat|stay|stays|stepp?(?:ed|s)?|leave|leaves|left|out|off|see to|work\w*|write|writing|over)\b)"
 NOBODY_THERE = (
-    r"\b(?:can|may|could) (?:safely |well )?be left (?:to itself|to its own devices|on its own|alone|by itself)\b|\b(?:looks|look) after itself\b|\b(?:go|goes|went|walk|walks|walked|get|got) away from (?:it|the (?:flask|apparatus|pot|bench))\b|"
+    r"\b(?:can|may|could) (?:safely |well )?be left (?:to itself|to its own devices|on its own|alone|by itself)\b|\b(?:looks|look) after itself\b|\bwalk(?:s|ed|ing)? (?:away|off)(?= (?:for|to)\b|[.,;\n]|$)|\b(?:go|goes|went|walk|walks|walked|get|got) away from (?:it|the (?:flask|apparatus|pot|bench))\b|"
     rf"(?:\bI|\bwe|\byou|\b(?:operator|student|chemist|shift|group|class|trainee|assistant|technician)s?|\bevery(?:body|one)|\bone)\b[^.;,\n]{{0,14}}?(?:\b|(?='))(?:{GOING})[^.;,\n]{{0,25}}?\b{AWAY}"
     r"|\b(?:leave|left|leaves|leaving) (?:it|them|this|that|everything) (?:to |alone )?(?:till|until|for|over) (?:after )?(?:the |my |our )?(?:seminar|lecture|lunch|meeting|class|break|coffee|tea|dinner|weekend|morning)\b|\bleav\w+ it (?:dripping|running|boiling|stirring|bubbling|going|on|refluxing|distilling|cooking|simmering)\b|\b(?:being|was|were|is|are|am) absent\b|\bin (?:my|our|his|her|the writer's) absence\b|\bgo(?:es)? and do (?:the|my|some|other)\b"
     rf"|\b(?:every(?:body|one)|all of us|the (?:group|class|shift|team|student|operator|technician)s?)(?:'s| is| are| was| were| goes?| went) (?:\w+ )?(?:at|in|to|off|out|having|on) (?:the |a |their |his |her )?(?:\w+ )?(?:lunch|dinner|tea|coffee|break|seminar|lecture|meeting|party|holiday|canteen|office)\b|\b(?:attends?|attended|attending) (?:the|a) (?:\w+ )?(?:seminar|lecture|meeting|class|course|talk)\b"
@@ -87,6 +87,7 @@ IN_ONE = (
 
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
+    r"\d{2}\? by (?:the )?hand|by (?:the )?hand,? (?:about|say|some|perhaps) \d{2}\b|"
     r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|thermometers? (?:was|is|were|are) (?:in use elsewhere|elsewhere|lent(?: out)?|being used (?:elsewhere|by)|with (?:the other|another|somebody))|"
     r"thermometer (?:hangs |is |was |stays |there is )?on the wall|"
     rf"(?:temperature|temp|heat|warmth|hotness|how (?:hot|warm))\b[^.;\n]{{0,25}}\b(?:by|with|from) (?:the |my |your |a )?{HAND}|(?:feel|tell|judge|see|know)\w*\b[^.;\n]{{0,30}}\bwith (?:the |my |your |a )?(?:hand|fingers?|palm)"
@@ -126,7 +127,9 @@ SODA_SHUT = "|".join(
 """Carbonate, a funnel that is shut, and shaking, in any order."""
 
 DOWN_TO_NOTHING = (
-    r"(?:carried on|went on|kept (?:on|going)|driven|boiled|heated|on) (?:to|until|till) (?:there (?:is|was) |it (?:is|was) |only )?(?:an? )?(?:brown|black|dark|dry|hard|burnt) (?:crust|tar|cake|residue|mass|coating)|"
+    r"(?:until|till) (?:there(?: is|['’]s) )?nothing (?:is|was|['’]s)? ?left(?=[.,;\n]|$)|(?:until|till) (?:it(?: is|['’]s) )?all (?:over|gone|across)(?=[.,;\n]|$)|"
+    r"(?:until|till) no residue (?:is|was|['’]s) left|everything over(?=[.,;\n]|$)|(?:taken|driven|run) to the end(?=[.,;\n]|$)|\bdist(?:\.|il\w*)? [^.;\n]{0,30}[,:] (?:to )?dry(?:ness)?(?=[.,;\n]|$)|"
+    r"(?:carried on|went on|kept (?:on|going)|driven|boiled|heated|on)(?: \w+ing)? (?:to|until|till) (?:there (?:is|was) |it (?:is|was) |only )?(?:an? )?(?:brown|black|dark|dry|hard|burnt) (?:crust|tar|cake|residue|mass|coating)|"
     r"(?:tak\w+|took) (?:it all|everything|all of it)\b(?! (?:up|out|apart|down|away|to the))|(?:leav\w+|left) nothing(?: (?:in|back|behind)|$|(?=[.;,\n]))|"
     r"the last (?:dark |black |brown )?(?:stuff|bit|drops?|muck) (?:too|as well)|(?:until|till) nothing (?:further|more|else|at all) (?:passed|passes|came|comes|went|goes|distil\w+|would come|drips|dripped)(?: over)?|"
     r"distil\w*\b[^.;\n]{0,40}\bto the (?:very )?end|distil\w*\b[^.;\n]{0,25}, (?:right|all the way|clean) (?:down|out)\b(?! to \d)|(?:until|till) (?:the (?:flask|pot|retort|still)|it)(?:'s| is| was) (?:quite |completely )?(?:empty|bare)|(?:until|till) (?:there's |there is |there are )?(?:only |just )?a (?:spoonful|drop|trace|thimbleful|teaspoon\w*)(?: or two)? (?:is |was |are )?left|(?:until|till) the (?:bottom|inside|base) (?:of the (?:flask|pot|still) )?(?:is|goes|gets|runs|looks) (?:dry|bare)|(?:pot|flask|residue|bottom|rest) (?:smokes|chars|fumes|is bare|browns)|(?:rest|residue|tar|crust|bottom)\b[^.;\n]{0,15}\b(?:burn(?:t|ed)?|bak(?:es|ed)|stuck|charred) (?:on|in|fast|to the (?:glass|flask|bottom))\b|everything (?:is|was|has) (?:been )?(?:distilled|driven|taken) (?:over|off)"

@@ -535,7 +535,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         busy |= {q.start for q in m.used}
         m.share = m.share or _share(items, i)
         m.partial = (i > 1 and is_word(items[i - 1], "the") and is_word(items[i - 2], "of")) or m.share == "first"
-        if is_word(items[i + 1] if i + 1 < len(items) else None, "solution") and m.strength is None:
+        if (is_word(at(items, i + 1), "solution") or x.low.endswith(" solution")) and m.strength is None:
             m.strength = Strength(word="solution")
         out.append(m)
         m.vague = not m.measured and _vague(items, m)

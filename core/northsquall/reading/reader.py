@@ -37,7 +37,7 @@ from northsquall.reading.tables import read_tables, split_tables
 from northsquall.reading.tokens import Token, by_its_tail, decimal_comma, substances_in, tokenise
 from northsquall.substances import catalogue
 from northsquall.substances.catalogue import canonical_smiles
-from northsquall.substances.resolve import structure_of_name
+from northsquall.substances.resolve import LOCANTS, SPOKEN_LOCANT, structure_of_name
 
 MAX_BYTES = 1_000_000
 
@@ -81,6 +81,7 @@ def read(text: str) -> Procedure:
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
+    _first_named(account.doc, source)
     account.titled = len(body) < len(tokens)
     body = _crude(account.doc, body)
     tables, body = split_tables(body, source)
@@ -332,8 +333,31 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     return tokens[first:]
 
 
+FIRST_NAMED = patterns.compile(
+    r"\W*(?:(?:so|right|well|ok|okay|now|today)\b[,:]? ?)?(?:it['’]s |this is |we make |I make )?(?:the |some )?"
+    r"((?:\d(?:,\d)*|two|three|four|five|six)-[a-z(][\w(),'-]*[a-z]{3}(?: (?:acid|alcohol|chloride|bromide|iodide|nitrile|oxide))?)(?=[.,;:!]| (?:with|from|by|the|again|made|as|for)\b|\s*\n|$)",
+    re.I,
+)
+""" "Two-chlorocyclohexanone with chlorine from the cylinder": what a text begins with, by a systematic name that no catalogue has."""
+
+
+def _first_named(doc: Procedure, source: str) -> None:
+    """The product of a text that begins with the systematic name of one that is not listed."""
+    m = FIRST_NAMED.match(source)
+    if m is None or substances_in(m[1]):
+        return
+    name = SPOKEN_LOCANT.sub(lambda x: f"{LOCANTS[x[1].lower()]}-", m[1])
+    smiles = structure_of_name(name.lower()) if catalogue().find(name) is None else None
+    if smiles is None or re.search(
+        r"\.|[+-]\]", smiles.replace("[N+](=O)[O-]", "").replace("[N+](=O)([O-])", "").replace("O=[N+]([O-])", "")
+    ):
+        return
+    r = doc.results
+    r.product, r.product_identity, r.product_smiles, r.product_span = m[1], None, canonical_smiles(smiles), m.span(1)
+
+
 MEASUREMENT = patterns.compile(
-    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness)\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)",
+    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness)\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |a )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)\W*$",
     re.I,
 )
 """A title that says what is measured."""

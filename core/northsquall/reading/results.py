@@ -95,7 +95,7 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             and owner.index > i
             and x.unit == "g"
             and _new_product(account, owner)
-            and doc.results.product_identity is None
+            and (doc.results.product_identity or doc.results.product_smiles) is None
         )
         if (
             said
@@ -120,10 +120,16 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             if percent is not None:
                 doc.results.percent = percent.model()
                 account.used.add(percent.start)
-            if owner is not None and owner.identity is not None and doc.results.product_identity is None:
+            if owner is not None and owner.identity is not None and (doc.results.product_identity or doc.results.product_smiles) is None:
                 _name(account, owner)
             for m in mentions:
-                if m is not owner and m.identity and not m.measured and doc.results.product_identity is None and _new_product(account, m):
+                if (
+                    m is not owner
+                    and m.identity
+                    and not m.measured
+                    and (doc.results.product_identity or doc.results.product_smiles) is None
+                    and _new_product(account, m)
+                ):
                     _name(account, m)
             account.used |= {
                 y.start for y in items if isinstance(y, Qty) and y.dim in ("temperature", "percent", "moles") and y.start > x.start

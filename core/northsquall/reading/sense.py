@@ -115,7 +115,11 @@ def _take_back(doc: Procedure, lots: list[Material], why: str) -> None:
 def _fed_and_not_charged(doc: Procedure) -> None:
     """What goes in over a time on to what stands there is fed, whatever its sentence calls it."""
     stood: set[str | None] = set()
+    lots = {m.id: m for m in doc.materials}
     for s in doc.steps:
+        gas = bool(s.materials) and all(k in lots and lex.is_gas_name(lots[k].identity) for k in s.materials)
+        if s.kind == "charge" and s.vessel in stood and gas:
+            s.kind = "dose"  # chlorine from its bottle: led in, however it is told
         if s.kind == "charge" and s.duration is not None and s.vessel in stood and FUNNEL.search(s.text):
             s.kind = "dose"
         if s.materials and s.kind in ("charge", "add", "dose"):
@@ -377,9 +381,10 @@ STANDS_BY = patterns.compile(
 
 
 BATH_WITH = patterns.compile(
-    r"\b(?:(?:water|cooling|cold)[- ]?(?:water[- ]?)?bath|bath ?:)(?![^.;\n]*\b(?:pour|quench|poured|on ?to)\b)[^.;\n]{0,45}$", re.I
+    r"\b(?:(?:water|cooling|cold)[- ]?(?:water[- ]?)?bath|bath ?:)(?![^.;\n]*\b(?:pour|quench|poured|on ?to)\b)[^.;\n]{0,45}$|\bice[- ]bath \([^()\n]{0,25}$",
+    re.I,
 )
-""" "Water bath, 1 L, with ice in it": behind these words ice is the bath's."""
+""" "Water bath, 1 L, with ice in it", "ice bath (handful of ice)": behind these words ice is the bath's."""
 
 
 def _ice_of_a_bath(doc: Procedure, source: str) -> None:
