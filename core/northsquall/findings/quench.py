@@ -1277,7 +1277,8 @@ def stored(c: Context) -> Iterator[Finding]:
     if not found or m is None:
         return
     tail = text[max(0, m.start() - 60) : m.end() + 160]
-    if re.search(r"\b(?:cold|fridge|dark|vented|damp|moist|wet)\b", tail, re.I):
+    kept = not re.search(r"\b(?:nothing|none|not|never)\b[^.;\n]{0,20}$", text[max(0, m.start() - 30) : m.start()], re.I)
+    if not kept or re.search(r"\b(?:cold|fridge|dark|vented|damp|moist|wet)\b", tail, re.I):
         return
     yield finding(
         "S05", "condition", f"{catalogue().label(target)} carries {found[0].name} and is put away without cold, dark or a vent in the text.", span=(m.start(), m.end()), limit="cold, dark, vented, dated, not dry", remedy="Cold and dark, under a vented cap, dated; not dry.", source=found[0].source, short="storage",

@@ -3269,7 +3269,7 @@ def _is_reagent(identity: str) -> bool:
 
 
 POURED_IN = patterns.compile(
-    r"\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:in )?(?:through|by|via|down|in from|in at) (?:the|its|an?|one) (?:(?:open|free|side|third|second|middle|centre|top|powder|dropping) |top of the |head of the )*(?:top|neck|condenser|side[- ]?(?:neck|arm)|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
+    r"\bpour(?:ed|s)? (?:it |them |all )?on(?:to| to)? (?:the|this) (?:metal|zinc|tin|iron|magnesium|aluminium|solid|powder|turnings|granules|crystals)\b|\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:in )?(?:through|by|via|down|in from|in at) (?:the|its|an?|one) (?:(?:open|free|side|third|second|middle|centre|top|powder|dropping) |top of the |head of the )*(?:top|neck|condenser|side[- ]?(?:neck|arm)|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
     re.I,
 )
 """Water that is "poured in" goes to the batch."""

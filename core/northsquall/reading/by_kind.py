@@ -151,6 +151,38 @@ def _the_acid_of_the_title(text: str, where: list[int], head: str) -> tuple[str,
     return text[:a] + name + text[b:], before[:a] + [before[a]] * (len(name) - 1) + [before[b - 1]] + before[b:]
 
 
+PURIFIES = patterns.compile(r"\b(?:recryst\w*|crystalli[sz]\w*|purif\w*|redistil\w*|sublim\w*|cleaning|cleaned)\b", re.I)
+_CRUDE = r"(?:crude|raw|impure|technical|unpurified)(?: (?:product|stuff|material|solid|substance|crystals))?"
+_MASS = r"(?:about |ca\.? )?\d[\d.,]* ?k?g"
+CRUDE_SO_MUCH = patterns.compile(
+    rf"\b(?P<a>{_MASS})(?:(?: of)?(?: the)?|,)? \(?{_CRUDE}\)?(?! [a-z]{{5,}}(?:ate|ide|one|ine|ol|ene|ane)\b)|\b{_CRUDE}[:,]? \(?(?P<b>{_MASS})\b\)?",
+    re.I,
+)
+""" "12 g crude", "crude product: 12 g"."""
+
+
+def _crude_of_the_title(text: str, where: list[int], head: str) -> tuple[str, list[int]]:
+    """The text with the one substance that its head purifies put behind the first crude amount, where the text does not name it with one."""
+    if PURIFIES.search(head) is None:
+        return text, where
+    names = {n.lower(): n for n, _ in _named(head)}
+    m = CRUDE_SO_MUCH.search(text, len(head))
+    if len(names) != 1 or m is None:
+        return text, where
+    (name,) = names.values()
+    if re.search(rf"{re.escape(name)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?(?:\w+ )?{re.escape(name)}", text[len(head) :], re.I):
+        return text, where
+    before = where or list(range(len(text) + 1))
+    a, b = m.span()
+    if text[b : b + 40].lstrip().lower().startswith(name.lower()):
+        return text, where
+    amount = m["a"] or m["b"]
+    at = m.start("a") if m["a"] else m.start("b")
+    put = f"{amount} of crude {name}"
+    places = [*range(at, at + len(amount)), *([at + len(amount) - 1] * (len(put) - len(amount)))]
+    return text[:a] + put + text[b:], [*before[:a], *(before[k] for k in places), *before[b:]]
+
+
 def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with such a kind replaced by the name, and where each of its characters stood; unchanged where none or more than one is meant.
 
@@ -159,6 +191,7 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     head = text[:HEAD].split("\n\n")[0] if "\n\n" in text[:HEAD] else text[:HEAD].split("\n")[0]
     text, where = _of_what_the_head_names(text, where, head)
     text, where = _the_acid_of_the_title(text, where, head)
+    text, where = _crude_of_the_title(text, where, head)
     places = [(a, b) for a, b in _weighed(text) if a > len(head) // 3]
     if not places:
         return text, where

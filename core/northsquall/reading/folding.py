@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import re
 from functools import lru_cache
 from itertools import pairwise
@@ -235,6 +236,14 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("had_cooled_and", r"\bhad (?:been )?cooled(?: down)?(?: to (?:room temperature|[-−]?\d+ ?°C))? and (?=(?:was|is|were) (?:then )?(?:added|dropped|dripped|run|poured)\b)", ""),
     ("mono_and_di", r"\b[Mm]ono-? ?(?:and|/) ?di(nitro|chloro|bromo)([a-z]{5,})\b", "{0}{1}"),
     ("condenser_water_on", r"(?<=[a-z]), (?:its )?(?:cooling )?water (?:is )?(?:turned )?on(?=[.,;]|\n)", ""),
+    *(
+        (f"locants_{a}_{b}", rf"\b(?i:{one}(?:, ?|-| ){other})-(?=[a-z(]{{5}})", f"{a},{b}-")
+        for (a, one), (b, other) in itertools.combinations(enumerate(("one", "two", "three", "four", "five", "six"), 1), 2)
+    ),
+    ("line_stays_on", r",? ?(?:with )?(?:the |its )?(?:off-?gas|gas|vent) line (?:remaining |staying |being left |left |still |always )?(?:on|open|connected|in place)(?=[.,;\n])", ""),
+    ("cap_and_shelf", r"\b(bottle|jar|vial|flask|can),? (?:with (?:an? |its )?)?(?:ground |screw )?(cap|lid|stopper|cork)(?=, (?:(?:in(?:to)? )?(?:the )?(?:fridge|freezer|shelf|cupboard|refrigerator|cellar|dark|drawer)|for (?:tomorrow|next|later|the)|until|till)\b)", "{0}, {1} on"),
+    ("closed_vial", r"\b[Cc]losed (vial|bottle|jar|flask)(?=, ?(?:(?:in(?:to)? )?(?:the )?(?:fridge|freezer|shelf|cupboard|refrigerator|cellar)|for|until|till)\b)", "{0}, cap on"),
+    ("nothing_kept", r"[;,.] (?:and )?[Nn]othing is (?:kept|stored|put away)(?=[.,;\n]|$)", ""),
     ("this_litre_of", r"\b(?:this|that|another) (litre|kilo|pint|gallon|half litre) of (?=[a-z])", "a {0} of "),
     ("not_opened_again", r",? (?:and |but )?not (?:to be )?(?:opened|started|resumed|continued|turned on|reopened)(?: again)? (?:above|before|until|over) (?:it is (?:at|below) )?-?\d[\d.]* ?°C", ""),
     ("until_it_isnt", r"\b([Uu]ntil|[Tt]ill) it (is|was)n['’]t\b", "{0} it {1} not"),

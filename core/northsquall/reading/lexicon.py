@@ -1232,9 +1232,12 @@ WENT_IN = Cue(
 )
 GOES_AWAY = Cue(
     patterns.compile(
-        r"\b(down the (?:sink|drain)|to the drain|(?:waste|salts|catalyst) (?:bottle|drum|bin|jar|can|tin)|(?:aqueous|solvent|catalyst|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
+        r"\b(down the (?:sink|drain|toilet|lavatory|gully)|to the drain|(?:waste|salts|catalyst) (?:bottle|drum|bin|jar|can|tin)|(?:aqueous|solvent|catalyst|aluminium|zinc|manganese|halogen\w*|copper|metal|heavy metal) waste|in(?:to)? the bin|label)\b",
         re.I,
     ),
+    "toilet",
+    "lavatory",
+    "gully",
     "sink",
     "drain",
     "waste",

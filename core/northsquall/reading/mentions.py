@@ -543,6 +543,7 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
     _carried(items, out)
     _what_it_took(items, out, busy, skip)
     out += [m for m in _unknowns(items, skip, busy, source) if not _is_where_from(items, m, out)]
+    out = _with_their_moles(out)
     out += _vague_unknowns(items, skip, out, source)
     out += _generics(items, skip, out, busy, source)
     out.sort(key=lambda m: m.index)
@@ -948,6 +949,10 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         begin = _locants_before(source, items[a].start)
         m = Mention(None, source[begin : items[b].end], begin, items[b].end, min(a, b), first=min(a, i), last=max(b, i))
         take(m, x)
+        if a > i and is_word(at(items, i + 1), "("):  # "0.1 mol (17.5 g) of cyclooctanone"
+            for y in items[i + 2 : _close(items, i + 1)]:
+                if isinstance(y, Qty) and y.dim in (*AMOUNTS, "moles") and y.start not in busy and y.dim != x.dim:
+                    take(m, y)
         m.count = _count(items, i)
         m.start, m.end = min(m.start, x.start), max(m.end, x.end)
         if a < i:
@@ -959,6 +964,21 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         busy |= {q.start for q in m.used}
         out.append(m)
     return out
+
+
+def _with_their_moles(out: list[Mention]) -> list[Mention]:
+    """ "17.5 g of 2,4-dichlorobenzaldehyde, 0.1 mol": the moles behind an unlisted name are of what was weighed before it."""
+    kept: list[Mention] = []
+    for m in out:
+        twin = next((x for x in kept if x.identity is None and m.identity is None and x.name.lower() == m.name.lower()), None)
+        if twin is None or (twin.amount is None) == (m.amount is None) or bool(twin.moles) == bool(m.moles):
+            kept.append(m)
+            continue
+        weighed, told = (twin, m) if twin.amount is not None else (m, twin)
+        weighed.moles, weighed.end, weighed.last = told.moles, max(weighed.end, told.end), max(weighed.last, told.last)
+        weighed.used += told.used
+        kept = [*(x for x in kept if x is not twin), weighed]
+    return kept
 
 
 def _what_it_took(items: list[Item], named: list[Mention], busy: set[int], skip: set[int]) -> None:
@@ -1140,6 +1160,14 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
     j = i + 1
     if is_word(at(items, j), "(") and _bare_bracket(items, j):
         j = min(_close(items, j) + 1, len(items))  # "12.8 g (0.100 mol) of cyclononanol"
+    if (
+        j > i + 1 and isinstance(first := at(items, j), Token) and first.kind in ("word", "num")
+    ):  # "17.5 g (0.1 mol) cyclooctanone in ethanol"
+        k = j
+        while k < min(len(items), j + 6) and _name_part(items[k]) and text_of(items[k]) != ",":
+            k += 1
+        if k > j and _by_its_form(items, k - 1):
+            return j, k - 1
     if is_word(items[j] if j < len(items) else None, "of"):
         known = is_word(at(items, j + 1), "the")
         j += 1 + known

@@ -120,7 +120,34 @@ PREFIXED = patterns.compile(r"((?:[\d,]+-)?(?:di|tri|tetra)?(?:chloro|bromo|iodo
 def _spoken_locants(names: list[str]) -> list[str]:
     """Names with their first locant as it is said and heard: "four-bromotoluene"."""
     word = {str(n): w for w, n in LOCANTS.items()}
-    return [f"{word[name[0]]}{name[1:]}" for name in names if name[1:2] == "-" and name[0] in word and len(name) > 7]
+    one = [f"{word[name[0]]}{name[1:]}" for name in names if name[1:2] == "-" and name[0] in word and len(name) > 7]
+    two = [(m, name) for name in names if (m := re.match(r"(\d),(\d)-", name)) is not None and m[1] in word and m[2] in word]
+    return one + [f"{word[m[1]]}{parted}{word[m[2]]}{name[3:]}" for m, name in two for parted in (",", "-", ", ", " ")]
+
+
+SHORT_FOR = {
+    "chloro": "cl",
+    "bromo": "br",
+    "iodo": "i",
+    "fluoro": "f",
+    "nitro": "no2",
+    "methoxy": "meo",
+    "methyl": "me",
+    "hydroxy": "oh",
+    "amino": "nh2",
+}
+"""What stands on a ring or chain, as it is jotted down."""
+
+
+def _jotted(names: list[str]) -> list[str]:
+    """Names with their substituent as it is jotted down: "4-Cl-aniline", "p-NO2-toluene" of "4-chloroaniline", "4-nitrotoluene"."""
+    out = []
+    for name in names:
+        m = re.fullmatch(rf"([234omp])-({'|'.join(SHORT_FOR)})([a-z]{{5}}.*)", name.lower())
+        if m is not None:
+            letter = {"2": "o", "3": "m", "4": "p"}.get(m[1], m[1])
+            out += [f"{at}-{SHORT_FOR[m[2]]}-{m[3]}" for at in {m[1], letter}]
+    return out
 
 
 ORTHO_META_PARA = {"2": "ortho", "o": "ortho", "3": "meta", "m": "meta", "4": "para", "p": "para"}
@@ -171,6 +198,7 @@ def _automaton() -> ahocorasick.Automaton:
             *_spoken_states(substance.names),
             *_spoken_locants(substance.names),
             *_by_greek(substance.names),
+            *_jotted(substance.names),
             *_apart(substance.names),
             *_hydrated(substance.id),
             *full,

@@ -157,8 +157,13 @@ SPOKEN_LOCANT = patterns.compile(r"\b(one|two|three|four|five|six)-(?=[a-z]{4})"
 """A locant as it is said: "four-nitrobenzyl alcohol"."""
 
 
+SPOKEN_PAIR = patterns.compile(r"\b(one|two|three|four|five|six)(?:, ?|-| )(one|two|three|four|five|six)-(?=[a-z]{4})", re.I)
+"""Two locants as they are said: "two,four-dichlorobenzaldehyde"."""
+
+
 def resolve(text: str, catalogue: Catalogue) -> Resolution:
     """What a name, CAS number or structure means. Never raises for a string."""
+    text = SPOKEN_PAIR.sub(lambda m: f"{LOCANTS[m[1].lower()]},{LOCANTS[m[2].lower()]}-", text)
     name = SPOKEN_LOCANT.sub(lambda m: f"{LOCANTS[m[1].lower()]}-", " ".join(text.split()))
     ambiguous = catalogue.ambiguous.get(name.lower())
     if ambiguous and not ambiguous[1]:
