@@ -446,6 +446,11 @@ def test_what_becomes_of_the_rest(said: str, codes: set[str]) -> None:
     assert codes & {f.code for f in assess(read(CLEANING.format(said))).findings if f.severity != "note"}
 
 
+def test_what_is_left_in_a_bottle_is_no_mixture() -> None:
+    text = "Bromoacetone\n\nAcetone 29 g in 60 mL of acetic acid in a 250 mL flask in the hood. Bromine 80 g over 90 min at 30 °C. The rest of the bromine is kept in its bottle in the cupboard."
+    assert [f.message for f in assess(read(text)).findings if f.code == "S05" and "kept together" in f.message] == []
+
+
 def test_nothing_is_kept_of_what_is_harmless() -> None:
     text = "Salt water\n\nSodium chloride 20 g in 200 mL of water in a 400 mL beaker. What is left over stays in the beaker on the shelf till the next time."
     assert [f.code for f in assess(read(text)).findings if f.code == "S05"] == []
@@ -473,3 +478,18 @@ def test_a_still_hotter_than_the_onset(said: str, hot: bool) -> None:
 def test_water_that_does_not_go_in(said: str, water: int) -> None:
     doc = read(f"Butyl acetate\n\n74 g of butan-1-ol and 66 g of acetic acid in a 500 mL flask with a condenser. {said}")
     assert sum(m.identity == "water" for m in doc.materials) == water
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "When it gets too warm I run cold water over it.",
+        "When it gets too lively I let tap water run over the flask.",
+        "No ice, I run cold water over the outside when it gets too warm.",
+        "If it boils, run cold water over the flask.",
+        "I hold the flask under the tap when it gets hot.",
+    ],
+)
+def test_water_over_the_outside_does_not_go_in(said: str) -> None:
+    doc = read(f"X\n\nAnisole 10.8 g and acetic acid 50 mL in a 250 mL flask. Bromine 16 g over 30 min. {said}")
+    assert all(m.identity != "water" for m in doc.materials)

@@ -369,8 +369,8 @@ def stored_together(c: Context) -> Iterator[Finding]:
 
 
 KEEPS_REST = patterns.compile(
-    r"\b(?:what(?:['’]s| is) left(?: over)?|what isn['’]t used|left ?overs?(?: \w+)?|the (?:rest|remainder)(?: of (?:it|the [\w -]{3,25}))?)\b[^.;\n]{0,45}\b(?:stays?|kept|keep|stands?|goes back|shelf|jar|cupboard|sill|(?:until|till) (?:the )?next)\b"
-    r"|\b(?:keep|keeps|store|stores) (?:the rest|what(?:['’]s| is) left|the remainder)\b",
+    r"\b(?:what(?:['’]s| is) left(?: over)?|what isn['’]t used|left ?overs?(?: \w+)?|the (?:rest|remainder)(?: of (?:it|the (?:\w+ )?(?:mixture|liquid|solution|reagent|batch|etch|bath|stuff)))?(?! of\b))\b[^.;\n]{0,45}\b(?:stays?|kept|keep|stands?|goes back|shelf|jar|cupboard|sill|(?:until|till) (?:the )?next)\b"
+    r"|\b(?:keep|keeps|store|stores) (?:the rest|what(?:['’]s| is) left|the remainder)\b(?! of the (?!\w* ?(?:mixture|liquid|solution|reagent|batch|etch|bath|stuff)\b))",
     re.I,
 )
 """ "What's left over stays in the beaker on the shelf till the next time"."""

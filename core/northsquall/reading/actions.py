@@ -3294,7 +3294,7 @@ ON_IT = patterns.compile(
 )
 WATER_IN = patterns.compile(
     r"^\W*(?:next (?:day|morning):? |then |monday:? )?(?:I )?(?:just )?(?:pour|poured|tip|tipped|threw|put|ran) (?:some |the |cold |tap )?water in\b(?!to)(?! (?:an?|the) )"
-    r"|\b(?:I|we|you) (?:just )?(?:pour|poured|tip|tipped|throw|threw|put|ran|run) (?:some |the |a little |a lot of )?(?:cold |tap )?water (?:on (?:it|top|them)|over it|into (?:it|the (?:beaker|flask|jar)))\b",
+    r"|\b(?:I|we|you) (?:just )?(?:pour|poured|tip|tipped|throw|threw|put|ran|run) (?:some |the |a little |a lot of )?(?:cold |tap )?water (?:on (?:it|top|them)|into (?:it|the (?:beaker|flask|jar)))\b",
     re.I,
 )
 TO_THE_BATCH = patterns.compile(

@@ -244,6 +244,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("cap_and_shelf", r"\b(bottle|jar|vial|flask|can),? (?:with (?:an? |its )?)?(?:ground |screw )?(cap|lid|stopper|cork)(?=, (?:(?:in(?:to)? )?(?:the )?(?:fridge|freezer|shelf|cupboard|refrigerator|cellar|dark|drawer)|for (?:tomorrow|next|later|the)|until|till)\b)", "{0}, {1} on"),
     ("closed_vial", r"\b[Cc]losed (vial|bottle|jar|flask)(?=, ?(?:(?:in(?:to)? )?(?:the )?(?:fridge|freezer|shelf|cupboard|refrigerator|cellar)|for|until|till)\b)", "{0}, cap on"),
     ("nothing_kept", r"[;,.] (?:and )?[Nn]othing is (?:kept|stored|put away)(?=[.,;\n]|$)", ""),
+    ("water_over_the_flask", r"\b(?:I |we |you )?(?:run|ran|let|play) (?:some )?(?:cold |tap )?water (?:run |play )?over (?:it|the (?:flask|outside|beaker|glass|neck))(?=[.,;\n]|$| (?:when|if|until|till|to)\b)", "it is cooled with a stream outside"),
     ("this_litre_of", r"\b(?:this|that|another) (litre|kilo|pint|gallon|half litre) of (?=[a-z])", "a {0} of "),
     ("not_opened_again", r",? (?:and |but )?not (?:to be )?(?:opened|started|resumed|continued|turned on|reopened)(?: again)? (?:above|before|until|over) (?:it is (?:at|below) )?-?\d[\d.]* ?°C", ""),
     ("until_it_isnt", r"\b([Uu]ntil|[Tt]ill) it (is|was)n['’]t\b", "{0} it {1} not"),
