@@ -389,3 +389,28 @@ def test_dilute_nitric_acid_oxidises_a_side_chain(arene: str, grams: float, fami
     (r,) = [r for r in a.reactions if family in r.family]
     assert r.extent_mol == pytest.approx(0.2, rel=0.03)
     assert next(g.mol.best for g in a.gases if g.formula == "NO") == pytest.approx(nitric * r.extent_mol, rel=0.01)
+
+
+FAHRENHEIT = """Nitration of anisole
+
+Anisole 23 g and acetic acid 60 mL in a 250 mL three-neck flask in an ice tub. Thermometer well down in it.
+
+| no | what is done | how much | °F | min | remark |
+|----|----|----|----|----|----|
+| 1 | nitric acid 65 %, then acetic anhydride | 16 mL, 30 mL | 40 | 20 | mixed in a 100 mL flask in ice, close the funnel if it passes 60 °F |
+| 2 | the mix into the anisole from the funnel | all | 32-50 | 75 | tap shut at 55 °F |
+| 3 | stir on | | 68 | 60 | |
+| 4 | extract with MTBE, wash with soda | 2 x 60 mL, 50 mL | | | |
+"""
+
+
+def test_a_column_in_fahrenheit_and_a_row_that_is_made_apart() -> None:
+    """32 to 50 °F are 0 to 10 °C; nitric acid and the anhydride give acetyl nitrate where they meet (handbook 3.4)."""
+    doc = read(FAHRENHEIT)
+    dose = next(s for s in doc.steps if s.kind == "dose" and s.from_vessel is not None)
+    assert dose.T_range is not None and (dose.T_range.low, dose.T_range.high) == (pytest.approx(0.0), pytest.approx(10.0))
+    assert dose.T_limit is not None and dose.T_limit.value == pytest.approx(12.8, abs=0.1) and dose.from_vessel == "100 mL flask"
+    assert next(s.T_range.value for s in doc.steps if s.kind == "hold" and s.T_range) == pytest.approx(20.0)
+    assert lots(doc, "tert-butyl methyl ether") == [(120.0, None)]
+    codes = [(f.code, f.severity) for f in assess(doc).findings]
+    assert ("S04", "stop") in codes and ("P01", "condition") not in codes

@@ -17,6 +17,7 @@ Cell = tuple[int, int, int]
 DO = r"do|doing|operations?|actions?|what is done|what to do|instructions?|procedure|work|activity|description"
 """Headings of what is done, beside which an amount makes no charge list; "what" alone may head one."""
 COLUMNS = {
+    "TF": r"(?:t|temp\.?|temperature)?\W*(?:°|deg\.?)\s?f\W*",
     "T": r"(?!t\W*(?:min|h)\b)(?:t|temp\.?|temperature|°\s?c)\b.*|.*°\s?c.*",
     "h": r"(?:h|hrs?|hours?)$|(?:t|time|for)\W*\(?(?:h|hrs?|hours?)\)?$",
     "min": r"(?:min|mins|minutes?)$|(?:t|time|for)\W*\(?min(?:utes?)?\)?$",
@@ -73,7 +74,7 @@ def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
     # "conditions", "watch", "limits": what stands there is said of the step, whatever it is called
     kinds = [k or f"note {i}" for i, k in enumerate(kinds)]
     known = {"note" if k.startswith("note") else k for k in kinds}
-    least = {"T", "h", "min", "time", "amount"} | ({"note"} if operations else set())
+    least = {"T", "TF", "h", "min", "time", "amount"} | ({"note"} if operations else set())
     if "do" not in known or not known & least or ("amount" in known and not operations):
         return []
     return [(k, c[2]) for k, c in zip(kinds, cells, strict=True)]
@@ -160,10 +161,15 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
     if table.vessel:
         table.stands[n] = table.vessel
     a, end = row.get("do", (at, at))
+    apart = next((x for k, y in row.items() if k.startswith("note") and (x := MADE_IN.match(text, *y)) is not None), None)
     check = CHECK.search(text[a:end])
     b = a + check.start() if check else end
     fed = FED.search(text[a:b]) is not None
     p.put(f"{n}. ", a)
+    if apart is not None and not (fresh and table.vessel):
+        p.put("In ", a)
+        p.copy(*apart.span(1))
+        p.put(", ", apart.end(1) - 1)
     m = FROM_ROW.search(text, a, b)
     if fresh and table.vessel and not m and not re.search(r"\b(?:flask|beaker|pot)\b", text[a:b]):
         p.put("In the " if text[slice(*table.vessel)] in known else "In a ", a)
@@ -218,7 +224,7 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool, each: list[tuple[int, Span]]
 
 
 ONE_AMOUNT = patterns.compile(
-    r"\s*(?:about |ca\.? )?\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol|drops?)\b\s*(?:\([^()]*\)|(?:[,;/=]|or) ?(?:ca\.? )?\d[\d.,]* ?m?mol\b)?\s*"
+    r"\s*(?:about |ca\.? )?(?:\d+ ?[x×] ?)?\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol|drops?)\b\s*(?:\([^()]*\)|(?:[,;/=]|or) ?(?:ca\.? )?\d[\d.,]* ?m?mol\b)?\s*"
 )
 PARTED = patterns.compile(r";|\+|&|/|,(?!\d)(?! ?(?:ca\.? )?\d[\d.,]* ?m?mol\b)|\band\b|\bin(?:to)?\b|\bwith\b|\b(?:on)?to\b|\bthen\b")
 MEASURED_BEFORE = patterns.compile(
@@ -264,6 +270,11 @@ def _for_each(text: str, row: dict[str, Span]) -> list[tuple[int, Span]]:
     return [(c + t[0], q) for t, q in zip(named, trimmed, strict=True)]
 
 
+MADE_IN = patterns.compile(
+    r"\s*(?:mixed|made(?: up)?|prepared|dissolved|put together)(?: apart| separately| before(?:hand)?)? in (an? (?:[\w.,-]+ ){0,4}(?:flask|beaker|cylinder|jar|bottle)(?: in ice)?)\b",
+    re.I,
+)
+""" "Mixed in a 100 mL flask in ice": the remark says where the row is done."""
 HOW_LONG = patterns.compile(r"\s*(?:overnight|until|till|for)\b", re.I)
 """ "stir | overnight": it goes on from its doing."""
 OF_THE_DOING = 3
@@ -279,7 +290,7 @@ def _put_amount(p: _Prose, row: dict[str, Span]) -> None:
 
 def _put_notes(p: _Prose, row: dict[str, Span], behind: bool) -> None:
     """What is remarked: a few words beside the doing, more of them behind its conditions."""
-    conditions = bool(row.keys() & {"T", "h", "min", "time"})
+    conditions = bool(row.keys() & {"T", "TF", "h", "min", "time"})
     for kind in (k for k in row if k.startswith("note")):
         said = p.text[slice(*row[kind])]
         if not NOTHING.match(said) and (conditions and len(said.split()) > OF_THE_DOING and not HOW_LONG.match(said)) == behind:
@@ -289,7 +300,7 @@ def _put_notes(p: _Prose, row: dict[str, Span], behind: bool) -> None:
 
 def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool, clock: bool) -> None:
     """How warm and for how long, with the unit of the heading where the cell has none."""
-    for kind, unit in (("T", " °C"), ("h", " h"), ("min", " min"), ("time", "")):
+    for kind, unit in (("T", " °C"), ("TF", " °F"), ("h", " h"), ("min", " min"), ("time", "")):
         if kind not in row:
             continue
         a, b = row[kind]
@@ -302,7 +313,7 @@ def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool, clock: bool) -> 
         if not re.search(r"\d", said):
             p.put(f", {said}", a)
             continue
-        if kind == "T":
+        if kind in ("T", "TF"):
             least = LEAST.match(p.text, a, b)  # "< 25"
             a = least.end() if least else a
             p.put(" below " if least else " at ", a)
