@@ -952,3 +952,57 @@ def test_gloves_and_rinsed_glass_hide_no_charge(said: str) -> None:
 def test_air_that_is_squeezed_out_filters_nothing() -> None:
     doc = read("A\n\nEthanol 20 mL in a balloon flask. Squeeze the air out of the balloon. Filter the crystals.")
     assert [s.kind for s in doc.steps].count("filter") == 1
+
+
+@pytest.mark.parametrize(
+    ("said", "code", "raised"),
+    [
+        ("2 mL of ammonium vanadate", "P01", True),
+        ("20 mL of sodium chloride", "P01", True),
+        ("50 mL of soda", "P01", False),
+        ("50 mL of soda", "P02", True),
+        ("30 mL of lye", "P02", True),
+    ],
+)
+def test_a_solid_by_volume_and_a_solution_without_a_strength(said: str, code: str, raised: bool) -> None:
+    a = result(f"X\n\nAcetic acid 12 g and water 60 mL in a 250 mL flask. Add {said} over 10 min at 20 °C.")
+    assert bool(of(a, code)) is raised
+
+
+QUENCHED = "1-Chlorooctane\n\n1-Octanol 26.0 g in a 250 mL flask, condenser; hose from it to an empty 500 mL bottle and a funnel above 400 mL of 15 % sodium hydroxide. Hood. Thionyl chloride {} g over 75 min at 20 to 30 °C. 2 h at 70 °C. Cool to 15 °C. Run it into 200 g of ice and water in a 600 mL beaker, 20 min{}"
+
+
+@pytest.mark.parametrize(
+    ("grams", "said", "severity"),
+    [
+        (28.6, ".", "condition"),
+        (28.6, "; the gas line stays over it.", "note"),
+        (60, ".", "stop"),
+        (60, "; the gas line stays over it.", "condition"),
+        (60, ". The funnel is held above the caustic.", "stop"),
+    ],
+)
+def test_a_hose_over_the_quench_takes_a_step_off_and_no_more(grams: float, said: str, severity: str) -> None:
+    """26.0 g of octanol take 23.8 g of thionyl chloride (0.200 mol); what is left gives its sulfur dioxide to the beaker."""
+    (past,) = [f for f in result(QUENCHED.format(grams, said)).findings if f.code == "G04" and f.short == "gas past the line"]
+    assert past.severity == severity
+
+
+BENZOATE = "Methyl 3-nitrobenzoate\n\nMethyl benzoate 27.2 g in sulfuric acid 96 % 60 mL in a 250 mL flask in ice, thermometer in the liquid. Nitric acid 65 % 16 mL and sulfuric acid 96 % 16 mL, mixed in a 100 mL flask in ice, over 60 min at 5 to 15 °C. {} Distil at 10 mbar, 140 °C, oil bath {} °C, leave 4 mL."
+WASHED = "Pour on 300 g of ice in a 1 L beaker, 10 min. Filter, wash with water till neutral."
+
+
+@pytest.mark.parametrize(("before", "bath", "stopped"), [(WASHED, 190, False), (WASHED, 250, True), ("", 190, True)])
+def test_a_washed_nitroarene_is_distilled_by_its_own_onset(before: str, bath: int, stopped: bool) -> None:
+    """250 °C alone and 180 °C in the acid, by class (handbook 2.10)."""
+    found = [f for f in result(BENZOATE.format(before, bath)).findings if f.code == "H14" and f.severity == "stop"]
+    assert bool(found) is stopped
+
+
+def test_a_text_in_fahrenheit_keeps_to_it() -> None:
+    """40 to 50 °F are 4.4 to 10 °C."""
+    doc = read("X\n\nAnisole 23 g in a 250 mL flask. Nitric acid 65 % 16 mL over 60 min, between 40 and 50, tap shut at 60 °F.")
+    dose = next(s for s in doc.steps if s.kind == "dose")
+    assert (
+        dose.T_range is not None and dose.T_range.low == pytest.approx(4.4, abs=0.1) and dose.T_range.high == pytest.approx(10.0, abs=0.1)
+    )

@@ -75,7 +75,6 @@ NOT_PUT_AWAY = [
         ("2-I-benzoic acid", "2-iodobenzoic acid"),
         ("PhCH2OH", "benzyl alcohol"),
         ("PhCN", "benzonitrile"),
-        ("two-four-dichlorophenol", "2,4-dichlorophenol"),
     ],
 )
 def test_names_as_they_are_jotted_and_said(jotted: str, identity: str) -> None:
@@ -123,6 +122,14 @@ def test_two_spoken_locants_of_an_unlisted_name() -> None:
         )
     )
     assert a.materials[0].mol.best == pytest.approx(0.1, rel=0.005) and len(a.materials) == 2
+
+
+@pytest.mark.parametrize("said", ["two,four-dichlorophenol", "two-four-dichlorophenol", "two, four-dichlorophenol", "2,4-dichlorophenol"])
+def test_two_spoken_locants_of_a_listed_name(said: str) -> None:
+    assert [m.identity for m in read(f"X\n\nSixteen grams of {said} in a hundred mils of ethanol, 250 mL flask.").materials] == [
+        "2,4-dichlorophenol",
+        "ethanol",
+    ]
 
 
 DIAZO = "Diazo\n\n4-Chloroaniline 12.8 g in 30 mL hydrochloric acid 37 % and 30 mL water in a 400 mL beaker in ice; sodium nitrite 7.0 g in 15 mL of water over 20 min, 0-5 °C. {}"

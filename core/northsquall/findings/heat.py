@@ -19,6 +19,7 @@ from northsquall.quenching.dump import QUENCH_LIMIT_C
 from northsquall.reading import concepts
 from northsquall.reading import lexicon as lex
 from northsquall.reading.tokens import tokenise
+from northsquall.stability import td24_bound
 from northsquall.substances import catalogue
 from northsquall.working import figure
 
@@ -200,7 +201,7 @@ SHUT_AT_IT = patterns.compile(
 
 
 WAITS_FOR_IT = patterns.compile(
-    r"\b(?:next|each|every|another) (?:one |portion |lot |spoonful |piece )?(?:only )?(?:when|after|once)\b[^.;\n]{0,40}\b(?:fall\w*|fell|back|below|under|dropped|drops|down|cooled|subsid\w+|ebbed|ceased?|stopp?\w*|over|gone|died|ended|quiet)\b"
+    r"\b(?:next|each|every|another) (?:one |portion |lot |spoonful |piece )?(?:only )?(?:when|after|once)\b[^.;\n]{0,40}\b(?:fall\w*|fell|back|below|under|dropped|drops|down|cooled|subsid\w+|ebbed|ceased?|stopp?\w*|over(?! ?-?\d)|gone|died|ended|quiet)\b"
     r"|\b(?:when|after|once) the (?:gas|foam|froth|bubbl\w+|evolution)[^.;\n]{0,30}\b(?:of|from) the (?:one before|last(?: one)?|previous(?: one)?)\b",
     re.I,
 )
@@ -795,7 +796,9 @@ def hold_near_td24(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-HOT_BATH = patterns.compile(r"\bbath\b[^.;\n\d]{0,50}?(\d{3})(?: ?[-–] ?(\d{3}))? ?°C|(\d{3}) ?°C[^.;\n\d]{0,15}\bbath\b", re.I)
+HOT_BATH = patterns.compile(
+    r"\bbath\b[^.;\n\d]{0,50}?(\d{3})(?: ?[-–] ?(\d{3}))? ?°C|(\d{3}) ?°C (?:(?:oil|sand|salt|metal|silicone) )?bath\b", re.I
+)
 """A bath and its temperature, from a hundred upwards."""
 AFTER_STILL = 400
 """Characters behind the words of a distillation in which its bath is spoken of."""
@@ -807,13 +810,16 @@ def still_over_onset(c: Context) -> Iterator[Finding]:
     still = next((s for s in c.procedure.steps if s.kind == "distil"), None)
     if c.bound is None or still is None:
         return
+    washed = any(s.kind in ("extract", "filter", "neutralise") and s.n < still.n for s in c.procedure.steps)
+    alone = td24_bound([c.purpose.target], "neat") if washed and c.purpose.target is not None and not c.bound.measured else None
+    bound = alone or c.bound  # what was washed stands in the still without the acid it was made in
     text = c.procedure.source_text
     hot = [(float(m[2] or m[1] or m[3]), m) for m in HOT_BATH.finditer(text, still.span[0], still.span[1] + AFTER_STILL)]
     top, m = max(hot, key=lambda x: x[0], default=(0.0, None))
-    if m is not None and top > c.bound.onset_C:
+    if m is not None and top >= bound.onset_C:
         yield finding(
-            "H14", "stop", f"The bath of the still is at {top:.0f} °C, over the {c.bound.onset_C:.0f} °C at which a {c.bound.what} can begin to decompose; the residue stays in it longest.",
-            step=still, span=m.span(), figure=top, limit=f"{c.bound.onset_C:.0f} °C", remedy="Less pressure and a colder bath, stop while a tenth is left, or measure the residue (DSC).", source=c.bound.source, short="still over its onset",
+            "H14", "stop", f"The bath of the still is at {top:.0f} °C, where a {bound.what} can begin to decompose ({bound.onset_C:.0f} °C by its class); the residue stays in it longest.",
+            step=still, span=m.span(), figure=top, limit=f"{bound.onset_C:.0f} °C", remedy="Less pressure and a colder bath, stop while a tenth is left, or measure the residue (DSC).", source=bound.source, short="still over its onset",
         )  # fmt: skip
 
 

@@ -364,9 +364,7 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
     density = s.value("density", "l")
     dissolved = lot.material.strength
-    of_a_salt = s.smiles is None and s.soluble  # "50 mL of soda": a solution of it
-    said = (dissolved is not None and bool(dissolved.word)) or of_a_salt
-    if s.phase == "s" and s.id != "ice" and said and mL[2] <= SPOON_ML and not s.commercial:
+    if s.phase == "s" and s.id != "ice" and dissolved is not None and dissolved.word and mL[2] <= SPOON_ML and not s.commercial:
         low, best, high = FEW_DROPS_G_ML
         lot.assumptions.append(f"a few mL of a solution without a strength: {low:g} to {high:g} g/mL is taken (common practice, no source)")
         return (mL[0] * low, mL[1] * best, mL[2] * high)
@@ -375,9 +373,6 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         return None
     melts = s.value("Tm")
     barely = melts is not None and melts.value <= WARM_ROOM_C and density is not None  # tert-butanol, glacial acids: poured warm
-    if s.phase == "s" and of_a_salt and s.id != "ice" and not barely:
-        lot.reason = f"{mL[1]:g} mL of {s.id}, a solution of it: its strength is not written"  # "50 mL of soda"
-        return None
     if s.phase == "s" and s.id != "ice" and not barely:
         lot.faults.append(("solid by volume", f"{mL[1]:g} mL of {s.id}, which is a solid"))
         if mL[2] <= SPOON_ML and not s.commercial:

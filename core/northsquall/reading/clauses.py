@@ -301,6 +301,7 @@ def _told_as_degrees(items: list[Item]) -> list[Item]:
     if not any(isinstance(x, Token) and x.kind == "num" for x in items):
         return items
     out: list[Item] = []
+    unit = next((x.unit for x in items if isinstance(x, Qty) and x.dim == "temperature"), "°c")
     shuts = any(is_word(x, *FEEDS) for x in items) and any(is_word(x, *SHUTS) for x in items)
     i, timed = 0, AS_NEAR if shuts else 0
     while i < len(items):
@@ -313,7 +314,7 @@ def _told_as_degrees(items: list[Item]) -> list[Item]:
             (timed > 0 or _brought_to(items, i))
             and isinstance(x, Token)
             and x.kind == "num"
-            and (found := _degrees_at(items, i)) is not None
+            and (found := _degrees_at(items, i, unit)) is not None
         ):
             out.append(found[0])
             i, timed = found[1] + 1, 0
@@ -339,7 +340,7 @@ AS_NEAR = 12
 """Words behind a time within which a bare number is looked at."""
 
 
-def _degrees_at(items: list[Item], i: int) -> tuple[Qty, int] | None:
+def _degrees_at(items: list[Item], i: int, unit: str) -> tuple[Qty, int] | None:
     """(temperature, its last item) where the number at `i` is one by the words around it."""
     x = items[i]
     assert isinstance(x, Token)
@@ -366,12 +367,12 @@ def _degrees_at(items: list[Item], i: int) -> tuple[Qty, int] | None:
             and (inside or beyond[:1] == ["inside"] or before[-1] not in ("the", ","))
         )
         ok = led and value < high <= value + 60.0
-        return (Qty((value + high) / 2, "°c", x.start, items[last].end, value, high), last) if ok else None
+        return (Qty((value + high) / 2, unit, x.start, items[last].end, value, high), last) if ok else None
     limit = LIMITS.search(" ".join(before)) is not None
     at_it = _brought_to(items, i) or before[-1:] in (["at"], ["around"]) or before[-2:] == ["at", "about"]
     if not (limit or most or at_it) or (value < 2.0 and not _brought_to(items, i)):
         return None
-    return Qty(value, "°c", x.start, x.end), last
+    return Qty(value, unit, x.start, x.end), last
 
 
 def _then_the_rest(items: list[Item]) -> int:

@@ -505,6 +505,10 @@ def _may_name(x: Item) -> bool:
     return type(x) is Qty or x.kind == "sub" or x.low in lex.GENERIC or x.low in PARTS or x.low in FRACTIONS or x.low in VAGUE  # type: ignore[union-attr]
 
 
+KEPT_AS_SOLUTIONS = ("soda", "caustic", "lye", "bicarbonate", "bisulfite", "thiosulfate", "brine")
+"""Short names that mean a solution where they are measured by volume: its strength is still not written."""
+
+
 def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]:
     """All materials of a clause in the order of the words; unknown ones with an amount as well."""
     out: list[Mention] = []
@@ -535,7 +539,8 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         busy |= {q.start for q in m.used}
         m.share = m.share or _share(items, i)
         m.partial = (i > 1 and is_word(items[i - 1], "the") and is_word(items[i - 2], "of")) or m.share == "first"
-        if (is_word(at(items, i + 1), "solution") or x.low.endswith(" solution")) and m.strength is None:
+        poured = x.low in KEPT_AS_SOLUTIONS and m.amount is not None and m.amount.dim == "volume"
+        if (poured or is_word(at(items, i + 1), "solution") or x.low.endswith(" solution")) and m.strength is None:
             m.strength = Strength(word="solution")
         out.append(m)
         m.vague = not m.measured and _vague(items, m)

@@ -120,9 +120,7 @@ PREFIXED = patterns.compile(r"((?:[\d,]+-)?(?:di|tri|tetra)?(?:chloro|bromo|iodo
 def _spoken_locants(names: list[str]) -> list[str]:
     """Names with their first locant as it is said and heard: "four-bromotoluene"."""
     word = {str(n): w for w, n in LOCANTS.items()}
-    one = [f"{word[name[0]]}{name[1:]}" for name in names if name[1:2] == "-" and name[0] in word and len(name) > 7]
-    two = [(m, name) for name in names if (m := re.match(r"(\d),(\d)-", name)) is not None and m[1] in word and m[2] in word]
-    return one + [f"{word[m[1]]}{parted}{word[m[2]]}{name[3:]}" for m, name in two for parted in (",", "-", ", ", " ")]
+    return [f"{word[name[0]]}{name[1:]}" for name in names if name[1:2] == "-" and name[0] in word and len(name) > 7]
 
 
 SHORT_FOR = {
