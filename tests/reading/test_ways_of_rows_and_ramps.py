@@ -414,3 +414,19 @@ def test_a_column_in_fahrenheit_and_a_row_that_is_made_apart() -> None:
     assert lots(doc, "tert-butyl methyl ether") == [(120.0, None)]
     codes = [(f.code, f.severity) for f in assess(doc).findings]
     assert ("S04", "stop") in codes and ("P01", "condition") not in codes
+
+
+def test_a_lot_is_shown_where_its_name_stands_in_the_row() -> None:
+    """What is marked in the author's text is the thing itself, though its amount stands two columns behind it."""
+    marked = {m.name: FAHRENHEIT[slice(*m.span)] for m in read(FAHRENHEIT).materials if m.span}
+    assert marked["nitric acid"].startswith("nitric acid") and "|" not in marked["nitric acid"]
+    assert (marked["acetic anhydride"], marked["MTBE"], marked["soda"]) == ("acetic anhydride", "MTBE", "soda")
+    assert marked["Anisole"] == "Anisole 23 g"
+
+
+def test_a_flask_told_twice_is_no_unread_quantity() -> None:
+    """A size read with the flask once is not asked for again; one that no flask is known by is."""
+    doc = read(FAHRENHEIT)
+    assert "100 mL flask" in {v.name for v in doc.vessels} and doc.unread == []
+    left = read("X\n\nAnisole 10 g in a 250 mL flask. It took 100 mL.")
+    assert [u.text for u in left.unread] == ["100 mL"]

@@ -5974,7 +5974,7 @@ def _stays_beside(account: Account, text: str) -> bool:
     """ "The salicylic acid solution stays at 10 to 20 °C": what a gas is led into, and not what makes it."""
     m = SOLUTION_STAYS.match(text)
     named = {str(t.value) for t in substances_in(m[1])} if m is not None else set()
-    return any(x.identity in named and x.role == "absorber" for x in account.doc.materials)
+    return bool(named) and any(x.identity in named and x.role == "absorber" for x in account.doc.materials)
 
 
 def _stop(account: Account, r: Reading) -> None:

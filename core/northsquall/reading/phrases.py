@@ -378,6 +378,8 @@ def _is_what_serves(items: list[Item], role: VesselPhrase, vessel: VesselPhrase)
     """ "The generator is a two-neck 500 mL flask", "as reactor a 1 L beaker is used": the vessel is the flask, and the other word its part in the work."""
     if role.kind not in ("generator", "reactor", "vessel") or role.qty is not None or vessel.qty is None or not role.index < vessel.index:
         return False
+    if vessel.index - role.index > 4 * ROLE_WORDS:
+        return False  # another sentence: amounts and names stand between as well as words
     between = [x for x in items[role.index + 1 : vessel.index] if isinstance(x, Token)]
     said = [x for x in between if x.low not in NECK_WORDS and x.low not in ("neck", "necked", "necks", "glass", "open") and x.kind != "num"]
     return (

@@ -27,7 +27,7 @@ from northsquall.reading.folding import plain
 from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
-from northsquall.reading.phrases import quantities
+from northsquall.reading.phrases import quantities, vessels_in
 from northsquall.reading.reconcile import PURIFIED, reconcile, still_more
 from northsquall.reading.resume import Resume
 from northsquall.reading.sense import fed_in_ice, second_look
@@ -167,6 +167,7 @@ def read(text: str) -> Procedure:
                 )  # "the ester" is named by what it is; so is a slip of the tongue
                 kept = written.lower() in KINDS or odd
                 m.name = m.name if kept else written
+                m.span = _in_one_piece(m.span, at, where)
         _moved(doc, where)
         doc.source_text = original
         for step in doc.steps:
@@ -212,10 +213,23 @@ def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
         for name in type(part).model_fields:
             value = getattr(part, name)
             if name.endswith("span") and isinstance(value, tuple):
-                a, b = where[value[0]], where[value[1] - 1] + 1 if value[1] > value[0] else where[value[1]]
-                setattr(part, name, (min(a, b), max(a, b)))  # a table's cells do not stand in the order in which they are read
+                taken = where[value[0] : value[1]] or [where[value[0]]]
+                setattr(part, name, (min(taken), max(taken) + (value[1] > value[0])))
             elif isinstance(value, list | BaseModel):
                 _moved(value, where, done)
+
+
+def _in_one_piece(span: tuple[int, int], name_at: int, where: list[int]) -> tuple[int, int]:
+    """The part of a plain span, about the name in it, that the author wrote in that order.
+
+    A table's cells do not stand in the order in which they are read: an amount read before its name may stand columns behind it.
+    """
+    a = b = name_at
+    while a > span[0] and where[a - 1] <= where[a]:
+        a -= 1
+    while b + 1 < span[1] and where[b + 1] >= where[b]:
+        b += 1
+    return a, b + 1
 
 
 DATED = patterns.compile(
@@ -635,7 +649,10 @@ def _finish(account: Account, tokens: list[Token]) -> None:
         head = line if doc.results.product_span and line <= 140 else 0  # a whole paragraph is no heading
     seen = account.used | {s for m in doc.materials for q in (m.amount, m.stated_mol) if q and q.span for s in (q.span[0],)}
     listed = {place for u in doc.unread for place in range(*u.span)}
-    for item in quantities(tokens):
+    items = quantities(tokens)
+    known = {v.name for v in doc.vessels}
+    seen |= {v.qty.start for v in vessels_in(items) if v.qty and account.vessel_name(v) in known}  # told again
+    for item in items:
         if not isinstance(item, Qty) or item.start in seen or item.start < head or item.dim == "equivalents":
             continue
         if item.start not in listed:

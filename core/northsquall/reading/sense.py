@@ -275,7 +275,7 @@ STOOD_READY = patterns.compile(
 
 def _stood_ready(doc: Procedure, m: Material, source: str) -> bool:
     """ "1 kg of citric acid stood ready": for a spill, and no charge."""
-    return _charged(doc, m) and m.identity not in ("ice", "water") and STOOD_READY.match(source, m.span[1]) is not None
+    return m.identity not in ("ice", "water") and STOOD_READY.match(source, m.span[1]) is not None and _charged(doc, m)
 
 
 def _charged(doc: Procedure, m: Material) -> bool:

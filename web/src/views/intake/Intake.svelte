@@ -454,8 +454,8 @@
           {#if a.yield.percent !== null}<div class="row">
               <dt>yield</dt>
               <dd>
-                {short(a.yield.percent ?? 0)} % ({a.yield.reported_g} of {Number(
-                  (a.yield.theoretical_g ?? 0).toPrecision(3),
+                {short(a.yield.percent ?? 0)} % ({short(a.yield.reported_g ?? 0)} of {short(
+                  a.yield.theoretical_g ?? 0,
                 )} g)
               </dd>
             </div>{/if}
