@@ -1150,13 +1150,13 @@ FORMERS = {
     "styrene",
 }
 STORES = patterns.compile(
-    r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|put (?:back|away)|in the (?:\w+ )?(?:desiccator|cupboard|fridge|drawer|cabinet)|on the shelf|jar|screw-?cap)\b",
+    r"\b(?:store[sd]?|kept|bottle[sd]? up|keep|storage|put (?:back|away)|in the (?:\w+ )?(?:desiccator|cupboard|fridge|drawer|cabinet)|(?:on the|top|bottom|middle) shelf|shelf for|jar|screw-?cap|bottles?\b[^.;\n]{0,25}\b(?:cap|stopper|closed|full))\b",
     re.I,
 )
 
 
 WITH_FUEL = patterns.compile(
-    r"\b(?:with|next to|beside|among|near|by) (?:the )?(?:other )?(?:solvents?|organics?|acetone|alcohols?|flammables?|paper|rags|sawdust)\b|\b(?:solvent|flammables?) (?:cupboard|cabinet|shelf|store)\b",
+    r"\b(?:with|next to|beside|among|near|by) (?:the )?(?:other )?(?:solvents?|organics?|acetone|alcohols?|flammables?|paper|rags|sawdust)\b|\b(?:solvents?|flammables?) (?:cupboard|cabinet|shelf|store)\b|\b(?:shelf|cupboard|cabinet|locker|store) (?:for|of|with) (?:the )?(?:solvents?|flammables?|organics|alcohols?)\b",
     re.I,
 )
 OXIDISES = ("HNO3(l)", "ClO4-", "MnO4-", "CrO4-2", "Br2", "H2O2", "ClO3-", "S2O8-2", "ClO-")
@@ -1189,7 +1189,8 @@ def wiped_with_fuel(c: Context) -> Iterator[Finding]:
 def stored_with_fuel(c: Context) -> Iterator[Finding]:
     """S05: a strong oxidiser is put away among what it can burn."""
     text = c.procedure.source_text
-    begin = c.procedure.steps[-1].span[0] if c.procedure.steps else 0
+    last = c.procedure.steps[-1].span[0] if c.procedure.steps else 0
+    begin = next((x.span[0] for x in c.procedure.steps if x.kind in ("extract", "distil", "filter", "recrystallise", "dry")), last)
     m = next((m for m in WITH_FUEL.finditer(text, begin) if STORES.search(text[max(0, m.start() - 120) : m.end() + 40])), None)
     made = {r for e in c.walk.entries for held in (e.after, e.mixed, e.gas) for r, n in held.items() if n > 0.01}
     strong = [r for r in OXIDISES if r in made] or (

@@ -753,6 +753,8 @@ def read_clause(account: Account, clause: Clause) -> None:
         account.stirrer_off = False
         return
     account.stirrer_off = account.stirrer_off or off
+    if lex.STIRRER_ON.search(text):
+        _stirred_only_now(account, clause, text)
     before = len(account.doc.steps)
     if before and ADDED_SO.match(text) and account.doc.steps[-1].materials and clause.start - account.doc.steps[-1].span[1] < 6:
         if not any(isinstance(x, Qty) or (isinstance(x, Token) and x.kind == "sub") for x in clause.items):
@@ -1825,6 +1827,18 @@ def beside_the_doing(account: Account, clause: Clause) -> None:
     if sized and account.doc.steps and account.main is not None and account.main.nominal_mL is None and not account.main.named:
         main_vessel(account, sized[:1])
         account.used |= {x.start for x in clause.items if isinstance(x, Qty) and sized[0].start <= x.start < sized[0].end}
+
+
+STIRS = patterns.compile(r"\b(?:stirred|stirring|stirs?(?![- ]?bar)|swirl\w*|agitat\w+|shak\w+)\b", re.I)
+
+
+def _stirred_only_now(account: Account, clause: Clause, text: str) -> None:
+    """ "When the feed has ended start the stirrer": until here nothing stirred what was fed."""
+    fed = next((s for s in reversed(account.doc.steps) if s.vessel == account.batch and (s.materials or s.from_vessel)), None)
+    if fed is None or fed.kind not in ("dose", "add") or fed.stirred is not None or fed.span[0] >= clause.start:
+        return
+    if (fed.duration is not None or lex.AFTER_THE_FEED.search(text)) and not STIRS.search(account.source[: clause.start]):
+        fed.stirred = False
 
 
 def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
@@ -4713,6 +4727,8 @@ def _move(account: Account, r: Reading) -> bool:
         goes_out = True
     if r.measured:
         return False
+    if _one_into_the_other(account, r, mix) or INTO_THE_FUNNEL.match(text):
+        return True
     way = _direction(account, r, mix)
     goes_out, speaks_of_mix = (way == "out", way == "in") if way is not None else (goes_out, speaks_of_mix)
     if (
@@ -4745,6 +4761,32 @@ def _move(account: Account, r: Reading) -> bool:
             account.last = main
             return True
     return False
+
+
+INTO_THE_FUNNEL = patterns.compile(
+    r"^\W*(?:(?:and|then|now|next|all|it|is|was|this|that|the|acid|mixed|nitrating|cold|cooled|whole|mixture|mix|solution|transfer(?:red)?|pour(?:ed)?|put|fill(?:ed)?|goes|went|bring|brought|decant(?:ed)?)\b,? ?)+(?:in)?to (?:the|an?|its) (?:\d+ ?mL )?(?:\w+ )?(?:dropping|addition|feed|tap|pressure[- ]equali[sz]\w+|jacketed|cooled)?[- ]?funnel\b\W*(?:on the flask\W*|of the flask\W*)?$",
+    re.I,
+)
+""" "Transfer to the dropping funnel": it stands there, and goes in when the funnel is told to run."""
+
+
+def _one_into_the_other(account: Account, r: Reading, mix: Vessel) -> bool:
+    """ "The sulfuric acid is poured into the nitric acid in a 100 mL beaker in ice, below 30 °C": how what was listed before comes about, and in what."""
+    at = ON_TO.search(r.text)
+    steps = [s for s in account.doc.steps if s.vessel == mix.name]
+    held = {account.lot(k).identity for s in steps for k in s.materials}
+    if at is None or any(s.from_vessel for s in steps) or not any(s.materials for s in steps[-1:]):
+        return False
+    there = r.clause.start + at.end()
+    parts = [{m.identity for m in r.mentions if m.identity and not m.generic and (m.start >= there) is side} for side in (False, True)]
+    if not all(parts) or not parts[0] | parts[1] <= held or parts[0] & parts[1]:
+        return False
+    sized = next((v for v in r.vessels if account.vessel_name(v) != account.batch), None)
+    if sized is not None and mix.nominal_mL is None and not mix.named:
+        vessel = account.vessel(sized, sized.kind, "")
+        _rename(account, mix, vessel)
+        account.mix = vessel
+    return _how_it_was_mixed(account, r)
 
 
 MADE_FROM = patterns.compile(

@@ -326,6 +326,13 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("after_cooling", r"\b(?:After|On)[ \n]cooling[ \n](?:down[ \n])?to[ \n](-?\d{1,2} ?°C),?[ \n](?=[a-z])", "Cool to {0}. "),
     ("put_in_ice", r"(?i:\b(?:it|the (?:flask|beaker|mixture)))[ \n](?:was|is)[ \n](?:put|set|placed|stood)[ \n]in[ \n](ice(?:[ \n]and[ \n](?:salt|water))?|an[ \n]ice[ \n]bath)[ \n]until[ \n](?:it|the[ \n]mixture)[ \n](?:was|is|reached|had[ \n]reached|reads|showed)[ \n](?:at[ \n]|about[ \n])?(?=-?\d)", "it was cooled in {0} to "),
     ("set_aside", r"\bset[ \n]aside[ \n](?=overnight\b|for[ \n](?:\d|the[ \n]night|half|an?[ \n]))", "left "),
+    ("two_adjectives", r"(?<=[ (])((?:ice[- ]?cooled|cooled|cold|chilled|iced|hot|warm|boiling|(?:well[- ]|vigorously |mechanically )?stirred)), (?:and )?(?=(?:ice[- ]?cooled|cooled|cold|chilled|iced|hot|warm|boiling|(?:well[- ]|vigorously |mechanically )?stirred) (?:\d|solution|mixture|aqueous|suspension|water|dilute|sodium|potassium))", "{0} "),
+    ("water_there", r"(?i:\b(?:(?:have|put|place|take|get) )?)(?<!\band )(?<!\bin )((?:\d[\d.,]* ?k?g of (?:crushed )?ice (?:and|in) )?\d[\d.,]* ?(?:mL|g|L|kg) of (?:crushed |cold |iced? ?|and |water\b ?)+?(?:water)?) (?:ready )?in(?:to)? (an? (?:\d[\d.,]* ?m?L )?(?:beaker|bucket|flask|jar|basin|tub))(?: ready| in ice)*(?:,|;| and)(?: then)? (?:(?:pour|tip|run|drip|wash|drop)s? )?(the (?:cooled |cold |thick )?(?:slurry|mixture|residue|lot|batch|contents|rest|salt|melt|mass|acid))(?: goes| is poured| is tipped| is run)? (?:in|on)to (?:that|it|this)\b", "pour {2} into {0} in {1}"),
+    ("ends_under", r"\b(?:that |which )?(?:ends?|ending|dips|dipping|reach(?:es|ing)|goes|opens) (?:\d[\d.,]* ?[cm]m |just |well |deep |far )?(?:under|below|beneath) the (?:surface|level) of (?=(?:\d|[A-H])\b)", "dips into "),
+    ("so_some_left", r"(?<=[a-z] left)(?:: | - |, so |; )(?:it got |in went |I added )?(?=[\w ,.%-]{3,45}?\b(?:sul[fp]h?ite|bisul[fp]h?ite|metabisul[fp]h?ite|thiosul[fp]h?ate|sulfamic acid|urea)\b)", ". Add "),
+    ("lots_until_needed", r"\b(in \d[\d.,]* ?mL (?:lots|portions),? (?:until|till) [^.;,\n]{5,70}), (?:in all )?(\d[\d.,]* ?mL) (?:(?:were|was) (?:needed|used|enough|taken|necessary)|in all|altogether|in total)", "{1} {0}"),
+    ("titrated_to_be", r"(?<=[a-z] )(?:was|is|were|had been|has been) (?:titrated|assayed|analysed|checked by titration)(?: (?:at|to be|as|freshly|first|today|yesterday|beforehand|before|again|(?:on )?(?:this|that|the same|the) (?:morning|day|week)(?: before)?|(?:by|with) [a-z]+))*(?:: | and (?:is|was|found to be) )(?=\d|[a-z]+(?:-[a-z]+)? per ?cent)", "is "),
+    ("as_titrated", r"(?<=[a-z]), (?:freshly |newly |just )?(?:titrated|assayed|analysed|checked by titration)(?: (?:at|to be|as|today|yesterday|before|(?:on )?(?:this|that|the same|the) (?:morning|day|week)(?: before)?))*,? (?=\d[\d.,]* ?%|[a-z]+(?:-[a-z]+)? per ?cent)", ", "),
     ("not_show", r",? (?:which |it |and it )?(?:should|must|may|is to|has to)[ \n](?:not|never)[ \n](?:show|read|indicate|register)[ \n](?:more[ \n]than|above|over)[ \n](\d{1,3})(?: ?°C)?(?![\w°])", ", below {0} °C"),
     ("after_reflux", r"\bAfter[ \n]((?:about[ \n])?\d[\d.,½/]* ?(?:h|min)\b(?:[ \n]\d+ ?min)?)[ \n](?:of|under|at)[ \n]reflux(?:ing)?\b,?[ \n]", "Reflux for {0}. "),
     ("taken_up", r"(?i:\b(product|oil|residue|solid|ester|whole|precipitate))[ \n](?:was|is|were)[ \n]taken[ \n](?:up[ \n])?in(?:to)?[ \n](?=(?:\d[\d.,]* ?mL[ \n](?:of[ \n])?)?(?:diethyl[ \n]ether|ether|ethyl[ \n]acetate|dichloromethane|toluene|chloroform)\b)", "{0} was extracted with "),
@@ -363,6 +370,7 @@ TURNS = {
     "first_then_lots",
     "left_destroyed",
     "let_it_run",
+    "water_there",
 }
 """Folds that may begin a sentence."""
 CUT = patterns.compile(r"(?<=\S\n\n)(?=\S)(?!\||[^\n|]*\S(?: {3,}|\t+)\S)")

@@ -498,6 +498,19 @@ STIRRER_OFF = Cue(
     "it off",
     "ed off",
 )
+STIRRER_ON = Cue(
+    patterns.compile(
+        r"\b(?:start|switch|turn|put)(?:ed|s|ing|ting)? (?:on )?(?:the )?(?:magnetic |overhead |paddle )?stirr(?:er|ing)(?: on)?\b(?! (?:again|back|off))"
+        r"|\bstirr(?:er|ing) (?:is |was |gets )?(?:only |then |now )?(?:started|begun|begins|switched on|put on|turned on|on after|on when|on once)\b(?! (?:again|back))",
+        re.I,
+    ),
+    "stirr",
+)
+AFTER_THE_FEED = patterns.compile(
+    r"\b(?:when|once|after|as soon as|until)\b[^.;]{0,25}?\b(?:feed|addition|everything|all|whole|acid|it|last drop)\b[^.;]{0,20}?(?:\bin\b|\bend\w*|\bover\b|\bdone\b|\bfinish\w*|\bcomplete\w*|[.,;]|\bstir|$)",
+    re.I,
+)
+""" "When the feed has ended", "once everything is in", "after the addition"."""
 STIRRED = Cue(
     patterns.compile(r"\b(bar on|stirrer|stirring|stirred|stir|paddle|magnetic bar|stir bar|agitat\w+|swirl\w*)\b", re.I),
     "stir",

@@ -533,7 +533,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
         word = x.low.split()[0].rstrip(".")
         if word in lex.STRENGTH_WORDS:
             m.strength = Strength(word=word)
-        for look in (_right, _left) if right_first else (_left, _right):
+        weighed = _solution_of(items, i)  # "100 mL of butyryl chloride solution (53.3 g, 0.5 mol)"
+        busy |= {y.start for y in items[max(0, i - 2) : i] if weighed and is_quantity(y, "volume")}
+        for look in (_right, _left) if right_first or weighed else (_left, _right):
             look(items, i, m, busy)
         _strength_behind(items, m, busy)
         busy |= {q.start for q in m.used}
@@ -575,6 +577,9 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
             and (measured - {m.identity} or m.identity in measured)
             and m.identity not in ("water", "ice")
         ):
+            twin = next((x for x in out if x.measured and x.identity == m.identity and x.strength is None and x.index > m.index), None)
+            if twin is not None:  # "The bleach is twelve percent by weight sodium hypochlorite, eighty mils"
+                twin.strength = m.strength
             m.index = -1
     seen: set[str] = set()
     for m in out:  # said again under another name: once
@@ -583,6 +588,12 @@ def mentions_in(items: list[Item], skip: set[int], source: str) -> list[Mention]
                 m.index = -1
             seen.add(m.identity)
     return [m for m in out if m.index >= 0]
+
+
+def _solution_of(items: list[Item], i: int) -> bool:
+    """Whether a substance's mass stands in the bracket behind the name of its solution: a volume before it is the solution's."""
+    mass = at(items, i + 3)
+    return is_word(at(items, i + 1), "solution") and is_word(at(items, i + 2), "(") and mass is not None and is_quantity(mass, "mass")
 
 
 def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:

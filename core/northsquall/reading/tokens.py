@@ -354,7 +354,7 @@ def tokenise(text: str) -> list[Token]:
     cuts = [0, *(m.start() for m in CUT.finditer(text)), len(text)]
     for begin, end in pairwise(cuts):
         out += _piece(text, begin, end, european)
-    return _short_acids(by_its_tail(out))
+    return _short_acids(by_its_tail(_of_what_it_is_made(out)))
 
 
 BEHIND_A_NAME = {"in", "into", "all", "at", "to", "is", "was", "goes", "went", "on", "over", "by", "from", "slowly", "dropwise", "then", "and", "with", "next", "last", "first", "too"}  # fmt: skip
@@ -372,6 +372,35 @@ def by_its_tail(tokens: list[Token]) -> list[Token]:
             t = Token("sub", t.text, t.start, t.end, next(iter(full[t.low])))
         out.append(t)
     return out
+
+
+LOCANT_BEHIND = {"ortho": "2", "meta": "3", "para": "4"}
+
+
+def _of_what_it_is_made(tokens: list[Token]) -> list[Token]:
+    """ "Three-chlorophenol. From the chloroaniline, meta. Twelve point eight grams of it": the first amount is of what it is made from."""
+    first = next((i for i, t in enumerate(tokens) if t.kind == "unit"), len(tokens))
+    words = [t.low for t in tokens[first : first + 3]]
+    if words[1:2] != ["of"] or words[2:] not in (["it"], ["that"], ["this"]):
+        return tokens
+    name = next((x for i in range(first - 1, -1, -1) if (x := _made_from(tokens, i)) is not None), "")
+    it, meant = tokens[first + 2], catalogue().find(name) if name else None
+    if meant is None:
+        return tokens
+    return [*tokens[: first + 2], Token("sub", name, it.start, it.end, meant.id), *tokens[first + 3 :]]
+
+
+def _made_from(tokens: list[Token], i: int) -> str | None:
+    """The name of the substance at `i` of a title's words, "" where it is not what something is made from, None where none stands there."""
+    behind = [t.low for t in tokens[i + 1 : i + 4] if t.low not in (",", "the", "(")]
+    longer = f"{LOCANT_BEHIND[behind[0]]}-{tokens[i].low}" if behind and behind[0] in LOCANT_BEHIND else ""
+    known = longer != "" and catalogue().find(longer) is not None
+    if not known and tokens[i].kind != "sub":
+        return None
+    before = [t.low for t in tokens[max(0, i - 3) : i] if t.low not in ("the", "our", "my")]
+    if before[-1:] != ["from"] and before[-2:] != ["out", "of"]:
+        return ""
+    return longer if known else tokens[i].text
 
 
 NO_ACIDS = {"acrylic", "organic", "magnetic", "plastic", "aromatic"}
