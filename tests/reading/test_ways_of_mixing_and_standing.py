@@ -160,3 +160,141 @@ def test_a_mass_in_the_bracket_is_of_what_is_dissolved(said: str) -> None:
         for m in read(f"Amide\n\n{said} in a 250 mL flask. Ammonia gas is led in.").materials
     }
     assert lots["butyryl chloride"] == (53.3, "g") and lots["toluene"] == (100.0, "ml")
+
+
+WINDOWS = ("15-22 °C", "at 15-22 °C", "15 to 22 °C", "between 15 and 22 °C")
+STOPS = (
+    "stop above 25 °C", "tap shut above 25 °C", "close the tap above 25 °C", "pause above 25 °C", "shut the tap at 25 °C",
+    "feed off over 25 °C", "halt above 25 °C", "tap shut if over 25 °C", "stop if it passes 25 °C",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize(("window", "stop", "mark"), itertools.product(WINDOWS, STOPS, (", ", "; ")))
+def test_where_a_feed_stops_is_a_limit_beside_its_window(window: str, stop: str, mark: str) -> None:
+    doc = read(
+        f"Bromoacetanilide\n\nAcetanilide 13.5 g in 60 mL of acetic acid in a 500 mL flask, ice bath. Bromine 16.0 g over 60 min, {window}{mark}{stop}."
+    )
+    (fed,) = [s for s in doc.steps if s.kind == "dose"]
+    assert fed.T_range is not None and (fed.T_range.low, fed.T_range.high) == (15.0, 22.0)
+    assert fed.T_limit is not None and fed.T_limit.value == 25.0
+
+
+NUMBERED = (
+    "4-Bromoacetanilide\n\n| # | charge | amount | mol | into |\n|---|---|---|---|---|\n| 1 | acetanilide | 13.5 g | 0.100 | 500 mL flask |\n"
+    "| 2 | acetic acid, glacial | 60 mL | | 500 mL flask |\n| 3 | bromine | 16.0 g | 0.100 | funnel |\n| 4 | acetic acid, glacial | 25 mL | | funnel |\n"
+    "| 5 | sodium hydroxide, 10 % in water | 200 mL | | beaker under the gas funnel |\n| 6 | water, cold | 400 mL | | 1 L beaker |\n\nSteps\n"
+)
+ROW_FEEDS = (
+    "3 mixed with 4 in the funnel, over 60 min, 15-22 °C.",
+    "3 in 4, from the funnel, 60 min, 15-22 °C.",
+    "The mixture of 3 and 4 within 60 min at 15-22 °C.",
+    "3 diluted with 4, during 60 min, 15-22 °C.",
+)
+ROW_LINES = (
+    "a. Condenser; its head leads through an empty 500 mL bottle to a funnel just above 5.",
+    "a. Condenser, empty 500 mL bottle, funnel just above 5 (takes the hydrogen bromide).",
+)
+
+
+@pytest.mark.parametrize(("line", "feed"), itertools.product(ROW_LINES, ROW_FEEDS))
+def test_rows_by_their_numbers_are_fed_together_and_take_the_gas(line: str, feed: str) -> None:
+    doc = read(
+        f"{NUMBERED}{line}\nb. 1 in 2, 15 °C, ice-water bath, 2 kg.\nc. {feed}\nd. 30 min more at 20 °C.\ne. Into 6 in 15 min, stirring."
+    )
+    assert [sorted(map(str, named(doc, s))) for s in doc.steps if s.kind == "dose"] == [["acetic acid", "bromine"]]
+    assert {s.kind for s in doc.steps if "sodium hydroxide" in named(doc, s)} == {"absorb"}
+
+
+STANDS_IN = ("in 20 mL water, 250 mL bottle", "500 mL flask, in 20 mL water", "500 mL flask")
+INTO_FOUR = ("Diazonium solution into 4, all at once.", "The diazonium solution is poured into 4.", "Into 4, over 20 min, open beaker.")
+
+
+@pytest.mark.parametrize(("where", "said"), itertools.product(STANDS_IN, INTO_FOUR))
+def test_the_batch_goes_into_what_a_row_holds_where_that_stands(where: str, said: str) -> None:
+    doc = read(
+        "4-Iodotoluene\n\n| no | substance | amount | mol | where |\n|---|---|---|---|---|\n| 1 | p-toluidine | 10.7 g | 0.10 | 250 mL beaker |\n"
+        "| 2 | hydrochloric acid, conc. | 25 mL | 0.30 | 250 mL beaker |\n| 3 | sodium nitrite | 7.0 g | 0.10 | in 15 mL water |\n"
+        f"| 4 | potassium iodide | 16.6 g | 0.10 | {where} |\n\nWork\na. 1 in 2 and 25 mL of water, ice.\nb. 3 in, 30 min, 0-5 °C.\nc. {said}\nd. 1 h."
+    )
+    (iodide,) = [s for s in doc.steps if "potassium iodide" in named(doc, s)]
+    assert iodide.vessel != "250 mL beaker"
+    assert [s.vessel for s in doc.steps if s.from_vessel == "250 mL beaker"] == [iodide.vessel]
+
+
+HALF = (
+    "hydrochloric acid, the concentrated stuff cut with the same volume of water, two hundred mils altogether",
+    "hydrochloric acid, conc. and water one to one by volume, 200 mL in all",
+    "200 mL of hydrochloric acid (conc. acid with the same volume of water)",
+    "200 mL of concentrated hydrochloric acid and water, half and half",
+)
+
+
+@pytest.mark.parametrize("said", HALF)
+def test_an_acid_with_as_much_water_is_half_of_the_whole(said: str) -> None:
+    """37 % by mass at 1.18 g/mL with its own volume of water: 437 g of HCl in 1.18 + 1.00 kg, 20 %."""
+    doc = read(
+        f"Hydrogen sulfide\n\nIron sulfide 44 g in a 500 mL flask. In one neck a funnel with {said}. Open the tap and let it run in."
+    )
+    acid = next(m for m in doc.materials if m.identity == "hydrochloric acid")
+    water = next((m for m in doc.materials if m.identity == "water"), None)
+    assert acid.amount is not None
+    if acid.amount.value == 100.0:
+        assert water is not None and water.amount is not None and water.amount.value == 100.0
+    else:
+        assert acid.amount.value == 200.0 and acid.strength is not None and acid.strength.percent_w == pytest.approx(20.0, abs=0.3)
+
+
+IN_ICE = (
+    "150 mL 10 % NaOH + 50 mL methanol, ice, stirred, open beaker, 30 min",
+    "150 mL of 10 % NaOH and 50 mL of methanol (ice), 30 min",
+    "150 mL 10 % NaOH + 50 mL methanol / ice / stirring / 30 min",
+)
+
+
+@pytest.mark.parametrize("said", IN_ICE)
+def test_ice_among_what_takes_a_distillate_is_the_bath(said: str) -> None:
+    doc = read(
+        "Hexanoyl chloride\n\n- hexanoic acid 11.6 g + 80 mL toluene, 250 mL flask\n- oxalyl chloride 15.2 g over 90 min, 20-25 °C\n"
+        f"- toluene + excess off at 45 °C / 60 mbar, trap at -70 °C\n- distillate dripped into {said}"
+    )
+    assert all(m.identity != "ice" for m in doc.materials)
+    assert "250 mL flask" not in {s.vessel for s in doc.steps if "methanol" in named(doc, s)}
+
+
+@pytest.mark.parametrize(
+    "gas", ("the ammonia (0.5 mol) being taken up by the water, which stayed below 20 °C", "about 0.5 mol of ammonia (12 L) is taken up")
+)
+@pytest.mark.parametrize(
+    "rest", ("The residue, sodium sulfate and a little caustic, was cooled", "The residue consisted of sodium sulfate and caustic")
+)
+def test_what_comes_over_and_what_stays_behind_is_no_charge(gas: str, rest: str) -> None:
+    doc = read(
+        "Ammonia\n\nAmmonium sulfate (33.0 g, 0.25 mol) was suspended in water (40 mL) in a 500 mL flask. The gas passed through an empty 500 mL bottle "
+        "and a funnel just above water (250 mL). Sodium hydroxide solution (25 %, 75 mL) was fed over 60 min at 20 to 35 °C. "
+        f"The mixture was warmed to 80 °C during 30 min, {gas}. {rest}."
+    )
+    charged = [x for s in doc.steps if s.kind != "absorb" for x in named(doc, s)]
+    assert sorted(map(str, charged)) == ["ammonium sulfate", "sodium hydroxide", "water"]
+
+
+@pytest.mark.parametrize("said", ("all the turnings in at once", "the turnings go in all at once", "turnings added in one go"))
+def test_a_solid_called_by_its_form_goes_into_the_acid(said: str) -> None:
+    """Nickel and nitric acid give nitric oxide, three moles of metal to two of it."""
+    text = (
+        f"Nickel nitrate\n\n- nickel turnings 58.7 g, wiped\n- nitric acid 65 % 280 mL in a 1 L beaker on the plate, 60 °C\n- {said}; wait"
+    )
+    doc = read(text)
+    (step,) = [s for s in doc.steps if "nickel" in named(doc, s)]
+    assert (step.vessel, step.all_at_once) == ("1 L beaker", True)
+    (gas,) = [g.mol.best for g in assess(doc).gases if g.formula == "NO"]
+    assert gas == pytest.approx(2.0 / 3.0, rel=0.01)
+
+
+@pytest.mark.parametrize(
+    "said", ("Warmed that to seventy.", "I warmed the lot to seventy.", "Brought that to seventy.", "Up to seventy with that.")
+)
+def test_what_is_brought_to_a_number_is_warmed(said: str) -> None:
+    doc = read(
+        f"Toluidine\n\nThirteen point seven grams of 4-nitrotoluene with a hundred of water in a one-litre flask.\n\n{said} Iron powder, twenty grams, an hour."
+    )
+    assert [s.T_range.value for s in doc.steps if s.kind == "heat" and s.T_range] == [70.0]

@@ -237,6 +237,8 @@ def _a_little(c: Context) -> bool:
 
 TITRATES = patterns.compile(r"\b(?:titrat\w+|bur+ette?)\b", re.I)
 """Of what a burette measures."""
+FILLED_UP = patterns.compile(r"\b(?:up )?to the mark\b|\bvolumetric\b", re.I)
+"""Water up to the ring of a measuring flask."""
 MOST_MOLAR = 1.0
 """Strength up to which what comes from a burette does little (assumption)."""
 
@@ -271,6 +273,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # ice for a filtrate: it comes from where the batch was quenched
         if step.kind == "quench" and lot.substance is not None and lot.substance.id == "water" and _on_ice(c, step):
             decides = False  # "200 g of ice and some water": what is written takes up the heat
+        if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text):
+            decides = False  # the measuring flask says how much
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:

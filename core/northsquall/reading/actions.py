@@ -448,14 +448,19 @@ class Reading:
                 continue
             before, after = self.items[i - 1] if i else None, self.items[i + 1] if i + 1 < len(self.items) else None
             named = is_word(before, "row", "rows", "item", "line", "no", "nr", "number")
-            if not named and not (
-                before is None
-                or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"
-                or is_word(before, *BEFORE_A_ROW)
-                or (is_word(before, "to") and is_word(at(self.items, i - 2), "on", "in"))
+            if (
+                not named
+                and not (
+                    before is None
+                    or (i == 1 and isinstance(before, Token) and before.kind == "num")  # "2  b from the funnel"
+                    or is_word(before, *BEFORE_A_ROW)
+                    or (is_word(before, "to") and is_word(at(self.items, i - 2), "on", "in"))
+                    or (is_word(before, "above", "over", "to", "by") and any(is_word(y, *LEADS_GAS) for y in self.items[max(0, i - 6) : i]))
+                )
             ):
                 continue
-            if isinstance(after, Token) and not named and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
+            over = is_word(before, "above", "over") and is_word(after, "(")
+            if isinstance(after, Token) and not (named or over) and after.text not in ".,;)+" and after.low not in BEHIND_A_ROW:
                 continue
             article = x.text == "a" and before is not None and not is_word(after, "and", ".", ",", ")")
             if x.kind == "word" and (isinstance(after, Qty) or article):
@@ -497,8 +502,10 @@ def _count(word: str) -> float:
 DRIED = patterns.compile(r"\b(?:anhydrous|calcined|water-free)\b", re.I)
 BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
 """Words before the number of a row of the charge table that stands for what is in it."""
+LEADS_GAS = ("funnel", "tube", "hose", "mouth", "rim", "line", "gas")
+"""Words of what ends over a row of the charge table: "a funnel just above 5"."""
 BEHIND_A_ROW = {
-    "in", "under", "with", "mixed", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
+    "in", "under", "with", "within", "during", "by", "mixed", "diluted", "together", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = patterns.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
@@ -963,6 +970,42 @@ def _made_aside(account: Account, clause: Clause) -> bool:
     return True
 
 
+INTO_ROW = patterns.compile(
+    r"^\W*(?:(?:then|now|and|next) )?(?:(?:pour|run|add|drip|drop|tip|let|feed|bring) )?(?:(?:the |this |cold |cooled |clear |whole )*(?:diazo\w*(?: (?:solution|salt|liquor))?|solution|mixture|batch|lot|liquor|contents)|everything|all|it)?"
+    r"(?: (?:is|was))?(?: (?:then|now|slowly))*(?: (?:poured|run|added|dripped|dropped|fed|tipped|let))? ?(?:in|on)?to (?P<row>\d)(?=\W|$)",
+    re.I,
+)
+""" "Diazonium solution into 4", "Into 4, over 20 min": the batch into what a row of the charge table holds."""
+
+
+def _into_row(account: Account, clause: Clause, text: str) -> bool:
+    """The batch goes into what stands apart by the charge table: that is there first, in its own vessel."""
+    m = INTO_ROW.match(text)
+    lot = account.lot(account.rows[m["row"]]) if m is not None and m["row"] in account.rows else None
+    batch = account.batch
+    if m is None or lot is None or lot.identity in RECEIVERS or account.waiting.get(lot.id) not in ("list", "later") or batch is None:
+        return False
+    number = next((x for x in clause.items if x.start == clause.start + m.start("row")), None)
+    fed = any(s.kind in ("dose", "hold", "reflux") for s in account.doc.steps if s.vessel == batch)
+    if not fed or not isinstance(number, Token):
+        return False  # "To 5 °C" is how warm
+    other = next((v for v in account.doc.vessels if v.name == account.stands.get(lot.id)), None)
+    if other is None or other.name == batch:
+        other = account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
+    lots = [lot, *(account.lot(k) for k in [account.beside.get(lot.id)] if k is not None)]
+    first = new_step(account, clause, "charge", vessel=other.name)
+    first.duration = first.T_limit = first.T_range = None
+    first.all_at_once = False
+    place(account, first, lots)
+    for x in lots:
+        account.waiting.pop(x.id, None)
+    said = new_step(account, clause, "add", vessel=other.name, from_vessel=batch)
+    said.kind = "dose" if said.duration is not None or said.T_range is not None or said.portions else "add"
+    account.spend(clause.items)
+    account.place, account.last = other.name, other
+    return True
+
+
 def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
@@ -978,6 +1021,8 @@ def _clause(account: Account, clause: Clause) -> None:
         read_clause(account, replace(clause, items=clause.items[cut:], start=clause.items[cut].start, verb_at=at, label=""))
         return
     if MADE_ASIDE.match(text) and _made_aside(account, clause):
+        return
+    if account.rows and _into_row(account, clause, text):
         return
     if _stays_beside(account, text):
         account.spend(clause.items)

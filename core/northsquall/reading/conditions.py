@@ -259,6 +259,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
             any(b in ("over", "above") for b in before[-1:])
             and not ({"not", "never", "no", "without", "if", "when", "must", "off"} & set(before[-6:]))
             and x.low is None
+            and not stops
         ):
             limiting = limiting and clause.label.startswith("limit")
         q = x.model()

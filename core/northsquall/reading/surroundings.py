@@ -82,7 +82,7 @@ NOW_AND_THEN = patterns.compile(
 )
 """Behind "cork out": let off and shut again."""
 OTHER = (
-    ("balloon", patterns.compile(r"\bballoon\b", re.I)),
+    ("balloon", patterns.compile(r"\bballoon\b(?! (?:version|experiment|trick|rocket))", re.I)),
     ("wool", patterns.compile(r"(?<!filter through )(?<!filtered through )(?<!filtered through a )(?<!filter through a )\b(?:(?:(?:plug|wad|ball|tuft) of (?:cotton|glass)|cotton|glass)[- ]?wool|(?:plug|wad|ball|tuft|bit|piece|lump|swab) of (?:cotton|(?:paper )?tissue|(?:tissue|kitchen|filter) paper|paper|cloth|rag|gauze)|cotton (?:plug|wad|ball|swab|pad))\b" + rf"|\b(?:{concepts.SOFT_PLUG})\b", re.I)),
     ("film", patterns.compile(r"\b(?:para|cling[- ]?)film\b|\bplastic (?:film|wrap)\b", re.I)),
     ("foil", patterns.compile(r"\b(?:cover\w*|clos\w+|cap\w*|lid|topp?ed|wrapp?ed|mouth|neck)\b[^.;\n]{0,30}\bfoil\b|\bfoil (?:(?:is|was|being|gets) )?(?:then |now |put |placed |laid |folded |wrapped |stretched |tied |pressed )*(?:over|on|round|around|cap|lid|cover)\b", re.I)),

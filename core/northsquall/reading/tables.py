@@ -213,6 +213,17 @@ def _grams(found: list[Mention]) -> float | None:
     return convert(q.value, q.unit, q.dim) if q is not None else None
 
 
+def _beside_its_vessel(items: list[Item], v: VesselPhrase) -> list[Item]:
+    """What a cell says of a lot besides the vessel that it names: "in 20 mL water" of "in 20 mL water, 250 mL bottle"; empty where it names no substance."""
+    subs = [x for x in items if isinstance(x, Token) and x.kind == "sub"]
+    begin = v.qty.start if v.qty is not None else v.start
+    if not subs or v.nominal_mL is None:
+        return []
+    if all(x.end <= begin for x in subs):
+        return [x for x in items if x.end <= begin]
+    return [x for x in items if x.start >= v.end] if all(x.start >= v.end for x in subs) else []
+
+
 def _row(account: Account, table: Table, row: Row, where: str) -> str:
     cells = row.cells
     number = ""
@@ -236,6 +247,16 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
                 items = quantities(cell[colon + 1 :])
         vessels = [v for v in vessels_in(items) if v.kind in REACTION_VESSELS or v.kind in ("funnel", "bottle")] if k else []
         weighed = any(isinstance(x, Qty) and x.dim == "mass" and vessels and x.start > vessels[0].start for x in items)
+        if (
+            vessels
+            and not weighed
+            and (inside := _beside_its_vessel(items, vessels[0]))
+            and vessels[0].kind in REACTION_VESSELS | {"bottle"}
+        ):
+            v = vessels[0]  # "in 20 mL water, 250 mL bottle": what it is dissolved in, and where that stands
+            where = account.vessel(v, v.kind, "").name
+            account.spend([x for x in items if x not in inside])
+            items, vessels = inside, []
         if vessels and not weighed and not any(isinstance(x, Token) and x.kind == "sub" for x in items):  # not "bottle 412.6 g before"
             v = vessels[0]
             own = [x for x in items if isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") and x.start + 1 < v.start]
@@ -331,9 +352,10 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     if (
         "absorb" in label
         or "scrubber" in label
-        or where == "bottle"
+        or (where == "bottle" and not (m.amount is not None and m.amount.dim == "mass"))
         or re.search(
-            r"absorb|scrub|^trap\b|\bgas jar\b|inverted funnel|\boff - gas\b|\boff-?gas\b", " ".join(t.low for c in cells for t in c)
+            r"\bgas (?:bottle|funnel|beaker|trap|line|outlet)\b|\bunder the (?:gas )?funnel\b|absorb|scrub|^trap\b|\bgas jar\b|inverted funnel|\boff - gas\b|\boff-?gas\b",
+            " ".join(t.low for c in cells for t in c),
         )
     ):
         lot = declare(account, m, "absorber")

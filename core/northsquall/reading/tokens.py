@@ -354,7 +354,7 @@ def tokenise(text: str) -> list[Token]:
     cuts = [0, *(m.start() for m in CUT.finditer(text)), len(text)]
     for begin, end in pairwise(cuts):
         out += _piece(text, begin, end, european)
-    return _short_acids(by_its_tail(_of_what_it_is_made(out)))
+    return _short_acids(_by_its_form(by_its_tail(_of_what_it_is_made(out))))
 
 
 BEHIND_A_NAME = {"in", "into", "all", "at", "to", "is", "was", "goes", "went", "on", "over", "by", "from", "slowly", "dropwise", "then", "and", "with", "next", "last", "first", "too"}  # fmt: skip
@@ -369,6 +369,30 @@ def by_its_tail(tokens: list[Token]) -> list[Token]:
         if t.kind == "sub" and (m := re.fullmatch(r"(?:[opmn]|[\d,]+|ortho|meta|para)-([a-z]{7,}(?: [a-z]+)?)", t.low)) is not None:
             full.setdefault(m[1], set()).add(str(t.value))
         elif t.kind in ("sub", "word") and len(full.get(t.low, ())) == 1 and str(t.value) not in full[t.low]:
+            t = Token("sub", t.text, t.start, t.end, next(iter(full[t.low])))
+        out.append(t)
+    return out
+
+
+FORMS = {"turnings", "chips", "shavings", "filings", "granules", "pellets", "flakes", "wool", "foil", "sticks", "lumps", "ribbon", "gravel"}
+"""Forms in which a solid is sold and by which it is called afterwards."""
+
+
+def _by_its_form(tokens: list[Token]) -> list[Token]:
+    """ "Nickel turnings 58.7 g … all the turnings in at once": a form is that of the one substance which was named with it."""
+    full: dict[str, set[str]] = {}
+    out: list[Token] = []
+    for i, t in enumerate(tokens):
+        before = tokens[i - 1] if i else None
+        if t.low in FORMS and before is not None and before.kind == "sub":
+            full.setdefault(t.low, set()).add(str(before.value))
+        elif t.kind == "sub" and (form := t.low.rpartition(" ")[2]) in FORMS and " " in t.low:
+            full.setdefault(form, set()).add(str(t.value))
+        elif (
+            t.kind == "word"
+            and len(full.get(t.low, ())) == 1
+            and (before is None or before.low in ("the", "all", "these", "its", "of", ".", "-", "•", ";") or before.kind == "nl")
+        ):
             t = Token("sub", t.text, t.start, t.end, next(iter(full[t.low])))
         out.append(t)
     return out

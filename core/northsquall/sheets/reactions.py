@@ -442,7 +442,7 @@ def _physical_after(
         )
     organics = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.smiles and lots[m].mol]  # type: ignore[union-attr]
     if organics and not work_up and entry.mixed.get("SO4-2", 0.0) > 0 and acids.free_acids(entry.mixed):
-        n = sum(x.mol[1] for x in organics if x.mol)
+        n = min(sum(x.mol[1] for x in organics if x.mol), entry.mixed["SO4-2"])  # a mole of acid takes up no more than one
         formula = formula_of_smiles(organics[0].substance.smiles)  # type: ignore[union-attr, arg-type]
         line = _line(
             entry,
