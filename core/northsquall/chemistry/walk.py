@@ -586,7 +586,7 @@ class _Walker:
 
     def sentence(self, step: Step) -> str:
         """The sentence in which a step stands: its pressure may be told behind its verb."""
-        source = self.procedure.source_text
+        source = self.procedure.flowing
         if not source:
             return step.text
         end = min([x for x in (source.find(". ", step.span[0]), source.find("\n", step.span[0])) if x >= 0] or [len(source)])

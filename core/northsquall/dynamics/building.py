@@ -91,14 +91,14 @@ def at_its_feed(procedure: Procedure, step: Step) -> str:
     told = step.duration.span if step.duration is not None else None
     if told is None or step.span[0] <= told[0] < step.span[1]:
         return step.text
-    text = procedure.source_text
+    text = procedure.flowing
     begin = max(text.rfind(". ", 0, told[0]), text.rfind("\n", 0, told[0]), text.rfind("; ", 0, told[0])) + 1
     return f"{step.text} {text[begin : told[1]]}{re.split(r'[.;]', text[told[1] :], maxsplit=1)[0]}"
 
 
 def _told(procedure: Procedure, step: Step) -> str:
     """A step's words and the sentence behind them."""
-    return procedure.source_text[step.span[0] : step.span[1] + 120].partition("\n\n")[0]
+    return procedure.flowing[step.span[0] : step.span[1] + 120].partition("\n\n")[0]
 
 
 def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:

@@ -55,7 +55,7 @@ GRAMS_OVER_GRAMS = patterns.compile(
 @rule("P04")
 def grams_over_grams(c: Context) -> Iterator[Finding]:
     """P04: the text divides grams by grams and calls it a yield."""
-    m = GRAMS_OVER_GRAMS.search(c.procedure.source_text)
+    m = GRAMS_OVER_GRAMS.search(c.procedure.flowing)
     said = c.procedure.results.percent
     if m is not None and not (said is not None and said.value > 100.5):
         yield finding(
@@ -349,7 +349,7 @@ STORES = patterns.compile(r"\b(?:bottles?|cans?|canisters?|jars?|what is left|re
 @rule("S05")
 def stored_together(c: Context) -> Iterator[Finding]:
     """S05: what must never meet is put away in one place: bleach and acid in one cupboard, with rests in the bottles."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next(
         (
             x
@@ -379,7 +379,7 @@ KEEPS_REST = patterns.compile(
 @rule("S05")
 def keeps_what_reacts(c: Context) -> Iterator[Finding]:
     """S05: what is left of a mixture of things that must not meet, or that goes on by itself, is kept."""
-    m = next((x for x in KEEPS_REST.finditer(c.procedure.source_text) if not DENIED.search(x.group())), None)
+    m = next((x for x in KEEPS_REST.finditer(c.procedure.flowing) if not DENIED.search(x.group())), None)
     if m is None or any(k.how in ("shut", "held") and k.span[0] >= m.start() for k in c.procedure.closings):
         return
     meets = next((h for e in c.walk.entries for h in pairs.hits(dict(e.mixed), 20.0) if h.severity == "stop"), None)
@@ -396,7 +396,7 @@ POURED_ON_MOL = 0.005
 @rule("S04")
 def wet_with_solvent(c: Context) -> Iterator[Finding]:
     """S04, reachable in one step: what was rinsed with a solvent, and may be wet with it, goes into a strong oxidiser."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in sorted([*LEFT_WET.finditer(text), *STILL_IN_IT.finditer(text)], key=lambda m: m.start()):
         wet = re.search(
             r"\b(?:wet|moist|damp|undried|not dry|without drying|still|some|a bit|traces)\b|\bbefore\b",

@@ -97,7 +97,7 @@ def _covered(c: Context, gas: str) -> bool:
 
 
 def _sees_fumes(c: Context) -> tuple[int, int] | None:
-    m = FUMES.search(c.procedure.source_text)
+    m = FUMES.search(c.procedure.flowing)
     return (m.start(), m.end()) if m else None
 
 
@@ -117,7 +117,7 @@ def unnamed(c: Context) -> Iterator[Finding]:
     """G01: a gas that the equations give and the procedure does not name."""
     if c.gas is None:
         return
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for record, mol, step in _made(c):
         if record.refer or record.named_in(text):
             continue
@@ -156,7 +156,7 @@ NITROUS_NAMED = patterns.compile(
 @rule("G01")
 def brown_gas(c: Context) -> Iterator[Finding]:
     """G01: brown gas is seen over a nitrite or nitric acid, and neither the text nor the equations say what it is."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = BROWN.search(text)
     nitrogen = any(x.substance is not None and {"NO2-", "NO3-"} & set(x.substance.parts) for x in c.lots.values())
     made = c.gas is not None and any(c.gas.mol(g)[2] > LEAST_MOL for g in ("NO", "NO2") if c.gas.of(g))
@@ -195,7 +195,7 @@ def shut_in(c: Context) -> Iterator[Finding]:
     for k in c.procedure.closings:
         if k.how not in ("shut", "held") or k.place not in ("vessel", "store") or (k.vessel, k.step) in seen or c.gas is None:
             continue
-        near = c.procedure.source_text[max(0, k.span[0] - 120) : k.span[1] + 140]
+        near = c.procedure.flowing[max(0, k.span[0] - 120) : k.span[1] + 140]
         gives = next((r for r in c.gas.releases if r.vessel == k.vessel and r.step <= k.step), None)
         if gives is not None and UNSPENT.search(near):
             yield finding(
@@ -204,10 +204,10 @@ def shut_in(c: Context) -> Iterator[Finding]:
             )  # fmt: skip
     for x in c.gas.closed if c.gas else []:
         step, k = c.step(x.closing.step), x.closing
-        if k.place == "funnel" or VENTED_AT_ONCE.match(c.procedure.source_text, k.span[1], k.span[1] + 90):
+        if k.place == "funnel" or VENTED_AT_ONCE.match(c.procedure.flowing, k.span[1], k.span[1] + 90):
             continue  # Q04; "then stopper, turn it over, open the tap at once"
         names = " and ".join(record_of(g).name for g in x.gases if x.gases[g][1] > 1e-4)
-        lasting = LASTING.search(c.procedure.source_text[max(0, k.span[0] - 160) : k.span[1] + 160]) is not None
+        lasting = LASTING.search(c.procedure.flowing[max(0, k.span[0] - 160) : k.span[1] + 160]) is not None
         why = (
             f"{names} cannot leave"
             if names
@@ -255,7 +255,7 @@ def shut_in(c: Context) -> Iterator[Finding]:
                 established=False,
             )
             continue
-        if not (names or x.unknown or slow or x.harmful) and VIAL.search(c.procedure.source_text, max(0, k.span[0] - 40), k.span[1]):
+        if not (names or x.unknown or slow or x.harmful) and VIAL.search(c.procedure.flowing, max(0, k.span[0] - 40), k.span[1]):
             continue  # "the crystals went into a snap-cap vial, cap on": what was warm is not in it
         severity: Severity = "stop" if high > 0.05 or x.harmful else "condition"
         lift = (
@@ -397,7 +397,7 @@ BURST_FOAM_MOL = 0.05
 def _said_to_foam(c: Context, n: int) -> bool:
     """Whether the author says of a step that it foams."""
     s = c.step(n)
-    return s is not None and re.search(r"\b(?:foam|froth)\w*", c.procedure.source_text[s.span[0] : s.span[1] + 60], re.I) is not None
+    return s is not None and re.search(r"\b(?:foam|froth)\w*", c.procedure.flowing[s.span[0] : s.span[1] + 60], re.I) is not None
 
 
 CAME_OVER = patterns.compile(
@@ -440,7 +440,7 @@ def boils_full(c: Context) -> Iterator[Finding]:
 @rule("G03")
 def came_over(c: Context) -> Iterator[Finding]:
     """G03: the author saw it come over the neck."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in CAME_OVER.finditer(text):
         if NEVER_OVER.search(text[max(0, m.start() - 40) : m.start()]) and not m.group().lower().startswith("fill"):
             continue
@@ -463,7 +463,7 @@ def _waits_for_froth(c: Context, n: int) -> bool:
     s = c.step(n)
     if s is None:
         return False
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     begin = max(text.rfind(". ", 0, s.span[0]), text.rfind("\n", 0, s.span[0])) + 1
     return FROTH.search(text[begin : s.span[1] + 150].partition("\n\n")[0]) is not None
 
@@ -609,7 +609,7 @@ SAID_BEHIND = 60
 def _said_of(c: Context, n: int) -> str:
     """A step's words and those just behind them."""
     step = c.step(n)
-    return c.procedure.source_text[step.span[0] : step.span[1] + SAID_BEHIND] if step is not None else ""
+    return c.procedure.flowing[step.span[0] : step.span[1] + SAID_BEHIND] if step is not None else ""
 
 
 EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:comes? off|goes (?:off|up|away|out|to|into|through)|escapes?|evolves?|pours? out|bubbles? (?:off|out))"
@@ -618,7 +618,7 @@ EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?
 
 def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
     """A toxic gas that comes by the author's own words, which no equation here gives: without an absorber its way is open."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if c.gas is None or any(_absorbers(x) for x in c.gas.lines.values()):
         return
     low = text.lower()
@@ -661,7 +661,7 @@ NOT_CAUGHT = patterns.compile(
 
 def _not_caught(c: Context) -> Iterator[Finding]:
     """A gas that is left uncaught by the author's own words, over what fumes, where no equation here gives one."""
-    said = NOT_CAUGHT.search(c.procedure.source_text)
+    said = NOT_CAUGHT.search(c.procedure.flowing)
     fumes = next((x for x in c.lots.values() if fuming(x)), None)
     if said is not None and fumes is not None:
         yield finding(
@@ -683,7 +683,7 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
     """P06, safety net: the author gives a toxic gas's amount, and no reaction here makes any: then nothing about it is established."""
     if c.gas is None:
         return
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     known = {r.gas for r in c.gas.releases} | set(c.gas.seen) | {r for e in c.walk.entries for r, n in e.mixed.items() if n > 0}
     for root in with_record():
         record = record_of(root)
@@ -827,7 +827,7 @@ def sucked_back(c: Context) -> Iterator[Finding]:
                 if unsized
                 else "no empty trap stands before it"
             )
-            seen = _seen_going_back(c.procedure.source_text)
+            seen = _seen_going_back(c.procedure.flowing)
             hot = any(e.conditions.T_high > 45 or e.after.get("SO4-2", 0.0) > 0 for e in c.walk.entries if e.vessel == line.of)
             yield finding(
                 "G05", "stop" if seen or (dips and hot and not p.trap_mL and not unsized) else "condition", f"{size} of {p.element.liquid or 'the absorber'} can be pulled back into {line.of} when the gas ends or the pot cools: {small}{', and the tube dips in' if dips else ''}.",
@@ -847,7 +847,7 @@ WENT_BACK = patterns.compile(
 @rule("G05")
 def went_back(c: Context) -> Iterator[Finding]:
     """G05: the author saw liquid go back up the line."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if any(p.pulled == "reaches" for line in (c.gas.lines.values() if c.gas else []) for p in line.elements):
         return
     m = _seen_going_back(text)
@@ -881,7 +881,7 @@ AIR_COMES_IN = patterns.compile(
 @rule("G05")
 def still_sucks_back(c: Context) -> Iterator[Finding]:
     """G05: what a still's outlet dips into is drawn back when the heat goes off."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = OUTLET_DIPS.search(text)
     if (
         m is None
@@ -932,7 +932,7 @@ DRIES = patterns.compile(r"\b(?:dry|dried|dries|drying)\b", re.I)
 @rule("G06")
 def dried_by_what_takes_it(c: Context) -> Iterator[Finding]:
     """G06: a gas is dried with what takes it."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     made = {r.root: r for r, mol, _ in _made(c) if mol[1] > LEAST_MOL} | {r.root: r for r, _ in _unmeasured(c)}
     for record in made.values():
         agent = _takes_what_it_dries(record)
@@ -1219,7 +1219,7 @@ def _alarms(text: str, m: re.Match[str]) -> bool:
 @rule("G11")
 def by_the_nose(c: Context) -> Iterator[Finding]:
     """G11: smell or an irritated eye as the endpoint."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next((x for x in SMELL.finditer(text) if not TAKEN_BACK.match(text[x.end() :]) and not _alarms(text, x)), None)
     if m is None:
         return
@@ -1261,7 +1261,7 @@ def generator(c: Context) -> Iterator[Finding]:
     fed = all(
         (s := c.step(r.step)) is not None and s.kind == "dose" and s.duration is not None for r in c.gas.of(target) if r.mol[1] > 0.02
     )
-    if at_once or not (fed or STOPS.search(c.procedure.source_text)):
+    if at_once or not (fed or STOPS.search(c.procedure.flowing)):
         missing.append("nothing stops the gas once it has begun")
     if not missing:
         return
@@ -1308,7 +1308,7 @@ SECOND_WAY = patterns.compile(r"\b(?:vent\w*|outlet|side[- ]?arm|loose\w*|notch\
 @rule("G02")
 def one_hole(c: Context) -> Iterator[Finding]:
     """G02: gas is led into liquid through the one hole of a stopper: what is not taken up has no way out."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in ONE_HOLE.finditer(text) if c.gas and (c.gas.releases or c.gas.seen) else []:
         near = text[max(0, m.start() - 260) : m.end() + 60]
         if not TUBE_DIPS.search(near) or SECOND_WAY.search(text, max(0, m.start() - 60), m.end() + 60):
@@ -1425,7 +1425,7 @@ IN_THE_OPEN = patterns.compile(
 @rule("G15")
 def measured_outside(c: Context) -> Iterator[Finding]:
     """G15: there is a hood, and a volatile toxic liquid is measured outside it."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if c.procedure.place.hood is not True:
         return
     for m in IN_THE_OPEN.finditer(text):
@@ -1454,7 +1454,7 @@ def poured_in_the_open(c: Context) -> Iterator[Finding]:
             continue
         rate = evaporation_g_min(s.mass, s.value("Psat", "l").value if s.value("Psat", "l") else None)  # type: ignore[union-attr]
         yield finding(
-            "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window or IN_THE_OPEN.search(c.procedure.source_text) else "condition", f"{lot.label[:1].upper() + lot.label[1:]} is measured and poured, and no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.",
+            "G15", "stop" if c.procedure.place.hood is False or c.procedure.place.window or IN_THE_OPEN.search(c.procedure.flowing) else "condition", f"{lot.label[:1].upper() + lot.label[1:]} is measured and poured, and no hood is written{f'; a spill of 100 cm² gives {rate:.2g} g a minute' if rate else ''}.",
             step=c.step(lot.material.step), span=lot.material.span, figure=rate, limit="in the hood", remedy="Measure and pour it in the hood, by syringe or from a closed funnel.", source="handbook 2.7 (evaporation: EPA screening form, from memory)", short="toxic liquid in the open",
         )  # fmt: skip
         return
@@ -1511,7 +1511,7 @@ def fumes_of_something(c: Context) -> Iterator[Finding]:
         return
     if c.gas is not None and (any(r.toxic for r, *_ in _made(c)) or any(r.toxic for r, _ in _unmeasured(c))):
         return
-    words = c.procedure.source_text[slice(*seen)]
+    words = c.procedure.flowing[slice(*seen)]
     where = "Being out of doors" if place.outdoors else "An open window or door" if place.window else "The open bench"
     yield finding(
         "G07", "stop" if poor and COLOURED.search(words) else "condition", f"“{words}”: what comes off, and how much, is not established, and {f'{where[0].lower()}{where[1:]} is no control' if poor else 'no hood is written'}.", step=c.step_at(seen[0]), span=seen, established=False,
@@ -1529,7 +1529,7 @@ def made_and_poured(c: Context) -> Iterator[Finding]:
     charged = {x.substance.id for x in c.lots.values() if x.substance}
     if made is None or made.id in charged or c.procedure.place.hood is True:
         return
-    m = re.search(POURED_OVER.format(re.escape(made.id)), c.procedure.source_text, re.I)
+    m = re.search(POURED_OVER.format(re.escape(made.id)), c.procedure.flowing, re.I)
     if m is None:
         return
     rate = evaporation_g_min(made.mass, p.value if (p := made.value("Psat", "l")) else None)
@@ -1555,7 +1555,7 @@ def still_coming(c: Context) -> Iterator[Finding]:
     """G16: gas that is still coming when it is put away, poured out or left."""
     if c.gas is None or any(x.closing.place == "store" for x in c.gas.closed):
         return  # G02 says it
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = LASTING.search(text)
     if m is None or not PUT_AWAY.search(text[m.end() : m.end() + 140]):
         return

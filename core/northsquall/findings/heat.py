@@ -210,7 +210,7 @@ WAITS_FOR_IT = patterns.compile(
 
 def _is_shut_at_it(c: Context, step: Step) -> bool:
     """Whether the text says that the feed is shut at its limit: the words stand beside it, in its own sentence."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if step.portions and step.T_range is not None and step.T_range.span is not None:
         b = step.T_range.span[1]
         if WAITS_FOR_IT.search(text[b : b + 120].partition("\n")[0]):
@@ -240,7 +240,7 @@ UNWRITTEN_K = 30.0
 @rule("H02")
 def seen_over_limit(c: Context) -> Iterator[Finding]:
     """H02: the author saw it climb over what is written, or where nothing is written, and went on."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in lex.SEEN_TO_CLIMB.finditer(text):
         step = c.step_at(m.start())
         begin = max(text.rfind(x, 0, m.start()) for x in (". ", "\n", "; ")) + 1
@@ -448,10 +448,10 @@ ICE_GONE = patterns.compile(
 @rule("H06")
 def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     """H06: the author says himself that the ice is gone while the work goes on."""
-    m = ICE_GONE.search(c.procedure.source_text)
-    if m is None or not re.search(r"\b(?:ice|bath|bowl|tub|basin)\b", c.procedure.source_text[max(0, m.start() - 60) : m.end()], re.I):
+    m = ICE_GONE.search(c.procedure.flowing)
+    if m is None or not re.search(r"\b(?:ice|bath|bowl|tub|basin)\b", c.procedure.flowing[max(0, m.start() - 60) : m.end()], re.I):
         return
-    before = c.procedure.source_text[max(0, m.start() - 30) : m.start()]
+    before = c.procedure.flowing[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())
     goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
     if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I) or not goes_on:
@@ -521,7 +521,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     by_bath_alone = next((v for v in c.procedure.vessels if v.sensor == "bath" and _reacts_in(c, v.name)), None)
     if by_bath_alone is not None and (vessel is None or vessel.sensor is None):
         vessel = by_bath_alone  # the beaker of a diazonium salt, and the flask to which it goes
-    none = NO_SENSOR.search(c.procedure.source_text)
+    none = NO_SENSOR.search(c.procedure.flowing)
     if none is not None and (vessel is None or vessel.sensor != "pot"):
         if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > 1.0 for r in c.reactions):
             yield finding(
@@ -593,7 +593,7 @@ COOLS = patterns.compile(r"\b(?:ice|cooled|cooling|chilled)\b", re.I)
 
 def _said_before(c: Context, step: Step) -> str:
     """A step's words and the sentence before it: "Ice bath again. Water by drops …"."""
-    return c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
+    return c.procedure.flowing[max(0, step.span[0] - 40) : step.span[1]]
 
 
 @rule("H10")
@@ -609,7 +609,7 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
             c, entry.vessel, step.n
         ):
             continue  # a little acid in an organic mixture
-        fumed = ACID_FUMES.search(c.procedure.source_text, 0, step.span[0]) is not None  # boiled down: its water is gone
+        fumed = ACID_FUMES.search(c.procedure.flowing, 0, step.span[0]) is not None  # boiled down: its water is gone
         if acid <= 0 or (here.get("H2O", 0.0) / acid > 3.0 and not fumed) or is_a_salt(c, entry):
             continue  # dilute, or a salt by then
         for key in step.materials:
@@ -671,8 +671,8 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         heats = [s.T_range.value for s in c.procedure.steps if own and own.span and s.T_range and s.span[0] <= own.span[0] < s.span[1]]
         hot = own is not None and max([own.T_C or 0.0, *heats]) > WARM_BATH_C
         in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None and not hot
-        until = min((s.span[0] for s in c.procedure.steps if s.span[0] > step.span[0]), default=len(c.procedure.source_text))
-        uncooled = UNCOOLED.search(c.procedure.source_text, step.span[0], max(until, step.span[1])) is not None
+        until = min((s.span[0] for s in c.procedure.steps if s.span[0] > step.span[0]), default=len(c.procedure.flowing))
+        uncooled = UNCOOLED.search(c.procedure.flowing, step.span[0], max(until, step.span[1])) is not None
         if (in_pot or step.vessel in cooled) and not step.all_at_once and not uncooled:
             continue
         yield finding(
@@ -760,7 +760,7 @@ BY_HAND_K = 40.0
 @rule("H09")
 def stirred_by_hand(c: Context) -> Iterator[Finding]:
     """H09: a feed that brings much heat is stirred by hand: it stands whenever the hand does."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next((x for x in BY_HAND.finditer(text) if not NOT_STIRRED_WITH.search(text[max(0, x.start() - 30) : x.start()])), None)
     if m is None:
         return
@@ -813,7 +813,7 @@ def still_over_onset(c: Context) -> Iterator[Finding]:
     washed = any(s.kind in ("extract", "filter", "neutralise") and s.n < still.n for s in c.procedure.steps)
     alone = td24_bound([c.purpose.target], "neat") if washed and c.purpose.target is not None and not c.bound.measured else None
     bound = alone or c.bound  # what was washed stands in the still without the acid it was made in
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     hot = [(float(m[2] or m[1] or m[3]), m) for m in HOT_BATH.finditer(text, still.span[0], still.span[1] + AFTER_STILL)]
     top, m = max(hot, key=lambda x: x[0], default=(0.0, None))
     if m is not None and top >= bound.onset_C:
@@ -829,7 +829,7 @@ RESIDUE = patterns.compile(r"\b(?:residues?|let down|spent|what (?:is|was) left|
 
 def _quench_limit(c: Context, step: Step) -> float:
     """°C above which a quench ends too warm: as written, else 25, else 50 for what is thrown away."""
-    near = c.procedure.source_text[max(0, step.span[0] - 40) : step.span[1]]
+    near = c.procedure.flowing[max(0, step.span[0] - 40) : step.span[1]]
     return step.T_limit.value if step.T_limit else 50.0 if RESIDUE.search(near) else QUENCH_LIMIT_C
 
 

@@ -55,7 +55,7 @@ def _named(c: Context) -> list[Substance]:
     lost = any(u.why.startswith("a quantity") for u in c.procedure.unread) or len(c.lots) < 2
     if not (amountless or met or (lost and not any(r.role == "wanted" for r in c.reactions))):
         return []
-    return [catalogue().substances[k] for k in _named_in(c.procedure.source_text)]
+    return [catalogue().substances[k] for k in _named_in(c.procedure.flowing)]
 
 
 def _named_classes(c: Context) -> set[str]:
@@ -103,7 +103,7 @@ def _gas(c: Context) -> bool:
         or ("peroxide" in _classes(c) and len(c.lots) > 1)
         or _fumes_named(c)
         or _pungent(c)
-        or (bool(_named_classes(c) & ACTS) and GAS_SAID.search(c.procedure.source_text) is not None)
+        or (bool(_named_classes(c) & ACTS) and GAS_SAID.search(c.procedure.flowing) is not None)
     )
 
 
@@ -284,7 +284,7 @@ NOT_TO = r"\b(?:neither|nor|do not|don[’']t|never|must not|may not|cannot|shou
 
 SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b"),
-    "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b"),
+    "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\bdropping tube\b"),
     "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b"),
     "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b"),
@@ -323,20 +323,22 @@ def _near(f: Finding, span: tuple[int, int], step: Step | None) -> bool:
 
 COLUMNS = patterns.compile(r"\S {3,}\d[\d.,]* ?(?:m?g|kg|m?L|m?mol)\b")
 """A row in columns: a name, a gap and an amount."""
+WHO_WROTE = patterns.compile(r"\b(?:prepared|checked|approved|written|reviewed|released|issued|revised) by\b|\bpage \d+ of \d+", re.I)
+"""The head or foot of a form."""
 BESIDE = 120
 """Characters within which two findings of a code are one."""
 
 
 def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
     """A condition for each kind that a sentence reads like, that matters here, and that no rule has raised at its place."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     known = [f for f in raised if ORDER[f.severity] <= ORDER["condition"]]
     quoted_of: set[str] = set()
     out: list[Finding] = []
     title = lex.TITLE.match(text)
     begin = title.end() if title is not None else 0
     for x in alike(text):
-        if x.span[0] < begin or COLUMNS.search(text, *x.span):
+        if x.span[0] < begin or COLUMNS.search(text, *x.span) or WHO_WROTE.search(text, *x.span):
             continue  # a title says what it is, and not what is done; a row of a charge list does nothing
         code, said, step = x.kind, SAID.get(x.kind), c.step_at(x.span[0])
         if said is not None and said.otherwise is not None and not said.where(c, step):

@@ -172,7 +172,7 @@ CAME_OVER = patterns.compile(
 @rule("P02")
 def unplaced(c: Context) -> Iterator[Finding]:
     """P02: a mass, or a volume that is a row of its own, stands in the text before the batch is done, and what it is of was not read: a charge may be missing."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     last = max((s.span[1] for s in c.procedure.steps if s.kind in BEFORE_THE_END), default=0)
     for u in c.procedure.unread:
         if u.why.startswith(JOINED):
@@ -208,7 +208,7 @@ def unplaced(c: Context) -> Iterator[Finding]:
 def _inert(c: Context) -> bool:
     """Whether nothing that went in, or is named anywhere in the text, can act on anything else there: "mixtures of ethanol and water"."""
     acting, cat = ACTING - REDUCED_ONLY, catalogue()
-    here = [x.substance for x in c.lots.values()] + [cat.substances.get(str(t.value)) for t in substances_in(c.procedure.source_text)]
+    here = [x.substance for x in c.lots.values()] + [cat.substances.get(str(t.value)) for t in substances_in(c.procedure.flowing)]
     known = all(s is not None and not acting & set(pairs.classes_in(dict(s.parts))) for s in here)
     return known and not c.reactions and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
@@ -378,7 +378,7 @@ def missing(c: Context) -> Iterator[Finding]:
 
 def _name_span(c: Context, m: Material) -> tuple[int, int]:
     """Where the name alone stands, without its amount: what an answer takes the place of."""
-    at = c.procedure.source_text.find(m.name, m.span[0], m.span[1])
+    at = c.procedure.flowing.find(m.name, m.span[0], m.span[1])
     return (at, at + len(m.name)) if at >= 0 else m.span
 
 

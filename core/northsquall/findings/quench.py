@@ -78,7 +78,7 @@ def left_over(c: Context) -> Iterator[Finding]:
         if x.destroyed > LEAST_LEFT and x.by_itself <= LEAST_LEFT:
             how = f"what is written to destroy it takes {x.destroyed * 100:.0f} %"
             if severe and (d := next((s for s in c.procedure.steps if s.kind == "destroy"), None)) is not None:
-                said = c.procedure.source_text[d.span[0] : d.span[1] + 120]
+                said = c.procedure.flowing[d.span[0] : d.span[1] + 120]
                 if UNTIL_GONE.search(said):  # by a test: the amount is then a guide
                     severe, how = False, f"{how}; the test alone shows the rest gone"
         yield finding(
@@ -222,7 +222,7 @@ STILL_HOT = patterns.compile(
 @rule("Q02")
 def melt_into_water(c: Context) -> Iterator[Finding]:
     """Q02: a mass that was at red heat goes into water or acid before it is cold: steam, and gas that lights at it."""
-    m = STILL_HOT.search(c.procedure.source_text)
+    m = STILL_HOT.search(c.procedure.flowing)
     if m is None or not any(e.reaction.family.record.get("ejects") for e in c.stand_in.events()):
         return
     yield finding(
@@ -315,9 +315,9 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
         if step is None or step.kind not in ("extract", "add", "dose", "neutralise", "hold", "charge"):
             continue
         gas = entry.gas.get("CO2", 0.0)
-        said = step.text + c.procedure.source_text[step.span[1] : step.span[1] + 120]
+        said = step.text + c.procedure.flowing[step.span[1] : step.span[1] + 120]
         next_one = re.match(
-            r"[.;:]?\s*shak\w+|[.;:]?\s*clos\w+,? (?:and )?shak\w+", c.procedure.source_text[step.span[1] : step.span[1] + 40], re.I
+            r"[.;:]?\s*shak\w+|[.;:]?\s*clos\w+,? (?:and )?shak\w+", c.procedure.flowing[step.span[1] : step.span[1] + 40], re.I
         )
         if gas < 0.002 or (
             step.kind != "extract" and next_one is None and not re.search(r"\bshak\w+|\bseparat\w+ funnel\b", step.text, re.I)
@@ -348,8 +348,8 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
             return
     acid = max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in (*ACID_LAYER, *SOUR)), default=0.0)
     acid = max(acid, sum(e.gas.get(r, 0.0) for e in c.walk.entries for r in HALIDES))
-    m = SODA_SHAKEN.search(c.procedure.source_text)
-    if m is not None and acid > ACID_LAYER_MOL and not VENTED.search(m.group() + c.procedure.source_text[m.end() : m.end() + 60]):
+    m = SODA_SHAKEN.search(c.procedure.flowing)
+    if m is not None and acid > ACID_LAYER_MOL and not VENTED.search(m.group() + c.procedure.flowing[m.end() : m.end() + 60]):
         yield finding(
             "Q04", "condition", f"“{m.group().strip()}”: carbonate is shaken shut with what was acid; how much carbon dioxide comes is not established.", step=c.step_at(m.start()), span=m.span(), established=False,
             remedy=OPEN_FIRST, source="handbook 2.8", short="funnel pressure",
@@ -397,7 +397,7 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
             ]
             if not made or not from_left:
                 continue
-            if entry.vessel in c.walk.lines and all(record_of(r).named_in(c.procedure.source_text) for r in made):
+            if entry.vessel in c.walk.lines and all(record_of(r).named_in(c.procedure.flowing) for r in made):
                 continue  # a gas that the text counts on, and leads away
             yield finding(
                 "Q05", "stop", f"{from_left[0].record['name'][:1].upper() + from_left[0].record['name'][1:]} that is left gives {_many(entry.gas[made[0]])} of {record_of(made[0]).name} here.", step=step, figure=entry.gas[made[0]], limit="no gas from the leftover",
@@ -416,7 +416,7 @@ PURPLE_BY_ACID = patterns.compile(
 @rule("Q05")
 def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
     """Q05: what the sums leave of permanganate may be none, and the text still means to destroy it with hydrochloric acid: chlorine."""
-    m = PURPLE_BY_ACID.search(c.procedure.source_text)
+    m = PURPLE_BY_ACID.search(c.procedure.flowing)
     charged = {r for x in c.lots.values() if x.substance for r in x.substance.parts}
     if m is None or "MnO4-" not in charged or any(e.gas.get("Cl2", 0.0) > 0.002 for e in c.walk.entries):
         return
@@ -437,7 +437,7 @@ KILLED_BY_ACETONE = patterns.compile(
 @rule("Q05")
 def halogen_by_acetone(c: Context) -> Iterator[Finding]:
     """Q05: bromine or chlorine destroyed with acetone, which makes a tear gas of it."""
-    m = KILLED_BY_ACETONE.search(c.procedure.source_text)
+    m = KILLED_BY_ACETONE.search(c.procedure.flowing)
     held = {r for e in c.walk.entries for r in e.mixed} | {r for x in c.lots.values() if x.substance for r in x.substance.parts}
     if m is None or not held & {"Br2", "Cl2"}:
         return
@@ -464,10 +464,10 @@ UNCHECKED = patterns.compile(
 @rule("Q06")
 def untested(c: Context) -> Iterator[Finding]:
     """Q06: nothing shows that the reaction, or the destruction of what is left, is complete."""
-    if c.purpose.target is None or (CHECKED.search(UNCHECKED.sub(" ", c.procedure.source_text))):
+    if c.purpose.target is None or (CHECKED.search(UNCHECKED.sub(" ", c.procedure.flowing))):
         return
     risky = [x for x in c.leftovers if x.record["danger"] in ("toxic", "explosive", "heats", "gas")]
-    smelt = SMELL.search(c.procedure.source_text)
+    smelt = SMELL.search(c.procedure.flowing)
     reactive = next(
         (
             x
@@ -517,7 +517,7 @@ def _for_a_spill(c: Context, of: Lot | None) -> str:
 @rule("Q07")
 def no_dump(c: Context) -> Iterator[Finding]:
     """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
-    if "dump" in c.procedure.ready or readiness.DUMP.search(c.procedure.source_text):
+    if "dump" in c.procedure.ready or readiness.DUMP.search(c.procedure.flowing):
         return
     severe = c.klass is not None and c.klass >= 3
     volatile = next(
@@ -560,7 +560,7 @@ NO_CONTROL = patterns.compile(
 @rule("Q06")
 def said_not_to_be_tested(c: Context) -> Iterator[Finding]:
     """Q06: the author says himself that the end of a destruction is not tested."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next((x for x in NO_TEST.finditer(text) if not re.search(r"\b(?:needed|required|necessary)\b", text[x.end() : x.end() + 20])), None)
     spared = NO_CONTROL.search(text)
     if spared is not None and any(spared[1].lower() in x.label.lower() for x in c.lots.values()):
@@ -607,7 +607,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
             "Q08", "note" if _is_high_boiling(c) and re.search(r"\b(?:cold|ice|iced|cooled|chilled)\b", step.text, re.I) else "condition", f"{lot.label[:1].upper() + lot.label[1:]} washes or dries a liquid that is wet and volatile: heat at the drop, vapour and spitting.", step=step, span=lot.material.span, limit="dried first, cold, by drops", remedy="Dry over calcium chloride first; then a little acid by drops in ice, open.", source="handbook 4", short="acid as drying agent",
         )  # fmt: skip
         return
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in BY_STRONG_ACID.finditer(text):
         said = sentence_of(text, m).partition("\n")[0]
         if OF_A_GAS.search(said) or not any(s.kind in ("extract", "distil") for s in c.procedure.steps):
@@ -629,7 +629,7 @@ ROTARY = patterns.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under re
 @rule("Q09")
 def distilled_dry(c: Context) -> Iterator[Finding]:
     """Q09: a distillation without a stop rule, or to dryness."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     stills = [s for s in c.procedure.steps if s.kind == "distil"]
     m = TO_DRYNESS.search(text, stills[0].span[0]) if stills else None
     boiled = re.search(r"\bboil(?:ed|s)? (?:(?:it|them|the \w+) )?(?:down|off|away|over)\b|\bevaporat\w+", text, re.I)
@@ -692,7 +692,7 @@ SHOCKED = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen", "nitr
 @rule("S01")
 def rubbed(c: Context) -> Iterator[Finding]:
     """S01: a charged solid that a blow or friction sets off is ground."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for lot in c.lots.values():
         s, span = lot.substance, lot.material.span
         if s is None or not s.smiles or s.phase != "s" or span is None:
@@ -712,7 +712,7 @@ def rubbed(c: Context) -> Iterator[Finding]:
 @rule("Q10")
 def isolated(c: Context) -> Iterator[Finding]:
     """Q10: something that must not be is isolated, concentrated or dried."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for step in c.procedure.steps:
         if step.kind not in ("filter", "dry", "distil"):
             continue
@@ -750,7 +750,7 @@ CONCENTRATES = patterns.compile(
 @rule("Q10")
 def hydroxylamine_concentrated(c: Context) -> Iterator[Finding]:
     """Q10: a solution of free hydroxylamine is concentrated: from about 50 % on it goes off with heat or a trace of metal."""
-    m = CONCENTRATES.search(c.procedure.source_text)
+    m = CONCENTRATES.search(c.procedure.flowing)
     if m is None or DENIED.search(m.group()):
         return
     yield finding(
@@ -779,7 +779,7 @@ def diazonium_by_name(c: Context) -> Iterator[Finding]:
     made = any(is_diazonium(r) for e in c.walk.entries for x in (e.mixed, e.after) for r, n in x.items() if n > LEAST_LEFT_MOL) or any(
         "diazoti" in r.family for r in c.reactions
     )
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next(
         (x for x in DIAZONIUM_SALT.finditer(text) if not re.search(r"\b(?:never|not|neither|nor|is kept wet)\b", x.group(), re.I)), None
     )
@@ -805,7 +805,7 @@ def nitronate_dried(c: Context) -> Iterator[Finding]:
         None,
     )
     base = any(x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 for x in c.lots.values())
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next(
         (
             x
@@ -854,7 +854,7 @@ PEROXIDE_CONCENTRATED_MOL = 0.1
 def peroxide_boiled_down(c: Context) -> Iterator[Finding]:
     """Q10: hydrogen peroxide that is boiled down: it becomes strong, and strong peroxide goes off with heat, metal or what it oxidises."""
     for step in c.procedure.steps:
-        m = BOILED_DOWN.search(c.procedure.source_text, *step.span) if step.kind in ("heat", "distil", "reflux", "hold", "dry") else None
+        m = BOILED_DOWN.search(c.procedure.flowing, *step.span) if step.kind in ("heat", "distil", "reflux", "hold", "dry") else None
         entry = next((e for e in c.walk.entries if e.step == step.n), None)
         held = max((x.get("H2O2", 0.0) for x in (entry.mixed, *entry.before)), default=0.0) if entry is not None else 0.0
         if m is not None and held >= PEROXIDE_CONCENTRATED_MOL:
@@ -875,7 +875,7 @@ OPEN_AIR = patterns.compile(
 @rule("Q11")
 def evaporated_open(c: Context) -> Iterator[Finding]:
     """Q11: a flammable or toxic solvent evaporated in the open or in an air stream."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in OPEN_AIR.finditer(text):
         found = _evaporated(c, m)
         if found is not None:
@@ -896,7 +896,7 @@ LOW_BOILING_C = 70.0
 @rule("Q11")
 def caught_open(c: Context) -> Iterator[Finding]:
     """Q11: a low-boiling distillate is caught in an open vessel."""
-    m = OPEN_RECEIVER.search(c.procedure.source_text)
+    m = OPEN_RECEIVER.search(c.procedure.flowing)
     there = c.stand_in.charged.get("receiver")
     if m is None or there is None:
         return
@@ -921,7 +921,7 @@ LETS_GAS_OUT = patterns.compile(
 
 def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
     """One place where something is evaporated in the open, or None where nothing that burns or harms is."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     evaporates = re.search(
         r"\b(?:evaporat\w*|boil\w* (?:down|off)|dry|dries|driven off|air (?:stream|jet)|blow|steam\w* (?:down|off))\b",
         text[max(0, m.start() - 80) : m.end() + 60],
@@ -971,7 +971,7 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
 
 def _solvent_by_name(c: Context, step: Step, m: re.Match[str]) -> Finding | None:
     """What a sentence lets evaporate by its name, or what extracted last: the ledger has it in no vessel."""
-    said = sentence_of(c.procedure.source_text, m)
+    said = sentence_of(c.procedure.flowing, m)
     named = {str(t.value) for t in substances_in(said)}
     washes = [
         x for x in c.lots.values() if x.material.role == "wash" and x.material.step is not None and step.n - 2 <= x.material.step <= step.n
@@ -1000,7 +1000,7 @@ def _solvent_by_name(c: Context, step: Step, m: re.Match[str]) -> Finding | None
 @rule("S01")
 def diazonium_stands(c: Context) -> Iterator[Finding]:
     """S01: a diazonium solution that stands, or is not kept cold, before it is used."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     made = next((e for e in c.walk.entries if any(is_diazonium(r) for r, n in e.after.items() if n > 1e-3)), None)
     if made is None:
         return
@@ -1045,7 +1045,7 @@ def catalytic(c: Context) -> Iterator[Finding]:
                 "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",
             )  # fmt: skip
             return
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next(
         (
             m
@@ -1092,7 +1092,7 @@ def _used_up(c: Context, lot: Lot) -> bool:
 @rule("S06")
 def peroxide_former(c: Context) -> Iterator[Finding]:
     """S06: an ether of unknown age, distilled or evaporated."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if PEROXIDE_TEST.search(UNCHECKED.sub(" ", text)):
         return
     for lot in c.lots.values():
@@ -1124,7 +1124,7 @@ A_FORMER = patterns.compile(
 @rule("S06")
 def crystals_at_the_cap(c: Context) -> Iterator[Finding]:
     """S06: solid at the cap of a peroxide former, charged or not: it is not opened, moved or shaken."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = CRYSTALS.search(text)
     former = A_FORMER.search(text)
     if m is None or former is None:
@@ -1174,7 +1174,7 @@ WIPED = patterns.compile(
 @rule("S05")
 def wiped_with_fuel(c: Context) -> Iterator[Finding]:
     """S05: a strong oxidiser is wiped up with paper, rags or sawdust, which can burn by itself in the bin."""
-    m = WIPED.search(c.procedure.source_text)
+    m = WIPED.search(c.procedure.flowing)
     strong = any(e.mixed.get(r, 0.0) > 0.05 for e in c.walk.entries for r in OXIDISES) or any(
         e.mixed.get("NO3-", 0.0) > 0.05 and e.mixed.get("H+", 0.0) > 0.05 for e in c.walk.entries
     )
@@ -1188,7 +1188,7 @@ def wiped_with_fuel(c: Context) -> Iterator[Finding]:
 @rule("S05")
 def stored_with_fuel(c: Context) -> Iterator[Finding]:
     """S05: a strong oxidiser is put away among what it can burn."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     last = c.procedure.steps[-1].span[0] if c.procedure.steps else 0
     begin = next((x.span[0] for x in c.procedure.steps if x.kind in ("extract", "distil", "filter", "recrystallise", "dry")), last)
     m = next((m for m in WITH_FUEL.finditer(text, begin) if STORES.search(text[max(0, m.start() - 120) : m.end() + 40])), None)
@@ -1214,7 +1214,7 @@ KINDS = {"amine": "CCN(CC)CC", "acid": "H+", "alkali": "Na+ H+", "base": "Na+ H+
 @rule("S04")
 def stored_beside_its_enemy(c: Context) -> Iterator[Finding]:
     """S04: the product stands beside what it must never meet: one broken bottle is enough."""
-    text, target = c.procedure.source_text, c.purpose.target
+    text, target = c.procedure.flowing, c.purpose.target
     begin = next((x.span[0] for x in c.procedure.steps if x.kind in ("extract", "distil", "recrystallise", "dry")), 0)
     m = next((m for m in SIDE_BY_SIDE.finditer(text, begin) if STORES.search(text[max(0, m.start() - 60) : m.start()])), None)
     if m is None or target is None:
@@ -1247,7 +1247,7 @@ LEFT_DRY = patterns.compile(
 @rule("S05")
 def catalyst_left_dry(c: Context) -> Iterator[Finding]:
     """S05: a hydrogenation catalyst, loaded with hydrogen, is let go dry: it lights by itself in air."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     named = LOADED.search(text)
     m = (
         next((m for m in LEFT_DRY.finditer(text, named.start()) if not KEPT_WET.search(text[max(0, m.start() - 40) : m.end()])), None)
@@ -1268,7 +1268,7 @@ KEPT_WET = patterns.compile(r"\b(?:not|never|without|no|wet|damp|moist)\b", re.I
 def stored(c: Context) -> Iterator[Finding]:
     """S05: a product that does not keep, put away without cold, dark or a vent."""
     target = c.purpose.target
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if target is None or not is_organic(target):
         if "ClO-" in (target or "") and STORES.search(text[-400:]) and not re.search(r"\bvented|cold|dark|dated\b", text[-400:], re.I):
             yield finding("S05", "condition", "Hypochlorite is put away, and no vent, cold or date is written: it loses oxygen.", limit="vented, cold, dated", remedy="A vented cap, cold and dark, dated.", source="handbook 4", short="storage")  # fmt: skip
@@ -1329,7 +1329,7 @@ STANDS_READY = patterns.compile(
 @rule("P09")
 def nothing_ready(c: Context) -> Iterator[Finding]:
     """P09: no contingency at all. Its severity follows from the other findings: see `settle`."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if c.procedure.ready and any(x in ("dump", "second person") for x in c.procedure.ready):
         return
     if readiness.DUMP.search(text) or any(not DENIED.search(text[max(0, m.start() - 20) : m.start()]) for m in STANDS_READY.finditer(text)):
@@ -1347,7 +1347,7 @@ APRON = patterns.compile(r"(?<!no )(?<!without )\b(?:apron|(?:lab(?:oratory)? )?
 @rule("P10")
 def eyes_bare(c: Context) -> Iterator[Finding]:
     """P10: an apron or gloves are all that is written where something strong can splash."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = APRON.search(text)
     splash = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "bromine"}
     if m is None or EYES.search(text) or not any(splash & set(pairs.classes_in(x.substance.parts)) for x in c.lots.values() if x.substance):
@@ -1370,7 +1370,7 @@ HURTS = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "stron
 @rule("P10")
 def protection_refused(c: Context) -> Iterator[Finding]:
     """P10: the author goes without where something burns, is toxic or lights."""
-    m = REFUSED.search(c.procedure.source_text)
+    m = REFUSED.search(c.procedure.flowing)
     hurts = {k for x in c.lots.values() if x.substance for k in pairs.classes_in(x.substance.parts)} & (HURTS | NET["water-reactive"])
     if m is None or not (hurts or _can_hurt(c, 0.01)):
         return
@@ -1380,7 +1380,7 @@ def protection_refused(c: Context) -> Iterator[Finding]:
 @rule("P10")
 def unprotected(c: Context) -> Iterator[Finding]:
     """P10: no protection is written beside something that needs it."""
-    if "protection" in c.procedure.ready or re.search(rf"\b{WORN}\b", c.procedure.source_text, re.I):
+    if "protection" in c.procedure.ready or re.search(rf"\b{WORN}\b", c.procedure.flowing, re.I):
         return
     yield finding("P10", "note", "No protection is written.", limit="matched to the worst exposure", remedy="Visor, gloves for what is handled, and the hood.", source="handbook 4", short="no protection")  # fmt: skip
 

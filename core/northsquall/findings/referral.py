@@ -25,7 +25,7 @@ class Referral:
 def referral_of(procedure: Procedure, catalogue: Catalogue) -> Referral | None:
     """The first ground for referral, or None. Names in the text; structures of the product and charges."""
     record = data.toml("review/referrals.toml")
-    text = procedure.source_text
+    text = procedure.flowing
     low = text.lower()
     caution = record["caution"]["words"]
     for r in record["referral"]:

@@ -93,8 +93,8 @@ def _paced_by_its_rate(c: Context, family: str, step: Step) -> float | None:
     if c.pot is None or c.pot.event is None or c.pot.event.reaction.family.id != family or c.pot.event.reaction.family.rate is None:
         return None
     after = [s for s in c.procedure.steps if s.n >= step.n and s.vessel == step.vessel and s.kind in ("heat", "hold", "reflux")]
-    begin = c.procedure.source_text.rfind("\n", 0, step.span[0]) + 1
-    whole = c.procedure.source_text[begin : max(s.span[1] for s in (step, *after[:2]))]
+    begin = c.procedure.flowing.rfind("\n", 0, step.span[0]) + 1
+    whole = c.procedure.flowing[begin : max(s.span[1] for s in (step, *after[:2]))]
     if not any(s.kind == "reflux" for s in after[:2]) and not BOILS.search(whole):
         return None
     made = [x.made_W for r in c.runs.values() for s in after if (x := r.over(s.n)) is not None]
@@ -224,7 +224,7 @@ DENIES = patterns.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\
 @rule("H12")
 def flame_on_glass(c: Context) -> Iterator[Finding]:
     """H12: glass is heated by a flame."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in FLAME.finditer(text):
         if DENIES.search(text[max(0, m.start() - 60) : m.start()]):
             continue
@@ -246,8 +246,8 @@ SHOCK = patterns.compile(
 @rule("H12")
 def cold_on_hot_glass(c: Context) -> Iterator[Finding]:
     """H12: hot glass is cooled by cold water."""
-    m = SHOCK.search(c.procedure.source_text)
-    if m is None or DENIES.search(c.procedure.source_text[max(0, m.start() - 30) : m.start()]):
+    m = SHOCK.search(c.procedure.flowing)
+    if m is None or DENIES.search(c.procedure.flowing[max(0, m.start() - 30) : m.start()]):
         return
     yield finding(
         "H12", "condition", f"“{m.group()}”: hot glass cracks, and what is left in it boils where the water falls in.", span=m.span(), step=c.step_at(m.start()),
@@ -270,7 +270,7 @@ WARM_WORD = patterns.compile(r"\b(heat\w*|warm\w*|irradiat\w*|boil\w*|°\s?C|deg
 @rule("H16")
 def sealed_heating(c: Context) -> Iterator[Finding]:
     """H16: heated where nothing can get out."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in SEALED.finditer(text):
         sentence = sentence_of(text, m)
         if DENIES.search(text[max(0, m.start() - 40) : m.start()]) or re.search(r"\b(mp|m\.p\.|melting|melts)\b", sentence, re.I):
@@ -298,7 +298,7 @@ NONE_OF_IT = patterns.compile(r"\b(?:no|without|neither|nor|not|never)\b[^.;\n]{
 @rule("H17")
 def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
     """H17: the source of heat stays under a reaction that may run away."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next((x for x in STANDS_ON.finditer(text) if not NONE_OF_IT.search(text[: x.start()])), None)
     if m is None or DROPS.search(text):
         return
@@ -331,7 +331,7 @@ LARGER = patterns.compile(
 @rule("P07")
 def said_to_be_larger(c: Context) -> Iterator[Finding]:
     """P07: the author says that it is larger than what was tested before."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     m = next((x for x in LARGER.finditer(text) if not NONE_OF_IT.search(text[max(0, x.start() - 40) : x.start()])), None)
     acts = any(x.substance is not None and ACTING & set(classes_in(dict(x.substance.parts))) for x in c.lots.values())
     if m is None or (c.enthalpy is None and not acts and not any((r.heat_kJ.best or 0.0) > 0.0 for r in c.reactions)):

@@ -48,7 +48,7 @@ USED_AT_ONCE = patterns.compile(r"\b(?:never|not (?:kept|stored)|must not|fresh(
 @rule("S01")
 def fulminating_silver(c: Context) -> Iterator[Finding]:
     """S01: silver in ammonia that has stood, dried or is scraped: silver nitride, which a touch sets off."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in AMMONIACAL_SILVER.finditer(text):
         near = text[max(0, m.start() - 40) : m.end() + 140]
         stood = STOOD.search(near)
@@ -63,7 +63,7 @@ def fulminating_silver(c: Context) -> Iterator[Finding]:
 @rule("Q12")
 def waste_meets(c: Context) -> Iterator[Finding]:
     """Q12: a waste stream that must not meet what is in the drum, the drain or the bottle."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for pattern, name, stream in STREAMS:
         for m in pattern.finditer(text):
             begin = sentence_start(text, m.start())
@@ -111,7 +111,7 @@ LEAST_NITRIC_MOL = 0.02
 @rule("Q12")
 def nitric_among_solvents(c: Context) -> Iterator[Finding]:
     """Q12: nitric acid, dilute too, goes where solvents are collected: it oxidises them there, and gas comes in a can with its cap on."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in next(p for p, name, _ in STREAMS if name == "solvent waste").finditer(text):
         begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
@@ -134,7 +134,7 @@ HALOGENATED = patterns.compile(
 @rule("Q12")
 def halogenated_down_the_drain(c: Context) -> Iterator[Finding]:
     """Q12: a halogenated solvent goes down the drain."""
-    m = HALOGENATED.search(c.procedure.source_text)
+    m = HALOGENATED.search(c.procedure.flowing)
     if m is None or KEPT_APART.search(m.group()):
         return
     yield finding(
@@ -151,7 +151,7 @@ LEAST_HALOGENATED_G = 2.0
 @rule("Q12")
 def halogenated_among_others(c: Context) -> Iterator[Finding]:
     """Q12: a halogenated solvent, or bromine, goes where solvents free of halogen are collected."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in HALOGEN_FREE.finditer(text):
         step, said = c.step_at(m.start()), text[sentence_start(text, m.start()) : m.end()]
         if step is None or KEPT_APART.search(said):
@@ -187,7 +187,7 @@ LEAST_HEAVY_MOL = 0.02
 
 def _to_the_drain(c: Context) -> Iterator[tuple[re.Match[str], Step, list[dict[str, float]]]]:
     """Each place where something goes down the drain: the words, the step, and the contents that may be meant."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in TO_THE_DRAIN.finditer(text):
         begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
@@ -221,7 +221,7 @@ BURN = ("permanganate", "chlorate", "persulfate", "perchlorate", "chromium-triox
 @rule("Q12")
 def lights_in_the_bin(c: Context) -> Iterator[Finding]:
     """Q12: what lights by itself, with a drop of water, or on what burns, goes into a bin."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in TO_THE_BIN.finditer(text):
         said = text[sentence_start(text, m.start()) : m.end()]
         named = [] if KEPT_APART.search(said) else [catalogue().substances[str(t.value)] for t in substances_in(said)]
@@ -255,7 +255,7 @@ FREED = patterns.compile(
 @rule("Q12")
 def burns_down_the_drain(c: Context) -> Iterator[Finding]:
     """Q12: a solvent that water does not take goes down the drain by its name."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in TO_THE_DRAIN.finditer(text):
         said = text[sentence_start(text, m.start()) : m.start()]
         if KEPT_APART.search(said) or FREED.search(said) or HALOGENATED.search(text[m.start() - len(said) : m.end()]):
@@ -284,7 +284,7 @@ def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
             acid = catalogue().substances["sulfuric acid"].mass * min(contents.get("SO4-2", 0.0), max(contents.get("H+", 0.0), 0.0) / 2.0)
             rest = sum(n * s.mass for r, n in contents.items() if r not in ("SO4-2", "H+") and n > 0 and (s := catalogue().of_root(r)))
             free = speciate({**contents, "H2O": contents.get("H2O", 0.0) + 60.0}).acid(2.0)
-            near = c.procedure.source_text[max(0, m.start() - NEAR) : m.end() + NEAR // 4]
+            near = c.procedure.flowing[max(0, m.start() - NEAR) : m.end() + NEAR // 4]
             neutral = re.search(r"\b(?:neutrali[sz]\w*|made neutral|pH|soda|(?:bi)?carbonate|caustic|lye|lime|alkaline)\b", near, re.I)
             if free > ACID_TO_DRAIN_MOL and neutral is None and (acid < LEAST_ACID_G or acid < CONCENTRATED * (acid + rest)):
                 yield finding(
@@ -322,7 +322,7 @@ PEROXIDES = patterns.compile(r"\b(?:peracid|peracetic(?: acid)?|performic(?: aci
 @rule("Q12")
 def peroxide_with_solvents(c: Context) -> Iterator[Finding]:
     """Q12: what is left of a peroxide or a peracid goes to acetone and other solvents."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     if not any(x.substance is not None and "H2O2" in x.substance.parts for x in c.lots.values()):
         return
     for m in sorted([*SOLVENT_WASTE.finditer(text), *WITH_SOLVENT.finditer(text)], key=lambda x: x.start()):
@@ -342,7 +342,7 @@ def peroxide_with_solvents(c: Context) -> Iterator[Finding]:
 @rule("Q12")
 def acid_with_solvents(c: Context) -> Iterator[Finding]:
     """Q12: acid goes into the solvents' drum."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in sorted([*SOLVENT_WASTE.finditer(text), *WITH_SOLVENT.finditer(text)], key=lambda x: x.start()):
         begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
@@ -403,7 +403,7 @@ WASTE_PLACE = patterns.compile(r"\b(?:waste|drum|can|sink|drain|bottle|container
 def thrown_together(c: Context) -> Iterator[Finding]:
     """Q12: two streams that a sentence puts together and that must not meet, by what they are called."""
     cat = catalogue()
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in re.finditer(r"[^.;\n]+", text):
         before = re.split(r"[.;\n]", text[: m.start()].rstrip(" .;\n"))[-1] if ITS.match(m.group()) else ""
         if not (TOGETHER.search(m.group()) and WASTE_PLACE.search(m.group())) or KEPT_APART.search(m.group()):
@@ -437,7 +437,7 @@ SPENT = patterns.compile(r"\b(?:absorber|scrubber|gas bottle|wash(?:ing)?[- ]bot
 @rule("Q12")
 def scrubber_with_batch(c: Context) -> Iterator[Finding]:
     """Q12: what the gas went through and what it came from are put together."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     there = [dict(c.stand_in.charged[v].roots) for v in dict.fromkeys(c.walk.lines.values()) if v in c.stand_in.charged]
     for m in re.finditer(r"[^.;\n]+", text):
         said = m.group()
@@ -526,7 +526,7 @@ UNDER_THE_TAP = patterns.compile(r"\b(?:under the (?:running )?tap|with (?:tap )
 @rule("S04")
 def rinsed_with(c: Context) -> Iterator[Finding]:
     """S04: a vessel that held one of a pair rinsed out with the other."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in CLEANS.finditer(text):
         begin, end = (
             sentence_start(text, m.start(), ".\n"),
@@ -596,7 +596,7 @@ AGAINST_THE_SMELL = patterns.compile(
 @rule("S04")
 def kills_the_smell(c: Context) -> Iterator[Finding]:
     """S04: an open bottle set beside the work against its smell, where what smells must never meet what is in it."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in AGAINST_THE_SMELL.finditer(text):
         agent = catalogue().find({"vinegar": "acetic acid"}.get(m[1].lower(), m[1].lower()))
         stops = (h for h in _meetings([agent] if agent else [], (e.mixed for e in c.stand_in.entries)) if h.severity == "stop")
@@ -617,7 +617,7 @@ WET_WITH = patterns.compile(
 @rule("S04")
 def wet_with(c: Context) -> Iterator[Finding]:
     """S04: what goes into the batch wet with a liquid that it must never meet."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     for m in WET_WITH.finditer(text):
         words = m[1].split()
         agent = next((s for k in range(len(words), 0, -1) if (s := catalogue().find(" ".join(words[:k]))) is not None), None)

@@ -36,7 +36,7 @@ HOLDS_BACK = patterns.compile(
 @rule("H13")
 def pushed_start(c: Context) -> Iterator[Finding]:
     """H13: no sign of a start, and more reagent or heat follows: what is there then goes at once."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     acting = any(s.kind in ("dose", "add", "charge") for s in c.procedure.steps)
     for m in NO_START.finditer(text) if acting else []:
         behind = text[m.end() : m.end() + 220]
@@ -98,7 +98,7 @@ TITRATES = patterns.compile(r"\b(?:burette|titrat\w+)\b", re.I)
 @rule("P03")
 def uncontrolled_test(c: Context) -> Iterator[Finding]:
     """P03: a test decides, and nothing shows that it would have answered; or there was nothing to test with."""
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     none = NO_PAPER.search(text)
     if none is not None and (c.purpose.wanted or c.leftovers or c.unrecognised is not None):
         yield finding(
@@ -123,7 +123,7 @@ NOT_IN_THE_POT = patterns.compile(
 @rule("P11")
 def none_in_the_pot(c: Context) -> Iterator[Finding]:
     """P11: the author says that nothing measures the pot of a still."""
-    m = NOT_IN_THE_POT.search(c.procedure.source_text)
+    m = NOT_IN_THE_POT.search(c.procedure.flowing)
     if m is not None and any(s.kind == "distil" for s in c.procedure.steps):
         yield finding("P11", "condition", f"“{m.group()}”: how hot the residue is, the head does not say.", span=m.span(), step=c.step_at(m.start()), remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer at the head")  # fmt: skip
 
@@ -154,7 +154,7 @@ WHATEVER = patterns.compile(
 @rule("P12")
 def whatever_stands_there(c: Context) -> Iterator[Finding]:
     """P12: a chemical is used of which neither kind nor strength is written."""
-    m = WHATEVER.search(c.procedure.source_text)
+    m = WHATEVER.search(c.procedure.flowing)
     if m is not None and (c.reactions or c.leftovers):
         yield finding(
             "P12", "condition", f"“{m.group()}”: neither what it is nor how strong is written.", step=c.step_at(m.start()), span=m.span(), established=False, limit="name, strength and amount", remedy="Write which it is, how strong and how much; what stands about may be the wrong one.", source="handbook 4", short="not named",
@@ -300,7 +300,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             continue
         gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         portioned = PORTIONS.search(step.text) is not None and not step.all_at_once
-        behind = re.split(r"\n|(?<=[.;]) ", c.procedure.source_text[step.span[1] : step.span[1] + 120])
+        behind = re.split(r"\n|(?<=[.;]) ", c.procedure.flowing[step.span[1] : step.span[1] + 120])
         place = step.text + " ".join([behind[0], *(x for x in behind[1:] if OF_THE_NEXT.search(x))])
         unpaced = portioned and step.T_limit is None and step.T_range is None and not CRITERION.search(place)
         if unpaced and rise < PORTION_K and gas < BURST_MOL and _no_heat(c, step) and _acts(c, step):

@@ -9,6 +9,8 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from northsquall.procedure.lines import flowing
+
 Span = tuple[int, int]
 
 StepKind = Literal[
@@ -324,6 +326,11 @@ class Procedure(Part):
     chemistry: list[Chemistry] = []
     edits: list[Edit] = []
     scale: float = 1.0
+
+    @property
+    def flowing(self) -> str:
+        """`source_text` with the lines joined that a margin broke: every place as before."""
+        return flowing(self.source_text)
 
 
 class LocalRule(Part):

@@ -45,8 +45,9 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
     ("rows", r"\n[ \t]*\n(?=[^\n|]*\S(?: {3,}|\t+)\S|[ \t]*\|)", "\n"),  # an empty line between two rows of a table
     ("stop", r"(?<=[a-z)])\. {2,}(?=[A-Z])", ". "),
+    ("dated_head", r"\A\s*(?i:(?:date[: ]*)?\d{1,2}[./-]\d{1,2}[./-]\d{2,4}|(?:date[: ]*)?\d{4}-\d\d-\d\d|(?:date[: ]*)?\d{1,2}\.? (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?,? \d{4}|page \d+(?: (?:of|/) \d+)?)[.,;]?[^\S\n]*\n\s*", ""),
     ("heading", r"\A\s*(?i:procedure|experiment|exp\.?|title|method|protocol|subject|name)(?: ?(?i:no\.?|#)? ?\d{1,4}[a-z]?)? ?[:–-] +(?=\S)", ""),
-    ("step", r"(?m:^)[ \t]*(?:(?i:step|stage) ?\d{1,2} ?[:.)–-][ \t]*|\(?\d{1,2}\)[ \t]+)(?=\S)", ""),  # its number and a stop are put in
+    ("step", r"(?m:^)[ \t]*(?:(?:(?i:step|stage) ?|S)\d{1,2} ?[:.)–-][ \t]*|\(?\d{1,2}\)[ \t]+)(?=\S)", ""),  # its number and a stop are put in
     ("sulph", r"(?i:(?<=sul)ph)", "f"),
     ("mL", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:cc|ccm|cm3|cm³|mls|millilit(?:er|re)s?)(?![\w³])", "mL"),
     ("g", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:gram(?:me)?s?|gms?)(?!\w)", "g"),
@@ -337,11 +338,12 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("half_and_half", r"\b(\d[\d.,]* ?mL) of (?:concentrated |conc\.? )?(hydrochloric acid|sulfuric acid|nitric acid)(?: \((?:conc\.?|concentrated)(?: acid)? (?:with|and) (?:the same|an equal) (?:volume|amount) of water\)| and water,? (?:half and half|one to one|1:1)(?: by volume)?)", "concentrated {1} diluted with its own volume of water, {0} in all"),
     ("ice_among_them", r"(?<=[a-zH])(?:, | / | \()ice(?: and water|[- ]water)?(?:\)|(?=,| /))(?=[^.\n]{0,60}\b(?:stirr\w*|open|min|dropwise|h)\b)", " in ice"),
     ("to_degrees", r"(?:(?<=armed it )|(?<=armed that )|(?<=armed this )|(?<=armed the lot )|(?<=eated it )|(?<=eated that )|(?<=eated the lot ))to ((?:thirty|forty|fifty|sixty|seventy|eighty|ninety|a hundred)(?:-five)?)(?=[.,;]| and\b)", "to {0} degrees"),
-    ("gas_taken_up", r"\b(?:(?:about )?\d[\d.,]* ?mol of |[Tt]he |the gas, (?:\d[\d.,]* ?mol of )?|(?<=[.;,] )|(?<=\n))(?:[Aa]mmonia|[Hh]ydrogen (?:chloride|bromide|sulfide)|[Ss]ulfur dioxide|[Cc]hlorine|HCl|HBr|SO2|NH3|Cl2)(?: gas)?(?: \([^()]{2,30}\))?,?(?: (comes over and is absorbed|being taken up|is taken up|was taken up|passed over into|dissolved in|being absorbed))(?: (?:by |in )?the (?:water|acid|solution|caustic|lye|bottle)(?=[.,;]))?(?:,? which (?:stayed|stays|is kept|was kept|remained|remains) (?:below|under|at|between) -?\d+ ?°C)?(?= (?:by |in )?the |[.,;])", "the gas {0}"),
+    ("gas_taken_up", r"\b(?:(?:about )?\d[\d.,]* ?mol of |[Tt]he |the gas, (?:\d[\d.,]* ?mol of )?|(?<=[.;,] )|(?<=\n))(?:[Aa]mmonia|[Hh]ydrogen (?:chloride|bromide|sulfide)|[Ss]ulfur dioxide|[Cc]hlorine|HCl|HBr|SO2|NH3|Cl2)(?: gas)?(?: \([^()]{2,30}\))?,?(?: (comes over and is absorbed|being taken up|is taken up|was taken up|passed over into|dissolved in|being absorbed))(?: (?:by |in )?the (?:water|acid|solution|caustic|lye|bottle)(?=[.,;]))?(?:,? which (?:stayed|stays|is kept|was kept|remained|remains) (?:below|under|at|between) -?\d+ ?(?:°C|[º˚]C|deg\.? ?C|C\b))?(?= (?:by |in )?the |[.,;])", "the gas {0}"),
     ("residue_being", r"\b([Tt]he residue|[Ww]hat (?:stays|remains|is left|stayed|was left)(?: (?:behind|in the (?:flask|generator)))*)(?:, | \()(?![^.;:,()]*\b(?:dissolv\w+|taken|in|with \d|wash\w*|cool\w*|dried|after|when|once|still|weigh\w*|if|as)\b)[a-z][^.;:,()\d]{5,60}?(?:,|\)) (?=(?:was|is|were|are)\b)", "{0} "),
     ("residue_consists", r"\b[Tt]he residue (?:consist(?:s|ed) of|is|was) (?:mainly |mostly )?[a-z][^.;:,()\d]{5,60}?(?=[.;])(?<!ed)(?<!off)(?<!out)(?<!away)", "The residue stays"),
     ("distillate_into", r"(?:(?<=^)|(?<=\n)|(?<=- )|(?<=\. )|(?<=• )|(?<=; ))(?:[Dd]istillate|[Cc]ondensate) (dripped|run|poured|added|dropped|fed) (into|to|onto) ", "The distillate is {0} {1} "),
     ("would_have_shut", r"\b[Aa]t ((?:[a-z]+ty(?:-[a-z]+)?|[a-z]+teen|ten|eleven|twelve|\d{1,3}))(?: degrees| ?°C)?,? (?:I|we)(?:'d| would) have (?:shut|closed|stopped|dropped|lowered|taken|paused|turned)[^.;,\n]{0,30}", "stop above {0} degrees"),
+    ("grams_and_moles", r"(?<=\d) g(?:, | = | / |; )(\d[\d.,]* ?m?mol) (?=of )", " g ({0}) "),
     ("row_with_row", r"(?:(?<=^)|(?<=\n)|(?<=\n[a-hA-H1-9][.)] )|(?<=\n[a-hA-H]  )|(?<=[.;:] ))(?:(?:[Tt]he )?(?:mixture|solution) of |[Mm]ix )?([1-9]) (?:(?:is |was )?(?:mixed|diluted|thinned|let down|made up|stirred|together) with|mixed into|and|with|\+) ([1-9])(?:,? mixed)?(?: in| into) (?:the|a) (?:dropping |addition |tap )?funnel(?:,| and)?(?: then)?(?: (?:is |are )?(?:run|let|dropped|dripped|fed|added)(?: in)?)?(?= (?:over|within|during|in|dropwise|at|from|\d))", "{0} and {1} from the funnel,"),
     ("row_and_row", r"(?:(?<=^)|(?<=\n)|(?<=\n[a-hA-H1-9][.)] )|(?<=\n[a-hA-H]  )|(?<=[.;:] ))(?:[Tt]he )?(?:(?:mixture|solution) of ([1-9]) (?:and|in|with) ([1-9])|([1-9]) (?:(?:is |was )?(?:diluted|thinned|let down|mixed|together) with) ([1-9]))\b(?=,? (?:over|within|during|dropwise|from|at|in \d|\d))", "{0} and {1}"),
     ("titrated_to_be", r"(?<=[a-z] )(?:was|is|were|had been|has been) (?:titrated|assayed|analysed|checked by titration)(?: (?:at|to be|as|freshly|first|today|yesterday|beforehand|before|again|(?:on )?(?:this|that|the same|the) (?:morning|day|week)(?: before)?|(?:by|with) [a-z]+))*(?:: | and (?:is|was|found to be) )(?=\d|[a-z]+(?:-[a-z]+)? per ?cent)", "is "),
@@ -359,7 +361,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
 ODD = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
-LATER = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name != "heading"))
+LATER = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name not in ("heading", "dated_head")))
 """The same behind the first piece of a text: no heading stands there."""
 PART_OF_A_MOLE = {
     "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
@@ -430,12 +432,12 @@ def plain(text: str) -> tuple[str, list[int]]:
     """
     begun = _begun(text)
     pieces = [_piece(begun[a:b], a == 0) for a, b in pairwise([0, *(m.start() for m in CUT.finditer(begun)), len(begun)])]
-    if all(not moved for _, moved, _ in pieces):
+    if all(folded and not moved for folded, moved, _ in pieces):
         return begun, [] if begun == text else list(range(len(text) + 1))
     where: list[int] = []
     begin = 0
-    for _, moved, length in pieces:
-        where += [begin + k for k in moved] if moved else range(begin, begin + length)
+    for folded, moved, length in pieces:
+        where += [begin + k for k in moved] if moved or not folded else range(begin, begin + length)
         begin += length
     return "".join(folded for folded, _, _ in pieces), [*where, len(text)]
 

@@ -8,6 +8,7 @@ took is listed as unread.
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from typing import Any
 
 from pydantic import BaseModel
@@ -17,6 +18,7 @@ from rdkit.Chem import rdChemReactions
 from northsquall import patterns
 from northsquall.procedure import Material, Procedure, Quantity, Unread
 from northsquall.procedure.amounts import lots_of
+from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account
@@ -30,6 +32,7 @@ from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities, vessels_in
 from northsquall.reading.reconcile import PURIFIED, reconcile, still_more
 from northsquall.reading.resume import Resume
+from northsquall.reading.row_labels import with_plain_rows
 from northsquall.reading.sense import fed_in_ice, second_look
 from northsquall.reading.step_tables import as_prose, in_pairs
 from northsquall.reading.surroundings import surroundings
@@ -74,10 +77,17 @@ def check(text: str) -> str:
     return text
 
 
+def _then(change: Callable[[str], tuple[str, list[int]]], text: str, where: list[int]) -> tuple[str, list[int]]:
+    """A further change of a text, and where each of its characters stood before all of them."""
+    put, moved = change(text)
+    return (put, [where[k] for k in moved]) if moved and where else (put, moved or where)
+
+
 def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
-    original = check(text)
-    source, where = by_kind(*as_prose(*in_pairs(*plain(original))))
+    written = check(text)
+    original = flowing(written)
+    source, where = by_kind(*as_prose(*in_pairs(*_then(plain, *_then(with_plain_rows, *joined(written))))))
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
@@ -161,15 +171,12 @@ def read(text: str) -> Procedure:
         whole = [u for u in doc.unread if u.text == source[slice(*u.span)]]  # not what is put together from a table's cells
         for m in doc.materials:  # by the author's spelling
             if m.span is not None and (at := source.find(m.name, *m.span)) >= 0 and m.name:
-                written = original[where[at] : where[at + len(m.name) - 1] + 1]
-                odd = (
-                    not len(m.name) / 2 <= len(written) <= 2 * len(m.name)
-                )  # "the ester" is named by what it is; so is a slip of the tongue
-                kept = written.lower() in KINDS or odd
-                m.name = m.name if kept else written
+                spelt = original[where[at] : where[at + len(m.name) - 1] + 1]
+                odd = not len(m.name) / 2 <= len(spelt) <= 2 * len(m.name)  # "the ester" is named by what it is; so is a slip of the tongue
+                kept = spelt.lower() in KINDS or odd
+                m.name = m.name if kept else spelt
                 m.span = _in_one_piece(m.span, at, where)
         _moved(doc, where)
-        doc.source_text = original
         for step in doc.steps:
             a, b = step.span
             if b - a <= SHORTEST:  # two sentences that were one word's fold
@@ -178,6 +185,7 @@ def read(text: str) -> Procedure:
             step.text = original[step.span[0] : step.span[1]]
         for unread in whole:
             unread.text = original[unread.span[0] : unread.span[1]]
+    doc.source_text = written
     return doc
 
 

@@ -55,7 +55,7 @@ def material_lines(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose,
             equivalents = significant(lot.mol[1] / base)
         out.append(
             MaterialLine(
-                line=i, id=m.id, text=procedure.source_text[m.span[0] : m.span[1]], name=s.id if s else m.name, formula=s.formula if s else None, cas=s.cas if s else None,
+                line=i, id=m.id, text=procedure.flowing[m.span[0] : m.span[1]], name=s.id if s else m.name, formula=s.formula if s else None, cas=s.cas if s else None,
                 phase=m.phase, mass_g=_grams(procedure, lot), volume_mL=significant(lot.volume_mL), mol=lot.figure(),
                 equivalents=equivalents, role=role, limiting=flagged, step=m.step, vessel=step.vessel if step else None, assumptions=lot.assumptions,
                 anchor=Anchor(start=m.span[0], end=m.span[1]),
@@ -144,7 +144,7 @@ UNIT_SHOWN = {"ml": "mL", "l": "L", "µl": "µL", "dl": "dL", "cl": "cL"}
 def marks(procedure: Procedure) -> list[Mark]:
     """Every recognised piece with its place, in the order of the text; pieces do not overlap."""
     found: list[Mark] = []
-    taken = bytearray(len(procedure.source_text) + 1)
+    taken = bytearray(len(procedure.flowing) + 1)
 
     def mark(span: tuple[int, int] | None, kind: str, says: str, step: int | None) -> None:
         if span is not None and span[1] > span[0] and not any(taken[span[0] : span[1]]):
@@ -181,7 +181,7 @@ def marks(procedure: Procedure) -> list[Mark]:
     if procedure.results.mass_g is not None:
         mark(procedure.results.mass_g.span, "result", f"{procedure.results.mass_g.value:g} g of product", None)
     for m in procedure.materials:
-        place = procedure.source_text.find(m.name, m.span[0], m.span[1])
+        place = procedure.flowing.find(m.name, m.span[0], m.span[1])
         if place >= 0:
             mark((place, place + len(m.name)), "substance", m.identity or "not in the catalogue", m.step)
     return sorted(found, key=lambda x: x.start)
@@ -239,7 +239,7 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     identity = cat.substances.get(r.product_identity or "")
     per = identity.parts.get(purpose.target, 1.0) if identity else 1.0
     mass = identity.mass / per if identity and purpose.target in identity.parts else mass_of(parse_formula(formula_of(purpose.target)))
-    behind = procedure.source_text[r.product_span[1] : r.product_span[1] + 16] if r.product_span else ""
+    behind = procedure.flowing[r.product_span[1] : r.product_span[1] + 16] if r.product_span else ""
     salt = next((cat.substances[k].mass for w, k in OF_A_BASE if re.match(rf"\W{{0,2}}{w}", behind, re.I)), 0.0)
     theory = purpose.theory * (mass + (salt if "N" in formula_of(purpose.target) else 0.0))
     pure = (

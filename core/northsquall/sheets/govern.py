@@ -157,7 +157,7 @@ def referred(procedure: Procedure, cat: Catalogue, r: Referral, caution: str) ->
         MaterialLine(
             line=i,
             id=m.id,
-            text=procedure.source_text[m.span[0] : m.span[1]],
+            text=procedure.flowing[m.span[0] : m.span[1]],
             name=m.name,
             formula=None,
             cas=None,

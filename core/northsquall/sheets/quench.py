@@ -189,7 +189,7 @@ def dump(c: Context) -> DumpLine | None:
     """The emergency dump of the worst moment, and what of it the text says stands ready."""
     if not any(r.role == "wanted" for r in c.reactions) and not c.leftovers:
         return None
-    text = c.procedure.source_text
+    text = c.procedure.flowing
     d = dump_of(c)
     wet = d.acted_on if d is not None else acted_on_by_water(c)
     ready = [
