@@ -109,6 +109,12 @@ def test_splitting_a_charge_changes_nothing_where_no_gas_leaves(a: dict[str, flo
     assert gain(one.after, two.after) <= 1e-7 * max(1.0, water, *a.values())
 
 
+@example(
+    {"sodium hydrogen carbonate": 1.0, "calcium carbonate": 1.0, "sodium nitrite": 1.0, "thionyl chloride": 2.0, "nitric acid": 1.0},
+    0.0,
+    3.0,
+    False,
+)
 @given(charges(), waters, mol, st.booleans())
 @MANY
 def test_an_inert_extra_changes_no_extent_whenever_it_comes(a: dict[str, float], water: float, n: float, first: bool) -> None:

@@ -298,3 +298,44 @@ def test_what_is_brought_to_a_number_is_warmed(said: str) -> None:
         f"Toluidine\n\nThirteen point seven grams of 4-nitrotoluene with a hundred of water in a one-litre flask.\n\n{said} Iron powder, twenty grams, an hour."
     )
     assert [s.T_range.value for s in doc.steps if s.kind == "heat" and s.T_range] == [70.0]
+
+
+WHERE_NEXT = (". ", ".\n\n", ".\n- ")
+MIXED_FIRST = (
+    "The acid in over 10 min at 10 °C", "The acid is run in over 10 min at 10 °C", "Acid in, 10 min, 10 °C", "In with the acid over 10 min",
+    "Run in the acid over 10 min at 10 °C", "The mixture in over 10 min at 10 °C", "Mixed acid, 10 min, 10 °C",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize(("fed", "mark"), itertools.product(MIXED_FIRST, WHERE_NEXT))
+def test_acids_mixed_first_in_a_flask_go_into_the_larger_one(fed: str, mark: str) -> None:
+    doc = read(
+        "Nitrocumene\n\nNitric acid 65 % 17 mL and sulfuric acid 96 % 24 mL, mixed in a 100 mL flask in ice, below 20 °C"
+        f"{mark}Cumene 24 g in a 250 mL flask, ice bath{mark}{fed}{mark}The temperature went to 61 °C{mark}30 min more."
+    )
+    ways = [(s.from_vessel, s.vessel, s.duration and s.duration.value) for s in doc.steps if s.from_vessel]
+    assert ways == [("100 mL flask", "250 mL flask", 10.0)]
+
+
+MADE_FIRST = (
+    ("Bromine 16 g in 25 mL of acetic acid", "Acetanilide 13.5 g in 60 mL of acetic acid", "The bromine solution"),
+    ("Sodium borohydride 2.0 g in 25 mL of water", "4-Chlorobenzaldehyde 14.1 g in 80 mL of ethanol", "The borohydride solution"),
+    ("Thionyl chloride 14.3 g in 20 mL of toluene", "4-Methoxybenzoic acid 15.2 g in 60 mL of toluene", "The thionyl chloride"),
+)
+
+
+@pytest.mark.parametrize(
+    ("made", "vessel", "fed"),
+    itertools.product(
+        MADE_FIRST,
+        ("flask", "beaker", "conical flask"),
+        ("{} is run in over 60 min at 10 °C.", "{}, 60 min, 10 °C.", "The solution is added over 60 min."),
+    ),
+    ids=lambda x: x if isinstance(x, str) else x[2],
+)
+def test_a_solution_made_first_is_fed_to_the_larger_vessel(made: tuple[str, str, str], vessel: str, fed: str) -> None:
+    doc = read(
+        f"Product\n\n1. {made[0]} is made up in a 100 mL {vessel}.\n2. {made[1]} in a 250 mL flask, thermometer in the liquid, ice bath.\n3. {fed.format(made[2])}"
+    )
+    ways = [(s.from_vessel, s.vessel, s.duration and s.duration.value) for s in doc.steps if s.from_vessel]
+    assert ways == [(f"100 mL {vessel}", "250 mL flask", 60.0)]

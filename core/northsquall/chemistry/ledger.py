@@ -271,6 +271,8 @@ def _undoes(reaction: Reaction, events: dict[Reaction, Event]) -> bool:
     return any(done is not reaction and {root: n for root, n in done.change if n} == back for done in events)
 
 
+MOST_PASSES = 1000
+"""Passes over what can react, at most: two reactions that feed each other (chlorine and sulfur dioxide over nitrate) come to rest only by and by."""
 CROWD = 30
 """Organic components in one mixture from which their reactions with each other are not followed: no bench procedure, and the pairs grow with the square."""
 
@@ -288,7 +290,7 @@ def react(
     stopped: dict[Reaction, tuple[str, bool]] = {}
     roots = stream.roots
     tiny = 100 * TINY * max(1.0, *(abs(n) for n in roots.values())) if roots else TINY
-    for _ in range(80):
+    for _ in range(MOST_PASSES):
         present = frozenset(r for r, n in roots.items() if n > tiny or r in FREE)
         if crowded(present):
             break

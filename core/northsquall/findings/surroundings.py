@@ -121,7 +121,8 @@ def _at_once(step: Step) -> bool:
 def _undosed(c: Context, step: Step) -> bool:
     """Whether a step warms what is all there, or puts it together to be warmed as the next thing."""
     if step.kind in ("heat", "hold", "reflux"):
-        return not step.materials and (step.kind == "reflux" or (step.T_range is not None and step.T_range.value >= WARM_C))
+        boils = step.kind == "heat" and step.T_range is None and BOILS.search(step.text) is not None  # "it comes to the boil in 8 min"
+        return not step.materials and (step.kind == "reflux" or boils or (step.T_range is not None and step.T_range.value >= WARM_C))
     if step.kind not in ("charge", "add") or step.duration is not None or step.portions or step.from_vessel:
         return False
     after = next(
@@ -232,6 +233,30 @@ def flame_on_glass(c: Context) -> Iterator[Finding]:
         yield finding(
             "H12", "condition", f"“{m.group()}” on glass: it cracks by the shock, cannot be turned down at once, and lights what escapes.", span=(m.start(), m.end()), step=step,
             remedy="Take a bath or a mantle on a jack that can be dropped away.", source="handbook 4", short="flame",
+        )  # fmt: skip
+        return
+
+
+ON_FIRE = patterns.compile(
+    r"\b(?:caught|catches|catching|was on|took) fire\b|\bburn(?:s|t|ed|ing) (?:on top|on the surface|at the (?:neck|mouth|top))\b|\b(?:flames?|fire) (?:came|shot|leapt|jumped|stood|went up)\b",
+    re.I,
+)
+"""A fire that was seen."""
+
+
+@rule("G08")
+def fire_seen(c: Context) -> Iterator[Finding]:
+    """G08: what is worked with has burnt."""
+    text = c.procedure.flowing
+    for m in ON_FIRE.finditer(text):
+        if re.search(
+            r"\b(?:if|should|in case|when|never|not|no|can|could|may|might|would)\b[^.;\n]{0,30}$",
+            text[max(0, m.start() - 50) : m.start()],
+            re.I,
+        ):
+            continue
+        yield finding(
+            "G08", "condition", f"“{m.group()}”: it has burnt, and the text goes on.", step=c.step_at(m.start()), span=m.span(), limit="no vapour that lights, nothing that lights it", remedy="Stop; keep what burns by itself under inert gas, and every source of ignition away.", source="handbook 4", short="fire",
         )  # fmt: skip
         return
 

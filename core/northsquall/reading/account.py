@@ -185,10 +185,35 @@ def main_vessel(account: Account, phrases: list[VesselPhrase]) -> Vessel:
             account.main = vessel
         elif not account.main.named and account.quench is None:
             name_main(account, vessel)
+        elif vessel is not account.main and made_for(account, account.main, vessel):
+            account.mix, account.main, account.place = account.main, vessel, None
         return vessel
     if account.main is None:
         account.main = account.vessel(None, "flask", "not named")
     return account.main
+
+
+NITRATING = {"nitric acid", "fuming nitric acid"}
+BESIDE_NITRIC = {"sulfuric acid", "acetic acid", "acetic anhydride", "water", "ice"}
+
+
+def made_for(account: Account, first: Vessel, vessel: Vessel) -> bool:
+    """Whether the flask that was told first holds a nitrating mixture alone, and is no larger than the one of which is told now: it was made up for that."""
+    steps = [s for s in account.doc.steps if s.vessel == first.name]
+    held = {account.lot(k).identity for s in steps for k in s.materials}
+    larger = vessel.nominal_mL is not None and (first.nominal_mL is None or vessel.nominal_mL >= first.nominal_mL)
+    fresh = account.mix is None and not account.holds(vessel.name) and all(s.vessel == first.name for s in account.doc.steps)
+    alone = bool(held & NITRATING) and len(held) > 1 and held <= NITRATING | BESIDE_NITRIC
+    return fresh and larger and alone and all(s.kind in ("charge", "add", "dose", "cool") for s in steps)
+
+
+def solution_for(account: Account, first: Vessel, vessel: Vessel) -> bool:
+    """Whether all that was told of the first vessel is a solution in it, with no bath and no thermometer, and the one told now is at least twice as large."""
+    steps = [s for s in account.doc.steps if s.vessel == first.name]
+    sized = first.nominal_mL is not None and vessel.nominal_mL is not None and vessel.nominal_mL >= 2.0 * first.nominal_mL
+    fresh = account.mix is None and not account.holds(vessel.name) and len(steps) == len(account.doc.steps)
+    bare = first.bath is None and first.sensor is None and all(s.kind == "charge" and s.T_range is None for s in steps)
+    return sized and fresh and bare and 0 < len(steps) < 3 and any(len(s.materials) > 1 for s in steps)
 
 
 def name_main(account: Account, vessel: Vessel) -> None:
@@ -584,4 +609,18 @@ def unspent(account: Account) -> bool:
     return account.mix is not None and not any(s.from_vessel == account.mix.name for s in account.doc.steps)
 
 
-__all__ = ["Account", "Clause", "declare", "main_vessel", "meant", "new_lot", "place", "rename", "set_bath", "split", "unspent"]
+__all__ = [
+    "Account",
+    "Clause",
+    "declare",
+    "made_for",
+    "main_vessel",
+    "meant",
+    "new_lot",
+    "place",
+    "rename",
+    "set_bath",
+    "solution_for",
+    "split",
+    "unspent",
+]

@@ -17,6 +17,7 @@ from northsquall.reading.account import (
     Clause,
     as_unit,
     declare,
+    made_for,
     main_vessel,
     meant,
     name_main,
@@ -25,6 +26,7 @@ from northsquall.reading.account import (
     rename,
     saturated,
     set_bath,
+    solution_for,
     split,
     unspent,
 )
@@ -505,7 +507,7 @@ BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", 
 LEADS_GAS = ("funnel", "tube", "hose", "mouth", "rim", "line", "gas")
 """Words of what ends over a row of the charge table: "a funnel just above 5"."""
 BEHIND_A_ROW = {
-    "in", "under", "with", "within", "during", "by", "mixed", "diluted", "together", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
+    "in", "on", "onto", "under", "with", "within", "during", "by", "mixed", "diluted", "together", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = patterns.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
@@ -3586,12 +3588,18 @@ def _to_side(account: Account, r: Reading) -> bool:
             else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
         )
         first = account.main
+        acids_first = first is not None and made_for(account, first, vessel) and not _only_acids(r.measured)
+        fitted = HAS_A_HEAD.search(text) is not None or r.bath is not None or _is_fitted(account, r)
         if (
-            first is not None
-            and (not first.named or _only_acids_in(account, first))
-            and other
-            and other[0].nominal_mL is not None
-            and HAS_A_HEAD.search(text)
+            acids_first
+            or (first is not None and fitted and solution_for(account, first, vessel))
+            or (
+                first is not None
+                and (not first.named or _only_acids_in(account, first))
+                and other
+                and other[0].nominal_mL is not None
+                and HAS_A_HEAD.search(text)
+            )
         ):
             account.mix, account.main = first, vessel  # a solution made first, and then the flask that it goes into
         else:
@@ -3630,6 +3638,11 @@ def _the_batch_behind(account: Account, r: Reading, other: VesselPhrase) -> bool
     )
     read_clause(account, replace(r.clause, items=tail, start=tail[0].start, label="", verb="add", verb_at=None))
     return True
+
+
+def _is_fitted(account: Account, r: Reading) -> bool:
+    """Whether the sentence goes on with what is fitted to the vessel: "in a 250 mL flask, thermometer in the liquid, ice bath"."""
+    return HAS_A_HEAD.search(re.split(r"\.\s|\n", account.source[r.clause.end : r.clause.end + 90])[0]) is not None
 
 
 def _waits(account: Account, m: Mention) -> bool:

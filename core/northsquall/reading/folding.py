@@ -344,6 +344,10 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("distillate_into", r"(?:(?<=^)|(?<=\n)|(?<=- )|(?<=\. )|(?<=• )|(?<=; ))(?:[Dd]istillate|[Cc]ondensate) (dripped|run|poured|added|dropped|fed) (into|to|onto) ", "The distillate is {0} {1} "),
     ("would_have_shut", r"\b[Aa]t ((?:[a-z]+ty(?:-[a-z]+)?|[a-z]+teen|ten|eleven|twelve|\d{1,3}))(?: degrees| ?°C)?,? (?:I|we)(?:'d| would) have (?:shut|closed|stopped|dropped|lowered|taken|paused|turned)[^.;,\n]{0,30}", "stop above {0} degrees"),
     ("grams_and_moles", r"(?<=\d) g(?:, | = | / |; )(\d[\d.,]* ?m?mol) (?=of )", " g ({0}) "),
+    ("hose_into_row", r"(?:(?<=tube )|(?<=hose )|(?<=pipe ))(?:to the bottom of|into|in|to) (?=(?:\d|[A-H])\b(?! ?(?:mL|g|cm|mm|L|x)\b|[.,]\d))", "dipping into "),
+    ("use_up", r",? ?[\"“]?to use up (?:the|any|what is) (?:rest|left|remainder)[\"”]?", ""),
+    ("content_of", r"(?<=\d g, )((?:about |some )?\d[\d.,]* ?m?mol) of [a-z]+(?=\))", "{0}"),
+    ("out_with", r"(?<=and )out with (two|three|2|3) (?:(fifties|sixties|forties|thirties|hundreds)|x ?(\d+ ?mL)) of (?=[A-Za-z])", "extracted with {0} x {1} of "),
     ("row_with_row", r"(?:(?<=^)|(?<=\n)|(?<=\n[a-hA-H1-9][.)] )|(?<=\n[a-hA-H]  )|(?<=[.;:] ))(?:(?:[Tt]he )?(?:mixture|solution) of |[Mm]ix )?([1-9]) (?:(?:is |was )?(?:mixed|diluted|thinned|let down|made up|stirred|together) with|mixed into|and|with|\+) ([1-9])(?:,? mixed)?(?: in| into) (?:the|a) (?:dropping |addition |tap )?funnel(?:,| and)?(?: then)?(?: (?:is |are )?(?:run|let|dropped|dripped|fed|added)(?: in)?)?(?= (?:over|within|during|in|dropwise|at|from|\d))", "{0} and {1} from the funnel,"),
     ("row_and_row", r"(?:(?<=^)|(?<=\n)|(?<=\n[a-hA-H1-9][.)] )|(?<=\n[a-hA-H]  )|(?<=[.;:] ))(?:[Tt]he )?(?:(?:mixture|solution) of ([1-9]) (?:and|in|with) ([1-9])|([1-9]) (?:(?:is |was )?(?:diluted|thinned|let down|mixed|together) with) ([1-9]))\b(?=,? (?:over|within|during|dropwise|from|at|in \d|\d))", "{0} and {1}"),
     ("titrated_to_be", r"(?<=[a-z] )(?:was|is|were|had been|has been) (?:titrated|assayed|analysed|checked by titration)(?: (?:at|to be|as|freshly|first|today|yesterday|beforehand|before|again|(?:on )?(?:this|that|the same|the) (?:morning|day|week)(?: before)?|(?:by|with) [a-z]+))*(?:: | and (?:is|was|found to be) )(?=\d|[a-z]+(?:-[a-z]+)? per ?cent)", "is "),
@@ -442,6 +446,7 @@ def plain(text: str) -> tuple[str, list[int]]:
     return "".join(folded for folded, _, _ in pieces), [*where, len(text)]
 
 
+SIZES_SAID = {"thirties": "30 mL", "forties": "40 mL", "fifties": "50 mL", "sixties": "60 mL", "hundreds": "100 mL"}
 TENS = {"thirty": "30", "forty": "40", "fifty": "50", "sixty": "60", "seventy": "70", "eighty": "80", "ninety": "90", "a hundred": "100"}
 
 
@@ -481,6 +486,10 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             put = put[0].upper() + put[1:]
         if name.startswith("first_then"):
             put = re.sub(r"(?i)\b(?:one |a )?gram and a half\b", "1.5 g", re.sub(r"(?i)\b(?:one|a) gram\b(?! and)", "1 g", put))
+        if name == "out_with":
+            put = re.sub(
+                r"[a-z]+(?:ies|reds)\b", lambda x: SIZES_SAID.get(x.group(), x.group()), re.sub("two", "2", re.sub("three", "3", put))
+            )
         if name in ("into_a_bath", "on_the_steam"):
             put = _a_bath(text, m, name)
         if name == "step":
