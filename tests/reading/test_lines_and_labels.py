@@ -134,3 +134,40 @@ def test_a_date_over_the_title_is_no_title(head: str) -> None:
     own, dated = read(text), read(head + text)
     assert (dated.title, dated.results.product) == (own.title, own.results.product)
     assert meaning(dated) == meaning(own)
+
+
+SECOND_RUN = """12.03.2026
+4-Bromo-2-methylacetanilide, second run
+
+R1  2-methylacetanilide      14.9 g    0.10 mol   500 mL flask
+R2  acetic acid, glacial     60 mL                500 mL flask
+R3  bromine                  16.0 g    0.10 mol   funnel
+R4  acetic acid, glacial     25 mL                funnel
+R5  caustic soda, 10 %       200 mL               beaker under the gas funnel
+R6  water, cold              400 mL               1 L beaker
+
+Three necks: stirrer, dropping funnel, condenser. From the condenser the
+hydrogen bromide goes through an empty half-litre bottle to a funnel just
+above R5. Sensor in the liquid.
+S1: R1 in R2, cooled to 15 deg C in an ice-water bath of about 4 lb.
+S2: R3 mixed with R4, let in during three quarters of an hour, 15-22 deg
+    C, stop above 25. Fume cupboard, visor.
+S3: Half an hour more. Still yellow; bisulfite solution, drop by drop,
+    until the colour has gone.
+S4: Into R6 in a quarter of an hour, stirring. Filter, wash with water
+    until neutral, press, dry at 60 deg C.
+S5: Filtrate to the drain.
+20.1 g.
+"""
+
+
+def test_a_dated_card_with_a_margin_labels_and_odd_units() -> None:
+    """A line that ends with a stop has its own reason, and does not speak against a margin."""
+    doc = read(SECOND_RUN)
+    assert doc.source_text == SECOND_RUN and doc.title == "4-Bromo-2-methylacetanilide, second run"
+    (fed,) = [s for s in doc.steps if s.kind == "dose"]
+    assert (fed.duration and fed.duration.value, fed.T_limit and fed.T_limit.value) == (45.0, 25.0)
+    assert fed.T_range is not None and (fed.T_range.low, fed.T_range.high) == (15.0, 22.0)
+    assert [s.kind for s in doc.steps] == ["absorb", "charge", "cool", "dose", "hold", "destroy", "quench", "filter", "dry"]
+    assert all("\n" not in s.text for s in doc.steps)
+    assert doc.results.mass_g is not None and doc.results.mass_g.value == 20.1

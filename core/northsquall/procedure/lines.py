@@ -15,7 +15,7 @@ LEAST_BREAKS = 2
 LEAST_SHARE = 0.8
 """Share of the line ends within paragraphs that a margin explains, from which it is one (assumption)."""
 BEGINS = patterns.compile(
-    r"\s*(?:[-*•–·▪‣+]\s|\(?\d{1,3}[.):](?!\d)|\d{1,2}\s{2,}|\(?[A-Za-z][.)]\s|[A-Z]\s{2,}|(?i:step|stage|note)\b|[A-Z][A-Za-z-]{2,14}(?: [a-z]{2,12})?:|\||\d{1,2}:\d\d\b|$)"
+    r"\s*(?:[-*•–·▪‣+]\s|\(?[A-Z]?\d{1,3}[.):](?!\d)|\d{1,2}\s{2,}|\(?[A-Za-z][.)]\s|[A-Z]\s{2,}|(?i:step|stage|note)\b|[A-Z][A-Za-z-]{2,14}(?: [a-z]{2,12})?:|\||\d{1,2}:\d\d\b|$)"
 )
 """What begins a line of its own: a bullet, a number, a letter, a cell."""
 COLUMNS = patterns.compile(r"\||\t|\S {3,}\S")
@@ -28,8 +28,9 @@ def _breaks(lines: list[str], width: int) -> tuple[list[int], int]:
     for k, (line, follow) in enumerate(pairwise(lines)):
         if not line.strip() or BEGINS.match(follow) or COLUMNS.search(line) or COLUMNS.search(follow):
             continue
-        ends += 1
-        if len(line.rstrip()) + 1 + len(follow.split(maxsplit=1)[0]) > width:
+        full = len(line.rstrip()) + 1 + len(follow.split(maxsplit=1)[0]) > width
+        ends += full or not line.rstrip().endswith(STOPS)  # a stop explains an end by itself
+        if full:
             broken.append(k)
     return broken, ends
 
