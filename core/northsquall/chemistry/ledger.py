@@ -271,9 +271,11 @@ def _undoes(reaction: Reaction, events: dict[Reaction, Event]) -> bool:
     return any(done is not reaction and {root: n for root, n in done.change if n} == back for done in events)
 
 
-MOST_PASSES = 140
-"""Passes over what can react, at most: two reactions that feed each other (chlorine and sulfur dioxide over nitrate) come to rest only by and by, and are
-within 1e-6 by then; more passes only gather rounding (3e-10 mol a pass where hydrogen chloride goes to and fro)."""
+MOST_PASSES = 400
+"""Passes over what can react, at most."""
+DRIP, DRIPS = 1e-7, 24
+"""Part of the largest amount that is a drip, and passes in a row with no more than drips until what drips is held to be over: two reactions that feed each
+other (chlorine and sulfur dioxide over nitrate) come to rest only by and by, and some never do, and would keep all that comes after them waiting."""
 CROWD = 30
 """Organic components in one mixture from which their reactions with each other are not followed: no bench procedure, and the pairs grow with the square."""
 
@@ -291,6 +293,10 @@ def react(
     stopped: dict[Reaction, tuple[str, bool]] = {}
     roots = stream.roots
     tiny = 100 * TINY * max(1.0, *(abs(n) for n in roots.values())) if roots else TINY
+    most = max((abs(n) for n in roots.values()), default=0.0)
+    dripping: set[Reaction] = set()
+    over: set[Reaction] = set()
+    drips = 0
     for _ in range(MOST_PASSES):
         present = frozenset(r for r, n in roots.items() if n > tiny or r in FREE)
         if crowded(present):
@@ -303,7 +309,7 @@ def react(
                 break
             if reaction.product not in wanted and max(reaction.blocks(stream.blocks).values(), default=1) > MOST_BLOCKS:
                 continue
-            if _undoes(reaction, events):
+            if reaction in over or _undoes(reaction, events):
                 continue
             reason = gate(reaction, roots, s, c, tiny, wanted)
             if reason:
@@ -316,6 +322,12 @@ def react(
         if not able:
             break
         share = _share(able, roots, s)
+        if max(limit for _, limit, _ in able) * share > DRIP * most:
+            drips, dripping, over = 0, set(), set()
+        else:
+            drips, dripping = drips + 1, dripping | {reaction for reaction, _, _ in able}
+        if drips > DRIPS:
+            drips, over = 0, over | dripping
         for reaction, limit, by in able:
             extent = limit * share
             for made, k in reaction.blocks(stream.blocks).items():

@@ -33,7 +33,7 @@ SOLVENT_TIMES = 3.0
 """Times the scarcest organic substance's moles from which a liquid beside it is its solvent (assumption)."""
 SOLVENTS = ("ethyl acetate", "diethyl ether", "tetrahydrofuran", "1,4-dioxane", "dichloromethane", "chloroform", "acetonitrile", "N,N-dimethylformamide", "dimethyl sulfoxide")  # fmt: skip
 """What is there to dissolve where its amount is not written (common practice, no source)."""
-LITTLE_MOL = 5e-3
+LITTLE_MOL = 1e-3
 """Of all but the largest of what meets: at 1000 kJ/mol, more than any of it can give without air, that is 1 kJ (assumption)."""
 FUNCTIONAL = patterns.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
 """In a structure: something that can react at the bench."""

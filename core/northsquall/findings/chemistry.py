@@ -297,7 +297,7 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
 
 
 LEFT_WET = patterns.compile(
-    r"\b(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*|out)\b[^.;\n]{0,40}?\b(?:with|in|by|of) (?:a (?:little|bit of) |the )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
+    r"\b(?:(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by)|out of) (?:a (?:little|bit of) |the )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
     re.I,
 )
 STILL_IN_IT = patterns.compile(

@@ -249,6 +249,15 @@ def _dilute(lot: Lot) -> bool:
     return s is not None and s.molar is not None and s.molar <= MOST_MOLAR
 
 
+NOTHING_KJ = 1.0
+"""Heat up to which it does not matter in how much water it comes (assumption)."""
+
+
+def _nothing_warms(c: Context, step: Step) -> bool:
+    """Whether all that happens in a step's vessel is known to give next to no heat."""
+    return all(r.heat_kJ.best is not None and abs(r.heat_kJ.best) <= NOTHING_KJ for r in c.reactions if r.vessel == step.vessel)
+
+
 def _on_ice(c: Context, step: Step) -> bool:
     """Whether ice of a known amount takes the batch in this step."""
     return any(x.substance is not None and x.substance.id == "ice" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
@@ -273,8 +282,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # ice for a filtrate: it comes from where the batch was quenched
         if step.kind == "quench" and lot.substance is not None and lot.substance.id == "water" and _on_ice(c, step):
             decides = False  # "200 g of ice and some water": what is written takes up the heat
-        if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text):
-            decides = False  # the measuring flask says how much
+        if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
+            decides = False  # the ring of the measuring flask says how much, and nothing there warms
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:

@@ -185,8 +185,6 @@ def main_vessel(account: Account, phrases: list[VesselPhrase]) -> Vessel:
             account.main = vessel
         elif not account.main.named and account.quench is None:
             name_main(account, vessel)
-        elif vessel is not account.main and made_for(account, account.main, vessel):
-            account.mix, account.main, account.place = account.main, vessel, None
         return vessel
     if account.main is None:
         account.main = account.vessel(None, "flask", "not named")
@@ -197,23 +195,23 @@ NITRATING = {"nitric acid", "fuming nitric acid"}
 BESIDE_NITRIC = {"sulfuric acid", "acetic acid", "acetic anhydride", "water", "ice"}
 
 
-def made_for(account: Account, first: Vessel, vessel: Vessel) -> bool:
-    """Whether the flask that was told first holds a nitrating mixture alone, and is no larger than the one of which is told now: it was made up for that."""
-    steps = [s for s in account.doc.steps if s.vessel == first.name]
+def made_first(account: Account, vessel: Vessel, fitted: bool) -> bool:
+    """Whether what was told first was made up for the vessel of which is told now, and waits beside it.
+
+    A nitrating mixture alone, for a vessel no smaller; or a mere solution with no bath and no thermometer, for a fitted vessel twice as large.
+    """
+    first = account.main
+    steps = account.doc.steps
+    if first is None or account.mix is not None or not steps or vessel.nominal_mL is None or any(s.vessel != first.name for s in steps):
+        return False
     held = {account.lot(k).identity for s in steps for k in s.materials}
-    larger = vessel.nominal_mL is not None and (first.nominal_mL is None or vessel.nominal_mL >= first.nominal_mL)
-    fresh = account.mix is None and not account.holds(vessel.name) and all(s.vessel == first.name for s in account.doc.steps)
-    alone = bool(held & NITRATING) and len(held) > 1 and held <= NITRATING | BESIDE_NITRIC
-    return fresh and larger and alone and all(s.kind in ("charge", "add", "dose", "cool") for s in steps)
-
-
-def solution_for(account: Account, first: Vessel, vessel: Vessel) -> bool:
-    """Whether all that was told of the first vessel is a solution in it, with no bath and no thermometer, and the one told now is at least twice as large."""
-    steps = [s for s in account.doc.steps if s.vessel == first.name]
-    sized = first.nominal_mL is not None and vessel.nominal_mL is not None and vessel.nominal_mL >= 2.0 * first.nominal_mL
-    fresh = account.mix is None and not account.holds(vessel.name) and len(steps) == len(account.doc.steps)
+    acids = bool(held & NITRATING) and len(held) > 1 and held <= NITRATING | BESIDE_NITRIC
+    if acids:
+        mixed = all(s.kind in ("charge", "add", "dose", "cool") for s in steps)
+        return mixed and (first.nominal_mL is None or vessel.nominal_mL >= first.nominal_mL)
     bare = first.bath is None and first.sensor is None and all(s.kind == "charge" and s.T_range is None for s in steps)
-    return sized and fresh and bare and 0 < len(steps) < 3 and any(len(s.materials) > 1 for s in steps)
+    larger = first.nominal_mL is not None and vessel.nominal_mL >= 2.0 * first.nominal_mL
+    return fitted and bare and larger and len(steps) < 3 and any(len(s.materials) > 1 for s in steps)
 
 
 def name_main(account: Account, vessel: Vessel) -> None:
@@ -613,14 +611,13 @@ __all__ = [
     "Account",
     "Clause",
     "declare",
-    "made_for",
+    "made_first",
     "main_vessel",
     "meant",
     "new_lot",
     "place",
     "rename",
     "set_bath",
-    "solution_for",
     "split",
     "unspent",
 ]

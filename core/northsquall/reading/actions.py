@@ -17,7 +17,7 @@ from northsquall.reading.account import (
     Clause,
     as_unit,
     declare,
-    made_for,
+    made_first,
     main_vessel,
     meant,
     name_main,
@@ -26,7 +26,6 @@ from northsquall.reading.account import (
     rename,
     saturated,
     set_bath,
-    solution_for,
     split,
     unspent,
 )
@@ -1026,7 +1025,7 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if account.rows and _into_row(account, clause, text):
         return
-    if _stays_beside(account, text):
+    if _stays_beside(account, text) or _goes_to_its_absorber(account, text):
         account.spend(clause.items)
         return
     wanted = WHAT_WAS_WANTED.match(text) if not doc.steps else None
@@ -3588,18 +3587,14 @@ def _to_side(account: Account, r: Reading) -> bool:
             else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
         )
         first = account.main
-        acids_first = first is not None and made_for(account, first, vessel) and not _only_acids(r.measured)
         fitted = HAS_A_HEAD.search(text) is not None or r.bath is not None or _is_fitted(account, r)
-        if (
-            acids_first
-            or (first is not None and fitted and solution_for(account, first, vessel))
-            or (
-                first is not None
-                and (not first.named or _only_acids_in(account, first))
-                and other
-                and other[0].nominal_mL is not None
-                and HAS_A_HEAD.search(text)
-            )
+        told_before = made_first(account, vessel, fitted) and not _only_acids(r.measured)
+        if told_before or (
+            first is not None
+            and (not first.named or _only_acids_in(account, first))
+            and other
+            and other[0].nominal_mL is not None
+            and HAS_A_HEAD.search(text)
         ):
             account.mix, account.main = first, vessel  # a solution made first, and then the flask that it goes into
         else:
@@ -6075,6 +6070,19 @@ def _stays_beside(account: Account, text: str) -> bool:
     m = SOLUTION_STAYS.match(text)
     named = {str(t.value) for t in substances_in(m[1])} if m is not None else set()
     return bool(named) and any(x.identity in named and x.role == "absorber" for x in account.doc.materials)
+
+
+TO_ITS_ABSORBER = patterns.compile(
+    r"^\W*(?:and |while )?the gas (?:comes over and is |passed over |being |is |was )?(?:absorbed |taken up |dissolved )?(?:by|in|into) the (\w+)",
+    re.I,
+)
+
+
+def _goes_to_its_absorber(account: Account, text: str) -> bool:
+    """ "…, the gas being taken up by the water": into what the line was told to end in, and no charge."""
+    m = TO_ITS_ABSORBER.match(text)
+    named = {str(t.value) for t in substances_in(m[1])} if m is not None else set()
+    return any(x.identity in named for _, lots in account.trains for x in lots)
 
 
 def _stop(account: Account, r: Reading) -> None:

@@ -32,6 +32,7 @@ _OF_IT = r"(?: (?:of )?(?:the |it\b)?(?!in\b|first\b|and\b|then\b|was\b|is\b|wer
 _A_TIME = r"(?:about |some |another )?(?:\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b|half an hour|an hour|one hour|two hours|(?:an?|one) and a half hours|[a-z]+(?:-[a-z]+)? minutes)"
 _REST = r"(?:then )?(?:the )?(?:rest|remainder|balance|(?:other|remaining) \d[\d.,]* ?(?:mL|g)|what (?:is|was) left)(?: of (?:it|the [a-z]+))?|then \d[\d.,]* ?(?:mL|g)"
 _GOES_IN = r"(?: (?:is|was|were|are|goes|went|follows|followed|comes|came))?(?: then| now| slowly)?(?: (?:added|run in|dripped in|dropped in|fed in|fed|in))?[,:]? ?(?:dropwise |slowly |drop by drop |portionwise )?(?:over|in the course of|in|during|within)? ?"
+_WARM = r"(?:(?:thirty|forty|fifty|sixty|seventy|eighty|ninety)(?:-[a-z]+)?|a hundred|[3-9]\d|1\d\d)\b"
 _BEGINS = r"(?:(?i:(?:to )?(?:begin|start)(?: with|:)?|add(?=[^.;\n]{0,60}\b(?:wait|check|watch|see)\b)|(?:the |a |an )?(?:first|initial)(?: portion| lot| part)?(?: of)?|initially|of the [a-z]+,?) )"
 _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their) own|by itself|at once)\b)"
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
@@ -333,21 +334,22 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("so_some_left", r"(?<=[a-z] left)(?:: | - |, so |; )(?:it got |in went |I added )?(?=[\w ,.%-]{3,45}?\b(?:sul[fp]h?ite|bisul[fp]h?ite|metabisul[fp]h?ite|thiosul[fp]h?ate|sulfamic acid|urea)\b)", ". Add "),
     ("lots_until_needed", r"\b(in \d[\d.,]* ?mL (?:lots|portions),? (?:until|till) [^.;,\n]{5,70}), (?:in all )?(\d[\d.,]* ?mL) (?:(?:were|was) (?:needed|used|enough|taken|necessary)|in all|altogether|in total)", "{1} {0}"),
     ("warmed_that", r"(?<![a-z] )\b([Ww]armed|[Hh]eated|[Cc]ooled|[Cc]hilled) (?:that|this|all that|the lot|the whole lot|the whole thing|everything)(?= (?:up |down |slowly |gently )?to\b)|(?<=\b[Ii] )(warmed|heated|cooled|chilled) (?:that|this|all that|the lot|the whole lot|the whole thing|everything)(?= (?:up |down |slowly |gently )?to\b)", "{0} it"),
-    ("brought_up_to", r"(?:(?<=^)|(?<=\n)|(?<=[.;] ))(?:(?:I|[Ww]e|[Tt]hen)[ ,]+)?(?:[Bb]rought|[Gg]ot|[Tt]ook|[Uu]p) (?:(?:it|that|this|the lot|everything) )?(?:up )?to (?=(?:about )?(?:thirty|forty|fifty|sixty|seventy|eighty|ninety|a hundred|[3-9]\d|1\d\d)\b(?! (?:mL|g|mils|grams|per)))", "Heat it to "),
+    ("brought_up_to", rf"(?:(?<=^)|(?<=\n)|(?<=[.;] ))(?:(?:I|[Ww]e|[Tt]hen)[ ,]+)?(?:(?:[Bb]rought|[Gg]ot|[Tt]ook) (?:(?:it|that|this|the lot|everything) )?(?:up )?to (?=(?:about )?{_WARM}(?! ?(?:[a-zA-Z]*L|k?g|mils?|grams?|per|with|%|min\w*|h|hours?|[mc]m|mol|mbar|rpm|drops?)\b))|[Uu]p to (?=(?:about )?{_WARM} with (?:that|it)\b))", "Heat it to "),
     ("same_volume", r"\b(hydrochloric acid|sulfuric acid|nitric acid|acetic acid), (?:the )?conc(?:entrated)?\b\.?(?: stuff| one| acid| kind)?,? (?:(?:cut|thinned|diluted|mixed|let down) with (?:the same|an equal|its own) (?:volume|amount) of water|and water,? (?:one to one|1:1|half and half)(?: by volume)?),? ((?:[a-z]+(?: [a-z]+)? (?:hundred|fifty|twenty|sixty|eighty)|[a-z]+ty|(?:a |one |two |three |four )?hundred(?: and [a-z]+)?|\d[\d.,]*) ?(?:mL|mils?)) (?:altogether|in all|in total|together|total|all told)", "concentrated {0} diluted with its own volume of water, {1} in all"),
     ("half_and_half", r"\b(\d[\d.,]* ?mL) of (?:concentrated |conc\.? )?(hydrochloric acid|sulfuric acid|nitric acid)(?: \((?:conc\.?|concentrated)(?: acid)? (?:with|and) (?:the same|an equal) (?:volume|amount) of water\)| and water,? (?:half and half|one to one|1:1)(?: by volume)?)", "concentrated {1} diluted with its own volume of water, {0} in all"),
-    ("ice_among_them", r"(?<=[a-zH])(?:, | / | \()ice(?: and water|[- ]water)?(?:\)|(?=,| /))(?=[^.\n]{0,60}\b(?:stirr\w*|open|min|dropwise|h)\b)", " in ice"),
+    ("ice_among_them", r"(?<=[a-zH])(?<!water)(?:, | / | \()ice(?: and water|[- ]water)?(?:\)|(?=,| /))(?=[^.\n]{0,60}\b(?:stirr\w*|open|min|dropwise|h)\b)", " in ice"),
     ("to_degrees", r"(?:(?<=armed it )|(?<=armed that )|(?<=armed this )|(?<=armed the lot )|(?<=eated it )|(?<=eated that )|(?<=eated the lot ))to ((?:thirty|forty|fifty|sixty|seventy|eighty|ninety|a hundred)(?:-five)?)(?=[.,;]| and\b)", "to {0} degrees"),
-    ("gas_taken_up", r"\b(?:(?:about )?\d[\d.,]* ?mol of |[Tt]he |the gas, (?:\d[\d.,]* ?mol of )?|(?<=[.;,] )|(?<=\n))(?:[Aa]mmonia|[Hh]ydrogen (?:chloride|bromide|sulfide)|[Ss]ulfur dioxide|[Cc]hlorine|HCl|HBr|SO2|NH3|Cl2)(?: gas)?(?: \([^()]{2,30}\))?,?(?: (comes over and is absorbed|being taken up|is taken up|was taken up|passed over into|dissolved in|being absorbed))(?: (?:by |in )?the (?:water|acid|solution|caustic|lye|bottle)(?=[.,;]))?(?:,? which (?:stayed|stays|is kept|was kept|remained|remains) (?:below|under|at|between) -?\d+ ?(?:°C|[º˚]C|deg\.? ?C|C\b))?(?= (?:by |in )?the |[.,;])", "the gas {0}"),
+    ("gas_taken_up", r"\b(?:(?:about )?\d[\d.,]* ?mol of |[Tt]he |the gas, (?:\d[\d.,]* ?mol of )?|(?<=[.;,] )|(?<=\n))(?:[Aa]mmonia|[Hh]ydrogen (?:chloride|bromide|sulfide)|[Ss]ulfur dioxide|[Cc]hlorine|HCl|HBr|SO2|NH3|Cl2)(?: gas)?(?: \([^()]{2,30}\))?,?(?: (comes over and is absorbed|being taken up|is taken up|was taken up|passed over into|dissolved in|being absorbed))(?= (?:by |in )?the |[.,;])", "the gas {0}"),
     ("residue_being", r"\b([Tt]he residue|[Ww]hat (?:stays|remains|is left|stayed|was left)(?: (?:behind|in the (?:flask|generator)))*)(?:, | \()(?![^.;:,()]*\b(?:dissolv\w+|taken|in|with \d|wash\w*|cool\w*|dried|after|when|once|still|weigh\w*|if|as)\b)[a-z][^.;:,()\d]{5,60}?(?:,|\)) (?=(?:was|is|were|are)\b)", "{0} "),
-    ("residue_consists", r"\b[Tt]he residue (?:consist(?:s|ed) of|is|was) (?:mainly |mostly )?[a-z][^.;:,()\d]{5,60}?(?=[.;])(?<!ed)(?<!off)(?<!out)(?<!away)", "The residue stays"),
+    ("residue_consists", r"\b[Tt]he residue consist(?:s|ed) of (?:mainly |mostly )?[a-z][^.;:,()\d]{5,60}?(?=[.;])", "The residue stays"),
     ("distillate_into", r"(?:(?<=^)|(?<=\n)|(?<=- )|(?<=\. )|(?<=• )|(?<=; ))(?:[Dd]istillate|[Cc]ondensate) (dripped|run|poured|added|dropped|fed) (into|to|onto) ", "The distillate is {0} {1} "),
     ("would_have_shut", r"\b[Aa]t ((?:[a-z]+ty(?:-[a-z]+)?|[a-z]+teen|ten|eleven|twelve|\d{1,3}))(?: degrees| ?°C)?,? (?:I|we)(?:'d| would) have (?:shut|closed|stopped|dropped|lowered|taken|paused|turned)[^.;,\n]{0,30}", "stop above {0} degrees"),
     ("grams_and_moles", r"(?<=\d) g(?:, | = | / |; )(\d[\d.,]* ?m?mol) (?=of )", " g ({0}) "),
     ("hose_into_row", r"(?:(?<=tube )|(?<=hose )|(?<=pipe ))(?:to the bottom of|into|in|to) (?=(?:\d|[A-H])\b(?! ?(?:mL|g|cm|mm|L|x)\b|[.,]\d))", "dipping into "),
     ("use_up", r",? ?[\"“]?to use up (?:the|any|what is) (?:rest|left|remainder)[\"”]?", ""),
     ("content_of", r"(?<=\d g, )((?:about |some )?\d[\d.,]* ?m?mol) of [a-z]+(?=\))", "{0}"),
-    ("out_with", r"(?<=and )out with (two|three|2|3) (?:(fifties|sixties|forties|thirties|hundreds)|x ?(\d+ ?mL)) of (?=[A-Za-z])", "extracted with {0} x {1} of "),
+    ("out_with", r"(?<=and )out with (?=(?:two|three|four|\d) )", "extracted with "),
+    ("two_fifties", r"\b(two|three|four) (twenties|thirties|forties|fifties|sixties|hundreds) (?=of [A-Za-z])", "{0} x {1} "),
     ("row_with_row", r"(?:(?<=^)|(?<=\n)|(?<=\n[a-hA-H1-9][.)] )|(?<=\n[a-hA-H]  )|(?<=[.;:] ))(?:(?:[Tt]he )?(?:mixture|solution) of |[Mm]ix )?([1-9]) (?:(?:is |was )?(?:mixed|diluted|thinned|let down|made up|stirred|together) with|mixed into|and|with|\+) ([1-9])(?:,? mixed)?(?: in| into) (?:the|a) (?:dropping |addition |tap )?funnel(?:,| and)?(?: then)?(?: (?:is |are )?(?:run|let|dropped|dripped|fed|added)(?: in)?)?(?= (?:over|within|during|in|dropwise|at|from|\d))", "{0} and {1} from the funnel,"),
     ("row_and_row", r"(?:(?<=^)|(?<=\n)|(?<=\n[a-hA-H1-9][.)] )|(?<=\n[a-hA-H]  )|(?<=[.;:] ))(?:[Tt]he )?(?:(?:mixture|solution) of ([1-9]) (?:and|in|with) ([1-9])|([1-9]) (?:(?:is |was )?(?:diluted|thinned|let down|mixed|together) with) ([1-9]))\b(?=,? (?:over|within|during|dropwise|from|at|in \d|\d))", "{0} and {1}"),
     ("titrated_to_be", r"(?<=[a-z] )(?:was|is|were|had been|has been) (?:titrated|assayed|analysed|checked by titration)(?: (?:at|to be|as|freshly|first|today|yesterday|beforehand|before|again|(?:on )?(?:this|that|the same|the) (?:morning|day|week)(?: before)?|(?:by|with) [a-z]+))*(?:: | and (?:is|was|found to be) )(?=\d|[a-z]+(?:-[a-z]+)? per ?cent)", "is "),
@@ -446,7 +448,9 @@ def plain(text: str) -> tuple[str, list[int]]:
     return "".join(folded for folded, _, _ in pieces), [*where, len(text)]
 
 
-SIZES_SAID = {"thirties": "30 mL", "forties": "40 mL", "fifties": "50 mL", "sixties": "60 mL", "hundreds": "100 mL"}
+SAID_AS = {
+    "two": "2", "three": "3", "four": "4", "twenties": "20 mL", "thirties": "30 mL", "forties": "40 mL", "fifties": "50 mL", "sixties": "60 mL", "hundreds": "100 mL",
+}  # fmt: skip
 TENS = {"thirty": "30", "forty": "40", "fifty": "50", "sixty": "60", "seventy": "70", "eighty": "80", "ninety": "90", "a hundred": "100"}
 
 
@@ -486,10 +490,8 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             put = put[0].upper() + put[1:]
         if name.startswith("first_then"):
             put = re.sub(r"(?i)\b(?:one |a )?gram and a half\b", "1.5 g", re.sub(r"(?i)\b(?:one|a) gram\b(?! and)", "1 g", put))
-        if name == "out_with":
-            put = re.sub(
-                r"[a-z]+(?:ies|reds)\b", lambda x: SIZES_SAID.get(x.group(), x.group()), re.sub("two", "2", re.sub("three", "3", put))
-            )
+        if name == "two_fifties":
+            put = " ".join(SAID_AS.get(word, word) for word in put.split(" "))
         if name in ("into_a_bath", "on_the_steam"):
             put = _a_bath(text, m, name)
         if name == "step":

@@ -16,6 +16,7 @@ SEMICOLONS = 2
 """Semicolons in a line from which it may be a row."""
 LONGEST_CELL = 60
 MEANT = r"(?=[,.;]? |[,.;]?$|[,.;)])"
+"""What stands behind a row's number where it is spoken of."""
 
 
 def _number(label: str) -> tuple[str, int] | None:

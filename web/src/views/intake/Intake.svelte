@@ -451,12 +451,12 @@
                     >{:else}{piece.text}{/if}{/each}: {figureText(g.litres_25C_1atm)}
               </dd>
             </div>{/each}
-          {#if a.yield.percent !== null}<div class="row">
+          {#if a.yield.percent !== null && a.yield.reported_g !== null && a.yield.theoretical_g !== null}<div
+              class="row"
+            >
               <dt>yield</dt>
               <dd>
-                {short(a.yield.percent ?? 0)} % ({short(a.yield.reported_g ?? 0)} of {short(
-                  a.yield.theoretical_g ?? 0,
-                )} g)
+                {short(a.yield.percent)} % ({short(a.yield.reported_g)} of {short(a.yield.theoretical_g)} g)
               </dd>
             </div>{/if}
         </dl>
