@@ -237,9 +237,9 @@ def work_out(procedure: Procedure, cat: Catalogue, settings: Settings, points: i
     timed = timetable(procedure, lots, settings, vessel)
     curves, measured = measured_of(procedure)
     for t in timed:
-        t.paced = t.unknown and _mixed_by_limit(
-            t.step, reactions, next((v.bath for v in procedure.vessels if v.name == t.step.vessel), None)
-        )
+        cooled = [s for s in procedure.steps if s.n < t.step.n and s.vessel == t.step.vessel][-1:]
+        stands_in = next((v.bath for v in procedure.vessels if v.name == t.step.vessel), None)
+        t.paced = t.unknown and _mixed_by_limit(t.step, reactions, stands_in, any(s.kind == "cool" for s in cooled))
     built: Pot | str = "nothing is charged to a vessel"
     if unnamed and main is None:
         built = unnamed
@@ -322,20 +322,20 @@ def _beside(lines: list[Any], vessel: str, reactions: list[Followed]) -> dict[in
     return out
 
 
-MIXES = ("acid-mixing", "dilution")
-"""Families of the heat that comes where two liquids meet."""
+MIXES = ("acid-mixing", "dilution", "neutralisation")
+"""Families of the heat that comes where two liquids meet, at once."""
 
 
 COOLS = ("ice", "ice-salt", "dry-ice", "water")
 """Baths that take heat away with no thermostat to set them."""
 
 
-def _mixed_by_limit(step: Step, reactions: list[Any], stands_in: Bath | None) -> bool:
-    """Whether acids are only mixed or diluted here, slowly and cooled under a limit that is written: the heat comes with the drop, and the limit sets the pace."""
+def _mixed_by_limit(step: Step, reactions: list[Any], stands_in: Bath | None, was_cooled: bool) -> bool:
+    """Whether acids and bases only meet here, slowly and cooled under a limit that is written: the heat comes with the drop, and the limit sets the pace."""
     here = [r for r in reactions if r.step == step.n and r.vessel == step.vessel and (r.extent_mol or 0.0) > 0]
     only = bool(here) and all(r.role == "side" and r.family_id in MIXES for r in here)
     bath = step.bath or stands_in
-    cooled = step.cooled or (bath is not None and bath.kind in COOLS)
+    cooled = step.cooled or was_cooled or (bath is not None and bath.kind in COOLS)
     return only and step.T_limit is not None and added_slowly(step) and cooled
 
 

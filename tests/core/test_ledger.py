@@ -122,6 +122,7 @@ def test_splitting_a_charge_changes_nothing_where_no_gas_leaves(a: dict[str, flo
     False,
 )
 @example({"iodine": 1.0, "acetyl chloride": 1.0, "zinc": 1.0, "phosphoryl chloride": 1.0, "hydrogen peroxide": 1.0}, 1.0, 2.0, False)
+@example({"hydrogen peroxide": 1.0, "zinc": 1.0, "copper": 1.0, "phosphoryl chloride": 1.0}, 1.0, 2.0, False)
 @given(charges(), waters, mol, st.booleans())
 @MANY
 def test_an_inert_extra_changes_no_extent_whenever_it_comes(a: dict[str, float], water: float, n: float, first: bool) -> None:

@@ -204,6 +204,10 @@ def _share(acting: list[tuple[Reaction, float, str]], roots: dict[str, float], s
 OFF = "switched off by the reviewer"
 
 
+MOIST = 1e-5
+"""mol of water per mol of the scarcest from which water is there: less is what the passes leave of it (assumption)."""
+
+
 def gate(
     reaction: Reaction, roots: dict[str, float], s: Speciation, c: Conditions, tiny: float, wanted: tuple[str, ...] = ()
 ) -> tuple[str, bool] | None:
@@ -220,14 +224,13 @@ def gate(
     if "no_acid" in when and s.acid(when["no_acid"]) > tiny:
         return "too acid", False
     water = max(roots.get("H2O", 0.0), 0.0)
-    if when.get("water") and water <= tiny:
+    least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
+    if when.get("water") and water <= max(tiny, MOIST * least):
         return "no water", False
     if "dry" in when:
-        least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
         if water > when["dry"] * max(least, tiny) * (1 + EVEN):
             return "water is there", False
     if "wet" in when:
-        least = min((roots.get(r, 0.0) for r, n in reaction.change if n < 0 and r not in FREE), default=0.0)
         if water < when["wet"] * least * (1 - EVEN):
             return "too little water", False
     if "water_per_acid" in when:

@@ -14,8 +14,8 @@ from northsquall.chemistry.walk import Lots, Walk
 from northsquall.procedure import Procedure
 
 WORK_UP = ("quench", "neutralise", "filter", "dry", "extract", "destroy", "store", "absorb")
-MADE_BY_POURING = ("diazo",)
-"""Families that are done by pouring the one solution into the other, on ice: no quench, whatever the step looks like."""
+MADE_BY_POURING = ("diazo", "organometallic")
+"""Families that are done by pouring the one solution into the other, on ice or dry ice: no quench, whatever the step looks like."""
 WORK_UP_KINDS = ("destroy", "absorb", "neutralise")
 
 

@@ -142,6 +142,8 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             continue
         low, best, high = c.peak[seg.step]
         over = high - seg.limit_C
+        if over <= MEANT_K and any(t.paced and t.step.n == seg.step for t in c.timed):
+            continue  # the limit sets the pace: the next drop waits
         hot = c.runs["hot"].over(seg.step)
         if seg.kind == "hold" and hot is not None and hot.peak_at_s < hot.start_s + 30.0:
             continue  # warm from the step before, whose finding it is

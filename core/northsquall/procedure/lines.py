@@ -19,6 +19,8 @@ BEGINS = patterns.compile(
 )
 """What begins a line of its own: a bullet, a number, a letter, a cell."""
 COLUMNS = patterns.compile(r"\||\t|\S {3,}\S")
+ROW_ENDS = patterns.compile(r"\d[\d.,]* ?(?:m?g|kg|m?[lL]|m?mol|eq|%)\)?[.;]?\s*$")
+"""How a row of a charge list ends: two such lines, one under the other, are two rows."""
 STOPS = (".", ":", ";", "!", "?")
 
 
@@ -27,6 +29,8 @@ def _breaks(lines: list[str], width: int) -> tuple[list[int], int]:
     broken, ends = [], 0
     for k, (line, follow) in enumerate(pairwise(lines)):
         if not line.strip() or BEGINS.match(follow) or COLUMNS.search(line) or COLUMNS.search(follow):
+            continue
+        if ROW_ENDS.search(line) and ROW_ENDS.search(follow):
             continue
         full = len(line.rstrip()) + 1 + len(follow.split(maxsplit=1)[0]) > width
         ends += full or not line.rstrip().endswith(STOPS)  # a stop explains an end by itself

@@ -48,6 +48,10 @@ class Account:
     """Strength of what is named without an amount, by substance."""
     spoken: Mention | None = None
     """What the clause before has named without an amount."""
+    before: Mention | None = None
+    """What a sentence has named without an amount, until the end of the next one."""
+    spoken_in: int = -1
+    """The sentence that named it."""
     taken: Mention | None = None
     """What was measured out, and goes in by the next sentence."""
     listed_bath: Bath | None = None

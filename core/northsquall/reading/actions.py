@@ -414,6 +414,8 @@ class Reading:
             return True  # "a big cloud of HCl", "HCl: 0.10 mol, 2.4 L"
         if (m.amount is None and EVOLVED.search(before)) or GASES_IN_BRACKETS.search(before):
             return True
+        if GAS_TOLD.match(f"{self.clause.label} {self.text}") and not m.generic:
+            return True  # "Gas expected: SO2 and HCl, up to 0.24 mol SO2 and 0.44 mol HCl"
         if self.clause.verb is not None:
             return False
         return GAS_OF_EACH.search(self.text) is not None or (
@@ -507,6 +509,7 @@ LEADS_GAS = ("funnel", "tube", "hose", "mouth", "rim", "line", "gas")
 """Words of what ends over a row of the charge table: "a funnel just above 5"."""
 BEHIND_A_ROW = {
     "in", "on", "onto", "under", "with", "within", "during", "by", "mixed", "diluted", "together", "into", "to", "and", "over", "at", "dropwise", "all", "is", "are", "was", "goes", "until", "slowly", "added", "from", "drips", "dripped", "then", "warm", "cold", "hot", "chilled", "dissolved", "stirred", "suspended", "heated", "brought", "melted", "warmed", "cooled", "poured",
+    "through", "down", "via", "after", "before", "first", "last", "as", "straight", "directly", "without", "while", "when", "till", "once", "runs", "run", "go", "drop", "dripping", "gradually", "quickly", "steadily", "carefully", "gently", "slow", "fast", "portionwise", "boiled", "tipped", "along", "between", "if", "so", "behind", "below", "above",
 }  # fmt: skip
 """Words behind the number of a row of the charge table that stands for what is in it."""
 FROM = patterns.compile(r"^\W*(?:,|:)?\s*(?:from|by|via|out of|starting (?:from|with))\b", re.I)
@@ -518,7 +521,8 @@ FROM_A_TAP = patterns.compile(
 IN_A_BOTTLE = patterns.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
 TRIED_ON = patterns.compile(
-    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh |bromine |chlorine |iodine )*$",
+    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh |bromine |chlorine |iodine )*$"
+    r"|\b(?:tests?|tested|testing|checks?|checked|checking|negative|blank) for (?:the )?(?:\w+ )?$",
     re.I,
 )
 """ "Strip tried on dilute peroxide": the control of a test."""
@@ -554,6 +558,11 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
 
 
 DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
+GAS_TOLD = patterns.compile(
+    r"^\W*(?:the |expected |total |evolved |all )*(?:gas(?:es)?|off-?gas(?:es)?|evolved|expect|what (?:comes|forms|leaves))\b[^.;\n]{0,60}?(?:\d|\b(?:SO2|CO2?|NO2?|Cl2|HCl|HBr|(?:sul\w+|carbon|nitrogen) (?:di|mon)oxide|hydrogen \w+ide)\b)(?!.*\b(?:into|through|to|over|charged|added|from)\b)",
+    re.I,
+)
+""" "Gases: 0.20 mol SO2 + 0.40 mol HCl": what comes, and no way that it takes."""
 EXPECTED = patterns.compile(
     r"^\W*(?:\([^)]*\)\W*)?(?:(?:,|and|with) (?:hydrogen (?:chloride|bromide)|(?:sul\w+|carbon|nitrogen) (?:di|mon)?oxide|chlorine|ammonia|HCl|HBr|SO2|CO2?|NO2?|Cl2)\W*(?:\([^)]*\)\W*)?)*(?:gas(?:es)? |fumes? )?(?:(?:is|are|was|were|will be) (?:expected|evolved|given off|set free|driven off|formed|made(?! up))|comes?|came off|came out|escapes?|escaped|leaves?|bubbles?)\b",
     re.I,
@@ -891,7 +900,7 @@ OVERHEAD_INTO = lex.Cue(
     "caustic",
 )
 IS_HANDLED = patterns.compile(
-    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*(?:(?:some|only|a bit of|a little|the) )?(?:[\w ]{2,20} (?:comes?|came)(?: off)?, )?(?:the |and )?[\w-]+ (?:(?:has|have|had) taken (?:up )?(?=(?:enough|all|most|its fill)\b)|takes|took|copes with|coped with|swallows|swallowed|absorbs|absorbed|handles) (?:up |care of )?(?:it|that|them|this|the (?:gas|vapou?r|fumes|HCl|HBr|SO2|chlorine|rest))\b",
+    r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*(?:(?:some|only|a bit of|a little|the) )?(?:[\w ]{2,20} (?:comes?|came)(?: off)?, )?(?:the |and )?[\w-]+ (?:(?:has|have|had) taken (?:up )?(?=(?:enough|all|most|its fill)\b)|takes|took|copes with|coped with|swallows|swallowed|absorbs|absorbed|handles) (?:up |care of )?(?:(?:at most |up to |about )?\d[\d.,]* ?(?:m?mol|L)\b(?: of (?:acid|gas|HCl|HBr|SO2|it|the gas))?|it|that|them|this|the (?:gas|vapou?r|fumes|HCl|HBr|SO2|chlorine|rest))\b",
     re.I,
 )
 WHAT_WAS_WANTED = patterns.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
@@ -1158,7 +1167,7 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if GAS_MADE_OF.match(text):
         _takes_the_gas(account)
-    if OF_THE_TRAP.match(text) or (
+    if OF_THE_TRAP.match(text) or (RECEIVED.match(f"{clause.label} {text}") and any(x.into == "receiver" for x in doc.steps)) or (
         ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])
     ):
         _trap_into(account, clause)
@@ -1173,7 +1182,7 @@ def _clause(account: Account, clause: Clause) -> None:
         water = Mention("water", "water from the tap", a, b, 0, vague=True)
         step = new_step(account, replace(clause, items=[], start=a, end=b, verb=None, verb_at=None), "add", vessel=account.batch)
         place(account, step, [new_lot(account, water)])
-    if lex.STILL.search(text):
+    if lex.STILL.search(text) or (account.main is not None and account.main.kind == "retort"):
         account.still = True
     if _went_in(account, clause, text):
         return
@@ -1491,13 +1500,18 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
             r.mentions = [replace(taken, index=0, first=0, last=0), *r.measured]
             return
         declare(account, taken, "list")
-    named, account.spoken = account.spoken, None
+    named, before = account.spoken, account.before
+    account.spoken = None
+    if named is None and before is not None and r.clause.sentence - account.spoken_in <= 1 and OF_THAT.match(r.text):
+        named = before  # "This is the rinse acid, 18 % hydrochloric; we've tested that. One litre of that goes …"
     strength = OF_THE_STRENGTH.search(r.text)
     if strength is not None and not r.measured and (named is None or strength["acid"]):
         named = _the_one_bottle(account, strength["acid"] is not None)
     told = next((m for m in reversed(r.mentions or r.spoken) if m.identity is not None and not m.measured and not m.generic), None)
-    if told is not None:
-        account.spoken = told
+    tested = r.clause.verb == "test" and before is not None and r.clause.sentence == account.spoken_in  # "we've tested that: iron negative"
+    if told is not None and not tested:
+        account.spoken = account.before = told
+        account.spoken_in = r.clause.sentence
         share = next((x for x in r.items if isinstance(x, Qty) and x.dim in ("percent", "molar", "normal")), None)
         if told.strength is None and share is not None and not r.measured:
             take(told, share)  # "the bleach was titrated this morning, 12.5 % w/w"
@@ -1514,6 +1528,7 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
         or any(x.identity == named.identity for x in account.doc.materials)
     ):
         return
+    account.before = None
     i = next(k for k, x in enumerate(r.items) if x is q)
     if is_word(at(r.items, i + 1), "of") and is_word(at(r.items, i + 2), "it", "that", "this", "them"):
         end = r.items[i + 2].end  # "14.7 g of it"
@@ -1598,6 +1613,11 @@ OF_THE_TRAP = patterns.compile(
     re.I,
 )
 """What came over and was caught, as the subject of a clause."""
+RECEIVED = patterns.compile(
+    r"^\W*(?:the |all |whole )*(?:(?:contents?|liquid) (?:of|in|from) the )?(?:receivers?|receiving (?:flask|vessel)|condensate|distillate|strippings|(?:stripped|distilled|collected) (?:[\w-]+ ){0,2}(?:solvents?|distillate|\w+ane|toluene)|(?:excess|surplus|rest|remainder)\b[^.;:]{2,40} in the receiver)\b(?=[^.;]*\b(?:into|on ?to|to)\b[^.;]*\d ?(?:m?L|k?g)\b)",
+    re.I,
+)
+""" "Receiver with the rest of the thionyl chloride: by the drop into 300 mL of caustic": the batch stays where it is."""
 ITS_CONTENTS = patterns.compile(
     r"^\W*(?:and |then )?(?:its|the|whose) contents?\b|^\W*(?:and |then )?what (?:it|this) (?:held|holds|caught)\b", re.I
 )
@@ -2098,7 +2118,7 @@ def _train(account: Account, r: Reading) -> bool:
     charged = (
         not goes_on and r.clause.verb in ("charge", "add", "heat", "cool", "mix", "hold") and bool(before) and r.clause.verb_at is not None
     )
-    if found and not goes_on and r.clause.verb is None and any(m.measured for m in before) and not lex.of_gas(r.clause.label):
+    if found and not goes_on and not charged and any(m.measured for m in before) and not lex.of_gas(r.clause.label):
         charged = any(
             v.kind in CHARGED and before[0].start < v.start < at for v in r.vessels
         )  # "salt, 50 g, in a flask, delivery tube through the stopper"
@@ -2551,7 +2571,15 @@ def _topic(account: Account, r: Reading) -> None:
         and (account.doc.steps or not r.measured)  # "chloroform residues (60 mL) were poured into …": what it begins with
         and lex.WASTE.search(text)
         and not (lex.WASTE_MOVES.search(text) and r.vessels)
-    ) or (r.clause.label and (lex.WASTE.search(r.clause.label) or r.clause.label in lex.LABELS_WASTE) and not _worked_up(account, r)):
+    ) or (
+        r.clause.label
+        and (
+            lex.WASTE.search(r.clause.label)
+            or r.clause.label in lex.LABELS_WASTE
+            or (account.isolated == "distil" and r.clause.label in LABELS_EMPTIED)  # "Flask: cold, with isopropanol by the drop"
+        )
+        and not _worked_up(account, r)
+    ):
         return _waste(account, r)
     if (
         r.mentions
@@ -2661,6 +2689,8 @@ THE_REST = patterns.compile(
     r"^\W*(?:then |and |now )*(?:the |all (?:of )?the )?(?:remaining|remainder|rest|balance|second (?:half|part|portion|lot))\b", re.I
 )
 WAITS_FOR_NEXT = patterns.compile(r"\bwait(?:ing|ed|s)? (?:until|till)\b|\bbefore the next\b", re.I)
+LABELS_EMPTIED = ("flask", "pot", "still", "still pot", "pot residue", "still residue", "distillation flask", "distilling flask")
+"""What a line is about, behind a distillation: what is left where it boiled, and not what came over."""
 RINSED_OUT = patterns.compile(
     r"^\W*(?:what(?:ever|['’]s)?(?: is| was| had been| remained| remains)?(?: left)?|the (?:residue|rest|remains|remainder|cake|crust|salt)|flask|the flask|the generator|the retort)\b[^.;]{0,30}\b(?:rinse[sd]?|wash(?:ed)?|flush(?:ed)?|swill(?:ed)?)\b[^.;]{0,12}\b(?:out|away|down)\b"
     r"|\b(?:rinse|wash|flush|swill)(?:ed)? (?:out )?(?:the (?:residue|rest|remains|generator)|what (?:is|was) left)\b",
@@ -2927,13 +2957,16 @@ def _fragment(account: Account, r: Reading) -> None:
         and not r.mentions
         and (lit := BURNER_UNDER.match(text) or BURNER_FIRST.match(text) or BURNER_LAST.search(text)) is not None
     ):
+        over = account.still and not account.isolated and HEATERS[lit[1].lower()] == "burner"  # a still with the flame under it
         new_step(
             account,
             r.clause,
-            "heat",
+            "distil" if over else "heat",
             vessel=account.batch,
             bath=Bath(kind=HEATERS[lit[1].lower()], span=(r.clause.start + lit.start(1), r.clause.start + lit.end(1))),
+            into="receiver" if over else None,
         )  # type: ignore[arg-type]
+        account.isolated = "distil" if over else account.isolated
         return None
     if not doc.steps and _says_what_for(account, r):
         return None
@@ -3072,7 +3105,10 @@ TAP_OPEN = patterns.compile(
     r"^\W*(?:then |now |next |and |i |we |you )*(?:open(?:s|ed)? (?:the |its )?(?:tap|stopcock|funnel)|(?:the )?(?:tap|stopcock) (?:is |was )?open(?:ed)?)\b",
     re.I,
 )
-BURNER_FIRST = patterns.compile(r"^\W*(?:the |gas )?(burner|bunsen)\b, (?:small|low|gentle|big)\b[^.;]{0,25}$", re.I)
+BURNER_FIRST = patterns.compile(
+    r"^\W*(?:the |gas )?(burner|bunsen|flame|mantle|hotplate|hot plate)\b[,:]? (?:first |at first |kept |set )?(?:small|low|gentle|big|full|half|high|large|strong|to (?:full|maximum)|on full|at full)\b[^.;]{0,25}$",
+    re.I,
+)
 """ "Burner, small then big"."""
 BURNER_LAST = patterns.compile(r", (?:then )?(?:the |an? )?(?:big|strong|full|hot|roaring|small|gas) (burner|bunsen|flame)\W*$", re.I)
 """ "Into the crucible, lid on, big burner"."""
@@ -3093,7 +3129,7 @@ def doc_room(step: Step) -> float:
 
 ROOM_C = 25.0
 OFF_AT = patterns.compile(
-    r"\b[a-z]{3,}\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)", re.I
+    r"\b(?:[a-z]{3,}|[A-H]|\d{1,2})\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)", re.I
 )
 BY_ITSELF = patterns.compile(
     r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I

@@ -279,7 +279,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stirrer_stops", r"(?:(?<=\. )|(?<=; )|(?<=\n)|(?<=- ))(Stirrer|Stirring|Cooling|Power|Cooling water|Nitrogen|Hood|Fan|stirrer|cooling|power) (stops|fails|stands|is out|goes off): ", "If the {0} {1}: "),
     ("open_top", r"\b([Cc]ondenser)(?: with (?:an |its )?open top|,? open at the top|,? its top open),? led by an? (?:hose|tube) to (?:the )?(?:hood|back|rear)[^:;.,\n]{0,30}", "{0} open to the hood"),
     ("as_it_rose", r"\b(risen|rose|come down|came down|floated|separated) as (?:the )?[a-z]{5,20}(?=[ ,.;])", "{0}"),
-    ("on_a_grain", r",? (?:which )?(?:turned|turns|went|goes|gives|gave) (blue|brown|red|violet|black) (?:on|with|by) an? (?:grain|crystal|drop|trace|speck|bit) of [A-Za-z][\w-]{3,30}(?: [a-z]{4,12})?(?=[,.; ])", ", tried before: {0}"),
+    ("on_a_grain", r",? (?:which )?(?:turned|turns|went|goes|gives|gave) (blue|brown|red|violet|black) (?:on|with|by) an? (?:grain|crystal|drop|trace|speck|bit) of [A-Za-z][\w-]{3,30}(?: (?!then|when|with|from|into|before)[a-z]{4,12}){0,2}(?=[,.;) ])", ", tried before: {0}"),
     ("loss_about", r"\b([Ll]oss|[Ll]oses|[Ll]ost):? (?:about |some |of )?\d[\d.,]* ?g (?:of )?(?:carbon dioxide|CO2|gas|hydrogen|water)(?: \(\d[\d.,]* ?m?L\))?", "{0} as reckoned"),
     ("with_cooling_in", r",? (?:with |under )(?:swirling|stirring|shaking) and (?:with )?cooling in (cold water|tap water|ice water|ice|an ice bath|a water bath)\b((?:[^.;\n]|\.(?=\d))*)", " with swirling{1}, the flask standing in {0}"),
     ("from_the_jar", r"\(((?:dry|damp|wet|new|old|fresh)), from the (?:brown |old |small |big |new )*(?:jar|bottle|tin|can|pot)(?=[,)])", "({0}"),

@@ -161,6 +161,10 @@ ABSORBENTS = frozenset(
     }
 )
 """What stands at the end of a way of the gas; plain water only where a vessel or a surface is told with it."""
+LEADS_ON = patterns.compile(
+    r"\b(?:to|into|in|through|via|over|above|under|by|with a|funnels?|bottles?|flasks?|absorbers?|scrubbers?|trap|wash\w*)\b", re.I
+)
+"""What leads from the exit to the alkali: "a condenser, open at the top, with caustic in a flask" boils with it."""
 AT_THE_END = patterns.compile(r"\b(?:funnels?|bottles?|beakers?|flasks?|jars?|surface|above|over|absorbers?|scrubbers?|wash\w*)\b", re.I)
 
 
@@ -179,6 +183,7 @@ def is_way_of_gas(text: str, absorbent: str) -> bool:
         not NO_WAY_OF_GAS.search(text)
         and not FED_FROM_OUTSIDE.search(text)
         and (absorbent != "water" or AT_THE_END.search(text) is not None)
+        and LEADS_ON.search(text) is not None
     )
 
 
@@ -550,6 +555,7 @@ ALL_AT_ONCE = Cue(
     patterns.compile(
         r"\b(all at once|(?<!more than )(?<!only )at one time(?=[,.;]|\W*$)|(?<!for )all of it(?=[,.;] |\W*$)(?! over| during| in portions| dropwise)|(?<!is )(?<!was )(?<!are )(?<!were )(?<!it's )(?<!goes )all in(?= while\b| and (?:a |the )?(?:stopper|lid|cap|cork)\b|[,;]|\.(?:\s|$)|\W*$)|(?:in |as )?(?:one|a single|at a) (?:go|portion|pour|lot|shot|stroke|gush|swoop|charge|addition|splash|dash|batch)(?! (?:of \d|after|at a time|every|then))|(?<!not )(?<!too )(?<!never )rapidly|(?:in|within) (?:a few |some |two |three |five |ten )?seconds|(?:added|let in|put in|poured in|goes in|run in|tipped in|shaken in|shook it in|shook in|put it in|tipped it in|threw it in) all together|in a rush|instantly|(?<!not )(?<!or )immediately, (?:all|everything)|(?:all )?at the same time|in bulk|(?:thrown|splashed|emptied|tipped|dumped|chucked|shot|sloshed) (?:straight )?in(?=[.,;]|\s*$)|as (?:fast|quickly) as(?! the (?:gas|temperature|cooling|bath|drops?) )|all in one|at once(?!,? (?:in (?:small |\w+ )?(?:portions|lots)|over|during|dropwise|slowly))|poured on|poured over(?=[.,;]|\s*$)|straight in(?! (?:the|a)\b)|quick(?:ly)?(?: as you like)?|(?:tip|dump|throw|threw|chuck|bung)(?:s|ped|ed)? (?:it |them |that |it all |the (?:whole )?(?:lot|bottle|cylinder|jar|packet|bag|beaker|cup|measure) |everything |all |all of it )?in(?! (?:portions|lots|small|spoon))|(?:pour|put|add|run|slosh)(?:s|ed)? it all in(?! (?:portions|lots|small|spoon))|open(?:ed|s)? (?:up )?the (?:tap|funnel|stopcock|cock) (?:fully|wide|right|completely|all the way)|(?:tap|funnel|stopcock|cock)(?: is| was)?(?: opened| turned| set)? (?:fully|wide|right|completely|all the way)(?: open| up|(?=[.,;]|\s*$))|let it all (?:run|go|flow) in|all of it runs? in|with the tap (?:fully |wide )?open)\b"
         r"|\b(?:pour|tip)(?:s|ed|ped)?\b(?![^.;\n]{0,90}\b(?:slow\w*|portions?|gradual\w*|gentl\w*|careful\w*|cautious\w*|drop\w*|stream|during|over|within|min|h|little|below|under|above|lots|thin|trickle|waste|ice|quench|three|four|five|several)\b)(?= (?:\S+ ){0,6}?(?:in)?to the (?:flask|pot|reactor|reaction|mixture|batch)\b)"
+        + r"|(?<=, )(?:just |simply )?(?:poured|tipped|dumped)(?: in| on)?(?=[,;]|\.(?:\s|$)|\s*$)"
         + r"|\b(?:just|simply) (?:pour|tip|throw|empty)(?:s|ed)? (?:it|them|that|this|all) (?:over|on|in|into|on top)\b|\bpour(?:s|ed)? (?:it |them |this |that )?in(?=[,.;]|\s*$)(?![^.;\n]{0,60}\b(?:slow\w*|portions?|gradual\w*|gentl\w*|careful\w*|cautious\w*|drop\w*|during|over|within|min|little|lots)\b)|\bstraight (?:on top|over it|on it|into it|onto it)(?: of (?:it|the \w+))?(?=[.,;]|\s*$)|(?<=, )all together(?=[.,;]|\s*$)|\bjust glug\w*\b|(?<=, )(?:the )?whole (?:amount|lot|of it)(?=[.,;]|\s*$)|(?<=, )the whole of it(?=[.,;]|\s*$)"
         + rf"|\b(?:{concepts.IN_ONE})\b",
         re.I,
@@ -944,6 +950,10 @@ MADE_OF = ("nitrile", "butyl", "neoprene", "rubber", "leather", "long", "thick",
 """What gloves are, in front of their name."""
 
 
+SHOWN = ("blue", "black", "brown", "violet", "red", "yellow", "white", "positive", "dark")
+"""What a strip turns: "the strip turned blue with a drop of dilute peroxide"."""
+
+
 def no_material(items: list[Item], i: int) -> bool:
     """Whether the substance at `i` is only part of another word's meaning: "water bath", "starch paper", "no iron"."""
     x = items[i]
@@ -969,7 +979,7 @@ def no_material(items: list[Item], i: int) -> bool:
     if (
         k > 1
         and is_word(items[k], "with", "on", "against")
-        and is_word(items[k - 1], "tried", "checked", "tested", "proved", "shown", "beforehand", "before", "first")
+        and is_word(items[k - 1], "tried", "checked", "tested", "proved", "shown", "beforehand", "before", "first", *SHOWN)
     ):
         if any(is_word(y, "strip", "strips", "paper", "papers") for y in items[max(0, k - 6) : k]):
             return True  # "(peroxide strip negative, strip checked with dilute hydrogen peroxide)": the control of a test
@@ -1026,8 +1036,11 @@ def no_material(items: list[Item], i: int) -> bool:
         return True  # "the ice machine is down", "with ice renewed"
     if re.match(r"(?:sludge|muds?|slurry residue|cake residue)\b", behind_it) and x.value in METALS:
         return True  # "aluminium sludge in the bin"
-    if re.match(r"(?:on the skin|in the eyes?|on skin|in eyes|burns?\b|splash\w*)\b", behind_it) and not isinstance(before, Qty):
-        return True  # "polyethylene glycol for phenol on the skin"
+    first_aid = " ".join(y.low for y in items[i + 1 : i + 8] if isinstance(y, Token))
+    if re.match(
+        r"(?:\d+ )?(?:gel |solution |cream )?(?:(?:for|against) (?:\w+ ){1,3}?)?(?:on the skin|in the eyes?|on skin|in eyes|burns?\b|splash\w*)\b", first_aid
+    ) and not isinstance(before, Qty):
+        return True  # "polyethylene glycol 400 for phenol on the skin"
     if x.value == "water" and any(is_word(y, "condenser", "cooler") for y in items[max(0, i - 5) : i]) and not isinstance(before, Qty):
         if re.match(
             r"(?:just |barely |hardly |only |is |was )*(?:running|flowing|on|trickling|at|through)\b", behind_it

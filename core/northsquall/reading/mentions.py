@@ -959,8 +959,8 @@ def _unknowns(items: list[Item], skip: set[int], busy: set[int], source: str) ->
         found = _unknown(items, i)
         if x.dim == "moles" and found is not None and not _by_its_form(items, found[1]):
             found = None  # "0.4 mol of the gas"
-        if found is None or text_of(items[found[1]]).lower() in (*OF_FORM, *NO_SALTS):
-            continue
+        if found is None or text_of(items[found[1]]).lower() in (*OF_FORM, *NO_SALTS) or text_of(items[found[1]]).lower().endswith("ly"):
+            continue  # "left freely (about 30 L)"
         a, b = _with_locants(items, found[0]), found[1]
         begin = _locants_before(source, items[a].start)
         m = Mention(None, source[begin : items[b].end], begin, items[b].end, min(a, b), first=min(a, i), last=max(b, i))
@@ -1103,6 +1103,7 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
             not (isinstance(last, Token) and last.kind == "word" and (_by_its_form(items, k) or (x.dim != "moles" and _opens(items, k, i))))
             or last.low in lex.NOT_A_NAME
             or last.low in lex.VERB_OF
+            or last.low.endswith("ly")  # "the carbon dioxide left freely (about 30 L)"
         ):
             continue
         first = k

@@ -452,6 +452,7 @@ HEATERS = {
     "mantle": "mantle",
     "hotplate": "plate",
     "hot-plate": "plate",
+    "hot plate": "plate",
     "microwave": "microwave",
     "burner": "burner",
     "bunsen": "burner",

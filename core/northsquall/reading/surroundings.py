@@ -96,7 +96,7 @@ RECEIVER = patterns.compile(r"\b(?:receiver|receiving flask|collect\w* in)\b", r
 KINDS = ("jar", "flask", "bottle", "canister", "container", "can", "beaker", "drum", "generator", "vessel", "tube")
 
 HOOD = patterns.compile(
-    r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|ventilated (?:enclosure|box|cabinet|cupboard)|(?<!fume )cupboard (?:with|sash|front))\b",
+    r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|ventilated (?:enclosure|box|cabinet|cupboard)|(?<!fume )cupboard (?:with|sash|front)|(?:exhaust|duct|extract(?:ion)?|baffles?|draught) of the cupboard)\b",
     re.I,
 )
 NO_HOOD = patterns.compile(

@@ -32,6 +32,10 @@ HEADINGS = {
 
 VESSEL_ROWS = ("vessel", "reactor", "flask", "container", "apparatus", "pot", "beaker", "conical", "erlenmeyer", "jar")
 """Heads of a row that says what it is done in."""
+COOLS_WHERE = patterns.compile(
+    r"^\W*(?:(?:for|as|to|the|outside|only)[, ]+)*(?:cool(?:ing|s)?|coolant|chilling)\b|\b(?:cooling|ice|water) (?:tray|bowl|basin|tub|pan|dish)\b|^\W*(?:tray|basin)\W*$", re.I
+)
+"""Where a row of ice or water stands that cools from outside."""
 LATER = patterns.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
 """A row's word for what its material is for after the reaction."""
 
@@ -345,6 +349,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         else:
             account.listed_bath = bath
         return where
+    if m.identity in ("ice", "water") and any(COOLS_WHERE.search(account.source[c[0].start : c[-1].end]) for c in cells[1:] if c):
+        account.spend(flat)
+        return where  # "tap water | cooling tray": nothing that goes in
     gas = lex.is_gas_name(m.identity) and not re.search(r"\bsolid\b|\bice\b", m.name, re.I)
     account.spend(flat)
     if gas:
