@@ -708,7 +708,7 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
         return
 
 
-TRIFLE_MOL = 0.02
+TRIFLE_MOL, MILD_MOL = 0.02, 0.05
 
 
 def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Exposure | None) -> bool:
@@ -716,7 +716,9 @@ def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: E
     if c.procedure.place.hood is True and _stays_dissolved(c, record):
         return True
     face = x.face_ppm[2] if x is not None and x.face_ppm is not None else None
-    return c.procedure.place.hood is True and mol[2] < TRIFLE_MOL and face is not None and face < 0.25 * (record.lowest_ppm or 0.0)
+    if c.procedure.place.hood is not True or face is None or record.lowest_ppm is None:
+        return False
+    return any(mol[2] < most and face < part * record.lowest_ppm for most, part in ((TRIFLE_MOL, 0.25), (MILD_MOL, 0.02)))
 
 
 DISSOLVED_SHARE, DISSOLVED_BELOW_C = 0.05, 50.0
@@ -1225,7 +1227,7 @@ def by_the_nose(c: Context) -> Iterator[Finding]:
         return
     step = c.step_at(m.start())
     yield finding(
-        "G11", "stop" if any(r.toxic for r, *_ in _made(c)) and c.gas else "condition", f"“{m.group().strip()}”: the nose is no endpoint; what is smelt is breathed, and the sense tires.", step=step, span=(m.start(), m.end()), limit="never by smell",
+        "G11", "stop" if c.gas and any(r.toxic and not (c.procedure.place.hood is True and sum(x.mol[2] for x in c.gas.of(r.root)) < MILD_MOL) for r, *_ in _made(c)) else "condition", f"“{m.group().strip()}”: the nose is no endpoint; what is smelt is breathed, and the sense tires.", step=step, span=(m.start(), m.end()), limit="never by smell",
         remedy="A test that needs no nose: bubbles over, mass gain, a strip with its control, a sample by chromatography.", source="handbook 6.2", short="smell as endpoint",
     )  # fmt: skip
 
@@ -1248,7 +1250,9 @@ def generator(c: Context) -> Iterator[Finding]:
         return
 
     target = c.purpose.target if is_gas(c.purpose.target) else None
-    if target is None or not any(r.gas == target and r.mol[1] > 0.02 for r in c.gas.releases):
+    made = {e.reaction.family.id for e in c.walk.events() if dict(e.reaction.change).get(target or "", 0.0) > 0}
+    least = 0.1 if made == {"ammonia-warmed"} else 0.02  # what leaves a warm solution by the way is no generator
+    if target is None or not any(r.gas == target and r.mol[1] > least for r in c.gas.releases):
         return
     record = record_of(target)
     if record.harmless and not record.fuel:

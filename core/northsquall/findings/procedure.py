@@ -275,6 +275,8 @@ def missing(c: Context) -> Iterator[Finding]:
         step = c.step(lot.material.step)
         if step is None or step.kind not in NEEDED:
             continue
+        if lot.substance is not None and lot.substance.id == "silicon dioxide":
+            continue  # boiling stones, sand, silica: it acts on nothing
         decides = step.kind != "quench" or bool(c.enthalpy)
         if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"

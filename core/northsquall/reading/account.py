@@ -6,6 +6,7 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass, field, replace
 
+from northsquall import patterns
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Slip, Step, Strength, Vessel
 from northsquall.procedure.amounts import solution_density
 from northsquall.procedure.units import convert, dimension
@@ -144,6 +145,12 @@ class Account:
         mL = phrase.nominal_mL
         size = f"{mL / 1000:g} L" if mL and mL >= 1000 else f"{mL:g} mL" if mL else ""
         name = f"{size} {phrase.kind}".strip()
+        apart = OTHER_VESSEL.search(self.source[max(0, phrase.start - 24) : phrase.end]) if not size else None
+        if apart is not None:
+            own = f"{apart[2].lower()} {phrase.kind}"
+            filled = any(v.kind == phrase.kind and v.nominal_mL is not None and self.holds(v.name) for v in self.doc.vessels)
+            if any(v.name == own for v in self.doc.vessels) or (apart[1].lower() not in ("the", "this") and filled):
+                return own  # "in a small beaker", where the 100 mL one is full
         known = next(
             (v.name for v in self.doc.vessels if v.name == name or (not size and v.kind == phrase.kind and v.name != "receiver")), None
         )
@@ -168,6 +175,12 @@ class Account:
     def batch(self) -> str | None:
         """Name of the vessel that holds the batch now."""
         return self.place or (self.main.name if self.main else None)
+
+
+OTHER_VESSEL = patterns.compile(
+    r"\b(an?|the|this|) ?(small|little|second|separate|another|other|different|tall|large|big|plastic|tiny) (?:clean |dry |glass )?[a-z]+\W*$", re.I
+)
+"""A vessel that is told apart by what it is like."""
 
 
 def set_bath(vessel: Vessel | None, bath: Bath | None) -> None:

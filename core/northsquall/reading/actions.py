@@ -3595,6 +3595,8 @@ def _to_side(account: Account, r: Reading) -> bool:
         for v in r.vessels
         if account.main is not None and account.vessel_name(v) != account.main.name and (v.nominal_mL is not None or v.article != "the")
     ]
+    solute = {m.identity in RECEIVERS for m in r.measured if other and m.start < other[0].start} == {True, False}
+    made_up = bool(other) and verb == "add" and solute and _stands_in(account, other[0])  # "2 g go into 10 mL of water, in a small beaker"
     separate = (
         busy
         and (
@@ -3604,6 +3606,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         )
         and (
             (other and verb in ("charge", "mix", "heat", None, "hold"))
+            or made_up
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
             or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
         )
@@ -3615,7 +3618,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         separate
         and not account.isolated
         and not lex.BATCH_REFERENCE.search(lex.SENSOR_PLACE.sub("", text))
-        and not _ice_there(_sides(r)[1])
+        and (made_up or not _ice_there(_sides(r)[1]))
     ):
         vessel = (
             account.vessel(other[0], other[0].kind, "")
@@ -3639,6 +3642,12 @@ def _to_side(account: Account, r: Reading) -> bool:
         _fill(account, r, vessel)
         return True
     return False
+
+
+def _stands_in(account: Account, v: VesselPhrase) -> bool:
+    """Whether things are said to be in a vessel that is new to the text, and not to go into it."""
+    before = account.source[max(0, v.start - 24) : v.start]
+    return re.search(r"\bin (?:an?|another) (?:[\w-]+ ){0,2}$", before, re.I) is not None
 
 
 def _put_into_it(r: Reading, v: VesselPhrase) -> bool:
@@ -4003,6 +4012,9 @@ def _fed_after_all(account: Account, r: Reading) -> bool:
     if last is None or last.kind != "charge" or len(last.materials) < 2 or duration is None or len(r.mentions) != 1:
         return False
     m = r.mentions[0]
+    apart = account.mix is not None and unspent(account) and last.vessel == account.mix.name
+    if apart and account.main is not None and account.main.name != last.vessel and account.holds(account.main.name):
+        return False  # a solution that was made up beside the batch
     if (
         m.measured
         or not IS_FED.match(r.text)
@@ -4727,6 +4739,12 @@ DIAZO_FIRST = patterns.compile(
 )
 
 
+CONTENTS_OF = patterns.compile(
+    r"^\W*(?:(?:then|now|and|add|run|drip|pour|let|tip|over [^,]{3,12},?) )*(?:the contents? of|what (?:is|was|stands) in) the (?:(second|other|small|smaller) )?(\w+)\b", re.I
+)
+"""What stands in a vessel that is named."""
+
+
 def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     """Which way a mixture beside the batch and the batch go together: "in", the mixture to the batch; "out"; None where the words leave it open.
 
@@ -4742,8 +4760,13 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     diazo = DIAZO_TO_THIS.match(r.text) or (at is None and DIAZO_FIRST.match(r.text))
     if diazo and r.clause.verb in ("add", "pour") and "sodium nitrite" in own - held:
         return "out"  # "The diazonium solution was added from a jacketed funnel"
+    poured_out = CONTENTS_OF.search(r.text)
+    if poured_out is not None and (poured_out[1] is not None or (poured_out[2].lower() in mix.kind and poured_out[2].lower() not in batch.kind)):
+        return "in"  # "the contents of the beaker are added over 40 min"
     if at is None:
-        return "in" if account.last is mix and THE_MIX_ALONE.match(r.text) else None
+        told = {m.identity for m in r.mentions if m.identity}
+        alone = bool(told & (held - own)) and not told & (own - held)  # "the lye is added": it stands in the other vessel
+        return "in" if (account.last is mix and THE_MIX_ALONE.match(r.text)) or (alone and r.clause.verb in ("add", "pour", None)) else None
     tail = r.clause.start + at.end()
     named = [v for v in r.vessels if v.start >= tail and not re.search(r"\bfrom (?:the |its )?$", account.source[: v.start][-12:])]
     if named and named[0].nominal_mL is None and mix.kind != batch.kind:
@@ -4755,6 +4778,8 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     beyond = r.text[at.end() :]
     if subject & (own - held) and (lex.MIX_REFERENCE.search(beyond) or re.search(r"\b(?:mixture|mix|solution)\b", beyond, re.I)):
         return "out"
+    if subject & (held - own) and not subject & (own - held) and r.clause.verb in ("add", "pour", None) and not diazo:
+        return "in"  # "add the nitrite solution to the flask", where both are flasks
     return None
 
 
