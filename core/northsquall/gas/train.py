@@ -226,7 +226,7 @@ def run_line(
     out = {g: float(x.sum()) for g, x in here.items()}
     line = Line(of, passed, at, vented, total, out, None, trouble)
     _pressure(line, known, settings, sweep_L_min)
-    _pulled_back(line, sweep_L_min, heated)
+    _pulled_back(line, sweep_L_min, heated, {r.gas for r in found if not len(r.t_min) and r.mol[1] > 1e-6})
     return line
 
 
@@ -357,8 +357,10 @@ def hagen_poiseuille_mbar(L_min: float, bore_m: float, length_m: float) -> float
 WATERY = patterns.compile(r"\b(?:water|caustic|hydroxide|alkali|lye|soda|carbonate|brine)\b", re.I)
 
 
-def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
+def _pulled_back(line: Line, sweep: float | None, heated: bool, untimed: set[str]) -> None:
     """Suck-back: an absorber's liquid goes up the line when a very soluble gas ends or the pot cools; an empty trap before it holds it.
+
+    A gas without a rate (`untimed`) is not followed along the line, but the first liquid pulls on it all the same.
 
     Where nobody wrote how much stands in it, no gas can be followed into it: a tube that dips in behind a heated pot, or for a very soluble gas, is enough then.
 
@@ -376,9 +378,8 @@ def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
         unmeasured = p.stock.volume_mL is None and bool(e.dip_cm) and WATERY.search(e.liquid or "") is not None
         gases = [  # water whose amount nobody wrote pulls as well
             g
-            for g in p.came
-            if p.came[g] > 1e-6
-            and (
+            for g in {k for k, n in p.came.items() if n > 1e-6} | untimed
+            if (
                 (
                     (record_of(g).very_soluble or record_of(g).some_soluble)
                     and (offers(record_of(g), p.stock) or (unmeasured and record_of(g).very_soluble))
@@ -388,6 +389,7 @@ def _pulled_back(line: Line, sweep: float | None, heated: bool) -> None:
                 )  # a reagent takes the last of it as well
             )
         ]
+        untimed = set()
         p.pulled_mL, p.trap_mL = p.stock.volume_mL, trap
         cools = heated and not trap and p.stock.volume_mL is None and bool(e.dip_cm)
         if not gases and not cools:

@@ -178,7 +178,8 @@ class Account:
 
 
 OTHER_VESSEL = patterns.compile(
-    r"\b(an?|the|this|) ?(small|little|second|separate|another|other|different|tall|large|big|plastic|tiny) (?:clean |dry |glass )?[a-z]+\W*$", re.I
+    r"\b(an?|the|this|) ?(small|little|second|separate|another|other|different|tall|large|big|plastic|tiny) (?:clean |dry |glass )?[a-z]+\W*$",
+    re.I,
 )
 """A vessel that is told apart by what it is like."""
 

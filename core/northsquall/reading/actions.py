@@ -430,6 +430,16 @@ class Reading:
         """ "1 in 2", "3 mixed with 4", "into 6": numbers of rows of the charge table."""
         account = self.account
         out: list[Mention] = []
+        for i, x in enumerate(self.items):
+            if not (
+                isinstance(x, Token) and x.kind == "word" and x.low in FORMS and (i == 0 or is_word(self.items[i - 1], "the", "and", "all"))
+            ):
+                continue
+            meant = [lot for k in account.waiting if x.low in _row_words(account, lot := account.lot(k))]
+            if len(meant) == 1 and meant[0].identity and all(m.identity != meant[0].identity for m in self.mentions):
+                m = Mention(meant[0].identity, meant[0].name, x.start, x.end, i, first=i, last=i)
+                m.generic = "row " + meant[0].id
+                out.append(m)  # "turnings into the flask", of "copper turnings"
         if len(account.rows) < 2:
             return out
         ranged: set[str] = set()
@@ -505,6 +515,37 @@ def _count(word: str) -> float:
 DRIED = patterns.compile(r"\b(?:anhydrous|calcined|water-free)\b", re.I)
 BEFORE_A_ROW = ("in", "under", "with", "into", "onto", "and", "then", "+", ",", "of", "through", ".", ")", "add", "put", "pour", "run", "dissolve", "on")  # fmt: skip
 """Words before the number of a row of the charge table that stands for what is in it."""
+ROW_NAME = patterns.compile(r"(?:[^\W\d]| (?! )|[-()])*")
+"""A row's name, up to its amount or the next column."""
+
+
+def _row_words(account: Account, lot: Material) -> list[str]:
+    """The words of the row that a lot is from."""
+    said = ROW_NAME.match(account.source, lot.span[0]) if lot.span is not None else None
+    return (said.group() if said is not None else lot.name).lower().split()
+
+
+FORMS = (
+    "turnings",
+    "filings",
+    "granules",
+    "chips",
+    "pellets",
+    "strips",
+    "wire",
+    "powder",
+    "lumps",
+    "foil",
+    "ribbon",
+    "sticks",
+    "pieces",
+    "shot",
+    "dust",
+    "flakes",
+    "rods",
+    "wool",
+)
+"""What a row of the charge list is called by, without its name: "turnings into the flask"."""
 LEADS_GAS = ("funnel", "tube", "hose", "mouth", "rim", "line", "gas")
 """Words of what ends over a row of the charge table: "a funnel just above 5"."""
 BEHIND_A_ROW = {
@@ -1016,6 +1057,13 @@ def _into_row(account: Account, clause: Clause, text: str) -> bool:
     return True
 
 
+LABELS_OF_WHAT_THERE_IS = ("scope", "purpose", "scale", "amount", "amounts", "quantity", "residue", "residues", "starting from", "in hand")
+TO_MAKE = patterns.compile(
+    r"\b(?:to (?:make|prepare|obtain|give|get|yield)|preparation of|making of|yields?|product|gives?|up to .{0,30} (?:per|a) (?:run|batch|day))\b",
+    re.I,
+)
+
+
 def _clause(account: Account, clause: Clause) -> None:
     doc = account.doc
     text = clause.text(account.source)
@@ -1136,6 +1184,10 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "Hydrazine is toxic and suspected to cause cancer: gauntlets"
     if clause.label == "waste" and WASTE_TREATED.search(text):
         clause.label = "filtrate" if lex.FILTRATE_REFERENCE.search(text) else ""
+    there_is = any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items)
+    there_is = there_is and any(isinstance(x, Token) and x.kind == "sub" for x in clause.items)
+    if clause.label in LABELS_OF_WHAT_THERE_IS and not doc.steps and there_is and not TO_MAKE.search(text):
+        clause.label = "materials"  # "Scope: about 23 g of sodium wire, with 300 mL of old ether"
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.spend(clause.items)
         return
@@ -1167,8 +1219,10 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if GAS_MADE_OF.match(text):
         _takes_the_gas(account)
-    if OF_THE_TRAP.match(text) or (RECEIVED.match(f"{clause.label} {text}") and any(x.into == "receiver" for x in doc.steps)) or (
-        ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start])
+    if (
+        OF_THE_TRAP.match(text)
+        or (RECEIVED.match(f"{clause.label} {text}") and any(x.into == "receiver" for x in doc.steps))
+        or (ITS_CONTENTS.match(text) and re.search(r"\btrap\b", account.source[max(0, clause.start - 60) : clause.start]))
     ):
         _trap_into(account, clause)
         return
@@ -4740,7 +4794,8 @@ DIAZO_FIRST = patterns.compile(
 
 
 CONTENTS_OF = patterns.compile(
-    r"^\W*(?:(?:then|now|and|add|run|drip|pour|let|tip|over [^,]{3,12},?) )*(?:the contents? of|what (?:is|was|stands) in) the (?:(second|other|small|smaller) )?(\w+)\b", re.I
+    r"^\W*(?:(?:then|now|and|add|run|drip|pour|let|tip|over [^,]{3,12},?) )*(?:the contents? of|what (?:is|was|stands) in) the (?:(second|other|small|smaller) )?(\w+)\b",
+    re.I,
 )
 """What stands in a vessel that is named."""
 
@@ -4761,7 +4816,9 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     if diazo and r.clause.verb in ("add", "pour") and "sodium nitrite" in own - held:
         return "out"  # "The diazonium solution was added from a jacketed funnel"
     poured_out = CONTENTS_OF.search(r.text)
-    if poured_out is not None and (poured_out[1] is not None or (poured_out[2].lower() in mix.kind and poured_out[2].lower() not in batch.kind)):
+    if poured_out is not None and (
+        poured_out[1] is not None or (poured_out[2].lower() in mix.kind and poured_out[2].lower() not in batch.kind)
+    ):
         return "in"  # "the contents of the beaker are added over 40 min"
     if at is None:
         told = {m.identity for m in r.mentions if m.identity}
@@ -5873,6 +5930,16 @@ WHAT_STAYED = patterns.compile(
 
 def _distil(account: Account, r: Reading) -> None:
     if not account.doc.steps:
+        if (
+            not r.mentions
+            and lex.DISPOSAL.search(account.doc.title)
+            and re.search(r"\b(?:it|this|them|the (?:lot|rest|stuff))\b", r.text, re.I)
+        ):
+            new_step(
+                account, r.clause, "distil", vessel=main_vessel(account, r.vessels).name, into="receiver"
+            )  # what the title gets rid of
+            account.isolated = "distil"
+            return None
         return _bring_and_distil(account, r) if r.measured else None
     if SET_UP.match(r.text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
         return None  # "distillation head, long condenser": the heat comes later

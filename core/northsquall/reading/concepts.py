@@ -127,7 +127,7 @@ SODA_SHUT = "|".join(
 """Carbonate, a funnel that is shut, and shaking, in any order."""
 
 DOWN_TO_NOTHING = (
-    r"(?:until|till) (?:there(?: is|['’]s) )?nothing (?:is|was|['’]s)? ?left(?=[.,;\n]|$)|(?:until|till) (?:it(?: is|['’]s) )?all (?:over|gone|across)(?=[.,;\n]|$)|"
+    r"(?:left|let|allowed|lets?|boil\w*|go(?:es)?|run|distil\w*) (?:it )?(?:to (?:go|run|boil) dry|(?:go|run|boil) dry|dry over (?:lunch|night|the weekend))(?=[ .,;\n]|$)|(?:until|till) (?:there(?: is|['’]s) )?nothing (?:is|was|['’]s)? ?left(?=[.,;\n]|$)|(?:until|till) (?:it(?: is|['’]s) )?all (?:over|gone|across)(?=[.,;\n]|$)|"
     r"(?:until|till) no residue (?:is|was|['’]s) left|everything over(?=[.,;\n]|$)|in order to (?:gain|get|recover) the (?:rest|last)\b|(?:until|till) the (?:flask|pot|residue) is (?:solid|empty|bare|hard)\b|(?:taken|driven|run) to the end(?=[.,;\n]|$)|\bdist(?:\.|il\w*)? [^.;\n]{0,30}[,:] (?:to )?dry(?:ness)?(?=[.,;\n]|$)|"
     r"(?:carried on|went on|kept (?:on|going)|driven|boiled|heated|on)(?: \w+ing)? (?:to|until|till) (?:there (?:is|was) |it (?:is|was) |only )?(?:an? )?(?:brown|black|dark|dry|hard|burnt) (?:crust|tar|cake|residue|mass|coating)|"
     r"(?:tak\w+|took) (?:it all|everything|all of it)\b(?! (?:up|out|apart|down|away|to the))|(?:leav\w+|left) nothing(?: (?:in|back|behind)|$|(?=[.;,\n]))|"

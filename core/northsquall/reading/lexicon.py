@@ -299,6 +299,13 @@ LABELS_WASH = {
     "workup",
 }
 LABELS_LIST = {
+    "to be destroyed",
+    "to destroy",
+    "for destruction",
+    "for disposal",
+    "to dispose of",
+    "on hand",
+    "in stock",
     "materials",
     "material",
     "reagents",
@@ -1010,8 +1017,12 @@ def no_material(items: list[Item], i: int) -> bool:
         is_word(before, *ITS_CAN, "one", "two", "per", "each", "whole")
         or (isinstance(before, Token) and before.kind == "num")
         or (is_word(before, "its", "that") and is_word(at(items, i - 2), "of", "from", "in", "into"))
+        or (
+            is_word(after, "from", "without", "with", "has", "stands")
+            and any(is_word(y, "cap", "lid", "thread", "rust", "scrap", "label") for y in items)
+        )
     ):
-        return True  # "from a fresh tin", "out of its tin"
+        return True  # "from a fresh tin", "out of its tin", "tin from the back, rust on it"
     wool = is_word(after, "wool", "strip", "wire", "ribbon") and x.value in METALS
     told = is_word(after, "cooled", "chilled", "cold") and is_word(at(items, i + 2), "in", "to", "by", "with") and is_word(before, "of")
     holds = (
@@ -1038,7 +1049,8 @@ def no_material(items: list[Item], i: int) -> bool:
         return True  # "aluminium sludge in the bin"
     first_aid = " ".join(y.low for y in items[i + 1 : i + 8] if isinstance(y, Token))
     if re.match(
-        r"(?:\d+ )?(?:gel |solution |cream )?(?:(?:for|against) (?:\w+ ){1,3}?)?(?:on the skin|in the eyes?|on skin|in eyes|burns?\b|splash\w*)\b", first_aid
+        r"(?:\d+ )?(?:gel |solution |cream )?(?:(?:for|against) (?:\w+ ){1,3}?)?(?:on the skin|in the eyes?|on skin|in eyes|burns?\b|splash\w*)\b",
+        first_aid,
     ) and not isinstance(before, Qty):
         return True  # "polyethylene glycol 400 for phenol on the skin"
     if x.value == "water" and any(is_word(y, "condenser", "cooler") for y in items[max(0, i - 5) : i]) and not isinstance(before, Qty):

@@ -16,7 +16,7 @@ from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
 from northsquall import patterns
-from northsquall.procedure import Material, Procedure, Quantity, Unread
+from northsquall.procedure import Material, Procedure, Quantity, Step, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import convert, dimension
@@ -485,8 +485,14 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
     doc = account.doc
     first = next((i for i, t in enumerate(tokens) if t.kind == "nl"), len(tokens))
     charge = next((s for s in doc.steps if s.kind in ("charge", "dose", "add")), None)
-    if not lex.DISPOSAL.search(doc.title) or charge is None:
+    if not lex.DISPOSAL.search(doc.title) or not doc.steps:
         return
+    if charge is None:  # "distil it from the big flask": what is told begins with a heating
+        begun = next((s for s in doc.steps if s.vessel and s.kind in ("heat", "distil", "hold", "reflux", "cool")), None)
+        if begun is None:
+            return
+        charge = Step(n=0, kind="charge", text=begun.text, span=begun.span, vessel=begun.vessel)
+        in_order(doc, [charge, *doc.steps])
     for k, t in enumerate(tokens[:first]):
         can = t.low == "tin" and lex.no_material(list(tokens[:first]), k)  # "one tin of"; "residues of X" are X all the same
         if t.kind == "sub" and not can and all(m.identity != t.value for m in doc.materials):

@@ -33,7 +33,8 @@ HEADINGS = {
 VESSEL_ROWS = ("vessel", "reactor", "flask", "container", "apparatus", "pot", "beaker", "conical", "erlenmeyer", "jar")
 """Heads of a row that says what it is done in."""
 COOLS_WHERE = patterns.compile(
-    r"^\W*(?:(?:for|as|to|the|outside|only)[, ]+)*(?:cool(?:ing|s)?|coolant|chilling)\b|\b(?:cooling|ice|water) (?:tray|bowl|basin|tub|pan|dish)\b|^\W*(?:tray|basin)\W*$", re.I
+    r"^\W*(?:(?:for|as|to|the|outside|only)[, ]+)*(?:cool(?:ing|s)?|coolant|chilling)\b|\b(?:cooling|ice|water) (?:tray|bowl|basin|tub|pan|dish)\b|^\W*(?:tray|basin)\W*$",
+    re.I,
 )
 """Where a row of ice or water stands that cools from outside."""
 LATER = patterns.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
