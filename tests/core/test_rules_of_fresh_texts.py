@@ -1006,3 +1006,49 @@ def test_a_text_in_fahrenheit_keeps_to_it() -> None:
     assert (
         dose.T_range is not None and dose.T_range.low == pytest.approx(4.4, abs=0.1) and dose.T_range.high == pytest.approx(10.0, abs=0.1)
     )
+
+
+@pytest.mark.parametrize(
+    ("text", "code", "severity"),
+    (
+        ("Aluminium chloride (33.4 g), from a tin which had swollen and hissed on being opened, was covered with toluene (100 mL) in a 500 mL flask.", "S05", "condition"),
+        ("There is a jar with sodium azide, 5 g in 100 mL of water. It has a lead weight in it.", "S04", "stop"),
+        ("A jar holds sodium azide, 5 g in 100 mL of water. What has dried on the rim I scrape off with a metal spatula.", "Q10", "stop"),
+        ("26.4 g of cinnamaldehyde and 100 mL of methanol in a 250 mL flask. 7.6 g of sodium borohydride over 40 min.\nEmpty hydride bag with some in it: waste paper.", "Q12", "condition"),
+        ("Sodium dichromate, 60 g, in 100 mL of water in a 2 L bucket. 900 mL of 96 % sulfuric acid over 60 min.\nGlassware from the acetone rinse straight in, tongs.", "S04", "condition"),
+        ("Sodium carbonate, 5 g, and 50 mL of water in a 500 mL flask. 50 mL of 1 M hydrochloric acid over 30 min. It has never boiled over more than once or twice.", "G03", "stop"),
+        ("24.4 g of benzoic acid and 75 mL of 96 % sulfuric acid in a 250 mL beaker, hot plate at 70 °C (dial). 30 g of potassium nitrate over 30 min.", "H08", "condition"),
+    ),
+)  # fmt: skip
+def test_what_a_reviewer_stops_at(text: str, code: str, severity: str) -> None:
+    """Common practice, no source: a swollen tin of what gives gas with damp, an azide on lead or dry, a hydride among paper, glass wet with acetone into chromic acid, what boiled over, a dial for a thermometer."""
+    assert severity in {f.severity for f in of(result(f"T\n\n{text}"), code)}
+
+
+@pytest.mark.parametrize(
+    ("text", "code"),
+    (
+        ("Sodium chloride (33 g), from a tin which had swollen, was put in a 500 mL flask with 100 mL of water.", "S05"),
+        ("There is a jar with sodium chloride, 5 g in 100 mL of water. It has a lead weight in it.", "S04"),
+        ("26.4 g of cinnamaldehyde and 100 mL of methanol in a 250 mL flask. 7.6 g of sodium borohydride over 40 min.\nEmpty the hydride bag into the quench; the box: waste paper.", "S04"),
+    ),
+)  # fmt: skip
+def test_what_a_reviewer_does_not_stop_at(text: str, code: str) -> None:
+    assert of(result(f"T\n\n{text}"), code) == []
+
+
+def test_a_strength_by_of_the_and_a_kind_by_what_was_listed() -> None:
+    d = read("end of run: leftover sodium hydride, 2.0 g of the 60 % (0.050 mol), in 100 mL of toluene in a 500 mL flask.")
+    assert next(m for m in d.materials if m.identity == "sodium hydride").strength.percent_w == 60  # type: ignore[union-attr]
+    d = read("Sodium dichromate dihydrate 60 g in 100 mL of water, 2 L beaker. When it has turned green: add another 60 g of dichromate.")
+    assert {m.identity for m in d.materials} == {"sodium dichromate dihydrate", "water"}
+
+
+def test_tablets_in_thin_acid_leave_the_verdict_open_no_more_than_leaves_do() -> None:
+    a = assess(
+        read(
+            "Iron in tablets\n\nFive tablets (about 1.5 g) were dissolved in 1 M sulfuric acid (100 mL), warmed on a water bath to 50 °C. The solution was filtered into a 250 mL volumetric flask and made up to the mark with water."
+        )
+    )
+    assert a.verdict in ("acceptable", "acceptable with conditions")
+    assert next(m for m in a.materials if m.name == "water").mol is not None

@@ -922,7 +922,7 @@ def test_a_retort_over_a_flame_distils() -> None:
     p = read(
         "Acid\n\n100 g of potassium nitrate and 60 mL of concentrated sulfuric acid in a 500 mL retort. Bunsen, small flame. It comes over yellow. No more drips, then stop. There is no thermometer.\n"
     )
-    assert [s.kind for s in p.steps] == ["charge", "heat", "distil"]
+    assert [s.kind for s in p.steps] == ["charge", "distil"]
     found = {f.code for f in assess(p).findings if f.severity != "note"}
     assert {"Q09", "H08"} <= found
 

@@ -182,7 +182,8 @@ OTHER_FORM = {"agar",
     "hypophosphorous acid", "tin(II) chloride dihydrate", "manganese(II) sulfate", "potassium aluminium sulfate dodecahydrate", "copper(II) nitrate trihydrate",
     "sodium sulfide nonahydrate", "calcium carbide", "potassium borohydride", "sodium hypophosphite", "potassium hydrogen tartrate", "borane-tetrahydrofuran",
     "manganese(II) chloride tetrahydrate", "thiamine hydrochloride", "2-naphthol orange", "aluminium isopropoxide", "methyl orange",
-    "cobalt(II) chloride hexahydrate", "cadmium nitrate tetrahydrate", "sodium cyanoborohydride", "diisobutylaluminium hydride", "zinc nitrate hexahydrate", "aluminium nitrate nonahydrate",
+    "cobalt(II) chloride hexahydrate", "cadmium nitrate tetrahydrate", "sodium cyanoborohydride", "ammonium heptamolybdate tetrahydrate", "aluminium sulfate octadecahydrate", "sodium pyrosulfate", "monosodium glutamate", "disodium EDTA dihydrate",
+    "polyvinyl alcohol", "chitosan", "diisobutylaluminium hydride", "zinc nitrate hexahydrate", "aluminium nitrate nonahydrate",
 }  # fmt: skip
 
 

@@ -26,9 +26,11 @@ from northsquall.review import Settings
 from northsquall.stability import Bound
 from northsquall.working import Figure
 
+THIN_MOLAR, THIN_PERCENT, A_TRACE_MOL = 1.0, 5.0, 1e-3
+"""Acid or lye so thin, or so little of an oxidiser, that it only wets what is eaten or woven (assumption)."""
 EATEN = patterns.compile(
     r"\b(?:leaf|leaves|petals?|peels?|skins?|roots?|berr(?:y|ies)|seeds?|cabbage|spinach|beet\w*|carrots?|potato\w*|onions?|tomato\w*|apples?|lemons?|oranges?|bananas?|juice|flour|bread|rice|pasta|beans?|peas?|nuts?|meat|liver|fish|eggs?|egg white|cheese|butter|cream|yog\w+|honey|jam|"
-    r"broth|peptone|tryptone|yeast(?: extract)?|malt(?: extract)?|beef extract|nutrient \w+|culture medium|tea|coffee|cocoa|chocolate|syrup|spices?|herbs?|cloves?|cinnamon(?: sticks?| bark)?|caraway|aniseed|star anise|nutmegs?|pepper(?:corns)?|lavender|rosemary|grass|flowers?|wool|cotton|yarn|cloth|fabric|linen|silk|thread|paper|cardboard|wood|sawdust|straw|bones?|feathers?|hair|soil|compost|sand|clay|bark|moss|algae|seaweed)\b",
+    r"broth|peptone|tryptone|yeast(?: extract)?|malt(?: extract)?|beef extract|nutrient \w+|culture medium|tea|coffee|cocoa|chocolate|syrup|spices?|herbs?|cloves?|cinnamon(?: sticks?| bark)?|caraway|aniseed|star anise|nutmegs?|pepper(?:corns)?|lavender|rosemary|grass|flowers?|wool|cotton|yarn|cloth|fabric|linen|silk|thread|paper|cardboard|wood|sawdust|straw|bones?|feathers?|hair|soil|compost|sand|clay|bark|moss|algae|seaweed|(?<!pool )(?<!bleach )(?<!chlorine )(?<!hydroxide )tablets?|pills?|capsules?)\b",
     re.I,
 )
 """What grows, is eaten or woven: no reagent beside water, salt and alcohol (common practice, no source)."""
@@ -113,8 +115,17 @@ class Context:
     @cached_property
     def acts(self) -> bool:
         """Whether anything is there that acts on what grows, is eaten or woven: strong acids and bases, oxidisers, what water attacks."""
-        strong = {"sulfuric-conc", "strong-base", "strong-acid"} | NET["oxidiser"] | NET["water-reactive"]
-        return any(strong & set(pairs.classes_in(dict(x.substance.parts))) for x in self.lots.values() if x.substance is not None)
+        wet = {"sulfuric-conc", "strong-base", "strong-acid"}
+        strong = wet | NET["oxidiser"] | NET["water-reactive"]
+        for x in self.lots.values():
+            hit = strong & set(pairs.classes_in(dict(x.substance.parts))) if x.substance is not None else set()
+            st = x.material.strength
+            thin = st is not None and (
+                (st.molar is not None and st.molar <= THIN_MOLAR) or (st.percent_w is not None and st.percent_w <= THIN_PERCENT)
+            )
+            if hit and not (thin and hit <= wet) and not (x.best_mol is not None and x.best_mol < A_TRACE_MOL):
+                return True
+        return False
 
     def is_plain(self, lot: Lot) -> bool:
         """Whether a name in no catalogue is one of something that grows, is eaten or woven, beside what is known and acts on nothing of it."""

@@ -297,7 +297,8 @@ def nothing_recognised(c: Context) -> Iterator[Finding]:
 
 
 LEFT_WET = patterns.compile(
-    r"\b(?:(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by)|out of) (?:a (?:little|bit of) |the )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b",
+    r"\b(?:(?:wip\w+|rins\w+|wash\w+|wet|moist|swill\w*|flush\w*)\b[^.;\n]{0,40}?\b(?:with|in|by)|out of|(?:straight|right|directly) from) (?:a (?:little|bit of) |the )?(acetone|ethanol|alcohol|methanol|isopropanol|2-propanol)\b"
+    r"|\bfrom the (acetone|ethanol|alcohol|methanol|isopropanol) (?:rinse|bath|tub|dip|wash)?[ ,]*(?:straight|right|directly) (?:back )?in(?:to)?\b",
     re.I,
 )
 STILL_IN_IT = patterns.compile(
@@ -399,7 +400,7 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
     text = c.procedure.flowing
     for m in sorted([*LEFT_WET.finditer(text), *STILL_IN_IT.finditer(text)], key=lambda m: m.start()):
         wet = re.search(
-            r"\b(?:wet|moist|damp|undried|not dry|without drying|still|some|a bit|traces)\b|\bbefore\b",
+            r"\b(?:wet|moist|damp|undried|not dry|without drying|still|some|a bit|traces|straight|directly)\b|\bbefore\b",
             text[max(0, m.start() - 60) : m.end() + 60],
             re.I,
         )
@@ -416,9 +417,81 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
             continue
         name = pairs.classes()[next(k for k in MEETS_FUEL if k in pairs.classes_in(into.mixed))]["name"]
         yield finding(
-            "S04", "stop" if into.mixed.get("H+", 0.0) > MUCH_ACID_MOL else "condition", f"“{m.group().strip()}”: what is still wet with {m[1].lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
+            "S04", "stop" if into.mixed.get("H+", 0.0) > MUCH_ACID_MOL else "condition", f"“{m.group().strip()}”: what is still wet with {next(x for x in m.groups() if x).lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
         )  # fmt: skip
         return
+
+
+SWOLLEN = patterns.compile(
+    r"\b(?:tin|bottle|can|jar|cap|lid|drum|container|ampoule)s?\b[^.;\n]{0,45}\b(?:swollen|swelled|bulg\w+|domed|blown up|hiss\w*|popped|under pressure)\b",
+    re.I,
+)
+GIVES_GAS_IN_STORE = (
+    "AlCl3",
+    "PCl3",
+    "PBr3",
+    "PCl5",
+    "POCl3",
+    "SOCl2",
+    "SO2Cl2",
+    "HSO3Cl",
+    "TiCl4",
+    "SnCl4",
+    "NaH",
+    "KH",
+    "CaH2",
+    "LiAlH4",
+    "NaNH2",
+    "BH4-",
+    "H2O2",
+    "ClO-",
+    "S2O8-2",
+    "CaC2",
+    "Na",
+    "K",
+    "Li",
+)
+"""What gives gas in its bottle, with damp or by itself."""
+
+
+@rule("S05")
+def swollen(c: Context) -> Iterator[Finding]:
+    """S05: a container that has swollen or hisses: what is in it has given gas, and gives more."""
+    m = SWOLLEN.search(c.procedure.flowing)
+    kept = next((x for x in c.lots.values() if x.substance is not None and any(r in x.substance.parts for r in GIVES_GAS_IN_STORE)), None)
+    if m is None or kept is None or DENIED.search(m.group()):
+        return
+    yield finding(
+        "S05", "condition", f"“{m.group().strip()[:70]}”: {kept.label} has given gas in it, by damp or by itself; closed again it bursts.", step=c.step_at(m.start()), span=m.span(), limit="dry, vented, dated", remedy="Open it in the hood behind the sash, use what is sound, destroy the rest; never closed tight again.", source="common practice, no source", short="swollen container",
+    )  # fmt: skip
+
+
+METAL_AZIDE = patterns.compile(
+    r"\b(?:lead|brass|copper|silver|bronze)\b (?:weight|sinker|shot|pipes?|rings?|coil|foil|wool|sheet|trap|strip|gauze|drains?)\b|\b(?:copper|lead|brass) (?:ones|lines)\b",
+    re.I,
+)
+AZIDE_SCRAPED = patterns.compile(
+    r"\bdri(?:ed|es)\b[^.;\n]{0,60}\b(?:scrap|chip|knock|rub|pick|brush)\w*\b|\b(?:scrap|chip|knock|rub|pick)\w*\b[^.;\n]{0,50}\b(?:dry|dried|crust)\b|\bcrusts?\b[^.;\n]{0,40}\b(?:scrap|chip|knock|rub|pick)\w*\b",
+    re.I,
+)
+
+
+@rule("S04")
+def azide_with_metal(c: Context) -> Iterator[Finding]:
+    """S04: an azide stands on lead or copper: the metal's azide goes off by a touch. Q10: dried azide is scraped off."""
+    if not any(x.substance is not None and "N3-" in x.substance.parts for x in c.lots.values()):
+        return
+    text = c.procedure.flowing
+    metal = METAL_AZIDE.search(text)
+    if metal is not None and not DENIED.search(text[max(0, metal.start() - 30) : metal.end()]):
+        yield finding(
+            "S04", "stop", f"“{metal.group()}”: an azide on lead, copper or their alloys makes the metal's azide, which goes off by a touch.", step=c.step_at(metal.start()), span=metal.span(), limit="glass or plastic only", remedy="Glass and plastic only, and no azide into a drain.", source="common practice, no source", short="azide on metal",
+        )  # fmt: skip
+    dry = AZIDE_SCRAPED.search(text)
+    if dry is not None and not DENIED.search(dry.group()):
+        yield finding(
+            "Q10", "stop" if re.search(r"\bmetal|\bsteel|\bspatula|\bscrewdriver|\bknife", text[dry.start() : dry.end() + 40], re.I) else "condition", f"“{dry.group().strip()[:70]}”: a dry azide goes off by friction or a blow.", step=c.step_at(dry.start()), span=dry.span(), limit="never dry, never scraped", remedy="Dissolve it in water, and destroy it in solution.", source="common practice, no source", short="dry azide",
+        )  # fmt: skip
 
 
 FURIOUS_K, AT_ONCE_K = 300.0, 50.0

@@ -403,7 +403,7 @@ def _said_to_foam(c: Context, n: int) -> bool:
 CAME_OVER = patterns.compile(
     r"\b(?:goes|went|comes|came|ran|runs|flows?|flowed) over the (?:side|edge|top|brim)\b|\bover the (?:rim|brim|top|edge) (?:with|as) (?:the )?(?:foam|froth)\b|"
     r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
-    r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
+    r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b|\bnever (?:\w+ )?(?:boiled|foamed) over more than (?:once|twice)\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
     r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth|stuff)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b"
     + rf"|\b(?:{concepts.FOAMS_OVER})\b",
     re.I,

@@ -209,9 +209,15 @@ def poison_down_the_drain(c: Context) -> Iterator[Finding]:
             return
 
 
-TO_THE_BIN = patterns.compile(r"\b(?:waste[- ]?(?:paper )?(?:basket|bin)|(?:paper |dust)?bin|rubbish|trash)\b", re.I)
+TO_THE_BIN = patterns.compile(
+    r"\b(?:waste[- ]?(?:paper )?(?:basket|bin)|(?:paper |dust)?bin|rubbish|trash|waste[- ]?paper|paper waste)\b", re.I
+)
 LIGHTS = ("sodium", "potassium", "lithium", "sodium hydride", "potassium hydride", "calcium hydride", "lithium aluminium hydride", "Raney nickel", "palladium on carbon", "red phosphorus")  # fmt: skip
 """What lights by itself, or with a drop of water."""
+
+
+BY_ITS_KIND = patterns.compile(r"\b(hydride|borohydride|phosphorus|sodium|potassium|permanganate|persulfate|chlorate)\b", re.I)
+"""A common noun for what goes into the bin."""
 
 
 BURN = ("permanganate", "chlorate", "persulfate", "perchlorate", "chromium-trioxide", "isocyanurate", "organic-peroxide", "hypochlorite")
@@ -229,6 +235,14 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
             spilt = SPILT.search(text, sentence_start(text, max(0, sentence_start(text, m.start()) - 2)), m.end()) is not None
             held = [x.substance for x in c.lots.values() if x.substance is not None and x.material.role != "absorber"]
             named = [x for x in held if x.id in LIGHTS or (spilt and set(pairs.classes_in(x.parts)) & set(BURN))]
+        if not named and not KEPT_APART.search(said) and (word := BY_ITS_KIND.search(said)) is not None:
+            held = [x.substance for x in c.lots.values() if x.substance is not None]  # "empty hydride bag with some in it"
+            named = [s for s in held if word[1].lower() in s.id and s.phase == "s"]
+        if any("BH4-" in s.parts for s in named):
+            yield finding(
+                "Q12", "condition", f"“{said.strip()}”: with damp or acid it gives hydrogen, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="no hydride in the bin", remedy="Rinse the bag into the quench; the bag dry to the chemical waste.", source="handbook 2.8, 4", short="waste",
+            )  # fmt: skip
+            return
         if any(s.id in LIGHTS for s in named):
             yield finding(
                 "Q12", "stop", f"“{said.strip()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",

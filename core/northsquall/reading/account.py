@@ -260,9 +260,19 @@ SATURATED = {"brine", "lime water", "limewater", "baryta water"}
 """Names of saturated solutions."""
 
 
+def _as_before(account: Account, m: Mention) -> Mention:
+    """ "Another 60 g of dichromate", where sodium dichromate is listed: a common noun is what the text had of that kind."""
+    word = m.name.lower()
+    if m.identity is None or word not in lex.GENERIC or not lex.GENERIC[word].startswith("name:"):
+        return m
+    had = {x.identity for x in account.doc.materials if x.identity and class_of(word, x.identity) and x.name.lower() != word}
+    return replace(m, identity=had.pop()) if len(had) == 1 and m.identity not in had else m
+
+
 def new_lot(account: Account, m: Mention) -> Material:
     """Record one lot; it has no place yet."""
     cat = catalogue()
+    m = _as_before(account, m)
     s = cat.substances.get(m.identity) if m.identity else None
     if m.strength is not None and m.strength.percent_w is not None and m.moles is not None and m.identity and _weighed_neat(m, m.identity):
         m = replace(m, strength=None)  # "AlCl3 6.7 g (0.05 mol), 10 %": of the other reagent

@@ -405,7 +405,7 @@ class Reading:
 
     def _comes_off(self, m: Mention) -> bool:
         """Whether the gas of a name that its solution has too is told of as a gas that forms."""
-        if EXPECTED.match(self.after(m)) or GAS_MADE_FROM.match(self.after(m)):
+        if EXPECTED.match(self.after(m)) or GAS_MADE_FROM.match(self.after(m)) or OFF_THE_TOP.match(self.after(m)):
             return True  # "HBr (0.2 mol, 4.9 L) is expected", "ammonia gas (0.4 mol) was made from"
         if lex.GAS_FED.search(self.text):
             return False
@@ -599,6 +599,11 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
 
 
 DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
+OFF_THE_TOP = patterns.compile(
+    r"^\W*(?:all |then )*(?:c[ao]mes? |w[ea]nt |goes |pour(?:s|ed|ing) |shot |shoots )?(?:out of|up) the (?:top|neck|condenser|mouth|chimney)\b",
+    re.I,
+)
+""" "SO2 and HCl out of the top like a chimney"."""
 GAS_TOLD = patterns.compile(
     r"^\W*(?:the |expected |total |evolved |all )*(?:gas(?:es)?|off-?gas(?:es)?|evolved|expect|what (?:comes|forms|leaves))\b[^.;\n]{0,60}?(?:\d|\b(?:SO2|CO2?|NO2?|Cl2|HCl|HBr|(?:sul\w+|carbon|nitrogen) (?:di|mon)oxide|hydrogen \w+ide)\b)(?!.*\b(?:into|through|to|over|charged|added|from)\b)",
     re.I,
@@ -1629,7 +1634,7 @@ PARTICIPLES = patterns.compile(
     r"(?:(?:and|or|,)? ?(?:filtered|dried|washed|stored|left|kept|isolated|collected|warmed|heated)\b ?(?:off)?,? ?)+", re.I
 )
 WET_GLASS_IN = patterns.compile(
-    r"^\W*(?:the |dirty |used |greasy )*(?:flasks|beakers|glass(?:ware)?|bottles|tubes|frits|pieces of glass) (?:that (?:were|are) )?(?:rinsed|wet|washed) (?:\w+ )?with\b[^.;]*\b(?:go(?:es)?|went|put|dropped|laid) (?:straight |right |directly )?(?:back )?in\b",
+    r"^\W*(?:the |dirty |used |greasy )*(?:flasks|beakers|glass(?:ware)?|bottles|tubes|frits|pieces of glass|parts) (?:that (?:were|are) )?(?:(?:rinsed|wet|washed) (?:\w+ )?with\b[^.;]*\b(?:go(?:es)?|went|put|dropped|laid) (?:straight |right |directly )?(?:back )?in\b|(?:straight |right |directly )?from the (?:acetone|ethanol|alcohol|methanol)\b[^.;]{0,20}\bin(?:to)?\b)",
     re.I,
 )
 """ "Flasks rinsed with acetone go straight in": what is cleaned, and no washing of the batch."""
@@ -4573,6 +4578,9 @@ SOLID_VOLUME = 0.5
 """mL that a dissolved gram of a solid takes, about (assumption)."""
 
 
+MEASURING_FLASK = patterns.compile(r"\b(\d{1,4}) ?m[lL] (?:volumetric|measuring|graduated) flask\b")
+
+
 def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Material]) -> None:
     """ "Filled up to the mark with water", "made up to 250 mL": what is missing to that volume, about."""
     water = next((x for x in lots if x.identity == "water" and x.amount is None and x.stated_mol is None), None)
@@ -4580,7 +4588,8 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
     if water is None or said is None:
         return
     size = next((x for x in r.items if isinstance(x, Qty) and x.dim == "volume" and x.start >= r.clause.start + said.start()), None)
-    whole = convert(size.value, size.unit, "volume") if size is not None else vessel.nominal_mL
+    flasks = list(MEASURING_FLASK.finditer(account.source, max(0, r.clause.start - 160), r.clause.start)) if size is None else []
+    whole = convert(size.value, size.unit, "volume") if size is not None else float(flasks[-1][1]) if flasks else vessel.nominal_mL
     held = [account.lot(k).amount for k in _brought_into(account, vessel.name)]
     if whole is None or any(q is None for q in held):
         return
