@@ -306,6 +306,7 @@ def _wanted(procedure: Procedure, cat: Catalogue) -> tuple[str, ...]:
     s = cat.substances.get(procedure.results.product_identity or "")
     if s is not None:
         out += [r for r in s.parts if r not in FREE and r not in out]
+        out += ["HNO3(l)"] if s.id in ("nitric acid", "fuming nitric acid") else []  # what comes over the neck
     return tuple(canonical_smiles(x) if x == procedure.results.product_smiles else x for x in out)
 
 

@@ -239,3 +239,18 @@ def test_the_limit_sets_the_pace_of_a_neutralisation() -> None:
         )
     )
     assert all(f.established for f in a.findings if f.code == "P02" and f.severity != "note")
+
+
+@pytest.mark.parametrize(
+    ("text", "amount", "moles"),
+    (
+        ("(15.4 g, .10 mol) of 4-tert-butylcyclohexanone in a 500 mL flask", 15.4, 0.10),
+        ("4-tert-butylcyclohexanone 15.4 g .10 mol, 500 mL flask", 15.4, 0.10),
+        ("Benzoic acid, .5 g, in a 50 mL flask", 0.5, None),
+        ("Put .25 L of water in a 1 L flask.", 0.25, None),
+    ),
+)
+def test_a_number_may_begin_with_its_point(text: str, amount: float, moles: float | None) -> None:
+    lot = read(text).materials[0]
+    assert lot.amount is not None and lot.amount.value == amount
+    assert (lot.stated_mol.value if lot.stated_mol else None) == moles

@@ -681,7 +681,7 @@ def _hand_over(m: Mention, carrier: Mention) -> None:
 
 
 PARTS = {"half", "rest", "remainder", "remaining"}
-SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula"}
+SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula", "pellet", "pellets"}
 """Words for what is weighed by nobody and is well under a gram."""
 SMALL_G = (0.02, 0.2, 1.0)
 """Grams that such a word stands for, low, best, high (common practice, no source)."""

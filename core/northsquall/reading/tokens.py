@@ -17,7 +17,7 @@ from northsquall.substances.catalogue import WATERS
 from northsquall.substances.resolve import LOCANTS
 
 TOKEN = patterns.compile(
-    r"(?P<num>(?<![\d/.])[1-3]/[2348](?=\s*(?:of an? )?(?:hours?|hrs?|h|lit(?:re|er)s?|L|l|minutes?|min|g|kg)\b)|[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
+    r"(?P<num>(?<![\d/.])[1-3]/[2348](?=\s*(?:of an? )?(?:hours?|hrs?|h|lit(?:re|er)s?|L|l|minutes?|min|g|kg)\b)|[1-9]\d{0,2}(?:,\d{3})+(?![\d,])(?:\.\d+)?|(?<![\w.,])\.\d+(?=\s?(?:m?mol|[MN]\b|m?g\b|kg\b|m?[lL]\b|%|eq|h\b|hours?\b|°|deg))|\d+(?:[.,]\d+)?[½¼¾]?|[½¼¾])"
     r"|(?P<unit>°\s?[CF]\b|º\s?C|℃|°(?!\s?[CFK]\b)|%|µ[lLgG]|[cd]m[3³](?!\d)|c\.\s?c\.(?!\w))"
     r"|(?P<word>r\.\s?t\b|[^\W\d_]+\((?i:i{1,3}|iv|vi{0,2})\)|[^\W\d_]+(?:['’][^\W\d_]+)*)"
     r"|(?P<nl>\n+)"
