@@ -254,3 +254,23 @@ def test_a_number_may_begin_with_its_point(text: str, amount: float, moles: floa
     lot = read(text).materials[0]
     assert lot.amount is not None and lot.amount.value == amount
     assert (lot.stated_mol.value if lot.stated_mol else None) == moles
+
+
+PARTS = (
+    "in 3 goes, 10 min",
+    "in three lots over 10 min",
+    "3 portions in 10 min",
+    "a third at a time, 10 min in all",
+    "by thirds within 10 min",
+    "in 4 equal parts during 10 min",
+    "bit by bit in 10 min",
+)
+
+
+@pytest.mark.parametrize(("verb", "parts"), itertools.product(("poured in", "tipped in", "put in", "let in"), PARTS))
+def test_what_goes_in_by_parts_is_not_all_at_once_whatever_the_verb(verb: str, parts: str) -> None:
+    for said in (f"dimethyl sulfate 21 mL: {verb}, {parts}", f"Dimethyl sulfate, 21 mL, is {verb} {parts}."):
+        doc = read(f"28.8 g of 2-naphthol and 120 mL of 8 % sodium hydroxide in a 250 mL flask, 40 °C.\n{said}\n1 h at 60 °C.\n")
+        step = step_of(doc, "dimethyl sulfate")
+        assert step is not None and not step.all_at_once
+        assert step.duration is not None and 8 <= step.duration.value <= 10

@@ -1062,6 +1062,10 @@ def _into_row(account: Account, clause: Clause, text: str) -> bool:
     return True
 
 
+PUT_IN_BY_PARTS = patterns.compile(
+    r"\bput in\b(?=,? (?:in (?:\d|two|three|four|five|six|ten|small|equal|lots|portions)|by (?:thirds|halves|quarters|spoon)|bit by|spoon by|a (?:third|quarter|half|bit|little|spoon)|\d+ (?:portions|lots)|over \d|during|within))",
+    re.I,
+)
 LABELS_OF_WHAT_THERE_IS = ("scope", "purpose", "scale", "amount", "amounts", "quantity", "residue", "residues", "starting from", "in hand")
 TO_MAKE = patterns.compile(
     r"\b(?:to (?:make|prepare|obtain|give|get|yield)|preparation of|making of|yields?|product|gives?|up to .{0,30} (?:per|a) (?:run|batch|day))\b",
@@ -1189,6 +1193,8 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "Hydrazine is toxic and suspected to cause cancer: gauntlets"
     if clause.label == "waste" and WASTE_TREATED.search(text):
         clause.label = "filtrate" if lex.FILTRATE_REFERENCE.search(text) else ""
+    if clause.verb == "charge" and doc.steps and PUT_IN_BY_PARTS.search(text):
+        clause = replace(clause, verb="add")  # "dimethyl sulfate 21 mL: put in, in 3 lots over 10 min"
     there_is = any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items)
     there_is = there_is and any(isinstance(x, Token) and x.kind == "sub" for x in clause.items)
     if clause.label in LABELS_OF_WHAT_THERE_IS and not doc.steps and there_is and not TO_MAKE.search(text):

@@ -325,6 +325,18 @@ OF_BATH = patterns.compile(
     re.I,
 )
 """Beside a temperature ("|"): it is the bath's."""
+_FEW = r"(?:\d{1,2}|two|three|four|five|six|eight|ten|small|equal|several|a few|few)"
+IN_PARTS = patterns.compile(
+    rf"\b(?:in|by) {_FEW} (?:equal |small )*(?:goes|lots|portions|parts|shots|instalments|spoonfuls|pieces|shares)\b|\b{_FEW} (?:equal |small )?portions\b|\ba (?:third|quarter|half|spoonful|bit|little|pinch) at a time\b"
+    r"|\bby (?:thirds|halves|quarters|spoonfuls)\b|\bbit by bit\b|\bspoon by spoon\b",
+    re.I,
+)
+"""What goes in by parts, whatever verb puts each of them in."""
+PACED_PARTS = patterns.compile(
+    r"\b(?:over|during|within|in|,) ?(?:about |some |the course of )?(?:\d[\d.]*|ten|fifteen|twenty|thirty|forty|an?|half an|five|two|three|a few) ?(?:min|minutes?|h|hours?)\b|\b(?:\d+|two|five|ten) ?(?:min|minutes?) apart\b|\bevery (?:\d+|two|five|ten) ?(?:min|minutes?)\b",
+    re.I,
+)
+"""How long the parts take together, or from one to the next."""
 SHORT_STEP = {"recrystallise": "filter", "wash": "filter", "mix": "add", "pour": "transfer"}
 
 
@@ -338,7 +350,7 @@ def new_step(account: Account, clause: Clause, kind: str, **more: object) -> Ste
         n=len(account.doc.steps) + 1, kind=SHORT_STEP.get(kind, kind), text=text, span=(clause.start, clause.end),  # type: ignore[arg-type]
         T_range=window, T_limit=limit, duration=duration,
         stirred=False if lex.idle(text, account.source[clause.end : clause.end + 70]) or account.stirrer_off else True if lex.STIRRED.search(text) else None,
-        cooled=bool(lex.COOLED.search(text)), all_at_once=bool(lex.ALL_AT_ONCE.search(text)),
+        cooled=bool(lex.COOLED.search(text)), all_at_once=bool(lex.ALL_AT_ONCE.search(text)) and not (IN_PARTS.search(text) is not None and PACED_PARTS.search(text) is not None),
         attended=False if lex.OVERNIGHT.search(text) or lex.unattended(text) else None,
     )  # fmt: skip
     if lex.OVERNIGHT.search(text) and step.duration is None:

@@ -283,6 +283,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_in_cold", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=- ))[Ii]n (an(?:other)? |a )((?:[\w.-]+ ){0,3}(?:beaker|flask|jar|cup)),? (?:standing|cooled|chilled|kept|immersed|stood|placed|set|that stands) (?:in|by|with) (?:an? )?((?:cold |ice[- ]?|iced )*(?:water|ice)(?: bath)?), ((?:dissolve|make|mix|put|stir|prepare)\w* (?:[^.;\n]|\.\d){5,120})(?=\.?\n|[.;] |;|$)", "{3} in {0}{1} ({2} bath)"),
     ("in_a_cylinder", r"(\b(?:[Dd]issolve[sd]?|[Mm]a[kd]e up)\b(?:[^.;\n]|\.\d){5,80}\bin an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder\b", "{0}beaker"),
     ("a_cylinder_in", r"\b([Ii]n an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder(?=,? (?:dissolve|make up))", "{0}beaker"),
+    ("in_goes", r"\bin (\d{1,2}|two|three|four|five|six|eight|ten|several|a few) goes\b", "in {0} lots"),
     ("of_the_strong", r"(?<=\d )(m?g|kg|m[lL]|L) of the (\d{1,3} ?%)(?= ?(?:\(|dispersion\b|suspension\b|in oil\b|w/w|,|\)))", "{0}, {1}"),
     ("strip_noun", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- ))(?:The )?[Ss]trip (?=in\b|out\b|into\b|(?:is|was|stays?|turns?|goes|went|must|should)\b)", "The paper "),
     ("sample_of", r"(?<=\d m[lL] of )(?:the |a |your |an? unknown )?([a-z][\w() -]{3,30}?) sample\b(?= \(| in)", "{0} solution"),
