@@ -19,6 +19,7 @@ from northsquall.assessment import (
 from northsquall.calorimetry.measured import Measured, decomposes, measured_of
 from northsquall.chemistry.families import FREE
 from northsquall.chemistry.roles import Purpose, purpose_of
+from northsquall.chemistry.roots import roots
 from northsquall.chemistry.unrecognised import meeting, product_open
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
 from northsquall.dynamics.building import Followed, Pot, build_pot, followed_by
@@ -306,7 +307,9 @@ def _wanted(procedure: Procedure, cat: Catalogue) -> tuple[str, ...]:
     s = cat.substances.get(procedure.results.product_identity or "")
     if s is not None:
         out += [r for r in s.parts if r not in FREE and r not in out]
-        out += ["HNO3(l)"] if s.id in ("nitric acid", "fuming nitric acid") else []  # what comes over the neck
+        out += [
+            r.id for r in roots().values() if r.state == "l" and r.formula == s.formula and r.id not in s.parts
+        ]  # nitric acid as it comes over
     return tuple(canonical_smiles(x) if x == procedure.results.product_smiles else x for x in out)
 
 

@@ -1030,7 +1030,6 @@ def test_what_a_reviewer_stops_at(text: str, code: str, severity: str) -> None:
     (
         ("Sodium chloride (33 g), from a tin which had swollen, was put in a 500 mL flask with 100 mL of water.", "S05"),
         ("There is a jar with sodium chloride, 5 g in 100 mL of water. It has a lead weight in it.", "S04"),
-        ("26.4 g of cinnamaldehyde and 100 mL of methanol in a 250 mL flask. 7.6 g of sodium borohydride over 40 min.\nEmpty the hydride bag into the quench; the box: waste paper.", "S04"),
     ),
 )  # fmt: skip
 def test_what_a_reviewer_does_not_stop_at(text: str, code: str) -> None:
@@ -1052,3 +1051,51 @@ def test_tablets_in_thin_acid_leave_the_verdict_open_no_more_than_leaves_do() ->
     )
     assert a.verdict in ("acceptable", "acceptable with conditions")
     assert next(m for m in a.materials if m.name == "water").mol is not None
+
+
+@pytest.mark.parametrize(
+    "fed",
+    ("Pour 26 g of acid on it.", "Acid 26 g on top.", "Add the acid, 26 g.", "Add the acid.", "Add 20 mL of the oxidant.", "Concentrated sulfuric acid on top.", "Then some peroxide on it."),
+)  # fmt: skip
+def test_a_reagent_of_no_name_or_no_amount_is_not_nothing(fed: str) -> None:
+    """The charter: what is missing is not established; and where the text has named it, "the acid" asks nothing."""
+    assert assess(read(f"T\n\nPut 20 g of zinc in a 250 mL flask. {fed}")).verdict == "not established"
+
+
+def test_the_acid_of_the_list_asks_nothing() -> None:
+    d = read(
+        "T\n\nCharge: zinc 20 g, water 100 mL, 2 M sulfuric acid 50 mL, 1 L flask.\n1. Zinc and water in the flask, add the acid over 60 min at 20 °C."
+    )
+    assert of(assess(d), "P05") == []
+
+
+def test_what_grows_is_not_plain_beside_a_strong_acid_without_an_amount() -> None:
+    a = assess(read("T\n\nFive vitamin tablets (1.5 g) in a 250 mL flask. Pour concentrated sulfuric acid on them."))
+    assert a.verdict == "not established"
+    assert {f.severity for f in of(a, "P05")} == {"condition"}
+
+
+@pytest.mark.parametrize(("said", "grams"), (("2 pellets", 0.24), ("twenty pellets", 2.4), ("pellets", None), ("some pellets", None)))
+def test_pellets_are_an_amount_only_where_they_are_counted(said: str, grams: float | None) -> None:
+    lot = next(
+        m
+        for m in read(f"Put 100 mL of water in a 250 mL flask and add {said} of sodium hydroxide.").materials
+        if m.identity == "sodium hydroxide"
+    )
+    assert (lot.amount.value if lot.amount else None) == pytest.approx(grams)
+
+
+def test_acid_for_the_bottle_in_which_it_reacts_is_no_yield() -> None:
+    d = read("T\n\nPut 20 g of zinc and 50 mL of water in a 1 L bottle. Warm to 40 °C. Acid 26 g into the bottle.")
+    assert d.results.mass_g is None
+
+
+@pytest.mark.parametrize(("put_in", "raised"), (("a handful of boiling stones", False), ("50 mL of frobnicol", True)))
+def test_a_distilled_acid_needs_no_probe_and_an_unknown_thing_does(put_in: str, raised: bool) -> None:
+    text = f"T\n\n1 L of 18 % hydrochloric acid in a 2 L flask, still head with the bulb below the side arm. Then add {put_in}. Distil, head 108 °C."
+    assert bool(of(assess(read(text)), "P11")) is raised
+
+
+def test_a_test_tube_in_hot_water_is_no_gas_line() -> None:
+    d = read("T\n\nGlucose, 0.5 g, and 2 mL of water in a test tube, and the tube goes in a beaker of hot water for 5 min.")
+    assert d.train == [] and all(m.role != "absorber" for m in d.materials)

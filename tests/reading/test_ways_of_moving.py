@@ -194,6 +194,10 @@ def test_an_open_condenser_and_an_oil_bubbler_take_no_charge_away() -> None:
     )
     assert all(m.role != "absorber" for m in doc.materials)
     doc = read(
+        "Methyl salicylate (7.6 g) was boiled in a 250 mL flask under a condenser, open at the top, in 10 % sodium hydroxide (60 mL) for 1 h."
+    )
+    assert {m.identity for m in doc.materials if m.role != "absorber"} == {"methyl salicylate", "sodium hydroxide"}
+    doc = read(
         "Magnesium turnings (2.67 g, 0.110 mol) were dried in a 500 mL flask fitted with a stirrer and a condenser whose top was open to nitrogen through an oil bubbler. Tetrahydrofuran (20 mL) was added."
     )
     assert all(m.role != "absorber" for m in doc.materials)
@@ -203,7 +207,7 @@ def test_reagents_of_a_test_and_first_aid_are_no_charges() -> None:
     doc = read(
         "Polyethylene glycol 400 for phenol on the skin.\nThe ether layer (50 mL of diethyl ether) was tested for peroxides (strip blank; the strip turned blue with a drop of dilute hydrogen peroxide) and evaporated at 40 °C."
     )
-    assert {m.identity for m in doc.materials} <= {"diethyl ether"}
+    assert {m.identity for m in doc.materials} == {"diethyl ether"}
 
 
 def test_one_litre_of_that_is_of_what_the_sentence_before_has_named() -> None:

@@ -123,7 +123,8 @@ class Context:
             thin = st is not None and (
                 (st.molar is not None and st.molar <= THIN_MOLAR) or (st.percent_w is not None and st.percent_w <= THIN_PERCENT)
             )
-            if hit and not (thin and hit <= wet) and not (x.best_mol is not None and x.best_mol < A_TRACE_MOL):
+            trace = x.mol is not None and x.mol[2] < A_TRACE_MOL  # an amount that is not written is none
+            if hit and not (thin and hit <= wet) and not trace:
                 return True
         return False
 

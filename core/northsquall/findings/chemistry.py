@@ -476,18 +476,28 @@ AZIDE_SCRAPED = patterns.compile(
 )
 
 
+def _has_azide(c: Context) -> bool:
+    return any(x.substance is not None and "N3-" in x.substance.parts for x in c.lots.values())
+
+
 @rule("S04")
 def azide_with_metal(c: Context) -> Iterator[Finding]:
-    """S04: an azide stands on lead or copper: the metal's azide goes off by a touch. Q10: dried azide is scraped off."""
-    if not any(x.substance is not None and "N3-" in x.substance.parts for x in c.lots.values()):
-        return
+    """S04: an azide stands on lead or copper: the metal's azide goes off by a touch."""
     text = c.procedure.flowing
+    if not _has_azide(c):
+        return
     metal = METAL_AZIDE.search(text)
     if metal is not None and not DENIED.search(text[max(0, metal.start() - 30) : metal.end()]):
         yield finding(
             "S04", "stop", f"“{metal.group()}”: an azide on lead, copper or their alloys makes the metal's azide, which goes off by a touch.", step=c.step_at(metal.start()), span=metal.span(), limit="glass or plastic only", remedy="Glass and plastic only, and no azide into a drain.", source="common practice, no source", short="azide on metal",
         )  # fmt: skip
-    dry = AZIDE_SCRAPED.search(text)
+
+
+@rule("Q10")
+def azide_scraped(c: Context) -> Iterator[Finding]:
+    """Q10: a dried azide is scraped off."""
+    text = c.procedure.flowing
+    dry = AZIDE_SCRAPED.search(text) if _has_azide(c) else None
     if dry is not None and not DENIED.search(dry.group()):
         yield finding(
             "Q10", "stop" if re.search(r"\bmetal|\bsteel|\bspatula|\bscrewdriver|\bknife", text[dry.start() : dry.end() + 40], re.I) else "condition", f"“{dry.group().strip()[:70]}”: a dry azide goes off by friction or a blow.", step=c.step_at(dry.start()), span=dry.span(), limit="never dry, never scraped", remedy="Dissolve it in water, and destroy it in solution.", source="common practice, no source", short="dry azide",

@@ -1218,6 +1218,14 @@ def _alarms(text: str, m: re.Match[str]) -> bool:
     return by_no_nose or SAFE_ACT.search(sentence_of(text, m)) is not None
 
 
+def _little_in_the_hood(c: Context, record: GasRecord) -> bool:
+    """Whether all of a gas has an amount, which is little, and a hood takes it."""
+    assert c.gas is not None
+    found = c.gas.of(record.root)
+    unmeasured = set(c.gas.seen.get(record.root, ())) - {x.step for x in found}
+    return c.procedure.place.hood is True and not unmeasured and sum(x.mol[2] for x in found) < MILD_MOL
+
+
 @rule("G11")
 def by_the_nose(c: Context) -> Iterator[Finding]:
     """G11: smell or an irritated eye as the endpoint."""
@@ -1227,7 +1235,7 @@ def by_the_nose(c: Context) -> Iterator[Finding]:
         return
     step = c.step_at(m.start())
     yield finding(
-        "G11", "stop" if c.gas and any(r.toxic and not (c.procedure.place.hood is True and sum(x.mol[2] for x in c.gas.of(r.root)) < MILD_MOL) for r, *_ in _made(c)) else "condition", f"“{m.group().strip()}”: the nose is no endpoint; what is smelt is breathed, and the sense tires.", step=step, span=(m.start(), m.end()), limit="never by smell",
+        "G11", "stop" if c.gas and any(r.toxic and not _little_in_the_hood(c, r) for r, *_ in _made(c)) else "condition", f"“{m.group().strip()}”: the nose is no endpoint; what is smelt is breathed, and the sense tires.", step=step, span=(m.start(), m.end()), limit="never by smell",
         remedy="A test that needs no nose: bubbles over, mass gain, a strip with its control, a sample by chromatography.", source="handbook 6.2", short="smell as endpoint",
     )  # fmt: skip
 

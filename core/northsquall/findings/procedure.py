@@ -10,13 +10,15 @@ import numpy as np
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
-from northsquall.chemistry.unrecognised import ACTING, REDUCED_ONLY
+from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
+from northsquall.reading import lexicon as lex
+from northsquall.reading.mentions import class_of
 from northsquall.reading.reconcile import JOINED, NOT_OF_A_CHARGE
 from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
@@ -428,6 +430,41 @@ def unresolved(c: Context) -> Iterator[Finding]:
                 short="ambiguous name",
                 asks=f"identity:{m.id}",
             )
+
+
+FED_AND_NOT_READ = patterns.compile(
+    r"^\W*(?:then |now |next |and |slowly )*(?:add|pour|tip|run|drip|put|throw|feed|charge|mix)(?:s|ed)?\b(?![^.;]*\b(?:if|when|only|unless|should|sink|drain|waste|bottle of|layer|bath)\b)"
+    r"[^.;]{0,40}?\b(acid|alkali|base|lye|caustic|bleach|oxidant|oxidi[sz]er|oxidi[sz]ing agent|reductant|reducing agent|reagent|initiator|peroxide|hydride|anhydride|solvent)\b",
+    re.I,
+)
+"""A clause that puts a reagent in by its kind alone."""
+
+
+KINDS = {"oxid": NET["oxidiser"], "alkali": {"strong-base"}, "base": {"strong-base"}, "lye": {"strong-base"}, "caustic": {"strong-base"}}
+"""Classes of the pair list that a common noun which names no structure stands for, by how it begins."""
+
+
+def _of_that_kind(c: Context, word: str) -> bool:
+    """Whether something of this kind is charged, so that the words may speak of it."""
+    held = [x.substance for x in c.lots.values() if x.substance is not None]
+    if lex.GENERIC.get(word):
+        return any(class_of(word, s.id) for s in held)
+    classes = next((k for begins, k in KINDS.items() if word.startswith(begins)), set())
+    return any(classes & set(pairs.classes_in(dict(s.parts))) or (word == "solvent" and s.phase == "l") for s in held)
+
+
+@rule("P05")
+def fed_and_not_read(c: Context) -> Iterator[Finding]:
+    """P05: something goes in of which the text names only the kind, and no step came of it: a charge that is missing is not nothing."""
+    for u in c.procedure.unread:
+        m = FED_AND_NOT_READ.match(u.text)
+        if m is None or not c.procedure.steps or _of_that_kind(c, m[1].lower()):
+            continue
+        yield finding(
+            "P05", "condition", f"“{u.text.strip()[:80]}” puts something in, and which {m[1].lower()} is meant is not established.", span=u.span, step=c.step_at(u.span[0]), established=False,
+            remedy="Say which it is, how strong and how much.", source="handbook 4", short="unresolved substance",
+        )  # fmt: skip
+        return
 
 
 @rule("P05")

@@ -584,6 +584,24 @@ def _named_before(account: Account, m: Mention) -> Token | None:
     return next(iter(found.values())) if len(found) == 1 else None
 
 
+OF_NO_NAME = (
+    "acid",
+    "acids",
+    "anhydride",
+    "peroxide",
+    "hydride",
+    "azide",
+    "nitrite",
+    "cyanide",
+    "chlorate",
+    "permanganate",
+    "dichromate",
+    "hypochlorite",
+    "amine",
+)
+"""Common nouns of reagents: with an amount, and with nothing of the kind before, they are a charge that is not known."""
+
+
 def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Material]:
     if m.again and m.measured:  # "20 mL of the same acid"
         like = [x for x in account.doc.materials if x.identity and (m.generic not in lex.GENERIC or class_of(m.generic, x.identity))]
@@ -618,6 +636,8 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
         own = _named_before(account, m)
         if own is not None:
             return [new_lot(account, replace(m, identity=str(own.value), name=own.text, generic=""))]
+        if m.generic in OF_NO_NAME and not any(x.identity and class_of(m.generic, x.identity) for x in account.doc.materials):
+            return [new_lot(account, replace(m, generic=""))]  # "pour 26 g of acid on it": of an acid that nobody names
     if m.amount is not None:
         fits = [x for x in fits if x.amount and x.amount.unit == m.amount.unit and abs(x.amount.value - m.amount.value) < 1e-9] or fits
     if fits:

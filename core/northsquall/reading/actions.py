@@ -405,7 +405,11 @@ class Reading:
 
     def _comes_off(self, m: Mention) -> bool:
         """Whether the gas of a name that its solution has too is told of as a gas that forms."""
-        if EXPECTED.match(self.after(m)) or GAS_MADE_FROM.match(self.after(m)) or OFF_THE_TOP.match(self.after(m)):
+        if (
+            EXPECTED.match(self.after(m))
+            or GAS_MADE_FROM.match(self.after(m))
+            or OUT_OF_THE_TOP.match(self.account.source[m.start : self.clause.end])
+        ):
             return True  # "HBr (0.2 mol, 4.9 L) is expected", "ammonia gas (0.4 mol) was made from"
         if lex.GAS_FED.search(self.text):
             return False
@@ -525,26 +529,7 @@ def _row_words(account: Account, lot: Material) -> list[str]:
     return (said.group() if said is not None else lot.name).lower().split()
 
 
-FORMS = (
-    "turnings",
-    "filings",
-    "granules",
-    "chips",
-    "pellets",
-    "strips",
-    "wire",
-    "powder",
-    "lumps",
-    "foil",
-    "ribbon",
-    "sticks",
-    "pieces",
-    "shot",
-    "dust",
-    "flakes",
-    "rods",
-    "wool",
-)
+FORMS = ("turnings", "filings", "granules", "chips", "pellets", "strips", "wire", "powder", "lumps", "foil", "ribbon", "sticks", "pieces", "shot", "dust", "flakes", "rods", "wool")  # fmt: skip
 """What a row of the charge list is called by, without its name: "turnings into the flask"."""
 LEADS_GAS = ("funnel", "tube", "hose", "mouth", "rim", "line", "gas")
 """Words of what ends over a row of the charge table: "a funnel just above 5"."""
@@ -599,11 +584,6 @@ def _aim_first(account: Account, clause: Clause, mentions: list[Mention]) -> lis
 
 
 DISSOLVED_GASES = ("hydrobromic acid", "hydrochloric acid", "hydriodic acid", "ammonia solution", "ammonia")
-OFF_THE_TOP = patterns.compile(
-    r"^\W*(?:all |then )*(?:c[ao]mes? |w[ea]nt |goes |pour(?:s|ed|ing) |shot |shoots )?(?:out of|up) the (?:top|neck|condenser|mouth|chimney)\b",
-    re.I,
-)
-""" "SO2 and HCl out of the top like a chimney"."""
 GAS_TOLD = patterns.compile(
     r"^\W*(?:the |expected |total |evolved |all )*(?:gas(?:es)?|off-?gas(?:es)?|evolved|expect|what (?:comes|forms|leaves))\b[^.;\n]{0,60}?(?:\d|\b(?:SO2|CO2?|NO2?|Cl2|HCl|HBr|(?:sul\w+|carbon|nitrogen) (?:di|mon)oxide|hydrogen \w+ide)\b)(?!.*\b(?:into|through|to|over|charged|added|from)\b)",
     re.I,
@@ -960,10 +940,10 @@ WHAT_COMES = patterns.compile(
     re.I,
 )
 OUT_OF_THE_TOP = patterns.compile(
-    rf"^\W*(?:and |then )*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:(?:came|comes|went|goes|poured|pours|shot|is|was|all) )*(?:out of|from) the (?:top|neck|condenser|funnel|flask|hood|mouth)\b",
+    rf"^\W*(?:and |then )*{_GAS}(?:(?:,| and| \+) {_GAS})*,? (?:(?:came|comes|went|goes|poured|pours|shot|is|was|all) )*(?:out of the (?:top|neck|condenser|funnel|flask|hood|mouth)|from the (?:top|neck|condenser|hood|mouth))\b",
     re.I,
 )
-""" "SO2 and HCl out of the top like a chimney": what leaves, and nothing that goes in."""
+""" "SO2 and HCl out of the top like a chimney": what leaves, and nothing that goes in; "HCl from the funnel" does."""
 PIPE_GOES = patterns.compile(
     r"^\W*(?:through|from|out of) (?:the|its) (?:lid|stopper|bung|cork|neck|cap|seal)\b[^.;]{0,12}\b(?:goes|leads|runs|passes|comes|went|led)\b[^.;]{0,25}\b(?:pipe|tube|hose|tubing)\b",
     re.I,
@@ -1062,6 +1042,11 @@ def _into_row(account: Account, clause: Clause, text: str) -> bool:
     return True
 
 
+GOES_ON_TOP = patterns.compile(
+    r"^\W*(?:(?:and|then|now|next|some|the) )*(?!(?:ice|water|nitrogen|argon|condenser)\b)[a-z][^.;:\d]{3,45}? (?:on top|on (?:to )?(?:it|that|them)|over (?:it|that|them)|straight in)\W*$",
+    re.I,
+)
+"""A sentence without a verb that puts something in."""
 PUT_IN_BY_PARTS = patterns.compile(
     r"\bput in\b(?=,? (?:in (?:\d|two|three|four|five|six|ten|small|equal|lots|portions)|by (?:thirds|halves|quarters|spoon)|bit by|spoon by|a (?:third|quarter|half|bit|little|spoon)|\d+ (?:portions|lots)|over \d|during|within))",
     re.I,
@@ -1193,11 +1178,16 @@ def _clause(account: Account, clause: Clause) -> None:
         return  # "Hydrazine is toxic and suspected to cause cancer: gauntlets"
     if clause.label == "waste" and WASTE_TREATED.search(text):
         clause.label = "filtrate" if lex.FILTRATE_REFERENCE.search(text) else ""
+    if clause.verb is None and doc.steps and GOES_ON_TOP.match(text):
+        clause = replace(clause, verb="add")  # "Concentrated sulfuric acid on top."
     if clause.verb == "charge" and doc.steps and PUT_IN_BY_PARTS.search(text):
         clause = replace(clause, verb="add")  # "dimethyl sulfate 21 mL: put in, in 3 lots over 10 min"
-    there_is = any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items)
-    there_is = there_is and any(isinstance(x, Token) and x.kind == "sub" for x in clause.items)
-    if clause.label in LABELS_OF_WHAT_THERE_IS and not doc.steps and there_is and not TO_MAKE.search(text):
+    amount_of = {
+        "what" if isinstance(x, Token) else "how much"
+        for x in clause.items
+        if (x.kind == "sub" if isinstance(x, Token) else x.dim in ("mass", "volume"))
+    }
+    if clause.label in LABELS_OF_WHAT_THERE_IS and not doc.steps and len(amount_of) == 2 and not TO_MAKE.search(text):
         clause.label = "materials"  # "Scope: about 23 g of sodium wire, with 300 mL of old ether"
     if clause.label in lex.LABELS_ASIDE or (not doc.steps and AIM.search(text)):  # an aside, or what is to come out
         account.spend(clause.items)
@@ -2097,6 +2087,7 @@ CHARGED = ("flask", "retort", "generator", "reactor")
 """Vessels in which a gas is made; a bottle or a beaker on the gas line takes it up."""
 
 
+TEST_TUBE, THE_TUBE = patterns.compile(r"\btest[- ]?tubes?\b", re.I), patterns.compile(r"\W*(?:the |its )?tube\b", re.I)
 OF_THE_SENSOR = patterns.compile(r"\b(?:thermometer|thermocouple|probe|sensor|electrode)\b[^,;.]{0,20}$", re.I)
 """What dips in behind these is no gas tube."""
 
@@ -2160,7 +2151,15 @@ def _train(account: Account, r: Reading) -> bool:
         return False  # "sulfur dioxide (64 g) from a cylinder was passed in through an empty bottle"
     found = None
     if not lex.LINE_STAYS.search(r.text):
-        found = next((m for m in lex.TRAIN.finditer(r.text) if not OF_THE_SENSOR.search(r.text[: m.start()])), None)
+        test_tube = TEST_TUBE.search(r.text) is not None  # "in a test tube, and the tube goes in a beaker of hot water"
+        found = next(
+            (
+                m
+                for m in lex.TRAIN.finditer(r.text)
+                if not OF_THE_SENSOR.search(r.text[: m.start()]) and not (test_tube and THE_TUBE.match(m.group()))
+            ),
+            None,
+        )
         found = found or _way_of_the_gas(account, r)
     if found and ARROW_TO_A_VESSEL.search(r.text) and all(m.amount is not None for m in r.mentions) and not lex.of_gas(r.clause.label):
         return False  # "tert-butanol 25 g + HCl 37 % 85 mL -> 250 mL flask": what goes in

@@ -10,7 +10,7 @@ from northsquall import patterns
 from northsquall.procedure import Strength
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
-from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, text_of
+from northsquall.reading.items import Item, Qty, at, is_quantity, is_word, number_of, text_of
 from northsquall.reading.phrases import AMOUNTS, strength_of
 from northsquall.reading.tokens import Token
 from northsquall.substances import catalogue
@@ -681,10 +681,12 @@ def _hand_over(m: Mention, carrier: Mention) -> None:
 
 
 PARTS = {"half", "rest", "remainder", "remaining"}
-SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula", "pellet", "pellets"}
+SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula"}
 """Words for what is weighed by nobody and is well under a gram."""
 SMALL_G = (0.02, 0.2, 1.0)
 """Grams that such a word stands for, low, best, high (common practice, no source)."""
+PELLET_G = (0.05, 0.12, 0.3)
+"""Grams of a pellet of alkali, low, best, high (common practice, no source); without a number of them there is no amount."""
 DROPS_ML = (0.03, 0.1, 0.5)
 """Millilitres of "a drop of" or "a few drops of" a liquid, low, best, high: 20 to the millilitre (common practice, no source)."""
 VAGUE = {
@@ -731,11 +733,14 @@ def _small(items: list[Item], m: Mention) -> None:
             m.start = min(m.start, drop.start)
             return
     said = next((x for x in before if x.low in SMALL), None)
+    pellets = next((x for x in before if x.low in ("pellet", "pellets")), None)
+    count = number_of(at(items, m.first - 3)) if pellets is not None else None
+    said = said or (pellets if count else None)
     if (m.measured and not m.vague) or said is None or not is_word(before[-1], "of") or tried:
         return
     if m.identity is not None and catalogue().substances[m.identity].phase != "s":
         return
-    low, best, high = SMALL_G
+    low, best, high = SMALL_G if not count else (count * g for g in PELLET_G)
     m.amount, m.vague = Qty(best, "g", said.start, said.end, low, high, True), False
     m.start = min(m.start, said.start)
 

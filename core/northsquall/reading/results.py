@@ -23,8 +23,8 @@ GOT = patterns.compile(
 )
 
 
-TO_ITS_BOTTLE = patterns.compile(r"\b(?:in)?to (?:an?|the|its) (?:(?!wash|gas|drip|absor|trap)[\w-]+ ){0,2}(?:bottle|jar|vial|tin)\b", re.I)
-"""What is put away there is what was made."""
+TO_ITS_BOTTLE = patterns.compile(r"\b(?:in)?to (?:an?|the|its) (?:(?!wash|gas|drip|absor|trap)[\w-]+ ){0,2}(bottle|jar|vial|tin)\b", re.I)
+"""What is put away there is what was made, where nothing is done in such a vessel."""
 HYDRATE = patterns.compile(r"(?:the )?(?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca)hydrate|(?:the )?(?:crystals|product|hydrate)")
 
 
@@ -58,7 +58,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         if hydrate and any(s.kind in ("filter", "dry", "cool") for s in doc.steps):
             product = True  # "38 g of trihydrate"
         unnamed = owner is not None and owner.identity is None and owner.generic and not owner.generic.startswith("row ")
-        if unnamed and clause.verb in (None, "pour") and doc.steps and TO_ITS_BOTTLE.search(text):
+        away = TO_ITS_BOTTLE.search(text) if unnamed and clause.verb in (None, "pour") and doc.steps else None
+        if away is not None and not re.search(rf"\bin (?:an?|the) [^.;\n]{{0,25}}\b{away[1]}\b", account.source[: clause.start], re.I):
             product = True  # "Acid 26 g into the brown screw bottle"
         before = [y.low for y in items[max(0, i - 8) : i] if isinstance(y, Token)]
         if before[-1:] == ["with"] and i + 1 < len(items) and is_word(items[i + 1], "of") and not product:

@@ -177,6 +177,8 @@ DIPS = patterns.compile(
     r"\b(?:on|to|at|near|reach(?:es|ed|ing)?|touch(?:es|ed|ing)?) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
     re.I,
 )
+OF_A_TEST_TUBE = patterns.compile(r"\btest[- ]?tubes?\b[^.;\n]*$|\btest[- ]$", re.I)
+""" "In a test tube, and the tube goes in a beaker of hot water": no gas tube."""
 INTO_WATER = patterns.compile(
     r"\b(?:tube|hose|pipe)\b[^.;\n]{0,25}\b(?:in|into|to)\b (?:an? |the )?(?:\w+ )?(?:bottle|jar|flask|glass|beaker|bucket|bowl|cup|trough|tub|basin|sink|pan)s?\b[^.;\n]{0,40}\b(?:under|of|with|in|below) (?:the )?(?:\w+ )?water\b"
     r"|\b(?:tube|hose|pipe)\b[^.;\n]{0,20}\bunder (?:the )?water\b",
@@ -428,7 +430,8 @@ def _train(doc: Procedure, source: str) -> None:
             (at, TrainElement(element="absorber", name=s.vessel or "absorber", of=of, liquid=" + ".join(m.name for m in mine), lots=list(s.materials), dip_cm=0.0 if above and deep is None else dip,
                               above=True if above and deep is None else False if dip is not None else None, span=(at, end)))
         )  # fmt: skip
-    if not absorbers and (into := INTO_WATER.search(source)):  # "tube into a bottle under water": how much is not written
+    into = next((m for m in INTO_WATER.finditer(source) if not OF_A_TEST_TUBE.search(source[max(0, m.start() - 80) : m.start()])), None)
+    if not absorbers and into is not None:  # "tube into a bottle under water": how much is not written
         dips = BOTTOM_CM if re.search(r"\bbottom\b", into.group(), re.I) else 2.0
         places.append(
             (
