@@ -1099,3 +1099,19 @@ def test_a_distilled_acid_needs_no_probe_and_an_unknown_thing_does(put_in: str, 
 def test_a_test_tube_in_hot_water_is_no_gas_line() -> None:
     d = read("T\n\nGlucose, 0.5 g, and 2 mL of water in a test tube, and the tube goes in a beaker of hot water for 5 min.")
     assert d.train == [] and all(m.role != "absorber" for m in d.materials)
+
+
+@pytest.mark.parametrize(
+    ("text", "verdict"),
+    (
+        ("Put 50 mL of 65 % nitric acid in a 500 mL flask. Add 5 g of flour.", "not established"),
+        ("Put 100 mL of 30 % hydrogen peroxide in a 500 mL flask. Add 1 g of catalase.", "not established"),
+        ("Put 50 g of potassium chlorate in a 500 mL flask. Add 5 g of ground coffee.", "not acceptable"),
+        ("Put 10 g of soluble starch and 100 mL of water in a 500 mL flask.", "acceptable"),
+        ("Put 15 g of agar, 5 g of peptone and 1 L of water in a 2 L flask.", "acceptable"),
+        ("Put 5 g of spinach leaves, 1 g of clean sand and 20 mL of acetone in a 100 mL beaker.", "acceptable"),
+    ),
+)
+def test_what_grows_has_no_structure_and_is_organic_all_the_same(text: str, verdict: str) -> None:
+    """Handbook 3.4: an oxidiser and organic matter; starch, agar and protein stand in the ledger without a structure."""
+    assert assess(read(f"T\n\n{text}")).verdict == verdict

@@ -39,6 +39,10 @@ FUNCTIONAL = patterns.compile(r"[NOSPFIB]|Cl|[nops]|=|#")
 """In a structure: something that can react at the bench."""
 
 
+MATTER = {"starch", "agar", "protein"}
+"""Components that stand for what grows: no structure, and an oxidiser acts on them as on any organic substance."""
+INERT = {"SiO2", "graphite"}
+"""Sand, boiling stones, charcoal."""
 _ALKYL = ("[CX4][Cl,Br,I]", "[CX4]OS(=O)(=O)", "C1OC1")
 TAKEN_BY = {
     "ammonium": (*_ALKYL, "[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "C#N", "C=CC=O", "N=C=O"),
@@ -65,7 +69,7 @@ ACTIVE = (
 
 
 def _takes(x: Lot, groups: tuple[str, ...]) -> bool:
-    return x.substance is not None and any(count_matches(x.substance.smiles, p) for p in groups)
+    return x.substance is not None and bool(x.substance.smiles) and any(count_matches(x.substance.smiles, p) for p in groups)
 
 
 @dataclass(frozen=True)
@@ -103,7 +107,11 @@ def meeting(
         if x.substance is not None and x.material.role not in ("absorber", "wash", "quench", "neutralises")
         and kinds.get(x.material.step or 0, WORK_UP[0]) not in WORK_UP
     ]  # fmt: skip
-    organic = [x for x in batch if x.substance and x.substance.smiles and FUNCTIONAL.search(x.substance.smiles)]
+    organic = [
+        x
+        for x in batch
+        if x.substance and (FUNCTIONAL.search(x.substance.smiles) if x.substance.smiles else MATTER & set(x.substance.parts))
+    ]
     least = min((x.best_mol for x in organic if x.best_mol), default=0.0)
     organic = [x for x in organic if not (x.substance and x.substance.phase == "l" and x.best_mol > SOLVENT_TIMES * least)]
     organic = [x for x in organic if x.mol is not None or x.substance is None or x.substance.id not in SOLVENTS]
@@ -111,7 +119,11 @@ def meeting(
     used = {r for w in walks for e in w.events() if e.latent is None for r, n in e.reaction.change if n < 0}
     first: Unrecognised | None = None
     for entry in (trials[len(trials) // 2] if trials else best).entries:
-        here = [x for x in organic if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r))]
+        here = [
+            x
+            for x in organic
+            if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r) or r in MATTER)
+        ]
         held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
         free = [x for x in here if x.substance and not set(x.substance.parts) & used]
         alkaline = entry.mixed.get("H+", 0.0) < 0.0
@@ -127,6 +139,7 @@ def meeting(
             x.substance
             and (
                 x.substance.smiles
+                or (MATTER | INERT) & set(x.substance.parts)
                 or x.substance.id == "water"
                 or ("strong-base" not in held and "strong-base" in pairs.classes_in(dict(x.substance.parts)))  # it only neutralises
             )

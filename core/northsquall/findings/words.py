@@ -134,7 +134,7 @@ def sensor_at_head(c: Context) -> Iterator[Finding]:
     for v in c.procedure.vessels:
         step = next((s for s in c.procedure.steps if s.vessel == v.name and s.kind in ("dose", "hold", "heat")), None)
         warms = [r.heat_kJ.best is None or r.heat_kJ.best > 0 for r in c.reactions if r.vessel == v.name]
-        only_boils = not warms and not c.heat_open(max(s.n for s in c.procedure.steps))  # acid that is distilled alone
+        only_boils = not warms and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))  # acid that is distilled alone
         if v.sensor == "head" and step is not None and (any(warms) or not warms) and not only_boils:
             yield finding(
                 "P11", "condition", "The thermometer is in the vapour, not in what reacts.", span=v.sensor_span, step=step, remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer at the head"
