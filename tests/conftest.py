@@ -12,7 +12,7 @@ from hypothesis import HealthCheck, settings
 ROOT = Path(__file__).resolve().parent.parent
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 
-settings.register_profile("quick", deadline=None, max_examples=60, suppress_health_check=[HealthCheck.too_slow])
+settings.register_profile("quick", deadline=None, max_examples=60, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
 settings.register_profile("deep", deadline=None, max_examples=4000, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("deep" if DEEP else "quick")
 

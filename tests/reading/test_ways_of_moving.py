@@ -10,11 +10,16 @@ import random
 
 import pytest
 from deepness import DEEP
+from hypothesis import given
+from hypothesis import strategies as st
 
 from northsquall.assess import assess
+from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.document import Procedure, Step
 from northsquall.procedure.lines import flowing
+from northsquall.procedure.volumes import share_over, volumes
 from northsquall.reading import read
+from northsquall.substances import catalogue
 
 
 def step_of(doc: Procedure, identity: str) -> Step | None:
@@ -73,6 +78,79 @@ def test_a_solution_made_up_beside_the_batch_goes_into_it_when_it_is_called() ->
         if not in_time or next(s for s in reversed(doc.steps) if s.kind == "hold").vessel != main:
             missed.append(text)
     assert missed == []
+
+
+MIXED = (
+    "A mixture of benzaldehyde (10.6 g, 0.10 mol) and acetone (2.9 g, 0.050 mol) is prepared in a 50 mL beaker.",
+    "Mix 10.6 g of benzaldehyde and 2.9 g of acetone in a small flask.",
+    "10.6 g of benzaldehyde and 2.9 g of acetone are mixed.",
+    "In a measuring cylinder, 10.6 g of benzaldehyde and 2.9 g of acetone are mixed.",
+)
+HALF = (
+    "Half of the mixture is added to the flask at 20 °C.",
+    "Add one half of it, 20-25 °C.",
+    "First half in at 20 °C.",
+    "Half of this is run in at 20 °C.",
+)
+OTHER = (
+    "After 15 min the other half is added over 5 min.",
+    "15 min later the second half over 5 min.",
+    "Wait 15 min, then add the rest over 5 min.",
+    "When the solid has come, 15 min, the second half follows over 5 min.",
+)
+WHOLE = (
+    "The mixture is added to the flask over 20 min at 20 °C.",
+    "Add the mixture to the 400 mL flask over 20 min.",
+    "Run it into the flask over 20 min.",
+    "Mixture in over 20 min.",
+)
+LYE_THERE = "Place 100 mL of 10 % sodium hydroxide and 80 mL of ethanol in a 400 mL flask with a stirrer, 20 °C."
+
+
+def extents(doc: Procedure) -> list[float]:
+    """Moles of condensation by step."""
+    out: dict[int, float] = {}
+    for r in assess(doc).reactions:
+        if "aldol" in r.family_id and r.extent_mol:
+            out[r.step] = out.get(r.step, 0.0) + r.extent_mol
+    return list(out.values())
+
+
+@pytest.mark.parametrize("mixed", MIXED)
+def test_half_of_a_mixture_goes_over_and_then_the_other_half(mixed: str) -> None:
+    """Each half is half of what was mixed, in the ledger and in the flask's volume."""
+    for half, other in itertools.product(HALF, OTHER):
+        text = f"{LYE_THERE}\n{mixed}\n{half} {other}\nStir for 30 min.\n"
+        doc = read(text)
+        moves = [s for s in doc.steps if s.from_vessel and s.vessel == "400 mL flask"]
+        assert [s.share for s in moves] == [0.5, None], text
+        assert moves[1].duration is not None and moves[1].duration.value == 5, text
+        each = extents(doc)
+        whole = extents(read(f"{LYE_THERE}\n{mixed}\n{WHOLE[0]}\nStir for 30 min.\n"))
+        assert each == pytest.approx([sum(whole) / 2] * 2, rel=0.01), text
+
+
+@given(st.lists(st.floats(0.05, 0.95), max_size=4))
+def test_shares_add_up_to_the_whole(shares: list[float]) -> None:
+    doc = read(f"{LYE_THERE}\n{MIXED[0]}\n{WHOLE[0]}\n")
+    last = next(s for s in doc.steps if s.from_vessel)
+    doc.steps = [s for s in doc.steps if s is not last]
+    first = last.n
+    doc.steps += [last.model_copy(update={"n": first + i, "share": x}) for i, x in enumerate([*shares, None])]
+    moves = [s for s in doc.steps if s.from_vessel]
+    there = lots_of(doc, catalogue())
+    assert sum(share_over(doc, s) for s in moves) == pytest.approx(1.0)
+    assert volumes(doc, there)["400 mL flask"] == pytest.approx(
+        volumes(read(f"{LYE_THERE}\n{MIXED[0]}\n{WHOLE[0]}\n"), there)["400 mL flask"]
+    )
+
+
+@pytest.mark.parametrize("where", ["a small flask", "a 50 mL conical flask", "another flask", "a beaker", "a 100 mL flask"])
+def test_what_was_mixed_last_goes_into_the_flask_that_was_there(where: str) -> None:
+    bromine = "Acetanilide (13.5 g) is dissolved in 60 mL of acetic acid in a 400 mL flask, stirrer.\n8 mL of bromine and 20 mL of acetic acid are stirred together in {}.\n{}\n"
+    for said in WHOLE:
+        (move,) = [s for s in read(bromine.format(where, said)).steps if s.from_vessel]
+        assert (move.vessel, move.duration and move.duration.value) == ("400 mL flask", 20), said
 
 
 LYE = (

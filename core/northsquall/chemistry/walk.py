@@ -437,9 +437,15 @@ class _Walker:
                 out.append(x)
         return out
 
-    def take(self, name: str | None) -> Stream:
+    def take(self, step: Step) -> Stream:
+        """What a step brings over from another vessel: all of it, or its share; the rest stays there."""
+        name = step.from_vessel
         if name and not self.contents.get(name) and f"{name} filtrate" in self.contents:
             name = f"{name} filtrate"  # its solid went on, and what ran through is meant
+        if name and step.share is not None and name in self.contents:
+            there = self.contents[name]
+            self.contents[name] = there.scaled(1.0 - step.share)
+            return there.scaled(step.share)
         return self.contents.pop(name, Stream()) if name else Stream()
 
     def meet(self, step: Step, vessel: str, streams: list[Stream], portions: int = 1, still: bool = False, cold: bool = False) -> Stream:
@@ -487,14 +493,14 @@ class _Walker:
         if step.kind == "quench" and step.from_vessel:
             for x in new:
                 here.pour(x)
-            streams = [here, self.take(step.from_vessel)]
+            streams = [here, self.take(step)]
         elif step.kind == "neutralise":
             if step.from_vessel and step.from_vessel != vessel:
-                here.pour(self.take(step.from_vessel))
+                here.pour(self.take(step))
             streams = [here, *new]
         else:
             if step.from_vessel and step.from_vessel != vessel:
-                new = [*new, self.take(step.from_vessel)]
+                new = [*new, self.take(step)]
             streams = [here, *new]
         if any(ORDER_MATTERS & set(x.roots) for x in streams) and len(streams) > 1 and step.kind != "destroy":
             portions = GAS_PORTIONS  # what destroys takes dissolved gas too, faster than it leaves
@@ -568,7 +574,7 @@ class _Walker:
         vessel = step.vessel or ""
         here = self.contents.pop(vessel, Stream())
         if step.from_vessel and step.from_vessel != vessel:
-            here.pour(self.take(step.from_vessel))
+            here.pour(self.take(step))
         new = self.fresh(step)
         portions = GAS_PORTIONS if any(ORDER_MATTERS & set(x.roots) for x in new) else 1
         mixed = self.meet(step, vessel, [here, *(new or [Stream()])], portions)
@@ -597,7 +603,7 @@ class _Walker:
         vessel = step.vessel or ""
         here = self.contents.pop(vessel, Stream())
         if step.from_vessel and step.from_vessel != vessel:
-            here.pour(self.take(step.from_vessel))
+            here.pour(self.take(step))
         mixed = self.meet(step, vessel, [here, *(self.fresh(step) or [Stream()])], still=True)
         entry = next(e for e in reversed(self.result.entries) if e.vessel == vessel)
         if STEAM.search(step.text):

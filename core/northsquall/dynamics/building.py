@@ -238,8 +238,7 @@ class _Builder:
 
     def _vessel_and_bath(self, ours: list[Timed]) -> None:
         settings = self.settings
-        all_lots = [self.lots[k] for t in ours for k in (*t.step.materials, *_poured(self.procedure, t.step))]
-        charged = sum(x.volume_mL or 0.0 for x in all_lots)
+        charged = sum(f * (self.lots[k].volume_mL or 0.0) for t in ours for k, f in _parts(self.procedure, t.step))
         nominal = self.vessel.nominal_mL
         if not nominal:
             least = charged / settings.best("fill_fraction")
@@ -308,9 +307,9 @@ class _Builder:
         self.vm = [0.0] * (self.product + 1)
         for n in self.doses:
             step = next(s for s in self.procedure.steps if s.n == n)
-            keys = (*step.materials, *_poured(self.procedure, step))
-            self.cp.append(sum(self.lots[x].cp_J_K or 0.0 for x in keys))
-            self.vm.append(sum(self.lots[x].volume_mL or 0.0 for x in keys) * 1e-6)
+            parts = _parts(self.procedure, step)
+            self.cp.append(sum(f * (self.lots[x].cp_J_K or 0.0) for x, f in parts))
+            self.vm.append(sum(f * (self.lots[x].volume_mL or 0.0) for x, f in parts) * 1e-6)
         self.cp += [0.0] * len(solid + whole)
         self.vm += [0.0] * len(solid + whole)
         self.solid = self.species.index("undissolved") if solid else -1
@@ -369,8 +368,8 @@ class _Builder:
             feed[self.solid], feed[0] = feed[0], 0.0
         feed[self.product + 1 + self.doses.index(step.n)] = 1.0
         if self.whole >= 0:  # what can decompose, in kg of mixture
-            lots = [self.lots[k] for k in (*step.materials, *_poured(self.procedure, step))]
-            feed[self.whole] = sum(x.mass_g[1] for x in lots if x.mass_g) / 1e3
+            parts = [(self.lots[k].mass_g, f) for k, f in _parts(self.procedure, step)]
+            feed[self.whole] = sum(f * g[1] for g, f in parts if g) / 1e3
         return feed
 
     def _schedule(self, ours: list[Timed]) -> tuple[list[Segment], list[float], float]:
@@ -647,11 +646,16 @@ def _opener(j: int) -> str:
     return f"opener {j}"
 
 
-def _poured(procedure: Procedure, step: Step) -> list[str]:
-    """Materials that come with the contents of another vessel."""
+def _poured(procedure: Procedure, step: Step) -> dict[str, float]:
+    """Materials that come with the contents of another vessel, and what part of each."""
     if not step.from_vessel or step.kind in ("quench", "neutralise"):
-        return []
+        return {}
     return brought_over(procedure, step)
+
+
+def _parts(procedure: Procedure, step: Step) -> list[tuple[str, float]]:
+    """All that a step brings, its own materials whole, and what part of those that stood in another vessel."""
+    return [*((k, 1.0) for k in step.materials), *_poured(procedure, step).items()]
 
 
 def _corners(dH: Figure | None, uptake: float, extent: float, U: tuple[float, float, float], rate: Kinetics | None) -> tuple[Corner, ...]:

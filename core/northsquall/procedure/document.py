@@ -103,6 +103,8 @@ class Step(Part):
     span: Span
     vessel: str | None = None
     from_vessel: str | None = None
+    share: float | None = None
+    """What part of what then stands in `from_vessel` goes over, 0 to 1; None: all of it."""
     materials: list[str] = []
     duration: Quantity | None = None
     T_range: Quantity | None = None

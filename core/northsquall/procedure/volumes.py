@@ -42,32 +42,44 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
         for s in procedure.steps:
             if s.vessel != v.name:
                 continue
-            keys = list(s.materials)
+            keys = dict.fromkeys(s.materials, 1.0)
+            part = share_over(procedure, s)
             sources = {s.from_vessel} if s.from_vessel and s.kind != "absorb" else set()  # an absorber takes gas, no liquid
             for x in procedure.steps:
                 if x.n < s.n and x.vessel in sources and not (x.kind == "extract" and WATER_LAYER.search(s.text)):
-                    keys += x.materials
+                    more = list(x.materials)
                     if x.from_vessel:
-                        keys += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
+                        more += [m for y in procedure.steps if y.vessel == x.from_vessel and y.n < x.n for m in y.materials]
+                    keys = {**dict.fromkeys(more, part), **keys}
             if s.kind == "distil" and not s.materials:
                 held = [(k, x) for k, x in held if not _boiled_off(s, k, lots)]
-            for key in dict.fromkeys(keys):
+            for key, times in keys.items():
                 if lots[key].mol is None and lots[key].material.role == "wash":
                     continue  # a rinse nobody measured
                 ml = lots[key].volume_mL
                 if lots[key].substance and lots[key].substance.id == "ice" and lots[key].mass_g:  # type: ignore[union-attr]
                     ml = lots[key].mass_g[1]  # type: ignore[index]  # ice as its mass of water
                 known = known and ml is not None
-                held.append((key, ml or 0.0))
+                held.append((key, times * (ml or 0.0)))
             largest = max(largest, sum(x for _, x in held))
         out[v.name] = largest if known and largest else None
     return out
 
 
-def brought_over(procedure: Procedure, step: Step) -> list[str]:
-    """Ids of the materials that come with the contents of another vessel; from a filter what was put on it, and not what rinsed it."""
+def share_over(procedure: Procedure, step: Step) -> float:
+    """What part of all that was put into its source a step brings over, 0 to 1: its share of what earlier shares left there."""
+    left = 1.0
+    for s in procedure.steps:
+        if s.n < step.n and s.from_vessel == step.from_vessel and s.share is not None:
+            left *= 1.0 - s.share
+    return left if step.share is None else left * step.share
+
+
+def brought_over(procedure: Procedure, step: Step) -> dict[str, float]:
+    """Ids of the materials that come with the contents of another vessel, and what part of each; from a filter what was put on it, and not what rinsed it."""
     if not step.from_vessel:
-        return []
+        return {}
     before = [s for s in procedure.steps if s.n < step.n]
     sources = {step.from_vessel} | {s.from_vessel for s in before if s.kind == "filter" and s.vessel == step.from_vessel}
-    return [m for s in before if s.vessel in sources and s.kind != "filter" for m in s.materials]
+    part = share_over(procedure, step)
+    return {m: part for s in before if s.vessel in sources and s.kind != "filter" for m in s.materials}

@@ -652,7 +652,7 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
 
 def unspent(account: Account) -> bool:
     """Whether a mixture prepared in a side vessel still waits to be used."""
-    return account.mix is not None and not any(s.from_vessel == account.mix.name for s in account.doc.steps)
+    return account.mix is not None and not any(s.from_vessel == account.mix.name and s.share is None for s in account.doc.steps)
 
 
 __all__ = [

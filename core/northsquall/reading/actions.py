@@ -872,8 +872,8 @@ def _put_in_over(account: Account, clause: Clause) -> bool:
     last = account.doc.steps[-1] if account.doc.steps else None
     if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None or not last.materials:
         return False
-    if clause.start - last.span[1] > 30:
-        return False
+    if clause.start - last.span[1] > 30 or (account.mix is not None and last.vessel == account.mix.name and unspent(account)):
+        return False  # what was mixed apart goes from there to the batch
     last.kind, last.duration = "dose", duration
     last.span = (last.span[0], clause.end)
     last.text = account.source[last.span[0] : last.span[1]]
@@ -2716,7 +2716,13 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if _made_from(account, r):
         return None
-    if _goes_over(account, r) or _into_what_waits(account, r) or _solution_apart(account, r) or _cake_goes_in(account, r):
+    if (
+        _a_share(account, r)
+        or _goes_over(account, r)
+        or _into_what_waits(account, r)
+        or _solution_apart(account, r)
+        or _cake_goes_in(account, r)
+    ):
         return None
     if _to_side(account, r):
         return None
@@ -3578,6 +3584,15 @@ PUT_IT_IN = patterns.compile(r"\b(?:put|place|tip|pour|transfer|weigh)\w*\b[^,;]
 REAGENT_GOES = patterns.compile(
     r"[^\n]{0,160}?[.;] (?:The|This|the|this) (?:reagent|oxidant|oxidi[sz]ing (?:agent|mixture|solution))\b[^.;]{0,40}\b(?:poured|added|dripped|dropped|run|fed|let|goes|went)\b[^.;]{0,25}\b(?:to|into) the\b"
 )
+MIX_GOES = patterns.compile(
+    r"[^\n.;]{0,30}[.;]\s+(?:(?:then|now|next|and)\b[ ,]*)*(?:"
+    r"(?:(?:one |the first |first |about |a )?(?:half|third|quarter) of (?:it|this|(?:the|this) (?:cold |clear )?(?:mixture|mix|solution))|(?:the |this |that )(?:cold |clear )?(?:mixture|mix))\b[^.;]{0,30}\b(?:added|poured|dripped|dropped|run|fed|goes|went)\b"
+    r"|(?:add|run|pour|drip|feed)(?: in)? (?:(?:one |the first |first |about |a )?(?:half|third|quarter) of )?(?:it|this|(?:the|this) (?:cold |clear )?(?:mixture|mix|solution))\b)"
+    r"(?![^.;]*\b(?:ice|water|crushed|caustic|\d+ ?(?:mL|L|g|kg) )\b)"
+    r"|[^\n.;]{0,30}[.;]\s+(?:the )?first half\b",
+    re.I,
+)
+""" "A and B are mixed. Half of it is run in": beside what the flask holds, and not in it."""
 """What is being made up goes into the batch a sentence or two later: "The reagent, still hot, was poured into the acetone solution"."""
 
 
@@ -3673,6 +3688,7 @@ def _to_side(account: Account, r: Reading) -> bool:
             or made_up
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
             or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
+            or (len(r.measured) > 1 and verb == "mix" and not r.vessels and MIX_GOES.match(account.source, r.clause.end))
         )
     )
     there = other and other[0].nominal_mL is not None and any(m.measured or _waits(account, m) for m in r.mentions)
@@ -4776,7 +4792,7 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
 
 
 THE_MIX_ALONE = patterns.compile(
-    r"^\W*(?:then |now |next )?(?:(?:add|pour|run|drip|tip|trickle|drop) (?:in )?)?(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)\b",
+    r"^\W*(?:(?:then|now|next|and|slowly|dropwise)\b[ ,]*)*(?:(?:add|pour|run|drip|tip|trickle|drop|feed|let) (?:in )?)?(?:(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)|(?:it|this)\b(?! (?:in|on)(?:to)? (?:a|an|\d))|mix(?:ture)?\b)",
     re.I,
 )
 """ "The cold mixture is added over 80 min", "pour the mixture in": what was made last, where no vessel or substance is named."""
@@ -4842,6 +4858,12 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     named = [v for v in r.vessels if v.start >= tail and not re.search(r"\bfrom (?:the |its )?$", account.source[: v.start][-12:])]
     if named and named[0].nominal_mL is None and mix.kind != batch.kind:
         return "in" if named[0].kind == batch.kind else "out" if named[0].kind == mix.kind else None
+    if named and named[0].nominal_mL is not None and named[0].kind in (batch.kind, mix.kind) and batch.nominal_mL != mix.nominal_mL:
+        sized = {batch.nominal_mL: "in", mix.nominal_mL: "out"}  # "add the mixture to the 400 mL flask"
+        if named[0].nominal_mL in sized:
+            return sized[named[0].nominal_mL]
+    if named and account.last is mix and THE_MIX_ALONE.match(r.text) and not _only_receives(account, mix):
+        return "in"  # both are flasks, and what was made up last goes into the other
     goal = {m.identity for m in r.mentions if m.start >= tail}
     subject = {m.identity for m in r.mentions if m.end <= tail}
     if goal & (own - held) and not goal & (held - own):
@@ -4946,6 +4968,58 @@ def _move(account: Account, r: Reading) -> bool:
             account.last = main
             return True
     return False
+
+
+PARTS_OF_ALL = {"half": 1 / 2, "third": 1 / 3, "quarter": 1 / 4, "fifth": 1 / 5, "sixth": 1 / 6, "tenth": 1 / 10}
+PART_OF_IT = patterns.compile(
+    r"^\W*(?:(?:then|now|next|and|first|finally|at once|all at once|dropwise|slowly|only then|with stirring|I|we|you|(?:when|once|as soon as) [^.,;]{3,45},(?: \d+ (?:min|h),)?)[ ,]*)*(?:(?:add|run|pour|drip|drop|tip|let|give|put|bring|trickle|feed|transfer)\w*(?: in)? )?"
+    r"(?P<which>(?:(?:about|roughly|some|the|a|one|another|other|first|second|third|last|remaining|next|final|two|three|1|2|3)[- ])*)"
+    r"(?P<part>half|thirds?|quarters?|fifths?|sixths?|tenths?|rest|remainder|what (?:is|was) left)\b(?! (?:an hour|hour|gram|mole|a|litre|pint|ounce|way|full))(?P<of> of (?:it|this|that|them|the (?:[\w-]+ ){0,3}?(?P<what>[\w-]+)))?",
+    re.I,
+)
+""" "Half of the mixture is run in", "the other half", "another third over 5 min": of what stands ready in another vessel."""
+MADE_UP = ("mixture", "mix", "solution", "liquid", "contents", "acid", "lye", "slurry", "suspension", "blend", "beaker", "reagent")
+
+
+def _a_share(account: Account, r: Reading) -> bool:
+    """A part of what was made up in another vessel goes to the batch, and the rest of it with the last one."""
+    said = PART_OF_IT.match(r.text)
+    if (
+        said is None
+        or account.mix is None
+        or account.mix is account.main
+        or r.measured
+        or r.clause.verb not in ("add", "pour", "charge", None)
+        or not unspent(account)
+        or {"part", "funnel"} & set(account.waiting.values())
+    ):
+        return False
+    mix = account.mix
+    held = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
+    before = [s for s in account.doc.steps if s.from_vessel == mix.name]
+    own = any(m.identity in held or (m.generic in lex.GENERIC and any(x and class_of(m.generic, x) for x in held)) for m in r.mentions)
+    if said["what"] and said["what"].lower() not in MADE_UP and not own:
+        return False  # half of something else
+    left = 1.0
+    for s in before:
+        left *= 1.0 - (s.share or 0.0)
+    word = said["part"].lower().rstrip("s")
+    which = said["which"].lower().replace("-", " ").split()
+    if word in PARTS_OF_ALL:
+        times = next((FEW.get(w) or (int(w) if w.isdigit() else 0) for w in which if w in FEW or w.isdigit()), 1)
+        share = 1.0 if {"other", "remaining", "last", "final"} & set(which) else times * PARTS_OF_ALL[word] / left
+    elif before:
+        share = 1.0
+    else:
+        return False
+    if not held or (not before and {"other", "second", "remaining", "last", "another"} & set(which)):
+        return False
+    main = main_vessel(account, [])
+    set_bath(main, r.bath)
+    step = new_step(account, r.clause, "add" if lex.ALL_AT_ONCE.search(r.text) else "dose", vessel=main.name, from_vessel=mix.name)
+    step.share = share if share < 0.999 else None
+    account.last = main
+    return True
 
 
 INTO_THE_FUNNEL = patterns.compile(

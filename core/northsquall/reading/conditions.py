@@ -17,6 +17,8 @@ from northsquall.reading.tokens import Token
 def lead_in(clause: Clause) -> int:
     """Items of a leading "After a further 20 min at 10 °C": what was waited for before the rest happens. 0 where there is none."""
     items = clause.items
+    if len(items) > 2 and isinstance(items[0], Qty) and items[0].dim == "time" and is_word(items[1], "later"):
+        return 3 if is_word(items[2], ",") else 2  # "15 min later the second half is run in"
     if not items or not is_word(items[0], "after", "afterwards", "following"):
         return 0
     n = 0

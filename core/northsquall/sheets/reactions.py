@@ -550,11 +550,11 @@ def contents_cp(procedure: Procedure, lots: dict[str, Lot], vessel: str, upto: i
     for s in procedure.steps:
         if s.n > upto or s.vessel != vessel:
             continue
-        for key in (*s.materials, *brought_over(procedure, s)):
+        for key, part in [*((k, 1.0) for k in s.materials), *brought_over(procedure, s).items()]:
             cp = lots[key].cp_J_K
             if cp is None:
                 return None
-            total += cp
+            total += part * cp
     return total or None
 
 
