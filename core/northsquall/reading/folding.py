@@ -13,7 +13,7 @@ INVISIBLE = "\u00ad\u200b\u200c\u200d\u2060\ufeff"
 """Soft hyphens and zero-width marks: no part of any word."""
 ALIKE = {"\u00a0": " ", "\u2009": " ", "\u202f": " ", "\u2007": " ", "’": "'", "‘": "'", "“": '"', "”": '"', "‐": "-", "‑": "-"}
 _DENSITY = r"1[.,][1-9]\d\d?|0[.,][89]\d\d?"
-_HOT = r"(?:[3-9]\d|1\d\d) ?°C|(?i:thirty|forty|fifty|sixty|seventy|eighty|ninety|a hundred)(?:-five|-two|-eight)?(?: degrees)?|(?:[3-9]\d|1\d\d)(?! ?(?:mL|g|L|min|h|%|mol)\b)(?: degrees)?"
+_HOT = r"(?:[3-9]\d|1\d\d) ?°C|(?i:thirty|forty|fifty|sixty|seventy|eighty|ninety|a hundred)(?:-five|-two|-eight)?(?: degrees)?|(?:[3-9]\d|1\d\d)(?![\d.,]*\d| ?(?:mL|g|L|min|h|%|mol)\b)(?: degrees)?"
 _A_BATH = (
     r"(?:(?:an?|the|my|our)[ \n])?(?:(?:bowl|basin|pan|pot|tub|bucket)[ \n](?:of|with)[ \n])?(?:(?:hot|warm|heating|heated|hotter|warmer|second)[ \n]){0,2}"
     rf"(?:((?:oil|sand|air|metal|glycerol|silicone|wax|water)?)[ -]?(?:bath|water)(?:[ \n](?:of|at|kept at|held at|preheated to)|,| \((?:bath temperature )?)?[ \n]?({_HOT})(?: or so)?\)?(?: (?:water[- ]?)?bath)?"
@@ -38,6 +38,9 @@ _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
 _FIRST = rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}"
 """A first portion, by its cue before or behind it, and the words that wait for the start."""
+_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- ))(?:(?:Then|Now|Next|Finally|then|now) )?"
+"""Where a sentence or a row begins."""
+_SIZED = r"\d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|flask|bucket|bowl|jar|bottle|tub|pot|basin)"
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("first_then", rf"{_FIRST}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
     ("first_then_lots", rf"{_FIRST}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
@@ -175,7 +178,6 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("made_up", r"\b([A-Z][a-z]{3,}(?: [a-z]{3,}){0,2})'s ((?:[\w-]+ ){1,6}(?:grams?|mils|kilos?|g|mL)), that's [^.;\n]{3,40}\. (?:I|We) (?:make|take|dissolve|mix|melt) it (?:up )?(?=in \w)", "{0}, {1}, is dissolved "),
     ("strip_remark", r"(?<=\d mL), (?:its )?peroxide (?:strip|test) [^()]{4,90}(?=\))", ""),
     ("receiver_in_ice", r"\b((?i:receiver|receiving flask|cold trap|trap)(?:,? \(?\d+ ?mL\)?)?),? (?:which )?(?:is |stands |standing |cooled |sits |set )?in (?:about )?\d[\d.,]* ?k?g (?:of )?(?:crushed )?ice\b", "{0} in ice"),
-    ("empty_the_flask", r"(?:(?<=\. )|(?<=; )|(?<=- )|(?<=, )|(?m:^))(?:Then |then )?[Ee]mpty the (?:flask|pot|beaker) (?=(?:out )?(?:on ?to|over) )", "Pour the batch "),
     ("drop_in_water", r"\b((?i:check|test|see|try)\w*[^.;:\n]{0,30}):? (?:a )?drop (?=in(?:to)? (?:a (?:tube|glass) (?:of|with) )?water\b)", "{0}: a sample "),
     ("scraped_in", r"\b(is|are|was|were|gets?|then|goes) (?:scraped|spooned|shovelled|ladled) in\b(?! ?to)", "{0} tipped in"),
     ("previous_size", r"\(?\b(?:[Oo]ur |[Tt]he |[Mm]y )?(?:last|previous|former|earlier|usual|normal) (?:batch|run|size|scale|charge)s? (?:was|had been|were|is) (?:only )?(?:with |of )?\d[\d.,]* ?(?:m?g|mmol|mol|mL)(?: of [\w-]+(?: [\w-]+)?)?\.?\)", ""),
@@ -283,6 +285,23 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_in_cold", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=- ))[Ii]n (an(?:other)? |a )((?:[\w.-]+ ){0,3}(?:beaker|flask|jar|cup)),? (?:standing|cooled|chilled|kept|immersed|stood|placed|set|that stands) (?:in|by|with) (?:an? )?((?:cold |ice[- ]?|iced )*(?:water|ice)(?: bath)?), ((?:dissolve|make|mix|put|stir|prepare)\w* (?:[^.;\n]|\.\d){5,120})(?=\.?\n|[.;] |;|$)", "{3} in {0}{1} ({2} bath)"),
     ("in_a_cylinder", r"(\b(?:[Dd]issolve[sd]?|[Mm]a[kd]e up|[Mm]ix(?:ed|ture)?|stirred together|put together|shaken together)\b(?:[^.;\n]|\.\d){0,80}\bin an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder\b", "{0}beaker"),
     ("a_cylinder_in", r"\b([Ii]n an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder(?=,? (?:dissolve|make up|mix)|, (?:[^.;\n]|\.\d){3,80}? (?:are|is|were|was) (?:mixed|dissolved|stirred together|put together))", "{0}beaker"),
+    ("time_is", r"[;,] (?:the )?(?:time|duration)(?: needed| taken| for it| of addition)?[:,]? (?=\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b(?! (?:later|after)))", " over "),
+    ("neither_colder_nor", r"\b(?:not|never) (?:colder|cooler|lower|less|below)(?: than)? (\d+)(?: ?°C)?,? (?:and|or|nor) (?:not |never )?(?:warmer|hotter|higher|more|above)(?: than)? (?=\d+ ?°C)", "between {0} and "),
+    ("while_it_drips", rf"{_NEW}(?:[Kk]eep|[Hh]old|[Ss]tay|[Rr]emain|[Mm]aintain)(?: it| the flask| inside)? (?:at |between |within )?(\d+)(?: ?°C)?(?: and | to | ?[-–] ?)(\d+ ?°C) while ((?:[^.;\n]|\.\d){{3,60}}? (?:drips?|dropping|dripping|runs?|goes|flows|is (?:added|run|dripped|fed|dosed))(?: in)?)\b", "Then {2} at {0} to {1}"),
+    ("starts_with", rf"{_NEW}(?:[Ss]tart|[Bb]egin) (?!with\b|to\b|at\b)(?:the )?(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}})[.;:] (\d+ ?(?:min|h)), (?=\d+(?: to |[-–])\d+ ?°C)", "Add {0} over {1} at "),
+    ("let_it_in", rf"{_NEW}[Ll]et (?!it\b|the (?:mixture|batch)\b)(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}}?) in,? (?=(?:by drops|dropwise|slowly|(?:a|one|two|2|1) drops?\b|drop by drop|\d|over\b|during\b|within\b))", "Add {0} from the funnel, "),
+    ("from_the_funnel", r"\b([Ff]rom|[Tt]hrough|[Bb]y) the ((?:dropping |addition |tap )?funnel) (?=\d[\d.,]* ?(?:mL|g|kg|L)\b(?! (?:funnel|capacity)))", "{0} the {1}, "),
+    ("such_a_rate", r"\bat such a (?:rate|speed|pace) (?:that|as to (?:keep|hold)) (?:a temperature of |the temperature (?:at |of )?)?(\d+(?: ?°C)?(?: to | and |[-–])\d+ ?°C) (?:is|are|was|were) (?:kept|held|maintained)(?: inside| in the flask)?", "at {0}"),
+    ("ended_by_pouring", rf"{_NEW}(?:[Tt]he )?reaction (?:is|was) (?:ended|stopped|quenched|killed|terminated|brought to an end|broken off) by pouring (?:it |the (?:mixture|batch) |all )?(?=(?:in|on ?)to )", "The mixture is poured "),
+    ("empty_the_flask", rf"(?:{_NEW}|(?<=, ))(?:[Ee]mpty|[Dd]ischarge|[Tt]ip(?= out\b| the (?:flask|pot) out\b)|[Uu]pend|[Ii]nvert) (?:out )?(?:the |your |my )?(?:reaction |whole )?(?:flask|pot|vessel|flask's contents) (?:out )?(?=(?:slowly |carefully |cautiously |out )?(?:(?:in|on ?)?to|over)\b)", "Pour the mixture "),
+    ("is_emptied", rf"{_NEW}(?:[Tt]he )?(?:reaction )?(?:[Ff]lask|[Pp]ot) (?:is|was) (?:slowly |carefully |then )*(?:emptied|tipped out|discharged) (?=(?:in|on)?to\b)", "The mixture is poured "),
+    ("stands_ready_with", rf"{_NEW}(?:A|An|The|a|the) ({_SIZED}) (?:with|containing|holding|that holds) ((?:[^.;:\n]|\.\d){{3,45}}?) (?:is|stands|waits|has been (?:put|made|set))(?: (?:ready|waiting|by|there|prepared|beside it|out))*(?: for it| to take it| beside it)?(?=[,;:.](?!\d))", "Put {1} in a {0}"),
+    ("have_it_ready", rf"{_NEW}(?:[Hh]ave|[Kk]eep|[Gg]et|[Mm]ake) ((?:[^.;:\n]|\.\d){{3,45}}?) (?:ready|waiting|standing|standing by) (in an? {_SIZED})(?=[,;:.](?!\d))", "Put {0} {1}"),
+    ("in_it_stands", rf"{_NEW}[Ii]n (an? {_SIZED}),? (?:there )?(?:stands?|waits?|are|is) (?!put\b|placed\b|mixed\b|dissolved\b|stirred\b|cooled\b|heated\b)((?:[^.;:\n]|\.\d){{3,45}}?(?:water|ice|brine)(?: \((?:[^.;:()\n]|\.\d){{3,20}}\))?)(?=[,;:.](?!\d))", "Put {1} in {0}"),
+    ("receives_it", rf"{_NEW}((?:\w|\d)(?:[^.;:\n]|\.\d){{3,45}}?),? in (an? {_SIZED}),? (?:receives|takes up|takes|is given|gets) (?:all |the |this )*(?:reaction )?(?:mixture|batch|contents of the flask|lot)\b", "Pour the mixture into {0} in {1}"),
+    ("break_it_up_in", rf"{_NEW}(?:[Bb]reak|[Tt]hrow|[Dd]rown|[Kk]ill|[Ss]top|[Ee]nd|[Pp]recipitate) (?:it|this|the (?:mixture|batch|lot|reaction)) (?:up |out |down |off )?(?:in|with|into|by) (?=(?:cold |iced? )?(?:\d[\d.,]* ?(?:mL|g|kg|L) of )?(?:\w+ )?(?:water|ice)\b(?:[^.;:\n]|\.\d){{0,30}}?{_SIZED})", "Pour the mixture into "),
+    ("dilute_in_a_beaker", rf"{_NEW}[Dd]ilute (?:it |this |the (?:mixture|batch|lot) )?with ((?:[^.;:\n]|\.\d){{3,40}}? in an? \d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|bucket|jar))", "Pour the mixture into {0}"),
+    ("work_up_into", rf"\b([Ww]ork-?up|[Ii]solation|[Qq]uench|[Qq]uenching): ?(?:all )?(?:pour(?:ed)? )?(?:in ?to|on ?to) (?=(?:[^.;:\n]|\.\d){{3,40}}? in an? {_SIZED}|an? {_SIZED})", "{0}: the mixture is poured into "),
     ("in_goes", r"\bin (\d{1,2}|two|three|four|five|six|eight|ten|several|a few) goes\b", "in {0} lots"),
     ("of_the_strong", r"(?<=\d )(m?g|kg|m[lL]|L) of the (\d{1,3} ?%)(?= ?(?:\(|dispersion\b|suspension\b|in oil\b|w/w|,|\)))", "{0}, {1}"),
     ("strip_noun", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- ))(?:The )?[Ss]trip (?=in\b|out\b|into\b|(?:is|was|stays?|turns?|goes|went|must|should)\b)", "The paper "),
