@@ -415,7 +415,8 @@ def _context(
     windows = [s.T_range for s in doses if s.T_range] or [s.T_limit for s in doses if s.T_limit]
     last = c.peak.get(pot.dose_steps[-1]) if pot.dose_steps else None
     c.process_C = windows[-1].value if windows else last[1] if last is not None else None
-    c.mtt = sheet.boiling(best, pot.vessel.name, cat, max(pot.dose_steps, default=None))
+    reacting = [n for n in pot.dose_steps if n <= pot.until] or pot.dose_steps  # ether that extracts what is over boils under nothing
+    c.mtt = sheet.boiling(best, pot.vessel.name, cat, max(reacting, default=None))
     if c.process_C is not None and c.mtt is not None and c.mtsr.high is not None:
         low = bound.TD24_C if bound else float("inf")
         process = min(c.process_C, c.mtsr.high)

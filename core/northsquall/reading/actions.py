@@ -3685,6 +3685,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         )
         and (
             (other and verb in ("charge", "mix", "heat", None, "hold"))
+            or (other and verb == "cool" and ":" in text and _put_into_it(r, other[0]))
             or made_up
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
             or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
@@ -3707,7 +3708,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         )
         first = account.main
         fitted = HAS_A_HEAD.search(text) is not None or r.bath is not None or _is_fitted(account, r)
-        told_before = made_first(account, vessel, fitted) and not _only_acids(r.measured)
+        told_before = (made_first(account, vessel, fitted) and not _only_acids(r.measured)) or _stands_ready_for_diazo(account, r, vessel)
         if told_before or (
             first is not None
             and (not first.named or _only_acids_in(account, first))
@@ -4259,6 +4260,11 @@ def _goes_into_water(account: Account, r: Reading) -> bool:
 ARYLAMINE = Chem.MolFromSmarts("c[NX3;H2]")
 
 
+NITRITE_AHEAD = patterns.compile(r"(?s:.{0,400}?)\b(?:nitrite|diazo\w*)\b", re.I)
+INTO_COPPER_DIAZO = patterns.compile(
+    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) (?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b[^.;]{0,20}?\b(?:the |this )?(?:cold |clear |fresh )*diazo",
+    re.I,
+)
 DIAZO_INTO = patterns.compile(
     r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) (?:the |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask)\b",
     re.I,
@@ -4266,11 +4272,23 @@ DIAZO_INTO = patterns.compile(
 """What was diazotised goes into what stands ready in another vessel."""
 
 
-def _arylamine_in(account: Account, name: str) -> bool:
+def _has_arylamine(ids: list[str]) -> bool:
     cat = catalogue().substances
-    ids = [account.lot(k).identity or "" for s in account.doc.steps if s.vessel == name for k in s.materials]
     mols = (Chem.MolFromSmiles(cat[x].smiles or "") for x in ids if x in cat and cat[x].smiles)
     return any(m is not None and m.HasSubstructMatch(ARYLAMINE) for m in mols)
+
+
+def _arylamine_in(account: Account, name: str) -> bool:
+    return _has_arylamine([account.lot(k).identity or "" for s in account.doc.steps if s.vessel == name for k in s.materials])
+
+
+def _stands_ready_for_diazo(account: Account, r: Reading, vessel: Vessel) -> bool:
+    """Whether what was told first, a copper salt or an iodide without an amine, waits for what is diazotised in this vessel."""
+    first = account.main
+    if first is None or account.mix is not None or vessel is first or _arylamine_in(account, first.name):
+        return False
+    acid = any((m.identity or m.generic).endswith("acid") for m in r.mentions)
+    return acid and _has_arylamine([m.identity or "" for m in r.mentions]) and NITRITE_AHEAD.match(account.source, r.clause.end) is not None
 
 
 def _of_the_amine(account: Account, vessel: Vessel) -> Vessel:
@@ -4282,7 +4300,7 @@ def _of_the_amine(account: Account, vessel: Vessel) -> Vessel:
 
 def _diazo_into(account: Account, r: Reading) -> bool:
     """ "Diazonium solution, kept cold, into the copper solution in 20 portions": not the copper into it."""
-    if r.measured or DIAZO_INTO.match(r.text) is None:
+    if r.measured or (DIAZO_INTO.match(r.text) is None and INTO_COPPER_DIAZO.match(r.text) is None):
         return False
     moved = {s.from_vessel for s in account.doc.steps}
     charged = [
@@ -4791,6 +4809,10 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
     place(account, step, pieces)
 
 
+THIS_IS = patterns.compile(
+    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|drop|feed|add|let) )?(?:this|it)\b(?: (?:is|was|goes|went))?(?: \w+ly)? ?(?:dripped|run|dropped|added|fed|let|in)\b", re.I
+)
+""" "This is dripped in over 20 min", "run it in"."""
 THE_MIX_ALONE = patterns.compile(
     r"^\W*(?:(?:then|now|next|and|slowly|dropwise)\b[ ,]*)*(?:(?:add|pour|run|drip|tip|trickle|drop|feed|let) (?:in )?)?(?:(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)|(?:it|this)\b(?! (?:in|on)(?:to)? (?:a|an|\d))|mix(?:ture)?\b)",
     re.I,
@@ -4916,6 +4938,9 @@ def _move(account: Account, r: Reading) -> bool:
     if account.mix is None or not unspent(account):
         return False
     batch, mix = account.batch, account.mix
+    told = account.doc.steps[-1] if account.doc.steps else None
+    if told is not None and told.kind == "charge" and told.materials and told.vessel == batch and THIS_IS.match(text) and all(m.generic for m in r.mentions):
+        return False  # "nitrite is dissolved in water. This is dripped in": and not what waits beside
     own = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
     words = set(re.findall(r"[a-z]+", text.lower()))
     speaks_of_mix = bool(lex.MIX_REFERENCE.search(text)) or any(

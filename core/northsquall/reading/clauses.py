@@ -37,6 +37,10 @@ CARD_LABEL = patterns.compile(r"[A-Za-z][a-z-]{2,14}(?: [a-z]{2,10})? {3,}\S")
 """A line that begins with a word and a gap: the card's label of what follows."""
 
 
+LOCANT = patterns.compile(r"(?:[opm]|tert|sec|cis|trans|para|ortho|meta)-[A-Za-z]")
+"""A name that begins small, at the head of a sentence too: "in a 1 L flask. p-Toluidine is dissolved"."""
+
+
 def clauses_of(tokens: list[Token], source: str, begun: int = 0) -> list[Clause]:
     """Sentences cut at full stops, semicolons and lines that start anew; then cut around verbs. Those that end before `begun` are only counted."""
     out: list[Clause] = []
@@ -79,7 +83,7 @@ def clauses_of(tokens: list[Token], source: str, begun: int = 0) -> list[Clause]
             and len(tokens[i - 1].text) <= 5
             and follow is not None
             and source[follow.start].islower()
-            and (not small or tokens[i - 1].low in (*ABBREVIATIONS, *SHORTENED))
+            and ((not small and LOCANT.match(source, follow.start) is None) or tokens[i - 1].low in (*ABBREVIATIONS, *SHORTENED))
         )
         mark = (
             i > 0

@@ -285,18 +285,34 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_in_cold", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=- ))[Ii]n (an(?:other)? |a )((?:[\w.-]+ ){0,3}(?:beaker|flask|jar|cup)),? (?:standing|cooled|chilled|kept|immersed|stood|placed|set|that stands) (?:in|by|with) (?:an? )?((?:cold |ice[- ]?|iced )*(?:water|ice)(?: bath)?), ((?:dissolve|make|mix|put|stir|prepare)\w* (?:[^.;\n]|\.\d){5,120})(?=\.?\n|[.;] |;|$)", "{3} in {0}{1} ({2} bath)"),
     ("in_a_cylinder", r"(\b(?:[Dd]issolve[sd]?|[Mm]a[kd]e up|[Mm]ix(?:ed|ture)?|stirred together|put together|shaken together)\b(?:[^.;\n]|\.\d){0,80}\bin an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder\b", "{0}beaker"),
     ("a_cylinder_in", r"\b([Ii]n an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder(?=,? (?:dissolve|make up|mix)|, (?:[^.;\n]|\.\d){3,80}? (?:are|is|were|was) (?:mixed|dissolved|stirred together|put together))", "{0}beaker"),
-    ("time_is", r"[;,] (?:the )?(?:time|duration)(?: needed| taken| for it| of addition)?[:,]? (?=\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b(?! (?:later|after)))", " over "),
+    ("time_is", r"[;,] (?:the )?(?:total |whole )?(?:time|duration)(?: needed| taken| for it| of addition)?[:,]? (?=\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b(?! (?:later|after)))", " over "),
     ("neither_colder_nor", r"\b(?:not|never) (?:colder|cooler|lower|less|below)(?: than)? (\d+)(?: ?°C)?,? (?:and|or|nor) (?:not |never )?(?:warmer|hotter|higher|more|above)(?: than)? (?=\d+ ?°C)", "between {0} and "),
     ("while_it_drips", rf"{_NEW}(?:[Kk]eep|[Hh]old|[Ss]tay|[Rr]emain|[Mm]aintain)(?: it| the flask| inside)? (?:at |between |within )?(\d+)(?: ?°C)?(?: and | to | ?[-–] ?)(\d+ ?°C) while ((?:[^.;\n]|\.\d){{3,60}}? (?:drips?|dropping|dripping|runs?|goes|flows|is (?:added|run|dripped|fed|dosed))(?: in)?)\b", "Then {2} at {0} to {1}"),
     ("starts_with", rf"{_NEW}(?:[Ss]tart|[Bb]egin) (?!with\b|to\b|at\b)(?:the )?(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}})[.;:] (\d+ ?(?:min|h)), (?=\d+(?: to |[-–])\d+ ?°C)", "Add {0} over {1} at "),
-    ("let_it_in", rf"{_NEW}[Ll]et (?!it\b|the (?:mixture|batch)\b)(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}}?) in,? (?=(?:by drops|dropwise|slowly|(?:a|one|two|2|1) drops?\b|drop by drop|\d|over\b|during\b|within\b))", "Add {0} from the funnel, "),
+    ("let_it_in", rf"{_NEW}[Ll]et (?!it\b|the (?:mixture|batch)\b)(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}}?) in,? (?=(?:by drops|dropwise|slowly|(?:a|one|two|2|1) drops?\b|a (?:pinch|spoon|bit|little|few grams) at a time|drop by drop|\d|over\b|during\b|within\b))", "Add {0}, "),
     ("from_the_funnel", r"\b([Ff]rom|[Tt]hrough|[Bb]y) the ((?:dropping |addition |tap )?funnel) (?=\d[\d.,]* ?(?:mL|g|kg|L)\b(?! (?:funnel|capacity)))", "{0} the {1}, "),
     ("such_a_rate", r"\bat such a (?:rate|speed|pace) (?:that|as to (?:keep|hold)) (?:a temperature of |the temperature (?:at |of )?)?(\d+(?: ?°C)?(?: to | and |[-–])\d+ ?°C) (?:is|are|was|were) (?:kept|held|maintained)(?: inside| in the flask)?", "at {0}"),
     ("ended_by_pouring", rf"{_NEW}(?:[Tt]he )?reaction (?:is|was) (?:ended|stopped|quenched|killed|terminated|brought to an end|broken off) by pouring (?:it |the (?:mixture|batch) |all )?(?=(?:in|on ?)to )", "The mixture is poured "),
+    ("divide_into", rf"{_NEW}(?:[Dd]ivide|[Ss]plit|[Ww]eigh out) ((?:[^.;:\n]|\.\d){{3,60}}?) (?:in(?:to)?) (\d{{1,2}}|two|three|four|five|six|eight|ten) (?:equal |small )?(?:lots|parts|portions|heaps)[;.,]? (?:and )?(?:add|put in|tip in|bring in) (?:one|each|a (?:lot|portion|part|heap)) (?=every\b)", "Add {0} in {1} portions, one "),
+    ("divided_into", r",? (?:divided|split|parted|weighed out) (?:up )?in(?:to)? (\d{1,2}|two|three|four|five|six|eight|ten) (?:equal |small )?(?:lots|parts|portions|heaps)\b,?", " in {0} portions"),
+    ("an_eighth_every", r"\b(?:portions of |by |in )?(?:an?|one) (eighth|tenth|fifth|sixth|quarter|third) (?:of it )?every (?=\d|five\b|ten\b|two\b|three\b)", "in {0} portions, one every "),
+    ("portions_apart", r", (\d{1,2}|two|three|four|five|six|eight|ten) (?:equal |small )?(?:portions|lots|parts|spoonfuls), (?=(?:\d{1,2}|two|three|four|five|ten) ?min\w* (?:apart|between))", ", in {0} portions, "),
+    ("shake_in", rf"{_NEW}(?:[Ss]hake|[Ss]ift|[Dd]ust|[Ss]catter|[Ss]trew|[Tt]rickle) in (?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|kg|m?mol)\b)", "Sprinkle in "),
+    ("titrate_away", rf"{_NEW}[Tt]itrate (?:the |any )?(excess|surplus|rest)(?: of (?:it|the [\w-]+))? away with ", "Destroy the excess with "),
+    ("takes_the_gas", rf"{_NEW}((?:\w|\d)(?:[^.;:\n]|\.\d){{3,45}}?),? in (an? {_SIZED}),? (?:takes|takes up|swallows|catches|absorbs|receives|is there for) (?:all |up )?the (?:gas(?:es)?|fumes|off-?gas(?:es)?|vapou?rs?)\b", "The gas is led into {0} in {1}"),
+    ("trap_on_the_condenser", rf"{_NEW}(?:[Pp]ut|[Ff]it|[Aa]ttach|[Hh]ang|[Ss]et|[Cc]onnect|[Jj]oin) (an? (?:[\w-]+ ){{0,2}}(?:trap|scrubber|wash(?:ing)? bottle|washer|absorber|bubbler)(?: \([^()\n]{{3,40}}\)| (?:with|of|holding|containing) (?:[^.;:\n]|\.\d){{3,40}}?)?) (?:on|to|on to|behind) the condenser\b", "Connect the condenser to {0}"),
+    ("bottles_follow", rf"{_NEW}(?:Two|two|2) (?:wash(?:ing)? |gas )?(bottles|flasks) (?:follow|stand behind|come behind|come after|stand after) the condenser, the first (?:is )?empty, the (?:second|other) (?=with|holding|containing)", "The condenser is connected with an empty bottle and a second "),
+    ("closed_with_a_lead", r"\b((?:condenser|flask|neck)) is closed (?:with|by) (an? (?:gas (?:lead|line|outlet|tube)|tube|hose|outlet|bent tube|adapter with a hose)) (?=to\b|leading\b|that leads\b)", "{0} is connected by {1} "),
+    ("shake_out_with", rf"{_NEW}(?:[Ss]hake out|[Pp]ull (?:it|the product) out|[Tt]ake (?:it|the product) out|(?:[Ii]t|[Tt]he (?:mixture|product|liquid|aqueous (?:layer|phase))) is (?:shaken(?: out)?|pulled out|taken out)) with (?=(?:[\w.,-]+ ){{0,5}}?(?:ether|MTBE|dichloromethane|toluene|ethyl acetate|hexane|pentane|heptane|chloroform|benzene)\b)", "Extract with "),
+    ("run_off_the_water", r"\b([Rr])un (?:off|out) (?:the )?(?:spent )?(?:water|aqueous|wash(?:ing)? water|brine|acid|lower|watery|caustic)(?: layer| phase)?(?=[.,;\n]| and\b)", "the layers are separated"),
+    ("solid_on_the_filter", rf"{_NEW}(?:[Tt]he )?(?:[Ss]olid|[Cc]ake|[Pp]recipitate|[Cc]rystals|[Pp]roduct) (?:on|on to|onto) (?:the |a )?(?:B[uü]e?chner(?: funnel)?|filter|frit|sinter|nutsche|suction filter),(?= )", "Filter, wash with"),
+    ("separated_on_a_frit", r"\b([Ss])eparated (?=on an? (?:glass |sintered )?(?:frit|sinter|filter|B[uü]e?chner|nutsche)\b)", "filtered "),
+    ("air_dry", rf"{_NEW}(?:[Aa]ir[- ]?dry|[Dd]ry by suction in air)\b(?! air)", "Dry in air"),
+    ("spread_to_dry", rf"{_NEW}[Ss]pread (?:it |the (?:solid|crystals|cake) )?(?:out )?(on [^.;\n]{{3,25}}?) to dry\b", "Dry {0}"),
     ("empty_the_flask", rf"(?:{_NEW}|(?<=, ))(?:[Ee]mpty|[Dd]ischarge|[Tt]ip(?= out\b| the (?:flask|pot) out\b)|[Uu]pend|[Ii]nvert) (?:out )?(?:the |your |my )?(?:reaction |whole )?(?:flask|pot|vessel|flask's contents) (?:out )?(?=(?:slowly |carefully |cautiously |out )?(?:(?:in|on ?)?to|over)\b)", "Pour the mixture "),
     ("is_emptied", rf"{_NEW}(?:[Tt]he )?(?:reaction )?(?:[Ff]lask|[Pp]ot) (?:is|was) (?:slowly |carefully |then )*(?:emptied|tipped out|discharged) (?=(?:in|on)?to\b)", "The mixture is poured "),
     ("stands_ready_with", rf"{_NEW}(?:A|An|The|a|the) ({_SIZED}) (?:with|containing|holding|that holds) ((?:[^.;:\n]|\.\d){{3,45}}?) (?:is|stands|waits|has been (?:put|made|set))(?: (?:ready|waiting|by|there|prepared|beside it|out))*(?: for it| to take it| beside it)?(?=[,;:.](?!\d))", "Put {1} in a {0}"),
-    ("have_it_ready", rf"{_NEW}(?:[Hh]ave|[Kk]eep|[Gg]et|[Mm]ake) ((?:[^.;:\n]|\.\d){{3,45}}?) (?:ready|waiting|standing|standing by) (in an? {_SIZED})(?=[,;:.](?!\d))", "Put {0} {1}"),
+    ("have_it_ready", rf"{_NEW}(?:[Hh]ave|[Kk]eep|[Gg]et|[Mm]ake) ((?:[^.;:\n]|\.\d){{3,90}}?) (?:ready|waiting|standing|standing by) (in an? {_SIZED})(?=[,;:.](?!\d))", "Put {0} {1}"),
     ("in_it_stands", rf"{_NEW}[Ii]n (an? {_SIZED}),? (?:there )?(?:stands?|waits?|are|is) (?!put\b|placed\b|mixed\b|dissolved\b|stirred\b|cooled\b|heated\b)((?:[^.;:\n]|\.\d){{3,45}}?(?:water|ice|brine)(?: \((?:[^.;:()\n]|\.\d){{3,20}}\))?)(?=[,;:.](?!\d))", "Put {1} in {0}"),
     ("receives_it", rf"{_NEW}((?:\w|\d)(?:[^.;:\n]|\.\d){{3,45}}?),? in (an? {_SIZED}),? (?:receives|takes up|takes|is given|gets) (?:all |the |this )*(?:reaction )?(?:mixture|batch|contents of the flask|lot)\b", "Pour the mixture into {0} in {1}"),
     ("break_it_up_in", rf"{_NEW}(?:[Bb]reak|[Tt]hrow|[Dd]rown|[Kk]ill|[Ss]top|[Ee]nd|[Pp]recipitate) (?:it|this|the (?:mixture|batch|lot|reaction)) (?:up |out |down |off )?(?:in|with|into|by) (?=(?:cold |iced? )?(?:\d[\d.,]* ?(?:mL|g|kg|L) of )?(?:\w+ )?(?:water|ice)\b(?:[^.;:\n]|\.\d){{0,30}}?{_SIZED})", "Pour the mixture into "),
@@ -476,6 +492,8 @@ def plain(text: str) -> tuple[str, list[int]]:
     return "".join(folded for folded, _, _ in pieces), [*where, len(text)]
 
 
+PARTS = {"third": "3", "quarter": "4", "fifth": "5", "sixth": "6", "eighth": "8", "tenth": "10"}
+"""How many such parts make the whole."""
 SAID_AS = {
     "two": "2", "three": "3", "four": "4", "twenties": "20 mL", "thirties": "30 mL", "forties": "40 mL", "fifties": "50 mL", "sixties": "60 mL", "hundreds": "100 mL",
 }  # fmt: skip
@@ -518,6 +536,8 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             put = put[0].upper() + put[1:]
         if name.startswith("first_then"):
             put = re.sub(r"(?i)\b(?:one |a )?gram and a half\b", "1.5 g", re.sub(r"(?i)\b(?:one|a) gram\b(?! and)", "1 g", put))
+        if name == "an_eighth_every":
+            put = re.sub(r"(?<=in )\w+", lambda x: PARTS[x[0].lower()], put)
         if name == "two_fifties":
             put = " ".join(SAID_AS.get(word, word) for word in put.split(" "))
         if name in ("into_a_bath", "on_the_steam"):

@@ -168,10 +168,14 @@ RESULT_LABELS = {
 
 
 def _percent_behind(items: list, i: int, name: int) -> Qty | None:  # type: ignore[type-arg]
-    for k, y in enumerate(items[i + 1 : i + 6], i + 1):
+    if i >= 2 and is_word(items[i - 1], ",", ":", "=", "(", "or") and isinstance(items[i - 2], Qty) and items[i - 2].dim == "percent":
+        if any(is_word(y, "yield", "yields", "theory") for y in items[max(0, i - 6) : i - 2]):
+            return items[i - 2]  # "expected yield 80 %, 17.1 g"
+    for k, y in enumerate(items[i + 1 : i + 11], i + 1):
         if k == name:
             continue
-        if isinstance(y, Qty) and y.dim == "percent":
+        theory = k + 2 < len(items) and is_word(items[k + 1], "of") and is_word(items[k + 2], "theory", "theoretical", "the")
+        if isinstance(y, Qty) and y.dim == "percent" and (k < i + 6 or theory):
             return y
         if (isinstance(y, Token) and (y.kind == "sub" or y.low in ("in", "into"))) or (isinstance(y, Qty) and y.dim in ("mass", "volume")):
             return None  # "11 g in 40 mL of 36 % acid": a strength

@@ -135,7 +135,7 @@ PURGED = patterns.compile(
     re.I,
 )
 FLAME = patterns.compile(
-    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner(?! (?:tube|flame trap)\b)|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|on (?:the|a) plate|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
+    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner(?! (?:tube|flame trap)\b)|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|(?<!dry )(?<!dried )(?<!spread )(?<!pressed )(?<!spread out )on (?:the|a) plate(?! of\b| in (?:the )?air\b)|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
     + rf"|\b(?:{concepts.SPARKS})",
     re.I,
 )
