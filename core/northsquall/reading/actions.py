@@ -4890,6 +4890,9 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     subject = {m.identity for m in r.mentions if m.end <= tail}
     if goal & (own - held) and not goal & (held - own):
         return "in"
+    kinds = [m.generic for m in r.mentions if m.start >= tail and m.generic in lex.GENERIC]
+    if any(any(x and class_of(k, x) for x in own) and not any(x and class_of(k, x) for x in held) for k in kinds):
+        return "in"  # "add this to the ester"
     beyond = r.text[at.end() :]
     if subject & (own - held) and (lex.MIX_REFERENCE.search(beyond) or re.search(r"\b(?:mixture|mix|solution)\b", beyond, re.I)):
         return "out"
@@ -4982,7 +4985,7 @@ def _move(account: Account, r: Reading) -> bool:
         or (not r.mentions and r.clause.verb in ("add", "pour"))
         or speaks_of_mix
         or _means_the_mix(account, r, mix)
-        or re.search(r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:that|it|this)\b", source, re.I)
+        or re.search(r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:(?:add|run|pour|drip|let|feed|drop|give|put|bring) (?:in )?)?(?:that|it|this)\b", source, re.I)
     ):
         main = main_vessel(account, [])
         set_bath(main, r.bath)

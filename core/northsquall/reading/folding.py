@@ -46,6 +46,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("first_then_lots", rf"{_FIRST}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
     ("into_a_bath", rf"{_MOVED}{_A_BATH}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated in a bath at {0}"),
     ("on_the_steam", rf"{_MOVED}{_THE_STEAM}(?: (?:under it|beneath|underneath|instead|put in its place|instead of the ice))*", ". The flask is heated on the steam bath"),
+    ("run_the_distillate", rf"{_NEW}(?:[Rr]un|[Pp]our|[Dd]rip|[Aa]dd|[Dd]rop|[Tt]ip|[Gg]ive|[Ll]et) (?:the |this )?(?:distillate|condensate|strippings|(?:cold )?(?:trap|receiver)'s contents|contents of the (?:cold )?(?:trap|receiver)|what (?:is|stands) in the (?:cold )?(?:trap|receiver)) ((?:(?:slowly|dropwise|drop by drop|carefully|cautiously|in small portions|over \d+ ?\w+|within \d+ ?\w+)[ ,]*)*)(?=(?:in|on ?)?to\b)", "The distillate is run {0}"),
     ("invisible", rf"[{INVISIBLE}]|(?<=\d)[\u00a0\u2009\u202f](?=\d{{3}}(?!\d))", ""),  # thin spaces of the thousands as well
     ("rows", r"\n[ \t]*\n(?=[^\n|]*\S(?: {3,}|\t+)\S|[ \t]*\|)", "\n"),  # an empty line between two rows of a table
     ("stop", r"(?<=[a-z)])\. {2,}(?=[A-Z])", ". "),
@@ -309,6 +310,12 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("separated_on_a_frit", r"\b([Ss])eparated (?=on an? (?:glass |sintered )?(?:frit|sinter|filter|B[uü]e?chner|nutsche)\b)", "filtered "),
     ("air_dry", rf"{_NEW}(?:[Aa]ir[- ]?dry|[Dd]ry by suction in air)\b(?! air)", "Dry in air"),
     ("spread_to_dry", rf"{_NEW}[Ss]pread (?:it |the (?:solid|crystals|cake) )?(?:out )?(on [^.;\n]{{3,25}}?) to dry\b", "Dry {0}"),
+    ("to_it_cooled", rf"{_NEW}(To (?:[^.;:\n]|\.\d){{3,60}}? in an? {_SIZED}),? ((?:cooled|chilled|standing|kept|stirred|placed|immersed) (?:in|with|by) (?:an? )?(?:ice|cold)[ \w-]{{0,20}}?), (?=\d|(?:[\w%.-]+ ){{1,5}}\(?\d)", "{0} ({1}) "),
+    ("let_it_drop_on", rf"{_NEW}[Ll]et (?!it\b|the (?:mixture|batch)\b)(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}}?) (?:drop|drip|run|flow|trickle) (?=(?:in|on|to|in ?to|on ?to|over)\b)", "Add {0} dropwise "),
+    ("dissolved_in", r"(?<=[\w)]), (?:dissolved|taken up) (in (?:[^.,;:\n]|\.\d){4,60}?),? (?=over\b|within\b|during\b|is\b|was\b|dropwise\b|drop by drop\b|from the funnel\b|slowly\b|at \d)", " {0} "),
+    ("what_is_not_used", r"\bwhat (?:is|was) not (?:used|taken up|absorbed|dissolved|needed) (?:goes|passes|is led|is passed|runs|escapes) (?:on )?(?=(?:in)?to\b|through\b)", "the gas is led "),
+    ("a_stream_is_obtained", rf"{_NEW}(A|An|The) ((?:steady|good|even|regular|slow|brisk|quiet) )?(stream|current|flow|evolution) of (?:dry )?([a-z ]{{3,20}}?) (?:is (?:obtained|had|given off|formed|produced)|comes(?: off)?|results|sets in|develops)(?=[.,;\n])", "The gas comes off"),
+    ("generator_flask", rf"{_NEW}[Gg]enerator(?: flask)? (\d[\d.,]* ?m?L)(?=[,.;])", "Generator: {0} flask"),
     ("empty_the_flask", rf"(?:{_NEW}|(?<=, ))(?:[Ee]mpty|[Dd]ischarge|[Tt]ip(?= out\b| the (?:flask|pot) out\b)|[Uu]pend|[Ii]nvert) (?:out )?(?:the |your |my )?(?:reaction |whole )?(?:flask|pot|vessel|flask's contents) (?:out )?(?=(?:slowly |carefully |cautiously |out )?(?:(?:in|on ?)?to|over)\b)", "Pour the mixture "),
     ("is_emptied", rf"{_NEW}(?:[Tt]he )?(?:reaction )?(?:[Ff]lask|[Pp]ot) (?:is|was) (?:slowly |carefully |then )*(?:emptied|tipped out|discharged) (?=(?:in|on)?to\b)", "The mixture is poured "),
     ("stands_ready_with", rf"{_NEW}(?:A|An|The|a|the) ({_SIZED}) (?:with|containing|holding|that holds) ((?:[^.;:\n]|\.\d){{3,45}}?) (?:is|stands|waits|has been (?:put|made|set))(?: (?:ready|waiting|by|there|prepared|beside it|out))*(?: for it| to take it| beside it)?(?=[,;:.](?!\d))", "Put {1} in a {0}"),

@@ -131,6 +131,7 @@ SWEPT = patterns.compile(
 )
 PURGED = patterns.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon) (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system)|it all))\b"
+    r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,60}\bbefore (?:anything|it is|the (?:line|apparatus|hoses?|taps?|generator|flask|joints?)|opening|dismantling|taking)\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\b(?:after\w*|at the end|finally|in the end|when (?:it is )?(?:finished|done|over))\b(?:[^.\n]|\.\d){0,40}\b(?:nitrogen|argon|air)\b",
     re.I,
 )
