@@ -21,6 +21,8 @@ GOES_IN = patterns.compile(
 GOT = patterns.compile(
     r"\d ?%|\b(?:yield|per ?cent|theory|crude|crystals|m\.?p\.?|got|get|gives?|gave|obtained|dried|weighs?|collected)\b", re.I
 )
+GIVES = patterns.compile(r"^\W*(?:it |this |that |which )?(?:gives|gave|yields|yielded|furnishes|furnished)\b", re.I)
+"""What stands behind it was got."""
 
 
 TO_ITS_BOTTLE = patterns.compile(r"\b(?:in)?to (?:an?|the|its) (?:(?!wash|gas|drip|absor|trap)[\w-]+ ){0,2}(bottle|jar|vial|tin)\b", re.I)
@@ -52,6 +54,8 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
                 or any(s.kind in ("quench", "filter", "distil", "extract", "hold", "reflux", "dose", "heat") for s in doc.steps)
             )
         )
+        if owner is not None and owner.generic == "" and clause.verb is None and doc.steps and GIVES.match(text) and owner.amount is x:
+            product = True  # "Gives 150 g of constant-boiling acid (47 %)"
         if product and clause.verb is None and not account.isolated and owner is not None and GOES_IN.search(text) and not GOT.search(text):
             product = False  # "Then 22.5 g of chlorobenzene in a flask": a title that names what goes in
         hydrate = owner is not None and owner.identity is None and HYDRATE.fullmatch(owner.name.strip().lower()) is not None
