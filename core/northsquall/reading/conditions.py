@@ -393,6 +393,8 @@ TIP = patterns.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mi
 OUTER = patterns.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
 
 
+OF_THE_HEAD = patterns.compile(r"\b(?:head|vapou?r|still[- ]head|distillation head)(?:,? with (?:an? |its )?)? ?$", re.I)
+""" "Head thermometer", "still head with thermometer"."""
 OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
 
 
@@ -416,6 +418,8 @@ def read_sensor(account: Account, text: str, start: int) -> bool:
         ):
             where = "in the liquid"  # "coconut oil in a beaker, the thermometer in the oil"
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
+        if kind is None and OF_THE_HEAD.search(text[: m.start()]):
+            kind = "head"
         vessel = account.main or account.last
         if vessel is None:
             account.sensor = kind or ""

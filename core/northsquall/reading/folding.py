@@ -38,7 +38,7 @@ _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
 _FIRST = rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}"
 """A first portion, by its cue before or behind it, and the words that wait for the start."""
-_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- ))(?:(?:Then|Now|Next|Finally|then|now) )?"
+_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\n\d )|(?<=\n\d\d ))(?:(?:Then|Now|Next|Finally|then|now) )?"
 """Where a sentence or a row begins."""
 _SIZED = r"\d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|flask|bucket|bowl|jar|bottle|tub|pot|basin)"
 FOLDS: tuple[tuple[str, str, str], ...] = (
@@ -287,7 +287,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_in_cold", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=- ))[Ii]n (an(?:other)? |a )((?:[\w.-]+ ){0,3}(?:beaker|flask|jar|cup)),? (?:standing|cooled|chilled|kept|immersed|stood|placed|set|that stands) (?:in|by|with) (?:an? )?((?:cold |ice[- ]?|iced )*(?:water|ice)(?: bath)?), ((?:dissolve|make|mix|put|stir|prepare)\w* (?:[^.;\n]|\.\d){5,120})(?=\.?\n|[.;] |;|$)", "{3} in {0}{1} ({2} bath)"),
     ("in_a_cylinder", r"(\b(?:[Dd]issolve[sd]?|[Mm]a[kd]e up|[Mm]ix(?:ed|ture)?|stirred together|put together|shaken together)\b(?:[^.;\n]|\.\d){0,80}\bin an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder\b", "{0}beaker"),
     ("a_cylinder_in", r"\b([Ii]n an? (?:\d+ ?m?L )?)(?:measuring|graduated) cylinder(?=,? (?:dissolve|make up|mix)|, (?:[^.;\n]|\.\d){3,80}? (?:are|is|were|was) (?:mixed|dissolved|stirred together|put together))", "{0}beaker"),
-    ("time_is", r"[;,] (?:the )?(?:total |whole )?(?:time|duration)(?: needed| taken| for it| of addition)?[:,]? (?=\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b(?! (?:later|after)))", " over "),
+    ("time_is", r"(?:[;,]|(?<=\d g)\.|(?<=\d mL)\.|(?<=\d kg)\.) (?:[Tt]he )?(?:[Tt]otal |[Ww]hole |[Ff]eed |[Dd]osing |[Aa]ddition )?(?:[Tt]ime|[Dd]uration)(?: needed| taken| for it| of addition)?[:,]? (?=\d[\d.,]*(?:[-–]\d+)? ?(?:min|h)\b(?! (?:later|after)))", " over "),
     ("neither_colder_nor", r"\b(?:not|never) (?:colder|cooler|lower|less|below)(?: than)? (\d+)(?: ?°C)?,? (?:and|or|nor) (?:not |never )?(?:warmer|hotter|higher|more|above)(?: than)? (?=\d+ ?°C)", "between {0} and "),
     ("while_it_drips", rf"{_NEW}(?:[Kk]eep|[Hh]old|[Ss]tay|[Rr]emain|[Mm]aintain)(?: it| the flask| inside)? (?:at |between |within )?(\d+)(?: ?°C)?(?: and | to | ?[-–] ?)(\d+ ?°C) while ((?:[^.;\n]|\.\d){{3,60}}? (?:drips?|dropping|dripping|runs?|goes|flows|is (?:added|run|dripped|fed|dosed))(?: in)?)\b", "Then {2} at {0} to {1}"),
     ("starts_with", rf"{_NEW}(?:[Ss]tart|[Bb]egin) (?!with\b|to\b|at\b)(?:the )?(?=(?:[\w%.,-]+ ){{0,5}}?\(?\d[\d.,]* ?(?:m?g|mL|kg|m?mol|L)\b)((?:[^.;:\n]|\.\d){{4,60}})[.;:] (\d+ ?(?:min|h)), (?=\d+(?: to |[-–])\d+ ?°C)", "Add {0} over {1} at "),
@@ -325,6 +325,9 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("over_the_next_half", r"\b([Oo])ver the next half(?: an)?[- ]hour\b", "over 30 min"),
     ("over_the_next_few", r"\b([Oo])ver the next (?=\d|twenty|thirty|forty|fifteen|ten|two|three)", "over "),
     ("filtering", rf"{_NEW}Filtering(?=[,.;]| (?:off|through|with|by)\b)", "Filter"),
+    ("temperature_is", r"(?<=\d min)[.;,] (?:[Tt]emp(?:erature|\.)?|[Pp]ot|[Ii]nside|[Ii]nternal|[Bb]atch)(?: temperature)?:? (?=\d+(?: ?°C)?(?: to |[-–])\d+ ?°C)", " at "),
+    ("temperature_reading", r"\b[Tt]emperature (?:reading|measurement|measuring)(?::| is| is taken)? (?=in the\b)", "Thermometer "),
+    ("time_after_feed", rf"{_NEW}(?:[Rr]eaction|[Ss]tirring|[Hh]old|[Ss]tir) time after (?:the )?(?:feed|addition|dosing|last drop):? (?=\d)", "After-stirring: "),
     ("empty_the_flask", rf"(?:{_NEW}|(?<=, ))(?:[Ee]mpty|[Dd]ischarge|[Tt]ip(?= out\b| the (?:flask|pot) out\b)|[Uu]pend|[Ii]nvert) (?:out )?(?:the |your |my )?(?:reaction |whole )?(?:flask|pot|vessel|flask's contents) (?:out )?(?=(?:slowly |carefully |cautiously |out )?(?:(?:in|on ?)?to|over)\b)", "Pour the mixture "),
     ("is_emptied", rf"{_NEW}(?:[Tt]he )?(?:reaction )?(?:[Ff]lask|[Pp]ot) (?:is|was) (?:slowly |carefully |then )*(?:emptied|tipped out|discharged) (?=(?:in|on)?to\b)", "The mixture is poured "),
     ("stands_ready_with", rf"{_NEW}(?:A|An|The|a|the) ({_SIZED}) (?:with|containing|holding|that holds) ((?:[^.;:\n]|\.\d){{3,45}}?) (?:is|stands|waits|has been (?:put|made|set))(?: (?:ready|waiting|by|there|prepared|beside it|out))*(?: for it| to take it| beside it)?(?=[,;:.](?!\d))", "Put {1} in a {0}"),
