@@ -27,7 +27,7 @@ from northsquall.reading import concepts
 from northsquall.reading.lexicon import WORN
 from northsquall.reading.surroundings import DENIED
 from northsquall.reading.tokens import substances_in
-from northsquall.stability import alerts_of
+from northsquall.stability import Alert, alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
 
@@ -689,19 +689,34 @@ RUBBED = patterns.compile(
 SHOCKED = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen", "nitrate-ester", "acyl-nitrate")
 
 
+def _shocked(lot: Lot) -> list[Alert]:
+    """What in a charged solid a blow or friction sets off."""
+    s = lot.substance
+    if s is None or not s.smiles or s.phase != "s":
+        return []
+    return [a for r in s.parts if is_organic(r) for a in alerts_of(r) if a.id in SHOCKED]
+
+
+def _is_told(lot: Lot, text: str, begin: int, end: int) -> bool:
+    """Whether a sentence names a lot, where it is charged or later by the last word of its name: "the dry peroxide"."""
+    span = lot.material.span
+    last = lot.material.name.split()[-1] if lot.material.name else ""
+    return (span is not None and begin <= span[0] < end) or (
+        len(last) > 4 and re.search(rf"\b{re.escape(last)}\b", text[begin:end], re.I) is not None
+    )
+
+
 @rule("S01")
 def rubbed(c: Context) -> Iterator[Finding]:
     """S01: a charged solid that a blow or friction sets off is ground."""
     text = c.procedure.flowing
-    for lot in c.lots.values():
-        s, span = lot.substance, lot.material.span
-        if s is None or not s.smiles or s.phase != "s" or span is None:
+    for m in RUBBED.finditer(text):
+        begin = max(text.rfind(". ", 0, m.start()), text.rfind("\n", 0, m.start())) + 1
+        end = min((x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0), default=len(text))
+        if re.search(r"\b(?:not|never|n[o']t)\b", text[begin : m.start()], re.I):
             continue
-        found = [a for r in s.parts if is_organic(r) for a in alerts_of(r) if a.id in SHOCKED]
-        begin = max(text.rfind(". ", 0, span[0]), text.rfind("\n", 0, span[0])) + 1
-        end = min((x for x in (text.find(". ", span[1]), text.find("\n", span[1])) if x >= 0), default=len(text))
-        m = RUBBED.search(text, begin, end) if found else None
-        if m is None or re.search(r"\b(?:not|never|n[o']t)\b", text[begin : m.start()], re.I):
+        lot, found = next(((x, a) for x in c.lots.values() if (a := _shocked(x)) and _is_told(x, text, begin, end)), (None, []))
+        if lot is None:
             continue
         yield finding(
             "S01", "condition", f"“{m.group().strip()}”: {lot.label} ({found[0].name}): friction or a blow can set it off.", step=c.step_at(m.start()), span=m.span(), limit="no friction", remedy="Use it as it comes, damp; break lumps with a plastic spatula, behind a screen.", source="handbook 2.10", short="ground",
@@ -1203,6 +1218,32 @@ def stored_with_fuel(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+WITH_FOOD = patterns.compile(
+    r"\b(?:with|beside|next to|among|between|by|near|behind|under|above) (?:the |my |our |some |somebody['’]s |his |her )?(?:food(?:stuffs?)?|lunch(?:es)?|sandwich(?:es)?|milk|drinks?|groceries|snacks|fruit|cheese|butter|yoghurts?|coffee|tea bags|beer)\b"
+    r"|\b(?:food|kitchen|canteen|staff|tea[- ]room|lunch) (?:fridge|refrigerator|freezer|cupboard)\b|\b(?:fridge|refrigerator)\b[^.;\n]{0,15}\b(?:in|of) the (?:kitchen|canteen|tea[- ]room|staff room|common room)\b|\bin an? (?:old |empty |clean |rinsed )?(?:lemonade|milk|water|beer|wine|juice|soda|jam|drinks?) (?:bottle|jar|carton)\b",
+    re.I,
+)
+
+
+@rule("S05")
+def kept_with_food(c: Context) -> Iterator[Finding]:
+    """S05: what can hurt is kept beside food, or in what food comes in."""
+    text = c.procedure.flowing
+    m = next(
+        (
+            m
+            for m in WITH_FOOD.finditer(text)
+            if not re.search(r"\b(?:no|not|never|nor|without)\b|n['’]t\b", text[max(0, m.start() - 60) : m.start()], re.I)
+        ),
+        None,
+    )
+    if m is None or not _can_hurt(c, 0.0):
+        return
+    yield finding(
+        "S05", "condition", f"“{m.group().strip()}”: what is not for eating stands where food does, or looks like it.", step=c.step_at(m.start()), span=m.span(), limit="apart from food and its vessels", remedy="A labelled laboratory bottle, in a laboratory fridge or cupboard.", source="common practice, no source", short="kept with food",
+    )  # fmt: skip
+
+
 SIDE_BY_SIDE = patterns.compile(
     r"\b(?:next to|beside|among|together with|(?:shelf|cupboard|drawer|cabinet|box) (?:with|of|for)) (?:the )?(?P<what>[^.;,\n]{3,40})",
     re.I,
@@ -1360,7 +1401,7 @@ REFUSED = patterns.compile(
     rf"\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
     r"|\b(?:wears?|wore|wearing|with|has|had|only) (?:just |only )?(?:his|her|my|their|the|own|ordinary|everyday|normal) (?:own )?(?:reading |sun|everyday |ordinary |normal |prescription )glasses\b|\bsunglasses\b"
     rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
-    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:not (?:worn|needed|necessary|used|required|there|put on)|off(?! the)|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
+    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! the)|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
     re.I,
 )
 """Protection that the author goes without."""

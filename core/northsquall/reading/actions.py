@@ -926,6 +926,7 @@ OVERHEAD_INTO = lex.Cue(
     "caustic",
 )
 IS_HANDLED = patterns.compile(
+    r"^\W*(?:the |this |that )?[\w -]{2,30} (?:makes?|made|gets?|got) (?:into |in )?(?:your|the|my|our|one['’]s) (?:eyes?|nose|throat|skin|hands?)\b|"
     r"^\W*(?:the |all )?[\w-]+(?: \w+)? (?:is|are|was|were) (?:only |always |never )?(?:handled|stored|touched|opened|weighed out|measured out)\b(?![^.;]*\b(?:into|added)\b)|^\W*(?:(?:some|only|a bit of|a little|the) )?(?:[\w ]{2,20} (?:comes?|came)(?: off)?, )?(?:the |and )?[\w-]+ (?:(?:has|have|had) taken (?:up )?(?=(?:enough|all|most|its fill)\b)|takes|took|copes with|coped with|swallows|swallowed|absorbs|absorbed|handles) (?:up |care of )?(?:(?:at most |up to |about )?\d[\d.,]* ?(?:m?mol|L)\b(?: of (?:acid|gas|HCl|HBr|SO2|it|the gas))?|it|that|them|this|the (?:gas|vapou?r|fumes|HCl|HBr|SO2|chlorine|rest))\b",
     re.I,
 )
@@ -1490,7 +1491,8 @@ TAKEN_FIRST = patterns.compile(
 )
 """ "I use 90 mL.": it goes in by the next sentence."""
 ONLY_AN_AMOUNT = patterns.compile(
-    rf"^\W*(?:then |and |now |so )*{_AMOUNT}(?:,? (?:on the balance|exactly|or so|in all|\(?\d[\d.,]* ?mol\)?))*\W*$", re.I
+    rf"^\W*(?:then |and |now |so )*{_AMOUNT}(?:,? (?:on the balance|exactly|or so|in all|\(?\d[\d.,]* ?mol\)?|\((?:about )?\d[\d.,]* ?k?g, ?\d[\d.,]* ?m?mol\)))*\W*$",
+    re.I,
 )
 """ "Camphor. Fifteen grams. That goes in …": of what the sentence before has named."""
 MADE_OF_WHAT_IS_NAMED = patterns.compile(r"^[^.;\d]{0,20}[^.;]{0,60}\bfrom (?:the )?[\w(),' -]{4,50}\W*$", re.I)
@@ -4810,7 +4812,8 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
 
 
 THIS_IS = patterns.compile(
-    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|drop|feed|add|let) )?(?:this|it)\b(?: (?:is|was|goes|went))?(?: \w+ly)? ?(?:dripped|run|dropped|added|fed|let|in)\b", re.I
+    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|drop|feed|add|let) )?(?:this|it)\b(?: (?:is|was|goes|went))?(?: \w+ly)? ?(?:dripped|run|dropped|added|fed|let|in)\b",
+    re.I,
 )
 """ "This is dripped in over 20 min", "run it in"."""
 THE_MIX_ALONE = patterns.compile(
@@ -4942,7 +4945,14 @@ def _move(account: Account, r: Reading) -> bool:
         return False
     batch, mix = account.batch, account.mix
     told = account.doc.steps[-1] if account.doc.steps else None
-    if told is not None and told.kind == "charge" and told.materials and told.vessel == batch and THIS_IS.match(text) and all(m.generic for m in r.mentions):
+    if (
+        told is not None
+        and told.kind == "charge"
+        and told.materials
+        and told.vessel == batch
+        and THIS_IS.match(text)
+        and all(m.generic for m in r.mentions)
+    ):
         return False  # "nitrite is dissolved in water. This is dripped in": and not what waits beside
     own = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
     words = set(re.findall(r"[a-z]+", text.lower()))
@@ -4985,7 +4995,11 @@ def _move(account: Account, r: Reading) -> bool:
         or (not r.mentions and r.clause.verb in ("add", "pour"))
         or speaks_of_mix
         or _means_the_mix(account, r, mix)
-        or re.search(r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:(?:add|run|pour|drip|let|feed|drop|give|put|bring) (?:in )?)?(?:that|it|this)\b", source, re.I)
+        or re.search(
+            r"\b(the|this|cold|cooled) (?:\w+ )?(solution|mixture)\b|^\W*(?:(?:add|run|pour|drip|let|feed|drop|give|put|bring) (?:in )?)?(?:that|it|this)\b",
+            source,
+            re.I,
+        )
     ):
         main = main_vessel(account, [])
         set_bath(main, r.bath)

@@ -523,7 +523,7 @@ STIRRER_ON = Cue(
     "stirr",
 )
 AFTER_THE_FEED = patterns.compile(
-    r"\b(?:when|once|after|as soon as|until)\b[^.;]{0,25}?\b(?:feed|addition|everything|all|whole|acid|it|last drop)\b[^.;]{0,20}?(?:\bin\b|\bend\w*|\bover\b|\bdone\b|\bfinish\w*|\bcomplete\w*|[.,;]|\bstir|$)",
+    r"\bstirr(?:er|ing) (?:is |was )?(?:only )?(?:started|switched on|put on|turned on) (?:afterwards|after that|later|only then|at the end)\b|\b(?:when|once|after|as soon as|until)\b[^.;]{0,25}?\b(?:feed|addition|everything|all|whole|acid|it|last drop)\b[^.;]{0,20}?(?:\bin\b|\bend\w*|\bover\b|\bdone\b|\bfinish\w*|\bcomplete\w*|[.,;]|\bstir|$)",
     re.I,
 )
 """ "When the feed has ended", "once everything is in", "after the addition"."""

@@ -152,7 +152,8 @@ def read(text: str) -> Procedure:
             and q.span[1] <= stands.span[1]
         ):
             step.T_range = None  # "stirred, water bath at 20 °C": what it stands in, and no window
-        paced = step.duration or step.T_limit or step.T_range or lex.SLOWLY.search(step.text)
+        window = step.T_range is not None and step.T_range.low is not None  # "five drops at 20 °C" go in within a moment all the same
+        paced = step.duration or step.T_limit or window or lex.SLOWLY.search(step.text)
         if step.kind == "dose" and not paced and step.materials and _is_a_trace(doc, [by_id[k] for k in step.materials]):
             step.kind, step.all_at_once = "add", True  # "five drops of phosphoric acid": a catalyst, in within a moment
         if step.kind in ("dose", "add") and (step.materials or step.from_vessel):
