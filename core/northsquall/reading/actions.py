@@ -4811,7 +4811,7 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
     place(account, step, pieces)
 
 
-THIS_IS = patterns.compile(
+THIS_GOES_IN = patterns.compile(
     r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|drop|feed|add|let) )?(?:this|it)\b(?: (?:is|was|goes|went))?(?: \w+ly)? ?(?:dripped|run|dropped|added|fed|let|in)\b",
     re.I,
 )
@@ -4950,7 +4950,7 @@ def _move(account: Account, r: Reading) -> bool:
         and told.kind == "charge"
         and told.materials
         and told.vessel == batch
-        and THIS_IS.match(text)
+        and THIS_GOES_IN.match(text)
         and all(m.generic for m in r.mentions)
     ):
         return False  # "nitrite is dissolved in water. This is dripped in": and not what waits beside
@@ -5020,7 +5020,7 @@ PART_OF_IT = patterns.compile(
     re.I,
 )
 """ "Half of the mixture is run in", "the other half", "another third over 5 min": of what stands ready in another vessel."""
-MADE_UP = ("mixture", "mix", "solution", "liquid", "contents", "acid", "lye", "slurry", "suspension", "blend", "beaker", "reagent")
+A_MIXTURE = ("mixture", "mix", "solution", "liquid", "contents", "acid", "lye", "slurry", "suspension", "blend", "beaker", "reagent")
 
 
 def _a_share(account: Account, r: Reading) -> bool:
@@ -5040,7 +5040,7 @@ def _a_share(account: Account, r: Reading) -> bool:
     held = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
     before = [s for s in account.doc.steps if s.from_vessel == mix.name]
     own = any(m.identity in held or (m.generic in lex.GENERIC and any(x and class_of(m.generic, x) for x in held)) for m in r.mentions)
-    if said["what"] and said["what"].lower() not in MADE_UP and not own:
+    if said["what"] and said["what"].lower() not in A_MIXTURE and not own:
         return False  # half of something else
     left = 1.0
     for s in before:
