@@ -67,10 +67,16 @@ def holds(doc: Procedure, want: dict[str, Any]) -> bool:
         return want["apart"] not in made and len(fed) == 1 and fits(fed[0], {k: v for k, v in want.items() if k != "apart"})
     if "lot" in want or "any_lot" in want:
         names = want.get("any_lot", [want.get("lot")])
-        lots = [m for m in doc.materials if m.identity in names and ("amount" not in want or (m.amount and m.amount.value == want["amount"]))]
+        lots = [
+            m for m in doc.materials if m.identity in names and ("amount" not in want or (m.amount and m.amount.value == want["amount"]))
+        ]
         steps = [next((s for s in doc.steps if m.id in s.materials), None) for m in lots]
         carried = [  # a solution made up beside the batch, and run in from there
-            t for s in steps if s is not None for t in doc.steps if t.from_vessel == s.vessel and t.n > s.n and t.vessel == want.get("vessel")
+            t
+            for s in steps
+            if s is not None
+            for t in doc.steps
+            if t.from_vessel == s.vessel and t.n > s.n and t.vessel == want.get("vessel")
         ]
         return any(fits(s, want) for s in [*steps[: None if "any_lot" in want else 1], *carried] if s is not None)
     return any(fits(s, want) for s in doc.steps)
