@@ -19,8 +19,9 @@ from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import SLOWLY
 from northsquall.reading.surroundings import DENIED
+from northsquall.reading.tokens import substances_in
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
-from northsquall.substances import catalogue
+from northsquall.substances import Substance, catalogue
 from northsquall.working import number_text
 
 BY_MASS_OFF, BY_MASS_NEAR = 6.0, 1.2
@@ -418,6 +419,79 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
         name = pairs.classes()[next(k for k in MEETS_FUEL if k in pairs.classes_in(into.mixed))]["name"]
         yield finding(
             "S04", "stop" if into.mixed.get("H+", 0.0) > MUCH_ACID_MOL else "condition", f"“{m.group().strip()}”: what is still wet with {next(x for x in m.groups() if x).lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
+        )  # fmt: skip
+        return
+
+
+GROUND = patterns.compile(r"\b(?:ground|grind\w*|rubbed|pounded|milled|mortar)\b", re.I)
+BURNS_DRY = (
+    "sulfur",
+    "red phosphorus",
+    "charcoal",
+    "activated carbon",
+    "aluminium",
+    "magnesium",
+    "zinc",
+    "iron",
+    "starch",
+    "flour",
+    "sucrose",
+)
+
+
+def _told_together(text: str, m: re.Match[str]) -> list[Substance]:
+    """The substances that the sentence of a match names."""
+    begin = max(text.rfind(". ", 0, m.start()), text.rfind("\n", 0, m.start())) + 1
+    end = min((x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0), default=len(text))
+    known = catalogue().substances
+    return [known[str(t.value)] for t in substances_in(text[begin:end])]
+
+
+@rule("S04")
+def ground_with_fuel(c: Context) -> Iterator[Finding]:
+    """S04: a solid oxidiser is ground with what it can burn."""
+    text = c.procedure.flowing
+    for m in GROUND.finditer(text):
+        told = _told_together(text, m)
+        first = next((s for s in told if s.phase == "s" and set(MEETS_FUEL) & set(pairs.classes_in(dict(s.parts)))), None)
+        burns = next(
+            (
+                s
+                for s in told
+                if s is not first and s.phase == "s" and (s.id in BURNS_DRY or (s.smiles and is_organic(next(iter(s.parts)))))
+            ),
+            None,
+        )
+        if first is None or burns is None or DENIED.search(text[max(0, m.start() - 40) : m.start()]):
+            continue
+        yield finding(
+            "S04", "stop", f"“{m.group()}”: {first.id} and {burns.id} are ground together, an oxidiser with what it burns.", step=c.step_at(m.start()), span=m.span(), limit="never together, dry", remedy=f"Break the lumps of {first.id} alone, damp, with a plastic spatula.", source="handbook 3.4", short="ground with a fuel",
+        )  # fmt: skip
+        return
+
+
+REST_RINSED = patterns.compile(
+    r"\b(?:left ?overs?|rests?|remains|remainder|remaining|what (?:is|was) left|residues?|bottle|funnel|cylinder)\b[^.;\n]{0,70}\b(?:rins|wash|flush|swill)\w*(?: out)? (?:with|in|by) (?:(?:a little|some|plenty of|much|the) )?(?P<with>water|tap water|ethanol|alcohol|methanol|isopropanol|ammonia|acetone)\b",
+    re.I,
+)
+
+
+@rule("S04")
+def rest_rinsed_away(c: Context) -> Iterator[Finding]:
+    """S04: what reacts with water and alcohols is rinsed out of its bottle with one of them."""
+    text = c.procedure.flowing
+    for m in REST_RINSED.finditer(text):
+        if m["with"].lower() == "acetone":
+            continue
+        told = substances_in(m.group())
+        known = catalogue().substances
+        s = next(
+            (known[str(t.value)] for t in told if NET["water-reactive"] & set(pairs.classes_in(dict(known[str(t.value)].parts)))), None
+        )
+        if s is None or DENIED.search(text[max(0, m.start() - 30) : m.start()]):
+            continue
+        yield finding(
+            "S04", "condition", f"“{m.group().strip()}”: {s.id} acts on {m['with'].lower()}: heat and gas in the neck of a bottle.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="Rinse with a dry solvent that it leaves alone, and run the rinse slowly into stirred, cold carbonate or alkali.", source="handbook 3.4", short="rinsed with what it acts on",
         )  # fmt: skip
         return
 

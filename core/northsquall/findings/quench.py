@@ -1025,6 +1025,8 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
     if first is None:
         return
     begin, end = first.span[0], used.span[0] if used is not None and used.span[0] > first.span[1] else min(len(text), first.span[1] + 900)
+    if used is not None and used.vessel == made.vessel and used.from_vessel is None and used.kind in ("heat", "hold"):
+        end = max(end, text.find(".", used.span[1]))  # "warm to 40 °C and leave it like this until Monday"
     m = STANDS.search(text, begin, end)
     if m is None:
         return
@@ -1037,12 +1039,12 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
     if soon or re.search(r"\b(?:0|1|2|3|4|5) ?°|in ice\b|on ice\b|ice renewed|below 5", near, re.I):
         return
     yield finding(
-        "S01", "stop" if re.search(r"overnight|weekend|next day", m.group(), re.I) else "condition", f"“{m.group().strip()}”: a diazonium solution loses nitrogen as it warms; it is used cold and at once.", step=first, span=(m.start(), m.end()), limit="0–5 °C, at once", remedy="Keep it in ice, renewed, and go straight on; or do not start before the break.", source="handbook 5, common practice", short="diazonium stands",
+        "S01", "stop" if re.search(r"overnight|weekend|next|day\b|tomorrow", m.group(), re.I) else "condition", f"“{m.group().strip()}”: a diazonium solution loses nitrogen as it warms; it is used cold and at once.", step=first, span=(m.start(), m.end()), limit="0–5 °C, at once", remedy="Keep it in ice, renewed, and go straight on; or do not start before the break.", source="handbook 5, common practice", short="diazonium stands",
     )  # fmt: skip
 
 
 STANDS = patterns.compile(
-    r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner)\b"
+    r"\b(?:stay\w*|stood|stands?|kept|left|leave|wait\w*|remain\w*)\b[^.;\n]{0,60}\b(?:lunch|overnight|over night|afternoon|hours?|morning|weekend|coffee|tea|break|noon|next day|dinner|(?:until|till|to) (?:tomorrow|Monday|Tuesday|Wednesday|Thursday|Friday|Saturday|Sunday|next week))\b"
     r"|\b(?:lunch|coffee|tea|dinner)\b[^.;\n]{0,12}\b\d[^.;\n]{0,40}\b(?:solution|diazo\w*|it) (?:on|in|at) (?:the )?(?:bench|beaker|flask|table|sun|window)"
     r"|\b(?:lunch|coffee|tea|dinner)(?: break)?\b[^.;\n]{0,60}\b(?:stay\w*|stood|stands?|kept|left|wait\w*|remain\w*)\b",
     re.I,

@@ -437,6 +437,24 @@ def frozen(c: Context) -> Iterator[Finding]:
             return
 
 
+CONDENSER_DRY = patterns.compile(
+    r"\bcondenser\b[^.;\n]{0,40}?\b(?:water|cooling)(?:['’]s)? ?(?:is |was |were |has been |had been |being )?(?:not (?:yet )?(?:running|on|connected|flowing|turned on)|off\b|turned off|shut|forgotten)|\bcondenser,? (?:without|with no) (?:cooling |any )?water\b|\b(?:no|without(?: any)?) (?:cooling )?water (?:in|on|through|to|for) the condenser\b|\bcondenser (?:is |was )?(?:not cooled|uncooled|stays dry)\b|\bforgot\b[^.;\n]{0,20}\bcondenser(?:['’]s)? water\b",
+    re.I,
+)
+
+
+@rule("H07")
+def condenser_dry(c: Context) -> Iterator[Finding]:
+    """H07: it boils under a condenser through which no water runs."""
+    m = CONDENSER_DRY.search(c.procedure.flowing)
+    boils = any(s.kind in ("reflux", "distil", "heat") for s in c.procedure.steps) or BOILS.search(c.procedure.flowing) is not None
+    if m is None or not boils:
+        return
+    yield finding(
+        "H07", "condition", f"“{m.group().strip()}”: nothing holds the vapour of what boils.", step=c.step_at(m.start()), span=m.span(), limit="water on before the heat", remedy="Water on and seen to run before anything is heated.", source="common practice, no source", short="condenser dry",
+    )  # fmt: skip
+
+
 @rule("H07")
 def condenser_short(c: Context) -> Iterator[Finding]:
     """H07: a reaction at reflux that makes more heat than the condenser takes: the rest leaves as vapour."""

@@ -2733,7 +2733,8 @@ def _topic(account: Account, r: Reading) -> None:
     if verb == "destroy" and BY_POURING.search(text) and _pours(account, r):
         return _quench(account, r)
     vented = verb == "distil" and not r.measured  # "surplus distilled off, vent through the caustic"
-    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented):
+    taken = account.doc.steps and UNTIL_WHITE.search(text) and any(m.identity in TAKES_AWAY for m in r.mentions)
+    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented) or (taken and verb in ("add", None)):
         return _destroy(account, r)
     if account.doc.steps and NO_MORE_GAS.search(text) and r.mentions and _hydride_there(account) and not _pours(account, r):
         return _destroy(account, r)
@@ -2749,6 +2750,10 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+UNTIL_WHITE = patterns.compile(
+    r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b", re.I
+)
+""" "Bisulfite until the paper stays white": it takes away what is left."""
 BY_CHROMATOGRAPHY = patterns.compile(r"^\W*(?:by )?(?:TLC|GC|HPLC|NMR|IR)\b", re.I)
 """ "TLC beside the chloride quenched in methanol shows none": a test, whatever was poured for it."""
 BY_POURING = patterns.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)
