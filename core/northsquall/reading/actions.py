@@ -2751,7 +2751,8 @@ def _topic(account: Account, r: Reading) -> None:
 
 
 UNTIL_WHITE = patterns.compile(
-    r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b", re.I
+    r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b",
+    re.I,
 )
 """ "Bisulfite until the paper stays white": it takes away what is left."""
 BY_CHROMATOGRAPHY = patterns.compile(r"^\W*(?:by )?(?:TLC|GC|HPLC|NMR|IR)\b", re.I)
