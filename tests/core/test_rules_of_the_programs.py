@@ -36,6 +36,21 @@ def test_a_fault_and_what_is_right_beside_it(code: str, text: str, wrong: str, r
     assert code not in codes(text.format(right))
 
 
+@pytest.mark.parametrize(
+    ("code", "text"),
+    [
+        ("H07", THIONYL.format("At the end the condenser water is turned off.")),
+        ("H07", THIONYL.format("If the condenser water fails or is off, lower the bath.")),
+        ("H07", THIONYL.format("The condenser water stays on to the end.")),
+        ("S05", "Casein\n\n200 mL of skimmed milk in a 500 mL beaker, 40 °C. Acetic acid 10 % 10 mL over 10 min, stirred with the milk. Filter."),
+        ("S04", CHROMIC.format("Sodium dichromate dihydrate (29.8 g) and benzoic acid (1 g) go with 100 mL of water into a flask with ground joints.")),
+        ("S04", THIONYL.format("The condenser and the bottle are washed with acetone.")),
+    ],
+)  # fmt: skip
+def test_what_is_right_raises_nothing(code: str, text: str) -> None:
+    assert code not in codes(text)
+
+
 def test_a_borate_is_no_product() -> None:
     """Four ketones to one borohydride (handbook 3.1): the alcohol is weighed, 11.2 g of 13.2 g, and not the borate that the hydride leaves."""
     a = assess(
@@ -47,18 +62,17 @@ def test_a_borate_is_no_product() -> None:
 
 
 def test_ether_that_extracts_later_does_not_set_the_class() -> None:
-    """The mixture that reacts boils near 100 °C: water, acetic acid and cyclohexanol."""
-    base = "Ketone\n\nCyclohexanol 10.0 g and acetic acid 40 mL in a 500 mL flask, stirrer, thermometer in the liquid, ice bath 2 kg, hood. 12 % sodium hypochlorite solution, 75 mL, over 50 min at 15-25 °C. Stir 30 min. Add 150 mL of {}."
-    said = {s: {f.code for f in assess(read(base.format(s))).findings} for s in ("water", "diethyl ether")}
-    assert "H03" not in said["water"] | said["diethyl ether"]
+    """What reacts boils near 100 °C (water, acetic acid, cyclohexanol) and reaches 73 °C: class 1 or 2, whatever extracts it afterwards."""
+    doc = read(
+        "Ketone\n\nCyclohexanol 10.0 g and acetic acid 40 mL in a 500 mL flask, stirrer, thermometer in the liquid, ice bath 2 kg, hood. 12 % sodium hypochlorite solution, 75 mL, over 50 min at 15-25 °C. Stir 30 min. Destroy the excess with 60 mL of 10 % sodium bisulfite, starch paper stays white. Extract with 3 x 50 mL of diethyl ether. Stand over 5 g of magnesium sulfate for 20 min."
+    )
+    assert "H03" not in {f.code for f in assess(doc).findings}
 
 
-@pytest.mark.parametrize(
-    "said", ["p-Toluidine (10.7 g) is dissolved in 50 mL of toluene.", "tert-Butanol (7.4 g) is dissolved in 50 mL of toluene."]
-)
+@pytest.mark.parametrize("said", ["p-Toluidine (10.7 g) is dissolved", "tert-Butanol (7.4 g) is dissolved"])
 def test_a_sentence_may_begin_with_a_locant(said: str) -> None:
-    doc = read(f"X\n\nAcetic anhydride (11 g) is put in a 1 L flask. {said}")
-    assert len({m.step for m in doc.materials}) == 2
+    doc = read(f"X\n\nAcetic anhydride (11 g) is put in a 1 L flask. {said} in 50 mL of toluene in a 250 mL beaker.")
+    assert [(s.vessel, len(s.materials)) for s in doc.steps] == [("1 L flask", 1), ("250 mL beaker", 2)]
 
 
 def test_bisulfite_until_the_paper_is_white_takes_the_excess() -> None:

@@ -142,7 +142,7 @@ def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
                 (made if e.reaction.family.tier < 7 else late)[root] = mass_of(parse_formula(formula_of(root)))
             elif n > 0 and is_gas(root):
                 gas[root] = gas.get(root, 0.0) + n * e.extent
-    made = {r: m for r, m in made.items() if "B" not in formula_of(r).replace("Br", "")} or made  # a borate is what the hydride leaves
+    made = {r: m for r, m in made.items() if "B" not in parse_formula(formula_of(r))} or made  # a borate is what the hydride leaves
     made = made or (late if not gas else {})  # a slow reaction where there is no other
     rest = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r) for r in made}
     came = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r and n > 0) for r in made}

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -653,9 +653,9 @@ def _poured(procedure: Procedure, step: Step) -> dict[str, float]:
     return brought_over(procedure, step)
 
 
-def _parts(procedure: Procedure, step: Step) -> list[tuple[str, float]]:
+def _parts(procedure: Procedure, step: Step) -> Iterable[tuple[str, float]]:
     """All that a step brings, its own materials whole, and what part of those that stood in another vessel."""
-    return [*((k, 1.0) for k in step.materials), *_poured(procedure, step).items()]
+    return {**_poured(procedure, step), **dict.fromkeys(step.materials, 1.0)}.items()
 
 
 def _corners(dH: Figure | None, uptake: float, extent: float, U: tuple[float, float, float], rate: Kinetics | None) -> tuple[Corner, ...]:

@@ -14,14 +14,14 @@ from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.sentences import named_in, sentence_of
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import SLOWLY
 from northsquall.reading.surroundings import DENIED
-from northsquall.reading.tokens import substances_in
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
-from northsquall.substances import Substance, catalogue
+from northsquall.substances import catalogue
 from northsquall.working import number_text
 
 BY_MASS_OFF, BY_MASS_NEAR = 6.0, 1.2
@@ -423,46 +423,26 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
         return
 
 
-GROUND = patterns.compile(r"\b(?:ground|grind\w*|rubbed|pounded|milled|mortar)\b", re.I)
-BURNS_DRY = (
-    "sulfur",
-    "red phosphorus",
-    "charcoal",
-    "activated carbon",
-    "aluminium",
-    "magnesium",
-    "zinc",
-    "iron",
-    "starch",
-    "flour",
-    "sucrose",
+GROUND_WITH = patterns.compile(
+    r"\b(?:ground|grind\w*|rubbed|rubbing|pounded|milled|triturated)\b(?:,? (?:up|well|fine\w*|it|them|dry))* (?:together|with)\b|\b(?:together|both)\b[^.;\n]{0,30}\b(?:ground|in (?:a|the) mortar)\b",
+    re.I,
 )
-
-
-def _told_together(text: str, m: re.Match[str]) -> list[Substance]:
-    """The substances that the sentence of a match names."""
-    begin = max(text.rfind(". ", 0, m.start()), text.rfind("\n", 0, m.start())) + 1
-    end = min((x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0), default=len(text))
-    known = catalogue().substances
-    return [known[str(t.value)] for t in substances_in(text[begin:end])]
+BURNS_DRY = {"sulfur", "carbon", "light-metal", "zinc", "red-phosphorus", "sugar", "organic"}
 
 
 @rule("S04")
 def ground_with_fuel(c: Context) -> Iterator[Finding]:
     """S04: a solid oxidiser is ground with what it can burn."""
     text = c.procedure.flowing
-    for m in GROUND.finditer(text):
-        told = _told_together(text, m)
-        first = next((s for s in told if s.phase == "s" and set(MEETS_FUEL) & set(pairs.classes_in(dict(s.parts)))), None)
+    for m in GROUND_WITH.finditer(text):
+        if DENIED.search(text[max(0, m.start() - 40) : m.start()]):
+            continue
+        solids = [s for s in named_in(sentence_of(text, m)) if s.phase == "s"]
+        first = next((s for s in solids if set(MEETS_FUEL) & set(pairs.classes_in(s.parts))), None)
         burns = next(
-            (
-                s
-                for s in told
-                if s is not first and s.phase == "s" and (s.id in BURNS_DRY or (s.smiles and is_organic(next(iter(s.parts)))))
-            ),
-            None,
+            (s for s in solids if s is not first and (BURNS_DRY & set(pairs.classes_in(s.parts)) or any(map(is_organic, s.parts)))), None
         )
-        if first is None or burns is None or DENIED.search(text[max(0, m.start() - 40) : m.start()]):
+        if first is None or burns is None:
             continue
         yield finding(
             "S04", "stop", f"“{m.group()}”: {first.id} and {burns.id} are ground together, an oxidiser with what it burns.", step=c.step_at(m.start()), span=m.span(), limit="never together, dry", remedy=f"Break the lumps of {first.id} alone, damp, with a plastic spatula.", source="handbook 3.4", short="ground with a fuel",
@@ -471,7 +451,7 @@ def ground_with_fuel(c: Context) -> Iterator[Finding]:
 
 
 REST_RINSED = patterns.compile(
-    r"\b(?:left ?overs?|rests?|remains|remainder|remaining|what (?:is|was) left|residues?|bottle|funnel|cylinder)\b[^.;\n]{0,70}\b(?:rins|wash|flush|swill)\w*(?: out)? (?:with|in|by) (?:(?:a little|some|plenty of|much|the) )?(?P<with>water|tap water|ethanol|alcohol|methanol|isopropanol|ammonia|acetone)\b",
+    r"\b(?:left ?overs?|rests?|remains|remainder|remaining|what (?:is|was) left|residues?|bottle|funnel|cylinder)\b[^.;\n]{0,70}\b(?:rins|wash|flush|swill)\w*(?: out)? (?:with|in|by) [^.;,\n]{3,30}",
     re.I,
 )
 
@@ -481,17 +461,13 @@ def rest_rinsed_away(c: Context) -> Iterator[Finding]:
     """S04: what reacts with water and alcohols is rinsed out of its bottle with one of them."""
     text = c.procedure.flowing
     for m in REST_RINSED.finditer(text):
-        if m["with"].lower() == "acetone":
-            continue
-        told = substances_in(m.group())
-        known = catalogue().substances
-        s = next(
-            (known[str(t.value)] for t in told if NET["water-reactive"] & set(pairs.classes_in(dict(known[str(t.value)].parts)))), None
-        )
-        if s is None or DENIED.search(text[max(0, m.start() - 30) : m.start()]):
+        told = [(s, set(pairs.classes_in(s.parts)) | ({"water"} if s.id == "water" else set())) for s in named_in(m.group())]
+        acts = next((s for s, k in told if NET["water-reactive"] & k), None)
+        rinse = next((s for s, k in told if NET["protic"] & k), None)
+        if acts is None or rinse is None or DENIED.search(text[max(0, m.start() - 30) : m.start()]):
             continue
         yield finding(
-            "S04", "condition", f"“{m.group().strip()}”: {s.id} acts on {m['with'].lower()}: heat and gas in the neck of a bottle.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="Rinse with a dry solvent that it leaves alone, and run the rinse slowly into stirred, cold carbonate or alkali.", source="handbook 3.4", short="rinsed with what it acts on",
+            "S04", "condition", f"“{m.group().strip()}”: {acts.id} acts on {rinse.id}: heat and gas in the neck of a bottle.", step=c.step_at(m.start()), span=m.span(), limit="never together", remedy="Rinse with a dry solvent that it leaves alone, and run the rinse slowly into stirred, cold carbonate or alkali.", source="handbook 3.4", short="rinsed with what it acts on",
         )  # fmt: skip
         return
 

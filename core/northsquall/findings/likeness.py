@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import lru_cache
 
 from northsquall import patterns
 from northsquall.assessment import Finding
@@ -17,14 +16,14 @@ from northsquall.findings.chemistry import pair_gases
 from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below, fuming
 from northsquall.findings.heat import is_a_salt
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
+from northsquall.findings.sentences import named_in
 from northsquall.findings.waste import ACID_TO_DRAIN_MOL
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
 from northsquall.reading import lexicon as lex
 from northsquall.reading.likeness import alike
-from northsquall.reading.tokens import substances_in
 from northsquall.stability import alerts_of
-from northsquall.substances import Substance, catalogue
+from northsquall.substances import Substance
 
 BY_WORDING = "handbook 4, by its wording"
 """Source of a finding that no rule raised, but a sentence that reads like one."""
@@ -42,12 +41,6 @@ STRONG_PERCENT = 60.0
 STRONG = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "perchloric"}
 
 
-@lru_cache(maxsize=16)
-def _named_in(text: str) -> tuple[str, ...]:
-    """Ids of the substances that a text names."""
-    return tuple(dict.fromkeys(str(t.value) for t in substances_in(text)))
-
-
 def _named(c: Context) -> list[Substance]:
     """What the text names, where the reading leaves open what is there: a lot without an amount, or nothing that reacts as it is wanted."""
     amountless = any(x.mol is None and x.material.role is None and x.material.step is not None for x in c.lots.values())
@@ -55,7 +48,7 @@ def _named(c: Context) -> list[Substance]:
     lost = any(u.why.startswith("a quantity") for u in c.procedure.unread) or len(c.lots) < 2
     if not (amountless or met or (lost and not any(r.role == "wanted" for r in c.reactions))):
         return []
-    return [catalogue().substances[k] for k in _named_in(c.procedure.flowing)]
+    return list(named_in(c.procedure.flowing))
 
 
 def _named_classes(c: Context) -> set[str]:
@@ -308,7 +301,7 @@ SAID = {
     "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
     "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)) or any(s.id in FUEL_GASES for s in _named(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\b[Nn]o (?:(?:open )?flames?|hot ?plates?|ignition|sparks?|burners?)\b|\bcrystalli[sz]ed from\b|(?s:^(?!.*\b(?:flames?|burners?|sparks?|hot|(?<!in )plates?|lit|distil\w*|evaporat\w*|steam|coil|radiator|glow\w*|smok\w*|heaters?|lamps?|pilot|ring|stoves?|motors?|switch\w*|ovens?|candles?|match\w*|fires?|mantle|bunsen|drill|fridge|gun)\b).*\b(?:carbonate|brine|crystalli[sz]\w*|extract\w*|shaken)\b)|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b|\bspots?\b|\b(?:heater|burner|flame|plate|lamp)s? (?:is |are |stays? )?out of the (?:cupboard|hood)\b", otherwise="H12"),
     "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|(?:by|in) drops|drop by drop|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bground together\b|\bat most (?:a )?(?:third|half|quarter)\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
-    "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on)\b"),
+    "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b"),
     "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b"),
     "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b"),
     "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),

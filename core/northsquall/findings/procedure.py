@@ -13,6 +13,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.sentences import named_in
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
@@ -20,7 +21,6 @@ from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.mentions import class_of
 from northsquall.reading.reconcile import JOINED, NOT_OF_A_CHARGE
-from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 
 NEEDED = ("charge", "dose", "add", "dissolve", "quench")
@@ -209,8 +209,8 @@ def unplaced(c: Context) -> Iterator[Finding]:
 
 def _inert(c: Context) -> bool:
     """Whether nothing that went in, or is named anywhere in the text, can act on anything else there: "mixtures of ethanol and water"."""
-    acting, cat = ACTING - REDUCED_ONLY, catalogue()
-    here = [x.substance for x in c.lots.values()] + [cat.substances.get(str(t.value)) for t in substances_in(c.procedure.flowing)]
+    acting = ACTING - REDUCED_ONLY
+    here = [x.substance for x in c.lots.values()] + list(named_in(c.procedure.flowing))
     known = all(s is not None and not acting & set(pairs.classes_in(dict(s.parts))) for s in here)
     return known and not c.reactions and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 

@@ -12,7 +12,7 @@ from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
-from northsquall.findings.sentences import sentence_of
+from northsquall.findings.sentences import named_in, sentence_of
 from northsquall.findings.words import PAPER_GONE
 from northsquall.gas import record_of
 from northsquall.heat.acids import free_acids
@@ -26,7 +26,6 @@ from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.reading import concepts
 from northsquall.reading.lexicon import WORN
 from northsquall.reading.surroundings import DENIED
-from northsquall.reading.tokens import substances_in
 from northsquall.stability import Alert, alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -697,13 +696,10 @@ def _shocked(lot: Lot) -> list[Alert]:
     return [a for r in s.parts if is_organic(r) for a in alerts_of(r) if a.id in SHOCKED]
 
 
-def _is_told(lot: Lot, text: str, begin: int, end: int) -> bool:
-    """Whether a sentence names a lot, where it is charged or later by the last word of its name: "the dry peroxide"."""
-    span = lot.material.span
-    last = lot.material.name.split()[-1] if lot.material.name else ""
-    return (span is not None and begin <= span[0] < end) or (
-        len(last) > 4 and re.search(rf"\b{re.escape(last)}\b", text[begin:end], re.I) is not None
-    )
+def _is_told(lot: Lot, said: str) -> bool:
+    """Whether a sentence names a lot, or speaks of it by the last word of its name: "the dry peroxide"."""
+    last = lot.material.name.split()[-1:]
+    return any(len(x) > 4 and re.search(rf"\b{re.escape(x)}\b", said, re.I) is not None for x in (lot.material.name, *last))
 
 
 @rule("S01")
@@ -711,11 +707,10 @@ def rubbed(c: Context) -> Iterator[Finding]:
     """S01: a charged solid that a blow or friction sets off is ground."""
     text = c.procedure.flowing
     for m in RUBBED.finditer(text):
-        begin = max(text.rfind(". ", 0, m.start()), text.rfind("\n", 0, m.start())) + 1
-        end = min((x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0), default=len(text))
-        if re.search(r"\b(?:not|never|n[o']t)\b", text[begin : m.start()], re.I):
+        said = sentence_of(text, m).partition("\n")[0]
+        if re.search(r"\b(?:not|never|n[o']t)\b", said.partition(m.group())[0], re.I):
             continue
-        lot, found = next(((x, a) for x in c.lots.values() if (a := _shocked(x)) and _is_told(x, text, begin, end)), (None, []))
+        lot, found = next(((x, a) for x in c.lots.values() if (a := _shocked(x)) and _is_told(x, said)), (None, []))
         if lot is None:
             continue
         yield finding(
@@ -987,11 +982,10 @@ def _evaporated(c: Context, m: re.Match[str]) -> Finding | None:
 def _solvent_by_name(c: Context, step: Step, m: re.Match[str]) -> Finding | None:
     """What a sentence lets evaporate by its name, or what extracted last: the ledger has it in no vessel."""
     said = sentence_of(c.procedure.flowing, m)
-    named = {str(t.value) for t in substances_in(said)}
     washes = [
         x for x in c.lots.values() if x.material.role == "wash" and x.material.step is not None and step.n - 2 <= x.material.step <= step.n
     ]
-    for s in [catalogue().substances[k] for k in sorted(named)] + [x.substance for x in washes if x.substance is not None]:
+    for s in [*sorted(named_in(said), key=lambda s: s.id)] + [x.substance for x in washes if x.substance is not None]:
         boils, flash = s.value("Tb"), s.value("Tflash")
         burns = flash is not None and flash.value < 60
         if (
@@ -1221,24 +1215,21 @@ def stored_with_fuel(c: Context) -> Iterator[Finding]:
 
 
 WITH_FOOD = patterns.compile(
-    r"\b(?:with|beside|next to|among|between|by|near|behind|under|above) (?:the |my |our |some |somebody['’]s |his |her )?(?:food(?:stuffs?)?|lunch(?:es)?|sandwich(?:es)?|milk|drinks?|groceries|snacks|fruit|cheese|butter|yoghurts?|coffee|tea bags|beer)\b"
-    r"|\b(?:food|kitchen|canteen|staff|tea[- ]room|lunch) (?:fridge|refrigerator|freezer|cupboard)\b|\b(?:fridge|refrigerator)\b[^.;\n]{0,15}\b(?:in|of) the (?:kitchen|canteen|tea[- ]room|staff room|common room)\b|\bin an? (?:old |empty |clean |rinsed )?(?:lemonade|milk|water|beer|wine|juice|soda|jam|drinks?) (?:bottle|jar|carton)\b",
+    r"\b(?:with|beside|next to|among|between|by|near|behind|under|above) (?:the |my |our |some |somebody['’]s |his |her )?(?:food(?:stuffs?)?|lunch(?:es)?|sandwich(?:es)?|milk|drinks?|groceries|snacks|fruit|cheese|butter|yoghurts?|beer)\b"
+    r"|\b(?:food|kitchen|canteen|staff|tea[- ]room|lunch) (?:fridge|refrigerator|freezer|cupboard)\b|\b(?:fridge|refrigerator)\b[^.;\n]{0,15}\b(?:in|of) the (?:kitchen|canteen|tea[- ]room|staff room|common room)\b|\bin an? (?:old |empty |clean |rinsed )?(?:lemonade|milk|beer|wine|juice|soda|jam|drinks?) (?:bottle|jar|carton)\b",
     re.I,
+)
+PUT_AWAY = patterns.compile(
+    r"\b(?:keep|keeps|kept|stor\w+|stands?|stood|shelf|fridge|refrigerator|freezer|cupboard|put away|bottled?|save[sd]?)\b", re.I
 )
 
 
 @rule("S05")
 def kept_with_food(c: Context) -> Iterator[Finding]:
-    """S05: what can hurt is kept beside food, or in what food comes in."""
+    """S05: what can hurt is kept beside food, or in what food comes in; milk that is worked with is no food."""
     text = c.procedure.flowing
-    m = next(
-        (
-            m
-            for m in WITH_FOOD.finditer(text)
-            if not re.search(r"\b(?:no|not|never|nor|without)\b|n['’]t\b", text[max(0, m.start() - 60) : m.start()], re.I)
-        ),
-        None,
-    )
+    told = ((m, sentence_of(text, m)) for m in WITH_FOOD.finditer(text))
+    m = next((m for m, said in told if PUT_AWAY.search(said) and not DENIED.search(said)), None)
     if m is None or not _can_hurt(c, 0.0):
         return
     yield finding(

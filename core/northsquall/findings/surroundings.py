@@ -443,10 +443,18 @@ CONDENSER_DRY = patterns.compile(
 )
 
 
+WHEN_OVER = patterns.compile(
+    r"\b(?:if|should|when|once|after\w*|finally|at the end|in the end|last of all|fails?|failure|cold|cool|cooled|never|don['’]t|do not|check\w*)\b",
+    re.I,
+)
+"""The water is turned off behind the work, or what is done where it fails."""
+
+
 @rule("H07")
 def condenser_dry(c: Context) -> Iterator[Finding]:
     """H07: it boils under a condenser through which no water runs."""
-    m = CONDENSER_DRY.search(c.procedure.flowing)
+    text = c.procedure.flowing
+    m = next((m for m in CONDENSER_DRY.finditer(text) if not WHEN_OVER.search(sentence_of(text, m))), None)
     boils = any(s.kind in ("reflux", "distil", "heat") for s in c.procedure.steps) or BOILS.search(c.procedure.flowing) is not None
     if m is None or not boils:
         return

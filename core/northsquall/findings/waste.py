@@ -13,9 +13,8 @@ from northsquall.chemistry.ledger import Stream
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import split_layers
 from northsquall.findings.base import Context, finding, rule
-from northsquall.findings.sentences import sentence_start
+from northsquall.findings.sentences import named_in, sentence_start
 from northsquall.procedure import Step
-from northsquall.reading.tokens import substances_in
 from northsquall.substances import Substance, catalogue
 
 _HELD_FOR = r"\b(?:drum|can|bottle|tank|waste|bucket|container|carboy) (?:of|for|with)(?: the)?(?: \w+)?"
@@ -230,7 +229,7 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
     text = c.procedure.flowing
     for m in TO_THE_BIN.finditer(text):
         said = text[sentence_start(text, m.start()) : m.end()]
-        named = [] if KEPT_APART.search(said) else [catalogue().substances[str(t.value)] for t in substances_in(said)]
+        named = [] if KEPT_APART.search(said) else list(named_in(said))
         if not named and WIPED.search(said) and not KEPT_APART.search(said):  # "dry the scraps with paper; the paper in the bin"
             spilt = SPILT.search(text, sentence_start(text, max(0, sentence_start(text, m.start()) - 2)), m.end()) is not None
             held = [x.substance for x in c.lots.values() if x.substance is not None and x.material.role != "absorber"]
@@ -274,7 +273,7 @@ def burns_down_the_drain(c: Context) -> Iterator[Finding]:
         said = text[sentence_start(text, m.start()) : m.start()]
         if KEPT_APART.search(said) or FREED.search(said) or HALOGENATED.search(text[m.start() - len(said) : m.end()]):
             continue  # a halogenated one has its own finding
-        named = [catalogue().substances[str(t.value)] for t in substances_in(said)]
+        named = named_in(said)
         poured = next((s for s in named if s.phase == "l" and split_layers(Stream(roots=dict(s.parts)))[0].roots), None)
         if poured is None:
             continue
@@ -426,7 +425,7 @@ def thrown_together(c: Context) -> Iterator[Finding]:
         words = (before + m.group()).lower()
         named = {x.identity for x in c.procedure.materials if x.identity and (x.name.lower() in words or x.identity in words)}
         named |= {BY_ADJECTIVE[w] for w in re.findall(r"\w+", words) if w in BY_ADJECTIVE}
-        named |= {str(t.value) for t in substances_in(m.group())}
+        named |= {s.id for s in named_in(m.group())}
         acids = {
             x.identity
             for x in c.procedure.materials

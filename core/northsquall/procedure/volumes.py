@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 
 from northsquall import patterns
@@ -66,13 +67,14 @@ def volumes(procedure: Procedure, lots: dict[str, Lot]) -> dict[str, float | Non
     return out
 
 
+def left_in(procedure: Procedure, vessel: str | None, before: float = math.inf) -> float:
+    """What part of all that was put into a vessel the shares taken before a step have left there, 0 to 1."""
+    return math.prod(1.0 - s.share for s in procedure.steps if s.n < before and s.from_vessel == vessel and s.share is not None)
+
+
 def share_over(procedure: Procedure, step: Step) -> float:
     """What part of all that was put into its source a step brings over, 0 to 1: its share of what earlier shares left there."""
-    left = 1.0
-    for s in procedure.steps:
-        if s.n < step.n and s.from_vessel == step.from_vessel and s.share is not None:
-            left *= 1.0 - s.share
-    return left if step.share is None else left * step.share
+    return left_in(procedure, step.from_vessel, step.n) * (1.0 if step.share is None else step.share)
 
 
 def brought_over(procedure: Procedure, step: Step) -> dict[str, float]:

@@ -11,6 +11,7 @@ from rdkit import Chem
 from northsquall import patterns
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
+from northsquall.procedure.volumes import left_in
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import (
     Account,
@@ -1501,6 +1502,7 @@ IT_GOES_IN = patterns.compile(
     r"^\W*(?:and |then |now )*(?:it|this|that|which) (?:(?:is|was|are|were|then|slowly|gets|got|all) )*(?:drips?|dripped|dropped|goes|went|runs?|added|poured|tipped|put|fed|let)\b",
     re.I,
 )
+IT_IS_RUN_IN = patterns.compile(r"^\W*(?:and |then |now )*(?:run|drip|drop|feed|add|let) (?:this|it)\b", re.I)
 IT_IS_THERE = patterns.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re.I)
 """ "A litre of that into a beaker", "bring 70 mL (0.112 mol) to pH 9": of what the sentence before has named."""
 
@@ -4269,12 +4271,10 @@ ARYLAMINE = Chem.MolFromSmarts("c[NX3;H2]")
 
 
 NITRITE_AHEAD = patterns.compile(r"(?s:.{0,400}?)\b(?:nitrite|diazo\w*)\b", re.I)
-INTO_COPPER_DIAZO = patterns.compile(
-    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) (?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b[^.;]{0,20}?\b(?:the |this )?(?:cold |clear |fresh )*diazo",
-    re.I,
-)
+_READY = r"(?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b"
 DIAZO_INTO = patterns.compile(
-    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) (?:the |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask)\b",
+    rf"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) {_READY}"
+    rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) {_READY}[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo",
     re.I,
 )
 """What was diazotised goes into what stands ready in another vessel."""
@@ -4308,7 +4308,7 @@ def _of_the_amine(account: Account, vessel: Vessel) -> Vessel:
 
 def _diazo_into(account: Account, r: Reading) -> bool:
     """ "Diazonium solution, kept cold, into the copper solution in 20 portions": not the copper into it."""
-    if r.measured or (DIAZO_INTO.match(r.text) is None and INTO_COPPER_DIAZO.match(r.text) is None):
+    if r.measured or DIAZO_INTO.match(r.text) is None:
         return False
     moved = {s.from_vessel for s in account.doc.steps}
     charged = [
@@ -4817,11 +4817,6 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
     place(account, step, pieces)
 
 
-THIS_GOES_IN = patterns.compile(
-    r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|drop|feed|add|let) )?(?:this|it)\b(?: (?:is|was|goes|went))?(?: \w+ly)? ?(?:dripped|run|dropped|added|fed|let|in)\b",
-    re.I,
-)
-""" "This is dripped in over 20 min", "run it in"."""
 THE_MIX_ALONE = patterns.compile(
     r"^\W*(?:(?:then|now|next|and|slowly|dropwise)\b[ ,]*)*(?:(?:add|pour|run|drip|tip|trickle|drop|feed|let) (?:in )?)?(?:(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)|(?:it|this)\b(?! (?:in|on)(?:to)? (?:a|an|\d))|mix(?:ture)?\b)",
     re.I,
@@ -4956,7 +4951,7 @@ def _move(account: Account, r: Reading) -> bool:
         and told.kind == "charge"
         and told.materials
         and told.vessel == batch
-        and THIS_GOES_IN.match(text)
+        and (IT_GOES_IN.match(text) or IT_IS_RUN_IN.match(text))
         and all(m.generic for m in r.mentions)
     ):
         return False  # "nitrite is dissolved in water. This is dripped in": and not what waits beside
@@ -5048,9 +5043,7 @@ def _a_share(account: Account, r: Reading) -> bool:
     own = any(m.identity in held or (m.generic in lex.GENERIC and any(x and class_of(m.generic, x) for x in held)) for m in r.mentions)
     if said["what"] and said["what"].lower() not in A_MIXTURE and not own:
         return False  # half of something else
-    left = 1.0
-    for s in before:
-        left *= 1.0 - (s.share or 0.0)
+    left = left_in(account.doc, mix.name)
     word = said["part"].lower().rstrip("s")
     which = said["which"].lower().replace("-", " ").split()
     if word in PARTS_OF_ALL:
