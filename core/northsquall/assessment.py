@@ -64,6 +64,10 @@ class StepLine(Doc):
     kind: str
     text: str
     vessel: str | None
+    from_vessel: str | None = None
+    """The vessel whose contents go over in this step."""
+    share: float | None = None
+    """What part of what then stands there goes over, 0 to 1; None: all of it."""
     material: list[str]
     start_min: float | None
     end_min: float | None

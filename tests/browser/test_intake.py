@@ -162,3 +162,37 @@ def test_a_name_with_two_meanings_is_chosen_where_it_stands(as_user: Callable[..
     status.get_by_role("button", name="dimethyl sulfide").click()
     expect(editor(page)).to_contain_text("20 mL of dimethyl sulfide and 5 g")
     expect(page.get_by_role("region", name="Charge sheet")).to_contain_text("dimethyl sulfide", timeout=15000)
+
+
+HALVES = """Dibenzylideneacetone
+
+Place 100 mL of 10 % sodium hydroxide and 80 mL of ethanol in a 400 mL flask with a stirrer, 20 °C.
+A mixture of benzaldehyde (10.6 g, 0.10 mol) and acetone (2.9 g, 0.050 mol) is prepared in a 50 mL beaker.
+Half of the mixture is added over 5 min. After 15 min the other half is added over 5 min. Stir for 30 min.
+"""
+CITRATE = """Citrate buffer
+
+Citric acid monohydrate, 21.0 g, and 500 mL of water in a 1 L beaker. 20 % sodium hydroxide, 50 mL, is added over 20 min.
+"""
+
+
+def test_two_reactions_of_a_step_and_two_halves_of_a_beaker_are_shown(server, as_user: Callable[..., Page]) -> None:  # type: ignore[no-untyped-def]
+    """One condensation in two steps, and what part of the beaker goes over; three protons with one equation each have their row."""
+    page = intake(as_user("brekke"))
+    broken: list[str] = []
+    page.on("pageerror", lambda e: broken.append(str(e)))
+    editor(page).fill(HALVES)
+    sheet = page.get_by_role("region", name="Charge sheet")
+    expect(sheet.get_by_text("wanted", exact=True)).to_have_count(1)
+    expect(sheet.get_by_text("50 % of 50 mL beaker")).to_be_visible()
+    expect(sheet.get_by_text("all that is in 50 mL beaker")).to_be_visible()
+    editor(page).fill(CITRATE)
+    expect(sheet.get_by_text("citric acid").first).to_be_visible()
+    page.get_by_role("button", name="Hand in for review").click()
+    page.wait_for_url("**/desk/*")
+    number = page.url.rsplit("/", 1)[1]
+    page = as_user("lindqvist")
+    page.on("pageerror", lambda e: broken.append(str(e)))
+    page.goto(f"{server.url}/chemistry/{number}")
+    expect(page.get_by_role("region", name="Vessel").first.locator("button.row").filter(has_text="NaOH")).to_have_count(4)
+    assert broken == []

@@ -127,7 +127,7 @@ def step_lines(c: Context) -> list[StepLine]:
         duration = not_established("min", t.why) if t.unknown else figure(t.best, "min", low=t.low, high=t.high)
         out.append(
             StepLine(
-                n=s.n, kind=s.kind, text=s.text, vessel=s.vessel, material=s.materials, start_min=round(t.start, 2), end_min=round(t.start + t.best, 2), duration_min=duration,
+                n=s.n, kind=s.kind, text=s.text, vessel=s.vessel, from_vessel=s.from_vessel, share=s.share, material=s.materials, start_min=round(t.start, 2), end_min=round(t.start + t.best, 2), duration_min=duration,
                 T_C=window, limit_C=s.T_limit.value if s.T_limit else None, attended=is_attended(c, s), anchor=Anchor(start=s.span[0], end=s.span[1]),
                 duration_anchor=Anchor(start=d[0], end=d[1]) if d else None, bath_anchor=Anchor(start=b[0], end=b[1]) if b else None,
                 bath_C=round(seg.bath_T_K - 273.15, 1) if seg and seg.bath != "none" else None, bath_template="cooling bath at {T} °C" if b and in_pot else None,

@@ -550,7 +550,7 @@ def contents_cp(procedure: Procedure, lots: dict[str, Lot], vessel: str, upto: i
     for s in procedure.steps:
         if s.n > upto or s.vessel != vessel:
             continue
-        for key, part in [*((k, 1.0) for k in s.materials), *brought_over(procedure, s).items()]:
+        for key, part in {**brought_over(procedure, s), **dict.fromkeys(s.materials, 1.0)}.items():
             cp = lots[key].cp_J_K
             if cp is None:
                 return None

@@ -2516,6 +2516,8 @@ export interface components {
             duration_path: string | null;
             /** End Min */
             end_min: number | null;
+            /** From Vessel */
+            from_vessel?: string | null;
             /** Kind */
             kind: string;
             /** Limit C */
@@ -2527,6 +2529,8 @@ export interface components {
             material: string[];
             /** N */
             n: number;
+            /** Share */
+            share?: number | null;
             /** Start Min */
             start_min: number | null;
             /** Text */

@@ -122,3 +122,12 @@ export function clipped(text: string, most: number): string {
   const cut = line.slice(0, most);
   return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), most / 2))}…`;
 }
+
+/** How a heat of reaction was found, in words. */
+export const routeWords: Record<string, string> = {
+  measured: 'measured',
+  hess: 'by Hess',
+  increment: 'estimate',
+  class: 'class range',
+  none: 'none',
+};

@@ -86,7 +86,7 @@
       >
       <span class="text-soft">{f.code}</span>
       {f.message}
-      {#each f.parts ?? [] as part (part)}&ensp;{sentence(part)}{/each}
+      {#each f.parts ?? [] as part, k (k)}&ensp;{sentence(part)}{/each}
       {#if f.remedy && f.severity !== 'note'}<span class="text-soft">{f.remedy}</span>{/if}
     </span>
   </li>

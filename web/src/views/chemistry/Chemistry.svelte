@@ -2,7 +2,7 @@
   import { onMount } from 'svelte';
   import type { Chemistry, ReactionLine } from '../../api/client';
   import { inner, route } from '../../lib/route.svelte';
-  import { plusMinus, short } from '../../lib/format';
+  import { plusMinus, short, routeWords } from '../../lib/format';
   import Bar from '../../parts/Bar.svelte';
   import Equation from '../../parts/Equation.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -55,13 +55,6 @@
     'work-up': 'work-up',
     'on standing': 'on standing',
     decomposition: 'decomposition',
-  };
-  const routeWords: Record<string, string> = {
-    measured: 'measured',
-    hess: 'by Hess',
-    increment: 'estimate',
-    class: 'class range',
-    none: 'none',
   };
 
   function key(r: ReactionLine): string {
@@ -195,7 +188,7 @@
                         ></thead
                       >
                       <tbody>
-                        {#each s.reactions as r (key(r))}
+                        {#each s.reactions as r, ri (key(r) + ri)}
                           {@const k = key(r)}
                           {@const g = gases(r)}
                           <tr class="hover:bg-chosen align-top" class:bg-chosen={order[at] === k}>
@@ -275,7 +268,7 @@
                       </tbody>
                     </table>
                   {/if}
-                  {#each s.waiting as w (w.family_id + w.equation)}
+                  {#each s.waiting as w, wi (wi)}
                     <p class="text-soft truncate pl-1 text-[13px]" title={w.family}>
                       <span class="mark dotted"></span> waits, {w.why}: {w.family}, <Equation
                         text={w.equation}

@@ -10,7 +10,7 @@
     type ReadOut,
   } from '../../api/client';
   import { forget, keep, kept } from '../../lib/drafts';
-  import { clipped, figureText, formulaPieces, minutes, short } from '../../lib/format';
+  import { clipped, figureText, formulaPieces, minutes, routeWords, short } from '../../lib/format';
   import { Latest } from '../../lib/latest';
   import { route } from '../../lib/route.svelte';
   import { session } from '../../lib/session.svelte';
@@ -172,6 +172,12 @@
     (/thermometer/i.test(q.why)
       ? 'e.g. the thermometer dips into the liquid'
       : 'say it as a procedure would');
+  /** The wanted reactions, each once: two steps may make the same. */
+  const wanted = (a: Assessment) =>
+    a.reactions.filter(
+      (r, i, all) =>
+        r.role === 'wanted' && all.findIndex((x) => x.role === 'wanted' && x.names === r.names) === i,
+    );
   /** A question's name in the page: it stays through a new reading, so that what is being typed stays with it. */
   const keyOf = (q: Question) => `${q.asks}|${q.text}`;
   const a = $derived(read?.assessment ?? null);
@@ -426,10 +432,10 @@
         </table>
         <h3 class="head mt-5">Recognised so far</h3>
         <dl>
-          {#each a.reactions.filter((r) => r.role === 'wanted') as r (r.step)}
+          {#each wanted(a) as r, i (i)}
             <div class="row">
               <dt>wanted</dt>
-              <dd>{r.names}; {figureText(r.dH_kJ_per_mol)}, {r.route}</dd>
+              <dd>{r.names}; {figureText(r.dH_kJ_per_mol)}, {routeWords[r.route]}</dd>
             </div>
           {/each}
           <div class="row">
@@ -465,7 +471,13 @@
           {#each a.steps as s (s.n)}
             <li class="row">
               <span class="w-6 shrink-0">{s.n}</span><span class="w-20 shrink-0 font-semibold">{s.kind}</span
-              ><span class="text-soft min-w-0 flex-1 truncate">{s.vessel ?? ''}</span><span class="num"
+              ><span class="text-soft min-w-0 flex-1"
+                ><span class="block truncate">{s.vessel ?? ''}</span>{#if s.from_vessel}<span
+                    class="block truncate text-[13px]"
+                    >{s.share == null ? 'all that is in' : `${short(100 * s.share)} % of`}
+                    {s.from_vessel}</span
+                  >{/if}</span
+              ><span class="num"
                 >{s.duration_min.established ? minutes(s.duration_min.best ?? 0) : 'not established'}</span
               >
             </li>

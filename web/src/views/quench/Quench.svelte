@@ -95,7 +95,7 @@
               </thead>
               <tbody>
                 {#each groups as g (g.leftover + g.step)}
-                  {#each g.all as q, i (q.reagent)}
+                  {#each g.all as q, i (i)}
                     <tr class="border-rule align-top" class:border-b={i === g.all.length - 1}>
                       <td class="py-1 pr-2"
                         >{#if i === 0}{q.leftover}<span class="text-soft block text-[13px]"
@@ -160,7 +160,7 @@
                 ? `Where it ends is not established: ${lines.find((q) => q.reagent === 'ice')?.heat_kJ.reason ?? 'no amount of ice is written'}.`
                 : 'Nothing that gives off heat goes on to ice here.'}
             </p>{/if}
-          {#each (a.gas_proposals ?? []).filter((x) => x.about === 'quench') as p (p.label)}
+          {#each (a.gas_proposals ?? []).filter((x) => x.about === 'quench') as p, i (i)}
             <p class="border-ink mt-2 border-l-2 pl-2 leading-snug">
               <strong class="block">{p.label}</strong><span class="text-soft">{p.detail}</span>
             </p>

@@ -187,7 +187,7 @@
           <p class="text-ochre mt-1 text-[13px]">TD24: {a.exotherm.TD24_C.reason}</p>
         {/if}
         <h2 class="mt-4 font-semibold">What is said of it</h2>
-        {#each about as f (f.code + f.message)}
+        {#each about as f, i (i)}
           <p class="mt-1 leading-snug">
             <strong class:text-rust={f.severity === 'stop'}>{f.code}</strong>
             <span class="text-soft">{f.severity}</span>

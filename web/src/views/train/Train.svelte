@@ -346,7 +346,7 @@
           </section>
           <section class="border-rule border-l px-4 pt-2" aria-label="What would make it acceptable">
             <h2 class="border-ink border-b font-semibold">What would make it acceptable</h2>
-            {#each a.gas_proposals.filter((x) => x.about !== 'quench') as p, i (p.label)}
+            {#each a.gas_proposals.filter((x) => x.about !== 'quench') as p, i (i)}
               <div class="border-rule flex items-start gap-3 border-b py-1.5">
                 <span class="border-ink border px-1.5">{i + 1}</span>
                 <span class="min-w-0 flex-1"
