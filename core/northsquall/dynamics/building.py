@@ -34,6 +34,8 @@ BATH_T = {"ice": 0.0, "ice-salt": -10.0, "dry-ice": -78.0}
 COLD = patterns.compile(r"\b(cold|chilled|ice-cold|precooled|cooled)\b", re.I)
 BOILS_SO = patterns.compile(r"\b(?:boil(?:s|ed|ing)?|reflux\w*)\b(?! (?:flask|water|off))", re.I)
 """A feed that keeps its mixture at the boil."""
+ROOM_BATH_C = 20.0
+"""Cold water from the tap, where a hot bath was taken away and a limit is to be kept (assumption)."""
 STEAM_C = 95.0
 """A bath as warm as this is steam or boiling water (common practice, no source)."""
 WARM_K = 6.0
@@ -408,6 +410,8 @@ class _Builder:
                 t.why = "as slowly as its limit asks for"
             boils = self._boils(step) if mine else NEVER_BOILS
             seg_bath, seg_T = self._segment_bath(step if mine else None, boils)
+            if not mine and seg_bath == "fixed" and self._taken_away(step):
+                seg_bath, seg_T = "none", self.ambient - ZERO_C
             if mine and step.kind == "cool" and not t.written:
                 hot = segments[-1] if segments and segments[-1].bath in ("fixed", "heater", "jacket") else None
                 begins_C = min(hot.bath_T_K, hot.boils_K) - ZERO_C if hot is not None else None
@@ -435,7 +439,7 @@ class _Builder:
                 previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
                 previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
                 cooled_C = asked.value
-            elif mine and step.kind == "dose" and segments and (step.T_limit or step.T_range) and iced:
+            elif mine and step.kind == "dose" and segments and (step.T_limit or step.T_range) and (iced or self._taken_away(step)):
                 self._cool_down(step, segments, before, seg_T)
             if step.kind == "cool":
                 cooled_C = min(cooled_C, step.T_range.value if step.T_range is not None else -math.inf)
@@ -493,9 +497,14 @@ class _Builder:
         last = next((x for x in reversed(segments) if x.kind != "wait"), segments[-1])  # a sample was taken meanwhile
         warm = last.bath_T_K - ZERO_C
         target = step.T_range.value if step.T_range else step.T_limit.value if step.T_limit else warm
-        if last.bath not in ("fixed", "heater", "jacket") or warm <= target + WARM_K:
+        if self._taken_away(step):
+            cooled = [x.step.T_range.value for x in self.timed if x.step.n < step.n and x.step.kind == "cool" and x.step.T_range]
+            warm = cooled[-1] if cooled else warm
+        elif last.bath not in ("fixed", "heater", "jacket"):
             return
-        own = self._own_ice(step)
+        if warm <= target + WARM_K:
+            return
+        own = self._own_ice(step) or self._taken_away(step)
         wait_s = self._cooling_s(step, *before, start=warm, bath_C=bath_C if own else None)
         segments.append(
             replace(last, kind="cool", duration_s=wait_s, bath="fixed" if own else "ice", bath_T_K=bath_C + ZERO_C, limit_C=None, feed_mol=(0.0,) * len(self.species), feed_heat_J=0.0)
@@ -539,6 +548,8 @@ class _Builder:
             low = step.T_range.low if step.T_range.low is not None else step.T_range.value
             if low > bath_T + WARM_K or bath is None:
                 return "fixed", step.T_range.value
+        if step is not None and self._taken_away(step):
+            return ("none", self.ambient - ZERO_C) if step.T_limit is None and step.T_range is None else ("fixed", ROOM_BATH_C)
         own = step.bath if step is not None and step.bath is not None else bath
         if step is not None and own == bath and self._warm_before_bath and self._later(step):
             return "none", bath_T
@@ -553,6 +564,24 @@ class _Builder:
         if own.kind in HEATERS:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)
         return ("jacket" if own.kind == "thermostat" else "fixed"), T
+
+    def _taken_away(self, step: Step) -> bool:
+        """Whether a hot bath is off by now: the pot was cooled well below it, or filtered, and nothing has warmed it since."""
+        bath = self.bath
+        if bath is None or bath.kind in ("ice", "ice-salt", "thermostat", *HEATERS) or bath.T_C is None or step.bath is not None:
+            return False
+        if step.kind == "cool":
+            return step.T_range is not None and ROOM_BATH_C + WARM_K < step.T_range.value + WARM_K < bath.T_C
+        if bath.T_C <= ROOM_BATH_C + WARM_K or step.kind in ("heat", "reflux", "hold", "distil"):
+            return False
+        for s in reversed([t.step for t in self.timed if t.step.n < step.n and self.vessel.name in (t.step.vessel, t.step.from_vessel)]):
+            if s.kind == "filter" and s.from_vessel == self.vessel.name:
+                return True
+            if s.kind == "cool":
+                return s.T_range is None or s.T_range.value + WARM_K < bath.T_C
+            if (s.T_range is not None and s.T_range.value + WARM_K > bath.T_C) or s.kind in ("heat", "reflux", "hold", "distil"):
+                return False
+        return False
 
     def _paced_s(self, heat_J: float, limit_C: float, mL: float) -> float:
         """How long a feed takes whose heat the bath carries off with the pot a third of the way to its limit (assumption), s."""

@@ -260,8 +260,10 @@ def raise_all(context: Context) -> list[Finding]:
     """All findings, what can hurt first: by severity, then established first, then place."""
     from northsquall.findings.likeness import reads_like
     from northsquall.findings.quench import settle
+    from northsquall.findings.told import said_outright
 
     raised = [f for _, r in RULES for f in r(context)]
+    raised += said_outright(context, raised)
     raised += reads_like(context, raised)
     found = merge(settle(raised, context))
     for f in found:

@@ -806,10 +806,16 @@ NOTHING_WENT = patterns.compile(r"\b(?:nothing|none|no (?:liquid|caustic|water|l
 """ "So that nothing is drawn back"."""
 
 
+BY_MOUTH = patterns.compile(r"[^.;\n]{0,25}\b(?:mouth|pipettes?|syringes?)\b", re.I)
+"""Behind "is sucked up": what is drawn into a pipette."""
+
+
 def _seen_going_back(text: str) -> re.Match[str] | None:
     """The words by which the author saw liquid go back up the line; none where they say that it must not, or might."""
     seen = (m for m in WENT_BACK.finditer(text) if not NEVER_OVER.search(text[max(0, m.start() - 45) : m.start()]))
-    return next((m for m in seen if not NOTHING_WENT.search(text[max(0, m.start() - 25) : m.start()])), None)
+    return next(
+        (m for m in seen if not NOTHING_WENT.search(text[max(0, m.start() - 25) : m.start()]) and not BY_MOUTH.match(text, m.end())), None
+    )
 
 
 @rule("G05")

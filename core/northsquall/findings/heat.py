@@ -522,7 +522,7 @@ def sensor(c: Context) -> Iterator[Finding]:
     """H08: nothing or only the bath is measured; not established where nobody says what the thermometer is in."""
     vessel = c.pot.vessel if c.pot else next((v for v in c.procedure.vessels if v.sensor), None)
     by_bath_alone = next((v for v in c.procedure.vessels if v.sensor == "bath" and _reacts_in(c, v.name)), None)
-    if by_bath_alone is not None and (vessel is None or vessel.sensor is None):
+    if by_bath_alone is not None and (vessel is None or vessel.sensor != "bath"):
         vessel = by_bath_alone  # the beaker of a diazonium salt, and the flask to which it goes
     none = NO_SENSOR.search(c.procedure.flowing)
     if none is not None and (vessel is None or vessel.sensor != "pot"):

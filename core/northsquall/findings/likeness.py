@@ -90,17 +90,19 @@ def _gases(c: Context) -> list[str]:
     )
 
 
-def _gas(c: Context) -> bool:
+def gas_matters(c: Context) -> bool:
+    """Whether a gas forms, or may, that a sentence about it can be about."""
     return (
         bool(_gases(c))
-        or ("peroxide" in _classes(c) and len(c.lots) > 1)
+        or ("peroxide" in classes_there(c) and len(c.lots) > 1)
         or _fumes_named(c)
         or _pungent(c)
         or (bool(_named_classes(c) & ACTS) and GAS_SAID.search(c.procedure.flowing) is not None)
     )
 
 
-def _toxic(c: Context) -> bool:
+def toxic_gas(c: Context) -> bool:
+    """Whether a toxic gas forms, or what fumes is handled."""
     return (
         any(record_of(g).toxic for g in _gases(c)) or _fumes_named(c) or _pungent(c) or (c.procedure.place.hood is not True and _fuming(c))
     )
@@ -110,7 +112,8 @@ LEAST_MOL = 0.005
 """Of anything but water and solvents, up to which no heat is worth a word (assumption: 1 kJ at 200 kJ/mol)."""
 
 
-def _heat(c: Context) -> bool:
+def heat_matters(c: Context) -> bool:
+    """Whether heat is made here, or may be."""
     held = [
         x for x in c.lots.values() if x.material.step is not None and x.substance is not None and x.substance.id not in ("water", "ice")
     ]
@@ -129,17 +132,20 @@ def _hot(s: Step | None) -> bool:
     return s is not None and (s.kind in ("heat", "reflux", "distil") or (s.T_range is not None and s.T_range.value >= WARM_C))
 
 
-def _warm(c: Context) -> bool:
+def warmed(c: Context) -> bool:
+    """Whether anything is warm in the procedure."""
     return any(_hot(s) for s in c.procedure.steps)
 
 
-def _classes(c: Context) -> set[str]:
+def classes_there(c: Context) -> set[str]:
+    """Classes of what is charged, and of what the text names where amounts are missing (handbook 3.3)."""
     lots = {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))}
     return lots | _named_classes(c)
 
 
-def _acts(c: Context) -> bool:
-    return bool(_classes(c) & ACTS) or bool(c.leftovers)
+def reagent_acts(c: Context) -> bool:
+    """Whether a reagent is there, or left over, that acts on more than its partner."""
+    return bool(classes_there(c) & ACTS) or bool(c.leftovers)
 
 
 def _harms(c: Context) -> bool:
@@ -148,7 +154,7 @@ def _harms(c: Context) -> bool:
         x for x in c.lots.values() if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts
     ]
     much = any(x.mol is None for x in caustic) or sum(x.best_mol for x in caustic) > ACID_TO_DRAIN_MOL
-    return bool(_classes(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much
+    return bool(classes_there(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much
 
 
 STRONG_MOLAR = 5.0
@@ -178,8 +184,9 @@ def _poured_out(s: Step | None) -> bool:
     return s is not None and s.kind == "quench" and s.from_vessel is not None
 
 
-def _water_acts(c: Context) -> bool:
-    return bool(_classes(c) & NET["water-reactive"])
+def water_acts(c: Context) -> bool:
+    """Whether water acts on something that is charged."""
+    return bool(classes_there(c) & NET["water-reactive"])
 
 
 def _burns(c: Context) -> bool:
@@ -225,11 +232,11 @@ def _acid_layer(c: Context) -> bool:
 
 def _unled(c: Context) -> bool:
     """Gas, and no line that was read: of one that was, the rule knows."""
-    return c.gas is not None and _gas(c) and not c.gas.lines
+    return c.gas is not None and gas_matters(c) and not c.gas.lines
 
 
 def _iced(c: Context) -> bool:
-    return any(v.bath is not None and v.bath.kind == "ice" for v in c.procedure.vessels) and _heat(c)
+    return any(v.bath is not None and v.bath.kind == "ice" for v in c.procedure.vessels) and heat_matters(c)
 
 
 @dataclass(frozen=True)
@@ -277,38 +284,38 @@ NOT_TO = r"\b(?:neither|nor|do not|don[’']t|never|must not|may not|cannot|shou
 
 
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: _gas(c) or _warm(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b"),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: gas_matters(c) or warmed(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b"),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\b(?:straight|directly|right) in ?to the (?:beaker|flask|pot|mixture|batch)\b|\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\bdropping tube\b"),
-    "G07": Said("gas goes into the room", lambda c, _: _toxic(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b"),
-    "G11": Said("smell or cough tells how far it is", lambda c, _: _toxic(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
-    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (_heat(c) or _warm(c) or _gas(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b"),
+    "G07": Said("gas goes into the room", lambda c, _: toxic_gas(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b"),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: toxic_gas(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
+    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or warmed(c) or gas_matters(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b"),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b"),
-    "H08": Said("nothing measures what reacts", lambda c, _: _heat(c) or _warm(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),
-    "H09": Said("nothing stirs while it reacts", lambda c, _: _heat(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b"),
+    "H08": Said("nothing measures what reacts", lambda c, _: heat_matters(c) or warmed(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),
+    "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b"),
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b"),
-    "Q02": Said("what is left reacts with what is poured on it", lambda c, s: _water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
-    "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or _toxic(c) or _acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
+    "Q02": Said("what is left reacts with what is poured on it", lambda c, s: water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
+    "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or toxic_gas(c) or reagent_acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out|(?:down|through) (?:a|the) funnel)\b"),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\b(?:neck|rim|walls?|edge) of the (?:condenser|funnel|receiver|head|adapter)\b|\bwashed? with (?:cold )?water until\b"),
     "Q11": Said("solvent evaporates in the open", lambda c, _: _burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:carbonate|bicarbonate|pH|water bath|spots?)\b"),
     "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
-    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: _gas(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
-    "G03": Said("it comes out of its vessel", lambda c, _: _gas(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO + r"|\b[Ff]oam(?:s|ing)?: (?:the )?(?:tap|feed|stop)\b|\brinse\w*\b|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:(?:a|one|two) )?(?:thirds?|half|quarter)\b|\b(?:if|when) it rises\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\bdried over\b|\bthird of the flask\b|\bto (?:the|a gentle) boil (?:over|within|in|during|slowly)\b"),
-    "H13": Said("more is added as nothing was seen", lambda c, _: _heat(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|(?s:^(?!.*\b(?:add\w*|more|rest|remain\w*|another|again|second|further|next|all|whole|pour\w*|put|tip\w*|drip\w*|drop\w*|run|ran|fed|feed\w*|heat\w*|warm\w*|rais\w*|bath|faster|speed\w*|quick\w*|portions?|lots?|double\w*|g|mL|grams?|mils?|in)\b).*\bstirr\w*)|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
+    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: gas_matters(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
+    "G03": Said("it comes out of its vessel", lambda c, _: gas_matters(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=NOT_TO + r"|\b[Ff]oam(?:s|ing)?: (?:the )?(?:tap|feed|stop)\b|\brinse\w*\b|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:(?:a|one|two) )?(?:thirds?|half|quarter)\b|\b(?:if|when) it rises\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\bdried over\b|\bthird of the flask\b|\bto (?:the|a gentle) boil (?:over|within|in|during|slowly)\b"),
+    "H13": Said("more is added as nothing was seen", lambda c, _: heat_matters(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|(?s:^(?!.*\b(?:add\w*|more|rest|remain\w*|another|again|second|further|next|all|whole|pour\w*|put|tip\w*|drip\w*|drop\w*|run|ran|fed|feed\w*|heat\w*|warm\w*|rais\w*|bath|faster|speed\w*|quick\w*|portions?|lots?|double\w*|g|mL|grams?|mils?|in)\b).*\bstirr\w*)|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
     "Q09": Said("it is distilled to the end", _distils, "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"(?s:^(?!.*\b(?:dry|dryness|nothing|end|last|all|everything|empty|complete\w*|cake|crust|until|till)\b).*\b(?:residue (?:is |was )?(?:then )?distil\w*|[Dd]istil\w* the residue)\b)|\bseparat\w+\b|\bspatula\b|\bpour\w* (?:off )?(?:the )?(?:top|upper|lower|bottom) layer\b|\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stop(?:s|ped)? (?:with|at|when) (?:about )?(?:\d|a )|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
-    "P10": Said("protection is refused or too little", lambda c, _: _toxic(c) or _strong(c) or _acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
-    "P07": Said("it is made larger than ever before", lambda c, _: _heat(c) or _gas(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
+    "P10": Said("protection is refused or too little", lambda c, _: toxic_gas(c) or _strong(c) or reagent_acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
+    "P07": Said("it is made larger than ever before", lambda c, _: heat_matters(c) or gas_matters(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Nn]o(?:thing)? more before\b|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
     "G08": Said("something that lights it is near", lambda c, _: _burns(c) or any(record_of(g).fuel for g in _gases(c)) or any(s.id in FUEL_GASES for s in _named(c)), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\b[Nn]o (?:(?:open )?flames?|hot ?plates?|ignition|sparks?|burners?)\b|\bcrystalli[sz]ed from\b|(?s:^(?!.*\b(?:flames?|burners?|sparks?|hot|(?<!in )plates?|lit|distil\w*|evaporat\w*|steam|coil|radiator|glow\w*|smok\w*|heaters?|lamps?|pilot|ring|stoves?|motors?|switch\w*|ovens?|candles?|match\w*|fires?|mantle|bunsen|drill|fridge|gun)\b).*\b(?:carbonate|brine|crystalli[sz]\w*|extract\w*|shaken)\b)|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b|\bspots?\b|\b(?:heater|burner|flame|plate|lamp)s? (?:is |are |stays? )?out of the (?:cupboard|hood)\b", otherwise="H12"),
-    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (_heat(c) or _gas(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|(?:by|in) drops|drop by drop|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bground together\b|\bat most (?:a )?(?:third|half|quarter)\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
-    "H07": Said("vapour leaves past the condenser", lambda c, _: _warm(c) and (_burns(c) or _toxic(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b"),
-    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or _acts(c)) and _heat(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b"),
-    "G04": Said("gas comes, and nothing takes it", lambda c, _: _toxic(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b"),
-    "S05": Said("it is stored where or how it must not be", lambda c, _: _acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
+    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (heat_matters(c) or gas_matters(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=NOT_TO + r"|\b(?:drop ?wise|(?:by|in) drops|drop by drop|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bground together\b|\bat most (?:a )?(?:third|half|quarter)\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
+    "H07": Said("vapour leaves past the condenser", lambda c, _: warmed(c) and (_burns(c) or toxic_gas(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=NOT_TO + r"|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b"),
+    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or reagent_acts(c)) and heat_matters(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b"),
+    "G04": Said("gas comes, and nothing takes it", lambda c, _: toxic_gas(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b"),
+    "S05": Said("it is stored where or how it must not be", lambda c, _: reagent_acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
 }  # fmt: skip
 
 
-def _near(f: Finding, span: tuple[int, int], step: Step | None) -> bool:
+def near(f: Finding, span: tuple[int, int], step: Step | None) -> bool:
     """Whether a finding stands where a sentence does: at its step, in or next to its words, or nowhere in particular."""
     if f.anchor is None or (step is not None and f.step == step.n):
         return True
@@ -341,7 +348,7 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
             continue
         if said.unless is not None and said.unless(c, text[slice(*x.span)]):
             continue
-        if any(f.code in (code, *said.told) and _near(f, x.span, step) for f in known):
+        if any(f.code in (code, *said.told) and near(f, x.span, step) for f in known):
             continue
         quoted_of.add(code)
         a, b = x.span

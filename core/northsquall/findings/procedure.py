@@ -265,6 +265,13 @@ def _on_ice(c: Context, step: Step) -> bool:
     return any(x.substance is not None and x.substance.id == "ice" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
 
 
+def _gas_in_it(c: Context, step: Step) -> bool:
+    """Whether a quench sets a toxic gas free, how much of which hangs on an amount that is not written; a hood and a line's absorber take none of that."""
+    known = set(with_record())
+    there = [e for e in c.walk.events() if e.step == step.n and e.latent is None]
+    return any(n > 0 and r in known and record_of(r).toxic and not record_of(r).very_soluble for e in there for r, n in e.reaction.change)
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -279,7 +286,7 @@ def missing(c: Context) -> Iterator[Finding]:
             continue
         if lot.substance is not None and lot.substance.id == "silicon dioxide":
             continue  # boiling stones, sand, silica: it acts on nothing
-        decides = step.kind != "quench" or bool(c.enthalpy)
+        decides = step.kind != "quench" or bool(c.enthalpy) or (_gas_in_it(c, step) and all(c.lots[k].mol is None for k in step.materials))
         if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
         if step.kind == "quench" and any(s.kind == "quench" and s.vessel == step.from_vessel and s.n < step.n for s in c.procedure.steps):

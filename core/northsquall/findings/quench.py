@@ -364,7 +364,8 @@ def _is_carbonate(lot: Lot) -> bool:
 
 
 OPEN_FIRST = "In an open beaker until no more gas, then in the funnel, the tap opened after each swirl."
-ACID_LAYER = ("H+", "Al+3", "Fe+3")
+ACID_LAYER = ("H+", "Al+3", "Fe+3", "CC(=O)O", "O=CO", "CCC(=O)O")
+"""What gives carbon dioxide with carbonate, in the layer that is washed."""
 SOUR = ("Br2", "Cl2", "SOCl2", "SO2Cl2", "PCl3", "PCl5", "POCl3")
 """What gives carbon dioxide with carbonate as an acid does: halogens fall to halide and hypohalite."""
 HALIDES = ("HBr", "HCl")
@@ -427,6 +428,8 @@ def permanganate_by_hydrochloric(c: Context) -> Iterator[Finding]:
 
 KILLED_BY_ACETONE = patterns.compile(
     r"\b(?:excess|surplus|rest of the|left-?over|remaining|unused) (?:bromine|chlorine|halogen)\b[^.;\n]{0,12}[:=,–-]+ ?[^.;\n]{0,22}\bacetone\b"
+    r"|\bacetone\b[^.;\n]{0,40}\b(?:takes?|taking|removes?|discharges?|mops?|uses?) (?:away |up |off |out )?(?:the |any |all )?(?:excess |rest of the |last of the |remaining |left-?over )*(?:bromine|chlorine|halogen|red|brown|orange)(?: colou?r)?\b"
+    r"|\b(?:bromine|chlorine|halogen)\b[^.;\n]{0,30}\b(?:taken (?:away|up|off)|removed|killed|destroyed|mopped up|used up)\b[^.;\n]{0,15}\b(?:with|by)\b[^.;\n]{0,20}\bacetone\b"
     r"|\bacetone\b[^.;\n]{0,25}\b(?:kill|destroy|quench|get rid of|use up|bleach)(?:s|ed|es)?\b[^.;\n]{0,20}\b(?:bromine|chlorine|halogen|red)\b"
     r"|\b(?:bromine|chlorine|halogen)\b[^.;\n]{0,30}\b(?:kill|destroy|quench|bleach)\w*\b[^.;\n]{0,15}\b(?:with|by) (?:some |a little |a splash of )?acetone\b",
     re.I,
@@ -618,7 +621,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = patterns.compile(
-    r"\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:until|till) (?:nothing (?:at all |more )?(?:remains|is left|stays|was left)|the (?:flask|pot|still|dish) is (?:\w+ )?(?:dry|empty))\b|\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
@@ -1077,7 +1080,7 @@ RUST = patterns.compile(
     re.I,
 )
 AGED = patterns.compile(
-    r"\b(?:old|(?:opened|bought|delivered|distilled) (?:last|years?|months?|long|in|(?:\w+ ){1,2}(?:years?|months?))|(?:open|opened|open since|stood open|standing open)[^.;\n]{0,15}\b(?:since|for)\b|(?:has|with|without|bears|carries) (?:no|any|an?) (?:(?:opening|opened|delivery) )?date\b|without (?:a )?date|long ago|(?:out of|past its) date|expired|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b"
+    r"\b(?:old|(?:opened|bought|delivered|distilled) (?:last|years?|months?|long|in|(?:\w+ ){1,2}(?:years?|months?))|(?:open|opened|open since|stood open|standing open)[^.;\n]{0,15}\b(?:since|for)\b|(?:has|with|without|bears|carries) (?:no|any|an?) (?:(?:opening|opened|delivery) )?date\b|without (?:a )?date|long ago|(?:out of|past its) date|expired|(?:tin|bottle|can|label) (?:says|said|reads|is from|was from|dated|dates from) (?:19|20)\d\d|years? old|from (?:last year|the back)|undated|no date|standing (?:for|since)|stood\b[^.;\n]{0,25}\b(?:since|for) (?:(?:19|20)\d\d|years|months|an age|ages)|since (?:19|20)\d\d|half[- ]empty|crust\w*|crystals (?:round|around|in) the (?:cap|neck))\b"
     + rf"|\b(?:{concepts.AGED})\b",
     re.I,
 )
@@ -1431,4 +1434,4 @@ def settle(found: list[Finding], c: Context) -> list[Finding]:
         return found
     told = any(f.severity == "condition" and f.code[0] in "HG" for f in found)  # of heat or gas that no figure tells of
     hurts = {"P09": told or _can_hurt(c, 0.0), "P10": told or _can_hurt(c, 0.01)}
-    return [f for f in found if hurts.get(f.code, True)]
+    return [f for f in found if f.severity != "note" or hurts.get(f.code, True)]

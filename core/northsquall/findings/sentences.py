@@ -15,10 +15,10 @@ def sentence_start(text: str, at: int, ends: str = ".;\n") -> int:
 
 
 def sentence_of(text: str, m: re.Match[str]) -> str:
-    """The sentence in which a match stands; a full stop without a space behind it ends none."""
+    """The sentence in which a match stands: up to a full stop with a space behind it, or the line's end."""
     begin = max(text.rfind(". ", 0, m.start()) + 1, text.rfind("\n", 0, m.start()) + 1)
-    end = text.find(". ", m.end())
-    return text[begin : end if end >= 0 else len(text)]
+    ends = [x for x in (text.find(". ", m.end()), text.find("\n", m.end())) if x >= 0]
+    return text[begin : min(ends, default=len(text))]
 
 
 @lru_cache(maxsize=64)

@@ -438,7 +438,7 @@ def frozen(c: Context) -> Iterator[Finding]:
 
 
 CONDENSER_DRY = patterns.compile(
-    r"\bcondenser\b[^.;\n]{0,40}?\b(?:water|cooling)(?:['’]s)? ?(?:is |was |were |has been |had been |being )?(?:not (?:yet )?(?:running|on|connected|flowing|turned on)|off\b|turned off|shut|forgotten)|\bcondenser,? (?:without|with no) (?:cooling |any )?water\b|\b(?:no|without(?: any)?) (?:cooling )?water (?:in|on|through|to|for) the condenser\b|\bcondenser (?:is |was )?(?:not cooled|uncooled|stays dry)\b|\bforgot\b[^.;\n]{0,20}\bcondenser(?:['’]s)? water\b",
+    r"\bcondenser\b[^.;\n]{0,40}?\b(?:water|cooling)(?:['’]s)? ?(?:is |was |were |has been |had been |being )?(?:not (?:yet )?(?:running|on|connected|flowing|turned on)|off\b|turned off|shut|forgotten)|\bcondenser,? (?:(?:runs|is used|is run|stands|works|stays|is left) )?(?:without|with no) (?:cooling |any )?water\b|\b(?:no|without(?: any)?) (?:cooling )?water (?:in|on|through|to|for) the condenser\b|\bcondenser (?:is |was )?(?:not cooled|uncooled|stays dry)\b|\bforgot\b[^.;\n]{0,20}\bcondenser(?:['’]s)? water\b",
     re.I,
 )
 

@@ -19,12 +19,12 @@ from northsquall.reading.lexicon import SLOWLY
 NO_START = patterns.compile(
     r"\b(if (?:it|there|nothing) (?:does|has|is) (?:not|no)\b[^.;,\n]{3,30}\b(?:within|after|in) \d+ ?min(?=[.,;])|if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:(?:start|go|react|begin|work|catch|light|fire)\w*|kick off|kick in|take off|get going|set off))?(?=,| by itself| (?:I|we|you|one|just|simply)\b)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|nothing (?:on|at) the thermometer|(?:minutes?|hours?|min)[,:] (?:and )?nothing(?=[.,;]|$)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
     r"|(?:it's|is|it is|was) not (?:moved|started|reacting)|doesn't (?:go|start)|(?:did|does|do|do|doing) nothing|no (?:reaction|sign|change|start|onset)\b[^.;\n]{0,22}\b(?:visible|seen|observed|noticed|noticeable|to be seen|starting|beginning)|no sign of (?:it|a start|any reaction|reaction|life)|nothing (?:moved|moves|began|begins|started|starts|came)"
-    r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|(?:did not|didn't|doesn't) want to (?:go|start|begin|react|catch)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b"
+    r"|(?:would|will)(?: not|n't) (?:go|start|begin|react)|(?:did not|didn't|doesn't) want to (?:go|start|begin|react|catch)|won't (?:go|start|begin|react)|if (?:it|this|the \w+) (?:is|has) not (?:gone |become |turned )?(?:pale|paler|clear|faded|discharged|decolou?ri[sz]ed|changed|gone)(?: by then| yet)?(?= after\b|,)|slow (?:to (?:begin|start|react)|in (?:beginning|starting))|(?:the )?temperature (?:has|had) not (?:yet )?(?:gone up|risen|moved|changed|climbed|stirred)|(?:since|as|because|although|though) the (?:thermometer|temperature|reading|mercury) (?:hardly|scarcely|barely|does not|doesn't|did not|didn't) (?:moves?|rises?|rose|moved|budges?|climbs?|changes?)|still cold|(?:onset|start) (?:fails|failed|did not|does not))\b"
     + rf"|\b(?:{concepts.NO_START})",
     re.I,
 )
 PUSHES = patterns.compile(
-    r"\b(rest|other half|remainder|remaining|more (?:of (?:it|the \w+) |\w+ )?(?:was|is|were|are) (?:added|run in|dripped|put|given|poured)|the (?:whole )?lot|whole lot|speed\w* up|faster|heat gun|bath (?:was |is )?(?:brought|taken|raised|turned|set) up|further (?:portion|amount|\d+)|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|gram|pinch|lot|drop|bit|half|\d+))\b"
+    r"\b(other (?:half|third|part)|tap (?:may |can |is |was |be |now )*(?:opened|open|turned)\b|rest|other half|remainder|remaining|more (?:of (?:it|the \w+) |\w+ )?(?:was|is|were|are) (?:added|run in|dripped|put|given|poured)|the (?:whole )?lot|whole lot|speed\w* up|faster|heat gun|bath (?:was |is )?(?:brought|taken|raised|turned|set) up|further (?:portion|amount|\d+)|add (?:some |a little |a bit )?more|all in one|in one go|at once|warm\w*|heat\w*|hot plate|plate|maximum|turned? (?:it |the \w+ )?up|ice was removed|bath off|(?:in)?to (?:an? |the )?(?:hot |warm |boiling )?(?:oil|water|sand|steam|metal) ?bath|reflux\w*|boil\w*|second (?:portion|spoon\w*|lot)|another (?:portion|spoon\w*|gram|pinch|lot|drop|bit|half|\d+))\b"
     + rf"|\b(?:{concepts.PUSHED})",
     re.I,
 )
@@ -50,6 +50,28 @@ def pushed_start(c: Context) -> Iterator[Finding]:
             limit="a start that is seen before more is added", remedy="Try a small part first; add no more and no heat until its start is seen; say what is done if it does not start.", source="handbook 2.5 and 4", short="start pushed",
         )  # fmt: skip
         return
+
+
+START_SEEN = patterns.compile(
+    r"\b(?:start(?:s|ed|ing)?|begins?|began|begun|beginning|onset|initiat\w*|caught|catches|kick\w*|cloud\w*|turbid\w*|milky|spontaneous\w*|exotherm\w*|by itself|of itself|on its own|sets in|set in|under way|underway"
+    r"|(?:colou?r|brown|iodine)\b[^.;\n]{0,25}\b(?:goes|gone|fades|faded|disappear\w*|vanish\w*|discharged)|(?:temperature|thermometer) (?:\w+ )?(?:rises|rose|climbs|goes up)|reflux(?:es|ed|ing)?|boil(?:s|ed|ing)?)\b",
+    re.I,
+)
+"""Words by which an author sees that a Grignard reagent has begun to form."""
+GRIGNARD_MOL = 0.02
+"""Halide from which the start of a Grignard reagent is asked for (assumption)."""
+
+
+@rule("H13")
+def start_not_looked_for(c: Context) -> Iterator[Finding]:
+    """H13: a Grignard reagent is made from all its halide, and nothing says how its start is seen (handbook 4: no initiation check)."""
+    for r in c.reactions:
+        if r.family_id.startswith("grignard-formation") and (r.extent_mol or 0.0) >= GRIGNARD_MOL and not START_SEEN.search(c.procedure.flowing):
+            yield finding(
+                "H13", "condition", f"Nothing says how the start of {r.names} is seen: what is fed before it starts piles up and starts together.", step=c.step(r.step), limit="a start that is seen before more is added",
+                remedy="Feed a twentieth, wait for its sign (cloudiness, warmth of its own, the iodine's colour gone), and only then the rest.", source="handbook 2.5 and 4", short="start not looked for",
+            )  # fmt: skip
+            return
 
 
 MIXED = patterns.compile(r"\b(?:mix\w*|combin\w+|(?:put|bring|brought) (?:it |them |all |everything )?together|together with)\b", re.I)

@@ -90,7 +90,8 @@ def review(
         elements = elements_of(procedure, of)
         ours = [r for r in found if r.vessel == of and (off is None or r.step < off)]
         through |= {id(r) for r in ours}
-        lines[of] = run_line(of, elements, ours, lots, settings, procedure.place.sweep_L_min, cat, of in heated)
+        sweep = None if procedure.place.sweep_at_end else procedure.place.sweep_L_min
+        lines[of] = run_line(of, elements, ours, lots, settings, sweep, cat, of in heated)
     vented: dict[str, list[tuple[np.ndarray, np.ndarray]]] = {}
     for line in lines.values():
         for g, rate in line.vented.items():

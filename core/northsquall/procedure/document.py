@@ -185,6 +185,8 @@ class Place(Part):
     detectors: list[str] = []
     sweep_L_min: float | None = None
     """Inert gas led through the line, L/min."""
+    sweep_at_end: bool = False
+    """Whether that gas comes only when the work is over: it holds nothing back before."""
     purged: bool = False
     """Whether the line is swept at the end."""
     line_off: int | None = None

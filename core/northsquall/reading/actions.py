@@ -792,6 +792,7 @@ def read_clause(account: Account, clause: Clause) -> None:
         _beside_the_step(account, clause, text)
         return  # "a bar had been put in but stood still in the manganese dioxide"
     off = (lex.STIRRER_OFF.search(text) or lex.NOT_NEEDED.search(text)) is not None
+    off = off or (not account.doc.steps and re.search(r"\b(?:without (?:any )?stirring|unstirred)\b", text, re.I) is not None)
     if account.stirrer_off and not off and lex.STIRRED.search(text):  # "then the bar on again": from the next clause on
         _clause(account, clause)
         account.stirrer_off = False
@@ -1321,7 +1322,7 @@ def _clause(account: Account, clause: Clause) -> None:
     _topic(account, r)
     if account.doc.steps and account.isolated in ("", "distil") and lex.LAYER.search(r.text):
         account.isolated = "layer"
-    read_sensor(account, r.text, r.clause.start)
+    read_sensor(account, r.text, r.clause.start, r.vessels)
     _beside_the_step(account, clause, text)
     if clause.label in MADE_UP and account.last is not None and account.holds(account.last.name):
         account.labelled.setdefault(clause.label, account.last)
@@ -3233,7 +3234,11 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     if len({t.value for t in substances_in(line.partition(". ")[0])}) < 2 and not account.waiting:
         return False
     listed = "list" in account.waiting.values() and re.match(r"\s*[•*·▪‣-]\s", line) is not None  # the next line of a list that has begun
-    again = {str(t.value) for t in substances_in(tail) if listed or THE.search(tail[: t.start])}
+    again = {
+        str(t.value)
+        for t in substances_in(tail)
+        if listed or (THE.search(tail[: t.start]) and not WHAT_IS_LEFT_OF.search(tail[max(0, t.start - 40) : t.start]))
+    }
     words = {
         x[1].lower()
         for x in re.finditer(
@@ -3258,6 +3263,11 @@ FED_FROM = patterns.compile(
     re.I,
 )
 THE = patterns.compile(r"\bthe (?:\w+ )?$", re.I)
+WHAT_IS_LEFT_OF = patterns.compile(
+    r"\b(?:(?:left|excess|remainder|surplus|unreacted part) (?:over )?of|(?:put|set) (?:aside|away) with|until|till|when|once|if|from) (?:all )?(?:the |what )(?:rest of the )?(?:\w+ )?$|\bwith the rest of the (?:\w+ )?$",
+    re.I,
+)
+""" "What is left of the magnesium dissolves": named again, and not put in."""
 
 
 AIM = patterns.compile(
@@ -3445,7 +3455,10 @@ def _is_reagent(identity: str) -> bool:
 
 
 POURED_IN = patterns.compile(
-    r"\bpour(?:ed|s)? (?:it |them |all )?on(?:to| to)? (?:the|this) (?:metal|zinc|tin|iron|magnesium|aluminium|solid|powder|turnings|granules|crystals)\b|\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:in )?(?:through|by|via|down|in from|in at) (?:the|its|an?|one) (?:(?:open|free|side|third|second|middle|centre|top|powder|dropping) |top of the |head of the )*(?:top|neck|condenser|side[- ]?(?:neck|arm)|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to|a|an|the|one|portions?|lots|\d+)\b)",
+    r"\bpour(?:ed|s)? (?:it |them |all )?on(?:to| to)? (?:the|this) (?:metal|zinc|tin|iron|magnesium|aluminium|solid|powder|turnings|granules|crystals)\b|\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:in )?(?:through|by|via|down|in from|in at) (?:the|its|an?|one) (?:(?:open|free|side|third|second|middle|centre|top|powder|dropping) |top of the |head of the )*(?:top|neck|condenser|side[- ]?(?:neck|arm)|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to(?! (?:see|test|check|find out|try|stop|calm|cool|thin|dilute|destroy|kill|rinse|get)\b)|a|an|the|one|portions?|lots|\d+)\b)"
+    r"|\b(?:tip|throw) in\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)"
+    r"|\bwater\b[^.;,]{0,30}\b(?:poured|tipped|run|squirted|splashed|let|put|thrown) (?:straight |directly )?on(?:to| to)? it\b"
+    r"|\bwater\b[^.;]{0,40}\b(?:poured|tipped|run|squirted|splashed|let|put|goes|thrown) (?:straight |directly )?on(?:to| to)? (?:the|this|that|what) (?!(?:\w+ )?ice\b)(?:(?:still |very )?(?:hot|warm|boiling|molten|dry|cold|solid|sticky) )?(?:residue|rest|mixture|batch|melt|contents|cake|acid|mass|is left)\b",
     re.I,
 )
 """Water that is "poured in" goes to the batch."""
@@ -5671,6 +5684,11 @@ def _onto_acid(account: Account, lots: list[Material]) -> bool:
     return acid and bool(batch & {"sodium nitrite", "potassium nitrite"})
 
 
+BY_THROWING_IN = patterns.compile(
+    r"\b(?:quench|kill|destroy|stop)\w* by (?:\w+ )?(?:throwing|adding|pouring|tipping|running|dripping|squirting|dropping|putting)\b[^.;]*\b(?:in(?:to)? (?:it|the (?:flask|pot|mixture|batch|distillate|residue))|on (?:it|top))\b",
+    re.I,
+)
+""" "Quenched by throwing 10 mL of water into it": the wrong way round, in the same vessel."""
 SURPLUS = patterns.compile(r"\b(?:excess|surplus|left[ -]?over|unused)\b", re.I)
 OF_IT = patterns.compile(r"^\W*(?:(?:and|then|that(?:'s| is) [^.;]{3,30}? and) )*(?:it|this|that|these)\b", re.I)
 
@@ -5678,6 +5696,12 @@ OF_IT = patterns.compile(r"^\W*(?:(?:and|then|that(?:'s| is) [^.;]{3,30}? and) )
 def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
     account.late = True
+    if BY_THROWING_IN.search(r.text) and r.measured:
+        stills = [s.into for s in account.doc.steps if s.kind == "distil" and s.into]
+        into = stills[-1] if stills and CAME_OVER.match(r.text) else account.batch
+        step = new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=into)
+        place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
+        return
     receiving = [m for m in r.mentions if m.index >= 0]
     stills = [s for s in account.doc.steps if s.kind == "distil" and s.into]
     last = account.doc.steps[-1] if account.doc.steps else None
@@ -6280,10 +6304,19 @@ def lots_waiting(account: Account, m: Mention, but: str = "") -> bool:
     )
 
 
+PUT_BY = patterns.compile(
+    r"\b(?:keep|kept|store[sd]?|stays)\b[^.;]*\b(?:bottles?|jars?|vials?|ampoules?|fridge|refrigerator|freezer|cupboard|cabinet|cap(?:ped)?|dated|labelled)\b",
+    re.I,
+)
+"""What is kept for later, and how warm: no temperature of the work."""
+
+
 def _temperatures(account: Account, r: Reading) -> None:
     """ "keeping it below 10 °C", "the pot kept under 15": a limit on the step before; or apparatus."""
     window, limit, used = temperatures_in(r.clause)
     steps = account.doc.steps
+    if PUT_BY.search(r.text):
+        return
     if r.vessels or r.bath:
         _apparatus(account, r)
     if steps and (window or limit):
@@ -6349,6 +6382,8 @@ def _stop(account: Account, r: Reading) -> None:
     )  # "PhBr from the funnel, 40 min, tap shut at 35"
     if r.measured or fed or any(m.generic.startswith("row ") for m in r.mentions):
         _bring(account, r)
+    elif r.vessels and not account.doc.steps and HAS_A_HEAD.search(r.text):
+        _apparatus(account, r)  # "500 mL two-neck flask, stirrer, second neck closed with a glass stopper, ice bath (1 kg)"
     window, limit, used = temperatures_in(r.clause)
     if BOTTLE_SHUT.match(r.text):
         account.used |= {x.start for x in used}
@@ -6360,6 +6395,8 @@ def _stop(account: Account, r: Reading) -> None:
     beside = any(
         OF_THE_PRODUCT_FLASK.match(x) or _stays_beside(account, x) for x in said[-2:]
     )  # "product flask stays at nought to ten; at twelve I shut the tap"
+    own = account.source[r.clause.start : q.span[0]] if q is not None and q.span else ""
+    beside = beside or lex.KEPT_ELSEWHERE.search(own) is not None  # "the tap is shut when the product flask passes 10 °C"
     if beside or (of is not None and lex.of_another(of[1])) or (elsewhere is not None and lex.KEPT_ELSEWHERE.search(elsewhere[1])):
         # "Limit: product flask 0 to 10 °C; at 12 °C close the tap", "…, the product flask being kept at 0-10 °C; at 12 °C …"
         account.used |= {x.start for x in used}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Sequence
 from itertools import pairwise
 
 from northsquall import patterns
@@ -11,6 +12,7 @@ from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, Clause
 from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_word, number_of
+from northsquall.reading.phrases import VesselPhrase
 from northsquall.reading.tokens import Token
 
 
@@ -393,18 +395,26 @@ TIP = patterns.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mi
 OUTER = patterns.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
 
 
+THEN_IT_STANDS = patterns.compile(
+    r"\b(?:stands?|stood|sits?|sat|rests?|(?:is|are|was|were) (?:set|put|placed|cooled|clamped|lowered|stood))\b", re.I
+)
+"""Behind where a thermometer is: where the vessel is."""
+BATH_WITH = patterns.compile(r"\b(?:bath|bowl|tub|basin)\b(?: \([^)]*\))?,? (?:(?:that|which) has|with) (?:an? |the )?$", re.I)
+""" "An ice bath that has a thermometer in it"."""
 OF_THE_HEAD = patterns.compile(r"\b(?:head|vapou?r|still[- ]head|distillation head)(?:,? with (?:an? |its )?)? ?$", re.I)
 """ "Head thermometer", "still head with thermometer"."""
 OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
 
 
-def read_sensor(account: Account, text: str, start: int) -> bool:
-    """Where the thermometer is: in the pot, in the bath, at the head."""
+def read_sensor(account: Account, text: str, start: int, phrases: Sequence[VesselPhrase] = ()) -> bool:
+    """Where the thermometer is: in the pot, in the bath, at the head; of the vessel with a size that is told before it in the clause, else of the one the work is done in."""
     for m in lex.SENSOR.finditer(text):
         told = re.sub(r"^ ?[,(] ?(?=(?:in|inside|within|dipp?\w*|immers\w+|down|well|reach\w*)\b)", " ", m.group(2)[:60])
         where = told.split(",")[0].split(" and ")[0]
         if (tip := TIP.search(told)) is not None:
             where = tip.group()
+        held = THEN_IT_STANDS.split(where, maxsplit=1)[0]
+        where = held if lex.IN_POT.search(held) else where  # "a thermometer in the solution stands in an ice bath"
         stands = OUTER.search(where)
         if stands is not None and re.search(
             rf"\bin(?:to)? (?:an?|the|my) (?:\w+ ){{0,2}}{stands[1]} (?:of|with|holding|containing|full of)\b", account.source[:start], re.I
@@ -418,9 +428,13 @@ def read_sensor(account: Account, text: str, start: int) -> bool:
         ):
             where = "in the liquid"  # "coconut oil in a beaker, the thermometer in the oil"
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
+        if re.match(r"\W*(?:hanging |standing )?in it\b", where) and BATH_WITH.search(text[: m.start()]):
+            kind = "bath"
         if kind is None and OF_THE_HEAD.search(text[: m.start()]):
             kind = "head"
         vessel = account.main or account.last
+        told_of = [account.vessel_name(v) for v in phrases if v.nominal_mL is not None and v.end <= start + m.start()]
+        vessel = next((v for v in account.doc.vessels if told_of and v.name == told_of[-1]), vessel)
         if vessel is None:
             account.sensor = kind or ""
         elif kind and vessel.sensor is None:

@@ -681,7 +681,7 @@ def _hand_over(m: Mention, carrier: Mention) -> None:
 
 
 PARTS = {"half", "rest", "remainder", "remaining"}
-SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "grain", "grains", "spatula"}
+SMALL = {"pinch", "crystal", "crystals", "trace", "traces", "speck", "knife-point", "knife", "spatula-tip", "grain", "grains", "spatula"}
 """Words for what is weighed by nobody and is well under a gram."""
 SMALL_G = (0.02, 0.2, 1.0)
 """Grams that such a word stands for, low, best, high (common practice, no source)."""
@@ -721,7 +721,8 @@ def _vague(items: list[Item], m: Mention) -> bool:
 
 def _small(items: list[Item], m: Mention) -> None:
     """ "A crystal of iodine", "a pinch of vanadate": a solid by a word, as the range of grams that it stands for."""
-    before = [x for x in items[max(0, m.first - 2) : m.first] if isinstance(x, Token)]
+    pointed = is_word(at(items, m.first - 2), "tip", "point", "end", "tipful")  # "a spatula tip of", "the point of a knife of"
+    before = [x for x in items[max(0, m.first - 2 - pointed) : m.first] if isinstance(x, Token)]
     drop = next((x for x in before if x.low in ("drop", "drops")), None)
     tried = any(
         is_word(x, "checked", "tried", "tested", "test", "paper", "strip", "spot", "sample") for x in items[max(0, m.first - 8) : m.first]
@@ -1112,14 +1113,8 @@ def _unknown_before(items: list[Item], skip: set[int], busy: set[int], heads: li
         ):
             continue
         first = k
-        while (
-            first > 0
-            and k - first < 6
-            and _name_part(items[first - 1])
-            and first - 1 not in heads
-            and text_of(items[first - 1]) not in ",.;:"
-        ):
-            first -= 1
+        while first > 0 and _words(items, first - 1, k) <= 6 and _name_back(items, first - 1) < first - 1 and first - 1 not in heads:
+            first = _name_back(items, first - 1) + 1
         while first < k and not (isinstance(y := items[first], Token) and (y.kind == "word" or y.kind == "num")):
             first += 1
         first = _with_locants(items, first)
@@ -1169,6 +1164,39 @@ def _name_part(x: Item) -> bool:
     )
 
 
+def _words(items: list[Item], a: int, b: int) -> int:
+    """How many words, parted by blanks, stand from one item to another: "2-bromo-4-methylaniline" is one."""
+    return 1 + sum(items[k].start > items[k - 1].end for k in range(a + 1, b + 1))
+
+
+def _glued(items: list[Item], k: int) -> bool:
+    """Whether a comma stands between locants, without a blank: "1,3,5", "N,N"."""
+    return 0 < k < len(items) - 1 and text_of(items[k]) == "," and items[k - 1].end == items[k].start and items[k].end == items[k + 1].start
+
+
+def _name_on(items: list[Item], k: int) -> int:
+    """Behind the part of a name that stands at an item, with a bracket inside the name as one part; the item itself where it is none."""
+    if is_word(items[k], "(", "[") and k > 0 and items[k - 1].end == items[k].start and _name_part(items[k - 1]):
+        close = _close(items, k) if is_word(items[k], "(") else k
+        whole = k < close < len(items) - 1 and items[close].end == items[close + 1].start and _name_part(items[close + 1])
+        return close + 1 if whole and text_of(items[close + 1]) != "," else k
+    return k + 1 if _name_part(items[k]) and (text_of(items[k]) != "," or _glued(items, k)) else k
+
+
+def _name_back(items: list[Item], k: int) -> int:
+    """Before the part of a name that stands at an item, as `_name_on` does forwards."""
+    if is_word(items[k], ")") and k + 1 < len(items) and items[k + 1].start == items[k].end and _name_part(items[k + 1]):
+        depth, j = 0, k
+        while j >= 0:
+            depth += is_word(items[j], ")") - is_word(items[j], "(")
+            if depth == 0:
+                break
+            j -= 1
+        whole = j > 0 and items[j - 1].end == items[j].start and _name_part(items[j - 1]) and text_of(items[j - 1]) != ","
+        return j - 1 if whole else k
+    return k - 1 if _name_part(items[k]) and (text_of(items[k]) not in ",.;:" or _glued(items, k)) else k
+
+
 NO_NAME = "organic|inorganic|acidic|basic|caustic"
 """What a word that ends like a name says of an acid or another class."""
 UNLISTED = patterns.compile(rf"(?!{NO_NAME})[a-z]{{4,}}ic acid|[a-z]{{3,}}yl (?:chloride|bromide|iodide|alcohol|anhydride|acetate)")
@@ -1186,8 +1214,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
         j > i + 1 and isinstance(first := at(items, j), Token) and first.kind in ("word", "num")
     ):  # "17.5 g (0.1 mol) cyclooctanone in ethanol"
         k = j
-        while k < min(len(items), j + 6) and _name_part(items[k]) and text_of(items[k]) != ",":
-            k += 1
+        while k < len(items) and _words(items, j, k) <= 6 and (n := _name_on(items, k)) > k:
+            k = n
         if k > j and _by_its_form(items, k - 1):
             return j, k - 1
     if is_word(items[j] if j < len(items) else None, "of"):
@@ -1196,14 +1224,14 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
         k = j
         while (
             k < len(items)
-            and k < j + 5
+            and _words(items, j, k) <= 5
             and (
-                _name_part(items[k])
+                _name_on(items, k) > k
                 or (k > j and text_of(items[k]).lower() in lex.GENERIC and OF_ITS_OWN.fullmatch(text_of(items[k - 1]).lower()))
             )
             and not (text_of(items[k]) == "," and k + 1 < len(items) and items[k + 1].start > items[k].end)
         ):
-            k += 1
+            k = max(_name_on(items, k), k + 1)
         if is_word(at(items, k), *CRYSTALS):
             return None  # "thirteen grams of pale needles"
         if known and not (k > j and _by_its_form(items, k - 1)):
@@ -1214,8 +1242,8 @@ def _unknown(items: list[Item], i: int) -> tuple[int, int] | None:
     j = i - 1
     if is_word(items[j] if j >= 0 else None, "("):
         k = j - 1
-        while k >= 0 and k > j - 6 and _name_part(items[k]) and items[k].text != ",":  # type: ignore[union-attr]
-            k -= 1
+        while k >= 0 and _words(items, k, j - 1) <= 5 and (n := _name_back(items, k)) < k:
+            k = n
         if (
             k >= 0
             and is_word(items[k], "for", "from", "by", "as", "kind", "sold", "in", "with")

@@ -25,6 +25,7 @@ GIVES = patterns.compile(r"^\W*(?:it |this |that |which )?(?:gives|gave|yields|y
 """What stands behind it was got."""
 
 
+WAS_GOT = patterns.compile(r"\b(?:is|was|were|are) (?:then |thus |finally )?(?:obtained|isolated|got|recovered)\b", re.I)
 TO_ITS_BOTTLE = patterns.compile(r"\b(?:in)?to (?:an?|the|its) (?:(?!wash|gas|drip|absor|trap)[\w-]+ ){0,2}(bottle|jar|vial|tin)\b", re.I)
 """What is put away there is what was made, where nothing is done in such a vessel."""
 HYDRATE = patterns.compile(r"(?:the )?(?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca)hydrate|(?:the )?(?:crystals|product|hydrate)")
@@ -86,6 +87,13 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
                 owner.strength = None  # "15.2 g aniline, 82 %": a yield
             else:
                 percent = None
+        new = owner is not None and not owner.generic and all(m.identity != owner.identity or m.identity is None for m in doc.materials)
+        if (
+            new
+            and clause.verb not in ("add", "charge", "pour", "mix")
+            and (set(before) & {"yield", "yields", "yielded"} or WAS_GOT.search(text))
+        ):
+            product = True  # "Yield 18.0 g of" what is in no catalogue; "5 g of the bromide of it were obtained"
         own_name = owner is not None and not product and not _new_product(account, owner)
         if own_name:
             continue

@@ -30,7 +30,7 @@ SHUT = patterns.compile(
     rf"|\breceiver[^.;\n]{{0,40}}\b(?:tight (?:adapter|on|to|against|onto)|no side[- ]?arm|without (?:a )?(?:vent|side[- ]?arm))\b"
     r"|\b(?:let it (?:fizz|froth|foam|bubble|gas)|fizz\w*|froth\w*|bubbl\w*),? (?:then |and )?(?:cap|lid|cork|stopper)\b(?! (?:off|loose))"
     r"|\b(?:bottle|jar|can|drum|receiver|flask),? (?:is |was )?(?:screwed|clipped|clamped) (?:on|tight|fast)\b|\b(?:into|in) (?:\w+ )?(?:bottles?|jars?),? (?:and )?(?:cork|corked|capped|stoppered)(?=[.,;\n])|\b(?:bottle|jar|can|drum) with (?:the|an?|its) (?:screw[- ]?)?(?:cap|lid)\b|\b(?:has|had|with|and|is|was) no (?:other|second|further) (?:opening|hole|outlet|vent)\b"
-    rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?<!was )(?<!is )(?<!were )\b(?:corked|stoppered|capped) (?:it|them|the (?:flask|bottle|jar))\b|(?:^|(?<=[.;\n]))\W*(?:end: )?(?:(?:then|now|(?:after|before|at) [^.;,\n]{{3,25}}?,?) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot|conical|generator)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b|(?:un)?till?\b|for (?:the|next|later|a|\d)|over ?night\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the \w+ )?(?:down|tight\w*|shut)|(?:brick|weight|stone|book) on (?:the |its )?(?:lid|top|stopper)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
+    rf"|\b(?:closed|shut|stoppered|corked) (?:it|them) (?:tightly|firmly|tight|well|off)\b|\b(?:stopper|cork|cap) and shake\b|(?<!was )(?<!is )(?<!were )\b(?:corked|stoppered|capped) (?:it|them|the (?:flask|bottle|jar))\b|(?:^|(?<=[.;\n]))\W*(?:end: )?(?:(?:then|now|(?:after|before|at) [^.;,\n]{{3,25}}?,?) )?(?:(?:i|we|you) )?(?:(?:stopper|cork|cap|seal)(?: (?:it|up|the (?:flask|bottle|jar|tube|vessel|pot|conical|generator)))?|(?:close|shut) (?:it|them|up)|(?:the )?outlet (?:is|was) (?:closed|shut|sealed))(?=\s*(?:[.;,\n]|$|[+&]|so (?:it|that|nothing)\b|and (?:leave|shake)\b|(?:un)?till?\b|for (?:the|next|later|a|\d)|over ?night\b))|\b(?:(?:stoppered|corked|capped)(?! (?:powder|dropping|addition|solids?|tap|feed) funnel)|(?:tightly |firmly |well )(?:closed|shut|sealed|stoppered)|closed (?:off|tight\w*)|(?:in|into) (?:a|the|its|an?) (?:tightly |well |firmly )?(?:closed|stoppered|corked|sealed|capped|screw-?cap(?:ped)?) (?:flask|bottle|jar|jug|canister|drum|vessel|can|tube|beaker)|screwed (?:down|tight\w*|on tight\w*|shut)|screw (?:it |the \w+ )?(?:down|tight\w*|shut)|(?:closed|shut) separat\w+ funnel|(?:brick|weight|stone|book) on (?:the |its )?(?:lid|top|stopper)|clipped (?:shut|down|on)|hermetic\w*|air-?tight|gas-?tight(?! syringe)|sealed(?! (?:tube|bearing|stirrer|unit))"
     rf"|(?:all|every|both)(?: (?:the|its|other|of the))* (?:necks?|openings?|outlets?|joints?|valves?|taps) (?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|sealed|plugged)"
     rf"|(?:(?<!second )(?<!third )(?<!fourth )(?<!spare )(?<!unused )(?<!free )(?<!remaining )(?<!side )necks?|condenser|column|outlet|side ?arm|top of the condenser)(?: and the (?:\w+ )?\w+)? (?:(?:is|are|was|were) (?:now |then |kept )*(?:closed|shut|plugged)(?! (?:with|by) (?:an? |some )?(?:\w+ of )?(?:drying|calcium|CaCl2|cotton|tissue|paper|cloth|rag|glass wool|wool|gauze|lint|sponge|foam|balloon|bubbler|foil))|(?:carries|carried|bears|bore) an? (?:glass |rubber )?(?:stopper|bung|cork|septum))|(?:the )?(?:gas )?(?:outlet|vent) (?:is |was )?(?:shut|clamped(?: off| shut)?|plugged)|(?:has|had|have|with|is|was) (?:no|neither) (?:gas )?(?:outlet|vent|opening)\b(?! (?:is|was) needed)|(?:tube|outlet|vent|condenser) (?:is |was |\()?(?:blocked|plugged|clogged|choked|jammed)|(?:closed?|shut|sealed|plugged|stopped) (?:it|them|the \w+) (?:up )?with (?:an?|the|its) (?:\w+ )?(?:stopper|bung|cork|cap|lid|septum)(?! (?:carry|with|through|that))|stopper is (?:pushed|put|pressed|set|placed) (?:in|on)"
     rf"|(?:everything|apparatus|system|set-?up|whole thing) (?:is|was|being|kept|stays|remains) (?:now |then |kept )*(?:closed|shut|sealed)"
@@ -39,6 +39,25 @@ SHUT = patterns.compile(
     re.I,
 )
 """A stopper, lid, cap or cork put on."""
+OPEN_FIRST = patterns.compile(
+    r"\b(?:left|stands?|stood|kept|leave|keep|stays?|remains?) (?:\w+ ){0,3}?open\b[^.;\n]*\b(?:before|then|until|only then)\b[^.;\n]*$|\bnot (?:capped|closed|stoppered)\b",
+    re.I,
+)
+"""Before a cap: it stood open until nothing came."""
+UNVENTED = patterns.compile(r"\b(?:without|no|not|never|don['’]t) (?:\w+ )?vent\w*", re.I)
+SHUT_AS_BUILT = patterns.compile(
+    r"\bcondenser(?:['’]s (?:top|outlet|head))?(?:,| is| was)? (?:\w+ )?(?:stoppered|corked|plugged|closed|sealed)\b|\b(?:stoppered|corked|plugged|closed) (?:reflux )?condenser\b"
+    r"|\b(?:all|every|both)(?: (?:the|its|other|of|three|four|two))* (?:necks?|openings?|outlets?|joints?) (?:are |is )?(?:stoppered|corked|plugged|closed|shut|sealed)"
+    r"|\btwo[- ]neck(?:ed)?\b[^\n.]*\b(?:(?:septum|stopper|bung|cork) (?:on|in) the (?:second|other|side) neck|(?:second|other|side) neck (?:is )?(?:closed|stoppered|plugged|sealed|corked))"
+    r"|\bcondenser (?:with|carrying|carries|bearing|topped by) (?:an? |the )?(?:\w+ )?(?:stopper|bung|cork|septum)\b(?! (?:through|with a (?:hole|tube)))"
+    r"|\b(?:stoppers?|bungs?|septa|corks?) in (?:both|all|every|the)(?: \w+){0,2} necks?\b|\bwhich is (?:tightly )?(?:stoppered|corked|sealed)\b|\b(?:closed|shut|plugged|sealed) at (?:its|the) (?:outlet|exit|end)\b",
+    re.I,
+)
+"""An apparatus that is told with no way out, before anything is done in it."""
+LEFT_OPEN = patterns.compile(
+    r"\b(?:(?!condenser (?:with|carrying|carries|bearing|topped by) (?:an? |the )?(?:\w+ )?(?:stopper|bung|cork|septum))(?<!stoppered )(?<!plugged )(?<!corked )(?<!closed )condenser(?!(?:['’]s (?:top|outlet|head))?(?:,| is| was)? (?:\w+ )?(?:stoppered|corked|plugged|closed|sealed))|open|vent\w*|bubbler|drying tube|delivery tube|gas (?:line|tube)|needle)\b",
+    re.I,
+)
 HELD = patterns.compile(
     r"\b(clip\w*|clamp\w*|screw\w*|held (?:it |them )?(?:down|on|tight)|hold(?:ing)? (?:it )?(?:down|on)|thumb|tight\w*|wired|tied|taped|firmly|pressed)\b",
     re.I,
@@ -125,10 +144,13 @@ SWEEP = patterns.compile(
     rf"\b(?:nitrogen|argon|N2|inert gas|air|sweep)\b[^.;\n]{{0,45}}?(\d+(?:[.,]\d+)?)\s*({WRITTEN_VOLUME})\s*(?:/|per |a )\s*(min|minute|h|hour)|(\d+(?:[.,]\d+)?)\s*({WRITTEN_VOLUME})\s*/\s*(min|h)\b[^.;\n]{{0,20}}\b(?:nitrogen|argon)\b",
     re.I,
 )
+TUBED = patterns.compile(r"\b(?:hose|tubing|delivery tube|gas tube|a tube)", re.I)
+NITROGEN = patterns.compile(r"\b(?:nitrogen|argon|N2|inert gas)\b", re.I)
 SWEPT = patterns.compile(
     r"\b(?:stream|flow|current|blanket) of (?:dry )?(?:nitrogen|argon|inert gas)\b|\bunder (?:a )?(?:nitrogen|argon) (?:stream|flow)\b|\bnitrogen passing\b|\b(?:nitrogen|argon|N2) (?:goes|runs|passes|flows|(?:is|was) (?:led|passed|blown|sent|kept going))\b[^.;\n]{0,25}\b(?:all the (?:while|time)|throughout|the whole time|from (?:beginning|start) to end)\b|\b(?:nitrogen|argon) at [a-z -]{3,40} (?:millilit\w+|mils|lit\w+) (?:a|per) (?:minute|hour)\b",
     re.I,
 )
+NOT_PURGED = patterns.compile(r"\b(?:no|without(?: any)?|never|not) (?:nitrogen|argon|N2|air|purg\w*|flush\w*|sweep\w*)\b", re.I)
 PURGED = patterns.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon) (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system)|it all))\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,60}\bbefore (?:anything|it is|the (?:line|apparatus|hoses?|taps?|generator|flask|joints?)|opening|dismantling|taking)\b"
@@ -136,10 +158,16 @@ PURGED = patterns.compile(
     re.I,
 )
 FLAME = patterns.compile(
-    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner(?! (?:tube|flame trap)\b)|gas (?:ring|stove|hob|flame)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|(?<!dry )(?<!dried )(?<!spread )(?<!pressed )(?<!spread out )on (?:the|a) plate(?! of\b| in (?:the )?air\b)|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
+    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner(?! (?:tube|flame trap)\b)|gas (?:ring|stove|hob|flame|cooker)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|(?<!dry )(?<!dried )(?<!spread )(?<!pressed )(?<!spread out )on (?:the|a) plate(?! of\b| in (?:the )?air\b)|bench heater|electric heater|heat gun|hair ?dryer|lighter|candle|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
     + rf"|\b(?:{concepts.SPARKS})",
     re.I,
 )
+NOT_ALLOWED = patterns.compile(
+    r"\W*(?:is |are |was |were |must |may |be |to be |kept |stays? )*(?:not|never|nowhere|away|out of (?:the )?(?:reach|way|room|hood)|forbidden|prohibited|off|out\b)",
+    re.I,
+)
+"""Behind a flame: it is not there."""
+NAKED = patterns.compile(r"bunsen|burner|flame|candle|stove|cooker|ring|hob|match|lighter|pilot|welding", re.I)
 DENIED = patterns.compile(
     r"\b(?:no|never|not|without|nothing|away from|kept away|out of (?:the )?(?:reach|way|sight|room|hood|cupboard|fume cupboard)|free of|nor|instead of|(?:turn|switch|put)\w* (?:off|out))\b",
     re.I,
@@ -170,12 +198,12 @@ WORD_SIZE = (
     ("litre", 1000.0),
 )
 ABOVE = patterns.compile(
-    r"\b(?:mouth[- ]down|inverted(?!\?)|upside[- ]down(?!\?)|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|\bnot (?:quite )?(?:touching|dipping|in (?:it|the liquid))|(?:does|do)(?: not|n't) (?:touch|dip)|without touching|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
+    r"\b(?:mouth[- ]down|inverted(?!\?)|upside[- ]down(?!\?)|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)(?! pH)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|\bnot (?:quite )?(?:touching|dipping|in (?:it|the liquid))|(?:does|do)(?: not|n't) (?:touch|dip)|without touching|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
     re.I,
 )
-DEEP = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm)\s*(?:deep|below|under|into)", re.I)
+DEEP = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm|m)\s*(?:deep|below|under|into)", re.I)
 DIPS = patterns.compile(
-    r"\b(?:on|to|at|near|reach(?:es|ed|ing)?|touch(?:es|ed|ing)?) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b",
+    r"\b(?:on|to|at|near|reach(?:es|ed|ing)?|touch(?:es|ed|ing)?) the bottom\b|\b(?:below|under|beneath) the (?:surface|liquid|\w+)\b|\bdip(?:s|ping|ped)?\b|\bbubbl\w+ (?:through|into)\b|\bbubbler\b|\bfrit(?:ted)?\b|\bimmers\w+\b|\bsparg\w+\b|\b(?:deep|right|straight|well|far) (?:down )?in(?:to|side)?\b(?! the hood)",
     re.I,
 )
 OF_A_TEST_TUBE = patterns.compile(r"\btest[- ]?tubes?\b[^.;\n]*$|\btest[- ]$", re.I)
@@ -245,12 +273,14 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
                 )
                 else ""
             )
+            behind = UNVENTED.sub(" ", behind)
             tap = hit.group().lower().startswith("funnel") and not FUNNEL.search(text)  # "at 65 °C the funnel is shut": the feed stops
             if (
                 tap
                 or WITH_SOFT.match(behind)
                 or (NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) and not ONE_HOLE.search(text))
                 or _once_over(text[: hit.start()])
+                or OPEN_FIRST.search(text[: hit.start()])
             ):
                 hit = None
             else:
@@ -266,6 +296,9 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         step = _step_at(order, begin + (hit.start() if hit else 0))
         if step is None and how in ("wool", "foil", "film", "balloon"):
             step = order[0]  # told with the set-up
+        built = SHUT_AS_BUILT.search(text) if step is None and how in (None, "shut", "held") and not LEFT_OPEN.search(text) else None
+        if built is not None and not WITH_SOFT.match(text[built.end() :]):
+            hit, how, step = built, how or "shut", order[0]
         if step is None and found_in(RECEIVER, text):
             step = next((s for s in order if s.kind == "distil"), None)
         opened = next((m for m in all_in(OPENED, text) if not NOW_AND_THEN.match(text[m.end() :])), None)
@@ -354,15 +387,24 @@ def _size_before(words: str) -> str:
 
 def _size_behind(words: str) -> str:
     """ "bottle of 500 mL", "trap (500 mL)": a size that is written behind its vessel; empty without one."""
-    m = re.match(rf"\s*(?:of |\()(?:about )?\d+(?:[.,]\d+)? ?{WRITTEN_VOLUME}\b(?! of)", words, re.I)
+    m = re.match(
+        rf"\s*(?:of |\()(?:about )?\d+(?:[.,]\d+)? ?{WRITTEN_VOLUME}\b(?! of)|\s*(?:[A-Z] )?,? ?\d+(?:[.,]\d+)? ?{WRITTEN_VOLUME}\b(?=\)?\s*(?:[-–>→;.|]|,? ?then\b|$))",
+        words,
+        re.I,
+    )
     return m.group() if m else ""
 
 
 def _train(doc: Procedure, source: str) -> None:
     """Elements in the order of the text; what stands in an absorber comes from its step."""
     absorbers = [s for s in doc.steps if s.kind == "absorb"]
-    spans = [m.span() for m in SENTENCE.finditer(source) if found_in(lex.TRAIN, m.group()) or _labelled(m.group())]
     lots = {m.id: m for m in doc.materials}
+    held = [lots[k].span[0] for s in absorbers for k in s.materials]
+    spans = [
+        m.span()
+        for m in SENTENCE.finditer(source)
+        if found_in(lex.TRAIN, m.group()) or _labelled(m.group()) or any(m.start() <= x < m.end() for x in held)
+    ]
     places: list[tuple[int, TrainElement]] = []
     of = absorbers[0].from_vessel if absorbers else None
     if of is None:
@@ -412,6 +454,7 @@ def _train(doc: Procedure, source: str) -> None:
         if (
             others
             and not told_here
+            and (own is None or not TUBED.search(source[own[0] : own[1]]))
             and (own is None or not any(p.search(source[own[0] : own[1]]) or ABOVE.search(source[own[0] : own[1]]) for _, p in ELEMENTS))
         ):
             told = [b for a, b in others if any(re.search(rf"\b{re.escape(w)}", source[a:b], re.I) for m in mine for w in _calls(m.name))]
@@ -424,7 +467,7 @@ def _train(doc: Procedure, source: str) -> None:
         deep, above = DEEP.search(around), ABOVE.search(around)
         dip: float | None = None
         if deep is not None:
-            dip = float(deep[1].replace(",", ".")) / (10.0 if deep[2].lower() == "mm" else 1.0)
+            dip = float(deep[1].replace(",", ".")) * {"mm": 0.1, "cm": 1.0, "m": 100.0}[deep[2].lower()]
         elif above is None and DIPS.search(around):
             dip = BOTTOM_CM if re.search(r"\bbottom\b", around, re.I) else 2.0
         places.append(
@@ -492,9 +535,11 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
         if sweep is not None and out.sweep_L_min is None:
             number, unit, per = (sweep[1], sweep[2], sweep[3]) if sweep[1] else (sweep[4], sweep[5], sweep[6])
             out.sweep_L_min = convert(float(number.replace(",", ".")), unit, "volume") / 1e3 / (60.0 if per[0].lower() == "h" else 1.0)
+            fed = [s.span[1] for s in order if s.kind in ("dose", "add")]
+            out.sweep_at_end = bool(fed) and begin > max(fed) and NITROGEN.search(source[: min(fed)]) is None
         elif found_in(SWEPT, text) and out.sweep_L_min is None:
             out.sweep_L_min = 0.0  # a stream whose rate is not written
-        out.purged = out.purged or found_in(PURGED, text) is not None
+        out.purged = out.purged or (found_in(PURGED, text) is not None and NOT_PURGED.search(text) is None)
         line = found_in(LINE_OFF, text)
         if line is not None and out.line_off is None and not re.search(r"\b(?:not|never|don't)\b", text[: line.start()][-12:], re.I):
             step = _step_at(order, begin + line.end())
@@ -507,11 +552,16 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
             behind = text[f.end() :]
             if (
                 DENIED.search(re.split(r"\b(?:but|though|although)\b", text[: f.start()][-45:])[-1])
-                or DENIED.search(behind[:12])
+                or NOT_ALLOWED.match(behind)
                 or OUT.search(behind)
             ):
                 continue
             step = _step_at(order, begin + f.start())
+            led = re.search(r"\b(?:to|into) (?:the |an? )?(?:\w+ )?$", text[: f.start()], re.I) or behind.startswith("-free")
+            if step is None and order and NAKED.search(f.group()) and not led and begin > len(doc.title):
+                step = order[0]  # told with the set-up
+            if step is not None and not any(s.materials for s in order[: order.index(step) + 1]):
+                step = next((s for s in order if s.materials), step)  # lit under an empty flask: it is there when something is in it
             if step is not None:
                 out.flames.append(Seen(word=f.group(), step=step.n, span=(begin + f.start(), begin + f.end())))
     return out

@@ -1,0 +1,309 @@
+"""What an author says outright and no figure tells: a plan that is none, a mouth at a pipette, a line opened while it fumes."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from northsquall import patterns
+from northsquall.assessment import Finding
+from northsquall.findings.base import ORDER, Context, finding
+from northsquall.findings.likeness import (
+    classes_there,
+    gas_matters,
+    heat_matters,
+    near,
+    reagent_acts,
+    toxic_gas,
+    water_acts,
+)
+from northsquall.findings.sentences import sentence_of
+from northsquall.quenching.dump import acted_on_by_water
+
+REACTIVE = (
+    r"(?:bromine|chlorine|iodine|permanganate|purple|hypochlorite|bleach|peroxide|(?:di)?chromate|nitrite|(?:boro)?hydride|acid chloride|(?:thionyl|oxalyl|acetyl|benzoyl) chloride"
+    r"|chlorosulfonic acid|sodium|potassium|lithium|magnesium|azide|phosphorus \w+|oxidi[sz]er|oxidant|reagent)"
+)
+FUEL_THINGS = r"(?:(?:oily |used |dirty |old )*(?:(?:paper|kitchen|filter) )?(?:towels?|papers?|rags?|tissues?|wipes|cloths?)|sawdust|wood shavings|cotton|straw|solvents?|acetone|alcohol)"
+
+
+@dataclass(frozen=True)
+class Told:
+    """A saying: which finding it is, where it matters, and the words with which it would be safe."""
+
+    code: str
+    words: re.Pattern[str]
+    says: str
+    where: Callable[[Context], bool]
+    limit: str
+    remedy: str
+    severity: Literal["condition", "stop"] = "condition"
+    safe: re.Pattern[str] | None = None
+
+
+def _any_hazard(c: Context) -> bool:
+    return heat_matters(c) or gas_matters(c) or reagent_acts(c)
+
+
+def _oxidiser(c: Context) -> bool:
+    return bool(
+        classes_there(c) & {"bromine", "permanganate", "chromate", "hypochlorite", "peroxide", "nitric-acid", "chlorate", "oxidiser"}
+    )
+
+
+def _water_is_foe(c: Context) -> bool:
+    return water_acts(c) or acted_on_by_water(c) is not None
+
+
+def _halogen(c: Context) -> bool:
+    return bool(classes_there(c) & {"bromine", "hypochlorite", "iodine", "chlorine"})
+
+
+def _line(c: Context) -> bool:
+    return bool(c.procedure.train) or any(s.kind == "absorb" for s in c.procedure.steps)
+
+
+def _p(words: str) -> re.Pattern[str]:
+    return patterns.compile(words, re.I)
+
+
+NOT_SO = _p(r"\b(?:never|not|no|nobody|don['’]t|must not|avoid|instead of|rather than)\b[^.;\n]{0,30}$")
+"""Before it, the saying is denied."""
+
+SAYINGS: tuple[Told, ...] = (
+    Told(
+        "H04",
+        _p(
+            r"\b(?:where|at which|so cold that|too cold for it,? so) (?:it |there )?(?:nothing|no reaction|none of it) (?:reacts|happens|moves|starts|goes|yet)[^\n]{0,60}?\b(?:thaw|warm|heat|room temperature|taken? away|removed)\w*"
+        ),
+        "all goes in below the temperature where it starts, and then it is warmed",
+        heat_matters,
+        "it reacts as it is fed",
+        "Feed it at a temperature at which each part reacts before the next.",
+    ),
+    Told(
+        "H09",
+        _p(
+            r"\bstirrer (?:stops?|fails?|sticks?|jams?|stands(?: still)?|gives up)\b[^.;\n]{0,60}\b(?:(?:feed|add|drip|go|carry|run|let it run) on|keep (?:on )?(?:feeding|adding|dripping)|continue|don['’]t stop)\b"
+        ),
+        "the feed goes on while nothing stirs",
+        heat_matters,
+        "the feed ends when the stirrer does",
+        "Stop the feed first; start the stirrer again only when nothing has piled up.",
+        safe=_p(r"\b(?:never|not|no further|no more|stop\w*) [^.;\n]{0,12}(?:feed|add|drip|continue|go on)"),
+    ),
+    Told(
+        "G12",
+        _p(
+            r"\b(?:open(?:ed|s)?|tak(?:e|es|en) apart|dismantl\w+|disconnect\w*|unscrew\w*|pull\w* apart|lift(?:ed|s)?(?: off)?)\b[^.;\n]{0,45}\b(?:while|when|as|although|though) (?:it|there|the \w+|gas|everything) (?:is |are |was |were )?(?:still )?(?:still )?(?:fum|gass|smok|bubbl|com)\w+"
+        ),
+        "it is opened with gas still in it",
+        toxic_gas,
+        "swept before anything is opened",
+        "Lead nitrogen or air through it until nothing more comes, then open it.",
+    ),
+    Told(
+        "G12",
+        _p(
+            r"\b(?:no|without(?: any)?) (?:nitrogen|argon|purge|sweep\w*|flush\w*|rinsing with nitrogen) (?:is (?:used|led through|needed) )?(?:at the end|afterwards|before it is opened|here|in this room|is (?:used|needed|led))\b"
+        ),
+        "nothing sweeps it before it is opened",
+        toxic_gas,
+        "swept before anything is opened",
+        "Lead nitrogen or air through it until nothing more comes, then open it.",
+    ),
+    Told(
+        "P10",
+        _p(
+            r"\b(?:by|with the|with (?:my|his|her)) mouth\b|\bmouth[- ]?pipett\w*|\b(?:suck(?:ed|s)?|draw[ns]?|drew)\b[^.;\n]{0,20}\bpipette\b[^.;\n]{0,12}\bmouth\b"
+        ),
+        "it is drawn up with the mouth",
+        _any_hazard,
+        "a pipette with a bulb, always",
+        "A bulb or a pump on every pipette.",
+        "stop",
+    ),
+    Told(
+        "Q06",
+        _p(
+            r"\b(?:that|this|it|which) (?:should|ought to|will|must|has to) (?:be (?:enough|over|done|finished|through|complete|plenty)|do(?: it| the (?:job|trick))?|suffice)(?=[.,;)\n])|\band that(?:'s| is) that(?=[.,;\n])|\bexperience (?:says|shows|tells)\b[^.;\n]{0,15}\b(?:complete|done|over|finished|through|enough)\b|\bhopefully (?:it is |it's )?(?:done|finished|complete|all gone)\b|\bsurely (?:done|finished|complete|over) by (?:then|now)\b"
+        ),
+        "nothing shows that it is over",
+        reagent_acts,
+        "a test with its control",
+        "A sample by chromatography, with the reagent beside it.",
+        safe=_p(r"\b(?:TLC|GC|HPLC|titrat|test|strip|paper|sample|chromatogra)\w*"),
+    ),
+    Told(
+        "Q01",
+        _p(
+            rf"\b(?:remaining|residual|left-?over|unused|unspent|excess|surplus|rest of the|last of the|what is left of the) (?:\w+ )?{REACTIVE}(?: colou?r)?(?: that is left)? (?:is |are |was |simply |just )*(?:left|stays?|stayed|remains?|goes|go|went|filtered|carried|dragged) (?:in|on|behind|along|over|with it|with the)\b"
+        ),
+        "what is left is not destroyed",
+        reagent_acts,
+        "destroyed and tested before it goes on",
+        "Destroy it first, and test that it is gone.",
+    ),
+    Told(
+        "Q05",
+        _p(
+            r"\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
+        ),
+        "ammonia and a halogen or hypochlorite give chloramines and nitrogen halides, toxic and explosive",
+        _halogen,
+        "an agent that ends as a salt",
+        "Bisulfite or thiosulfate, until starch-iodide paper stays white.",
+        "stop",
+    ),
+    Told(
+        "Q01",
+        _p(
+            r"\b(?:no|without(?: any)?) (?:(?:sodium )?(?:bi|meta)?sul(?:f|ph)ite|thiosul(?:f|ph)ate|quench\w*|destruction|destroying|reducer|reducing agent) (?:is |was )?(?:needed|necessary|used|wanted|required)\b|\bnothing is done (?:about|with|to) (?:the |any )?(?:\w+ ){0,2}(?:left|rest|excess|remain\w*)"
+        ),
+        "what is left is not destroyed",
+        reagent_acts,
+        "destroyed and tested before it goes on",
+        "Destroy it first, and test that it is gone.",
+    ),
+    Told(
+        "Q12",
+        _p(
+            rf"\b(?:rests?|left-?overs?|residues?|remains) of (?:the )?{REACTIVE}\b[^.;\n]{{0,20}}\b(?:collected|put|kept|poured|tipped|thrown|go(?:es)?) (?:together |in(?:to)? one (?:can|drum|bottle) )?(?:with|to|into) (?:the )?(?:ammonia|amines?|acetone|alcohols?|ethanol|methanol|solvents?|acids?|paper|rags|organics?|metals?|other)\b"
+        ),
+        "what still acts is put with what it acts on",
+        reagent_acts,
+        "destroyed first, or by itself",
+        "Destroy it and test, then the waste that its salts belong to.",
+        "stop",
+    ),
+    Told(
+        "S03",
+        _p(
+            r"\b(?:drops?|pinch|crystals?|traces?|grain|bit|little|touch)\b[^.;\n]{0,20}\b(?:iron|ferr(?:ic|ous)|copper|cupr(?:ic|ous)|manganese|cobalt|silver|vanadium)\b(?:\([IVX]+\))?[^.;\n]{0,12}\b(?:chloride|sul(?:f|ph)ate|nitrate|salt|acetate|dioxide|oxide|solution)"
+        ),
+        "a metal salt makes peroxide or hypochlorite decompose",
+        lambda c: bool(classes_there(c) & {"peroxide", "hypochlorite"}),
+        "no metal in it",
+        "Leave it out, or make the run with a catalyst that was tested, vented and cooled.",
+    ),
+    Told(
+        "S05",
+        _p(
+            r"\b(?:left[- ]?over|unused|surplus|rest|spare|excess)\b[^.;\n]{0,40}\b(?:returned|put back|poured back|goes back|tipped back|given back) (?:in)?to (?:the|its|an?) (?:\w+ ){0,2}(?:bottle|stock|container|jar|can)\b"
+        ),
+        "what was taken out goes back into a bottle",
+        reagent_acts,
+        "never back into the bottle",
+        "Take less, destroy what is over; nothing goes back.",
+    ),
+    Told(
+        "P09",
+        _p(
+            r"\b(?:nothing|nobody) (?:has been |has |was |is |had been )?(?:\w+ )?(?:is |was )?(?:thought of|planned|prepared|foreseen|arranged|set out|provided) (?:for|if|in)\b|\b(?:no|without a) plan (?:for|if|in case)\b|\b(?:I|we) (?:don['’]t|do not|didn['’]t) know what (?:to do|happens|we would do) (?:if|when)\b|\b(?:use|by) common sense\b|\bwe(?:'ll| will) see (?:then|what (?:to do|happens))\b"
+        ),
+        "there is no plan for what can go wrong",
+        _any_hazard,
+        "what is done, by whom, with what",
+        "Write what stands ready, what is shut first and where everybody goes.",
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\b(?:caustic|lye|water|liquid|absorber|alkali|it) (?:may|might|can|could|will|is allowed to) (?:then )?(?:climb|run|rise|creep|go|come|be (?:drawn|sucked|pulled)) (?:right )?(?:back|up the (?:tube|hose|line))\b"
+        ),
+        "the liquid of the absorber can go back",
+        _line,
+        "an empty trap, or a funnel above the liquid",
+        "An empty trap before it that holds all of its liquid; the sweep ends last.",
+        safe=_p(r"\b(?:so that|no|nothing|never|cannot|trap|empty)\b"),
+    ),
+    Told(
+        "Q12",
+        _p(
+            rf"\b{REACTIVE}\b[^.;\n]{{0,25}}\b(?:rests?|left-?overs?|residues?|remains|cake|filter)?\b[^.;\n]{{0,12}}\b(?:go(?:es)?|went|(?:is|are|was|were) (?:put|thrown|tipped|poured|emptied)|poured|thrown|tipped|put)\b[^.;\n]{{0,14}}\b(?:with|to|into|on|among) (?:the |an? )?{FUEL_THINGS}\b"
+        ),
+        "an oxidiser goes where there is something that burns",
+        _oxidiser,
+        "by itself, wet, destroyed first",
+        "Destroy it, and keep it from paper, cloth and solvent.",
+        "stop",
+    ),
+    Told(
+        "Q12",
+        _p(
+            rf"\b{REACTIVE} (?:rests?|left-?overs?|residues?|remains)\b[^.;\n]{{0,20}}\b(?:go(?:es)?|went|(?:is|are|was|were) (?:put|thrown|tipped|poured|emptied)|poured|thrown|tipped|put) (?:to|into|in|with|on) (?:the )?(?:metal|acid|mixed|general|organic|paper|household) (?:waste|bin|can|drum|rests?)\b"
+        ),
+        "what still acts goes to a waste that it must not meet",
+        reagent_acts,
+        "destroyed first, or by itself",
+        "Destroy it and test, then the waste that its salts belong to.",
+    ),
+    Told(
+        "H12",
+        _p(
+            r"\b(?:star[- ]?crack(?:s|ed)?|hairline crack|crack(?:s|ed)?|chipped|flaw(?:ed)?)\b[^.;\n]{0,30}\b(?:flask|beaker|bottom|glass|funnel|wall|rim|jar|condenser|vessel)\b|\b(?:flask|beaker|funnel|jar|condenser|vessel)\b[^.;\n]{0,20}\b(?:is|has|with) (?:an? )?(?:\w+ )?(?:cracked|crack|star|flaw|chip)\b"
+        ),
+        "damaged glass breaks when it warms or is knocked",
+        _any_hazard,
+        "sound glass",
+        "Throw it out and take a sound one.",
+        safe=_p(r"\b(?:no|without|free of|look for|check\w* for|not|discard|throw|replace|if)\b"),
+    ),
+    Told(
+        "H17",
+        _p(
+            r"\b(?:bath|mantle|plate|heater|heating)\b[^.;\n]{0,60}\b(?:cannot|can['’]t|can not|could not|couldn['’]t) be (?:taken away|removed|lowered|dropped|moved|switched off|turned off|got away)"
+        ),
+        "it cannot be taken away when it is needed",
+        heat_matters,
+        "off in seconds",
+        "On a jack that drops away, or a switch within reach.",
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:fire|burns|flames?|catches|lights|ignites)\b[^.;\n]{0,30}?\b(?:(?:tap|cold) )?water\b(?! bath)(?: (?:from|on|over|out of)\b)?"
+        ),
+        "water on it feeds the fire",
+        _water_is_foe,
+        "dry sand or a powder for metals",
+        "Dry sand or a metal fire powder at hand; no water near it.",
+        "stop",
+        safe=_p(
+            r"\b(?:no|never|not|without|away|don['’]t|instead of)\b[^.;\n]{0,20}\bwater\b|\bwater(?: is| must be)? (?:kept )?(?:away|far)\b"
+        ),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:flask|glass(?:ware)?|apparatus|vessel|funnel)\b[^.;\n]{0,45}\b(?:not (?:been )?dried|un-?dried|still wet|wet (?:from|inside)|damp (?:from|inside))"
+        ),
+        "water is in the glass, and what goes in reacts with it",
+        _water_is_foe,
+        "dried glass",
+        "Dry it in the oven and let it cool under a drying tube or nitrogen.",
+    ),
+)
+
+
+def said_outright(c: Context, raised: list[Finding]) -> list[Finding]:
+    """A finding for each saying that matters here, where no rule has raised its code at that place."""
+    text = c.procedure.flowing
+    known = [f for f in raised if ORDER[f.severity] <= ORDER["condition"]]
+    out: list[Finding] = []
+    for t in SAYINGS:
+        for m in t.words.finditer(text):
+            step = c.step_at(m.start())
+            if NOT_SO.search(text[max(0, m.start() - 40) : m.start()]) or (t.safe is not None and t.safe.search(sentence_of(text, m))):
+                continue
+            if not t.where(c) or any(f.code == t.code and near(f, m.span(), step) for f in (*known, *out)):
+                continue
+            quoted = " ".join(m.group().split())
+            quoted = quoted if len(quoted) <= 90 else quoted[:87].rstrip() + "…"
+            out.append(
+                finding(t.code, t.severity, f"“{quoted}”: {t.says}.", step=step, span=m.span(), limit=t.limit, remedy=t.remedy, source="common practice, no source", short=t.says)
+            )  # fmt: skip
+            break
+    return out
