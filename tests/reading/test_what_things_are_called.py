@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 import pytest
+from rdkit import Chem
+from rdkit.Chem import Descriptors
 
 from northsquall.assess import assess
+from northsquall.procedure.amounts import lot_of
 from northsquall.reading import read
 from northsquall.reading.tokens import substances_in
+from northsquall.substances import catalogue
+from northsquall.substances.resolve import structure_of_name
 
 CRUDE = [
     '12 g crude, 250 mL conical, hood',
@@ -146,3 +151,35 @@ def test_a_diazonium_solution_that_is_put_away(said: str, raised: bool) -> None:
 def test_a_gas_line_that_stays_on_is_no_second_boiling(said: str) -> None:
     doc = read(f"X\n\nEthanol 150 mL in a 500 mL flask. Glycine (15.0 g) was added. The mixture was boiled under reflux for 2 h, {said}.")
     assert [s.kind for s in doc.steps].count("reflux") == 1
+
+
+SYSTEMATIC = [
+    "2-bromo-1,4-dimethoxybenzene", "2-bromo-4-methylaniline", "4-bromo-1,2-dimethoxybenzene", "2-iodo-1,3,5-trimethylbenzene", "5-bromo-1,3-benzodioxole",
+    "4-bromo-N,N-dimethylaniline", "N-benzyl-4-methoxyaniline", "ethyl 2-cyano-3-phenylacrylate", "N-(2,4-dimethylphenyl)acetamide", "4-(bromomethyl)benzonitrile",
+]  # fmt: skip
+PUT_IN = [
+    "Add 5 g of {}.",
+    "Add {} (5 g, 0.02 mol).",
+    "Add 5 g (0.02 mol) {}.",
+    "5 g of {} is added.",
+    "{}, 5 g, is added.",
+    "{} 5 g is added.",
+]
+GOT = ["Yield 5 g of {}.", "5 g of {} were obtained."]
+
+
+@pytest.mark.parametrize("name", SYSTEMATIC)
+def test_a_name_with_locants_inside_is_read_whole(name: str) -> None:
+    """Wherever it stands, and its moles are those of RDKit's mass of its structure; behind "yield" it is what was made."""
+    head = "Job\n\n10 g of aniline and 100 mL of ethanol in a 500 mL flask. 20 g of acetic anhydride over 30 min at 20 °C. "
+    smiles = structure_of_name(name)
+    assert smiles is not None
+    for frame in PUT_IN:
+        doc = read(head + frame.format(name))
+        assert [m.name for m in doc.materials[3:]] == [name], frame
+        lot = lot_of(doc.materials[3], catalogue(), 1.0)
+        mass = Descriptors.MolWt(Chem.MolFromSmiles(smiles))
+        assert lot.best_mol == pytest.approx(5.0 / mass, rel=2e-3), frame
+    for frame in GOT:
+        doc = read(head + frame.format(name))
+        assert len(doc.materials) == 3 and doc.results.mass_g is not None and doc.results.mass_g.value == 5.0, frame

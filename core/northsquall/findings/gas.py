@@ -1103,8 +1103,11 @@ def can_burn(c: Context) -> Iterator[Finding]:
                 "G08", "stop" if place.hood is not True else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
             )  # fmt: skip
             break
+    begin = min((s.span[0] for s in c.procedure.steps), default=0)
     for lit in place.flames:
-        found = _flammable(c, lit.step)
+        all_along = lit.span[0] < begin and NAKED_FLAME.search(lit.word) is not None  # told with the set-up: it burns throughout
+        places = [lit.step, *(s.n for s in c.procedure.steps if all_along)]
+        at, found = next(((n, near) for n in places if (near := _flammable(c, n)) is not None), (lit.step, None))
         if found is None:
             continue
         name, flash, T = found
@@ -1112,11 +1115,14 @@ def can_burn(c: Context) -> Iterator[Finding]:
             c,
             "stop",
             f"{name[:1].upper() + name[1:]} (flash point {flash:.0f} °C) is open or vented at {T:.0f} °C within reach of “{lit.word}”.",
-            c.step(lit.step),
+            c.step(at),
             lit.span,
             T,
         )
         return
+
+
+NAKED_FLAME = patterns.compile(r"bunsen|burner|flame|candle|stove|cooker|ring|hob|lighter|pilot", re.I)
 
 
 def _near(c: Context, a: int, s: Step | None) -> bool:
@@ -1431,7 +1437,7 @@ def fuming(lot: Lot) -> bool:
 
 
 IN_THE_OPEN = patterns.compile(
-    r"\b(?:weigh|measur|pour|pipett|tipp|dispens|fill|decant|draw)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:(?:on|at|by|near|next to|beside) (?:the |an? |my )?(?:open |lab(?:oratory)? )?(?:bench|balance|sink|window|table)|(?:outside|not in) (?:of )?(?:the |an? )?(?:fume )?(?:hood|cupboard)|in the (?:balance|weighing) room)\b"
+    r"\b(?:weigh|measur|pour|pipett|tipp|dispens|fill|decant|draw)\w*\b(?:[^.;\n]|\.\d){0,70}?\b(?:(?:on|at|by|near|next to|beside) (?:the |an? |my )?(?:open |lab(?:oratory)? )?(?:bench|balance|scales|sink|window|table|door)|(?:outside|not in) (?:of )?(?:the |an? )?(?:fume )?(?:hood|cupboard)|in the (?:balance|weighing) room|in an open (?:dish|basin|cup|tray|weighing boat))\b"
     r"|\b(?:on the (?:open )?(?:lab(?:oratory)? )?bench|outside (?:of )?the (?:hood|fume cupboard)),? (?:\w+ ){0,2}(?:weigh|measure|pour|pipette|tip|fill|decant)\w*"
     r"|\bbalance (?:is|stands) (?:on the (?:open )?bench|outside|by the|in the (?:lab|room))(?:[^.\n]|\.\d){0,40}\bweigh\w*"
     + rf"|\b(?:{concepts.MEASURED_OUTSIDE})\b",

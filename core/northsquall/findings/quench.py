@@ -1397,7 +1397,7 @@ REFUSED = patterns.compile(
     rf"\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
     r"|\b(?:wears?|wore|wearing|with|has|had|only) (?:just |only )?(?:his|her|my|their|the|own|ordinary|everyday|normal) (?:own )?(?:reading |sun|everyday |ordinary |normal |prescription )glasses\b|\bsunglasses\b"
     rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
-    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! the)|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
+    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
     re.I,
 )
 """Protection that the author goes without."""

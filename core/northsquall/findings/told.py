@@ -76,7 +76,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "H04",
         _p(
-            r"\b(?:where|at which|so cold that|too cold for it,? so) (?:it |there )?(?:nothing|no reaction|none of it) (?:reacts|happens|moves|starts|goes|yet)[^\n]{0,60}?\b(?:thaw|warm|heat|room temperature|taken? away|removed)\w*"
+            r"\b(?:where|at which|so cold that|too cold for it,? so) (?:it |there )?(?:nothing|no reaction|none of it) (?:reacts|happens|moves|starts|goes|yet)[^\n]{0,60}?\b(?:thaw|warm|heat|room temperature|taken? away|removed|comes? off|away)\w*|\bso that nothing (?:reacts|happens|starts|goes off) (?:yet|there|so far)[^\n]{0,60}?\b(?:thaw|warm|heat|boil|comes? off|taken? away|removed|room temperature)\w*"
         ),
         "all goes in below the temperature where it starts, and then it is warmed",
         heat_matters,
@@ -107,7 +107,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "G12",
         _p(
-            r"\b(?:no|without(?: any)?) (?:nitrogen|argon|purge|sweep\w*|flush\w*|rinsing with nitrogen) (?:is (?:used|led through|needed) )?(?:at the end|afterwards|before it is opened|here|in this room|is (?:used|needed|led))\b"
+            r"\bno (?:purge|sweep|flushing)(?=[.,;])|\b(?:no|without(?: any)?) (?:nitrogen|argon|purge|sweep\w*|flush\w*|rinsing with nitrogen) (?:is (?:used|led through|needed) )?(?:at the end|afterwards|before it is opened|here|in this room|is (?:used|needed|led))\b"
         ),
         "nothing sweeps it before it is opened",
         toxic_gas,
@@ -176,6 +176,30 @@ SAYINGS: tuple[Told, ...] = (
         reagent_acts,
         "destroyed first, or by itself",
         "Destroy it and test, then the waste that its salts belong to.",
+        "stop",
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\b(?:solvents?|organic)(?: layers?| phases?)?\b[^.;\n]{0,30}\b(?:down|into|in) (?:one|the|a|the same) (?:drain|sink|gully|basin|wash-?basin)\b"
+        ),
+        "solvent goes to the drain",
+        lambda c: any(
+            x.substance is not None and x.substance.phase == "l" and x.substance.smiles and x.substance.id != "water"
+            for x in c.lots.values()
+        ),
+        "a solvent can",
+        "Part the layers; the solvent to its can, the water neutral.",
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\b(?:iron|zinc|nickel|magnesium|aluminium|palladium|platinum|Raney|catalyst)\b[^.;\n]{0,25}\b(?:dry|dried)\b[^.;\n]{0,40}\b(?:bin|basket|waste ?paper|dustbin|rubbish|trash)\b"
+        ),
+        "fine metal that is dry lights what it lies on",
+        lambda c: bool(classes_there(c) & {"light-metal", "metal", "zinc", "iron"}) or _any_hazard(c),
+        "kept wet, in a metal can",
+        "Keep it under water in an open vessel until it no longer gasses, then its own waste.",
         "stop",
     ),
     Told(

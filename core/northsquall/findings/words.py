@@ -66,7 +66,11 @@ GRIGNARD_MOL = 0.02
 def start_not_looked_for(c: Context) -> Iterator[Finding]:
     """H13: a Grignard reagent is made from all its halide, and nothing says how its start is seen (handbook 4: no initiation check)."""
     for r in c.reactions:
-        if r.family_id.startswith("grignard-formation") and (r.extent_mol or 0.0) >= GRIGNARD_MOL and not START_SEEN.search(c.procedure.flowing):
+        if (
+            r.family_id.startswith("grignard-formation")
+            and (r.extent_mol or 0.0) >= GRIGNARD_MOL
+            and not START_SEEN.search(c.procedure.flowing)
+        ):
             yield finding(
                 "H13", "condition", f"Nothing says how the start of {r.names} is seen: what is fed before it starts piles up and starts together.", step=c.step(r.step), limit="a start that is seen before more is added",
                 remedy="Feed a twentieth, wait for its sign (cloudiness, warmth of its own, the iodine's colour gone), and only then the rest.", source="handbook 2.5 and 4", short="start not looked for",
@@ -231,6 +235,14 @@ BURST_K, BURST_MOL = 40.0, 0.05
 """Rise (K) or gas (mol) of one step from which all at once asks for a rate (assumption)."""
 
 
+def _starts_in(c: Context, step: Step) -> list[int]:
+    """The hold, not warmed, in which what went in all at once begins to react; none where it is fed, or warmed first."""
+    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel and s.kind != "test"), None)
+    if not step.all_at_once or after is None or after.kind != "hold" or any(r.step == step.n and r.role == "wanted" for r in c.reactions):
+        return []
+    return [after.n] if after.T_range is None or after.T_range.value <= WARM_C else []
+
+
 def _only_drops(c: Context, s: Step) -> bool:
     """Whether a step brings drops alone: what starts or speeds it."""
     amounts = [c.lots[k].material.amount for k in s.materials]
@@ -321,7 +333,9 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
                 "P13", "condition", f"{'All at once' if took is None else f'In {took:.0f} min'}, and what {met.names[0]} and {met.names[1]} give is not established.", step=step, established=False, limit=f"{BURST_K:.0f} K or {BURST_MOL:g} mol", remedy="Add the reaction with its heat; portions or a feed, and what must be seen before the next.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
             continue
-        gas = sum(n for e in c.walk.entries if e.step == step.n for n in e.gas.values())
+        with_it = {step.n, *_starts_in(c, step)}
+        rise = max(rise, max((s.rise_K[1] for s in c.stages if s.step in with_it), default=0.0))
+        gas = sum(n for e in c.walk.entries if e.step in with_it for n in e.gas.values())
         portioned = PORTIONS.search(step.text) is not None and not step.all_at_once
         behind = re.split(r"\n|(?<=[.;]) ", c.procedure.flowing[step.span[1] : step.span[1] + 120])
         place = step.text + " ".join([behind[0], *(x for x in behind[1:] if OF_THE_NEXT.search(x))])

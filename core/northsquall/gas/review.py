@@ -91,7 +91,9 @@ def review(
         ours = [r for r in found if r.vessel == of and (off is None or r.step < off)]
         through |= {id(r) for r in ours}
         sweep = None if procedure.place.sweep_at_end else procedure.place.sweep_L_min
-        lines[of] = run_line(of, elements, ours, lots, settings, sweep, cat, of in heated)
+        here = {s.n for s in procedure.steps if s.vessel == of and (off is None or s.n < off)}
+        beside = {g for g, steps in side.items() if here & set(steps)}
+        lines[of] = run_line(of, elements, ours, lots, settings, sweep, cat, of in heated, beside)
     vented: dict[str, list[tuple[np.ndarray, np.ndarray]]] = {}
     for line in lines.values():
         for g, rate in line.vented.items():

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import math
 import re
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from itertools import pairwise
 
@@ -198,8 +198,12 @@ def run_line(
     sweep_L_min: float | None = None,
     cat: Catalogue | None = None,
     heated: bool = False,
+    beside: Iterable[str] = (),
 ) -> Line:
-    """Lead the releases of one vessel through its elements. `heated`: the vessel is, so that it cools and draws air or liquid back."""
+    """Lead the releases of one vessel through its elements.
+
+    `heated`: the vessel is, so that it cools and draws air or liquid back. `beside`: gases that come beside a reaction, how much no equation says; they pull on a reagent that stands first in the line all the same.
+    """
     passed = [Passed(e, stock_of(lots_in(e, lots, cat)) if e.element in ("absorber", "washer") else None) for e in elements]
     trouble = _check(of, passed)
     known = [r for r in found if len(r.t_min)]
@@ -226,7 +230,7 @@ def run_line(
     out = {g: float(x.sum()) for g, x in here.items()}
     line = Line(of, passed, at, vented, total, out, None, trouble)
     _pressure(line, known, settings, sweep_L_min)
-    _pulled_back(line, sweep_L_min, heated, {r.gas for r in found if not len(r.t_min) and r.mol[1] > 1e-6})
+    _pulled_back(line, sweep_L_min, heated, {r.gas for r in found if not len(r.t_min) and r.mol[1] > 1e-6}, set(beside))
     return line
 
 
@@ -357,7 +361,7 @@ def hagen_poiseuille_mbar(L_min: float, bore_m: float, length_m: float) -> float
 WATERY = patterns.compile(r"\b(?:water|caustic|hydroxide|alkali|lye|soda|carbonate|brine)\b", re.I)
 
 
-def _pulled_back(line: Line, sweep: float | None, heated: bool, untimed: set[str]) -> None:
+def _pulled_back(line: Line, sweep: float | None, heated: bool, untimed: set[str], beside: set[str]) -> None:
     """Suck-back: an absorber's liquid goes up the line when a very soluble gas ends or the pot cools; an empty trap before it holds it.
 
     A gas without a rate (`untimed`) is not followed along the line, but the first liquid pulls on it all the same.
@@ -389,7 +393,9 @@ def _pulled_back(line: Line, sweep: float | None, heated: bool, untimed: set[str
                 )  # a reagent takes the last of it as well
             )
         ]
-        untimed = set()
+        if e.dip_cm and not trap:  # a reagent and a tube that dips in: how much gas there is does not matter
+            gases += [g for g in beside if any(k not in SOLVENTS for k, _, _ in offers(record_of(g), p.stock))]
+        untimed, beside = set(), set()
         p.pulled_mL, p.trap_mL = p.stock.volume_mL, trap
         cools = heated and not trap and p.stock.volume_mL is None and bool(e.dip_cm)
         if not gases and not cools:

@@ -1586,6 +1586,7 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
         )
         or any(m.first <= 6 and m.measured for m in r.mentions)
         or any(x.identity == named.identity for x in account.doc.materials)
+        or catalogue().substances[str(named.identity)].phase == "g"  # "nitrous fumes act late.\n17.5 g"
     ):
         return
     account.before = None
@@ -2473,7 +2474,7 @@ STAYS = patterns.compile(r"\b(?:stays?|remains?|(?:is|are) left)(?: (?:behind|in
 SOLVENT_OFF = patterns.compile(r"^\W*(?:then |now )?(?:the |most of the |all the )?solvents?\b[^.;]{0,8}\boff\b", re.I)
 """ "Solvent off at 35 °C and 300 mbar, that goes into the cold trap"."""
 NAMED_OFF = patterns.compile(
-    r"^\W*(?:then |now )?(?:the |most of the |all the |excess )?[\w-]+(?: (?:and|with) (?:the )?(?:rest of the |excess |remaining )?[\w -]{3,30}?)? off (?:at|on|under|in)\b",
+    r"^\W*(?:then |now )?(?:the |most of the |all the |excess )?[\w-]+(?: (?:and|with) (?:the )?(?:rest of the |excess |remaining )?[\w -]{3,30}?)? off (?:at|on|under|in|from)\b",
     re.I,
 )
 """ "Toluene and the rest of the thionyl chloride off at 60 mbar"."""
@@ -3210,7 +3211,8 @@ def doc_room(step: Step) -> float:
 
 ROOM_C = 25.0
 OFF_AT = patterns.compile(
-    r"\b(?:[a-z]{3,}|[A-H]|\d{1,2})\b off (?:at|on|under|in|with|by)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)", re.I
+    r"\b(?:[a-z]{3,}|[A-H]|\d{1,2})\b off (?:at|on|under|in|with|by|from)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)",
+    re.I,
 )
 BY_ITSELF = patterns.compile(
     r"\b(?:it|this|everything|the \w+) (?:gets|goes|becomes|turns|rises|climbs|heats|warms|went|got|rose|climbed)\b", re.I
@@ -3458,7 +3460,7 @@ POURED_IN = patterns.compile(
     r"\bpour(?:ed|s)? (?:it |them |all )?on(?:to| to)? (?:the|this) (?:metal|zinc|tin|iron|magnesium|aluminium|solid|powder|turnings|granules|crystals)\b|\bpour (?:straight )?(?:in|on)\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)[^.;]{0,30}\b(?:tap water|water (?:quickly|slowly|on top))|\bpour\b[^.;]{0,40}\bwater on top\b|\b(?:straight )?down the condenser\b|\b(?:in )?(?:through|by|via|down|in from|in at) (?:the|its|an?|one) (?:(?:open|free|side|third|second|middle|centre|top|powder|dropping) |top of the |head of the )*(?:top|neck|condenser|side[- ]?(?:neck|arm)|funnel)\b|\b(?:poured|tipped) (?:straight )?in\b(?!\s*(?:to(?! (?:see|test|check|find out|try|stop|calm|cool|thin|dilute|destroy|kill|rinse|get)\b)|a|an|the|one|portions?|lots|\d+)\b)"
     r"|\b(?:tip|throw) in\b(?!\s*(?:to|a|an|the|one|portions?|lots)\b)"
     r"|\bwater\b[^.;,]{0,30}\b(?:poured|tipped|run|squirted|splashed|let|put|thrown) (?:straight |directly )?on(?:to| to)? it\b"
-    r"|\bwater\b[^.;]{0,40}\b(?:poured|tipped|run|squirted|splashed|let|put|goes|thrown) (?:straight |directly )?on(?:to| to)? (?:the|this|that|what) (?!(?:\w+ )?ice\b)(?:(?:still |very )?(?:hot|warm|boiling|molten|dry|cold|solid|sticky) )?(?:residue|rest|mixture|batch|melt|contents|cake|acid|mass|is left)\b",
+    r"|\bwater\b[^.;]{0,40}\b(?:poured|tipped|run|squirted|splashed|let|put|goes|thrown) (?:straight |directly )?(?:on(?:to| to)?|in(?:to)?) (?:the|this|that|what) (?!(?:\w+ )?ice\b)(?:(?:still |very )?(?:hot|warm|boiling|molten|dry|cold|solid|sticky) )?(?:residue|rest|melt|contents|cake|acid|mass|is left)\b",
     re.I,
 )
 """Water that is "poured in" goes to the batch."""
@@ -5697,8 +5699,8 @@ def _quench(account: Account, r: Reading) -> None:
     """The batch on to ice or into water."""
     account.late = True
     if BY_THROWING_IN.search(r.text) and r.measured:
-        stills = [s.into for s in account.doc.steps if s.kind == "distil" and s.into]
-        into = stills[-1] if stills and CAME_OVER.match(r.text) else account.batch
+        caught = [s.into for s in account.doc.steps if s.kind == "distil" and s.into]
+        into = caught[-1] if caught and CAME_OVER.match(r.text) else account.batch
         step = new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=into)
         place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
         return

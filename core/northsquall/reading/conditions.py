@@ -428,7 +428,7 @@ def read_sensor(account: Account, text: str, start: int, phrases: Sequence[Vesse
         ):
             where = "in the liquid"  # "coconut oil in a beaker, the thermometer in the oil"
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
-        if re.match(r"\W*(?:hanging |standing )?in it\b", where) and BATH_WITH.search(text[: m.start()]):
+        if re.match(r"\W*(?:(?:hanging |standing )?in it\b|$)", where) and BATH_WITH.search(text[: m.start()]):
             kind = "bath"
         if kind is None and OF_THE_HEAD.search(text[: m.start()]):
             kind = "head"
