@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 
 from northsquall import patterns
@@ -83,9 +84,18 @@ class Unrecognised:
     """So little of it that nothing it could give matters: told, and deciding nothing."""
 
 
+OUT_OF_A_PLANT = patterns.compile(
+    r"\b(?:from|out of) (?:the |some |dried |ground |\w+ ){0,2}?(?:tea|coffee|leaves|bark|peels?|zest|cloves|seeds|nutmeg|spinach|pepper(?:corns)?|oranges?|lemons?|roots?|berries|flowers|herbs?|milk|egg yolks?|rosemary|caraway|turmeric|paprika|carrots?|cinnamon|tomatoes|grass|lichens?)\b",
+    re.I,
+)
+"""A product that grew: "caffeine from tea"."""
+
+
 def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool:
     """Whether the text names a product that no reaction here makes and nobody charges."""
     wanted = procedure.results.product_smiles
+    if wanted is not None and OUT_OF_A_PLANT.search(procedure.flowing):
+        return False  # it is taken out, and no reaction makes it
     made = {root for e in best.events() if not e.latent for root, n in e.reaction.change if n > 0}
     charged = {p for x in lots.values() if x.substance for p in x.substance.parts}
     return wanted is not None and wanted not in made and wanted not in charged

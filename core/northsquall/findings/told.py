@@ -160,7 +160,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q01",
         _p(
-            r"\b(?:no|without(?: any)?) (?:(?:sodium )?(?:bi|meta)?sul(?:f|ph)ite|thiosul(?:f|ph)ate|quench\w*|destruction|destroying|reducer|reducing agent) (?:is |was )?(?:needed|necessary|used|wanted|required)\b|\bnothing is done (?:about|with|to) (?:the |any )?(?:\w+ ){0,2}(?:left|rest|excess|remain\w*)"
+            r"\b(?:no|without(?: any)?) (?:(?:sodium )?(?:bi|meta)?sul(?:f|ph)ite|thiosul(?:f|ph)ate|quench\w*|destruction|destroying|reducer|reducing agent) (?:is |was )?(?:needed|necessary|used|wanted|required)\b|\bnothing (?:is done )?for (?:the |any )?[\w ]{3,30} (?:that )?(?:may be |is |might be )left|\bnothing is done (?:about|with|to) (?:the |any )?(?:\w+ ){0,2}(?:left|rest|excess|remain\w*)"
         ),
         "what is left is not destroyed",
         reagent_acts,

@@ -355,7 +355,12 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
             note = f"with water, by volumes that add up and shrink, ±{WATERED_SPREAD * 100:.0f} %"
             lot.inputs.append(Input(name="density", value=round(rho_w, 3), unit="g/mL", origin="computed", note=note))
             return (mL[0] * rho_w * (1.0 - WATERED_SPREAD), mL[1] * rho_w, mL[2] * rho_w * (1.0 + WATERED_SPREAD))
-        if not thin and (lot.carrier is not None or catalogue.solution(s.id, w[1]) is None) and w[1] > 20:
+        if (
+            not thin
+            and (lot.carrier is not None or catalogue.solution(s.id, w[1]) is None)
+            and w[1] > 20
+            and not (lot.material.strength and lot.material.strength.molar)
+        ):
             lot.reason = f"no density is known for {s.id} of {w[1]:g} %{f' in {lot.carrier.id}' if lot.carrier else ''}"
             return None
         rho = tuple(solution_density(s, f, catalogue, lot.carrier) for f in w)

@@ -781,6 +781,9 @@ def read_clause(account: Account, clause: Clause) -> None:
     if GAS_SAID.match(text) and not any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in clause.items):
         account.spend(clause.items)
         return  # what leaves, and nothing that is done
+    if WATER_OUT.match(text):
+        account.spend(clause.items)
+        return  # "the water goes out neutral, with a bit of soda first"
     weighed = any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles", "time") for x in clause.items)
     if (
         not weighed
@@ -934,6 +937,7 @@ IS_HANDLED = patterns.compile(
 )
 WHAT_WAS_WANTED = patterns.compile(r"^\W*(?:I|we) (?:needed|wanted|was asked for|were asked for|was short of)\b[^.;]{3,60}?\bso\b,? ", re.I)
 _GAS = rf"(?:{_SCRUBBED}|H2|N2|O2|(?:carbon|nitrogen) monoxide|hydrogen|nitrogen|oxygen)"
+WATER_OUT = patterns.compile(r"^\W*(?:the )?(?:wash |waste |rinsing )?water (?:goes|went|is let|runs|can go) (?:out|off|away|down)\b", re.I)
 GAS_SAID = patterns.compile(
     rf"^\W*{_GAS}(?:(?:,| and|, and| \+|/) ?{_GAS})+(?: (?:in|to|go to|up) the (?:hood|exhaust|duct))?\W*$|^\W*(?:[Tt]he |[Ss]ome |[Aa] (?:little|bit of|trace of) )?(?i:{_GAS})(?:(?:,| and|, and) {_GAS})*(?: \([^)]*\))?(?:,? (?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)(?: of)? each\W*$|,? (?:\(?(?:about |at most |up to )?\d[\d.,]* ?(?:mol|L|mmol)\)?,? )?(?:goes|go|is led|passes) (?:in)?to the (?:absorber|caustic|scrubber|lye)\b| (?:goes|go|went|comes|came|passe[sd]|left|leaves?|escape[sd]?|boil(?:s|ed)) (?:off|away|out|evenly|steadily|(?:in)?to the (?:exhaust|hood|duct|extraction|draught)|up the (?:hood|duct|exhaust)|with the (?:nitrogen|air|argon|stream)))"
 )
@@ -3626,6 +3630,8 @@ def _to_side(account: Account, r: Reading) -> bool:
     verb, text = r.clause.verb, r.text
     if not r.mentions or (r.measured and CARRIED.search(text)):
         return False
+    if _only_weighed(account, r):
+        return False  # "weighed into an open beaker and poured in": what it stood in meanwhile
     if account.main is not None and not account.main.named and r.vessels and PUT_IT_IN.search(text):
         main_vessel(account, r.vessels)  # "25 g of it from the shelf, put it in a 100 mL flask"
     busy = account.holds(account.main.name if account.main else None)
@@ -4025,7 +4031,7 @@ def _charge(account: Account, r: Reading) -> None:
     if (
         (taken or is_word(said, "weighed", "weigh", "measured", "measure"))
         and r.measured
-        and (not r.vessels or CARRIED.search(r.text))
+        and (not r.vessels or CARRIED.search(r.text) or _only_weighed(account, r))
         and busy_of(account)
         and not account.isolated
         and not re.search(r"\b(?:lots|portions|spoonfuls)\b", r.text, re.I)
@@ -4035,6 +4041,24 @@ def _charge(account: Account, r: Reading) -> None:
             declare(account, m, WEIGHED)
         return None
     return _bring(account, r, charge=True)
+
+
+THEN_IN = patterns.compile(
+    r"[^.;\n]{0,45}?\b(?:and|then)\b[^.;\n]{0,22}?\b(?:poured|tipped|added|thrown|put|run|dripped|dropped|emptied)\b(?: (?:straight|right))? (?:in\b|on to|onto|into (?:it|the (?:flask|mixture|solution|batch)))",
+    re.I,
+)
+"""Behind "weighed into a beaker": it goes in at once."""
+
+
+def _only_weighed(account: Account, r: Reading) -> bool:
+    """Whether what is weighed into something without a size goes on from there in the same sentence."""
+    said = r.items[r.clause.verb_at] if r.clause.verb_at is not None else None
+    return (
+        is_word(said, "weighed", "measured", "weigh", "measure")
+        and bool(r.vessels)
+        and all(v.nominal_mL is None for v in r.vessels)
+        and THEN_IN.match(account.source[r.clause.end : r.clause.end + 80]) is not None
+    )
 
 
 STRAIGHT_IN = patterns.compile(
@@ -4411,7 +4435,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     if _move(account, r):
         return None
     sources, there, _dest = _sides(r)
-    if (r.clause.label in FUNNEL_LABELS or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
+    runs = r.measured and durations_in(r.clause)[0] is not None and account.batch is not None  # "Funnel: 60 mL of caustic, over 45 min"
+    if ((r.clause.label in FUNNEL_LABELS and not runs) or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
         return _draw(account, r)
     if (
         r.clause.verb_at is None
@@ -5451,6 +5476,10 @@ def _poured_in(account: Account, r: Reading) -> bool:
     return True
 
 
+WAS_PUT_IN = patterns.compile(
+    r"^\W*(?:and |then |now )*(?:(?:was|were|is|are) )?(?:then |now )?(?:poured|tipped|thrown|emptied) (?:straight )?in\b(?! (?:a|an|the|one of)\b)",
+    re.I,
+)
 DECANTED = patterns.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
 """What stands over something is let go."""
 
@@ -5458,7 +5487,8 @@ DECANTED = patterns.compile(r"\bpour\w*\b[^.;]*\boff\b", re.I)
 def _pour(account: Account, r: Reading) -> None:
     if PUT_TOGETHER.search(r.text) and not r.mentions and unspent(account) and account.last is account.mix:
         return None  # "acid mix: 18 mL nitric + 20 mL sulfuric, poured together in a beaker": how the mixture came about
-    if (_weighed(account) or "funnel" in account.waiting.values()) and not r.measured and IT_IN.search(r.text):
+    weighed = bool(_weighed(account)) or "funnel" in account.waiting.values()
+    if weighed and not r.measured and (IT_IN.search(r.text) or WAS_PUT_IN.match(r.text)):
         return _bring(account, r)  # "measure 5 mL of bromine in a cylinder and tip it in"
     if DECANTED.search(r.text) and not r.measured and doc_steps(account):
         return None

@@ -906,6 +906,14 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             if any(isinstance(y, Qty) and y.dim in ("mass", "volume") for y in items[:i]):
                 continue  # "cyclohexene 4 g, tested with a peroxide strip": how it is
         if x.low in ("strip", "strips") and (
+            (isinstance(before, Token) and before.kind == "sub")
+            or is_word(
+                before, "metal", "copper", "zinc", "magnesium", "iron", "lead", "silver", "aluminium", "paper", "narrow", "thin", "both"
+            )
+            or is_word(after, "of", "into", "in", "with", "by", "from")
+        ):
+            continue  # "clean a copper strip", "a strip of filter paper"
+        if x.low in ("strip", "strips") and (
             is_word(
                 before,
                 "peroxide",

@@ -23,7 +23,10 @@ from northsquall.working import Figure, Input, figure, not_established, signific
 
 ICE_KJ_PER_G = 0.3336
 ROOM_C = 20.0
-COOLED = patterns.compile(r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b", re.I)
+COOLED = patterns.compile(
+    r"\b(?:when|once|after) (?:it (?:is|was|has) )?(?:cool(?:ed|ing)?|cold)\b|\b(?:cooled|cold) (?:reaction )?(?:mixture|solution|batch|flask|contents|liquor|mass|liquid|slurry|residue)\b",
+    re.I,
+)
 """The batch was let cool before it is poured."""
 
 
@@ -63,7 +66,10 @@ def quench(procedure: Procedure, lots: dict[str, Lot], walks: list[Walk], c: Con
                 start = cooled.T_range.value if cooled is not None and cooled.T_range is not None else min(start, ROOM_C)
             g_ice = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "ice")
             g_water = sum(x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water")
-            a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water) for q in heats)
+            g_iced = sum(
+                x.mass_g[1] for x in ice if x.mass_g and x.substance and x.substance.id == "water" and ICED.search(x.material.name)
+            )
+            a, b, d = sorted(_end_temperature(q, batch_cp, start, g_ice, g_water, g_iced) for q in heats)
             if not brought.established:
                 least[step.n] = (b, brought.reason or "its heat")
                 lines.append(_open_quench(step, leftover, mol, f"{brought.reason or 'its heat'}; what is known ends at {b:.0f} °C"))
@@ -251,9 +257,14 @@ def _leftover_lines(c: Context) -> list[QuenchLine]:
     return out
 
 
-def _end_temperature(q_kJ: float, batch_J_K: float, start_C: float, g_ice: float, g_water: float) -> float:
-    """Temperature of a quench (°C) from the balance over 0 °C; 0 while ice is left."""
-    over = q_kJ + batch_J_K * start_C / 1e3 + g_water * 4.18e-3 * 15.0
+ICED = patterns.compile(r"\bice[d]?\b", re.I)
+"""Water that stands at ICED_C; other water comes at TAP_C (common practice, no source)."""
+TAP_C, ICED_C = 15.0, 3.0
+
+
+def _end_temperature(q_kJ: float, batch_J_K: float, start_C: float, g_ice: float, g_water: float, g_iced: float = 0.0) -> float:
+    """Temperature of a quench (°C) from the balance over 0 °C; 0 while ice is left. `g_iced`: the part of the water that is ice-cold."""
+    over = q_kJ + batch_J_K * start_C / 1e3 + ((g_water - g_iced) * TAP_C + g_iced * ICED_C) * 4.18e-3
     melting = g_ice * ICE_KJ_PER_G
     if over <= melting:
         return 0.0
