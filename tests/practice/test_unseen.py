@@ -1,4 +1,4 @@
-"""One thousand five hundred and twenty-four texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md."""
+"""One thousand five hundred and forty-four texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md."""
 
 from __future__ import annotations
 
@@ -16,6 +16,6 @@ def found() -> dict[str, list[tuple[str, bool, str]]]:
 
 def test_the_further_texts_reach_the_shares(found: dict[str, list[tuple[str, bool, str]]]) -> None:
     got = shares(found)
-    assert len(found) == 1524
+    assert len(found) == 1544
     assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
     assert got["alarms"] <= 3

@@ -225,6 +225,8 @@ DENIES = patterns.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\
 @rule("H12")
 def flame_on_glass(c: Context) -> Iterator[Finding]:
     """H12: glass is heated by a flame."""
+    if all("not named" in v.name or v.name.startswith("absorber") for v in c.procedure.vessels):
+        return  # a wire loop, a bead, a tube that is bent
     text = c.procedure.flowing
     for m in FLAME.finditer(text):
         if DENIES.search(text[max(0, m.start() - 60) : m.start()]):

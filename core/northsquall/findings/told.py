@@ -24,7 +24,7 @@ from northsquall.quenching.dump import acted_on_by_water
 
 REACTIVE = (
     r"(?:bromine|chlorine|iodine|permanganate|purple|hypochlorite|bleach|peroxide|(?:di)?chromate|nitrite|(?:boro)?hydride|acid chloride|(?:thionyl|oxalyl|acetyl|benzoyl) chloride"
-    r"|chlorosulfonic acid|sodium|potassium|lithium|magnesium|azide|phosphorus \w+|oxidi[sz]er|oxidant|reagent)"
+    r"|chlorosulfonic acid|sodium|potassium|lithium|magnesium|azide|chromic acid|phosphorus \w+|oxidi[sz]er|oxidant|reagent)"
 )
 FUEL_THINGS = r"(?:(?:oily |used |dirty |old )*(?:(?:paper|kitchen|filter) )?(?:towels?|papers?|rags?|tissues?|wipes|cloths?)|sawdust|wood shavings|cotton|straw|solvents?|acetone|alcohol)"
 
@@ -139,7 +139,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q01",
         _p(
-            rf"\b(?:remaining|residual|left-?over|unused|unspent|excess|surplus|rest of the|last of the|what is left of the) (?:\w+ )?{REACTIVE}(?: colou?r)?(?: that is left)? (?:is |are |was |simply |just )*(?:left|stays?|stayed|remains?|goes|go|went|filtered|carried|dragged) (?:in|on|behind|along|over|with it|with the)\b"
+            rf"\b(?:remaining|residual|left-?over|unused|unspent|excess|surplus|rest of the|last of the|what is left of the) (?:\w+ )?{REACTIVE}(?: colou?r)?(?: that is left)? (?:needs? no (?:attention|treatment|care|destroying|destruction)|(?:is|are|was|were) (?:not (?:destroyed|quenched|treated|reduced|removed|taken care of)|ignored)|(?:is |are |was |simply |just )*(?:left|stays?|stayed|remains?|goes|go|went|filtered|carried|dragged) (?:in|on|behind|along|over|with it|with the)\b)"
         ),
         "what is left is not destroyed",
         reagent_acts,

@@ -335,6 +335,8 @@ class Reading:
             return True  # "in the beaker that held the ice"
         if m.identity == "water" and is_word(at(self.items, m.first - 1), "soap", "soapy"):
             return True  # "no leak with soap water"
+        if m.identity == "ice" and is_word(at(self.items, m.first - 1), "the") and is_word(at(self.items, m.first - 2), "by", "with"):
+            return True  # "held below 60 °C by the ice"
         return m.identity == "ice" and AS_NEEDED.search(self.account.source[max(0, m.start - 16) : m.end + 24]) is not None
 
     def _in_a_row_of(self, rows: set[str | None], m: Mention) -> bool:
@@ -650,7 +652,10 @@ def _of_the_sensor(items: list[Item], m: Mention) -> bool:
 
 def _of_receiver(items: list[Item], i: int) -> bool:
     """Whether the bath at `i` cools what comes over and not the pot: "receiver in ice"."""
-    return any(is_word(x, "receiver", "receivers", "collector", "trap", "distillate") for x in items[max(0, i - 5) : i])
+    cut = max((k for k in range(i) if is_word(items[k], ",", ";")), default=-1)
+    said = items[min(max(0, i - 5), cut + 1) : i] if cut >= 0 else items[max(0, i - 5) : i]
+    pot = any(is_word(x, "flask", "pot", "beaker") for x in items[cut + 1 : i])
+    return any(is_word(x, "receiver", "receivers", "collector", "trap", "distillate") for x in (items[max(0, i - 5) : i] if pot else said))
 
 
 def _speaks(account: Account, m: Mention) -> bool:
@@ -2148,8 +2153,14 @@ def _way_of_the_gas(account: Account, r: Reading) -> re.Match[str] | None:
     return None
 
 
+TOOL_DIPS = patterns.compile(r"\b(?:loop|wire|splint|spatula|glass rod|cotton swab|brush|finger)\b[^.;\n]*\bdip\w*\b", re.I)
+""" "Heat the loop, dip into borax": no gas tube."""
+
+
 def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
+    if TOOL_DIPS.search(_said_before(account, r.clause) + r.text):
+        return False
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
     if (
         not caught
@@ -2961,6 +2972,15 @@ ICE_ALONE = patterns.compile(r"\W*(?:ice and water|ice[- ]water|crushed ice|ice)
 ON_TO_A_BATH = patterns.compile(r"^\W*(?:then |now |next |and )?(?:back )?(?:on ?to|on|over|in ?to|in) (?:the|an?|my|our) ", re.I)
 
 
+def _goes_on_listing(account: Account, r: Reading) -> bool:
+    """Whether a line of amounts stands right under the rows of a charge list, in the same block: "for the quench: ice 200 g, HCl 37 % 20 mL"."""
+    rows = [account.lot(k).span[1] for k, tag in account.waiting.items() if tag == "list"]
+    if len(rows) < 2 or not r.measured or r.vessels or r.bath:
+        return False
+    between = account.source[max(rows) : r.clause.start]
+    return between.count("\n") <= 2 and "\n\n" not in between and "\n" in between
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -3084,7 +3104,7 @@ def _fragment(account: Account, r: Reading) -> None:
             declare(account, m, "list")
         return None
     if (
-        r.clause.label in lex.LABELS_LIST
+        (r.clause.label in lex.LABELS_LIST or _goes_on_listing(account, r))
         and r.clause.verb is None
         and not doc.steps
         and all(m.measured and not m.generic for m in r.mentions)
@@ -3581,11 +3601,13 @@ def _pours(account: Account, r: Reading) -> bool:
     )
     acid = any(m.identity in ACIDS for m in sources) and not IN_THE_POT.search(r.text)
     apart = any(account.main is not None and account.vessel_name(v) != account.main.name and v.nominal_mL is not None for v in r.vessels)
-    if apart and reacted and not sources and any(m.measured for m in there) and THE_BATCH.search(r.text):
+    if apart and reacted and not sources and any(m.measured for m in there) and (THE_BATCH.search(r.text) or INTO_ALONE.match(r.text)):
         return True  # "run the batch slowly into 200 mL of bisulfite in a 1 L beaker"
     return (_ice_there(there) or row_water) and sure and batch and reacted and not acid
 
 
+INTO_ALONE = patterns.compile(r"^\W*(?:\d+[.)] )?(?:then |now )?into (?:about )?\d", re.I)
+""" "Into 1 L of methanol in a 2 L beaker, thin stream": the batch goes there."""
 HAS_A_HEAD = patterns.compile(
     r"\b(?:condenser|dropping funnel|three[- ]neck\w*|four[- ]neck\w*|stirrer|thermometer|[34][- ]neck\w*)\b", re.I
 )
@@ -3630,6 +3652,8 @@ def _to_side(account: Account, r: Reading) -> bool:
     verb, text = r.clause.verb, r.text
     if not r.mentions or (r.measured and CARRIED.search(text)):
         return False
+    if verb is None and INTO_ALONE.match(text) and r.vessels and any(s.kind in ("hold", "reflux") for s in account.doc.steps):
+        return False  # "into 1 L of methanol in a 2 L beaker, thin stream": the batch goes there
     if _only_weighed(account, r):
         return False  # "weighed into an open beaker and poured in": what it stood in meanwhile
     if account.main is not None and not account.main.named and r.vessels and PUT_IT_IN.search(text):

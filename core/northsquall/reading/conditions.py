@@ -395,6 +395,10 @@ TIP = patterns.compile(r"\b(?:bulb|tip|end|junction)\b[^.;,]{0,30}\b(?:liquid|mi
 OUTER = patterns.compile(r"\b(?:in|inside) the (dish|tub|tray|pan|pail|bucket|trough|saucepan|box|sink)\b", re.I)
 
 
+ANOTHER_IN_THE_POT = patterns.compile(
+    r"\b(?:another|one|a second(?: one)?|the other)\b[^.;,]{0,14}\b(?:in(?:to)?|dipping into) the (?:liquid|pot|acid|mixture|flask|solution)\b",
+    re.I,
+)
 THEN_IT_STANDS = patterns.compile(
     r"\b(?:stands?|stood|sits?|sat|rests?|(?:is|are|was|were) (?:set|put|placed|cooled|clamped|lowered|stood))\b", re.I
 )
@@ -430,6 +434,8 @@ def read_sensor(account: Account, text: str, start: int, phrases: Sequence[Vesse
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
         if re.match(r"\W*(?:(?:hanging |standing )?in it\b|$)", where) and BATH_WITH.search(text[: m.start()]):
             kind = "bath"
+        if kind == "head" and ANOTHER_IN_THE_POT.search(told):
+            kind = "pot"  # "a thermometer in the vapour and another in the liquid"
         if kind is None and OF_THE_HEAD.search(text[: m.start()]):
             kind = "head"
         vessel = account.main or account.last

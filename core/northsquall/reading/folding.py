@@ -80,6 +80,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("of_its_hydrate", r"(\b\d[\d.,]* ?(?:M|mol/L) (?:[a-z]+ )?[a-z]+ ?(?:\([IV]+\) ?)?[a-z]*) \(\d[\d.,]* ?g of the (?:mono|di|tri|tetra|penta|hexa|hepta|octa|deca|dodeca)hydrate\)", "{0}"),
     ("the_96_acid", r"(?<=[a-z] )(?:of )?(?:the )?(\d{2}) (sulfuric|sulphuric|nitric|hydrochloric|hydrobromic)(?! acid)(?=[,.;]| (?:in|is|goes|was|from|over|by|drop))", "of {0} % {1} acid"),
     ("oil_off", r"(?:(?<=\. )|(?<=\n)|(?<=; ))(Oil|Layer|Lower layer|Upper layer|Ether layer) off in the (?:separating |sep )?funnel\b", "The oil is separated in the funnel"),
+    ("row_for_the_quench", r"(?m:^)([ \t]*)(?i:for the (?:quench|work-?up|dump|wash(?:ing)?|end)) ?: ?(?=(?:\d|ice\b|water\b|[A-Z]))", "{0}"),
     ("flask_dry", r",? (?:until|till) the (?:flask|pot|still) is (?:bone[- ]|quite |completely )?(?:dry|empty)\b", " to dryness"),
     ("rinsed_flask", r"(?i:\b(flask|beaker|bottle|glass|funnel),? (?:freshly |just |still )?(?:rinsed|washed) (?:out )?with (?:tap |distilled |a little |some )?(?:water|acetone|ethanol)(?: and| but)? (?:(?:not|never) (?:been )?dried|(?:left |still )?wet|undried))(?=[,;. ])", "{0}"),
     ("left_destroyed", r"\b(?i:what (?:is|was|'s) left(?: over)?) (?=(?:is|was) destroyed (?:with|by) )", "the excess "),

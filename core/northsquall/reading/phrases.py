@@ -517,19 +517,9 @@ def _bowl_under(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     return None
 
 
-def _of_the_receiver(items: list[Item], k: int) -> bool:
-    """Whether the receiver of a still stands in a bath: "condenser, receiver with a vented adapter in ice"."""
-    cut = max((j for j in range(k) if is_word(items[j], ",", ";")), default=-1)
-    return any(is_word(x, "receiver", "receiving") for x in items[cut + 1 : k]) and not any(
-        is_word(x, "flask", "pot") for x in items[cut + 1 : k]
-    )
-
-
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items, with the ice that is in its water: "in a bowl of cold water with 200 g of ice"."""
     found = _bath_in(items)
-    if found is not None and found[0].kind in ("ice", "ice-salt") and _of_the_receiver(items, found[1]):
-        return None
     if found is None or found[0].kind != "water":
         return found
     bath, first, last, used = found

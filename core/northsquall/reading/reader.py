@@ -351,8 +351,11 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
             doc.results.product, doc.results.product_smiles = source[t.start : longer.end()], canonical_smiles(smiles)
             doc.results.product_span = (t.start, longer.end())
             break
-    if doc.results.product is None and not any(t.kind == "sub" for t in head) and head:
-        _unlisted_product(doc, source[head[0].start : head[-1].end], head[0].start)
+    listed_at = next((t.start for t in head if t.kind == "sub"), None)
+    if (
+        doc.results.product is None and head
+    ):  # "ethyl 3-phenylpropanoate by transfer from ammonium formate": what stands before what goes in
+        _unlisted_product(doc, source[head[0].start : head[-1].end if listed_at is None else listed_at], head[0].start)
     return tokens[first:]
 
 
@@ -541,7 +544,7 @@ def _goes_in(head: list[Token], i: int, source: str) -> bool:
         return True  # "Cyclohexanone oxime to caprolactam", "Chlorobenzene nitration"
     if (
         {"turned", "turning", "converted", "oxidised", "oxidized", "reduced"} & set(before)
-        or before[-1:] == ["with"]
+        or before[-1:] in (["with"], ["from"], ["using"], ["via"])
         or "leftover" in before
         or {"rid", "disposal", "destruction"} & set(before)
     ):
