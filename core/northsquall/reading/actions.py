@@ -2975,8 +2975,11 @@ ON_TO_A_BATH = patterns.compile(r"^\W*(?:then |now |next |and )?(?:back )?(?:on 
 def _goes_on_listing(account: Account, r: Reading) -> bool:
     """Whether a line of amounts stands right under the rows of a charge list, in the same block: "for the quench: ice 200 g, HCl 37 % 20 mL"."""
     rows = [account.lot(k).span[1] for k, tag in account.waiting.items() if tag == "list"]
-    if len(rows) < 2 or not r.measured or r.vessels or r.bath:
+    lines = {account.source.rfind("\n", 0, x) for x in rows}
+    if len(lines) < 2 or not r.measured or r.vessels or r.bath or lex.ALL_AT_ONCE.search(r.text):
         return False
+    if any(isinstance(x, Qty) and x.dim in ("time", "temperature") for x in r.items):
+        return False  # what is done with it is told as well
     between = account.source[max(rows) : r.clause.start]
     return between.count("\n") <= 2 and "\n\n" not in between and "\n" in between
 
