@@ -55,3 +55,25 @@ def test_a_sentence_that_is_a_fault_is_found(host: str) -> None:
         if not codes & (set(x["codes"]) - own or set(x["codes"])):
             missed.append((x["codes"], x["words"], sorted(codes)))
     assert not missed
+
+
+SAFE = [
+    ("hcl", "+place", "Nothing is ever drawn up by mouth; pipettes have bulbs.", "P10"),
+    ("hcl", "+purge", "The line is not opened while it still fumes.", "G12"),
+    ("nit", "+feed", "If the stirrer stops, do not feed on: shut the funnel.", "H09"),
+    ("nit", "+setup", "Check the flask for star cracks; a cracked one is thrown away.", "H12"),
+    ("gri", "+fail", "In case of fire dry sand, no water.", "S04"),
+    ("gri", "+setup", "The flask, dried at 120 °C, is still warm.", "S04"),
+    ("per", "+waste", "The excess peroxide is destroyed before it goes on.", "Q01"),
+    ("bro", "+quench", "The bromine that is left is taken away by the sulfite.", "Q05"),
+    ("scl", "+setup", "The bath can be lowered at once; nothing cannot be taken away.", "H17"),
+    ("zin", "+quench", "The zinc is never sucked dry and does not go into the bin.", "Q12"),
+    ("hyp", "+waste", "Solvent is never poured down the drain.", "Q12"),
+    ("dia", "+place", "There is a plan for a runaway: ice, and everybody out.", "P09"),
+]
+
+
+@pytest.mark.parametrize(("host", "place", "words", "code"), SAFE)
+def test_a_sentence_that_says_the_safe_thing_raises_nothing(host: str, place: str, words: str, code: str) -> None:
+    own = {(f.code, f.message) for f in raised(text(host))}
+    assert not [f.message for f in raised(text(host, place, words)) if f.code == code and (f.code, f.message) not in own]

@@ -69,8 +69,11 @@ def _p(words: str) -> re.Pattern[str]:
     return patterns.compile(words, re.I)
 
 
-NOT_SO = _p(r"\b(?:never|not|no|nobody|don['’]t|must not|avoid|instead of|rather than)\b[^.;\n]{0,30}$")
+NOT_SO = _p(r"\b(?:never|not|no|nothing|nobody|don['’]t|must not|avoid|instead of|rather than)\b[^.;\n]{0,30}$")
 """Before it, the saying is denied."""
+DENIED_IN = _p(r"\b(?:never|not|nothing)\b|n['’]t\b")
+SAYS_NO = ("H04", "H17", "P09", "S04", "Q01", "G12", "H09", "Q06")
+"""Codes whose sayings may hold a "not" of their own."""
 
 SAYINGS: tuple[Told, ...] = (
     Told(
@@ -321,6 +324,8 @@ def said_outright(c: Context, raised: list[Finding]) -> list[Finding]:
         for m in t.words.finditer(text):
             step = c.step_at(m.start())
             if NOT_SO.search(text[max(0, m.start() - 40) : m.start()]) or (t.safe is not None and t.safe.search(sentence_of(text, m))):
+                continue
+            if t.code not in SAYS_NO and DENIED_IN.search(m.group()):
                 continue
             if not t.where(c) or any(f.code == t.code and near(f, m.span(), step) for f in (*known, *out)):
                 continue
