@@ -93,14 +93,12 @@ OUT_OF_A_PLANT = patterns.compile(
 
 SALT_IONS = {"Na+", "K+", "Mg+2", "Ca+2", "Cl-", "SO4-2", "H2O"}
 """Of brine and drying salts, which act on nothing organic."""
-GROWN = ("soluble starch", "cellulose")
-"""What stands for leaves, tea and paper in the catalogue: nothing here acts on it but what acts on anything."""
 
 
 def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool:
     """Whether the text names a product that no reaction here makes and nobody charges."""
     wanted = procedure.results.product_smiles
-    if wanted is not None and OUT_OF_A_PLANT.search(procedure.flowing):
+    if wanted is not None and OUT_OF_A_PLANT.search(procedure.title):
         return False  # it is taken out, and no reaction makes it
     made = {root for e in best.events() if not e.latent for root, n in e.reaction.change if n > 0}
     charged = {p for x in lots.values() if x.substance for p in x.substance.parts}
@@ -128,7 +126,6 @@ def meeting(
         for x in batch
         if x.substance and (FUNCTIONAL.search(x.substance.smiles) if x.substance.smiles else MATTER & set(x.substance.parts))
     ]
-    organic = [x for x in organic if x.substance is None or x.substance.id not in GROWN]
     least = min((x.best_mol for x in organic if x.best_mol), default=0.0)
     organic = [x for x in organic if not (x.substance and x.substance.phase == "l" and x.best_mol > SOLVENT_TIMES * least)]
     organic = [x for x in organic if x.mol is not None or x.substance is None or x.substance.id not in SOLVENTS]
@@ -156,7 +153,6 @@ def meeting(
             x.substance
             and (
                 x.substance.smiles
-                or x.substance.id in GROWN
                 or set(x.substance.parts) <= SALT_IONS
                 or (MATTER | INERT) & set(x.substance.parts)
                 or x.substance.id == "water"
