@@ -183,3 +183,26 @@ def test_a_name_with_locants_inside_is_read_whole(name: str) -> None:
     for frame in GOT:
         doc = read(head + frame.format(name))
         assert len(doc.materials) == 3 and doc.results.mass_g is not None and doc.results.mass_g.value == 5.0, frame
+
+
+@pytest.mark.parametrize(
+    ("words", "mL"),
+    [("a half-gallon flask", 1892.7), ("a 1 gallon jar", 3785.4), ("a flask of half a gallon", 1892.7), ("a half-pint flask", 236.6)],
+)
+def test_a_vessel_by_the_gallon(words: str, mL: float) -> None:
+    """The US gallon is 231 cubic inches, 3.785412 L (NIST SP 811, table B.8); names carry no false precision."""
+    doc = read(f"Brine\n\nPut 20 g of sodium chloride and 100 mL of water in {words}.")
+    assert doc.vessels[0].nominal_mL == pytest.approx(mL, rel=1e-4)
+    assert len(doc.vessels[0].name.split()[0]) <= 5
+
+
+@pytest.mark.parametrize(
+    ("words", "kind"),
+    [("Boil for an hour on the water bath, standing by.", "reflux"), ("Stir for 1 h in the ice bath, standing by.", "hold"), ("Heat to 60 °C on a water bath for 1 h, standing by.", "heat")],
+)  # fmt: skip
+def test_somebody_stands_by_and_the_step_is_read(words: str, kind: str) -> None:
+    """What stands ready is a dump; who stands by stays with the work."""
+    doc = read(f"Ester\n\nIsobutanol, 50 g, and 60 mL of acetic acid in a 500 mL flask. 5 mL of sulfuric acid over 10 min. {words}")
+    last = doc.steps[-1]
+    assert last.kind == kind and last.duration is not None and last.duration.value == 60.0
+    assert "dump" not in doc.ready

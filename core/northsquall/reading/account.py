@@ -143,7 +143,7 @@ class Account:
     def vessel_name(self, phrase: VesselPhrase) -> str:
         """The name under which a vessel phrase is, or would be, known."""
         mL = phrase.nominal_mL
-        size = f"{mL / 1000:g} L" if mL and mL >= 1000 else f"{mL:g} mL" if mL else ""
+        size = f"{mL / 1000:.4g} L" if mL and mL >= 1000 else f"{mL:.4g} mL" if mL else ""
         name = f"{size} {phrase.kind}".strip()
         apart = OTHER_VESSEL.search(self.source[max(0, phrase.start - 24) : phrase.end]) if not size else None
         if apart is not None:

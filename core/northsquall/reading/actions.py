@@ -1817,6 +1817,7 @@ SPILLS = (
 
 AGENTS = ("sodium thiosulfate", "sodium hydrogen carbonate", "sodium carbonate", "sodium sulfite", "sodium hydrogen sulfite", "sand")
 """What nothing is made of: it stands there for a spill."""
+STANDING_BY = patterns.compile(r",? (?:I am |we are )?(?:standing|staying|sitting) by(?: it)?(?: all the (?:time|while))?\W*$", re.I)
 DUMPS = patterns.compile(r"\b(?:dump\w*|spill\w*|quench\w*|drench|bucket|tub|bowl|beaker|vessel|pail|crock|basin)\b", re.I)
 """In words about what stands ready, with no substance named: where the batch would go, or what is for a spill."""
 FOR_SPILLS = patterns.compile(
@@ -1933,6 +1934,9 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
         return False
     if told and (lex.PEOPLE.search(text) or WORN.search(text)) and all(x in SPILLS for x in told) and not lex.TRAIN.search(text):
         return True  # "Two people, visor, 1 L thiosulfate for bromine"
+    timed = any(isinstance(x, Qty) and x.dim == "time" for x in clause.items)
+    if clause.verb in ("heat", "reflux", "distil", "hold", "mix") and timed and STANDING_BY.search(text):
+        return False  # "boil for an hour on the water bath, standing by": somebody does
     if KEPT_READY.search(text) and all(x in ("ice", "water") for x in told) and bath_in(clause.items) is not None:
         return True  # "an ice bath stood ready below on the jack": no bath that the flask is in
     if not told and bath_in(clause.items) is not None:

@@ -672,7 +672,7 @@ def _number_words(tokens: list[Token]) -> list[Token]:
             and follow is not None
             and after is not None
             and (
-                follow.low in ("hour", "minute", "kilo", "litre", "liter", "gram", "mole", "ounce", "pound", "pint", "quart")
+                follow.low in ("hour", "minute", "kilo", "litre", "liter", "gram", "mole", "ounce", "pound", "pint", "quart", "gallon")
                 or (follow.low == "cup" and after.low == "of")
             )
         ):
