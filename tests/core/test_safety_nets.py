@@ -164,3 +164,25 @@ def test_a_gas_that_burns_is_said_though_its_amount_is_open(text: str, gas: str)
     """CaC2 + 2 H2O → Ca(OH)2 + C2H2; Zn + 2 HCl → ZnCl2 + H2 (facts of the trade): without an amount neither is safe."""
     (found,) = [f for f in assess(read(text)).findings if f.code == "G08"]
     assert found.severity == "stop" and not found.established and found.message.startswith(gas)
+
+
+@pytest.mark.parametrize("what", ["Phosphoryl chloride 30.7 g", "Benzoyl chloride 28.1 g"])
+def test_water_of_no_amount_on_an_acid_chloride_is_not_established(what: str) -> None:
+    """POCl3 + 3 H2O → H3PO4 + 3 HCl (fact of the trade): how much of the gas its water keeps hangs on how much water there is."""
+    poured = "It is poured over 30 min into {w} in a 2 L beaker, stirring, below 40 °C."
+    found = {w: assess(read(HOST.format(a=what, b=poured.format(w=w)))) for w in ("water", "800 mL of ice water")}
+    assert found["water"].verdict == "not established"
+    assert any(f.code == "P02" and "water" in f.message for f in found["water"].findings if f.severity == "condition")
+    assert not any(f.code == "P02" and "No amount" in f.message for f in found["800 mL of ice water"].findings)
+
+
+def test_a_bath_taken_away_holds_nothing_that_follows() -> None:
+    """A feed after the hot bath is off, with none written: the air takes less than cold water round the flask (U of both: handbook 2.3)."""
+    feed = "Cool to 25 °C. Then 96 % sulfuric acid, 40 mL, is added over 20 min, below 60 °C."
+    set_up = (
+        "Test\n\nHood, gloves, a colleague present. Water 150 mL in a 500 mL flask with stirrer and thermometer in the liquid, oil bath at "
+    )
+    off = assess(read(set_up + "60 °C. Stir for 30 min. " + feed))
+    held = assess(read(set_up + "20 °C. " + feed))
+    (air, water) = (a.exotherm.peak_T_C.best for a in (off, held))
+    assert air is not None and water is not None and air > water + 5.0

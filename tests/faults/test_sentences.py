@@ -70,6 +70,14 @@ SAFE = [
     ("zin", "+quench", "The zinc is never sucked dry and does not go into the bin.", "Q12"),
     ("hyp", "+waste", "Solvent is never poured down the drain.", "Q12"),
     ("dia", "+place", "There is a plan for a runaway: ice, and everybody out.", "P09"),
+    ("gri", "+place", "Burns: cold tap water for twenty minutes.", "S04"),
+    ("gri", "+setup", "All flames out, water on for the condenser.", "S04"),
+    ("bro", "+work", "The magnesium sulfate, once dry and free of solvent, goes into the bin.", "Q12"),
+    ("per", "+hold", "A drop of iron(III) chloride gives no colour with a sample.", "S03"),
+    ("nit", "+hold", "This must be complete.", "Q06"),
+    ("scl", "+heat", "The liquid can run back from the condenser into the flask.", "G05"),
+    ("nit", "+fail", "When the stirrer stops, shut the funnel and keep adding ice to the bath.", "H09"),
+    ("gri", "+distil", "The flask is rinsed until nothing remains of the white rim.", "Q09"),
 ]
 
 

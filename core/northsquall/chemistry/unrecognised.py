@@ -44,6 +44,8 @@ MATTER = {"starch", "agar", "protein"}
 """Components that stand for what grows: no structure, and an oxidiser acts on them as on any organic substance."""
 INERT = {"SiO2", "graphite"}
 """Sand, boiling stones, charcoal."""
+SALT_IONS = {"Na+", "K+", "Mg+2", "Ca+2", "Cl-", "SO4-2", "H2O"}
+"""Of water, brine and drying salts, which act on nothing organic."""
 _ALKYL = ("[CX4][Cl,Br,I]", "[CX4]OS(=O)(=O)", "C1OC1")
 TAKEN_BY = {
     "ammonium": (*_ALKYL, "[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "C#N", "C=CC=O", "N=C=O"),
@@ -89,10 +91,6 @@ OUT_OF_A_PLANT = patterns.compile(
     re.I,
 )
 """A product that grew: "caffeine from tea"."""
-
-
-SALT_IONS = {"Na+", "K+", "Mg+2", "Ca+2", "Cl-", "SO4-2", "H2O"}
-"""Of brine and drying salts, which act on nothing organic."""
 
 
 def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool:
@@ -153,9 +151,8 @@ def meeting(
             x.substance
             and (
                 x.substance.smiles
-                or set(x.substance.parts) <= SALT_IONS
+                or (x.substance.parts and set(x.substance.parts) <= SALT_IONS)
                 or (MATTER | INERT) & set(x.substance.parts)
-                or x.substance.id == "water"
                 or ("strong-base" not in held and "strong-base" in pairs.classes_in(dict(x.substance.parts)))  # it only neutralises
             )
             for x in there_too

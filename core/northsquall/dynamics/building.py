@@ -549,7 +549,7 @@ class _Builder:
             if low > bath_T + WARM_K or bath is None:
                 return "fixed", step.T_range.value
         if step is not None and self._taken_away(step):
-            return ("none", self.ambient - ZERO_C) if step.T_limit is None and step.T_range is None else ("fixed", ROOM_BATH_C)
+            return ("fixed", ROOM_BATH_C) if step.kind == "cool" else ("none", self.ambient - ZERO_C)  # what holds it is not written
         own = step.bath if step is not None and step.bath is not None else bath
         if step is not None and own == bath and self._warm_before_bath and self._later(step):
             return "none", bath_T

@@ -28,6 +28,7 @@ from northsquall.procedure.document import Closing
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 from northsquall.reading import concepts
+from northsquall.reading.surroundings import NAKED
 from northsquall.stability import alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -1105,7 +1106,7 @@ def can_burn(c: Context) -> Iterator[Finding]:
             break
     begin = min((s.span[0] for s in c.procedure.steps), default=0)
     for lit in place.flames:
-        all_along = lit.span[0] < begin and NAKED_FLAME.search(lit.word) is not None  # told with the set-up: it burns throughout
+        all_along = lit.span[0] < begin and NAKED.search(lit.word) is not None  # told with the set-up: it burns throughout
         places = [lit.step, *(s.n for s in c.procedure.steps if all_along)]
         at, found = next(((n, near) for n in places if (near := _flammable(c, n)) is not None), (lit.step, None))
         if found is None:
@@ -1120,9 +1121,6 @@ def can_burn(c: Context) -> Iterator[Finding]:
             T,
         )
         return
-
-
-NAKED_FLAME = patterns.compile(r"bunsen|burner|flame|candle|stove|cooker|ring|hob|lighter|pilot", re.I)
 
 
 def _near(c: Context, a: int, s: Step | None) -> bool:

@@ -266,10 +266,10 @@ def _on_ice(c: Context, step: Step) -> bool:
 
 
 def _gas_in_it(c: Context, step: Step) -> bool:
-    """Whether a quench sets a toxic gas free, how much of which hangs on an amount that is not written; a hood and a line's absorber take none of that."""
+    """Whether a quench sets a toxic gas free: how much stays in its water hangs on an amount that is not written."""
     known = set(with_record())
     there = [e for e in c.walk.events() if e.step == step.n and e.latent is None]
-    return any(n > 0 and r in known and record_of(r).toxic and not record_of(r).very_soluble for e in there for r, n in e.reaction.change)
+    return any(n > 0 and r in known and record_of(r).toxic for e in there for r, n in e.reaction.change)
 
 
 @rule("P02")

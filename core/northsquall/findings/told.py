@@ -41,6 +41,8 @@ class Told:
     remedy: str
     severity: Literal["condition", "stop"] = "condition"
     safe: re.Pattern[str] | None = None
+    denies: bool = False
+    """Its own words hold a "not": it is no denial of the saying."""
 
 
 def _any_hazard(c: Context) -> bool:
@@ -48,9 +50,7 @@ def _any_hazard(c: Context) -> bool:
 
 
 def _oxidiser(c: Context) -> bool:
-    return bool(
-        classes_there(c) & {"bromine", "permanganate", "chromate", "hypochlorite", "peroxide", "nitric-acid", "chlorate", "oxidiser"}
-    )
+    return bool(classes_there(c) & {"bromine", "permanganate", "chromate", "hypochlorite", "peroxide", "nitric-acid", "chlorate"})
 
 
 def _water_is_foe(c: Context) -> bool:
@@ -72,8 +72,6 @@ def _p(words: str) -> re.Pattern[str]:
 NOT_SO = _p(r"\b(?:never|not|no|nothing|nobody|don['’]t|must not|avoid|instead of|rather than)\b[^.;\n]{0,30}$")
 """Before it, the saying is denied."""
 DENIED_IN = _p(r"\b(?:never|not|nothing)\b|n['’]t\b")
-SAYS_NO = ("H04", "H17", "P09", "S04", "Q01", "G12", "H09", "Q06")
-"""Codes whose sayings may hold a "not" of their own."""
 
 SAYINGS: tuple[Told, ...] = (
     Told(
@@ -85,6 +83,7 @@ SAYINGS: tuple[Told, ...] = (
         heat_matters,
         "it reacts as it is fed",
         "Feed it at a temperature at which each part reacts before the next.",
+        denies=True,
     ),
     Told(
         "H09",
@@ -95,7 +94,8 @@ SAYINGS: tuple[Told, ...] = (
         heat_matters,
         "the feed ends when the stirrer does",
         "Stop the feed first; start the stirrer again only when nothing has piled up.",
-        safe=_p(r"\b(?:never|not|no further|no more|stop\w*) [^.;\n]{0,12}(?:feed|add|drip|continue|go on)"),
+        safe=_p(r"\b(?:never|not|no further|no more|stop\w*|shut|close) [^.;\n]{0,12}(?:feed|add|drip|continue|go on|funnel|tap)"),
+        denies=True,
     ),
     Told(
         "G12",
@@ -131,7 +131,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q06",
         _p(
-            r"\b(?:that|this|it|which) (?:should|ought to|will|must|has to) (?:be (?:enough|over|done|finished|through|complete|plenty)|do(?: it| the (?:job|trick))?|suffice)(?=[.,;)\n])|\band that(?:'s| is) that(?=[.,;\n])|\bexperience (?:says|shows|tells)\b[^.;\n]{0,15}\b(?:complete|done|over|finished|through|enough)\b|\bhopefully (?:it is |it's )?(?:done|finished|complete|all gone)\b|\bsurely (?:done|finished|complete|over) by (?:then|now)\b"
+            r"\b(?:that|this|it|which) (?:should|ought to|will) (?:be (?:enough|over|done|finished|through|complete|plenty)|do(?: it| the (?:job|trick))?|suffice)(?=[.,;)\n])|\band that(?:'s| is) that(?=[.,;\n])|\bexperience (?:says|shows|tells)\b[^.;\n]{0,15}\b(?:complete|done|over|finished|through|enough)\b|\bhopefully (?:it is |it's )?(?:done|finished|complete|all gone)\b|\bsurely (?:done|finished|complete|over) by (?:then|now)\b"
         ),
         "nothing shows that it is over",
         reagent_acts,
@@ -148,6 +148,7 @@ SAYINGS: tuple[Told, ...] = (
         reagent_acts,
         "destroyed and tested before it goes on",
         "Destroy it first, and test that it is gone.",
+        denies=True,
     ),
     Told(
         "Q05",
@@ -169,6 +170,7 @@ SAYINGS: tuple[Told, ...] = (
         reagent_acts,
         "destroyed and tested before it goes on",
         "Destroy it first, and test that it is gone.",
+        denies=True,
     ),
     Told(
         "Q12",
@@ -197,10 +199,10 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q12",
         _p(
-            r"\b(?:iron|zinc|nickel|magnesium|aluminium|palladium|platinum|Raney|catalyst)\b[^.;\n]{0,25}\b(?:dry|dried)\b[^.;\n]{0,40}\b(?:bin|basket|waste ?paper|dustbin|rubbish|trash)\b"
+            r"\b(?:iron|zinc|nickel|magnesium|aluminium|palladium|platinum|Raney|catalyst)\b(?! (?:sul(?:f|ph)ate|chloride|oxide|hydroxide|salts?|nitrate))[^.;\n]{0,25}\b(?:dry|dried)\b[^.;\n]{0,40}\b(?:bin|basket|waste ?paper|dustbin|rubbish|trash)\b"
         ),
         "fine metal that is dry lights what it lies on",
-        lambda c: bool(classes_there(c) & {"light-metal", "metal", "zinc", "iron"}) or _any_hazard(c),
+        _any_hazard,
         "kept wet, in a metal can",
         "Keep it under water in an open vessel until it no longer gasses, then its own waste.",
         "stop",
@@ -214,6 +216,7 @@ SAYINGS: tuple[Told, ...] = (
         lambda c: bool(classes_there(c) & {"peroxide", "hypochlorite"}),
         "no metal in it",
         "Leave it out, or make the run with a catalyst that was tested, vented and cooled.",
+        safe=_p(r"\b(?:colou?rs?|violet|sample|tests?|spots?|tile|TLC|nitrate paper)\b"),
     ),
     Told(
         "S05",
@@ -234,6 +237,7 @@ SAYINGS: tuple[Told, ...] = (
         _any_hazard,
         "what is done, by whom, with what",
         "Write what stands ready, what is shut first and where everybody goes.",
+        denies=True,
     ),
     Told(
         "G05",
@@ -244,7 +248,7 @@ SAYINGS: tuple[Told, ...] = (
         _line,
         "an empty trap, or a funnel above the liquid",
         "An empty trap before it that holds all of its liquid; the sweep ends last.",
-        safe=_p(r"\b(?:so that|no|nothing|never|cannot|trap|empty)\b"),
+        safe=_p(r"\b(?:so that|no|nothing|never|cannot|trap|empty|condenser|reflux\w*)\b"),
     ),
     Told(
         "Q12",
@@ -287,11 +291,12 @@ SAYINGS: tuple[Told, ...] = (
         heat_matters,
         "off in seconds",
         "On a jack that drops away, or a switch within reach.",
+        denies=True,
     ),
     Told(
         "S04",
         _p(
-            r"\b(?:fire|burns|flames?|catches|lights|ignites)\b[^.;\n]{0,30}?\b(?:(?:tap|cold) )?water\b(?! bath)(?: (?:from|on|over|out of)\b)?"
+            r"\b(?:in case of (?:a |any )?fire|(?:if|when|should|once|where) (?:it|anything|something|the \w+)(?: \w+)? (?:burns?|catch(?:es)?(?: fire)?|lights?|ignites?)|on fire|catches fire|(?:put out|extinguish\w*|dous\w*))\b[^.;\n]{0,30}?\b(?:(?:tap|cold) )?water\b(?! bath)"
         ),
         "water on it feeds the fire",
         _water_is_foe,
@@ -311,6 +316,7 @@ SAYINGS: tuple[Told, ...] = (
         _water_is_foe,
         "dried glass",
         "Dry it in the oven and let it cool under a drying tube or nitrogen.",
+        denies=True,
     ),
 )
 
@@ -325,7 +331,7 @@ def said_outright(c: Context, raised: list[Finding]) -> list[Finding]:
             step = c.step_at(m.start())
             if NOT_SO.search(text[max(0, m.start() - 40) : m.start()]) or (t.safe is not None and t.safe.search(sentence_of(text, m))):
                 continue
-            if t.code not in SAYS_NO and DENIED_IN.search(m.group()):
+            if not t.denies and DENIED_IN.search(m.group()):
                 continue
             if not t.where(c) or any(f.code == t.code and near(f, m.span(), step) for f in (*known, *out)):
                 continue

@@ -167,7 +167,7 @@ NOT_ALLOWED = patterns.compile(
     re.I,
 )
 """Behind a flame: it is not there."""
-NAKED = patterns.compile(r"bunsen|burner|flame|candle|stove|cooker|ring|hob|match|lighter|pilot|welding", re.I)
+NAKED = patterns.compile(r"\b(?:bunsen|burner|flame|candle|stove|cooker|ring|hob|match|lighter|pilot|welding)", re.I)
 DENIED = patterns.compile(
     r"\b(?:no|never|not|without|nothing|away from|kept away|out of (?:the )?(?:reach|way|sight|room|hood|cupboard|fume cupboard)|free of|nor|instead of|(?:turn|switch|put)\w* (?:off|out))\b",
     re.I,
