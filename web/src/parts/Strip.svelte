@@ -46,17 +46,23 @@
   let height = $state(640);
   let table = $state(false);
   const left = 46;
-  const later = $derived(shown.steps.filter((q) => (q.start_min ?? 0) >= axisEnd(shown) - 1e-6));
+  const later = $derived(shown.steps.filter((q) => beyond(q, shown)));
   const right = $derived(width - (later.length ? 108 : 16));
   const axis = $derived(timeAxis(shown, left, right));
   const x = $derived(axis.x);
   const s = $derived(shown.strip);
   const t = $derived(s.t_min ?? []);
   const last = $derived(axis.to);
-  const ruled = $derived(shown.steps.filter((q) => (q.start_min ?? 0) < axisEnd(shown) - 1e-6));
+  const ruled = $derived(shown.steps.filter((q) => !beyond(q, shown)));
 
   function axisEnd(a: Assessment): number {
     return Math.max(a.strip.t_min?.at(-1) ?? 0, (a.strip.quench?.['to'] as number | undefined) ?? 0);
+  }
+  /** Whether a step lies behind the axis, or so nearly that it has no room on the ruler: it is listed beside it. */
+  function beyond(q: StepLine, a: Assessment): boolean {
+    const end = axisEnd(a);
+    const start = q.start_min ?? 0;
+    return start >= end - 1e-6 || ((q.end_min ?? 0) > end + 1e-6 && start > 0.95 * end);
   }
 
   // lanes: temperature takes half of what is below the ruler
@@ -330,7 +336,7 @@
         <!-- ruler -->
         {#each ruled as q (q.n)}
           {@const a = x(q.start_min ?? 0)}
-          {@const b = x(q.end_min ?? 0)}
+          {@const b = Math.min(x(q.end_min ?? 0), right)}
           <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
           <g onclick={() => onstep(q.n)} class="cursor-pointer">
             <rect

@@ -39,6 +39,20 @@ describe('the strip', () => {
     expect(container.querySelector('path.violet-line')).toBeNull();
   });
 
+  it('lists beside the ruler a step that begins at its very end, and draws none over its edge', () => {
+    const { a } = show();
+    const end = a.strip.t_min!.at(-1)!;
+    const last = { ...a.steps.at(-1)!, n: 9, kind: 'filter', start_min: 0.98 * end, end_min: end + 20 };
+    const long = { ...last, n: 8, kind: 'hold', start_min: 0.6 * end };
+    const { container } = show({ steps: [...a.steps, long, last] });
+    const texts = [...container.querySelectorAll('text')].map((x) => x.textContent);
+    expect(texts).toContain('9 filter');
+    const edges = [...container.querySelectorAll('rect.box')].map(
+      (x) => Number(x.getAttribute('x')) + Number(x.getAttribute('width')),
+    );
+    expect(Math.max(...edges)).toBeLessThanOrEqual(600 - 108 + 1);
+  });
+
   it('draws nothing and says why where a figure is missing', () => {
     const { container } = show({
       strip: { missing: 'no time is written for the addition, so no curve is drawn' },

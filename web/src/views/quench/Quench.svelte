@@ -39,7 +39,13 @@
     return out;
   });
   const about = $derived(
-    (a?.findings ?? []).filter((f) => f.code.startsWith('Q') || f.code === 'H10' || f.code === 'S04'),
+    (a?.findings ?? []).filter(
+      (f) =>
+        f.code.startsWith('Q') ||
+        f.code === 'H10' ||
+        f.code === 'S04' ||
+        (!f.established && order.some((s) => s.n === f.step)),
+    ),
   );
   const ready = $derived(a?.dump?.ready ?? []);
   const order = $derived(

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import type { ElementLine, GasFailure, GasLine, TrainElement } from '../../api/client';
-  import { below, short } from '../../lib/format';
+  import { below, formulaPieces, short } from '../../lib/format';
   import { inner, route } from '../../lib/route.svelte';
   import Bar from '../../parts/Bar.svelte';
   import Foot from '../../parts/Foot.svelte';
@@ -182,7 +182,10 @@
               <tbody>
                 {#each a.gases as g (g.formula)}
                   <tr class="border-rule border-b">
-                    <td class="py-1">{g.formula}</td>
+                    <td class="py-1"
+                      >{#each formulaPieces(g.formula) as piece, i (i)}{#if piece.sub}<sub>{piece.text}</sub
+                          >{:else}{piece.text}{/if}{/each}</td
+                    >
                     <td class="num"
                       >{#if g.mol.best === null}<span class="text-ochre">not established</span>{:else}{short(
                           g.mol.best,
