@@ -41,6 +41,8 @@ STEAM_C = 95.0
 WARM_K = 6.0
 """What stands this much over its surroundings is kept warm, and is no room that is a little warmer (common practice, no source)."""
 HEATERS = ("mantle", "plate", "microwave", "burner")
+FED_WARM_C = 60.0
+"""Up to here what was fed at its own boil has warmed, where its boiling point is not known (assumption)."""
 REFLUX_K = 15.0
 """A bath stands this much over the boiling point of what it keeps at reflux (common practice, no source)."""
 
@@ -420,7 +422,8 @@ class _Builder:
                 t.why = "from the duty of the bath"
             before_waits = next((x for x in reversed(segments) if x.kind != "wait"), None)
             iced = seg_bath == "ice" or self._own_ice(step)
-            hot_before = before_waits is not None and before_waits.bath in ("fixed", "heater", "jacket") and iced
+            warm_baths = ("fixed", "heater", "jacket", *(["none"] if self._warm_before_bath else []))
+            hot_before = before_waits is not None and before_waits.bath in warm_baths and iced
             asked = step.T_range or step.T_limit
             if (
                 mine
@@ -500,11 +503,13 @@ class _Builder:
         if self._taken_away(step):
             cooled = [x.step.T_range.value for x in self.timed if x.step.n < step.n and x.step.kind == "cool" and x.step.T_range]
             warm = cooled[-1] if cooled else warm
+        elif last.bath == "none" and self._warm_before_bath and not self._later(step):
+            warm = min(self._boils(step) - ZERO_C, FED_WARM_C)  # fed at its boil, and ice only now
         elif last.bath not in ("fixed", "heater", "jacket"):
             return
         if warm <= target + WARM_K:
             return
-        own = self._own_ice(step) or self._taken_away(step)
+        own = self._own_ice(step) or self._taken_away(step) or last.bath == "none"
         wait_s = self._cooling_s(step, *before, start=warm, bath_C=bath_C if own else None)
         segments.append(
             replace(last, kind="cool", duration_s=wait_s, bath="fixed" if own else "ice", bath_T_K=bath_C + ZERO_C, limit_C=None, feed_mol=(0.0,) * len(self.species), feed_heat_J=0.0)

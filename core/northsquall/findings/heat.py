@@ -12,6 +12,7 @@ from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.roots import is_diazonium
+from northsquall.dynamics.building import HEATERS
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.procedure import Step
 from northsquall.procedure.units import convert
@@ -402,17 +403,36 @@ def accumulation(c: Context) -> Iterator[Finding]:
             remedy="Add more slowly until the MTSR stays below the bound, or measure (DSC of the mixture).", short="TD24",
         )  # fmt: skip
     elif worst == 3 and c.bracket[0] == 3:
+        meant = boils_as_meant(c)
         yield finding(
             "H03",
-            "condition",
-            f"If cooling stops the mixture boils: MTSR {_round(mtsr.high)} °C against {_round(c.mtt[1] if c.mtt else 0)} °C (class 3).",
+            "note" if meant else "condition",
+            f"It boils under reflux, as it is meant to: MTSR {_round(mtsr.high)} °C against {_round(c.mtt[1] if c.mtt else 0)} °C (class 3). The condenser has to hold it."
+            if meant
+            else f"If cooling stops the mixture boils: MTSR {_round(mtsr.high)} °C against {_round(c.mtt[1] if c.mtt else 0)} °C (class 3).",
             step=step,
             span=_cause(step),
             figure=mtsr,
             limit="boiling",
-            remedy="Add more slowly.",
+            remedy="Water on the condenser before the heat, and seen to run." if meant else "Add more slowly.",
             short="MTSR",
         )
+
+
+CONDENSER_W = 200.0
+"""What a laboratory reflux condenser of ordinary size takes with its water on, W (assumption: common practice, no source)."""
+
+
+def boils_as_meant(c: Context) -> bool:
+    """Whether the batch boils, where it could at its worst, in a step that is a reflux and whose vapour a condenser takes (handbook 4, H03)."""
+    if c.mtt is None:
+        return False
+    over = [r.worst() for r in c.runs.values() if r.worst().mtsr_C >= c.mtt[1]]
+    if not c.runs or not over:  # nothing is fed: all of it is there when it is brought to its boil
+        return False
+    steps = [c.step(r.step) for r in over]
+    poured = any(s.all_at_once and s.kind in ("charge", "dose", "add") for s in c.procedure.steps)  # nothing was seen before all of it was there
+    return not poured and all(s is not None and s.kind == "reflux" for s in steps) and max(r.boil_W for r in over) <= CONDENSER_W
 
 
 @rule("H05")
@@ -673,7 +693,7 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         own = next((v.bath for v in c.procedure.vessels if v.name == step.vessel), None)
         heats = [s.T_range.value for s in c.procedure.steps if own and own.span and s.T_range and s.span[0] <= own.span[0] < s.span[1]]
         hot = own is not None and max([own.T_C or 0.0, *heats]) > WARM_BATH_C
-        in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None and not hot
+        in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None and c.pot.bath.kind not in HEATERS and not hot
         until = min((s.span[0] for s in c.procedure.steps if s.span[0] > step.span[0]), default=len(c.procedure.flowing))
         uncooled = UNCOOLED.search(c.procedure.flowing, step.span[0], max(until, step.span[1])) is not None
         if (in_pot or step.vessel in cooled) and not step.all_at_once and not uncooled:

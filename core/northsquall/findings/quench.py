@@ -12,6 +12,7 @@ from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
+from northsquall.findings.heat import boils_as_meant
 from northsquall.findings.sentences import named_in, sentence_of
 from northsquall.findings.words import PAPER_GONE
 from northsquall.gas import record_of
@@ -21,11 +22,13 @@ from northsquall.procedure.amounts import Lot
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import Leftover, readiness
 from northsquall.quenching.dump import acted_on_by_water, dump_of
-from northsquall.quenching.leftovers import added_slowly
+from northsquall.quenching.leftovers import added_slowly, agents_of, composition_of
 from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.reading import concepts
 from northsquall.reading.lexicon import WORN
+from northsquall.reading.likeness import sentences
 from northsquall.reading.surroundings import DENIED
+from northsquall.reading.tokens import substances_in
 from northsquall.stability import Alert, alerts_of
 from northsquall.substances import Substance, catalogue
 from northsquall.working import figure
@@ -63,6 +66,9 @@ def left_over(c: Context) -> Iterator[Finding]:
             continue
         if x.mol is not None and x.left <= 0.002 and x.by_itself <= LEAST_LEFT:
             continue
+        told = _told_destroyed(c, x) if x.destroyed <= BY_THE_WAY else None
+        if told is not None and (TESTED.search(told) or BOILED_AWAY.search(told)):
+            continue  # by a test: the amount is then a guide
         name = c_label(x)
         amount = _amount_words(x)
         danger = x.record["danger"]
@@ -73,6 +79,8 @@ def left_over(c: Context) -> Iterator[Finding]:
             or (danger == "gas" and x.by_itself > LEAST_LEFT and x.mol is not None and x.mol[1] > x.record.get("little", LITTLE_MOL))
         )
         how = f"{x.by_itself * 100:.0f} % of it goes by itself, with gas" if x.by_itself > LEAST_LEFT else "nothing destroys it"
+        if told is not None and x.by_itself <= LEAST_LEFT:
+            severe, how = False, f"“{told.strip()}” is all that destroys it: how much, or how it is seen to be gone, is not told"
         step = _last_step(c, x)
         if x.destroyed > LEAST_LEFT and x.by_itself <= LEAST_LEFT:
             how = f"what is written to destroy it takes {x.destroyed * 100:.0f} %"
@@ -84,6 +92,48 @@ def left_over(c: Context) -> Iterator[Finding]:
             "Q01", "stop" if severe and x.mol is not None else "note" if _a_little(x) else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
             figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left", cause=_gases_from(c, x),
         )  # fmt: skip
+
+
+TESTED = patterns.compile(
+    r"\b(?:until|till|test(?:s|ed)?|checked|strips?|papers?|negative|colou?rless|stays? white|gone|no (?:more|further|longer))\b", re.I
+)
+"""How a destruction is seen to be complete."""
+REST_OF_IT = patterns.compile(
+    r"\b(?:aqueous|water(?:y)?) (?:layers?|phases?)|\b(?:lower|upper) layers?\b|\b(?:excess|washings?|filtrates?|mother liquors?|liquors?|waste|distillate|trap|spent|remain\w*|left(?:-?overs?| over)?|rest|residues?|surplus)\b",
+    re.I,
+)
+"""What a leftover is in, by the words of a work-up."""
+UNDONE = patterns.compile(
+    r"\b(?:reduc\w+|destroy\w*|treat\w*|quench\w*|kill\w*|decompos\w*|discharg\w*|decolou?ri[sz]\w*|neutrali[sz]\w*|hydroly[sz]\w*|mopp?\w*|into|stirred in|run in|added|dripped|poured|in until|in till)\b",
+    re.I,
+)
+NOT_DONE = patterns.compile(r"\b(?:not|never|unless)\b|n[’']t\b", re.I)
+WITHOUT_IT = patterns.compile(r"\b(?:no|without|instead of)(?: any)?(?: [a-z]+)? $", re.I)
+BY_THE_WAY = 0.1
+"""Part of a leftover that a wash takes by the way, before it is destroyed elsewhere (assumption)."""
+BOILED_AWAY = patterns.compile(
+    r"\b(?:boil|heat|simmer)\w*\b[^.;\n]{0,60}\b(?:destroy|decompos|drive off|remov|get rid)\w*\b[^.;\n]{0,30}\bperoxide\b|\bperoxide\b[^.;\n]{0,40}\b(?:destroyed|decomposed|driven off|removed) by (?:boiling|heating)\b",
+    re.I,
+)
+"""Dilute peroxide is destroyed by boiling it (common practice, no source); what is boiled down dry is Q09's."""
+
+
+def _told_destroyed(c: Context, x: Leftover) -> str | None:
+    """The sentence of the work-up that destroys a leftover with an agent of its record, whatever vessel it stands in and however much that is; None for none."""
+    agents = agents_of(x.record)
+    begin = step.span[1] if (step := c.step(x.after_step)) is not None else 0
+    text = c.procedure.flowing
+    for a, b in sentences(text):
+        said = text[a:b]
+        if b <= begin or UNDONE.search(said) is None or NOT_DONE.search(said):
+            continue
+        named = [(catalogue().substances[str(t.value)], t.start) for t in substances_in(said)]
+        if x.record["id"] == "peroxide" and BOILED_AWAY.search(said):
+            return said
+        meant = REST_OF_IT.search(said) is not None or any(x.root in s.parts for s, _ in named)
+        if meant and any(composition_of(s.formula) in agents and WITHOUT_IT.search(said[:at]) is None for s, at in named):
+            return said
+    return None
 
 
 def _a_little(x: Leftover) -> bool:
@@ -521,7 +571,7 @@ def no_dump(c: Context) -> Iterator[Finding]:
     """Q07: no emergency dump where losing control is severe, or a toxic volatile stands in glass."""
     if "dump" in c.procedure.ready or readiness.DUMP.search(c.procedure.flowing):
         return
-    severe = c.klass is not None and c.klass >= 3
+    severe = c.klass is not None and (c.klass > 3 or (c.klass == 3 and not boils_as_meant(c)))
     volatile = next(
         (x for x in c.lots.values() if x.best_mol > 0.05 and x.material.role != "absorber" and _toxic_volatile(x.substance)), None
     )
@@ -628,6 +678,20 @@ TO_DRYNESS = patterns.compile(
 ROTARY = patterns.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
 
 
+STOPS_WHEN_DRY = patterns.compile(r"\b(?:stop\w*|end\w*)\W+(?:when|once) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry|is empty)\b", re.I)
+NEVER_DRY = patterns.compile(
+    r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
+    re.I,
+)
+
+
+def _forbidden_dry(text: str, m: re.Match[str]) -> bool:
+    """ "Not to dryness", "stop before it is dry": words round a saying of TO_DRYNESS that forbid it."""
+    if STOPS_WHEN_DRY.search(text[max(0, m.start() - 12) : m.end()]):
+        return False
+    return NEVER_DRY.search(text[max(0, m.start() - 25) : m.start()] + m.group()) is not None
+
+
 @rule("Q09")
 def distilled_dry(c: Context) -> Iterator[Finding]:
     """Q09: a distillation without a stop rule, or to dryness."""
@@ -640,20 +704,7 @@ def distilled_dry(c: Context) -> Iterator[Finding]:
         m = TO_DRYNESS.search(text, boiled.start(), min(end if end >= 0 else len(text), boiled.end() + 200))
     if m is None:
         return
-    near = text[max(0, m.start() - 45) : m.end() + 20]
-    to_the_end = re.search(
-        r"\b(?:stop\w*|end\w*)\W+(?:when|once) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry|is empty)\b",
-        text[max(0, m.start() - 12) : m.end()],
-        re.I,
-    )
-    if ROTARY.search(near) or (
-        to_the_end is None
-        and re.search(
-            r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
-            text[max(0, m.start() - 25) : m.start()] + m.group(),
-            re.I,
-        )
-    ):
+    if ROTARY.search(text[max(0, m.start() - 45) : m.end() + 20]) or _forbidden_dry(text, m):
         return
     step = c.step_at(m.start())
     harsh = _energetic_residue(c, step)
@@ -1117,7 +1168,7 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         around = text[max(0, lot.material.span[0] - 60) : lot.material.span[1] + 60]
         told = (m.group() for m in re.finditer(rf"[^.;\n]*\b(?:{called})\b[^.;\n]*", text, re.I))
         old = next((m for x in (around, *told) if (m := AGED.search(x)) is not None), None)
-        dry = any(s2.kind == "distil" for s2 in c.procedure.steps) and TO_DRYNESS.search(text) is not None
+        dry = any(s2.kind == "distil" for s2 in c.procedure.steps) and any(not _forbidden_dry(text, m) for m in TO_DRYNESS.finditer(text))
         if old is None and (not dry or _used_up(c, lot)):
             continue
         yield finding(

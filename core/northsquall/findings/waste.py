@@ -31,6 +31,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?peroxides?\b|\bperoxide (?:waste|bath|drum|can)\b|{_OLD} peroxides?\b", re.I), "hydrogen peroxide", {"H2O": 10.0, "H2O2": 1.0}),
     (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b|\b(?:sink|drain|waste)\b[^.;\n]{{0,25}}\b(?:with|and|plus) (?:some |a (?:little|splash of|drop of|bit of) )?ammonia\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
 )  # fmt: skip
+DESTROYED_THERE = patterns.compile(r"\b(?:destroy|remov|decompos|reduc|kill|driv|boil|tak)\w*(?: off| away)? (?:the |any |all )?$", re.I)
 KEPT_APART = patterns.compile(r"\b(?:titrated|not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
 
 
@@ -77,6 +78,8 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                 )
             ):
                 continue
+            if re.match(_OLD, m.group(), re.I) and DESTROYED_THERE.search(text, max(0, m.start() - 25), m.start()):
+                continue  # "boiled to destroy remaining peroxide"
             step = c.step_at(m.start())
             if step is None:
                 continue

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass, field
 from functools import cache
 
@@ -345,6 +346,16 @@ def _percent_of_molar(molar: float, s: Substance, catalogue: Catalogue, carrier:
     return percent
 
 
+SALT_PERCENT = 60.0
+SALT_TAKES = (0.35, 0.55, 0.75)
+"""k in ρ = 1/(1 − k w) of a salt in water at 20 °C, low, best, high: sodium acetate 0.46, nitrite 0.55, chloride 0.63, potassium carbonate 0.70, calcium chloride 0.71 (CRC, memory); used where a salt has no table."""
+
+
+def _is_salt(s: Substance) -> bool:
+    """Whether a solid is made of a metal's or ammonium's ions."""
+    return any((r.endswith("+") and r != "H+") or re.search(r"\+\d$", r) for r in s.parts)
+
+
 def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Catalogue) -> Triple | None:
     if w is not None:
         thin = lot.carrier is not None and lot.carrier.value("density", "l") is not None
@@ -355,6 +366,13 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
             note = f"with water, by volumes that add up and shrink, ±{WATERED_SPREAD * 100:.0f} %"
             lot.inputs.append(Input(name="density", value=round(rho_w, 3), unit="g/mL", origin="computed", note=note))
             return (mL[0] * rho_w * (1.0 - WATERED_SPREAD), mL[1] * rho_w, mL[2] * rho_w * (1.0 + WATERED_SPREAD))
+        molar = lot.material.strength is not None and lot.material.strength.molar is not None
+        plain = lot.carrier is None and s.phase == "s" and not molar and catalogue.solution(s.id, w[1]) is None
+        if plain and 20 < w[1] <= SALT_PERCENT and _is_salt(s):
+            low, best, high = (1.0 / (1.0 - k * f / 100.0) for k, f in zip(SALT_TAKES, w, strict=True))
+            note = "a salt in water, between those of the tables, ±6 %"
+            lot.inputs.append(Input(name="density", value=round(best, 2), unit="g/mL", origin="computed", note=note))
+            return (mL[0] * low, mL[1] * best, mL[2] * high)
         if (
             not thin
             and (lot.carrier is not None or catalogue.solution(s.id, w[1]) is None)

@@ -10,6 +10,7 @@ from typing import Any
 
 from northsquall import data, patterns
 from northsquall.chemistry.families import Reaction, count_matches
+from northsquall.chemistry.formula import parse_formula
 from northsquall.chemistry.ledger import Entry, Event
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.roots import is_gas, is_organic
@@ -72,6 +73,25 @@ def record_of(root: str) -> dict[str, Any] | None:
         if is_organic(root) and any(count_matches(root, s) for s in r.get("smarts", ())):
             return r
     return None
+
+
+Composition = frozenset[tuple[str, int]]
+
+
+@cache
+def composition_of(formula: str) -> Composition:
+    """Atoms of a formula, in whatever order it writes them: "NaHSO3" and "HNaO3S" are one."""
+    return frozenset(parse_formula(formula).items())
+
+
+SULFITES = frozenset(composition_of(x) for x in ("Na2SO3", "NaHSO3", "Na2S2O5", "K2S2O5", "K2SO3", "Na2S2O3", "Na2S2O4"))
+"""Any of them does for the other where a record names one."""
+
+
+def agents_of(record: Mapping[str, Any]) -> frozenset[Composition]:
+    """What destroys a leftover by its record."""
+    named = frozenset(composition_of(str(a["formula"])) for a in record["agents"] if a.get("formula"))
+    return named | SULFITES if named & SULFITES else named
 
 
 SOLUTION_TITLE = patterns.compile(
@@ -207,13 +227,14 @@ def slow_quenches(procedure: Procedure, lots: Mapping[str, Lot], w: Walk, wanted
         if not added_slowly(step):
             continue
         mine = [lots[k] for k in step.materials if k in lots and lots[k].substance is not None]
-        brought = {x.substance.formula for x in mine if x.substance is not None} | ({"H2O"} if any(x.water_mol for x in mine) else set())
+        brought = {composition_of(x.substance.formula) for x in mine if x.substance is not None}
+        brought |= {composition_of("H2O")} if any(x.water_mol for x in mine) else set()
         there = {s.n for s in procedure.steps if last < s.n < step.n and s.vessel == step.vessel}
         waiting = [lots[m.id].substance for m in procedure.materials if m.step in there and m.id in lots]
-        brought |= {x.formula for x in waiting if x is not None}
+        brought |= {composition_of(x.formula) for x in waiting if x is not None}
         taken = {r for x in e.happened() for r, n in x.reaction.change if n < 0}
         records = [record for record in map(record_of, taken) if record is not None]
-        if any(agent.get("formula") in brought for record in records for agent in record["agents"]):
+        if any(agents_of(record) & brought for record in records):
             out.add(step.n)
         elif step.T_limit is not None and step.duration is not None and _small_rest(e, lots):
             out.add(step.n)  # water, slowly and cold, on the little that is left of a chloride

@@ -67,6 +67,7 @@ def clauses_of(tokens: list[Token], source: str, begun: int = 0) -> list[Clause]
             or follow is None
             or follow.text in "-•*–|"
             or _short(source, t, tokens, i)
+            or _row_upon_row(source, t)
             or CLOCK.match(source, follow.start) is not None
             or CARD_LABEL.match(source, follow.start) is not None
             or (
@@ -199,6 +200,20 @@ def _short(source: str, t: Token, tokens: list[Token], i: int) -> bool:
     """Whether a line is too short to have been wrapped: the next one begins anew."""
     line = source[source.rfind("\n", 0, t.start) + 1 : t.start].strip()
     return 0 < len(line) < 35 and i > 0 and not _open_end(tokens, i) and line[-1] not in ",-(/"
+
+
+ROW_ENDS = patterns.compile(r"[ \t]*(?:[-*•] ?)?[A-Za-z0-9](?:[^\n.;:]|\.\d){2,45}? \d[\d.,]* ?(?:[km]?g|m?L|ml|m?mol)\b(?: ?\([^)\n]*\))?[ \t]*$")
+"""A row of a charge list: a name and an amount with which it ends."""
+ROW_BEGINS = patterns.compile(
+    r"\s*(?!(?:and|or|in|with|of|to|from|into|is|was|are|were|the|a|an|then|over|during|at|for|by|which|under|while|as|on|added|plus)\b)[A-Za-z0-9](?:[^\n.;:]|\.\d){2,45}? \d[\d.,]* ?(?:[km]?g|m?L|ml|m?mol|%)(?!\w)"
+)
+"""What the next row begins with: no word that goes on with a sentence."""
+
+
+def _row_upon_row(source: str, t: Token) -> bool:
+    """Whether a row of a charge list ends there, and another follows: "tetrabutylammonium hydrogensulfate 0.5 g", and a name with its amount below."""
+    line = source[source.rfind("\n", 0, t.start) + 1 : t.start]
+    return ROW_ENDS.fullmatch(line) is not None and ROW_BEGINS.match(source, t.end) is not None
 
 
 def _wrapped(source: str, t: Token, tokens: list[Token], i: int) -> bool:
@@ -534,7 +549,7 @@ PER_GRAM_ML = 0.5
 
 
 def _made_up(items: list[Item]) -> list[Item]:
-    """ "Sodium nitrite 15.2 g made up to 40 mL with water": the water that is missing to that volume, about, where the sentence says what it is made up from."""
+    """ "Sodium nitrite 15.2 g made up to 40 mL with water": the water, or the solvent that is named, that is missing to that volume, about, where the sentence says what it is made up from."""
     for i, x in enumerate(items):
         if not is_word(x, "made", "make", "filled", "fill", "diluted", "dilute", "topped", "top"):
             continue
@@ -555,9 +570,9 @@ def _made_up(items: list[Item]) -> list[Item]:
         while is_word(at(items, n), "with", "distilled", "deionised", "deionized", "cold", "tap", "more"):
             n += 1
         own = at(items, n) if n > k + 2 else None
-        own = own if isinstance(own, Token) and own.kind == "sub" and own.value == "water" else None
+        own = own if isinstance(own, Token) and own.kind == "sub" else None
         if n > k + 2 and own is None:
-            continue  # "made up to 100 mL with ethanol"
+            continue  # "made up to 100 mL with the mother liquor"
         begin = i
         while begin and is_word(items[begin - 1], "is", "was", "are", "were", "and", "then", ","):
             begin -= 1

@@ -924,7 +924,7 @@ GENERIC: dict[str, str] = {
     "anhydride": "name:anhydride", "catalyst": "name:acid|chloride", "carbonate": "name:carbonate", "acetate": "name:acetate", "iodide": "name:iodide", "hydroxide": "name:hydroxide", "metal": "solid",
     "powder": "solid", "foil": "name:aluminium", "pellets": "name:hydroxide", "dioxide": "name:dioxide", "starter": "", "tribromide": "name:tribromide", "trichloride": "name:trichloride", "pentachloride": "name:pentachloride", "oxychloride": "name:oxychloride|phosphoryl", "cyanide": "name:cyanide", "dithionite": "name:dithionite", "persulfate": "name:persulfate|peroxodisulfate",
     "chlorate": "name:chlorate", "nitrile": "smarts:C#N", "epoxide": "smarts:C1OC1", "thiol": "smarts:[SX2H]", "oxime": "smarts:C=N[OX2H]", "imide": "smarts:O=CNC=O", "diol": "smarts:[CX4][OX2H].[CX4][OX2H]", "quinone": "smarts:O=C1C=CC(=O)C=C1", "isocyanate": "smarts:N=C=O", "lactone": "smarts:[C;R](=O)[O;R]",
-    "solvent": "", "substrate": "smarts:c", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
+    "solvent": "", "substrate": "smarts:c", "hydrocarbon": "smarts:[#6]", "arene": "smarts:c", "halide": "smarts:[#6][Cl,Br,I]", "phenol": "smarts:c[OX2H]", "olefin": "smarts:C=C", "alkene": "smarts:C=C",
 }  # fmt: skip
 """Common nouns that stand for a material named before: by structure, by name, by kind."""
 

@@ -962,7 +962,11 @@ def _named_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         said = {x.value for x in items[behind : stuff + 1] if isinstance(x, Token) and x.kind == "sub"}
         ends = stuff + 1 == len(items) or is_word(items[stuff + 1], ".", ",", ";", ")")
         of = at(items, behind + 1)
-        goes_on = isinstance(of, Qty) or is_word(of, "of", "crushed", "and", "+", "&", "/") or (isinstance(of, Token) and of.kind == "sub")
+        goes_on = (
+            isinstance(of, Qty)
+            or is_word(of, "of", "crushed", "and", "+", "&", "/", "saturated")
+            or (isinstance(of, Token) and (of.kind == "sub" or (of.kind == "word" and of.low in ADJECTIVES)))
+        )  # "ice bath, 100 mL saturated ammonium chloride"
         if q.dim in AMOUNTS and not goes_on:  # "ice bath 2 kg", "ice bath 2 kg in a tray"
             ice = water = convert(q.value, q.unit, q.dim) / 2
             last, more = behind, [*more, q]

@@ -327,6 +327,7 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
                 for k, t in enumerate(head)
             )
             and any(t.kind == "unit" for t in head)
+            and not (amounts == 0 and molar and _says_a_scale(head, tokens))
         )
     ):
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
@@ -567,25 +568,61 @@ def _not_from_the_title(doc: Procedure, source: str) -> None:
     for s in doc.steps:
         s.materials = [k for k in s.materials if k not in again]
     in_order(doc, [s for s in doc.steps if s.materials or s.span[1] > end or s.kind != "charge"])
-    first = next((s for s in doc.steps if s.materials), None)
-    if first is not None and first.kind in ("dose", "add") and first.duration is None and first.from_vessel is None:
-        first.kind = "charge"  # the title's was no charge, so nothing was there
+    _begins_with_a_charge(doc)
+
+
+def _says_a_scale(head: list[Token], tokens: list[Token]) -> bool:
+    """ "p-Toluidine acetylated, 0.1 mol." over a text that measures by mass and volume: how much of it is made, and nothing is done yet."""
+    units = [t.value for t in head if t.kind == "unit"]
+    measured = sum(t.kind == "unit" and t.value in ("g", "ml") for t in tokens[len(head) :])
+    begins = bool(head) and head[0].low in lex.VERB_OF and head[0].low not in lex.NOUNS_TOO
+    acts = begins or any(t.low in DOING for t in head) or VESSEL_TOLD.search(" ".join(t.text for t in head)) is not None
+    return measured >= MEASURED_LATER and units in (["mol"], ["mmol"]) and not acts
+
+
+MEASURED_LATER = 2
+"""Lots with an amount behind a first sentence of names, from which it is a title in running text (assumption)."""
+
+
+def _only_names(text: str) -> int:
+    """End of a first sentence or head in which nothing is done or measured, else 0: "Grignard, small: phenylmagnesium bromide onto benzaldehyde."."""
+    at = len(text) - len(text.lstrip())
+    end = re.search(r"(?<=\w{3})(?:\.\s+(?=[A-Z])|\n|:\s+(?=[A-Z\d]))", text[at:])
+    said = text[at : at + end.start()] if end is not None else text[at:]
+    return at + len(said) if not any(w.low in lex.VERB_OF or w.low in DOING or w.kind in ("unit", "num") for w in tokenise(said)) else 0
+
+
+DOING = frozenset(["is", "are", "was", "were", "be", "been", "i", "we", "you", "he", "she", "has", "have", "had", "goes", "go", "went", "put"])
+"""Words by which a sentence does something."""
 
 
 def _not_from_the_first_words(doc: Procedure) -> None:
     """ "Oxidising 4-chlorotoluene with permanganate.": a first sentence that only says what is done charges nothing that is measured later."""
     first = doc.steps[0] if doc.steps else None
-    if first is None or first.kind != "charge":
+    if first is None or first.kind not in ("charge", "dose", "add"):
         return
-    told = [m for m in doc.materials if m.id in first.materials]
     later = {m.identity for m in doc.materials if m.id not in first.materials and m.amount is not None}
-    bare = {m.id for m in told if m.amount is None and m.identity is not None and m.identity in later}
-    if not bare or any(m.amount is not None for m in told):
+    head = _only_names(doc.source_text) if len(later) >= MEASURED_LATER else 0
+    told = [m for m in doc.materials if m.id in first.materials or m.span[1] <= head]
+    bare = {m.id for m in told if m.amount is None and m.identity is not None and (m.span[1] <= head or m.identity in later)}
+    if not bare or any(m.amount is not None for m in told if head == 0):
         return
     doc.materials[:] = [m for m in doc.materials if m.id not in bare]
-    first.materials = [k for k in first.materials if k not in bare]
-    if not first.materials:
-        in_order(doc, doc.steps[1:])
+    idle = set()
+    for s in doc.steps:
+        if s.materials and not (set(s.materials) - bare):
+            idle.add(s.n)
+        s.materials = [k for k in s.materials if k not in bare]
+    if idle:
+        in_order(doc, [s for s in doc.steps if s.n not in idle])
+    _begins_with_a_charge(doc)
+
+
+def _begins_with_a_charge(doc: Procedure) -> None:
+    """Where what was told first is no charge: the first addition goes into an empty vessel."""
+    first = next((s for s in doc.steps if s.materials), None)
+    if first is not None and first.kind in ("dose", "add") and first.duration is None and first.from_vessel is None:
+        first.kind = "charge"
 
 
 def _product(account: Account) -> None:
@@ -601,6 +638,7 @@ def _product(account: Account) -> None:
             s = catalogue().substances[str(t.value)]
             if (
                 t.value not in charged
+                and t.low not in lex.GENERIC  # "alcohol, solvent, catalyst in the flask"
                 and s.phase != "g"
                 and s.smiles
                 and not PART_OF_A_NAME.match(head, t.end)
