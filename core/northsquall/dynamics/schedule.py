@@ -146,6 +146,32 @@ def _watery(lots: list[Lot]) -> bool | None:
     return water > 0.5 * sum(v for v, _ in known if v)
 
 
+FEW_ML = 2.0
+FEW_DROPS_A_MIN = (20.0, 60.0, 120.0)
+"""Drops a minute of what goes in "drop by drop" from a pipette or funnel, at most FEW_ML, with no time written: high, best, low end of its time (common practice, no source)."""
+
+
+def _few_drops(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings) -> Timed | None:
+    """The time of a few mL that are said to go in by drops: nobody pours them, and nobody takes hours; None for more, or other words."""
+    volume = _whole_mL([lots[m].volume_mL for m in step.materials])
+    if not step.materials or volume is None or volume > FEW_ML or DROPWISE.search(step.text) is None:
+        return None
+    slow, usual, fast = (_by_drops(procedure, step, lots, settings, rate) for rate in FEW_DROPS_A_MIN)
+    if slow is None or usual is None or fast is None:
+        return None
+    return Timed(
+        step,
+        fast.low,
+        usual.best,
+        slow.high,
+        False,
+        f"{volume:.2g} mL drop by drop, some {FEW_DROPS_A_MIN[1]:.0f} a minute: common practice, no source",
+    )
+
+
+DROPWISE = patterns.compile(r"\b(?:drop ?wise|drop-wise|drop by drop|by drops|in drops|dripped)\b", re.I)
+
+
 def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> Timed:
     if step.duration is not None and step.duration.value > 0:
         q = step.duration
@@ -182,6 +208,8 @@ def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: 
     drops = drops_per_min(step) if step.kind in ("distil", "dose") else None
     if drops is not None and (dropped := _by_drops(procedure, step, lots, settings, drops)) is not None:
         return dropped
+    if step.kind == "dose" and in_pot and (few := _few_drops(procedure, step, lots, settings)) is not None:
+        return few
     if step.kind in ("dose", "add") and in_pot:
         solid = [lots[m] for m in step.materials if lots[m].substance and lots[m].substance.phase == "s"]  # type: ignore[union-attr]
         if step.kind == "add" and step.all_at_once:

@@ -103,7 +103,7 @@ def _sees_fumes(c: Context) -> tuple[int, int] | None:
 
 
 FUMES = patterns.compile(
-    r"\bfumes? everywhere\b|\b(?:the (?:room|lab|laboratory|kitchen|cellar)|it all) (?:was|is|got|went) (?:full of|filled with|thick with) (?:fumes?|smoke|vapou?rs?|mist|fog|white|brown)\b|\b(?:brown|red-?brown|orange|yellow-?green|choking|white|acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b|(?<!no )\b(?:rotten|bad) eggs?\b|(?<!no )\b(?:smells?|smelt|smelling|taste|stinks?) (?:of|like) (?:eggs|(?:bitter )?almonds|(?:a |the )?swimming[- ](?:pool|bath)|chlorine|mustard|garlic)\b|\bbrown (?:on top|above (?:it|the (?:liquid|mixture)))(?=[,.;])|\b(?:the|all the) brown (?=(?:comes|came|rises|rose|goes|went) (?:up|out|off|over))",
+    r"\bfumes? everywhere\b|\b(?:the (?:room|lab|laboratory|kitchen|cellar)|it all) (?:was|is|got|went) (?:full of|filled with|thick with) (?:fumes?|smoke|vapou?rs?|mist|fog|white|brown)\b|\b(?:brown|red-?brown|orange|yellow-?green|choking|white|(?<!acetic )(?<!formic )acid) (?:smoke|fumes?|gas|mist|vapou?rs?|clouds?|stuff|haze)\b|\bred(?:dish)? (?:fumes|smoke)\b|(?<!no )\b(?:rotten|bad) eggs?\b|(?<!no )\b(?:smells?|smelt|smelling|taste|stinks?) (?:of|like) (?:eggs|(?:bitter )?almonds|(?:a |the )?swimming[- ](?:pool|bath)|chlorine|mustard|garlic)\b|\bbrown (?:on top|above (?:it|the (?:liquid|mixture)))(?=[,.;])|\b(?:the|all the) brown (?=(?:comes|came|rises|rose|goes|went) (?:up|out|off|over))",
     re.I,
 )
 WARM_NITRATING_C = 40.0
@@ -938,6 +938,10 @@ def _takes_what_it_dries(record: GasRecord) -> str:
 DRIES = patterns.compile(r"\b(?:dry|dried|dries|drying)\b", re.I)
 
 
+DILUTE_BEFORE = patterns.compile(r"\b(?:dil(?:ute|\.)?|\d[\d.]* ?(?:M|N|mol/L)|[1-6]?\d ?%(?: w/w)?)(?: (?:aqueous|cold))? (?:of )?$", re.I)
+"""In front of an acid that is none to dry with."""
+
+
 @rule("G06")
 def dried_by_what_takes_it(c: Context) -> Iterator[Finding]:
     """G06: a gas is dried with what takes it."""
@@ -948,6 +952,8 @@ def dried_by_what_takes_it(c: Context) -> Iterator[Finding]:
         for m in re.finditer(rf"\b(?:{agent})\b", text, re.I) if agent else ():
             near = text[max(text.rfind("\n", 0, m.start()) + 1, m.start() - 120) : m.end() + 40].partition("\n")[0]
             way = re.search(r"\b(?:tube|tower|column|bottle|train|U-tube)\b", near, re.I)
+            if DILUTE_BEFORE.search(text, max(0, m.start() - 40), m.start()) is not None:
+                continue  # "an inverted funnel just touching 500 mL of 1 M sulfuric acid": it takes what is left, and dries nothing
             if way is None or not DRIES.search(near) or re.search(rf"\b(?:never|not|no)\b[^.;]{{0,30}}(?:{agent})", near, re.I):
                 continue
             yield finding(

@@ -177,7 +177,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             else None
         )
         if shut is not None and shut <= seg.limit_C + within:
-            severity = "note" if best <= seg.limit_C and min(shut, high) <= seg.limit_C + SHUT_IN_TIME_K else "condition"
+            severity = "note" if min(shut, high) <= seg.limit_C + SHUT_IN_TIME_K else "condition"
             parts.append(
                 f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most"
             )
@@ -190,7 +190,10 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if run and run.over_at_s is not None:
             parts.append(f"passes {seg.limit_C:.0f} °C {_sig((run.over_at_s - run.start_s) / 60)} min into the step")
         yield finding(
-            "H02", severity, f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}){',' if best > seg.limit_C else '; the high end is'} over the limit of {seg.limit_C:.0f} °C.",
+            "H02", severity,
+            f"Only the pauses that are written hold {seg.limit_C:.0f} °C: without them the pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}). It takes longer than written."
+            if severity == "note" and best > seg.limit_C
+            else f"The pot reaches {_round(best)} °C ({_round(low)} to {_round(high)}){',' if best > seg.limit_C else '; the high end is'} over the limit of {seg.limit_C:.0f} °C.",
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
@@ -423,16 +426,22 @@ CONDENSER_W = 200.0
 """What a laboratory reflux condenser of ordinary size takes with its water on, W (assumption: common practice, no source)."""
 
 
+SOON_S = 600.0
+"""Time in which what has no rate may give all of its heat under reflux, s (assumption)."""
+
+
 def boils_as_meant(c: Context) -> bool:
     """Whether the batch boils, where it could at its worst, in a step that is a reflux and whose vapour a condenser takes (handbook 4, H03)."""
-    if c.mtt is None:
-        return False
+    if c.mtt is None or any(s.all_at_once and s.kind in ("charge", "dose", "add") for s in c.procedure.steps):
+        return False  # nothing was seen before all of it was there
+    if c.pot is None or not c.pot.plan.reacts:  # no rate: all of its heat within minutes
+        here = [s for s in c.stages if (step := c.step(s.step)) is not None and step.kind == "reflux"]
+        return bool(here) and max(s.heat_kJ[2] for s in here) * 1e3 <= CONDENSER_W * SOON_S
     over = [r.worst() for r in c.runs.values() if r.worst().mtsr_C >= c.mtt[1]]
-    if not c.runs or not over:  # nothing is fed: all of it is there when it is brought to its boil
+    if not over:
         return False
     steps = [c.step(r.step) for r in over]
-    poured = any(s.all_at_once and s.kind in ("charge", "dose", "add") for s in c.procedure.steps)  # nothing was seen before all of it was there
-    return not poured and all(s is not None and s.kind == "reflux" for s in steps) and max(r.boil_W for r in over) <= CONDENSER_W
+    return all(s is not None and s.kind == "reflux" for s in steps) and max(r.boil_W for r in over) <= CONDENSER_W
 
 
 @rule("H05")
@@ -693,7 +702,9 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
         own = next((v.bath for v in c.procedure.vessels if v.name == step.vessel), None)
         heats = [s.T_range.value for s in c.procedure.steps if own and own.span and s.T_range and s.span[0] <= own.span[0] < s.span[1]]
         hot = own is not None and max([own.T_C or 0.0, *heats]) > WARM_BATH_C
-        in_pot = c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None and c.pot.bath.kind not in HEATERS and not hot
+        in_pot = (
+            c.pot is not None and step.vessel == c.pot.vessel.name and c.pot.bath is not None and c.pot.bath.kind not in HEATERS and not hot
+        )
         until = min((s.span[0] for s in c.procedure.steps if s.span[0] > step.span[0]), default=len(c.procedure.flowing))
         uncooled = UNCOOLED.search(c.procedure.flowing, step.span[0], max(until, step.span[1])) is not None
         if (in_pot or step.vessel in cooled) and not step.all_at_once and not uncooled:

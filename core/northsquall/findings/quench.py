@@ -501,7 +501,7 @@ def halogen_by_acetone(c: Context) -> Iterator[Finding]:
 
 CHECKED = patterns.compile(
     r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
-    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|ceases|has ceased|is over|was over|has been over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|potassium|magnesium|zinc|solid|pieces?|lumps?) (?:(?:is|are|was|were|can be) )?(?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|pH (?:was |is )?(?:still |stays? |remain(?:s|ed) )?(?:above|over|>) ?(?:8|9|1\d)|neither warmth nor gas|conversion|sample)\b",
+    r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|stopped|ceases|ceased|has ceased|has stopped|is over|was over|has been over|evolution (?:ceases|ceased|stops|stopped|has ceased|is over))|effervescence (?:ceases|ceased|stops|stopped|has ceased|is over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|potassium|magnesium|zinc|solid|pieces?|lumps?) (?:(?:is|are|was|were|can be) )?(?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|pH (?:was |is )?(?:still |stays? |remain(?:s|ed) )?(?:above|over|>) ?(?:8|9|1\d)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
 
@@ -678,7 +678,9 @@ TO_DRYNESS = patterns.compile(
 ROTARY = patterns.compile(r"\b(?:rotary|rotavap\w*|evaporator|stripp\w+|under reduced pressure)\b", re.I)
 
 
-STOPS_WHEN_DRY = patterns.compile(r"\b(?:stop\w*|end\w*)\W+(?:when|once) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry|is empty)\b", re.I)
+STOPS_WHEN_DRY = patterns.compile(
+    r"\b(?:stop\w*|end\w*)\W+(?:when|once) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry|is empty)\b", re.I
+)
 NEVER_DRY = patterns.compile(
     r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
     re.I,

@@ -11,6 +11,7 @@ from northsquall.chemistry.pairs import classes_in
 from northsquall.chemistry.unrecognised import ACTING
 from northsquall.dynamics.building import at_its_feed
 from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.findings.heat import boils_as_meant
 from northsquall.findings.sentences import sentence_of
 from northsquall.findings.words import MIXED
 from northsquall.heat.freezing import freezing
@@ -330,7 +331,7 @@ def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
     if m is None or DROPS.search(text):
         return
     batch = [(r, s, st) for r, s in _batch_reactions(c) if (st := _stage(c, s.n)) is not None and st.rise_K[2] >= COLD_CHARGE_K]
-    fed = c.klass is not None and c.klass >= 3
+    fed = c.klass is not None and (c.klass > 3 or (c.klass == 3 and not boils_as_meant(c)))
     if not batch and not fed:
         return
     step = batch[0][1] if batch else c.step(c.pot.dose_steps[-1]) if c.pot and c.pot.dose_steps else None

@@ -158,7 +158,13 @@ def none_in_the_pot(c: Context) -> Iterator[Finding]:
 def sensor_at_head(c: Context) -> Iterator[Finding]:
     """P11: a vapour thermometer where a liquid is dosed or held."""
     for v in c.procedure.vessels:
-        step = next((s for s in c.procedure.steps if s.vessel == v.name and s.kind in ("dose", "hold", "heat")), None)
+        over = max(
+            (s.n for s in c.procedure.steps if s.vessel == v.name and s.keep == "distillate"), default=None
+        )  # what comes later is in the receiver
+        step = next(
+            (s for s in c.procedure.steps if s.vessel == v.name and s.kind in ("dose", "hold", "heat") and (over is None or s.n < over)),
+            None,
+        )
         warms = [r.heat_kJ.best is None or r.heat_kJ.best > 0 for r in c.reactions if r.vessel == v.name]
         only_boils = not warms and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))  # acid that is distilled alone
         if v.sensor == "head" and step is not None and (any(warms) or not warms) and not only_boils:

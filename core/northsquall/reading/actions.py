@@ -2857,7 +2857,7 @@ def _worked_up(account: Account, r: Reading) -> bool:
 
 
 DISTILLATE = patterns.compile(
-    r"^\W*(?:the )?(?:crude |cloudy |combined |cold )*(?:distillates?|condensate)\b(?! (?:goes|went|is|was|were) (?:to|into|in) (?:the )?(?:waste|sink|drain))",
+    r"^\W*(?:(?:then|now|next) )?(?:(?:saturate|transfer|shake|wash|treat|extract|separate|salt out|swirl|put|to|in ?to) )?(?:the |all the )?(?:crude |cloudy |combined |cold )*(?:distillates?|condensate)\b(?! (?:goes|went|is|was|were) (?:to|into|in) (?:the )?(?:waste|sink|drain))",
     re.I,
 )
 LAYER_OF_IT = patterns.compile(
@@ -2876,19 +2876,27 @@ def _what_came_over_next(account: Account, r: Reading) -> None:
     if still is None or account.isolated not in ("", "distil") or still.keep is not None or still.vessel is None:
         return
     said = account.source[still.span[0] : r.clause.start]
+    told = DISTILLATE.match(r.text)
+    behind = r.text[told.end() :] if told is not None else r.text
     worked = (
-        re.search(r"\b(?:in ?to|on ?to|to) (?:\d|an?|the|ice|iced|stirred|cold|cooled|much|excess)\b", r.text, re.I) is None
+        re.search(
+            r"\b(?:in ?to|on ?to|to) (?:\d|an?|the|ice|iced|stirred|cold|cooled|much|excess)\b(?! (?:separat\w+|sep|small separat\w+) funnel)",
+            behind,
+            re.I,
+        )
+        is None
         and TAKEN_OFF.search(said) is None
     )
     over = still.kind == "distil" or (still.kind == "heat" and lex.OF_THE_HEAD.search(said) is not None)
-    named = over and worked and DISTILLATE.match(r.text) is not None
+    named = over and worked and told is not None
     parted = (
         still.kind == "distil"
         and LAYER_OF_IT.match(r.text) is not None
         and IT_COMES_OVER.search(said) is not None
         and TAKEN_OFF.search(said) is None
     )
-    if not (named or parted) or r.clause.verb in ("pour", "distil", "stop"):
+    into_funnel = re.search(r"\bfunnel\b", behind, re.I) is not None
+    if not (named or parted) or r.clause.verb in ("distil", "stop") or (r.clause.verb == "pour" and not into_funnel):
         return
     still.kind, still.into, still.keep, account.isolated = "distil", still.into or "receiver", "distillate", "distil"
 

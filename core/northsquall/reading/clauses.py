@@ -202,7 +202,9 @@ def _short(source: str, t: Token, tokens: list[Token], i: int) -> bool:
     return 0 < len(line) < 35 and i > 0 and not _open_end(tokens, i) and line[-1] not in ",-(/"
 
 
-ROW_ENDS = patterns.compile(r"[ \t]*(?:[-*•] ?)?[A-Za-z0-9](?:[^\n.;:]|\.\d){2,45}? \d[\d.,]* ?(?:[km]?g|m?L|ml|m?mol)\b(?: ?\([^)\n]*\))?[ \t]*$")
+ROW_ENDS = patterns.compile(
+    r"[ \t]*(?:[-*•] ?)?[A-Za-z0-9](?:[^\n.;:]|\.\d){2,45}? \d[\d.,]* ?(?:[km]?g|m?L|ml|m?mol)\b(?: ?\([^)\n]*\))?[ \t]*$"
+)
 """A row of a charge list: a name and an amount with which it ends."""
 ROW_BEGINS = patterns.compile(
     r"\s*(?!(?:and|or|in|with|of|to|from|into|is|was|are|were|the|a|an|then|over|during|at|for|by|which|under|while|as|on|added|plus)\b)[A-Za-z0-9](?:[^\n.;:]|\.\d){2,45}? \d[\d.,]* ?(?:[km]?g|m?L|ml|m?mol|%)(?!\w)"

@@ -592,7 +592,9 @@ def _only_names(text: str) -> int:
     return at + len(said) if not any(w.low in lex.VERB_OF or w.low in DOING or w.kind in ("unit", "num") for w in tokenise(said)) else 0
 
 
-DOING = frozenset(["is", "are", "was", "were", "be", "been", "i", "we", "you", "he", "she", "has", "have", "had", "goes", "go", "went", "put"])
+DOING = frozenset(
+    ["is", "are", "was", "were", "be", "been", "i", "we", "you", "he", "she", "has", "have", "had", "goes", "go", "went", "put"]
+)
 """Words by which a sentence does something."""
 
 
@@ -677,6 +679,25 @@ ASSAY = patterns.compile(
 )
 
 
+MOVED_FROM = patterns.compile(
+    r"\b(?:rose|went|climbed|crept|moved|drifted|ran|increased|warmed itself|came)(?: slowly| only| just| up| gently| meanwhile)* (?:from )?(?:about )?$",
+    re.I,
+)
+
+
+def _seen_to_move(doc: Procedure, source: str) -> None:
+    """ "It went from 12 to 21 °C": what the thermometer did while it was fed, and no window that is held."""
+    for s in doc.steps:
+        q = s.T_range
+        if (
+            s.kind in ("dose", "add")
+            and q is not None
+            and q.span is not None
+            and MOVED_FROM.search(source, max(0, q.span[0] - 40), q.span[0])
+        ):
+            s.T_range = None
+
+
 def _finish(account: Account, tokens: list[Token]) -> None:
     """Amounts by equivalents, and unread quantities."""
     doc = account.doc
@@ -692,6 +713,7 @@ def _finish(account: Account, tokens: list[Token]) -> None:
         ):
             account.main.sensor, account.main.sensor_span = "bath", bath.span()
     _by_the_bath_alone(account)
+    _seen_to_move(doc, account.source)
     _equivalents(doc)
     if doc.results.mass_g is not None and doc.results.mass_g.span is not None:
         m = ASSAY.search(account.source, doc.results.mass_g.span[1], doc.results.mass_g.span[1] + 160)
