@@ -820,7 +820,7 @@ def test_a_destroyer_that_goes_into_what_holds_nothing_that_it_takes() -> None:
 @pytest.mark.parametrize(
     ("words", "severity"),
     [
-        ("The funnel was closed at 15 °C.", "condition"),
+        ("The funnel was closed at 15 °C.", "note"),  # a written pause is simulated as written (handbook 2.4)
         ("The limit is 15 °C.", "stop"),
         ("The limit is 15 °C, close to 7 °C is better.", "stop"),
     ],

@@ -113,8 +113,10 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
     step = next((s for s in procedure.steps if s.n == event.step), None)
     if own is None and not kin.known and step is not None and step.portions and WAITS.search(_told(procedure, step)):
         return Followed(event, dH, kinetics.in_turn(kin))
-    if own is None and step is not None and step.kind in FED and event.reaction.family.said("rate_class") == "S" and not kin.known:
-        step = _held_warm(procedure, step) or step
+    if own is None and step is not None and step.kind in FED and not event.reaction.family.rate:
+        slow = event.reaction.family.said("rate_class") == "S" and not kin.known
+        if slow or _only_starts(procedure, step, event):
+            step = _held_warm(procedure, step) or step
     if (
         own is None
         and not event.reaction.family.rate
@@ -126,6 +128,14 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
         q = step.T_range
         kin = as_written(kin, step.duration.value, (q.high if q.high is not None else q.value) if q is not None else REFLUX_C)
     return Followed(event, dH, kin)
+
+
+def _only_starts(procedure: Procedure, step: Step, event: Event) -> bool:
+    """Whether what is fed there takes no part in the reaction: drops of acid, as a catalyst; the warm hold behind it says how fast it goes."""
+    used = {r for r, n in event.reaction.change if n < 0} - {"H+", "H2O"}
+    lots = [m for m in procedure.materials if m.id in step.materials]
+    parts = [set(catalogue().substances[m.identity].parts) for m in lots if m.identity is not None]
+    return bool(parts) and len(parts) == len(lots) and not any(x & used for x in parts)
 
 
 def _held_warm(procedure: Procedure, fed: Step) -> Step | None:

@@ -216,7 +216,7 @@ def met_pairs(c: Context) -> Iterator[tuple[pairs.Hit, Severity, Entry]]:
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
-            if _tamed(h, entry, step):
+            if tamed_in(h, entry, step):
                 severity = "condition"
             if h.severity == "long":  # harmful on long contact only
                 stands = any(e.conditions.standing for e in c.walk.entries if e.vessel == entry.vessel and e.step >= entry.step)
@@ -273,7 +273,7 @@ def _into_the_waste(c: Context, step: Step | None) -> bool:
     return step is not None and not c.purpose.named and WASTE_BOTTLE.search(step.text) is not None
 
 
-def _tamed(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
+def tamed_in(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
     """Whether one of a pair comes little by little, in the cold that its record asks for, to what the record says that it is for."""
     if step is None or not h.tamed or entry.mixed.get(h.tamed["by"], 0.0) <= 0:
         return False

@@ -176,7 +176,10 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             if step is not None and best <= seg.limit_C + within and _is_shut_at_it(c, step)
             else None
         )
-        if shut is not None and shut <= seg.limit_C + within:
+        portion = _top_of_a_portion(c, step) if step is not None and _is_shut_at_it(c, step) else None
+        if portion is not None and portion <= seg.limit_C:
+            severity = "note"
+        elif shut is not None and shut <= seg.limit_C + within:
             severity = "note" if min(shut, high) <= seg.limit_C + SHUT_IN_TIME_K else "condition"
             parts.append(
                 f"with the feed shut at {seg.limit_C:.0f} °C, as is written, what has piled up takes it to {_round(shut)} °C at most"
@@ -217,8 +220,8 @@ WAITS_FOR_IT = patterns.compile(
 def _is_shut_at_it(c: Context, step: Step) -> bool:
     """Whether the text says that the feed is shut at its limit: the words stand beside it, in its own sentence."""
     text = c.procedure.flowing
-    if step.portions and step.T_range is not None and step.T_range.span is not None:
-        b = step.T_range.span[1]
+    if step.portions:
+        b = step.T_range.span[1] if step.T_range is not None and step.T_range.span is not None else step.span[1]
         if WAITS_FOR_IT.search(text[b : b + 120].partition("\n")[0]):
             return True
     if step.T_limit is None or step.T_limit.span is None:
@@ -226,6 +229,15 @@ def _is_shut_at_it(c: Context, step: Step) -> bool:
     a, b = step.T_limit.span
     before = re.split(r"[.;\n]\s", text[max(0, a - 70) : a])[-1]
     return SHUT_AT_IT.search(before + text[a:b] + re.split(r"[.;\n](?:\s|$)", text[b : b + 70])[0]) is not None
+
+
+def _top_of_a_portion(c: Context, step: Step) -> float | None:
+    """How warm one portion makes a batch that was let come back before it, with nothing taken away (°C); None where it is not in portions."""
+    if not step.portions:
+        return None
+    begins = step.T_range.high or step.T_range.value if step.T_range is not None else _start_C(c, step.n)
+    rise = max((s.rise_K[2] for s in c.stages if s.step == step.n), default=math.inf)
+    return begins + rise / step.portions if math.isfinite(begins) else None
 
 
 def _with_the_feed_shut(c: Context, step: int, limit_C: float) -> float | None:
@@ -422,12 +434,13 @@ def accumulation(c: Context) -> Iterator[Finding]:
         )
 
 
-CONDENSER_W = 200.0
-"""What a laboratory reflux condenser of ordinary size takes with its water on, W (assumption: common practice, no source)."""
-
-
 SOON_S = 600.0
 """Time in which what has no rate may give all of its heat under reflux, s (assumption)."""
+
+
+def _condenser_W(c: Context) -> float:
+    """The low end of what a condenser takes, W."""
+    return float(c.settings.get("condenser_W")[0])
 
 
 def boils_as_meant(c: Context) -> bool:
@@ -436,12 +449,12 @@ def boils_as_meant(c: Context) -> bool:
         return False  # nothing was seen before all of it was there
     if c.pot is None or not c.pot.plan.reacts:  # no rate: all of its heat within minutes
         here = [s for s in c.stages if (step := c.step(s.step)) is not None and step.kind == "reflux"]
-        return bool(here) and max(s.heat_kJ[2] for s in here) * 1e3 <= CONDENSER_W * SOON_S
+        return bool(here) and max(s.heat_kJ[2] for s in here) * 1e3 <= _condenser_W(c) * SOON_S
     over = [r.worst() for r in c.runs.values() if r.worst().mtsr_C >= c.mtt[1]]
     if not over:
         return False
     steps = [c.step(r.step) for r in over]
-    return all(s is not None and s.kind == "reflux" for s in steps) and max(r.boil_W for r in over) <= CONDENSER_W
+    return all(s is not None and s.kind == "reflux" for s in steps) and max(r.boil_W for r in over) <= _condenser_W(c)
 
 
 @rule("H05")
@@ -711,7 +724,7 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
             continue
         yield finding(
             "H11",
-            "condition" if high >= c.settings.severity("H11_condition_K") else "note",
+            "condition" if _much(c, stage.rise_K) and not _chilled_next(c, step) else "note",
             f"{_what(stage)} gives {stage.heat_kJ[1]:.1f} kJ: {best:.0f} K ({_round(low)} to {_round(high)}) if it is not cooled, and no cooling is written.",
             step=step,
             figure=figure(best, "K", low=low, high=high),
@@ -721,6 +734,22 @@ def mixing_nobody_listed(c: Context) -> Iterator[Finding]:
             else "Cool it, add slowly, and write the limit.",
             short="mixing heat",
         )
+
+
+def _much(c: Context, rise_K: tuple[float, float, float]) -> bool:
+    """Whether a mixing heat asks for a sentence: by its best value, or where its high end is far over."""
+    band = c.settings.severity("H11_condition_K")
+    return rise_K[1] >= band or rise_K[2] >= WELL_OVER * band
+
+
+WELL_OVER = 1.5
+"""Times a band of severity from which the high end alone counts (assumption)."""
+
+
+def _chilled_next(c: Context, step: Step) -> bool:
+    """Whether the next thing done to what is put together is to cool it: it is weighed in, warms, and is cooled before anything is fed."""
+    after = next((s for s in c.procedure.steps if s.n > step.n and s.vessel == step.vessel), None)
+    return step.kind == "charge" and not step.all_at_once and after is not None and after.kind == "cool"
 
 
 WARMS_SULFURIC = ("water", "hydrogen peroxide", "nitric acid", "hydrochloric acid", "ethanol", "methanol", "ice")

@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
-from northsquall.chemistry.roots import is_diazonium, is_organic
+from northsquall.chemistry.formula import mass_of, parse_formula
+from northsquall.chemistry.roots import formula_of, is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.chemistry import pair_gases
@@ -184,6 +185,26 @@ def _poured_out(s: Step | None) -> bool:
     return s is not None and s.kind == "quench" and s.from_vessel is not None
 
 
+DILUTED = 0.3
+"""Part of the pot's mass that is strong acid, up to which measured water may be run into what is cold (assumption: handbook 4, H10; 30 % acid warms by a few kelvin)."""
+
+
+def _dilutes_mildly(c: Context, s: Step | None) -> bool:
+    """Whether the water of a step is measured, and goes into what was cooled before and holds little strong acid."""
+    if s is None or not any(
+        (x := c.lots[k]).substance is not None and x.substance.id == "water" and x.mol is not None for k in s.materials
+    ):
+        return False
+    earlier = [x for x in c.procedure.steps if x.n < s.n and x.vessel == s.vessel and x.kind not in ("test", "hold")]
+    entry = next((e for e in c.walk.entries if e.step == s.n and e.vessel == s.vessel and e.before), None)
+    if entry is None or not earlier or earlier[-1].kind != "cool":
+        return False
+    held = {r: n * mass_of(parse_formula(formula_of(r))) for r, n in entry.before[0].items() if n > 0}
+    whole = sum(held.values())
+    acid = sum(held.get(r, 0.0) for r in ("SO4-2", "NO3-", "HSO4-"))
+    return whole > 0 and acid < DILUTED * whole
+
+
 def water_acts(c: Context) -> bool:
     """Whether water acts on something that is charged."""
     return bool(classes_there(c) & NET["water-reactive"])
@@ -297,7 +318,7 @@ SAID = {
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b|\b[Hh]ad the \w+ (?:failed|stopped)|\bwould have been\b|\bice (?:bath )?(?:goes|comes off|is taken away|is removed)\b"),
     "H08": Said("nothing measures what reacts", lambda c, _: heat_matters(c) or warmed(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b"),
     "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b"),
-    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b"),
+    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s) and not _dilutes_mildly(c, s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b"),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04")),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: _burns(c) or toxic_gas(c) or reagent_acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
     "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),

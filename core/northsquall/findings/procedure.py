@@ -18,6 +18,7 @@ from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
+from northsquall.quenching.leftovers import SULFITES, composition_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.mentions import class_of
 from northsquall.reading.reconcile import JOINED, NOT_OF_A_CHARGE
@@ -272,6 +273,14 @@ def _gas_in_it(c: Context, step: Step) -> bool:
     return any(n > 0 and r in known and record_of(r).toxic for e in there for r, n in e.reaction.change)
 
 
+def _base_beside_an_agent(c: Context, step: Step, lot: Lot) -> bool:
+    """Whether a base without an amount goes with a measured reducing agent into what destroys."""
+    s = lot.substance
+    base = s is not None and (s.parts.get("H+", 0.0) < 0 or any("CO3" in r for r in s.parts))
+    others = [x for k in step.materials if (x := c.lots[k]) is not lot and x.mol is not None and x.substance is not None]
+    return base and any(composition_of(x.substance.formula) in SULFITES for x in others if x.substance is not None)
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -295,6 +304,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # "200 g of ice and some water": what is written takes up the heat
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
+        if _base_beside_an_agent(c, step, lot):
+            decides = False  # "10 % bisulfite with soda in it": what destroys is measured, and the base only keeps it alkaline
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:
@@ -600,15 +611,31 @@ def _still_heated(c: Context, step: Step) -> bool:
     )
 
 
+DRIES_IN = patterns.compile(r"\b(?:drying (?:cabinet|oven|cupboard)|oven|desiccator|incubator)\b", re.I)
+"""Where a solid dries by itself."""
+
+
+def _worked_up_before(c: Context, step: Step) -> bool:
+    """Whether the batch was quenched, filtered or distilled between the last of the deciding reaction and a step: crystals that stand overnight."""
+    if c.pot is None or step.vessel is None:
+        return False
+    done = ("quench", "filter", "neutralise", "destroy", "extract", "distil")
+    return any(s.kind in done and c.pot.until < s.n < step.n for s in c.procedure.steps)
+
+
 @rule("P08")
 def unattended(c: Context) -> Iterator[Finding]:
     """P08: left alone with heat, gas, reflux or vacuum on."""
     klass = c.klass
     for step in c.procedure.steps:
-        if step.attended is not False or step.kind in ("dry", "filter", "store"):
+        if step.attended is not False or step.kind in ("dry", "filter", "store") or DRIES_IN.search(step.text):
             continue
         warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > HELD_WARM_C) or _still_heated(c, step)
-        can_react = c.enthalpy is not None or c.heat_open(step.n) or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
+        can_react = (
+            (c.enthalpy is not None and not _worked_up_before(c, step))
+            or c.heat_open(step.n)
+            or any(r.step == step.n and r.role == "wanted" for r in c.reactions)
+        )
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):
             continue

@@ -11,6 +11,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.chemistry import tamed_in
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.heat import boils_as_meant
 from northsquall.findings.sentences import named_in, sentence_of
@@ -125,11 +126,11 @@ def _told_destroyed(c: Context, x: Leftover) -> str | None:
     text = c.procedure.flowing
     for a, b in sentences(text):
         said = text[a:b]
+        if x.record["id"] == "peroxide" and BOILED_AWAY.search(said) and not NOT_DONE.search(said):
+            return said
         if b <= begin or UNDONE.search(said) is None or NOT_DONE.search(said):
             continue
         named = [(catalogue().substances[str(t.value)], t.start) for t in substances_in(said)]
-        if x.record["id"] == "peroxide" and BOILED_AWAY.search(said):
-            return said
         meant = REST_OF_IT.search(said) is not None or any(x.root in s.parts for s, _ in named)
         if meant and any(composition_of(s.formula) in agents and WITHOUT_IT.search(said[:at]) is None for s, at in named):
             return said
@@ -1108,6 +1109,8 @@ def catalytic(c: Context) -> Iterator[Finding]:
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, entry.before):
             if "transition-salt" not in h.id or ("cataly" not in h.then and "decompos" not in h.then):
                 continue
+            if tamed_in(h, entry, c.step(entry.step)):
+                continue  # iron(II) that is oxidised by drops of peroxide is no trace
             yield finding(
                 "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",
             )  # fmt: skip

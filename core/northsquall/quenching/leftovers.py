@@ -95,7 +95,7 @@ def agents_of(record: Mapping[str, Any]) -> frozenset[Composition]:
 
 
 SOLUTION_TITLE = patterns.compile(
-    r"^\W*(?:about |approx\w* )?\d[\d.,]* ?(?:mol/L|mol/l|mol L-1|mol/dm3|mM|M|N)\b|\b(?:standard|stock|volumetric|reagent|titrant|indicator|buffer) solution|\bstandardi[sz]\w+",
+    r"^\W*(?:(?:the )?(?:preparation of|preparing|making|to make|prepare|make) (?:an? |the )?(?:\d[\d.,]* ?m?L of (?:an? )?)?)?(?:about |approx\w* )?\d[\d.,]* ?(?:mol/L|mol/l|mol L-1|mol/dm3|mM|M|N)\b|\b(?:standard|stock|volumetric|reagent|titrant|indicator|buffer) solution|\bstandardi[sz]\w+",
     re.I,
 )
 """A heading over a solution that is made to be kept."""
@@ -106,7 +106,8 @@ DONE_WITH_IT = patterns.compile(r"(?:tion|sis|ing|age) (?:of|with|by)\b|\b(?:fro
 def _of_a_solution(procedure: Procedure) -> set[str]:
     """Components of what a solution is made of that the heading names: it is the product, and nothing is to destroy it."""
     title = procedure.title
-    if not SOLUTION_TITLE.search(title) or lex.DISPOSAL.search(title) or DONE_WITH_IT.search(title):
+    done = DONE_WITH_IT.search(re.sub(r"^\W*(?:the )?(?:preparation of|preparing|making)\b", "", title, flags=re.I))
+    if not SOLUTION_TITLE.search(title) or lex.DISPOSAL.search(title) or done:
         return set()
     named = [catalogue().substances[str(t.value)] for t in substances_in(title)]
     return {r for s in named for r in s.parts}

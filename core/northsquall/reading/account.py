@@ -306,7 +306,7 @@ def new_lot(account: Account, m: Mention) -> Material:
             percent_w=float(best), low=float(low), high=float(high), basis="assumed", word=strength.word if strength else None, span=strength.span if strength else None
         )  # fmt: skip
     lot = Material(
-        id=f"m{len(account.doc.materials) + 1}", name=m.name, identity=m.identity, amount=amount, stated_mol=m.moles.model() if m.moles else None,
+        id=free_id(account.doc), name=m.name, identity=m.identity, amount=amount, stated_mol=m.moles.model() if m.moles else None,
         equivalents=m.equivalents.model() if m.equivalents else None, strength=strength, carrier=carrier, phase=s.phase if s else None, span=(m.start, m.end),
     )  # fmt: skip
     account.doc.materials.append(lot)
@@ -319,6 +319,11 @@ def new_lot(account: Account, m: Mention) -> Material:
     if s is not None and m.name.lower() in (x.lower() for x in s.misspelt):
         account.doc.slips.append(Slip(what="spelling", said=m.name, taken=s.id, span=lot.span))
     return lot
+
+
+def free_id(doc: Procedure) -> str:
+    """The next name of a lot: one that none has had, some having been dropped."""
+    return f"m{max((int(m.id[1:]) for m in doc.materials if m.id[1:].isdigit()), default=0) + 1}"
 
 
 def saturated(s: Substance, strength: Strength | None = None) -> Strength:
@@ -389,7 +394,7 @@ def split(account: Account, lot: Material, part: float | Quantity) -> Material |
 
     piece = lot.model_copy(
         update={
-            "id": f"m{len(account.doc.materials) + 1}", "amount": times(lot.amount, fraction) if isinstance(part, float) else part, "stated_mol": times(lot.stated_mol, fraction), "step": None,
+            "id": free_id(account.doc), "amount": times(lot.amount, fraction) if isinstance(part, float) else part, "stated_mol": times(lot.stated_mol, fraction), "step": None,
         }
     )  # fmt: skip
     lot.amount, lot.stated_mol = times(lot.amount, 1 - fraction), times(lot.stated_mol, 1 - fraction)

@@ -18,6 +18,7 @@ from northsquall.reading.account import (
     Clause,
     as_unit,
     declare,
+    free_id,
     made_first,
     main_vessel,
     meant,
@@ -3618,7 +3619,26 @@ def _pours(account: Account, r: Reading) -> bool:
     apart = any(account.main is not None and account.vessel_name(v) != account.main.name and v.nominal_mL is not None for v in r.vessels)
     if apart and reacted and not sources and any(m.measured for m in there) and (THE_BATCH.search(r.text) or INTO_ALONE.match(r.text)):
         return True  # "run the batch slowly into 200 mL of bisulfite in a 1 L beaker"
+    if (
+        reacted
+        and not sources
+        and r.clause.verb in ("pour", "add", "dose", None)
+        and OUT_INTO.search(r.text)
+        and any(_a_solution(m) for m in there)
+    ):
+        return True  # "the mixture is poured slowly into 1 L of 10 % bisulfite": away from its flask, whatever waits there
     return (_ice_there(there) or row_water) and sure and batch and reacted and not acid
+
+
+OUT_INTO = patterns.compile(
+    r"\b(?:batch|reaction mixture|mixture|contents|lot|mass|what(?:['’]s| is|ever is) (?:left )?in the (?:generator|flask|pot|still))\b[^.;]{0,60}\b(?:in ?to|on ?to) (?:about |some )?(?:\d|an? |half an? |one |two )",
+    re.I,
+)
+
+
+def _a_solution(m: Mention) -> bool:
+    """Whether a measured solution is named, by its strength: what a batch is let out into."""
+    return m.measured and m.identity is not None and m.strength is not None
 
 
 INTO_ALONE = patterns.compile(r"^\W*(?:\d+[.)] )?(?:then |now )?into (?:about )?\d", re.I)
@@ -6520,7 +6540,7 @@ def _hydrogen(account: Account) -> None:
         litres = convert(float((up[1] or up[3]).replace(",", ".")), up[2] or up[4], "volume") / 1e3
         mol = Quantity(value=float(f"{litres / MOLAR_L:.3g}"), unit="mol", approximate=True, span=up.span())
     lot = Material(
-        id=f"m{len(doc.materials) + 1}",
+        id=free_id(doc),
         name="hydrogen",
         identity="hydrogen",
         stated_mol=mol,

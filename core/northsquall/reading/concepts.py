@@ -165,7 +165,7 @@ LARGER = (
 )
 VITRIOL = r"(?:(?:conc\.?|concentrated|9[0-9] ?%(?: \(?w/w\)?)?) (?:sulph|sulf)uric acid|conc\.? H2SO4|oil of vitriol|oleum|P2O5|phosphorus pentoxide)"
 DRIED_BY_ACID = (
-    rf"\b(?:swirl\w*|stood over|put (?:on|over)|(?:goes|go|poured|left|stands?|set) (?:straight |directly )?(?:on(?: ?to)?|over)|(?:take|taking|takes|taken) (?:up|out) the water|water (?:is |was )?(?:removed|taken (?:up|out)))\b[^.;\n]{{0,60}}?\b{VITRIOL}"
+    rf"\b(?:swirl\w* (?:it |this |them )?(?:with|over|on)|stood over|put (?:on|over)|(?:goes|go|poured|left|stands?|set) (?:straight |directly )?(?:on(?: ?to)?|over)|(?:take|taking|takes|taken) (?:up|out) the water|water (?:is |was )?(?:removed|taken (?:up|out)))\b[^.;\n]{{0,60}}?\b{VITRIOL}"
     rf"|\b{VITRIOL}\b[^.;\n]{{0,40}}?\b(?:to take (?:up|out) (?:the )?(?:water|moisture|wet)|to dry it|as (?:a )?drying agent|dries it)\b"
 )
 ICE_GONE = (

@@ -21,7 +21,7 @@ from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
-from northsquall.reading.account import Account
+from northsquall.reading.account import Account, free_id
 from northsquall.reading.actions import beside_the_doing, finish, in_order, place_absorbers, read_clause
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
@@ -316,6 +316,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     molar = any(t.kind == "unit" and t.value in ("mol", "mmol") for t in head)
     if apart and amounts >= (2 if molar else 3) and VESSEL_TOLD.search(line):
         listed = True  # "Benzhydrol, 18.2 g benzophenone (0.10 mol) in 100 mL MeOH, 250 mL Erlenmeyer."
+    makes = first is not None and MAKES.match(line) is not None and not line.endswith(":")
+    listed = listed and not makes
     if (
         first is None
         or len(line) > 140
@@ -327,9 +329,15 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
                 for k, t in enumerate(head)
             )
             and any(t.kind == "unit" for t in head)
+            and not makes
             and not (amounts == 0 and molar and _says_a_scale(head, tokens))
         )
     ):
+        said = _head_in_running_text(tokens, source)
+        if said:
+            doc.title = source.strip()[: said[-1].end - (len(source) - len(source.lstrip()))][:120]
+            _product_named(doc, source, said)
+            return [t for t in tokens[len(said) :] if t.start > said[-1].end or t.text not in ".:"]
         doc.title = line[:60] + ("…" if len(line) > 60 else "")
         return tokens
     if lex.DISPOSAL.search(line):
@@ -341,6 +349,19 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         return tokens[first:]  # "Quench of the old lithium": what is got rid of is no product
     if MEASUREMENT.search(line):
         return tokens[first:]  # "Density of ethanol-water mixtures": what is measured is no product
+    _product_named(doc, source, head)
+    return tokens[first:]
+
+
+MAKES = patterns.compile(
+    r"\W*(?:preparing|making(?: up)?|preparation of|to make|manufacture of|production of) (?:about |some )?(?:an? |the )?\d[\d.,]* ?(?:m?L|k?g|litres?)\b(?! of the\b)",
+    re.I,
+)
+""" "Preparing 2 L of 20 % sodium hydroxide from pellets": a first line that says how much is to come out."""
+
+
+def _product_named(doc: Procedure, source: str, head: list[Token]) -> None:
+    """The product, where a heading names it."""
     for i, t in enumerate(head):
         if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
             doc.results.product_identity = str(t.value)
@@ -357,7 +378,6 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         doc.results.product is None and head
     ):  # "ethyl 3-phenylpropanoate by transfer from ammonium formate": what stands before what goes in
         _unlisted_product(doc, source[head[0].start : head[-1].end if listed_at is None else listed_at], head[0].start)
-    return tokens[first:]
 
 
 FIRST_NAMED = patterns.compile(
@@ -505,7 +525,7 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
             its = {r for r in s.parts if r not in ("H2O", "H+")}
             if any(its & set(catalogue().substances[m.identity].parts) for m in doc.materials if m.identity and m.amount is not None):
                 continue  # "Hydrazine residues" that are listed as the hydrate
-            lot = Material(id=f"m{len(doc.materials) + 1}", name=t.text, identity=s.id, phase=s.phase, step=charge.n, span=(t.start, t.end))
+            lot = Material(id=free_id(doc), name=t.text, identity=s.id, phase=s.phase, step=charge.n, span=(t.start, t.end))
             doc.materials.append(lot)
             charge.materials.insert(0, lot.id)
             if doc.results.product_identity == s.id:
@@ -584,14 +604,23 @@ MEASURED_LATER = 2
 """Lots with an amount behind a first sentence of names, from which it is a title in running text (assumption)."""
 
 
-def _only_names(text: str) -> int:
-    """End of a first sentence or head in which nothing is done or measured, else 0: "Grignard, small: phenylmagnesium bromide onto benzaldehyde."."""
-    at = len(text) - len(text.lstrip())
-    end = re.search(r"(?<=\w{3})(?:\.\s+(?=[A-Z])|\n|:\s+(?=[A-Z\d]))", text[at:])
-    said = text[at : at + end.start()] if end is not None else text[at:]
-    return at + len(said) if not any(w.low in lex.VERB_OF or w.low in DOING or w.kind in ("unit", "num") for w in tokenise(said)) else 0
+def _head_in_running_text(tokens: list[Token], source: str) -> list[Token]:
+    """The tokens of a first sentence or head in which nothing is done or measured, and behind which something else is: "Grignard, small: phenylmagnesium bromide onto benzaldehyde."."""
+    at = len(source) - len(source.lstrip())
+    end = re.search(r"(?<=\w{3})(?:\.\s+(?=[A-Z\d])|\n|:\s+(?=[A-Z\d]))", source[at:])
+    if end is None:
+        return []
+    said = [t for t in tokens if t.start < at + end.start()]
+    rest = tokens[len(said) :]
+    if any(t.low in lex.VERB_OF or t.low in DOING or t.kind in ("unit", "num") for t in said):
+        return []
+    names = any(t.kind == "sub" for t in said) and any(t.kind == "sub" for t in rest[:BEGINS_WITHIN])
+    measured = sum(t.kind == "unit" and t.value in ("g", "ml") for t in rest)
+    return said if names and measured >= MEASURED_LATER else []
 
 
+BEGINS_WITHIN = 8
+"""Words within which the text behind a head names a substance of its own: "5 g is dissolved" speaks of the head's."""
 DOING = frozenset(
     ["is", "are", "was", "were", "be", "been", "i", "we", "you", "he", "she", "has", "have", "had", "goes", "go", "went", "put"]
 )
@@ -603,20 +632,15 @@ def _not_from_the_first_words(doc: Procedure) -> None:
     first = doc.steps[0] if doc.steps else None
     if first is None or first.kind not in ("charge", "dose", "add"):
         return
+    told = [m for m in doc.materials if m.id in first.materials]
     later = {m.identity for m in doc.materials if m.id not in first.materials and m.amount is not None}
-    head = _only_names(doc.source_text) if len(later) >= MEASURED_LATER else 0
-    told = [m for m in doc.materials if m.id in first.materials or m.span[1] <= head]
-    bare = {m.id for m in told if m.amount is None and m.identity is not None and (m.span[1] <= head or m.identity in later)}
-    if not bare or any(m.amount is not None for m in told if head == 0):
+    bare = {m.id for m in told if m.amount is None and m.identity is not None and m.identity in later}
+    if not bare or any(m.amount is not None for m in told):
         return
     doc.materials[:] = [m for m in doc.materials if m.id not in bare]
-    idle = set()
-    for s in doc.steps:
-        if s.materials and not (set(s.materials) - bare):
-            idle.add(s.n)
-        s.materials = [k for k in s.materials if k not in bare]
-    if idle:
-        in_order(doc, [s for s in doc.steps if s.n not in idle])
+    first.materials = [k for k in first.materials if k not in bare]
+    if not first.materials:
+        in_order(doc, doc.steps[1:])
     _begins_with_a_charge(doc)
 
 
