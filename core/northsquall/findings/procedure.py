@@ -18,7 +18,6 @@ from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
-from northsquall.quenching.leftovers import SULFITES, composition_of
 from northsquall.reading import lexicon as lex
 from northsquall.reading.mentions import class_of
 from northsquall.reading.reconcile import JOINED, NOT_OF_A_CHARGE
@@ -273,14 +272,6 @@ def _gas_in_it(c: Context, step: Step) -> bool:
     return any(n > 0 and r in known and record_of(r).toxic for e in there for r, n in e.reaction.change)
 
 
-def _base_beside_an_agent(c: Context, step: Step, lot: Lot) -> bool:
-    """Whether a base without an amount goes with a measured reducing agent into what destroys."""
-    s = lot.substance
-    base = s is not None and (s.parts.get("H+", 0.0) < 0 or any("CO3" in r for r in s.parts))
-    others = [x for k in step.materials if (x := c.lots[k]) is not lot and x.mol is not None and x.substance is not None]
-    return base and any(composition_of(x.substance.formula) in SULFITES for x in others if x.substance is not None)
-
-
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -304,8 +295,6 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # "200 g of ice and some water": what is written takes up the heat
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
-        if _base_beside_an_agent(c, step, lot):
-            decides = False  # "10 % bisulfite with soda in it": what destroys is measured, and the base only keeps it alkaline
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:
