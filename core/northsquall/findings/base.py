@@ -216,7 +216,7 @@ def merge(found: list[Finding]) -> list[Finding]:
         elif head.code in ("P02", "P05") and not head.established:
             name = head.short.removeprefix("amount of ") if head.code == "P02" else head.message.partition("“")[2].partition("”")[0]
             take(head, [f for f in live if name and f.code in ("H01", "H02", "H03") and not f.established and f": {name}" in f.message])
-        elif head.code == "H10":
+        elif head.code == "H10" and head.source != BY_WORDING:  # words that read like it cause no figure
             take(
                 head,
                 [
@@ -251,6 +251,8 @@ def merge(found: list[Finding]) -> list[Finding]:
     return [f for f in found if id(f) not in gone]
 
 
+BY_WORDING = "handbook 4, by its wording"
+"""Source of a finding that no rule raised, but a sentence that reads like one."""
 ROOTS = ("P02", "Q01", "Q05", "Q12", "H10", "G04")
 """Findings that name the cause: they take over what follows even where that is graver, and its severity with it."""
 ORDER = {"stop": 0, "condition": 1, "note": 2}

@@ -165,6 +165,13 @@ CRUDE = patterns.compile(r"\s*(?:of )?(?:the |my |a )?(?:crude|raw product|sampl
 """ "Load 2.1 g crude": what is parted, where nothing reacts."""
 
 
+A_THING = patterns.compile(
+    r"\s*(?:of )?(?:the |an? |dry |dyed |clean |old |wet |small )*(?:cloth|fabric|textile|rags?|yarn|wool|cotton|linen|filter papers?|coins?|boards?|plates?|foils?|strips?|beans?|leaves|peels?|bread|eggs?|shells?|weights?|brass weights?|ballast|glass(?:ware)?)\b",
+    re.I,
+)
+"""What is weighed and is no charge of a chemical: "10 g cloth"."""
+
+
 CAME_OVER = patterns.compile(
     r"\W*(?:fore-?run(?:nings)?|main|heads|tails|(?:first |second |third )?fraction|distillate|residue|out|yield|weight)\b", re.I
 )
@@ -191,7 +198,7 @@ def unplaced(c: Context) -> Iterator[Finding]:
         )  # "put about twenty-five grams of the pieces in"
         missing = row or (u.span[0] < last and (done or MASS.search(u.text) is not None))
         spare = STANDS_BY.match(text, u.span[1]) is not None
-        sample = CRUDE.match(text, u.span[1]) is not None and not c.reactions
+        sample = (CRUDE.match(text, u.span[1]) is not None and not c.reactions) or A_THING.match(text, u.span[1]) is not None
         if (
             per
             or not missing

@@ -345,7 +345,7 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
 
 
 VENTED = patterns.compile(
-    r"\b(?:vent\w*|let(?:ting|s)? (?:the |out the |off the )?(?:pressure|gas) (?:out|off|go|escape)|tap (?:is |was )?open\w*|open\w* (?:the )?(?:tap|stopcock|cock)|stopcock (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered|breathe|(?:in )?(?:an? )?(?:open )?beaker first)\b",
+    r"\b(?:vent\w*|let(?:ting|s)? (?:the |out the |off the )?(?:pressure|gas) (?:out|off|go|escape)|tap (?:is |was )?open\w*|open\w* (?:the )?(?:tap|stopcock|cock)|stopcock (?:is |was )?open\w*|through the tap|by the tap|releas\w+|open (?:\w+ )?(?:beaker|vessel|dish|flask)|in an open|let (?:the )?(?:gas|pressure) (?:out|off)|until no (?:more )?(?:gas|fizz|froth)|no froth|unstoppered|breathe|open(?:ly)? (?:at )?first|(?:first|at first) (?:open|in the open)|(?:in )?(?:an? )?(?:open )?beaker first)\b",
     re.I,
 )
 

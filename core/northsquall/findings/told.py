@@ -229,6 +229,28 @@ SAYINGS: tuple[Told, ...] = (
         "Take less, destroy what is over; nothing goes back.",
     ),
     Told(
+        "S05",
+        _p(
+            r"\b(?:kept|keeps?|stored|stores?|stands?|stood|left|put|bottle|jar|flask)\b[^.;\n]{0,60}\b(?:in|on|into) (?:the )?(?:full|direct|bright|strong)(?: light of the)? sun(?:light|shine)?\b"
+        ),
+        "it stands where light warms and spoils it",
+        reagent_acts,
+        "cool, dark, its own place",
+        "A cool, dark place of its own, with a label and a vented cap where gas may come.",
+        safe=_p(r"\b(?:not|never|no|away from|out of)\b"),
+    ),
+    Told(
+        "H13",
+        _p(
+            r"\b(?:as|since|because|when|if|seeing that) (?:no|nothing|there is no)\b[^.;\n]{0,30}\b(?:rise|warmth|warms?|heat|change|reaction|seen|happens?|starts?)\b[^.;\n]{0,12},? (?:let|add|pour|put|run|tip|the rest|the remainder|more|another)\b"
+        ),
+        "more is added as nothing was seen",
+        heat_matters,
+        "no more before it has begun",
+        "Stop, find out why, and warm or start it with the little that is there; add nothing more until it has begun.",
+        safe=_p(r"\b(?:no more|nothing more|not|never|stop)\b"),
+    ),
+    Told(
         "P09",
         _p(
             r"\b(?:nothing|nobody) (?:has been |has |was |is |had been )?(?:\w+ )?(?:is |was )?(?:thought of|planned|prepared|foreseen|arranged|set out|provided) (?:for|if|in)\b|\b(?:no|without a) plan (?:for|if|in case)\b|\b(?:I|we) (?:don['’]t|do not|didn['’]t) know what (?:to do|happens|we would do) (?:if|when)\b|\b(?:use|by) common sense\b|\bwe(?:'ll| will) see (?:then|what (?:to do|happens))\b"

@@ -154,6 +154,10 @@ def none_in_the_pot(c: Context) -> Iterator[Finding]:
         yield finding("P11", "condition", f"“{m.group()}”: how hot the residue is, the head does not say.", span=m.span(), step=c.step_at(m.start()), remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer at the head")  # fmt: skip
 
 
+MIXED_ALONE = ("dilution", "dissolving")
+"""Heats of what is only mixed before it is distilled."""
+
+
 @rule("P11")
 def sensor_at_head(c: Context) -> Iterator[Finding]:
     """P11: a vapour thermometer where a liquid is dosed or held."""
@@ -165,7 +169,11 @@ def sensor_at_head(c: Context) -> Iterator[Finding]:
             (s for s in c.procedure.steps if s.vessel == v.name and s.kind in ("dose", "hold", "heat") and (over is None or s.n < over)),
             None,
         )
-        warms = [r.heat_kJ.best is None or r.heat_kJ.best > 0 for r in c.reactions if r.vessel == v.name]
+        warms = [
+            r.heat_kJ.best is None or r.heat_kJ.best > 0
+            for r in c.reactions
+            if r.vessel == v.name and r.role != "work-up" and r.family_id not in MIXED_ALONE
+        ]
         only_boils = not warms and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))  # acid that is distilled alone
         if v.sensor == "head" and step is not None and (any(warms) or not warms) and not only_boils:
             yield finding(

@@ -879,13 +879,21 @@ PUT_IN_OVER = patterns.compile(
 
 def _put_in_over(account: Account, clause: Clause) -> bool:
     """ "Bromobenzene, sixteen grams. I put it in over ten minutes, four mils at a time": how long what was just told goes in."""
-    duration, used = durations_in(clause)
+    duration, _ = durations_in(clause)
     last = account.doc.steps[-1] if account.doc.steps else None
     if last is None or duration is None or last.kind not in ("dose", "add") or last.duration is not None or not last.materials:
         return False
     if clause.start - last.span[1] > 30 or (account.mix is not None and last.vessel == account.mix.name and unspent(account)):
         return False  # what was mixed apart goes from there to the batch
-    last.kind, last.duration = "dose", duration
+    return _takes_the_time(account, clause, last)
+
+
+def _takes_the_time(account: Account, clause: Clause, last: Step) -> bool:
+    """A step that is fed takes the time, the window and the limit of a sentence behind it; False where that says no time."""
+    duration, used = durations_in(clause)
+    if duration is None:
+        return False
+    last.kind, last.duration, last.all_at_once = "dose", duration, False
     last.span = (last.span[0], clause.end)
     last.text = account.source[last.span[0] : last.span[1]]
     window, limit, temps = temperatures_in(clause)
@@ -893,6 +901,29 @@ def _put_in_over(account: Account, clause: Clause) -> bool:
     account.used |= {q.start for q in (*used, *temps)}
     account.used |= {x.start for x in clause.items if isinstance(x, Qty) and x.dim in ("mass", "volume")}
     return True
+
+
+NAMED_IN_OVER = patterns.compile(
+    r"^\W*(?:and |then |now )*(?:the|this) (?:cold |cooled |dilute |strong |conc\w*\.? )*(?P<what>[a-z][\w -]{2,28}?) (?:goes|went|drips|dripped|runs|ran|(?:is|was) (?:then |now )?(?:slowly )?(?:put|run|dripped|dropped|fed|added|let))\b(?! (?:[a-z]+ )?(?:in)?to (?:an?|\d))",
+    re.I,
+)
+
+
+def fed_as_named(account: Account, clause: Clause) -> bool:
+    """ "98 % H2SO4 80 mL in the funnel. The acid is added over 90 min": how long what was told last goes in, by its kind or its name, where no other rule read the sentence."""
+    m = NAMED_IN_OVER.match(clause.text(account.source))
+    last = next((s for s in reversed(account.doc.steps) if s.kind != "absorb"), None)
+    if m is None or last is None or not last.materials or last.kind not in ("dose", "add") or last.duration is not None:
+        return False
+    what = m["what"].lower().strip()
+    lots = [account.lot(k) for k in last.materials]
+    kind = lex.GENERIC.get(what)
+    mine = [
+        x
+        for x in lots
+        if what == x.name.lower() or x.name.lower().endswith(f" {what}") or (kind and x.identity and class_of(what, x.identity))
+    ]
+    return (len(mine) == 1 or what in ("feed", "reagent", "addition")) and _takes_the_time(account, clause, last)
 
 
 GAS_MADE_OF = patterns.compile(
@@ -3537,10 +3568,20 @@ QUENCHED_WITH = patterns.compile(
 )
 
 
+def _does_not_fit(account: Account, m: Mention) -> bool:
+    """Whether a measured volume of water is more than the vessel of the batch holds."""
+    size = account.main.nominal_mL if account.main is not None else None
+    if m.amount is None or size is None or m.amount.dim not in ("volume", "mass"):
+        return False
+    return convert(m.amount.value, m.amount.unit, m.amount.dim) > size
+
+
 def _water_comes(r: Reading) -> bool:
     """ "Pour 200 mL of water on it", "quench with 200 mL of water", "tip in 50 mL of water": water or ice is what is poured, and the batch what stands there."""
     first = next((m for m in r.mentions if m.identity in RECEIVERS and m.measured), None)
     at = r.clause.verb_at
+    if first is not None and _does_not_fit(r.account, first):
+        return False  # "pour in 500 mL of ice water", out of a 250 mL flask
     if WATER_IN.search(r.text) and any(m.identity in RECEIVERS for m in r.mentions):
         return True
     if first is not None and TO_THE_BATCH.match(r.text):

@@ -22,7 +22,7 @@ from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, free_id
-from northsquall.reading.actions import beside_the_doing, finish, in_order, place_absorbers, read_clause
+from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, in_order, place_absorbers, read_clause
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
@@ -115,7 +115,7 @@ def read(text: str) -> Procedure:
             # gloves put on are a doing; a feed "in the hood" that goes nowhere is not read by its hood
             nothing = after == before and (len(account.doc.ready) == ready or clause.verb in ("add", "pour", "mix"))
             before = after
-            if nothing and still_more(account, clause):
+            if nothing and (still_more(account, clause) or fed_as_named(account, clause)):
                 before = account.trace()
             elif nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
                 text, span = source[clause.start : clause.end], (clause.start, clause.end)
@@ -314,6 +314,8 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
     )
     amounts = sum(t.kind == "unit" and t.value in ("g", "ml", "kg", "mg", "l") for t in head)
     molar = any(t.kind == "unit" and t.value in ("mol", "mmol") for t in head)
+    if listed and amounts == 1 and not molar and NUMBERED_CARD.match(line):
+        listed = False  # "CARD 55 Sulfuric acid, dilution to 30 %, 2 kg batch"
     if apart and amounts >= (2 if molar else 3) and VESSEL_TOLD.search(line):
         listed = True  # "Benzhydrol, 18.2 g benzophenone (0.10 mol) in 100 mL MeOH, 250 mL Erlenmeyer."
     makes = first is not None and MAKES.match(line) is not None and not line.endswith(":")
@@ -351,6 +353,13 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
         return tokens[first:]  # "Density of ethanol-water mixtures": what is measured is no product
     _product_named(doc, source, head)
     return tokens[first:]
+
+
+NUMBERED_CARD = patterns.compile(
+    r"\W*(?:(?:batch|work|job|operating|technical) ?)?(?:cards?|instructions?|sheets?|WI|SOP|TI|BR|procedure|method)(?: no\.?)? ?[-#:]? ?\d[\w./-]*\b",
+    re.I,
+)
+"""The head of a form, by its number."""
 
 
 MAKES = patterns.compile(
@@ -703,6 +712,21 @@ ASSAY = patterns.compile(
 )
 
 
+IN_THE_WATER = patterns.compile(
+    r"\bthermometer (?:is |was |hangs |stands |hung |stood |goes |put )?in the water\b(?! (?:phase|layer))", re.I
+)
+
+
+def _in_the_water_outside(account: Account) -> None:
+    """ "Thermometer in the water", of a flask in a water bath to which no water was charged: the bath is measured."""
+    main, m = account.main, IN_THE_WATER.search(account.source)
+    if main is None or m is None or main.bath is None or main.bath.kind not in ("water", "ice"):
+        return
+    held = {x.identity for s in account.doc.steps if s.vessel == main.name and s.span[0] < m.start() for x in map(account.lot, s.materials)}
+    if "water" not in held and "ice" not in held:
+        main.sensor, main.sensor_span = "bath", m.span()
+
+
 MOVED_FROM = patterns.compile(
     r"\b(?:rose|went|climbed|crept|moved|drifted|ran|increased|warmed itself|came)(?: slowly| only| just| up| gently| meanwhile)* (?:from )?(?:about )?$",
     re.I,
@@ -736,6 +760,7 @@ def _finish(account: Account, tokens: list[Token]) -> None:
             said or all(s.T_range is None and s.T_limit is None for s in doc.steps if s.kind in ("dose", "add", "hold"))
         ):
             account.main.sensor, account.main.sensor_span = "bath", bath.span()
+    _in_the_water_outside(account)
     _by_the_bath_alone(account)
     _seen_to_move(doc, account.source)
     _equivalents(doc)
