@@ -99,6 +99,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("to_the_gain", r",? ?(?:stop(?:ped)? )?(?:at|when) (?:it (?:is|was|has|had) )?(?:about )?(?:\+ ?\d[\d.]* ?g|\d[\d.]* ?g more)(?: are in)?(?=[;.,])", ", stop by its weight"),
     ("moles_of_a_gas", r"(?<=[;,(])( ?)(?:about |some )?\d[\d.]* ?m?mol(?: or \d[\d.]* ?m?L)? of (?=(?:NO2?|NOx|CO2?|SO2|H2S?|HCl|HBr|Cl2|N2|O2|NH3|gas|hydrogen|nitrogen|oxygen|chlorine|ammonia|carbon dioxide|sulfur dioxide|hydrogen chloride|hydrogen bromide)\b)", "{0}"),
     ("weigh_the_flask", r"\b([Ww]eigh(?:ed|ing)? the )(?:[a-z]+) (?=(?:flask|bottle|receiver)\b)", "{0}"),
+    ("gas_bottle_that_makes", r"\b(?:gas|Woulfe|wide[- ]necked) (?:generating |generator )?bottle (?=with (?:an? |the )?(?:thistle|dropping|tap|acid) funnel)", "flask "),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
     ("was_titrated", r"(?<=[\w)%]),? (?:freshly |just )?(?:titrated|standardi[sz]ed|assayed|analysed|checked|tested|opened|bought) (?:today|this (?:morning|week|month)|yesterday|last week|beforehand)(?:,|:)", ","),
     ("stays_white", r"(?<=[\w)%°]), (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide)(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
