@@ -580,7 +580,9 @@ def sensor(c: Context) -> Iterator[Finding]:
     read = [
         s
         for s in c.procedure.steps
-        if s.n < worked_up and s.kind in ("dose", "add", "hold", "heat", "reflux") and (s.T_range is not None or s.T_limit is not None)
+        if s.n < worked_up
+        and (s.kind in ("dose", "add", "hold", "heat") or (s.kind == "reflux" and s.T_of != "bath"))  # what boils is as warm as it boils
+        and (s.T_range is not None or s.T_limit is not None)
     ]
     by_bath = next((s for s in read if s.T_of == "bath"), None)
     only_bath = vessel.sensor is None and by_bath is not None and all(s.T_of == "bath" for s in read)

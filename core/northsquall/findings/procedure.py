@@ -248,6 +248,8 @@ TITRATES = patterns.compile(r"\b(?:titrat\w+|bur+ette?)\b", re.I)
 """Of what a burette measures."""
 FILLED_UP = patterns.compile(r"\b(?:up )?to the mark\b|\bvolumetric\b", re.I)
 """Water up to the ring of a measuring flask."""
+TRACE_MOLAR = 0.02
+"""Strength (mol/L) up to which the amount of a solution decides nothing (assumption: 200 kJ/mol warm it by 1 K)."""
 MOST_MOLAR = 1.0
 """Strength up to which what comes from a burette does little (assumption)."""
 
@@ -302,6 +304,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # "200 g of ice and some water": what is written takes up the heat
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
+        if lot.material.strength is not None and (lot.material.strength.molar or 1.0) <= TRACE_MOLAR:
+            decides = False  # 0.002 mol/L: however much of it, it warms and reacts by next to nothing
         if TITRATES.search(step.text) and _dilute(lot):
             decides = False  # until the colour turns: the burette measures it
         if lot.substance is not None and lot.substance.id == "ice" and step.T_range is not None:

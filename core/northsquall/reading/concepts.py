@@ -30,7 +30,7 @@ NOTHING_STIRS = (
     + rf"|\b(?:switch|turn|put|start)\w* (?:on )?the {STIRRER} (?:on )?(?:only )?(?:after|when|once)\b[^.;\n]{{0,40}}\b(?:in|added|charged|there)\b"
     + r"|\b(?:rod|spoon|stick|spatula|shaft|paddle) (?:stands|stood|stand)(?: (?:up|upright|still|fast))?\b(?! (?:in|on|by|ready|beside|next))"
     + rf"|\b(?:no|without an?|without the|without any|without|do without an?|do without the|do without) {STIRRER}\b(?! (?:fail|stop|bar is|needed to))|\bno more stirring\b|\b(?:hold|holds|held|freez\w+|froze|block\w*|trap\w*|lock\w*) the {STIRRER}\b"
-    + r"|\b(?:unstirred|not stirred|without (?:any )?stirring)\b|\b(?:glass )?(?:rod|thermometer|spatula|spoon) (?:as|for|being|serving as) (?:the |a |its )?stirrer\b"
+    + r"|\b(?:unstirred|not stirred|without (?:any )?stirring)\b|\b(?:glass )?(?:rod|thermometer|spatula|spoon) (?:as|for|being|serving as) (?:the |a |its )?stirr(?:er|ing)\b"
     + r"|\bjust (?:left|let) (?:to )?stand\w*\b|\bleft standing\b[^.;\n]{0,20}\b(?:plate|stirrer) is\b"
     + r"|\b(?:shak\w+|swirl\w*|turn\w*) (?:\w+ ){0,3}by hand\b[^.;\n]{0,40}\binstead of\b"
 )

@@ -275,7 +275,7 @@ def _right(items: list[Item], i: int, m: Mention, busy: set[int]) -> None:
         is_word(at(items, j + 1), "(") or isinstance(at(items, j + 1), Qty)
     ):
         j += 1  # "acetic acid glacial (60 g)"
-    while j < len(items) and (is_word(items[j], "solution", "trap", "scrubber", "bubbler", "powder", "crystals", "flakes", "turnings", "pellets", "chips", "dust", "granules", "lumps", "chunks", "foil", "wool", "filings", "wire", "ribbon", "strips", "strip", "shot", "sponge", "shavings", "grit", "gauze", "beads", "metal") or (
+    while j < len(items) and (is_word(items[j], "solution", "trap", "scrubber", "bubbler", "powder", "crystals", "flakes", "turnings", "pellets", "chips", "dust", "granules", "lumps", "sticks", "chunks", "foil", "wool", "filings", "wire", "ribbon", "strips", "strip", "shot", "sponge", "shavings", "grit", "gauze", "beads", "metal") or (
         isinstance(items[j], Token) and items[j].low in FILLERS and items[j].low not in ("to", "in", "all") and m.amount is None and isinstance(items[j + 1] if j + 1 < len(items) else None, Qty))):  # type: ignore[union-attr]  # fmt: skip
         j += 1
     brackets = 0

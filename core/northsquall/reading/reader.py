@@ -362,6 +362,11 @@ NUMBERED_CARD = patterns.compile(
 """The head of a form, by its number."""
 
 
+def _a_class(t: Token) -> bool:
+    """Whether a word names a class and no substance: "alcohol", "ester"; "bisulfite" is one."""
+    return not lex.GENERIC.get(t.low, "name:").startswith("name:")
+
+
 MAKES = patterns.compile(
     r"\W*(?:preparing|making(?: up)?|preparation of|to make|manufacture of|production of) (?:about |some )?(?:an? |the )?\d[\d.,]* ?(?:m?L|k?g|litres?)\b(?! of the\b)",
     re.I,
@@ -372,7 +377,7 @@ MAKES = patterns.compile(
 def _product_named(doc: Procedure, source: str, head: list[Token]) -> None:
     """The product, where a heading names it."""
     for i, t in enumerate(head):
-        if t.kind == "sub" and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
+        if t.kind == "sub" and not _a_class(t) and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
             doc.results.product_identity = str(t.value)
             doc.results.product = t.text
             doc.results.product_span = (t.start, t.end)
@@ -673,7 +678,7 @@ def _product(account: Account) -> None:
             s = catalogue().substances[str(t.value)]
             if (
                 t.value not in charged
-                and t.low not in lex.GENERIC  # "alcohol, solvent, catalyst in the flask"
+                and not _a_class(t)  # "alcohol, solvent, catalyst in the flask"
                 and s.phase != "g"
                 and s.smiles
                 and not PART_OF_A_NAME.match(head, t.end)

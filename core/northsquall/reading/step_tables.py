@@ -61,7 +61,8 @@ def _cells(line: str, at: int) -> list[Cell]:
 def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
     """(kind, column) of each heading; empty where the line heads no step table."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
-    operations = any(re.fullmatch(DO, n) for n in names) and any(re.fullmatch(COLUMNS["number"], n) for n in names)
+    numbered = any(re.fullmatch(COLUMNS["number"], n) for n in names)
+    operations = numbered and (any(re.fullmatch(DO, n) for n in names) or {"what", "how"} <= set(names))
     others = [n for n in names if OTHER.search(n) and not (operations and re.fullmatch(COLUMNS["amount"], n))]
     if len([n for n in names if n]) < 2 or others:
         return []
