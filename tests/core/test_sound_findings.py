@@ -1,0 +1,135 @@
+"""What a sound procedure must not be blamed for, and where the same words with a fault still are."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.assessment import Assessment, Finding
+from northsquall.chemistry.families import families
+from northsquall.reading import read
+
+
+def result(text: str) -> Assessment:
+    return assess(read(text))
+
+
+def of(a: Assessment, code: str) -> list[Finding]:
+    return [f for f in a.findings if f.code == code and f.severity != "note"]
+
+
+SAPONIFIED = "Saponified\n\nMethyl benzoate 13.6 g in 60 mL methanol in a 250 mL flask. Add 5.0 g of NaOH dissolved in 50 mL of water{}. Reflux on the water bath for 45 min. Cool."
+
+
+def test_class_3_under_a_reflux_that_is_meant_is_a_note() -> None:
+    """Handbook 4, H03: a note where reflux is intended and the condenser's duty covers the heat; not where all was poured together."""
+    fed, poured = result(SAPONIFIED.format("")), result(SAPONIFIED.format(", all at once"))
+    assert [f.severity for f in fed.findings if f.code == "H03"] == ["note"] and not of(fed, "Q07")
+    assert [f.severity for f in poured.findings if f.code == "H03"] == ["condition"]
+
+
+def test_a_mantle_cools_nothing() -> None:
+    """Handbook 2.2: 60 mL of strong acid on 40 mL of water without cooling."""
+    text = "Bromide\n\n500 mL flask on a mantle: cyclohexanol 50 g, water 40 mL. Sulfuric acid 96 %, 60 mL, in within 5 min. Sodium bromide 62 g. Reflux 2 h."
+    assert of(result(text), "H11")
+
+
+BLEACHED = (
+    "Oxidation\n\nBenzhydrol 5.53 g (30 mmol), ethyl acetate 40 mL, in a 250 mL flask, stirrer, thermometer in the mixture, water bath 20 °C, hood. "
+    "60 mL of bleach (5.25 % NaOCl) over 30 min, 20-30 °C. TLC: no alcohol. Separate. Dry the organic layer, rotary evaporator. {}"
+)
+
+
+@pytest.mark.parametrize(
+    ("words", "severities"),
+    [
+        ("Waste: aqueous layer, reduced with bisulfite and checked with starch-iodide paper.", []),
+        ("The aqueous layer is treated with thiosulfate until starch iodide stays white.", []),
+        ("The aqueous layer is reduced with sodium bisulfite before it goes to waste.", ["condition"]),
+        ("Aqueous layer to waste, no bisulfite.", ["stop"]),
+        ("Aqueous layer to the drum.", ["stop"]),
+    ],
+)
+def test_a_layer_is_destroyed_by_the_words_of_its_waste(words: str, severities: list[str]) -> None:
+    """Handbook 3.3: sulfite or thiosulfate on hypochlorite, with a test; an agent that is left out destroys nothing."""
+    assert [f.severity for f in of(result(BLEACHED.format(words)), "Q01")] == severities
+
+
+NITRATED = (
+    "Nitration\n\nHood. tert-Butylbenzene 13.4 g in a 250 mL three-necked flask with a stirrer and a thermometer in the liquid, in 1 kg of ice and water, cooled to 5 °C. "
+    "A mixture of 12 mL of 65 % nitric acid and 15 mL of 96 % sulfuric acid was dropped in over {} at 5-10 °C. {}"
+)
+
+
+def test_a_written_pause_holds_its_limit_and_costs_time() -> None:
+    """Handbook 2.4: a written "pause above x" is simulated as written; without it the limit is passed."""
+    paused, limit = "If 12 °C is reached stop the flow and wait.", "Limit 12 °C."
+    held = [f for f in result(NITRATED.format("60 min", paused)).findings if f.code == "H02"]
+    assert [f.severity for f in held] == ["note"] and "longer than written" in held[0].message
+    assert of(result(NITRATED.format("60 min", limit)), "H02")
+
+
+def test_a_portion_waits_for_the_last_and_a_limit_without_waiting_is_passed() -> None:
+    """Lye: 57 K in all, 6 K a portion (dissolving -44 kJ/mol, CRC); each when the last has cooled."""
+    lye = "Lye\n\nBeaker 3 L on magnetic stirrer, hood. Put 1.76 kg water in. Add 440 g of NaOH pellets in eleven portions of 40 g; {}never above 60 °C."
+    assert not of(result(lye.format("the next when the thermometer (in the solution) is back under 40 °C; ")), "H02")
+    assert of(result(lye.format("one after the other; ")), "H02")
+
+
+def test_drops_of_a_catalyst_start_what_the_warm_hold_finishes() -> None:
+    """Aspirin: -86 kJ/mol by formation enthalpies (salicylic acid -589.9, anhydride -624.4, aspirin -815.6, acetic acid -484.5; CRC, NIST), all of it there."""
+    a = result("Aspirin\n\nPut 5.0 g salicylic acid and 7 mL acetic anhydride in a 100 mL flask. Add 0.5 mL phosphoric acid 85 % drop by drop. Stand the flask in a water bath at 75 °C for 15 minutes. Pour into 60 mL of ice water.")  # fmt: skip
+    assert not [f for f in a.findings if f.code == "P02" and not f.established and f.severity != "note"]
+    assert not of(a, "H07") and of(a, "H01")
+
+
+def test_iron_that_is_oxidised_by_drops_is_no_trace() -> None:
+    text = "Iron(III)\n\nAmmonium iron(II) sulfate hexahydrate 9.8 g in 30 mL of water with 5 mL of 20 % sulfuric acid in a 250 mL beaker, hood. 6 % hydrogen peroxide, 9 mL, {}. The slurry is heated to boiling to destroy remaining peroxide."
+    slow, fast = result(text.format("dropwise over 20 min at 40 to 45 °C")), result(text.format("all at once"))
+    assert not [f for f in slow.findings if f.severity == "stop"] and not of(slow, "Q12") and not of(slow, "S03")
+    assert of(fast, "S03") or of(fast, "S04") or of(fast, "P13")
+
+
+@pytest.mark.parametrize(
+    ("catalyst", "beside"),
+    [("0.2 g of aluminium chloride", True), ("40 g of aluminium chloride", False)],
+)
+def test_a_trace_brominates_beside_the_carbonyl_and_more_than_a_mole_in_the_ring(catalyst: str, beside: bool) -> None:
+    """Phenacyl bromide by a trace, 3-bromoacetophenone by an excess (facts of the trade, memory)."""
+    a = result(f"Bromo ketone\n\nAcetophenone 12 g and {catalyst} in a 500 mL flask in ice, hood. Bromine 16.0 g over 50 minutes, 5-10 °C.")
+    mine = next(r for r in a.reactions if "omination" in r.family and (r.extent_mol or 0.0) > 0.05)
+    assert ("beside the carbonyl" in mine.family) is beside
+
+
+def test_tin_chloride_reduces_a_nitroarene_with_the_heat_of_its_formation_enthalpies() -> None:
+    """Nitrobenzene 12.5, aniline 31.6, water -285.8, tin(II) ion -8.8, tin(IV) oxide -577.6 kJ/mol (CRC, memory)."""
+    dH = (31.6 + 3 * -577.6) - (12.5 + 3 * -8.8 + 4 * -285.8)
+    family = next(f for f in families() if f.id == "nitro-tin-chloride")
+    low, high = family.heat["class"]
+    assert low < dH < high
+    a = result("Amine\n\nEthyl 4-nitrobenzoate 9.75 g, 100 mL ethanol and 34 g tin(II) chloride dihydrate in a 250 mL flask, condenser. 70 °C, 30 min.")
+    assert any(r.family_id == "nitro-tin-chloride" and (r.extent_mol or 0.0) == pytest.approx(0.04995, rel=0.01) for r in a.reactions)
+
+
+def test_an_acid_is_brominated_beside_its_carboxyl_with_a_phosphorus_halide_only() -> None:
+    text = "Acid\n\nButanoic acid 17.6 g{} in a 250 mL flask, hood, oil bath to 70 °C. Bromine 32 g over 2 h at 70-75 °C."
+    with_it, without = result(text.format(" and phosphorus tribromide 1.5 mL")), result(text.format(""))
+    made = [[r for r in a.reactions if "beside the carboxyl" in r.family and (r.extent_mol or 0.0) > 0.05] for a in (with_it, without)]
+    assert made[0] and not made[1]
+
+
+def test_crystals_that_stand_overnight_no_longer_react() -> None:
+    """The batch was quenched and filtered before: what stands there cannot run away; what stands in its own flask still may (handbook 4, P08)."""
+    text = "Bromide\n\n4-Methylacetanilide 14.9 g in 75 mL acetic acid in a 250 mL flask, thermometer in the liquid, hood. Bromine 17.6 g over 45 min at 20-30 °C. {} TLC."
+    done = "Pour into 500 mL of ice water with 4 g of sodium bisulfite. Filter. Dissolve in 50 mL of ethanol; leave overnight."
+    assert not of(result(text.format(done)), "P08") and of(result(text.format("Leave overnight.")), "P08")
+
+
+def test_what_reads_like_a_cause_takes_no_figures_finding_with_it() -> None:
+    """A likeness must not hide what a rule computed at its place."""
+    text = (
+        "Ethyl 3-nitrobenzoate\n\nHood. A 500 mL flask with stirrer and thermometer in the liquid stands in an ice bath with 3 kg of ice. 60 mL of 96 % sulfuric acid, cool to 5 °C. "
+        "Add ethyl benzoate (15.0 g) over 15 min, below 10 °C. Mix 10 mL of 65 % nitric acid with 10 mL of 96 % sulfuric acid in a 50 mL beaker in ice, below 20 °C. "
+        "Pour the mixed acid in all at once at 5 °C, then take the ice away so that it can warm up. Stir for 30 min at 15 °C."
+    )
+    assert of(result(text), "P13")
