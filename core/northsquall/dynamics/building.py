@@ -131,13 +131,13 @@ def followed_by(procedure: Procedure, event: Event, dH: Figure) -> Followed:
 
 
 def _only_starts(procedure: Procedure, step: Step, event: Event) -> bool:
-    """Whether what is fed there takes no part in the reaction: drops of acid, as a catalyst; the warm hold behind it says how fast it goes."""
+    """Whether what is fed there takes no part in the reaction: an acid, as a catalyst; the warm hold behind it says how fast it goes."""
     used = {r for r, n in event.reaction.change if n < 0} - {"H2O"}  # an acid's own water
     if "H+" in used:
         return False  # what is fed may bear the proton
     lots = [m for m in procedure.materials if m.id in step.materials]
     parts = [set(catalogue().substances[m.identity].parts) for m in lots if m.identity is not None]
-    return bool(parts) and len(parts) == len(lots) and not any(x & used or x <= {"H2O"} for x in parts)
+    return bool(parts) and len(parts) == len(lots) and all("H+" in x and not x & used for x in parts)
 
 
 def _held_warm(procedure: Procedure, fed: Step) -> Step | None:

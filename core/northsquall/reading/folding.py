@@ -103,6 +103,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("and_i_keep_it", r"(?<=[a-z])(,? (?:and|while) (?:I|we|you)) (?:keep|kept|hold|held) (?:it|the (?:temperature|pot|flask|mixture|inside))(?: always| all the time| well)? (?=between \d|at \d|below \d|under \d|around \d|inside \d)(?=[^.;\n]{0,25}[.;])", ", "),
     ("cooling_is", r"(?m:^)([ \t]*)Cooling: (?=(?:an? )?(?:ice|water|cold|dry ice|bath)\b)", "{0}Bath: "),
     ("the_glass_goes", r",? (?:and )?(?:all )?the (?:glass(?:ware)?|apparatus) (?:goes through|is (?:rinsed|washed|cleaned) (?:with|in)|was (?:rinsed|washed|cleaned) (?:with|in)|then stands in) [^.;\n]{3,60}(?=[.;\n])", ""),
+    ("limit_and_bath_ready", r"(?<=[Ll]imit )(-?\d[\d.]* ?°C), (?:an? )?(?:cold |cooling )*(?:ice|water|ice[- ]water)?[- ]?bath (?:is |stands )?(?:ready|at hand|by)(?=[.;])", "{0}"),
+    ("both_into_the_flask", r"\b(?:[Pp]ut )?[Bb]oth (cold |together )?(?:together )?(?:are put )?in(?:to)? the (?=flask|beaker|pot)", "all of it {0}in the "),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
     ("was_titrated", r"(?<=[\w)%]),? (?:freshly |just )?(?:titrated|standardi[sz]ed|assayed|analysed|checked|tested|opened|bought) (?:today|this (?:morning|week|month)|yesterday|last week|beforehand)(?:,|:)", ","),
     ("stays_white", r"(?<=[\w)%°]), (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide)(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),

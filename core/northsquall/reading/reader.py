@@ -628,7 +628,9 @@ def _head_in_running_text(tokens: list[Token], source: str) -> list[Token]:
     rest = tokens[len(said) :]
     if any(t.low in lex.VERB_OF or t.low in DOING or t.kind in ("unit", "num") for t in said):
         return []
-    names = any(t.kind == "sub" for t in said) and any(t.kind == "sub" for t in rest[:BEGINS_WITHIN])
+    first = next((k for k, t in enumerate(rest[:BEGINS_WITHIN]) if t.kind == "sub"), None)
+    of_it = first is not None and any(t.low in ("crude", "raw", "it", "this", "them", "salt", "product", "material") for t in rest[:first])
+    names = any(t.kind == "sub" for t in said) and first is not None and not of_it
     measured = sum(t.kind == "unit" and t.value in ("g", "ml") for t in rest)
     return said if names and measured >= MEASURED_LATER else []
 
