@@ -3999,6 +3999,10 @@ def _everything(account: Account, r: Reading) -> bool:
     return True
 
 
+ON_A_BATH = patterns.compile(r"\bheat(?:ed)?\b[^.;]{0,15}\b(?:on|in|by) (?:the|a|an) (?:boiling )?(?:water|steam|oil|sand) ?bath\b|\bon (?:the|a|an) (?:boiling )?(?:water|steam|oil|sand) ?bath\b", re.I)
+""" "Heat on the water bath": what stands on it is heated, and not the bath alone."""
+
+
 def _list_is_in(account: Account, r: Reading) -> None:
     """A vessel is heated, and nobody said what goes in: the charge list is in it, but for what the text still names."""
     doc = account.doc
@@ -4008,7 +4012,8 @@ def _list_is_in(account: Account, r: Reading) -> None:
     still = account.source[r.clause.start :]
     rows = {k for row, k in account.rows.items() if re.search(rf"\b{row}(?: and \w)? (?:in|into|from|over|dropwise|with)\b", still)}
     lots = [x for x in (account.lot(k) for k, tag in account.waiting.items() if tag == "list" and k not in rows) if x.identity not in later]
-    if not lots or lex.IN_BATH.search(r.text) or not any((x.identity or "") not in RECEIVERS for x in lots):
+    bath_alone = lex.IN_BATH.search(r.text) is not None and ON_A_BATH.search(r.text) is None
+    if not lots or bath_alone or not any((x.identity or "") not in RECEIVERS for x in lots):
         return
     vessel = main_vessel(account, r.vessels)
     clause = Clause([], lots[0].span[0], lots[-1].span[1], None, None, r.clause.sentence)
