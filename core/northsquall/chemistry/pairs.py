@@ -120,7 +120,9 @@ def meant(hit: Hit, entry: Entry, planned: set[int]) -> bool:
     for e in entry.happened():
         if id(e) not in planned:
             continue
-        taken = {r for r, n in e.reaction.change if n < 0}
+        taken = {r for r, n in e.reaction.change if n < 0} | set(
+            e.reaction.family.when.get("needs", ())
+        )  # what catalyses it is meant as well
         protons = "H+" in taken or e.reaction.family.when.get("acid") is not None
         when = e.reaction.family.when
         watery = e.reaction.family.record.get("kind") == "hydrolysis" or bool(

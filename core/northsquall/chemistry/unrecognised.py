@@ -9,7 +9,7 @@ from northsquall import patterns
 from northsquall.chemistry import pairs
 from northsquall.chemistry.families import count_matches
 from northsquall.chemistry.roles import WORK_UP, Purpose
-from northsquall.chemistry.roots import is_organic
+from northsquall.chemistry.roots import formula_of, is_organic
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
@@ -100,7 +100,9 @@ def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool
         return False  # it is taken out, and no reaction makes it
     made = {root for e in best.events() if not e.latent for root, n in e.reaction.change if n > 0}
     charged = {p for x in lots.values() if x.substance for p in x.substance.parts}
-    return wanted is not None and wanted not in made and wanted not in charged
+    if wanted is None or wanted in made or wanted in charged:
+        return False
+    return formula_of(wanted) not in {formula_of(r) for r in made if is_organic(r)}  # an isomer of position is what a transform made
 
 
 def meeting(

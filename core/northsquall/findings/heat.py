@@ -643,6 +643,10 @@ def _said_before(c: Context, step: Step) -> str:
     return c.procedure.flowing[max(0, step.span[0] - 40) : step.span[1]]
 
 
+FEW_ML_ACID_MOL = 0.1
+"""Sulfuric acid (5 mL) on which water that is dropped in with care spits, and no more (assumption): a condition, and no stop."""
+
+
 @rule("H10")
 def acid_dilution(c: Context) -> Iterator[Finding]:
     """H10: water brought to strong acid; a local layer boils."""
@@ -670,6 +674,7 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
                     and (step.T_limit is not None or step.T_range is not None)
                     and (step.cooled or step.bath is not None or COOLS.search(_said_before(c, step)) is not None)
                 )
+                dripped = dripped or (acid <= FEW_ML_ACID_MOL and lex.SLOWLY.search(step.text) is not None)
                 amount = f" would warm it by {rise:.0f} K" if rise is not None else ""
                 yield finding(
                     "H10", "stop" if not dripped and (rise is None or rise > c.settings.severity("H10_local_boil_K") / 2) else "condition",

@@ -281,6 +281,18 @@ def _gas_in_it(c: Context, step: Step) -> bool:
     return any(n > 0 and r in known and record_of(r).toxic for e in there for r, n in e.reaction.change)
 
 
+BY_DROPS = patterns.compile(r"\bby (?:the )?drops?\b|\bdrop(?:s|wise| by drop)\b", re.I)
+TEST_TUBE_ML = 10.0
+"""What a test of a drop scale holds (assumption)."""
+
+
+def _in_a_test_tube(c: Context, step: Step) -> bool:
+    """Whether all that is measured in a step's vessel is a few mL, and something is."""
+    mine = {k for s in c.procedure.steps if s.vessel == step.vessel for k in s.materials}
+    known = [c.lots[k].volume_mL for k in mine if c.lots[k].volume_mL is not None]
+    return bool(known) and sum(known) <= TEST_TUBE_ML
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
@@ -304,6 +316,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # "200 g of ice and some water": what is written takes up the heat
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
+        if BY_DROPS.search(step.text) and _in_a_test_tube(c, step):
+            decides = False  # drops of a reagent in a test tube
         if lot.material.strength is not None and (lot.material.strength.molar or 1.0) <= TRACE_MOLAR:
             decides = False  # 0.002 mol/L: however much of it, it warms and reacts by next to nothing
         if TITRATES.search(step.text) and _dilute(lot):
@@ -608,6 +622,7 @@ def _still_heated(c: Context, step: Step) -> bool:
         and bool(before)
         and before[-1].kind in ("heat", "reflux")
         and before[-1].n == step.n - 1
+        and before[-1].duration is None  # "heated for 1 h, left overnight": its time is over
     )
 
 

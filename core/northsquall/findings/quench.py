@@ -1109,6 +1109,9 @@ def catalytic(c: Context) -> Iterator[Finding]:
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, entry.before):
             if "transition-salt" not in h.id or ("cataly" not in h.then and "decompos" not in h.then):
                 continue
+            fed = (step := c.step(entry.step)) is not None and step.duration is not None
+            if fed and c.purpose.named and c.purpose.target == "O2":
+                continue  # oxygen is what it is for, and the feed paces it
             if tamed_in(h, entry, c.step(entry.step)):
                 continue  # iron(II) that is oxidised by drops of peroxide is no trace
             yield finding(

@@ -3999,7 +3999,10 @@ def _everything(account: Account, r: Reading) -> bool:
     return True
 
 
-ON_A_BATH = patterns.compile(r"\bheat(?:ed)?\b[^.;]{0,15}\b(?:on|in|by) (?:the|a|an) (?:boiling )?(?:water|steam|oil|sand) ?bath\b|\bon (?:the|a|an) (?:boiling )?(?:water|steam|oil|sand) ?bath\b", re.I)
+ON_A_BATH = patterns.compile(
+    r"\bheat(?:ed)?\b[^.;]{0,15}\b(?:on|in|by) (?:the|a|an) (?:boiling )?(?:water|steam|oil|sand) ?bath\b|\bon (?:the|a|an) (?:boiling )?(?:water|steam|oil|sand) ?bath\b",
+    re.I,
+)
 """ "Heat on the water bath": what stands on it is heated, and not the bath alone."""
 
 

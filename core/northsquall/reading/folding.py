@@ -105,6 +105,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("the_glass_goes", r",? (?:and )?(?:all )?the (?:glass(?:ware)?|apparatus) (?:goes through|is (?:rinsed|washed|cleaned) (?:with|in)|was (?:rinsed|washed|cleaned) (?:with|in)|then stands in) [^.;\n]{3,60}(?=[.;\n])", ""),
     ("limit_and_bath_ready", r"(?<=[Ll]imit )(-?\d[\d.]* ?°C), (?:an? )?(?:cold |cooling )*(?:ice|water|ice[- ]water)?[- ]?bath (?:is |stands )?(?:ready|at hand|by)(?=[.;])", "{0}"),
     ("both_into_the_flask", r"\b(?:[Pp]ut )?[Bb]oth (cold |together )?(?:together )?(?:are put )?in(?:to)? the (?=flask|beaker|pot)", "all of it {0}in the "),
+    ("until_litmus_red", r"\b(?:until|till) (?:the |a )?(?:blue )?litmus(?: paper)? (?:just )?(?:turn(?:s|ed)|is|was|goes|went|gets|becomes|became|shows?) red\b", "until pH 4"),
+    ("until_litmus_blue", r"\b(?:until|till) (?:the |a )?(?:red )?litmus(?: paper)? (?:just )?(?:turn(?:s|ed)|is|was|goes|went|gets|becomes|became|shows?) blue\b", "until pH 9"),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
     ("was_titrated", r"(?<=[\w)%]),? (?:freshly |just )?(?:titrated|standardi[sz]ed|assayed|analysed|checked|tested|opened|bought) (?:today|this (?:morning|week|month)|yesterday|last week|beforehand)(?:,|:)", ","),
     ("stays_white", r"(?<=[\w)%°]), (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide)(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),

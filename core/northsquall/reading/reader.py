@@ -667,6 +667,13 @@ def _begins_with_a_charge(doc: Procedure) -> None:
         first.kind = "charge"
 
 
+GAS_WANTED = patterns.compile(
+    r"\W*(?:this is how (?:I|we) make |how to make |making |to make |we make |I make )?(?:a (?:bit|little) of |some )?(?P<gas>oxygen|hydrogen|nitrogen|ammonia|chlorine|carbon dioxide|sul(?:f|ph)ur dioxide|hydrogen chloride|nitric oxide|acetylene)(?= (?:for|from|by|to fill)\b|[.:,]\s)",
+    re.I,
+)
+""" "Oxygen for the wooden splint.": a text that begins with the gas that it makes."""
+
+
 def _product(account: Account) -> None:
     """The product by its name: the title's, unless that went in; else a substance of the first lines that nobody charged."""
     doc = account.doc
@@ -689,6 +696,11 @@ def _product(account: Account) -> None:
             ):
                 r.product_identity, r.product, r.product_span = str(t.value), t.text, (t.start, t.end)
                 break
+    gas = GAS_WANTED.match(doc.source_text) if r.product_identity is None and r.product_smiles is None else None
+    if gas is not None:
+        t = next(iter(substances_in(gas["gas"])), None)
+        if t is not None:
+            r.product_identity, r.product, r.product_span = str(t.value), gas["gas"], gas.span("gas")
     if r.product_identity:
         r.product_smiles = catalogue().substances[r.product_identity].smiles
     if r.product_smiles is not None:
