@@ -107,7 +107,9 @@ def test_tin_chloride_reduces_a_nitroarene_with_the_heat_of_its_formation_enthal
     family = next(f for f in families() if f.id == "nitro-tin-chloride")
     low, high = family.heat["class"]
     assert low < dH < high
-    a = result("Amine\n\nEthyl 4-nitrobenzoate 9.75 g, 100 mL ethanol and 34 g tin(II) chloride dihydrate in a 250 mL flask, condenser. 70 °C, 30 min.")
+    a = result(
+        "Amine\n\nEthyl 4-nitrobenzoate 9.75 g, 100 mL ethanol and 34 g tin(II) chloride dihydrate in a 250 mL flask, condenser. 70 °C, 30 min."
+    )
     assert any(r.family_id == "nitro-tin-chloride" and (r.extent_mol or 0.0) == pytest.approx(0.04995, rel=0.01) for r in a.reactions)
 
 

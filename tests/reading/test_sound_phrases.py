@@ -86,7 +86,9 @@ def test_another_thing_that_is_added_gives_the_feed_no_time() -> None:
 
 @pytest.mark.parametrize("words", ["Saturate the distillate with salt, add 5 mL of 5 % sodium carbonate solution.", "To the distillate add 5 mL of 5 % sodium carbonate solution."])  # fmt: skip
 def test_what_goes_to_the_distillate_goes_not_to_the_pot(words: str) -> None:
-    p = read(f"Cyclohexene\n\n250 mL flask, 50.0 g cyclohexanol, 12 mL of 85 % phosphoric acid. Heat with the mantle so that the head stays below 90 °C. {words}")
+    p = read(
+        f"Cyclohexene\n\n250 mL flask, 50.0 g cyclohexanol, 12 mL of 85 % phosphoric acid. Heat with the mantle so that the head stays below 90 °C. {words}"
+    )
     assert next(s for s in p.steps if s.kind == "distil").keep == "distillate"
 
 

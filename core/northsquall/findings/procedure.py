@@ -289,7 +289,7 @@ TEST_TUBE_ML = 10.0
 def _in_a_test_tube(c: Context, step: Step) -> bool:
     """Whether all that is measured in a step's vessel is a few mL, and something is."""
     mine = {k for s in c.procedure.steps if s.vessel == step.vessel for k in s.materials}
-    known = [c.lots[k].volume_mL for k in mine if c.lots[k].volume_mL is not None]
+    known = [mL for k in mine if (mL := c.lots[k].volume_mL) is not None]
     return bool(known) and sum(known) <= TEST_TUBE_ML
 
 

@@ -3568,6 +3568,11 @@ QUENCHED_WITH = patterns.compile(
 )
 
 
+ONTO_WHAT_STANDS = patterns.compile(
+    r"\b(?:in ?to|on ?to|on|to|over) (?:it|them|this|that|the (?:\w+ )?(?:flask|pot|mixture|batch|residue|contents))\b", re.I
+)
+
+
 def _does_not_fit(account: Account, m: Mention) -> bool:
     """Whether a measured volume of water is more than the vessel of the batch holds."""
     size = account.main.nominal_mL if account.main is not None else None
@@ -3580,7 +3585,7 @@ def _water_comes(r: Reading) -> bool:
     """ "Pour 200 mL of water on it", "quench with 200 mL of water", "tip in 50 mL of water": water or ice is what is poured, and the batch what stands there."""
     first = next((m for m in r.mentions if m.identity in RECEIVERS and m.measured), None)
     at = r.clause.verb_at
-    if first is not None and _does_not_fit(r.account, first):
+    if first is not None and _does_not_fit(r.account, first) and ONTO_WHAT_STANDS.search(r.text) is None:
         return False  # "pour in 500 mL of ice water", out of a 250 mL flask
     if WATER_IN.search(r.text) and any(m.identity in RECEIVERS for m in r.mentions):
         return True

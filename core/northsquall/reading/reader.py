@@ -698,9 +698,9 @@ def _product(account: Account) -> None:
                 break
     gas = GAS_WANTED.match(doc.source_text) if r.product_identity is None and r.product_smiles is None else None
     if gas is not None:
-        t = next(iter(substances_in(gas["gas"])), None)
-        if t is not None:
-            r.product_identity, r.product, r.product_span = str(t.value), gas["gas"], gas.span("gas")
+        said = next(iter(substances_in(gas["gas"])), None)
+        if said is not None:
+            r.product_identity, r.product, r.product_span = str(said.value), gas["gas"], gas.span("gas")
     if r.product_identity:
         r.product_smiles = catalogue().substances[r.product_identity].smiles
     if r.product_smiles is not None:
