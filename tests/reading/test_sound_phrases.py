@@ -130,3 +130,31 @@ def test_no_two_lots_share_a_name() -> None:
         "c) filter; wash w. 50 mL ice water. 10.6 g.\n"
     )
     assert len({m.id for m in p.materials}) == len(p.materials)
+
+
+def test_an_acid_that_is_added_to_litmus_is_added() -> None:
+    """Unread it would be no acid on a cyanide."""
+    p = read("Plating\n\nThe bath (2 L with 60 g of potassium cyanide) was to be made weaker. Concentrated hydrochloric acid was added until the litmus turned red.")
+    assert fed(p, "hydrochloric acid").kind == "neutralise"
+
+
+def test_a_text_may_begin_with_the_gas_that_it_makes() -> None:
+    p = read("Oxygen for the wooden splint. A 250 mL flask with a dropping funnel, in the hood. Half a gram of manganese dioxide and 50 mL of water in the flask. 60 mL of 10 % hydrogen peroxide is dripped in over half an hour.")  # fmt: skip
+    assert p.results.product_identity == "oxygen"
+
+
+def test_what_the_head_says_it_is_made_from_is_what_is_weighed() -> None:
+    p = read("Bromotoluene from p-toluidine. I dissolve 53.5 grams, half a mole, in 150 mL of 48 percent hydrobromic acid and 100 mL of water in a 500 mL flask.")
+    assert amount(p, "p-toluidine") == 53.5
+
+
+def test_a_charge_list_is_in_what_stands_on_a_bath() -> None:
+    p = read("Chloride\n\n- benzyl alcohol 54 g, 0.50 mol\n- thionyl chloride 60 mL, 0.83 mol\n- 250 mL flask, reflux condenser\n- both cold into the flask, then heat on the water bath to 80 °C, 1 h\n")  # fmt: skip
+    assert [s.kind for s in p.steps] == ["charge", "heat"] and len(p.steps[0].materials) == 2
+
+
+@pytest.mark.parametrize(("title", "there"), [("Old LiAlH4", True), ("Old method for LiAlH4", False)])
+def test_what_is_old_is_what_is_got_rid_of(title: str, there: bool) -> None:
+    """Unread, a hydride of unknown amount would be none."""
+    p = read(f"{title}\n\nThere is some left in the bottle, how much nobody knows. It is put into ether, and ethyl acetate is added until it is quiet.")
+    assert ("lithium aluminium hydride" in {m.identity for m in p.materials}) is there

@@ -183,6 +183,22 @@ def _crude_of_the_title(text: str, where: list[int], head: str) -> tuple[str, li
     return text[:a] + put + text[b:], [*before[:a], *(before[k] for k in places), *before[b:]]
 
 
+FROM_THE_HEAD = patterns.compile(
+    r"\A\W*[A-Z0-9][\w,'() -]{3,50} from (?P<what>[\w,'-]{4,40}(?: [a-z]{4,15})?)\.\s+(?:I|We) (?:dissolved?|take|took|weigh(?:ed)?(?: in| out)?|put|stir(?:red)?) (?P<much>\d[\d.]* ?(?:grams?|g|kg|m?L))(?=(?:, [^,.;\n]{3,25},)? (?:in|into|with) )"
+)
+""" "Bromotoluene from p-toluidine. I dissolve 53.5 grams, half a mole, in …": what the head says it is made from, and only how much of it behind."""
+
+
+def _from_of_the_head(text: str, where: list[int]) -> tuple[str, list[int]]:
+    """The text with the one substance that its head makes something from put behind the amount that the next sentence begins with."""
+    m = FROM_THE_HEAD.match(text)
+    if m is None or len(list(substances_in(m["what"]))) != 1:
+        return text, where
+    before = where or list(range(len(text) + 1))
+    at, put = m.end("much"), f" of {m['what']}"
+    return text[:at] + put + text[at:], [*before[:at], *[before[at - 1]] * len(put), *before[at:]]
+
+
 def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with such a kind replaced by the name, and where each of its characters stood; unchanged where none or more than one is meant.
 
@@ -192,6 +208,7 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
     text, where = _of_what_the_head_names(text, where, head)
     text, where = _the_acid_of_the_title(text, where, head)
     text, where = _crude_of_the_title(text, where, head)
+    text, where = _from_of_the_head(text, where)
     places = [(a, b) for a, b in _weighed(text) if a > len(head) // 3]
     if not places:
         return text, where

@@ -169,7 +169,8 @@ AT_THE_END = patterns.compile(r"\b(?:funnels?|bottles?|beakers?|flasks?|jars?|su
 
 
 DISPOSAL = patterns.compile(
-    r"\b(?:residues?|clear(?:ing)?[- ]?out|disposal|disposing|destroy(?:ing)?|destruction|surplus|left-?overs?|g[eo]t(?:ting)? rid|quench(?:ing)? of|killing)\b",
+    r"\b(?:residues?|clear(?:ing)?[- ]?out|disposal|disposing|destroy(?:ing)?|destruction|surplus|left-?overs?|g[eo]t(?:ting)? rid|quench(?:ing)? of|killing)\b"
+    r"|\A\W*(?:the )?(?:old|expired|left-?over) (?:bottle of |can of |rest of )?(?!way|method|recipe|procedure|notes|form|style)[A-Za-z][\w ()-]{2,30}\Z",
     re.I,
 )
 """A title that says what is got rid of."""
