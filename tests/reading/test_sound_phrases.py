@@ -134,7 +134,9 @@ def test_no_two_lots_share_a_name() -> None:
 
 def test_an_acid_that_is_added_to_litmus_is_added() -> None:
     """Unread it would be no acid on a cyanide."""
-    p = read("Plating\n\nThe bath (2 L with 60 g of potassium cyanide) was to be made weaker. Concentrated hydrochloric acid was added until the litmus turned red.")
+    p = read(
+        "Plating\n\nThe bath (2 L with 60 g of potassium cyanide) was to be made weaker. Concentrated hydrochloric acid was added until the litmus turned red."
+    )
     assert fed(p, "hydrochloric acid").kind == "neutralise"
 
 
@@ -144,7 +146,9 @@ def test_a_text_may_begin_with_the_gas_that_it_makes() -> None:
 
 
 def test_what_the_head_says_it_is_made_from_is_what_is_weighed() -> None:
-    p = read("Bromotoluene from p-toluidine. I dissolve 53.5 grams, half a mole, in 150 mL of 48 percent hydrobromic acid and 100 mL of water in a 500 mL flask.")
+    p = read(
+        "Bromotoluene from p-toluidine. I dissolve 53.5 grams, half a mole, in 150 mL of 48 percent hydrobromic acid and 100 mL of water in a 500 mL flask."
+    )
     assert amount(p, "p-toluidine") == 53.5
 
 
@@ -156,5 +160,7 @@ def test_a_charge_list_is_in_what_stands_on_a_bath() -> None:
 @pytest.mark.parametrize(("title", "there"), [("Old LiAlH4", True), ("Old method for LiAlH4", False)])
 def test_what_is_old_is_what_is_got_rid_of(title: str, there: bool) -> None:
     """Unread, a hydride of unknown amount would be none."""
-    p = read(f"{title}\n\nThere is some left in the bottle, how much nobody knows. It is put into ether, and ethyl acetate is added until it is quiet.")
+    p = read(
+        f"{title}\n\nThere is some left in the bottle, how much nobody knows. It is put into ether, and ethyl acetate is added until it is quiet."
+    )
     assert ("lithium aluminium hydride" in {m.identity for m in p.materials}) is there
