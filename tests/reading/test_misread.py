@@ -195,20 +195,6 @@ def test_the_water_beside_the_ice_of_a_bath_is_no_charge(told: str) -> None:
 @pytest.mark.parametrize(
     "told",
     [
-        "The salt cake goes slowly, by the spoon, into a litre of ice water in a three-litre beaker.",
-        "When cold, the residue is put by the spoon into 1 L of ice water.",
-        "The solid is scraped into 1 L of ice water.",
-    ],
-)
-def test_what_came_of_a_charge_goes_into_water_and_no_water_on_it(told: str) -> None:
-    p = read(f"Trial\n\nSodium chloride 29 g and sulfuric acid 96 % w/w 60 mL react in a 500 mL flask. {told}")
-    last = p.steps[-1]
-    assert last.kind == "quench" and last.from_vessel == "500 mL flask" and last.vessel != "500 mL flask"
-
-
-@pytest.mark.parametrize(
-    "told",
-    [
         "We pour it all in, put the condenser on and run for it.",
         "You're supposed to put it in bit by bit, but we pour it all in.",
         "Open the tap of the funnel fully.",

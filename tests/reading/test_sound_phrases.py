@@ -55,18 +55,25 @@ def test_a_row_ends_where_the_next_begins() -> None:
     assert amount(p, "sodium hypochlorite") == 60.0 and fed(p, "sodium hypochlorite").duration is not None
 
 
+CHLORINE = "Potassium permanganate 8 g in a 500 mL flask. Hydrochloric acid 37 %, 45 mL, drips in over an hour."
+SALT_AND_ACID = "Sodium chloride 29 g and sulfuric acid 96 % w/w 60 mL react in a 500 mL flask."
+
+
 @pytest.mark.parametrize(
-    "words",
+    ("begin", "words"),
     [
-        "The mixture is poured slowly into 1 L of 10 % sodium bisulfite.",
-        "Pour the contents of the flask slowly into 1 L of 10 % sodium bisulfite.",
-        "Pour what's in the generator, slowly, into a litre of 10 percent sodium bisulfite.",
-        "Pour in 800 mL of ice water with stirring.",
+        (CHLORINE, "The mixture is poured slowly into 1 L of 10 % sodium bisulfite."),
+        (CHLORINE, "Pour the contents of the flask slowly into 1 L of 10 % sodium bisulfite."),
+        (CHLORINE, "Pour what's in the generator, slowly, into a litre of 10 percent sodium bisulfite."),
+        (CHLORINE, "Pour in 800 mL of ice water with stirring."),
+        (SALT_AND_ACID, "The salt cake goes slowly, by the spoon, into a litre of ice water in a three-litre beaker."),
+        (SALT_AND_ACID, "When cold, the residue is put by the spoon into 1 L of ice water."),
+        (SALT_AND_ACID, "The solid is scraped into 1 L of ice water."),
     ],
 )
-def test_a_batch_that_is_let_out_goes_away_from_its_flask(words: str) -> None:
-    """Into the agent, never the agent into the flask: the direction decides (handbook 2.8)."""
-    p = read(f"Chlorine\n\nPotassium permanganate 8 g in a 500 mL flask. Hydrochloric acid 37 %, 45 mL, drips in over an hour. {words}")
+def test_a_batch_that_is_let_out_goes_away_from_its_flask(begin: str, words: str) -> None:
+    """Into the agent or the water, never the other way into the flask: the direction decides (handbook 2.8)."""
+    p = read(f"Trial\n\n{begin} {words}")
     last = p.steps[-1]
     assert last.kind == "quench" and last.from_vessel == "500 mL flask" and last.vessel != "500 mL flask"
 

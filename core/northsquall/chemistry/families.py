@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import Counter
 from dataclasses import dataclass, field
 from functools import cache, lru_cache
 from math import ceil
@@ -256,6 +257,15 @@ def count_matches(smiles: str, smarts: str) -> int:
     """How often a pattern stands in a structure."""
     mol = _mol(smiles)
     return len(mol.GetSubstructMatches(_pattern(smarts))) if mol is not None else 0
+
+
+@lru_cache(KEPT)
+def kinds_of_atoms(smiles: str) -> frozenset[tuple[tuple[str, bool, int, int], int]]:
+    """How many atoms of each element, aromatic or not, with how many hydrogens and what charge: the same for isomers of position, not for an ether and an alcohol."""
+    mol = _mol(smiles)
+    if mol is None:
+        raise ValueError(f"“{smiles}” is not a structure")
+    return frozenset(Counter((a.GetSymbol(), a.GetIsAromatic(), a.GetTotalNumHs(), a.GetFormalCharge()) for a in mol.GetAtoms()).items())
 
 
 @cache

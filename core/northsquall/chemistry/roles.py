@@ -143,15 +143,14 @@ def _heaviest(procedure: Procedure, events: list[Event]) -> str | None:
             elif n > 0 and is_gas(root):
                 gas[root] = gas.get(root, 0.0) + n * e.extent
     made = {r: m for r, m in made.items() if "B" not in parse_formula(formula_of(r))} or made  # a borate is what the hydride leaves
-    slowly = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r) for r in late}
+    net = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r) for r in {*made, *late}}
     as_much = {
-        r: late[r] for r, n in slowly.items() if n > 0 and n >= 0.5 * max(gas.values(), default=0.0)
+        r: m for r, m in late.items() if net[r] >= 0.5 * max(gas.values(), default=0.0) and net[r] > 0
     }  # ammonia of a nitrile that is boiled to its acid
     made = made or as_much or (late if not gas else {})  # a slow reaction where there is no other
-    rest = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r) for r in made}
     came = {r: sum(n * e.extent for e in events for root, n in e.reaction.change if root == r and n > 0) for r in made}
-    kept = {r: m for r, m in made.items() if rest[r] > 0.5 * came[r]}
-    ends = {r: m for r, m in kept.items() if rest[r] > TRACE * max(rest[k] for k in kept)} or made
+    kept = {r: m for r, m in made.items() if net[r] > 0.5 * came[r]}
+    ends = {r: m for r, m in kept.items() if net[r] > TRACE * max(net[k] for k in kept)} or made
     if ends:
         return max(ends, key=lambda r: ends[r])
     return max(gas, key=lambda r: gas[r]) if gas else None

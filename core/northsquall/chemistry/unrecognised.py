@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 from northsquall import patterns
 from northsquall.chemistry import pairs
-from northsquall.chemistry.families import count_matches
+from northsquall.chemistry.families import count_matches, kinds_of_atoms
 from northsquall.chemistry.roles import WORK_UP, Purpose
-from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.chemistry.roots import is_organic
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure
 from northsquall.procedure.amounts import Lot
@@ -102,7 +102,9 @@ def product_open(procedure: Procedure, best: Walk, lots: dict[str, Lot]) -> bool
     charged = {p for x in lots.values() if x.substance for p in x.substance.parts}
     if wanted is None or wanted in made or wanted in charged:
         return False
-    return formula_of(wanted) not in {formula_of(r) for r in made if is_organic(r)}  # an isomer of position is what a transform made
+    return kinds_of_atoms(wanted) not in {
+        kinds_of_atoms(r) for r in made if is_organic(r)
+    }  # an isomer of position is what a transform made
 
 
 def meeting(

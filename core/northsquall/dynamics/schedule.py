@@ -11,6 +11,7 @@ from northsquall.chemistry.ledger import Event
 from northsquall.chemistry.walk import Walk
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.procedure.amounts import Lot
+from northsquall.reading.lexicon import BY_DROPS
 from northsquall.reading.pacing import drops_per_min
 from northsquall.review import Settings
 
@@ -154,7 +155,7 @@ FEW_DROPS_A_MIN = (20.0, 60.0, 120.0)
 def _few_drops(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings) -> Timed | None:
     """The time of a few mL that are said to go in by drops: nobody pours them, and nobody takes hours; None for more, or other words."""
     volume = _whole_mL([lots[m].volume_mL for m in step.materials])
-    if not step.materials or volume is None or volume > FEW_ML or DROPWISE.search(step.text) is None:
+    if not step.materials or volume is None or volume > FEW_ML or BY_DROPS.search(step.text) is None:
         return None
     slow, usual, fast = (_by_drops(procedure, step, lots, settings, rate) for rate in FEW_DROPS_A_MIN)
     if slow is None or usual is None or fast is None:
@@ -167,9 +168,6 @@ def _few_drops(procedure: Procedure, step: Step, lots: dict[str, Lot], settings:
         False,
         f"{volume:.2g} mL drop by drop, some {FEW_DROPS_A_MIN[1]:.0f} a minute: common practice, no source",
     )
-
-
-DROPWISE = patterns.compile(r"\b(?:drop ?wise|drop-wise|drop by drop|by drops|in drops|dripped)\b", re.I)
 
 
 def _duration(procedure: Procedure, step: Step, lots: dict[str, Lot], settings: Settings, pot: Vessel | None) -> Timed:

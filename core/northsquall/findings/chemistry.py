@@ -18,7 +18,7 @@ from northsquall.findings.sentences import named_in, sentence_of
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Step
 from northsquall.quenching.leftovers import slow_quenches, wanted_in
-from northsquall.reading.lexicon import SLOWLY
+from northsquall.reading.lexicon import BY_DROPS, SLOWLY
 from northsquall.reading.surroundings import DENIED
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
 from northsquall.substances import catalogue
@@ -280,9 +280,6 @@ def tamed_in(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
     high = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
     little = bool(step.portions or step.duration) or BY_DROPS.search(step.text) is not None
     return little and high is not None and high <= h.tamed["T"]
-
-
-BY_DROPS = patterns.compile(r"\b(?:drop by drop|dropwise|in drops|drop(?:ped|s)? in|dripped)\b", re.I)
 
 
 @rule("P06")

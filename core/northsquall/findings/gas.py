@@ -938,7 +938,9 @@ def _takes_what_it_dries(record: GasRecord) -> str:
 DRIES = patterns.compile(r"\b(?:dry|dried|dries|drying)\b", re.I)
 
 
-DILUTE_BEFORE = patterns.compile(r"\b(?:dil(?:ute|\.)?|\d[\d.]* ?(?:M|N|mol/L)|[1-6]?\d ?%(?: w/w)?)(?: (?:aqueous|cold))? (?:of )?$", re.I)
+DILUTE_BEFORE = patterns.compile(
+    r"(?<![\d.])\b(?:dil(?:ute|\.)?|\d(?:\.\d+)? ?(?:M|N|mol/L)|[1-6]?\d ?%(?: w/w)?)(?: (?:aqueous|cold))? (?:of )?$", re.I
+)
 """In front of an acid that is none to dry with."""
 
 

@@ -14,6 +14,7 @@ from northsquall.chemistry.ledger import Entry
 from northsquall.chemistry.roots import is_diazonium
 from northsquall.dynamics.building import HEATERS
 from northsquall.findings.base import Context, Stage, finding, rule
+from northsquall.findings.sentences import sentence_of
 from northsquall.procedure import Step
 from northsquall.procedure.units import convert
 from northsquall.quenching.dump import QUENCH_LIMIT_C
@@ -443,10 +444,32 @@ def _condenser_W(c: Context) -> float:
     return float(c.settings.get("condenser_W")[0])
 
 
+CONDENSER_DRY = patterns.compile(
+    r"\bcondenser\b[^.;\n]{0,40}?\b(?:water|cooling)(?:['’]s)? ?(?:is |was |were |has been |had been |being )?(?:not (?:yet )?(?:running|on|connected|flowing|turned on)|off\b|turned off|shut|forgotten)|\bcondenser,? (?:(?:runs|is used|is run|stands|works|stays|is left) )?(?:without|with no) (?:cooling |any )?water\b|\b(?:no|without(?: any)?) (?:cooling )?water (?:in|on|through|to|for) the condenser\b|\bcondenser (?:is |was )?(?:not cooled|uncooled|stays dry)\b|\bforgot\b[^.;\n]{0,20}\bcondenser(?:['’]s)? water\b",
+    re.I,
+)
+WHEN_OVER = patterns.compile(
+    r"\b(?:if|should|when|once|after\w*|finally|at the end|in the end|last of all|fails?|failure|cold|cool|cooled|never|don['’]t|do not|check\w*)\b",
+    re.I,
+)
+"""The water is turned off behind the work, or what is done where it fails."""
+OPEN_TO_THE_ROOM = patterns.compile(
+    r"\b(?:no|without(?: an?| any)?) (?:reflux )?condenser\b|\bopen (?:flask|beaker|dish|pot|vessel)\b", re.I
+)
+"""Nothing is there for a vapour to condense in."""
+
+
+def said_dry(text: str) -> re.Match[str] | None:
+    """Where a text says that no water runs through its condenser while it works; None where it does not."""
+    return next((m for m in CONDENSER_DRY.finditer(text) if not WHEN_OVER.search(sentence_of(text, m))), None)
+
+
 def boils_as_meant(c: Context) -> bool:
     """Whether the batch boils, where it could at its worst, in a step that is a reflux and whose vapour a condenser takes (handbook 4, H03)."""
     if c.mtt is None or any(s.all_at_once and s.kind in ("charge", "dose", "add") for s in c.procedure.steps):
         return False  # nothing was seen before all of it was there
+    if said_dry(c.procedure.flowing) or any(s.kind == "reflux" and OPEN_TO_THE_ROOM.search(s.text) for s in c.procedure.steps):
+        return False
     if c.pot is None or not c.pot.plan.reacts:  # no rate: all of its heat within minutes
         here = [s for s in c.stages if (step := c.step(s.step)) is not None and step.kind == "reflux"]
         return bool(here) and max(s.heat_kJ[2] for s in here) * 1e3 <= _condenser_W(c) * SOON_S

@@ -281,7 +281,7 @@ def _gas_in_it(c: Context, step: Step) -> bool:
     return any(n > 0 and r in known and record_of(r).toxic for e in there for r, n in e.reaction.change)
 
 
-BY_DROPS = patterns.compile(r"\bby (?:the )?drops?\b|\bdrop(?:s|wise| by drop)\b", re.I)
+COUNTED_DROPS = patterns.compile(r"\b(?:drops|by (?:the )?drop)\b", re.I)
 TEST_TUBE_ML = 10.0
 """What a test of a drop scale holds (assumption)."""
 
@@ -316,7 +316,7 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # "200 g of ice and some water": what is written takes up the heat
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
-        if BY_DROPS.search(step.text) and _in_a_test_tube(c, step):
+        if (lex.BY_DROPS.search(step.text) or COUNTED_DROPS.search(step.text)) and _in_a_test_tube(c, step):
             decides = False  # drops of a reagent in a test tube
         if lot.material.strength is not None and (lot.material.strength.molar or 1.0) <= TRACE_MOLAR:
             decides = False  # 0.002 mol/L: however much of it, it warms and reacts by next to nothing

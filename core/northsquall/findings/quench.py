@@ -26,7 +26,7 @@ from northsquall.quenching.dump import acted_on_by_water, dump_of
 from northsquall.quenching.leftovers import added_slowly, agents_of, composition_of
 from northsquall.quenching.leftovers import record_of as harmful
 from northsquall.reading import concepts
-from northsquall.reading.lexicon import WORN
+from northsquall.reading.lexicon import UNTIL_SEEN, WORN
 from northsquall.reading.likeness import sentences
 from northsquall.reading.surroundings import DENIED
 from northsquall.reading.tokens import substances_in
@@ -96,7 +96,8 @@ def left_over(c: Context) -> Iterator[Finding]:
 
 
 TESTED = patterns.compile(
-    r"\b(?:until|till|test(?:s|ed)?|checked|strips?|papers?|negative|colou?rless|stays? white|gone|no (?:more|further|longer))\b", re.I
+    rf"{UNTIL_SEEN}|\b(?:test(?:s|ed)?|checked|strips?|(?<!filter )(?<!through )papers?|negative|colou?rless|stays? white|gone|no (?:more|further|longer))\b",
+    re.I,
 )
 """How a destruction is seen to be complete."""
 REST_OF_IT = patterns.compile(
@@ -1109,13 +1110,13 @@ def catalytic(c: Context) -> Iterator[Finding]:
         for h in pairs.hits(entry.mixed, entry.conditions.T_high, entry.before):
             if "transition-salt" not in h.id or ("cataly" not in h.then and "decompos" not in h.then):
                 continue
-            fed = (step := c.step(entry.step)) is not None and step.duration is not None
-            if fed and c.purpose.named and c.purpose.target == "O2":
+            step = c.step(entry.step)
+            if step is not None and step.duration is not None and c.purpose.named and c.purpose.target == "O2":
                 continue  # oxygen is what it is for, and the feed paces it
-            if tamed_in(h, entry, c.step(entry.step)):
+            if tamed_in(h, entry, step):
                 continue  # iron(II) that is oxidised by drops of peroxide is no trace
             yield finding(
-                "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",
+                "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=step, limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",
             )  # fmt: skip
             return
     text = c.procedure.flowing

@@ -11,7 +11,7 @@ from northsquall.chemistry.pairs import classes_in
 from northsquall.chemistry.unrecognised import ACTING
 from northsquall.dynamics.building import at_its_feed
 from northsquall.findings.base import Context, Stage, finding, rule
-from northsquall.findings.heat import boils_as_meant
+from northsquall.findings.heat import boils_as_meant, said_dry
 from northsquall.findings.sentences import sentence_of
 from northsquall.findings.words import MIXED
 from northsquall.heat.freezing import freezing
@@ -440,24 +440,10 @@ def frozen(c: Context) -> Iterator[Finding]:
             return
 
 
-CONDENSER_DRY = patterns.compile(
-    r"\bcondenser\b[^.;\n]{0,40}?\b(?:water|cooling)(?:['’]s)? ?(?:is |was |were |has been |had been |being )?(?:not (?:yet )?(?:running|on|connected|flowing|turned on)|off\b|turned off|shut|forgotten)|\bcondenser,? (?:(?:runs|is used|is run|stands|works|stays|is left) )?(?:without|with no) (?:cooling |any )?water\b|\b(?:no|without(?: any)?) (?:cooling )?water (?:in|on|through|to|for) the condenser\b|\bcondenser (?:is |was )?(?:not cooled|uncooled|stays dry)\b|\bforgot\b[^.;\n]{0,20}\bcondenser(?:['’]s)? water\b",
-    re.I,
-)
-
-
-WHEN_OVER = patterns.compile(
-    r"\b(?:if|should|when|once|after\w*|finally|at the end|in the end|last of all|fails?|failure|cold|cool|cooled|never|don['’]t|do not|check\w*)\b",
-    re.I,
-)
-"""The water is turned off behind the work, or what is done where it fails."""
-
-
 @rule("H07")
 def condenser_dry(c: Context) -> Iterator[Finding]:
     """H07: it boils under a condenser through which no water runs."""
-    text = c.procedure.flowing
-    m = next((m for m in CONDENSER_DRY.finditer(text) if not WHEN_OVER.search(sentence_of(text, m))), None)
+    m = said_dry(c.procedure.flowing)
     boils = any(s.kind in ("reflux", "distil", "heat") for s in c.procedure.steps) or BOILS.search(c.procedure.flowing) is not None
     if m is None or not boils:
         return

@@ -162,6 +162,10 @@ class Account:
         """Whether anything was put into a vessel."""
         return any(s.vessel == name and (s.materials or s.from_vessel) for s in self.doc.steps)
 
+    def held(self, name: str | None) -> set[str | None]:
+        """What was put into a vessel by name, as identities; None for what is not known."""
+        return {self.lot(k).identity for s in self.doc.steps if s.vessel == name for k in s.materials}
+
     def trace(self) -> tuple[object, ...]:
         """What a clause may have changed; the same before and after where nothing came of it."""
         d = self.doc

@@ -3033,7 +3033,7 @@ def _fragment(account: Account, r: Reading) -> None:
     doc, text = account.doc, r.text
     window, limit, used = temperatures_in(r.clause)
     duration = durations_in(r.clause)[0]
-    if not r.mentions and duration is not None and "funnel" in account.waiting.values() and BY_DROPS.match(text):
+    if not r.mentions and duration is not None and "funnel" in account.waiting.values() and NOW_BY_DROPS.match(text):
         return _bring(account, r)  # "In the funnel 14 g of chloride. Dropwise, over half an hour, at 10 to 20 °C"
     if not r.mentions and "funnel" in account.waiting.values() and TAP_OPEN.match(text):
         return _bring(account, r)  # "The funnel holds 5 mL of bromine. Open the tap, 30 min"
@@ -3065,7 +3065,7 @@ def _fragment(account: Account, r: Reading) -> None:
             doses[-1].duration, doses[-1].kind = duration, "dose"
             account.spend(r.items)
             return None
-    if (FROM_THE_FUNNEL.match(text) or BY_DROPS.match(text)) and _told_behind(account, r):
+    if (FROM_THE_FUNNEL.match(text) or NOW_BY_DROPS.match(text)) and _told_behind(account, r):
         return None
     to = next((x for x in r.items[:4] if isinstance(x, Qty) and x.dim == "temperature"), None)
     if doc.steps and not r.mentions and to is not None and TO_A_TEMPERATURE.match(text):
@@ -3270,7 +3270,7 @@ BURNER_UNDER = patterns.compile(
     re.I,
 )
 """A sentence without a verb that sets the flame under the flask."""
-BY_DROPS = patterns.compile(
+NOW_BY_DROPS = patterns.compile(
     r"^\W*(?:and |then |now |this |that )*(?:dropwise|drop by drop|drop-wise|in drops|slowly|gradually|trickled?|dripped|drips?)\b", re.I
 )
 
@@ -3704,6 +3704,13 @@ def _two_acids(mentions: list[Mention]) -> bool:
     return len({m.identity for m in mentions} & set(ACIDS)) == 2
 
 
+def _stands_there(account: Account, r: Reading) -> bool:
+    """ "Sulfuric acid is added to the nitric acid": whether that one is what the flask holds, beside nothing but acids and water."""
+    held = account.held(account.main.name if account.main else None)
+    named = [m for m in r.mentions if m not in r.measured and not _waits(account, m)]
+    return bool(named) and bool(r.measured) and {m.identity for m in named} <= held <= {*ACIDS, *RECEIVERS}
+
+
 MADE_BEFORE = patterns.compile(
     r"(?:^\W*(?:then )?|, )(?:an?|the|this|that|our) (?:[\w-]+ ){0,2}mixture of\b.*"
     r"\b(?:was|were|is|are|gets?|got|goes|went)\b[^,;]{0,30}\b(?:added|tipped|poured|dripped|dropped|let|thrown|run|in)\b",
@@ -3765,6 +3772,8 @@ def _to_side(account: Account, r: Reading) -> bool:
         place(account, step, [x for y in r.measured for x in lots_for(account, y, True)])
         return True
     mixing = _only_acids(r.mentions) and _two_acids(r.mentions)
+    if mixing and _stands_there(account, r):
+        return False
     told = account.mix_sentence == r.clause.sentence
     headed = (not busy or ":" in text) and lex.MIX_REFERENCE.search(
         r.clause.label or (text.partition(":")[0] if ":" in text else "")
@@ -3909,8 +3918,8 @@ def _waits(account: Account, m: Mention) -> bool:
 
 def _only_acids_in(account: Account, vessel: Vessel) -> bool:
     """Whether an open vessel holds acids, water and ice alone: what is made up for the flask, or stands by."""
-    held = [account.lot(k).identity for s in account.doc.steps if s.vessel == vessel.name for k in s.materials]
-    return vessel.kind in ("beaker", "bucket", "bowl", "tub", "jar") and bool(held) and all(x in (*ACIDS, *RECEIVERS) for x in held)
+    held = account.held(vessel.name)
+    return vessel.kind in ("beaker", "bucket", "bowl", "tub", "jar") and bool(held) and held <= {*ACIDS, *RECEIVERS}
 
 
 def _side_vessel(account: Account, r: Reading) -> Vessel:
@@ -6054,7 +6063,7 @@ def _waste(account: Account, r: Reading) -> None:
         step = new_step(account, r.clause, "add" if same else "quench", vessel=vessel.name, from_vessel=None if same else source)
         place(account, step, ice)
         source = None
-    kills = [x for x in rest if x.identity in TAKES_AWAY] if re.search(r"\b(?:until|till)\b", r.text) else []
+    kills = [x for x in rest if x.identity in TAKES_AWAY] if re.search(lex.UNTIL_SEEN, r.text, re.I) else []
     for kind, group in (
         ("destroy", kills),
         ("neutralise", [x for x in rest if x not in kills]),

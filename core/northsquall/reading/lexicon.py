@@ -630,6 +630,13 @@ ALL_AT_ONCE = Cue(
     " goes",
     " pours",
 )
+BY_DROPS = patterns.compile(r"\b(?:drop ?wise|drop-wise|drop by drop|(?:by|in) (?:the )?drops|drop(?:ped|s)? in|dripped)\b", re.I)
+"""Of what goes in drop by drop."""
+UNTIL_SEEN = (
+    r"\b(?:until|till)\b[^.;\n]{0,60}\b(?:paper|strip|colou?r\w*|gone|pale|clear|negative|no|not|nothing|blank|white|faint|fade[sd]?|discharged|disappear\w*|vanish\w*"
+    r"|stop(?:s|ped)?|ceases?|neutral|pH|decolou?ri[sz]\w+|blue|brown|yellow|green|red|violet|purple|orange)\b"
+)
+"""An addition that ends at what is seen, and not at a time or a temperature."""
 TITLE = patterns.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
 """A first line on its own: what a text is about."""
 

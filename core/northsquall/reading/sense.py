@@ -263,7 +263,7 @@ DESTROYS = (
     "urea",
 )
 TITRATED = patterns.compile(r"\b(?:iodine|bromine|chlorine)\b[^.;\n]{0,30}\btitrat\w+\b[^.;\n]{0,20}\bwith\b", re.I)
-UNTIL = patterns.compile(r"\b(?:until|till)\b[^.;\n]{0,50}\b(?:paper|strip|white|colou?r\w*|clear|pale|blue|negative)\b", re.I)
+UNTIL = patterns.compile(lex.UNTIL_SEEN, re.I)
 PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|throw|stir(?:red)? in)\b", re.I)
 
 

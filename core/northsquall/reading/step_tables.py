@@ -58,11 +58,12 @@ def _cells(line: str, at: int) -> list[Cell]:
     return [(at + m.start(), at + m.end(), m.start()) for m in re.finditer(r"\S+(?: \S+)*", line)]
 
 
-def _columns(text: str, cells: list[Cell]) -> list[tuple[str, int]]:
-    """(kind, column) of each heading; empty where the line heads no step table."""
+def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
+    """(kind, column) of each heading; empty where the line heads no step table. `after` is what stands below it."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
     numbered = any(re.fullmatch(COLUMNS["number"], n) for n in names)
-    operations = numbered and (any(re.fullmatch(DO, n) for n in names) or {"what", "how"} <= set(names))
+    operations = numbered and any(re.fullmatch(DO, n) or ("what" in names and HOW_IN.search(n)) for n in names)
+    operations = operations and (any(re.fullmatch(rf"{DO}|how", n) for n in names) or _doings(after) > 1)
     others = [n for n in names if OTHER.search(n) and not (operations and re.fullmatch(COLUMNS["amount"], n))]
     if len([n for n in names if n]) < 2 or others:
         return []
@@ -337,8 +338,10 @@ HOW = patterns.compile(
     r"\b(?:dropwise|drop by drop|portion-?wise|(?:in|as) (?:\w+ )?(?:equal |small )?(?:portions|lots)|added|run in|dripped|poured|fed|all at once|in one (?:go|portion|lot)|(?:over|during|within|in) (?:about )?\d[\d.–-]* ?(?:min|h)\b)",
     re.I,
 )
+HOW_IN = patterns.compile(r"\bhow\b(?! (?:much|long|warm|hot|often))")
+""" "Where / how": a heading of how a row is done."""
 DOING = patterns.compile(
-    r"\W*(?:hold|stir|leave|thermometer|waste|steam|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
+    r"\W*(?:hold|stir|leave|pour|thermometer|waste|steam|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
     re.I,
 )
 """An item that is no material but a doing."""
@@ -351,6 +354,12 @@ RULE = patterns.compile(r"[\s|:=+-]+")
 """The line under the headings, or one that parts rows."""
 
 
+def _doings(after: str) -> int:
+    """How many rows of the table that begins here are doings and no materials."""
+    block = itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines())
+    return sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x in block if not RULE.fullmatch(x))
+
+
 def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str]]:
     """(kind, column, unit) of a charge list that tells beside each item what is done with it; empty where it is none, or where the doings stand behind it."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
@@ -361,7 +370,7 @@ def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str
     block = list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
     rows = [(x, _cells(x, 0)[-1]) for x in block if not RULE.fullmatch(x)]
     paced = sum(at >= cells[-1][2] and HOW.search(x, a, b) is not None for x, (a, b, at) in rows)
-    doings = sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x, _ in rows)
+    doings = _doings(after)
     if numbered and doings < 2:
         return []
     length = sum(map(len, block))
@@ -524,7 +533,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     for line in text.splitlines(keepends=True):
         bare = line.rstrip("\n")
         cells = _cells(bare, at) if bare.strip() else []
-        heading = _columns(text, cells) if cells and not table else []
+        heading = _columns(text, cells, text[at + len(line) :]) if cells and not table else []
         if not mixtures and cells and not table and (mixtures := _mixtures(text, cells)):
             changed = True
             p.put("\n", at)

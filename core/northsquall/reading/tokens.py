@@ -255,6 +255,8 @@ INDICATOR = patterns.compile(
 )
 """Behind a substance's name, folded to lower case: the name of a dye."""
 OF_A_GROUP = patterns.compile(r"yl[ -]$")
+GROUP_BEFORE = patterns.compile(r"\([\w,' -]*(?:yl|ylidene|azo|oxy|amino|thio|imino)\)-$")
+"""Before a substance's name, folded to lower case: a group that makes it the tail of a longer one."""
 RADICAL_FIRST = patterns.compile(r"(?:phenyl|benzyl|methyl|ethyl|propyl|isopropyl|butyl) (?:sulfide|sulfone|sulfoxide|ether|ketone)$")
 A_RADICAL = patterns.compile(r"(?:[a-z]{2,}|[a-z]-)yl $")
 TWO_GROUPS = ("dibenzyl", "diphenyl", "dibenzoyl", "biphenyl")
@@ -292,6 +294,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
+        if before == "-" and GROUP_BEFORE.search(folded[max(0, start - 40) : start]):
+            continue  # "1-(4-sulfophenylazo)-2-naphthol"
         if OXIDATION_STATE.match(folded, stop) or (identity in SALT_METALS and OTHER_HALF.match(folded, stop)):
             continue  # "copper(II) acetate", "sodium stannate": the metal of a salt that is not listed
         if RADICAL_FIRST.match(folded[start:stop]) and A_RADICAL.search(folded[max(0, start - 24) : start]):
