@@ -698,7 +698,7 @@ def acid_dilution(c: Context) -> Iterator[Finding]:
                     and (step.cooled or step.bath is not None or COOLS.search(_said_before(c, step)) is not None)
                 )
                 dripped = dripped or (acid <= FEW_ML_ACID_MOL and lex.SLOWLY.search(step.text) is not None)
-                amount = f" would warm it by {rise:.0f} K" if rise is not None else ""
+                amount = f", which it would warm by {rise:.0f} K" if rise is not None else ""
                 yield finding(
                     "H10", "stop" if not dripped and (rise is None or rise > c.settings.severity("H10_local_boil_K") / 2) else "condition",
                     f"{lot.label.capitalize()} is added to strong sulfuric acid{amount}; where it meets the acid it boils and spits.",

@@ -18,7 +18,7 @@ from northsquall.findings.sentences import named_in, sentence_of
 from northsquall.findings.words import PAPER_GONE
 from northsquall.gas import record_of
 from northsquall.heat.acids import free_acids
-from northsquall.procedure import Bath, Step
+from northsquall.procedure import Bath, Quantity, Step
 from northsquall.procedure.amounts import Lot
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import Leftover, readiness
@@ -70,6 +70,9 @@ def left_over(c: Context) -> Iterator[Finding]:
         told = _told_destroyed(c, x) if x.destroyed <= BY_THE_WAY else None
         if told is not None and (TESTED.search(told) or BOILED_AWAY.search(told)):
             continue  # by a test: the amount is then a guide
+        until = _until_seen(c, x)
+        if until is not None and any(q is None or q.approximate for q in until):
+            continue  # "in portions until bright yellow, about 12 mL"
         name = c_label(x)
         amount = _amount_words(x)
         danger = x.record["danger"]
@@ -85,9 +88,10 @@ def left_over(c: Context) -> Iterator[Finding]:
         step = _last_step(c, x)
         if x.destroyed > LEAST_LEFT and x.by_itself <= LEAST_LEFT:
             how = f"what is written to destroy it takes {x.destroyed * 100:.0f} %"
-            if severe and (d := next((s for s in c.procedure.steps if s.kind == "destroy"), None)) is not None:
-                said = c.procedure.flowing[d.span[0] : d.span[1] + 120]
-                if UNTIL_GONE.search(said):  # by a test: the amount is then a guide
+            d = next((s for s in c.procedure.steps if s.kind == "destroy"), None)
+            if severe and (d is not None or until is not None):
+                said = c.procedure.flowing[d.span[0] : d.span[1] + 120] if d is not None else ""
+                if UNTIL_GONE.search(said) or until is not None:  # by a test: the amount is then a guide
                     severe, how = False, f"{how}; the test alone shows the rest gone"
         yield finding(
             "Q01", "stop" if severe and x.mol is not None else "note" if _a_little(x) else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
@@ -136,6 +140,21 @@ def _told_destroyed(c: Context, x: Leftover) -> str | None:
         if meant and any(composition_of(s.formula) in agents and WITHOUT_IT.search(said[:at]) is None for s, at in named):
             return said
     return None
+
+
+def _until_seen(c: Context, x: Leftover) -> list[Quantity | None] | None:
+    """Amounts of the agents of a leftover that a step adds until their end is seen, however much its kind; None where no step does."""
+    agents = agents_of(x.record)
+    for s in c.procedure.steps:
+        lots = [m for m in c.procedure.materials if m.id in s.materials]
+        own = [m for m in lots if m.identity in catalogue().substances and composition_of(catalogue().substances[m.identity].formula) in agents]
+        said = c.procedure.flowing[s.span[0] : s.span[1] + 60].split("\n")[0]
+        if own and WATCHED.search(said):
+            return [m.amount for m in own]
+    return None
+
+
+WATCHED = patterns.compile(UNTIL_SEEN, re.I)
 
 
 def _a_little(x: Leftover) -> bool:

@@ -189,8 +189,11 @@ OTHER_VESSEL = patterns.compile(
 
 
 def set_bath(vessel: Vessel | None, bath: Bath | None) -> None:
-    """The bath of a vessel: the first that is named, or one whose ice is written."""
-    if vessel is not None and bath is not None and (vessel.bath is None or (vessel.bath.ice_g is None and bath.ice_g is not None)):
+    """The bath of a vessel: the first that is named, one whose ice is written, or ice behind what stands ready to heat it."""
+    if vessel is None or bath is None:
+        return
+    ready = vessel.bath is not None and vessel.bath.kind in ("mantle", "plate", "burner") and bath.kind in ("ice", "ice-salt")
+    if vessel.bath is None or ready or (vessel.bath.ice_g is None and bath.ice_g is not None):
         vessel.bath = bath
 
 
@@ -661,7 +664,9 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
 
 def unspent(account: Account) -> bool:
     """Whether a mixture prepared in a side vessel still waits to be used."""
-    return account.mix is not None and not any(s.from_vessel == account.mix.name and s.share is None for s in account.doc.steps)
+    mix = account.mix.name if account.mix is not None else None
+    last = next((s for s in reversed(account.doc.steps) if (s.from_vessel == mix and s.share is None) or (s.vessel == mix and s.materials)), None)
+    return mix is not None and (last is None or last.from_vessel != mix)
 
 
 __all__ = [

@@ -689,7 +689,16 @@ def lots_for(account: Account, m: Mention, opens: bool) -> list[Material]:
             piece = split(account, lot, share) if share < 0.97 else None
             return [piece or lot]
         return [lot, *([account.lot(beside)] if beside in account.waiting else [])] if lot.id in account.waiting else []
-    return meant(account, m, opens)
+    in_funnel = [k for k, tag in account.waiting.items() if tag == "funnel"]
+    lots = meant(account, m, opens)
+    if len(lots) == 1 and lots[0].id in in_funnel and not m.measured and lots[0].span is not None:
+        near = [x for x in map(account.lot, in_funnel) if x.identity in RECEIVERS and x.span is not None]
+        lots += [x for x in near if 0 < x.span[0] - lots[0].span[1] < AS_DILUTED]  # "funnel: acid 60 mL into 60 mL of water"; "run the acid on"
+    return lots
+
+
+AS_DILUTED = 30
+"""Characters between an acid that waits in the funnel and the water that it was mixed with."""
 
 
 def _share(lot: Material, m: Mention) -> float | None:
@@ -854,6 +863,8 @@ def _lasts(account: Account, clause: Clause) -> bool:
     if not last.materials or clause.start - last.span[1] > (AS_FAR if gas else 8):
         return False
     last.kind, last.duration = "dose", duration
+    last.span = (last.span[0], max(last.span[1], clause.end))
+    last.text = account.source[last.span[0] : last.span[1]]
     if kept:  # "it takes 45 min, between 5 and 15 °C"
         last.T_range, last.T_limit = last.T_range or window, last.T_limit or limit
         used = [*used, *told]
@@ -1767,6 +1778,7 @@ def _by_letter(account: Account, r: Reading) -> bool:
 
 RECEIVING = patterns.compile(
     r"\b(?:receivers?|receiving flask|(?:the |its )?adapt[eo]r (?:goes|leads|ends|runs|reaches|dips|is put|just) (?:\w+ )?(?:in|into|over|above))\b[^.;\n]*?(?:\bwith\b|\bhold(?:s|ing)\b|\bcontain\w*|[(,:])"
+    r"|\b[Ii]n the receiver (?:is|are|was|were|stands?|there (?:is|are|was|were)|put|place|come)\b"
     r"|\b(?:under|below|above|over|touching) (?:the surface of )?(?=\d[^.;\n]{3,40}? in (?:an?|the) (?:\d+ ?m?L )?receivers?\b)"
     r"|\badapt[eo]r (?:reaching|dipping|ending|leading|going) (?:just |well )?(?:under|below|into|in)\b(?=[^.;\n]* in (?:an?|the) [^.;,\n]{0,25}\breceivers?\b)",
     re.I,
@@ -1807,7 +1819,11 @@ def _in_the_receiver(account: Account, r: Reading) -> None:
     ):
         return
     at = r.clause.start + m.start()
-    there = [x for x in r.measured if x.start > at and x.identity is not None and catalogue().substances[x.identity].phase != "s"]
+    there = [
+        x
+        for x in r.measured
+        if x.start > at and x.identity is not None and (x.identity in RECEIVERS or catalogue().substances[x.identity].phase != "s")
+    ]
     if not there:
         return
     sizes = [v for v in r.vessels if v.start > at and v.qty is not None]
@@ -3028,6 +3044,18 @@ def _goes_on_listing(account: Account, r: Reading) -> bool:
     return between.count("\n") <= 2 and "\n\n" not in between and "\n" in between
 
 
+def _of_the_pot(account: Account, r: Reading) -> bool:
+    """ "Not above 30 °C in the flask": whether the temperature of a clause is that of the vessel where something was just put in."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or last.kind not in ("dose", "add", "charge") or r.clause.start - last.span[1] > 12:
+        return False
+    return all(v.nominal_mL is None and account.vessel_name(v) == last.vessel for v in r.vessels) and not THE_BATH_AT.search(r.text)
+
+
+THE_BATH_AT = patterns.compile(r"\b(?:bath|jacket|oil|mantle|receiver|condenser|head|vapou?r|funnel|trap|absorber|scrubber)\b[^.;,\n]{0,25}\d", re.I)
+""" "Bath at 60 °C": of what stands outside."""
+
+
 def _fragment(account: Account, r: Reading) -> None:
     """No verb of doing: apparatus, a limit, a charge, or an addition in note form."""
     doc, text = account.doc, r.text
@@ -3041,6 +3069,8 @@ def _fragment(account: Account, r: Reading) -> None:
         return None
     if unspent(account) and not r.measured and MADE_GOES_IN.match(text) and _move(account, r):
         return None
+    if unspent(account) and not r.measured and r.clause.verb is None and DIAZO_IN.match(text):
+        return read_clause(account, replace(r.clause, verb="add"))
     rows = {account.lot(k).identity for k, tag in account.waiting.items() if tag == "list"}
     if doc.steps and ROW_IN.fullmatch(text) and any(m.identity in RECEIVERS and m.identity in rows for m in r.mentions):
         return _bring(account, r)
@@ -3219,7 +3249,8 @@ def _fragment(account: Account, r: Reading) -> None:
             account.next_bath = r.bath  # "Ice bath." between two steps: of what comes
     if r.vessels or r.bath:
         _apparatus(account, r)
-        if not (doc.steps and account.main is not None and (duration or (window and not r.vessels))):
+        within = (limit is not None or window is not None) and _of_the_pot(account, r)
+        if not (doc.steps and account.main is not None and (duration or within or (window and not r.vessels))):
             return None
     if (
         doc.steps
@@ -3821,7 +3852,8 @@ def _to_side(account: Account, r: Reading) -> bool:
     ]
     solute = {m.identity in RECEIVERS for m in r.measured if other and m.start < other[0].start} == {True, False}
     made_up = bool(other) and verb == "add" and solute and _stands_in(account, other[0])  # "2 g go into 10 mL of water, in a small beaker"
-    separate = (
+    dilutes = busy and not unspent(account) and _dilutes(account, r)
+    separate = dilutes or (
         busy
         and (
             r.measured
@@ -3830,7 +3862,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         )
         and (
             (other and verb in ("charge", "mix", "heat", None, "hold"))
-            or (other and verb == "cool" and ":" in text and _put_into_it(r, other[0]))
+            or (other and verb == "cool" and (":" in text or _then_cooled(r)) and (_put_into_it(r, other[0]) or _behind_all(r, other[0])))
             or made_up
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
             or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
@@ -3844,7 +3876,7 @@ def _to_side(account: Account, r: Reading) -> bool:
         separate
         and not account.isolated
         and not lex.BATCH_REFERENCE.search(lex.SENSOR_PLACE.sub("", text))
-        and (made_up or not _ice_there(_sides(r)[1]))
+        and (made_up or dilutes or not _ice_there(_sides(r)[1]))
     ):
         vessel = (
             account.vessel(other[0], other[0].kind, "")
@@ -3880,6 +3912,29 @@ def _put_into_it(r: Reading, v: VesselPhrase) -> bool:
     """Whether a sized vessel is what things are in or go into, or heads the clause."""
     before = r.text[: max(0, v.start - r.clause.start)]
     return v.nominal_mL is not None and (not before.strip() or re.search(r"\b(?:in|into) (?:an? |the )?$", before, re.I) is not None)
+
+
+def _dilutes(account: Account, r: Reading) -> bool:
+    """ "60 mL of sulfuric acid is run into 60 mL of water": a measured acid or alkali into measured water, and no word of the batch."""
+    added, there, _ = _sides(r)
+    if len(r.measured) != 2 or any(m not in r.measured and m.identity not in RECEIVERS for m in r.mentions) or [m.identity in RECEIVERS for m in r.measured if m in there] != [True]:
+        return False
+    acid = next((catalogue().substances[m.identity] for m in added if m.identity in catalogue().substances), None)
+    own = [v for v in r.vessels if account.main is not None and account.vessel_name(v) == account.main.name]
+    return acid is not None and bool({"H+", "OH-"} & set(acid.parts)) and not own
+
+
+def _then_cooled(r: Reading) -> bool:
+    """ "2-Naphthol 3.6 g in 25 mL of caustic, cooled to 5 °C": whether all that is measured stands before its cooling."""
+    at_verb = r.items[r.clause.verb_at].start if r.clause.verb_at is not None and r.clause.verb_at < len(r.items) else None
+    return at_verb is not None and bool(r.measured) and all(m.end <= at_verb for m in r.measured)
+
+
+def _behind_all(r: Reading, v: VesselPhrase) -> bool:
+    """ "…, 250 mL beaker": whether a sized vessel stands behind a comma and ends the clause."""
+    begin = v.qty.start if v.qty is not None else v.start
+    before = r.text[: max(0, begin - r.clause.start)].rstrip()
+    return v.nominal_mL is not None and before.endswith(",") and all(m.end <= v.start for m in r.measured)
 
 
 THE_DIAZO = patterns.compile(r"\b(?:the )?(?:cold |cooled |iced )*diazo(?:nium)?(?: salt)?(?: solution)?\b(?! salt)", re.I)
@@ -4020,6 +4075,15 @@ ON_A_BATH = patterns.compile(
 """ "Heat on the water bath": what stands on it is heated, and not the bath alone."""
 
 
+GOES_IN_LATER = patterns.compile(r"\b(?:add|drip|run|feed|put|pour)\w*(?: in)? the (\w+)\b", re.I)
+
+
+def _row_fed_later(lot: Material, text: str) -> bool:
+    """ "Add the tribromide in six portions": whether a row of the list is still to go in, by the last word of its name."""
+    words = re.findall(r"[a-z]+", lot.name.lower())
+    return any(m[1].lower() in words[-1:] for m in GOES_IN_LATER.finditer(text))
+
+
 def _list_is_in(account: Account, r: Reading) -> None:
     """A vessel is heated, and nobody said what goes in: the charge list is in it, but for what the text still names."""
     doc = account.doc
@@ -4029,6 +4093,7 @@ def _list_is_in(account: Account, r: Reading) -> None:
     still = account.source[r.clause.start :]
     rows = {k for row, k in account.rows.items() if re.search(rf"\b{row}(?: and \w)? (?:in|into|from|over|dropwise|with)\b", still)}
     lots = [x for x in (account.lot(k) for k, tag in account.waiting.items() if tag == "list" and k not in rows) if x.identity not in later]
+    lots = [x for x in lots if not _row_fed_later(x, still)]
     bath_alone = lex.IN_BATH.search(r.text) is not None and ON_A_BATH.search(r.text) is None
     if not lots or bath_alone or not any((x.identity or "") not in RECEIVERS for x in lots):
         return
@@ -5011,11 +5076,22 @@ DIAZO_FIRST = patterns.compile(
 )
 
 
+DIAZO_IN = patterns.compile(
+    r"^\W*(?:then |now )?(?:the )?(?:cold |whole )*diazo(?:nium|tised|tized)?(?: salt)?(?: solution| suspension)?,? (?:slowly |dropwise )?in\b(?!to)", re.I
+)
+""" "Diazonium solution in, 10 min": the verb left out."""
 CONTENTS_OF = patterns.compile(
     r"^\W*(?:(?:then|now|and|add|run|drip|pour|let|tip|over [^,]{3,12},?) )*(?:the contents? of|what (?:is|was|stands) in) the (?:(second|other|small|smaller) )?(\w+)\b",
     re.I,
 )
 """What stands in a vessel that is named."""
+
+
+FIRST_MADE = patterns.compile(
+    r"\b(?:first|earlier|former) (?:solution|mixture|liquid|liquor)\b|\b(?:solution|mixture|suspension|liquor|contents|product) (?:of|from) (?:step|item|point|stage|no\.?|number) ?\d",
+    re.I,
+)
+""" "The first solution", "the solution of step 2": what was made before the vessel that was told of last."""
 
 
 def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
@@ -5041,6 +5117,8 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     if at is None:
         told = {m.identity for m in r.mentions if m.identity}
         alone = bool(told & (held - own)) and not told & (own - held)  # "the lye is added": it stands in the other vessel
+        if account.last is mix and r.clause.verb in ("add", "pour") and (FIRST_MADE.search(r.text) or (told and told <= own - held)):
+            return "out"  # "pour the nitrite solution in": it stands in the vessel that was told of first
         return "in" if (account.last is mix and THE_MIX_ALONE.match(r.text)) or (alone and r.clause.verb in ("add", "pour", None)) else None
     tail = r.clause.start + at.end()
     named = [v for v in r.vessels if v.start >= tail and not re.search(r"\bfrom (?:the |its )?$", account.source[: v.start][-12:])]
@@ -5569,6 +5647,8 @@ def _onto_reagent(account: Account, r: Reading) -> bool:
     place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
     new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=account.batch)
     account.place, account.last = vessel.name, vessel
+    if r.vessels and account.main is not None:
+        account.main, account.place = vessel, None
     return True
 
 

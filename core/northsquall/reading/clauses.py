@@ -709,6 +709,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         ):
             if not (before is None or is_word(before, ",", "and", "then")):
                 continue  # "cold water", "warm water": adjectives
+        if x.low.startswith("suck") and any(is_word(y, "pipette", "pipet", "syringe", "up", "back", "dropper") for y in items[i + 1 : i + 10]):
+            continue  # "I suck 2.6 mL up into a pipette"
         if kind == "filter" and is_word(after, "paper", "papers", "flask", "aid", "funnel", "cloth"):
             continue
         if kind in ("distil", "recrystallise", "dry", "filter") and is_word(before, "freshly", "newly", "just", "twice", "once"):
@@ -797,6 +799,13 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "poured into cold water (800 mL) containing bisulfite (5 g)"
         if x.low in ("containing", "contains", "holds") and any(is_quantity(y, "percent") for y in items[i + 1 : i + 3]):
             continue  # "bleach containing 5 % of hypochlorite was run in"
+        if (
+            x.low in ("heating", "cooling")
+            and is_word(after, "mantle", "bath", "block", "plate", "jacket", "tape")
+            and (at(items, i + 2) is None or is_word(at(items, i + 2), ",", ";", ".", ")", "and", "with"))
+            and not any(is_quantity(y, "temperature", "time") or is_word(y, "full", "low", "high", "half", "on", "up") for y in items)
+        ):
+            continue  # "500 mL flask, heating mantle, condenser": what stands there
         if x.low == "heating" and is_word(before, "mantle", "electric", "oil", "block") and is_word(after, "only", "allowed", ","):
             continue  # "no flame, mantle heating only"
         if x.low == "mixed" and is_word(after, "acid", "acids") and not is_word(before, "are", "were", "is", "was", "be"):

@@ -221,8 +221,9 @@ STOPPING = {
 
 
 def _words_before(clause: Clause, i: int) -> str:
-    """The words in front of an item, as one line."""
-    return " ".join(x.text for x in clause.items[max(0, i - 8) : i] if isinstance(x, Token))
+    """The words in front of an item, as one line, with a 1 for what lasts or is measured."""
+    said = (x.text if isinstance(x, Token) else "1" for x in clause.items[max(0, i - 8) : i] if not is_quantity(x, "temperature"))
+    return " ".join(said)
 
 
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
@@ -256,6 +257,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
                 and set(before[-4:]) & {"more", "higher", "warmer", "hotter", "above", "exceed", "surpass", "over"}
             )
             or "≤" in before
+            or "limit" in before[-5:]  # "limit for the flask: 30 °C"
             or "<" in before
             or stops
         )
@@ -281,6 +283,8 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
             limiting = True
         if (clause.label.startswith("limit") and q.low is None) or ("not" in behind and behind & {"exceeded", "passed", "surpassed"}):
             limiting = True
+        if before[-1:] in (["if"], ["when"], ["once"], ["should"]) and behind & {"exceeded", "passed"}:
+            limiting = True  # "hold if 30 °C is passed"
         if limiting and q.low is None:
             if limit is None or (not stops and q.value < limit.value):
                 limit = q

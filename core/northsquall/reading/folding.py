@@ -41,7 +41,18 @@ _FIRST = rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGIN
 _NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\n\d )|(?<=\n\d\d ))(?:(?:Then|Now|Next|Finally|then|now) )?"
 """Where a sentence or a row begins."""
 _SIZED = r"\d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|flask|bucket|bowl|jar|bottle|tub|pot|basin)"
+_SHOWN = r",? (?:until|till) (?:the (?:thermometer|contents|inside|(?:inner |inside )?temperature|probe|liquid|mixture|flask|pot)|it|inside)(?: in the \w+| inside)? (?:shows?|reads?|says|indicates|reach(?:es)?|comes? to|gets? to) (?=(?:about |some |ca\.? )?\d)"
+"""How long it is warmed or cooled, by what the thermometer says."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("warmed_until", rf"\b((?i:heat|warm|cool|chill)(?:ed|s|ing)?\b[^.;\n]{{0,50}}?){_SHOWN}", "{0} to "),
+    ("condenser_with", r"\b((?i:condenser|coil|jacket)s?),? (?:(?:is |was )?(?:fed|cooled|supplied|run|chilled) (?:with|by)|with) (?:ice|iced|ice-cold|cold|chilled|tap)[ -]water(?: (?:running|flowing|circulating|on|through it))*", "{0}"),  # nothing that goes in
+    ("time_between", rf"\b((?i:ran|runs?|goes|went|flow(?:s|ed)?|pour(?:ed|s)?|drip(?:ped|s)?|dropped|fed|let|siphoned)), ((?:over|during|within) {_A_TIME}), (?=(?:into|onto|on) )", "{0} {1} "),
+    ("made_with_ice", r"(?<=\()((?:made|prepared|dissolved|mixed)(?: up)?(?: beforehand| before| earlier| separately)?),? with (?:some |a little )?ice\b", "{0}"),
+    ("it_ran", r"\b((?i:the|this|that) (?:[\w-]+ ){0,3}(?:solution|mixture|suspension|liquor|slurry|batch),?) (?:ran|runs|flows|flowed)(?=[^.;\n]{0,40}?\b(?:into|onto|on to)\b)", "{0} was run"),
+    ("back_into_ice", r"(?<![\w-])([Bb])ack (?:in|into|on) (?:the )?(?:ice|ice[- ](?:salt |bath|water bath|bowl))(?=[.;,]| (?:again|and|until|till)\b)", "cooled again in the ice bath"),
+    ("the_sized", r"\b((?:conical |round[- ]bottom(?:ed)? |three-neck(?:ed)? )?(?:flask|beaker|conical|[Ee]rlenmeyer)),? \(?the (\d{2,4})(?: one)?\)?(?=[.;,\n])", "{1} mL {0}"),  # "in a conical flask, the 250"
+    ("stands_till", r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?),? (?:until|till) ((?:about |some )?\d+ ?(?:°C|degrees)) (?:is|are|was|were) reached", "{0}, heated to {1}"),
+    ("stands_until", rf"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?){_SHOWN}", "{0}, heated to "),
     ("first_then", rf"{_FIRST}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
     ("first_then_lots", rf"{_FIRST}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
     ("let_in_and_awaited", rf"{_NEW}(?:[Aa]bout )?({_PART})(?:{_OF_IT})? (?:is|are|was|were) (?:let|run|dripped|dropped|put|added|fed)(?: in)? and (?:the start (?:is |was )?awaited|(?:(?:I|we|it is|one) )?wait(?:ed|s)? (?:for the start|until it (?:starts|started|begins|began)))[^.;\n]{{0,60}}?[,;] (?:and )?(?:then )?(?:the )?(?:rest|remainder)(?: (?:is|was))?(?: then)?(?: (?:added|run in|dripped in|put in|fed in))? ?(?:over|within|in|during) (?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
@@ -54,6 +65,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("dated_head", r"\A\s*(?i:(?:date[: ]*)?\d{1,2}[./-]\d{1,2}[./-]\d{2,4}|(?:date[: ]*)?\d{4}-\d\d-\d\d|(?:date[: ]*)?\d{1,2}\.? (?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*\.?,? \d{4}|page \d+(?: (?:of|/) \d+)?)[.,;]?[^\S\n]*\n\s*", ""),
     ("heading", r"\A\s*(?i:procedure|experiment|exp\.?|title|method|protocol|subject|name)(?: ?(?i:no\.?|#)? ?\d{1,4}[a-z]?)? ?[:–-] +(?=\S)", ""),
     ("step", r"(?m:^)[ \t]*(?:(?:(?i:step|stage) ?|S)\d{1,2} ?[:.)–-][ \t]*|\(?\d{1,2}\)[ \t]+)(?=\S)", ""),  # its number and a stop are put in
+    ("how_it_is", r"(?<![\w-])((?!(?i:filter\w*|separat\w*|wash\w*|vent\w*|drain\w*|salt|distillate|layer|solid|crystals|cake|product|it|off|well|then)\b)[A-Za-z][\w-]{2,}(?: ?\d+ ?%)?), ?(dry|(?:pre-?)?dried|(?:re)?distilled)(?: (?:over|with|on|by|from|off) [a-z][\w ]{2,24}?)?,?(?= +\d[\d.,]* ?(?:mL|ml|m?g|kg|L)\b(?! of (?:it|the)\b))", "{0} ({1})"),  # "toluene, dry 45 mL"
     ("sulph", r"(?i:(?<=sul)ph)", "f"),
     ("mL", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:cc|ccm|cm3|cm³|mls|millilit(?:er|re)s?)(?![\w³])", "mL"),
     ("g", r"(?<=\d)([ \u00a0\u2009\u202f-]?)(?i:gram(?:me)?s?|gms?)(?!\w)", "g"),

@@ -85,6 +85,14 @@ def _signed(tokens: list[Token], k: int) -> tuple[float, int] | None:
     return (value if not sign or tokens[k].text == "+" else -value), at_ + 1
 
 
+def _of_another(tokens: list[Token], i: int, k: int) -> bool:
+    """ "Nitric acid 10 mL to 10 mL of sulfuric acid": whether the number at `i` is of what stands before it, and the unit at `k` of what stands behind."""
+    at_name = i - 1 - (i > 1 and tokens[i - 1].text in ("(", ","))
+    before = tokens[at_name] if i else None
+    behind = next((t for t in tokens[k + 1 : k + 4] if t.kind == "sub"), None)
+    return before is not None and before.kind == "sub" and behind is not None and behind.value != before.value
+
+
 def quantities(tokens: list[Token]) -> list[Item]:
     """Fold number, range and unit tokens into Qty; bare numbers stay tokens."""
     out: list[Item] = []
@@ -115,7 +123,9 @@ def quantities(tokens: list[Token]) -> list[Item]:
             k = second[1]
             skip = k < len(tokens) and tokens[k].text in DASHES and k + 1 < len(tokens) and tokens[k + 1].kind == "unit"
             k += int(skip)
-            if k < len(tokens) and tokens[k].kind == "unit" and (not first_unit or first_unit == tokens[k].value):
+            if first_unit and tokens[j].low == "to" and _of_another(tokens, i, k):
+                pass
+            elif k < len(tokens) and tokens[k].kind == "unit" and (not first_unit or first_unit == tokens[k].value):
                 low, high = -number if negative else number, second[0]
                 first_unit = str(tokens[k].value)
                 j = k + 1
