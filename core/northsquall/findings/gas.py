@@ -139,7 +139,8 @@ def unnamed(c: Context) -> Iterator[Finding]:
             continue
         hooded = c.procedure.place.hood is True
         warm = any(e.step == (step.n if step else 0) and e.conditions.T_high >= WARM_NITRATING_C for e in c.walk.entries)
-        plain = record.root == "H2" or (warm and not hooded) or _sees_fumes(c) is not None
+        fumes = _sees_fumes(c)
+        plain = record.root == "H2" or (warm and not hooded) or (fumes is not None and not (hooded and _is_little(c, fumes)))
         if not plain and hooded:
             continue
         yield finding(
@@ -374,7 +375,12 @@ def foam(c: Context) -> Iterator[Finding]:
         if slow or r.mol[1] * MOLAR_L * 1e3 < 2 * volume:
             continue
         said.add(r.vessel)
-        quick = (r.peak_mol_min[1] or r.peak_mol_min[2]) * MOLAR_L * 1e3 > 2 * v.nominal_mL
+        step = c.step(r.step)
+        paced = step.duration.value if step is not None and step.kind == "dose" and step.duration is not None else 0.0
+        peak = r.peak_mol_min[1] or r.peak_mol_min[2]
+        if paced >= SHORTEST_FEED_MIN and r.peak_mol_min[0] < peak:
+            peak = min(peak, PACED_PEAK * r.mol[1] / paced)
+        quick = peak * MOLAR_L * 1e3 > 2 * v.nominal_mL
         yield finding(
             "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "note" if v.nominal_mL >= 2.0 * volume and _waits_for_froth(c, r.step) else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
             figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
@@ -391,6 +397,8 @@ def _in_another(c: Context, n: int, vessel: str) -> bool:
     return m is not None and m[1].lower() not in vessel.lower()
 
 
+PACED_PEAK, SHORTEST_FEED_MIN = 5.0, 5.0
+"""Peak over mean of a gas whose rate lies between bounds, where what makes it is fed for at least so many minutes (assumption)."""
 BURST_FOAM_MOL = 0.05
 """Gas from which the author's word for foam is taken for a head of it (assumption)."""
 
@@ -591,12 +599,24 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         if c.gas.lines and any(_absorbers(x) for x in c.gas.lines.values()):
             continue
         open_ = record.root in direct and (record.detector or c.procedure.place.hood is not True)
+        if seen is not None and c.procedure.place.hood is True and not open_ and _is_little(c, seen):
+            continue
         if seen is not None or c.procedure.place.hood is False or open_:
             yield finding(
                 "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off{' and is seen' if seen else ''}, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+LITTLE = patterns.compile(r"\b(?:little|faint|slight|traces?|hardly|barely|a wisp)\b", re.I)
+
+
+def _is_little(c: Context, span: tuple[int, int]) -> bool:
+    """ "The brown fume is little and stays in the hood": whether the sentence that sees a gas says that there is little of it."""
+    text = c.procedure.flowing
+    begin = max(text.rfind(x, 0, span[0]) for x in (". ", "; ", "\n", "|")) + 1
+    return LITTLE.search(re.split(r"[.;\n|]", text[begin:], maxsplit=1)[0]) is not None
 
 
 LINE_STAYS = patterns.compile(

@@ -563,6 +563,7 @@ NO_SENSOR = patterns.compile(
     r"|\btemperature (?:is |was )?(?:judged|estimated|guessed|felt|taken|controlled|checked) (?:only )?(?:by|with) (?:the )?(?:hand|feel\w*|touch\w*|fingers?|palm)\b|\b(?:no temperature (?:is |was )?(?:measured|read|taken|recorded|followed)|(?:temperature|it) (?:is |was )?not (?:measured|monitored|followed|read|controlled)|without (?:any )?(?:temperature (?:control|measurement|reading)|measuring the temperature))\b"
     r"|\btemp\w*,? (?:is )?(?:only )?(?:by|with) (?:the )?(?:hand|feel|touch|finger)\b|\bfeel\w* (?:the (?:flask|glass|outside|wall|beaker)|it|how warm) [^.;\n]{0,20}\b(?:hand|fingers?|palm)\b|\b(?:hand|finger|palm) (?:on|against|to) the (?:flask|glass|outside|wall|beaker)\b"
     r"|\b(?:beaker|flask|glass|wall|vessel|outside|pot|it) (?:should |must |only |just )?(?:feels?|felt|stays? (?:cold|cool) to) (?:still |quite |nicely )?(?:cold|cool|icy|the (?:hand|touch))\b|\b(?:go|goes|went|judged?|tell|know) (?:it )?by (?:the )?(?:touch|feel)\b|\b(?:back|palm) of (?:the|your|my|a) hand\b|\bhand[- ]warm, (?:never|not|no) more\b|\b(?:warming|warmth) (?:is |was |can be )?(?:not )?felt\b|°C? ?\(?(?:on|by) (?:the|its) (?:dial|knob)\b|°C? \((?:dial|knob|setting)\)"
+    r"|\b(?:cold|warm|hot|cool) enough by (?:the )?(?:hand|feel|touch)\b|\bin (?:my|the|your|one['’]s|his|her) (?:bare )?hands? to (?:feel|tell|know|judge|see)\b|\bto feel how (?:warm|hot|cold)\b"
     + rf"|\b(?:{concepts.UNMEASURED})\b",
     re.I,
 )
@@ -865,6 +866,7 @@ def stirred_by_hand(c: Context) -> Iterator[Finding]:
             and _fed_wanted(c, stage.step)
             and stage.rise_K[1] >= BY_HAND_K
             and step.stirred is not True
+            and ((by := c.step_at(m.start())) is None or by.vessel == step.vessel)  # the acids were mixed with a rod beside it
         ):
             yield finding(
                 "H09", "condition", f"“{m.group().strip()}”: stirred by hand only, and what is fed warms it by {stage.rise_K[1]:.0f} K.", step=step, span=m.span(), limit="stirred while it is fed", remedy="A stirrer that runs by itself; stop the feed when it stands.", source="common practice, no source", short="stirred by hand",

@@ -470,8 +470,9 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
                 continue
             if entry.vessel in c.walk.lines and all(record_of(r).named_in(c.procedure.flowing) for r in made):
                 continue  # a gas that the text counts on, and leads away
+            little = entry.gas[made[0]] <= LITTLE_MOL and record_of(made[0]).root in ("NO", "NO2")
             yield finding(
-                "Q05", "stop", f"{from_left[0].record['name'][:1].upper() + from_left[0].record['name'][1:]} that is left gives {_many(entry.gas[made[0]])} of {record_of(made[0]).name} here.", step=step, figure=entry.gas[made[0]], limit="no gas from the leftover",
+                "Q05", "condition" if little else "stop", f"{from_left[0].record['name'][:1].upper() + from_left[0].record['name'][1:]} that is left gives {_many(entry.gas[made[0]])} of {record_of(made[0]).name} here.", step=step, figure=entry.gas[made[0]], limit="no gas from the leftover",
                 remedy=f"First destroy it with {_agent(from_left[0])}.", source="handbook 3.3", short="wrong agent", cause=" ".join(f"gas:{g}" for g in made),
             )  # fmt: skip
             return

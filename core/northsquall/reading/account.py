@@ -189,11 +189,8 @@ OTHER_VESSEL = patterns.compile(
 
 
 def set_bath(vessel: Vessel | None, bath: Bath | None) -> None:
-    """The bath of a vessel: the first that is named, one whose ice is written, or ice behind what stands ready to heat it."""
-    if vessel is None or bath is None:
-        return
-    ready = vessel.bath is not None and vessel.bath.kind in ("mantle", "plate", "burner") and bath.kind in ("ice", "ice-salt")
-    if vessel.bath is None or ready or (vessel.bath.ice_g is None and bath.ice_g is not None):
+    """The bath of a vessel: the first that is named, or one whose ice is written."""
+    if vessel is not None and bath is not None and (vessel.bath is None or (vessel.bath.ice_g is None and bath.ice_g is not None)):
         vessel.bath = bath
 
 

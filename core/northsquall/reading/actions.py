@@ -2620,8 +2620,69 @@ def _spent_absorber(account: Account, r: Reading) -> bool:
     return True
 
 
+READY_TO_HEAT = ("mantle", "plate", "burner")
+
+
+def _in_ice_first(account: Account, r: Reading) -> None:
+    """ "500 mL flask, heating mantle. … Ethanol into the flask, ice bath": the ice, until something is heated."""
+    main = account.main
+    if main is None or main.bath is None or main.bath.kind not in READY_TO_HEAT or r.bath is None or r.bath.kind not in ("ice", "ice-salt"):
+        return
+    if all(s.kind in ("charge", "add", "dose") for s in account.doc.steps if s.vessel == main.name):
+        main.bath = r.bath
+
+
+LEFT_IN_STOCK = patterns.compile(
+    r"^\W*(?:then |finally |now )*(?:the |any |all |some )?(?:left-?over|unused|remaining|surplus|spare|old|(?:rest|remainder) of the)\b[^.;\n]{0,60}\b(?:into|to|onto|on)\b", re.I
+)
+
+
+def _stock_destroyed(account: Account, r: Reading) -> bool:
+    """ "The unused hydrazine hydrate, 40 mL, goes into 300 mL of bleach in a beaker": what was in no vessel of the batch, and what destroys it."""
+    added, there, _ = _sides(r)
+    own = [m for m in added if m.measured and m.identity is not None]
+    agent = [m for m in there if m.measured and m.identity not in RECEIVERS]
+    if not doc_steps(account) or LEFT_IN_STOCK.match(r.text) is None or len(own) != 1 or not agent:
+        return False
+    named = next((v for v in r.vessels if v.kind in REACTION_VESSELS or v.kind in ("bucket", "jar", "bowl")), None)
+    vessel = account.vessel(named, named.kind, "") if named is not None else account.vessel(None, "beaker", f"apart, {len(account.doc.vessels) + 1}")
+    first = new_step(account, r.clause, "charge", vessel=vessel.name)
+    first.duration = first.T_limit = first.T_range = None
+    first.all_at_once = False
+    place(account, first, [x for m in there for x in lots_for(account, m, True)])
+    step = new_step(account, r.clause, "dose", vessel=vessel.name)
+    step.kind = "add" if step.all_at_once else "dose"
+    place(account, step, [x for m in own for x in lots_for(account, m, True)])
+    return True
+
+
+INTO_WHAT_STANDS = patterns.compile(
+    r"^\W*(?:then |all |now )*(?:in|on)?to the (?:cold |cooled |stirred )*[\w() -]{2,30}?(?: soln?\.?| solution| mixture| liquor| suspension)?,? (?:in \w+ (?:small |equal )?(?:portions|lots)|by drops|dropwise|slowly|over|within|in a thin stream)\b",
+    re.I,
+)
+
+
+def _into_what_stands(account: Account, r: Reading) -> bool:
+    """ "Into the copper(I) chloride solution in 10 portions over 30 min": the batch, of which the line before speaks, into the vessel that holds it."""
+    named = [m for m in r.mentions if m.identity is not None]
+    if r.measured or r.vessels or len(named) != 1 or account.batch is None or INTO_WHAT_STANDS.match(r.text) is None:
+        return False
+    holds = [v for v in account.doc.vessels if v.name != account.batch and named[0].identity in account.held(v.name)]
+    if len(holds) != 1 or named[0].identity in account.held(account.batch) or any(s.from_vessel == holds[0].name for s in account.doc.steps):
+        return False
+    new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=holds[0].name, from_vessel=account.batch)
+    account.main, account.place, account.last = holds[0], None, holds[0]
+    account.mix = None if account.mix is holds[0] else account.mix
+    return True
+
+
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
+    _in_ice_first(account, r)
+    if doc_steps(account) and _into_what_stands(account, r):
+        return None
+    if _stock_destroyed(account, r):
+        return None
     if _into_the_water_there(account, r):
         return None
     if lex.NEXT_ONE.search(text) and not r.measured and (verb not in ("add", "pour", "charge", "mix") or lex.NEXT_ONE.match(text)):
@@ -2641,7 +2702,8 @@ def _topic(account: Account, r: Reading) -> None:
     if _on_to_the_ice_there(account, r) or _diazo_into(account, r):
         return None
     _what_came_over_next(account, r)
-    if account.mix is not None and unspent(account) and account.batch and not r.measured and JUG_INTO.match(text):
+    waits = account.mix is not None and unspent(account) and not _only_receives(account, account.mix)
+    if waits and account.mix is not None and account.batch and not r.measured and JUG_INTO.match(text):
         once = lex.ALL_AT_ONCE.search(text) is not None
         step = new_step(account, r.clause, "add" if once else "dose", vessel=account.batch, from_vessel=account.mix.name)
         step.all_at_once = once
@@ -2877,7 +2939,7 @@ def _is_waiting(account: Account, m: Mention) -> bool:
 
 TAKES_AWAY = (
     "sulfamic acid", "urea", "sodium hydrogen sulfite", "sodium sulfite", "sodium thiosulfate", "sodium metabisulfite", "potassium metabisulfite", "ascorbic acid",
-    "iron(II) sulfate heptahydrate", "oxalic acid", "hydrogen peroxide", "2-propanol", "ethanol",
+    "iron(II) sulfate heptahydrate", "oxalic acid", "hydrogen peroxide", "2-propanol", "ethanol", "cyclohexene",
 )  # fmt: skip
 """What takes away an excess that a test has shown."""
 
@@ -3875,7 +3937,7 @@ def _to_side(account: Account, r: Reading) -> bool:
     if (
         separate
         and not account.isolated
-        and not lex.BATCH_REFERENCE.search(lex.SENSOR_PLACE.sub("", text))
+        and not lex.BATCH_REFERENCE.search(_without_what_waits(account, r, lex.SENSOR_PLACE.sub("", text)))
         and (made_up or dilutes or not _ice_there(_sides(r)[1]))
     ):
         vessel = (
@@ -3912,6 +3974,18 @@ def _put_into_it(r: Reading, v: VesselPhrase) -> bool:
     """Whether a sized vessel is what things are in or go into, or heads the clause."""
     before = r.text[: max(0, v.start - r.clause.start)]
     return v.nominal_mL is not None and (not before.strip() or re.search(r"\b(?:in|into) (?:an? |the )?$", before, re.I) is not None)
+
+
+DIAZO_LABEL = patterns.compile(r"^\W*diazo\w*(?: (?:solution|salt|part))?\s*[:–-]", re.I)
+
+
+def _without_what_waits(account: Account, r: Reading, text: str) -> str:
+    """A clause without its label, and without "the iodide solution" where the charge list has it: nothing that is said of the batch."""
+    text = DIAZO_LABEL.sub("", text)
+    for m in r.mentions:
+        if m.generic and not m.generic.startswith("row ") and lots_waiting(account, m):  # the charge list has it
+            text = re.sub(rf"\bthe (?:\w+ )?{re.escape(m.name)} (?:solution|suspension|mixture)\b", m.name, text, flags=re.I)
+    return text
 
 
 def _dilutes(account: Account, r: Reading) -> bool:
@@ -5626,13 +5700,17 @@ NITRITES = ("sodium nitrite", "potassium nitrite")
 """What acts when it meets an acid, wherever that stands."""
 
 
+TO_WHAT_IS_THERE = patterns.compile(r"^\W*(?:and |then |now )*(?:in|on)?to (?:that|this|it|which|these|all this|the mixture|the flask|the solution)\b", re.I)
+""" "To that sulfuric acid, poured in": the acid goes to the batch."""
+
+
 def _onto_reagent(account: Account, r: Reading) -> bool:
     """ "Pour on 25 g of ice and 5 mL of conc. HCl", where nothing has reacted yet: what was mixed so far goes into the reagent."""
     steps = [s for s in account.doc.steps if s.vessel == account.batch]
     to = next((x for x in r.items if is_word(x, "on", "onto", "into", "to")), None)
     reagent = [m for m in r.measured if m.identity not in RECEIVERS and m.identity is not None]
     nitrite = any(account.lot(k).identity in NITRITES for s in steps for k in s.materials)
-    if to is None or (r.vessels and not nitrite) or any(m.start < to.start for m in r.measured):
+    if to is None or (r.vessels and not nitrite) or any(m.start < to.start for m in r.measured) or TO_WHAT_IS_THERE.match(r.text):
         return False
     waited = any(s.kind in ("hold", "reflux", "distil", "heat") or s.duration is not None for s in steps)
     if not reagent or waited or not steps or account.batch is None:
@@ -6214,7 +6292,7 @@ def _wash(account: Account, r: Reading) -> None:
         new_step(
             account, replace(r.clause, items=[], end=r.clause.start + 1), "extract", vessel=account.batch
         )  # the layers are parted first
-    if verb == "wash" and not account.isolated and RINSED_DOWN.search(text):
+    if verb == "wash" and not account.isolated and RINSED_DOWN.search(text) and not IN_THE_SEPARATOR.search(text):
         if any(m.measured for m in r.mentions):
             return _bring(account, r)
         account.spend(r.items)
@@ -6279,6 +6357,7 @@ def _wash(account: Account, r: Reading) -> None:
     return None
 
 
+IN_THE_SEPARATOR = patterns.compile(r"\bsep(?:arat\w+|\.)? funnel\b|\b(?:oil|layer) (?:is |was )?washed\b", re.I)
 RINSED_DOWN = patterns.compile(
     r"\b(?:rim|walls?|sides?|neck|funnel|condenser|cylinder)\b[^.;\n]{0,30}\b(?:rinsed|washed)\b|\b(?:rinse|wash)(?:ed|es)? (?:down )?(?:the )?(?:\w+ )?(?:rim|walls?|sides?|neck|funnel|condenser|cylinder)\b",
     re.I,
@@ -6423,6 +6502,13 @@ SHAKEN_WITH = patterns.compile(r"\bshak\w+ (?:(?:the|it|this|up) )?(?:\w+ ){0,3}
 IN_A_FLASK = patterns.compile(r"^\W*in an? (?=\d)", re.I)
 
 
+def _is_the_main(account: Account, r: Reading) -> bool:
+    """ "Warm the flask", beside which a beaker was told of last: whether the clause names the flask."""
+    mix, main = account.mix, account.main
+    named = {account.vessel_name(v) for v in r.vessels if v.article == "the"}
+    return mix is not None and main is not None and main.kind != mix.kind and main.name in named and mix.name not in named
+
+
 def _thermal(kind: str):  # type: ignore[no-untyped-def]
     """Steps that change the temperature or wait."""
 
@@ -6491,7 +6577,7 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
             if kind == "cool" and (account.main is None or not account.main.named or not account.holds(account.main.name))
             else [],
         )
-        side = account.mix if unspent(account) and account.last is account.mix else None
+        side = account.mix if unspent(account) and account.last is account.mix and not _is_the_main(account, r) else None
         set_bath(side or vessel, r.bath)
         if kind == "hold" and duration is None and window is None and not lex.OVERNIGHT.search(text):
             return None

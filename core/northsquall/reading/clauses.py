@@ -737,6 +737,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             and (isinstance(y := at(items, i - 2), Qty) or (y is not None and (y.kind == "sub" or y.text == ")")))
         ):
             continue  # "benzoic acid, dry, by the spatula": how it is
+        if x.low == "dry" and before is None and any(is_word(y, "was", "were", "is", "are") for y in items[i + 1 : i + 16]):
+            continue  # "Dry powdered acetanilide was added": how it is
         if kind == "dry" and is_word(after, "sand", "ice", "powder", "chemical", "nitrogen", "argon"):
             continue
         if kind == "dry" and not (is_word(before, ",", "and", "then", "is", "was", "were", "are", "air") or before is None):

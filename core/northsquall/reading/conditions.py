@@ -127,6 +127,9 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
         "hot",
         "whole",
         "throughout",
+        "oven",
+        "sits",
+        "sat",
     }
     for i, x in enumerate(items):
         if not (isinstance(x, Token) and x.kind == "num") or i == 0:
@@ -170,7 +173,7 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
                     or (
                         isinstance(after, Token)
                         and (
-                            after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so")
+                            after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so", "overnight")
                         )
                     )
                 )

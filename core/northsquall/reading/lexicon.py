@@ -1340,7 +1340,7 @@ OF_POT = {
 
 KEPT_ELSEWHERE = Cue(
     patterns.compile(
-        r"\b(?:(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)|receiver|absorber|scrubber|trap|condenser|cooler|(?:dropping|jacketed|addition) funnel)(?: (?:is|was|being|kept|held|cooled|standing|always|well|only|passes|passed|reaches|reached|exceeds|gets|goes|rises|climbs))*(?: (?:at|to|between|below|under|near|over|above|past)|(?<=passes)|(?<=passed)|(?<=reaches)|(?<=reached)|(?<=exceeds))\W*$",
+        r"\b(?:(?:product|receiving|absorption|absorbing|other|second) (?:flask|vessel|bottle)|receiver|absorber|scrubber|trap|condenser|cooler|(?:dropping|jacketed|addition) funnel)(?: (?:is|was|being|kept|held|cooled|standing|always|well|only|not|never|passes|passed|reaches|reached|exceeds|gets|goes|rises|climbs))*(?: (?:at|to|between|below|under|near|over|above|past)|(?<=passes)|(?<=passed)|(?<=reaches)|(?<=reached)|(?<=exceeds))\W*$",
         re.I,
     ),
     "flask", "vessel", "bottle", "receiver", "absorber", "scrubber", "trap", "condenser", "cooler", "funnel",

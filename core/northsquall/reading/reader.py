@@ -34,7 +34,7 @@ from northsquall.reading.reconcile import PURIFIED, reconcile, still_more
 from northsquall.reading.resume import Resume
 from northsquall.reading.row_labels import with_plain_rows
 from northsquall.reading.sense import fed_in_ice, second_look
-from northsquall.reading.step_tables import as_prose, in_pairs
+from northsquall.reading.step_tables import as_prose, in_bars, in_pairs
 from northsquall.reading.surroundings import surroundings
 from northsquall.reading.tables import read_tables, split_tables
 from northsquall.reading.tokens import Token, by_its_tail, decimal_comma, substances_in, tokenise
@@ -85,7 +85,7 @@ def _then(change: Callable[[str], tuple[str, list[int]]], text: str, where: list
 
 def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
-    written = check(text)
+    written = in_bars(check(text))
     original = flowing(written)
     source, where = by_kind(*as_prose(*in_pairs(*_then(plain, *_then(with_plain_rows, *joined(written))))))
     account = Account(source, Procedure(source_text=source))

@@ -58,16 +58,23 @@ def _cells(line: str, at: int) -> list[Cell]:
     return [(at + m.start(), at + m.end(), m.start()) for m in re.finditer(r"\S+(?: \S+)*", line)]
 
 
+CLOCK = patterns.compile(r"\d{1,2}[:.]\d\d\b")
+""" "0:05": when a row begins, which numbers it."""
+
+
 def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
     """(kind, column) of each heading; empty where the line heads no step table. `after` is what stands below it."""
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
-    numbered = any(re.fullmatch(COLUMNS["number"], n) for n in names)
-    operations = numbered and any(re.fullmatch(DO, n) or ("what" in names and HOW_IN.search(n)) for n in names)
+    clocked = names[:1] == ["time"] and CLOCK.match(after.lstrip("|+-=: \n")) is not None
+    numbered = clocked or any(re.fullmatch(COLUMNS["number"], n) for n in names)
+    told = "what" in names and any(HOW_IN.search(n) or any(re.fullmatch(COLUMNS[k], n) for k in ("T", "TF", "h", "min", "time")) for n in names)
+    operations = numbered and (told or any(re.fullmatch(DO, n) for n in names))
     operations = operations and (any(re.fullmatch(rf"{DO}|how", n) for n in names) or _doings(after) > 1)
     others = [n for n in names if OTHER.search(n) and not (operations and re.fullmatch(COLUMNS["amount"], n))]
     if len([n for n in names if n]) < 2 or others:
         return []
     kinds = [next((k for k, p in COLUMNS.items() if n and re.fullmatch(p, n)), "") for n in names]
+    kinds = ["number" if k == "time" and clocked else k for k in kinds]
     blank = next((i for i, n in enumerate(names) if not n and i and kinds[i - 1] == "number"), None)
     if "do" not in kinds and blank is not None:
         kinds[blank] = "do"  # "| Step | | °C | min |": what is done needs no heading
@@ -244,10 +251,12 @@ NO_LOT = patterns.compile(
 
 def _bare(said: str) -> list[tuple[int, int]]:
     """Substances of a cell that are taken and have no amount in it: where each begins and ends."""
+    inside = [m.span() for m in re.finditer(r"\([^()]*\)", said)]
     return [
         (t.start, t.end)
         for t in substances_in(said)
-        if not MEASURED_BEFORE.search(said[: t.start]) and not MEASURED_BEHIND.match(said, t.end) and not NO_LOT.match(said, t.end)
+        if not any(a < t.start < b for a, b in inside)
+        and not MEASURED_BEFORE.search(said[: t.start]) and not MEASURED_BEHIND.match(said, t.end) and not NO_LOT.match(said, t.end)
     ]
 
 
@@ -485,6 +494,24 @@ def _paired(text: str, cells: list[Cell]) -> tuple[int, list[Span], list[Span]] 
             if all(substances_in(text[a:b]) for a, b in names):
                 return k, names, amounts
     return None
+
+
+SEMICOLONS = 3
+"""Semicolons in each row from which lines one below the other are a table."""
+
+
+def in_bars(text: str) -> str:
+    """The text, no shorter and no longer, with bars between the cells of a table whose rows are parted by semicolons."""
+    lines = text.split("\n")
+    counts = [x.count(";") for x in lines]
+    at = 0
+    while at < len(lines):
+        end = next((k for k in range(at, len(lines)) if counts[k] != counts[at]), len(lines))
+        headed = re.search(r"\d", lines[at]) is None and re.search(r"; ?\w+ \w+ \w+ \w+", lines[at]) is None
+        if counts[at] >= SEMICOLONS and end - at >= 3 and headed:
+            lines[at:end] = [x.replace(";", "|") for x in lines[at:end]]
+        at = end
+    return "\n".join(lines)
 
 
 def in_pairs(text: str, where: list[int]) -> tuple[str, list[int]]:

@@ -118,10 +118,12 @@ HOOD = patterns.compile(
     r"\b(?:fume (?:cupboard|hood|chamber)|hood|sash|fume extraction|ventilated (?:enclosure|box|cabinet|cupboard)|(?<!fume )cupboard (?:with|sash|front)|(?:exhaust|duct|extract(?:ion)?|baffles?|draught) of the cupboard)\b",
     re.I,
 )
+OTHER_HOOD = patterns.compile(r"\b(?:next|other|another|adjoining|neighbou?r\w*(?:['’]s)?|opposite|far) (?:fume )?$", re.I)
+""" "The burner in the next hood": no hood over this."""
 NO_HOOD = patterns.compile(
     r"\b(?:(?:fume )?(?:hood|cupboard|extraction|ventilation) ?[:=] ?(?:none|no\b|off\b|-)|(?:did|do|does) ?(?:not|n['’]t) bother with (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:at|on) the (?:fume )?hood['’]s edge|(?:at|on) the edge of the (?:fume )?hood|half (?:in|out of|outside|inside) the (?:hood|room)|(?:extractor|extraction|exhaust fan|ventilation)(?:['’]s| is| was| has)?(?: been| still)* (?:dead|broken|off|out of order|not working|not on|down)"
     r"|no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
-    r"|(?:hood|cupboard) (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|no need (?:for|of) (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard)\? no\b"
+    r"|(?:hood|cupboard)(?:,? (?:no\. ?|number )?\d+)?,? (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|no need (?:for|of) (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard)\? no\b"
     r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised)"
     r"|(?:sash|front)(?: of the (?:fume )?(?:hood|cupboard))? (?:was|is|stood|stands|stays|stayed) (?:up|open|raised)(?! (?:to|by|at|about|only|as far|a |\d|no|some|just|half)))\b",
     re.I,
@@ -198,7 +200,7 @@ WORD_SIZE = (
     ("litre", 1000.0),
 )
 ABOVE = patterns.compile(
-    r"\b(?:mouth[- ]down|inverted(?!\?)|upside[- ]down(?!\?)|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)(?! pH)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|\bnot (?:quite )?(?:touching|dipping|in (?:it|the liquid))|(?:does|do)(?: not|n't) (?:touch|dip)|without touching|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
+    r"\b(?:mouth[- ]down|inverted(?!\?)|upturned(?!\?)|upside[- ]down(?!\?)|(?:under|below|beneath) an? (?:\w+ )?funnel|funnel (?:\w+ ){1,2}(?:finger|hair|thumb|hand|centimet\w+|cm|little|bit)(?:['’]s (?:breadth|width))? (?:above|over)|(?:just |held |a hair |few mm |\d+ ?mm |millimet\w+ |wide |funnel )(?:above|over|clear of)|above the (?:surface|liquid|caustic|acid)|clear of (?:the )?\w*|ends? (?:above|over)(?! pH)|rim(?:,)? [^.;\n]{0,25}(?:over|above)|just touch\w*|\bnot (?:quite )?(?:touching|dipping|in (?:it|the liquid))|(?:does|do)(?: not|n't) (?:touch|dip)|without touching|funnel, (?:turned|held|pointing|mouth) \w+, (?:just )?(?:over|above))\b",
     re.I,
 )
 DEEP = patterns.compile(r"(\d+(?:[.,]\d+)?)\s*(cm|mm|m)\s*(?:deep|below|under|into)", re.I)
@@ -518,7 +520,7 @@ def _place(doc: Procedure, source: str, order: list[Step]) -> Place:
     out = Place()
     for m in SENTENCE.finditer(source):
         text, begin = m.group(), m.start()
-        h = found_in(HOOD, text)
+        h = next((x for x in HOOD.finditer(text) if OTHER_HOOD.search(text[: x.start()]) is None), None)
         if found_in(NO_HOOD, text):
             out.hood, out.span = False, (begin, m.end())
         elif h is not None and out.hood is None:

@@ -378,7 +378,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         account.destroys.add(lot.id)
     for other in found[1:]:  # "30 g in 120 mL water": what it is dissolved in comes with it
         solvent = other.identity is not None and other.identity != m.identity and is_word(at(flat, other.first - 1), "in")
-        if (solvent or (other.identity in ("water", "ice") and is_word(at(flat, other.first - 1), "on", "with"))) and other.measured:
+        if (solvent or (other.identity in ("water", "ice") and is_word(at(flat, other.first - 1), "on", "with", "and", "+"))) and other.measured:
             account.beside[lot.id] = declare(account, other, account.waiting[lot.id]).id
     if number:
         account.rows[number] = lot.id

@@ -563,7 +563,7 @@ def _spoken(tokens: list[Token], i: int) -> tuple[float, int] | None:
         value, j = float(NUMBER_WORDS[low(j)]), j + 1
     elif low(j) in ("nought", "zero") and low(j + 1) == "point":
         j += 1
-    elif low(j) in SCALES and i and tokens[i - 1].kind != "num":
+    elif low(j) in SCALES and (not i or tokens[i - 1].kind != "num"):
         value, j = SCALES[low(j)], j + 1
     elif low(j) == "point" and low(j + 1) in ONES and not (i and tokens[i - 1].low in NOT_A_POINT):
         pass  # "point two litres a minute"
