@@ -39,7 +39,9 @@ LIMITS = (
 @pytest.mark.parametrize("said", LIMITS)
 def test_a_limit_of_the_pot_holds_however_it_is_told(said: str, apart: str) -> None:
     told = said[0].upper() + said[1:] if apart == ". " else said
-    p = read(f"Ethanol 40 mL and water 35 mL into a 500 mL flask, ice bath.\nSulfuric acid 55 mL from a dropping funnel over 25 min{apart}{told}.")
+    p = read(
+        f"Ethanol 40 mL and water 35 mL into a 500 mL flask, ice bath.\nSulfuric acid 55 mL from a dropping funnel over 25 min{apart}{told}."
+    )
     step = fed(p)
     assert step.T_limit is not None and step.T_limit.value == 30.0 and step.duration is not None and step.duration.value == 25.0
 
@@ -97,9 +99,13 @@ def test_acid_that_is_diluted_beside_the_flask_comes_to_it_diluted(made: str) ->
     assert len(into) == 2 and into[-1].duration is not None and into[-1].duration.value == 20.0
 
 
-@pytest.mark.parametrize("said", ["added to the nitric acid in 10 min", "slowly to the nitric acid", "run into the nitric acid over 10 min"])
+@pytest.mark.parametrize(
+    "said", ["added to the nitric acid in 10 min", "slowly to the nitric acid", "run into the nitric acid over 10 min"]
+)
 def test_acid_goes_to_the_acid_in_the_flask(said: str) -> None:
-    p = read(f"20 mL of nitric acid in a 250 mL three-neck flask. Sulfuric acid 96 %, 20 mL, {said}, ice bath, below 25 °C. Bromobenzene 15.7 g, 30 min.")
+    p = read(
+        f"20 mL of nitric acid in a 250 mL three-neck flask. Sulfuric acid 96 %, 20 mL, {said}, ice bath, below 25 °C. Bromobenzene 15.7 g, 30 min."
+    )
     assert {stands(p, x) for x in ("nitric acid", "sulfuric acid", "bromobenzene")} == {"250 mL flask"}
 
 
@@ -111,7 +117,9 @@ def test_acid_goes_to_the_acid_in_the_flask(said: str) -> None:
     ],
 )  # fmt: skip
 def test_the_batch_goes_on_to_the_ice(said: str) -> None:
-    p = read(f"Methyl benzoate 13.6 g in 40 mL of sulfuric acid, 250 mL flask. Nitric acid 10 mL over 40 min below 10 °C. Stir 15 min.\n{said}.")
+    p = read(
+        f"Methyl benzoate 13.6 g in 40 mL of sulfuric acid, 250 mL flask. Nitric acid 10 mL over 40 min below 10 °C. Stir 15 min.\n{said}."
+    )
     assert moved(p) == [("250 mL flask", "1 L beaker")]
 
 

@@ -277,9 +277,10 @@ def tamed_in(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
     """Whether one of a pair comes little by little, in the cold that its record asks for, to what the record says that it is for."""
     if step is None or not h.tamed or entry.mixed.get(h.tamed["by"], 0.0) <= 0:
         return False
-    high = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
+    said = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
+    high = said if said is not None else entry.conditions.T_high
     little = bool(step.portions or step.duration) or BY_DROPS.search(step.text) is not None
-    return little and high is not None and high <= h.tamed["T"]
+    return little and high <= h.tamed["T"]
 
 
 @rule("P06")

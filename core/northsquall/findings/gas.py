@@ -601,12 +601,30 @@ def absorber_short(c: Context) -> Iterator[Finding]:
         open_ = record.root in direct and (record.detector or c.procedure.place.hood is not True)
         if seen is not None and c.procedure.place.hood is True and not open_ and _is_little(c, seen):
             continue
+        if seen is None and c.procedure.place.hood is True and record.root == "Br2" and _is_bromine_water(c):
+            continue
         if seen is not None or c.procedure.place.hood is False or open_:
             yield finding(
                 "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off{' and is seen' if seen else ''}, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+BROMINE_IN_WATER = 3.4 / 100.0 / 159.8 * 1e3
+"""mol of bromine that a litre of water holds (3.4 g in 100 mL at 20 °C: memory, handbook tables)."""
+
+
+def _is_bromine_water(c: Context) -> bool:
+    """Whether all the bromine of a procedure is less than half of what the water that it is made in holds, and nothing there is warm."""
+    held = [
+        e for e in c.walk.entries if e.mixed.get("Br2", 0.0) > 0 or any(dict(x.reaction.change).get("Br2", 0.0) > 0 for x in e.happened())
+    ]
+    most = max(
+        (e.mixed.get("Br2", 0.0) + sum(dict(x.reaction.change).get("Br2", 0.0) * x.extent for x in e.happened()) for e in held), default=0.0
+    )
+    litres = min((e.mixed.get("H2O", 0.0) * 0.018 for e in held), default=0.0)
+    return bool(held) and most < 0.5 * BROMINE_IN_WATER * litres and all(e.conditions.T_high <= 30.0 for e in held)
 
 
 LITTLE = patterns.compile(r"\b(?:little|faint|slight|traces?|hardly|barely|a wisp)\b", re.I)
@@ -1228,7 +1246,7 @@ def spontaneous(c: Context) -> Iterator[Finding]:
 
 SMELL = patterns.compile(
     r"\b(?:when|until|till|as soon as|once|if)\b[^.;\n]{0,40}\b(?:smell\w*|cough\w*|odou?r|eyes? (?:water|sting|burn)\w*|nose|sniff\w*|stings?|pungent)\b|\b(?:you (?:can )?(?:start to )?(?:smell|cough)|(?:smell|sniff) (?:it|at|tells|shows|the (?:neck|flask|jar))|by (?:the )?(?:smell|odou?r)|by smelling|eyes? (?:water|sting|burn)\w*,? that.s how|by (?:your|the|my|his|her) nose|(?:your|the|my) nose (?:tells?|knows|shows|says)|(?:have|take|has) a (?:sniff|smell|whiff)|(?:smell|sniff) (?:carefully |briefly |shortly )?(?:at|over) (?:it|the)|(?:can )?still smells?|(?:can )?still (?:be smelt|smell it))\b"
-    r"|\bsmells? (?:like|of) [^.;\n]{2,35}\b(?:so|that's it|then) (?:it's |it is )?(?:finished|done|ready|over)\b|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b"
+    r"|\bsmells? (?:like|of) [^.;\n]{2,35}\b(?:so|that's it|then) (?:it's |it is )?(?:finished|done|ready|over)\b|\b(?:start(?:s|ed)? to cough)\b|\bsmell\b[^.;\n]{0,60}\b(?:fan|window)\b|\bcough\w* (?:=|is|means) (?:enough|done|full|ready|ok)\b|\bsmell(?:ing)? test\b|\bsniff(?:ing)? test\b|\bsmells \w+ ?= ?(?:ok|good|done)\b"
     + r"|\b(?:until|till) (?:the )?(?:brown |red |nitrous )?fumes (?:are|is|were) (?:no longer|not) (?:seen|visible)"
     + rf"|\b(?:{concepts.BY_SMELL})\b",
     re.I,

@@ -147,14 +147,16 @@ def _until_seen(c: Context, x: Leftover) -> list[Quantity | None] | None:
     agents = agents_of(x.record)
     for s in c.procedure.steps:
         lots = [m for m in c.procedure.materials if m.id in s.materials]
-        own = [m for m in lots if m.identity in catalogue().substances and composition_of(catalogue().substances[m.identity].formula) in agents]
+        own = [
+            m for m in lots if m.identity in catalogue().substances and composition_of(catalogue().substances[m.identity].formula) in agents
+        ]
         said = c.procedure.flowing[s.span[0] : s.span[1] + 60].split("\n")[0]
         if own and WATCHED.search(said):
             return [m.amount for m in own]
     return None
 
 
-WATCHED = patterns.compile(UNTIL_SEEN, re.I)
+WATCHED = patterns.compile(rf"{UNTIL_SEEN}|\bno (?:more|further) (?:gas|bubbles?|fizz\w*|warmth)\b", re.I)
 
 
 def _a_little(x: Leftover) -> bool:

@@ -99,14 +99,20 @@ def waste_meets(c: Context) -> Iterator[Finding]:
                         continue
                     if not own and name == "water":
                         continue
-                    known.add(h.id)
                     a, b = (h.a, h.b) if h.roots_a & set(contents) else (h.b, h.a)
+                    if a.lower() == "acid" and ALKALINE.search(sentence):
+                        continue  # "filtrate: never acidified, alkaline"
+                    known.add(h.id)
                     yield finding(
                         "Q12", "stop" if h.severity == "stop" else "condition", f"{a[:1].upper() + a[1:]} goes to “{m.group().strip()}” ({name}), where it meets {b}: {h.then}.", step=step, span=(m.start(), m.end()), limit="streams that may meet", remedy=f"Destroy the {a} first, or a container of its own with a vented cap.", source=h.source, short="waste meets",
                     )  # fmt: skip
                     return
 
 
+ALKALINE = patterns.compile(
+    r"\b(?:never (?:be )?acid\w*|not (?:be )?acidified|(?:stays?|kept|keep|is|left|still|,) alkaline|pH (?:above |over |> ?)?(?:9|1[0-4])\b)",
+    re.I,
+)
 LEAST_NITRIC_MOL = 0.02
 
 

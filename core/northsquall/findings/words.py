@@ -224,6 +224,7 @@ def assumed_strength(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+AND_A_HALF = patterns.compile(r"\band a half\b", re.I)
 PORTIONS = patterns.compile(
     r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|splashes|slugs|dollops|dashes|(?:two|three|four|five|six|\d) goes|glugs|gulps|a bit at a time|half)\b",
     re.I,
@@ -388,7 +389,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
                 remedy="Feed one of them to the other, cooled, with a limit.", source="handbook 6.1", short="all at once",
             )  # fmt: skip
         elif (
-            PORTIONS.search(step.text)
+            PORTIONS.search(AND_A_HALF.sub("", step.text))
             and not CRITERION.search(place)
             and step.T_limit is None
             and step.T_range is None

@@ -662,7 +662,9 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
 def unspent(account: Account) -> bool:
     """Whether a mixture prepared in a side vessel still waits to be used."""
     mix = account.mix.name if account.mix is not None else None
-    last = next((s for s in reversed(account.doc.steps) if (s.from_vessel == mix and s.share is None) or (s.vessel == mix and s.materials)), None)
+    last = next(
+        (s for s in reversed(account.doc.steps) if (s.from_vessel == mix and s.share is None) or (s.vessel == mix and s.materials)), None
+    )
     return mix is not None and (last is None or last.from_vessel != mix)
 
 

@@ -693,7 +693,9 @@ def lots_for(account: Account, m: Mention, opens: bool) -> list[Material]:
     lots = meant(account, m, opens)
     if len(lots) == 1 and lots[0].id in in_funnel and not m.measured and lots[0].span is not None:
         near = [x for x in map(account.lot, in_funnel) if x.identity in RECEIVERS and x.span is not None]
-        lots += [x for x in near if 0 < x.span[0] - lots[0].span[1] < AS_DILUTED]  # "funnel: acid 60 mL into 60 mL of water"; "run the acid on"
+        lots += [
+            x for x in near if 0 < x.span[0] - lots[0].span[1] < AS_DILUTED
+        ]  # "funnel: acid 60 mL into 60 mL of water"; "run the acid on"
     return lots
 
 
@@ -2633,7 +2635,8 @@ def _in_ice_first(account: Account, r: Reading) -> None:
 
 
 LEFT_IN_STOCK = patterns.compile(
-    r"^\W*(?:then |finally |now )*(?:the |any |all |some )?(?:left-?over|unused|remaining|surplus|spare|old|(?:rest|remainder) of the)\b[^.;\n]{0,60}\b(?:into|to|onto|on)\b", re.I
+    r"^\W*(?:then |finally |now )*(?:the |any |all |some )?(?:left-?over|unused|remaining|surplus|spare|old|(?:rest|remainder) of the)\b[^.;\n]{0,60}\b(?:into|to|onto|on)\b",
+    re.I,
 )
 
 
@@ -2645,7 +2648,11 @@ def _stock_destroyed(account: Account, r: Reading) -> bool:
     if not doc_steps(account) or LEFT_IN_STOCK.match(r.text) is None or len(own) != 1 or not agent:
         return False
     named = next((v for v in r.vessels if v.kind in REACTION_VESSELS or v.kind in ("bucket", "jar", "bowl")), None)
-    vessel = account.vessel(named, named.kind, "") if named is not None else account.vessel(None, "beaker", f"apart, {len(account.doc.vessels) + 1}")
+    vessel = (
+        account.vessel(named, named.kind, "")
+        if named is not None
+        else account.vessel(None, "beaker", f"apart, {len(account.doc.vessels) + 1}")
+    )
     first = new_step(account, r.clause, "charge", vessel=vessel.name)
     first.duration = first.T_limit = first.T_range = None
     first.all_at_once = False
@@ -2668,7 +2675,11 @@ def _into_what_stands(account: Account, r: Reading) -> bool:
     if r.measured or r.vessels or len(named) != 1 or account.batch is None or INTO_WHAT_STANDS.match(r.text) is None:
         return False
     holds = [v for v in account.doc.vessels if v.name != account.batch and named[0].identity in account.held(v.name)]
-    if len(holds) != 1 or named[0].identity in account.held(account.batch) or any(s.from_vessel == holds[0].name for s in account.doc.steps):
+    if (
+        len(holds) != 1
+        or named[0].identity in account.held(account.batch)
+        or any(s.from_vessel == holds[0].name for s in account.doc.steps)
+    ):
         return False
     new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=holds[0].name, from_vessel=account.batch)
     account.main, account.place, account.last = holds[0], None, holds[0]
@@ -3114,7 +3125,9 @@ def _of_the_pot(account: Account, r: Reading) -> bool:
     return all(v.nominal_mL is None and account.vessel_name(v) == last.vessel for v in r.vessels) and not THE_BATH_AT.search(r.text)
 
 
-THE_BATH_AT = patterns.compile(r"\b(?:bath|jacket|oil|mantle|receiver|condenser|head|vapou?r|funnel|trap|absorber|scrubber)\b[^.;,\n]{0,25}\d", re.I)
+THE_BATH_AT = patterns.compile(
+    r"\b(?:bath|jacket|oil|mantle|receiver|condenser|head|vapou?r|funnel|trap|absorber|scrubber)\b[^.;,\n]{0,25}\d", re.I
+)
 """ "Bath at 60 °C": of what stands outside."""
 
 
@@ -3991,7 +4004,11 @@ def _without_what_waits(account: Account, r: Reading, text: str) -> str:
 def _dilutes(account: Account, r: Reading) -> bool:
     """ "60 mL of sulfuric acid is run into 60 mL of water": a measured acid or alkali into measured water, and no word of the batch."""
     added, there, _ = _sides(r)
-    if len(r.measured) != 2 or any(m not in r.measured and m.identity not in RECEIVERS for m in r.mentions) or [m.identity in RECEIVERS for m in r.measured if m in there] != [True]:
+    if (
+        len(r.measured) != 2
+        or any(m not in r.measured and m.identity not in RECEIVERS for m in r.mentions)
+        or [m.identity in RECEIVERS for m in r.measured if m in there] != [True]
+    ):
         return False
     acid = next((catalogue().substances[m.identity] for m in added if m.identity in catalogue().substances), None)
     own = [v for v in r.vessels if account.main is not None and account.vessel_name(v) == account.main.name]
@@ -5151,7 +5168,8 @@ DIAZO_FIRST = patterns.compile(
 
 
 DIAZO_IN = patterns.compile(
-    r"^\W*(?:then |now )?(?:the )?(?:cold |whole )*diazo(?:nium|tised|tized)?(?: salt)?(?: solution| suspension)?,? (?:slowly |dropwise )?in\b(?!to)", re.I
+    r"^\W*(?:then |now )?(?:the )?(?:cold |whole )*diazo(?:nium|tised|tized)?(?: salt)?(?: solution| suspension)?,? (?:slowly |dropwise )?in\b(?!to)",
+    re.I,
 )
 """ "Diazonium solution in, 10 min": the verb left out."""
 CONTENTS_OF = patterns.compile(
@@ -5700,7 +5718,9 @@ NITRITES = ("sodium nitrite", "potassium nitrite")
 """What acts when it meets an acid, wherever that stands."""
 
 
-TO_WHAT_IS_THERE = patterns.compile(r"^\W*(?:and |then |now )*(?:in|on)?to (?:that|this|it|which|these|all this|the mixture|the flask|the solution)\b", re.I)
+TO_WHAT_IS_THERE = patterns.compile(
+    r"^\W*(?:and |then |now )*(?:in|on)?to (?:that|this|it|which|these|all this|the mixture|the flask|the solution)\b", re.I
+)
 """ "To that sulfuric acid, poured in": the acid goes to the batch."""
 
 
@@ -6311,7 +6331,7 @@ def _wash(account: Account, r: Reading) -> None:
         by_volume = lot.amount is not None and lot.amount.unit in ("ml", "l", "cl", "dl") and lot.strength is None
         if by_volume and s is not None and s.phase == "s" and s.soluble and s.id != "ice":
             lot.strength = saturated(s)  # "bicarbonate 20 mL": its solution
-    if verb == "dry" and account.isolated == "filter" and not lots:
+    if verb == "dry" and not lots and (account.isolated == "filter" or (not account.isolated and IN_THE_OVEN.search(text))):
         if doc.steps[-1].kind != "dry":
             new_step(account, r.clause, "dry", vessel="filter")
         return None
@@ -6357,6 +6377,7 @@ def _wash(account: Account, r: Reading) -> None:
     return None
 
 
+IN_THE_OVEN = patterns.compile(r"\b(?:in|into) (?:the|an?|our) (?:drying )?(?:oven|cabinet|cupboard)\b", re.I)
 IN_THE_SEPARATOR = patterns.compile(r"\bsep(?:arat\w+|\.)? funnel\b|\b(?:oil|layer) (?:is |was )?washed\b", re.I)
 RINSED_DOWN = patterns.compile(
     r"\b(?:rim|walls?|sides?|neck|funnel|condenser|cylinder)\b[^.;\n]{0,30}\b(?:rinsed|washed)\b|\b(?:rinse|wash)(?:ed|es)? (?:down )?(?:the )?(?:\w+ )?(?:rim|walls?|sides?|neck|funnel|condenser|cylinder)\b",
@@ -6469,6 +6490,8 @@ def _bring_and_distil(account: Account, r: Reading) -> None:
 
 
 def _test(account: Account, r: Reading) -> None:
+    if not account.doc.steps and r.measured and any(v.nominal_mL is not None for v in r.vessels):
+        return _bring(account, r, charge=True)  # nothing can be tested before anything is there
     account.spend(r.items)
     for m in r.measured:
         if r.clause.verb == "test" and m.identity:
@@ -6795,6 +6818,10 @@ STARTERS = {"iodine": {"magnesium"}, "1,2-dibromoethane": {"magnesium"}, "mercur
 """What starts a metal that another substance dissolves: without an amount it is what a crystal weighs."""
 
 
+PORTIONS_APART = patterns.compile(
+    r"\bin (?:\w+ )?(?:equal |small )?(?:portions|lots|parts)\b[^.;\n]{0,15}\b(?:every|each|one (?:every|each|per))\b", re.I
+)
+""" "In 8 portions, one every 4 min": no time in all, and a feed."""
 IS_A_FEED = patterns.compile(
     r"\b(?:from (?:the |a )?(?:\w+ )?funnel|dropwise|drop by drop|dripp?\w*|run in|fed|over (?:about )?\d|during \d)", re.I
 )
@@ -6860,7 +6887,11 @@ def finish(account: Account) -> None:
             late.append(step)
         elif charge is None:
             step = new_step(account, clause, "charge", vessel=account.main.name)
-        elif charge.duration is not None and charge.materials and lot.span[1] <= charge.span[0] and IS_A_FEED.search(charge.text):
+        elif (
+            charge.materials
+            and lot.span[1] <= charge.span[0]
+            and ((charge.duration is not None and IS_A_FEED.search(charge.text)) or PORTIONS_APART.search(charge.text))
+        ):
             step = new_step(account, clause, "charge", vessel=account.main.name)  # what is listed stood there when the first was fed
             charge.kind = "dose"
             others = [s for s in doc.steps if s is not step]

@@ -12,7 +12,7 @@ from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Clause
 from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_word, number_of
 from northsquall.reading.phrases import quantities
-from northsquall.reading.tokens import Token
+from northsquall.reading.tokens import NUMBER_WORDS, Token
 
 ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat", "dist"}
 BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
@@ -709,7 +709,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         ):
             if not (before is None or is_word(before, ",", "and", "then")):
                 continue  # "cold water", "warm water": adjectives
-        if x.low.startswith("suck") and any(is_word(y, "pipette", "pipet", "syringe", "up", "back", "dropper") for y in items[i + 1 : i + 10]):
+        if x.low.startswith("suck") and any(
+            is_word(y, "pipette", "pipet", "syringe", "up", "back", "dropper") for y in items[i + 1 : i + 10]
+        ):
             continue  # "I suck 2.6 mL up into a pipette"
         if kind == "filter" and is_word(after, "paper", "papers", "flask", "aid", "funnel", "cloth"):
             continue
@@ -739,6 +741,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "benzoic acid, dry, by the spatula": how it is
         if x.low == "dry" and before is None and any(is_word(y, "was", "were", "is", "are") for y in items[i + 1 : i + 16]):
             continue  # "Dry powdered acetanilide was added": how it is
+        if x.low in ("show", "shows", "showed"):
+            reads = at(items, i + 2) if is_word(after, "about", "some", "nearly", "only") else after
+            if is_quantity(reads, "temperature") or (isinstance(reads, Token) and (reads.kind == "num" or reads.low in NUMBER_WORDS)):
+                continue  # "till it shows four degrees": the thermometer
         if kind == "dry" and is_word(after, "sand", "ice", "powder", "chemical", "nitrogen", "argon"):
             continue
         if kind == "dry" and not (is_word(before, ",", "and", "then", "is", "was", "were", "are", "air") or before is None):

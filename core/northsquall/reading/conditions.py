@@ -173,7 +173,8 @@ def _bare(clause: Clause) -> list[tuple[int, Qty]]:
                     or (
                         isinstance(after, Token)
                         and (
-                            after.text in ",.;)" or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so", "overnight")
+                            after.text in ",.;)"
+                            or after.low in ("all", "and", "the", "for", "on", "with", "or", "by", "but", "then", "so", "overnight")
                         )
                     )
                 )

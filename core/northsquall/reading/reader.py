@@ -26,6 +26,7 @@ from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, 
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
+from northsquall.reading.lettered import in_full
 from northsquall.reading.items import Qty
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
@@ -87,7 +88,7 @@ def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     written = in_bars(check(text))
     original = flowing(written)
-    source, where = by_kind(*as_prose(*in_pairs(*_then(plain, *_then(with_plain_rows, *joined(written))))))
+    source, where = by_kind(*as_prose(*in_pairs(*in_full(*_then(plain, *_then(with_plain_rows, *joined(written)))))))
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)

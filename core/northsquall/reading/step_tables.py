@@ -67,7 +67,9 @@ def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
     names = [text[a:b].strip(" :.").lower() for a, b, _ in cells]
     clocked = names[:1] == ["time"] and CLOCK.match(after.lstrip("|+-=: \n")) is not None
     numbered = clocked or any(re.fullmatch(COLUMNS["number"], n) for n in names)
-    told = "what" in names and any(HOW_IN.search(n) or any(re.fullmatch(COLUMNS[k], n) for k in ("T", "TF", "h", "min", "time")) for n in names)
+    told = "what" in names and any(
+        HOW_IN.search(n) or any(re.fullmatch(COLUMNS[k], n) for k in ("T", "TF", "h", "min", "time")) for n in names
+    )
     operations = numbered and (told or any(re.fullmatch(DO, n) for n in names))
     operations = operations and (any(re.fullmatch(rf"{DO}|how", n) for n in names) or _doings(after) > 1)
     others = [n for n in names if OTHER.search(n) and not (operations and re.fullmatch(COLUMNS["amount"], n))]
@@ -256,7 +258,9 @@ def _bare(said: str) -> list[tuple[int, int]]:
         (t.start, t.end)
         for t in substances_in(said)
         if not any(a < t.start < b for a, b in inside)
-        and not MEASURED_BEFORE.search(said[: t.start]) and not MEASURED_BEHIND.match(said, t.end) and not NO_LOT.match(said, t.end)
+        and not MEASURED_BEFORE.search(said[: t.start])
+        and not MEASURED_BEHIND.match(said, t.end)
+        and not NO_LOT.match(said, t.end)
     ]
 
 

@@ -156,6 +156,13 @@ def _unit_of(cell: list[Token]) -> str:
     return COLUMN_UNITS[words[k]] if k == 0 or words[k - 1] in ("/", "(", "[", "in", ",") else ""
 
 
+UNDER_FEED = patterns.compile(r"(?:\A|\n)[ \t]*(?:feed|feeds|dosing|dose|addition|add|to be added)[ \t]*:?[ \t]*\n[ \t]*\Z", re.I)
+PACED_ROW = patterns.compile(
+    r"\b(?:in|by) (?:\d+|[a-z]+) (?:equal |small )?(?:portions|lots|parts)\b|\b(?:over|during|within) \d[\d.–-]* ?(?:min|h)\b|\bdropwise\b|\bby drops\b|\bone every\b",
+    re.I,
+)
+
+
 def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bool:
     """A row that names a material with its amount and does nothing."""
     flat = [t for c in cells for t in c]
@@ -167,6 +174,8 @@ def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bo
         return False
     if len(name) > 14 or sum(t.kind == "sub" for t in flat) > 3:
         return False
+    if UNDER_FEED.search(source[: flat[0].start]) and PACED_ROW.search(source[flat[0].start : flat[-1].end]):
+        return False  # under "Feed": a step in one row
     items = quantities(flat)
     amount = any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in items)
     in_table = bool(tables and tables[-1].columns and (not tables[-1].rows or flat[0].start - tables[-1].rows[-1].end < 60))
@@ -378,7 +387,9 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         account.destroys.add(lot.id)
     for other in found[1:]:  # "30 g in 120 mL water": what it is dissolved in comes with it
         solvent = other.identity is not None and other.identity != m.identity and is_word(at(flat, other.first - 1), "in")
-        if (solvent or (other.identity in ("water", "ice") and is_word(at(flat, other.first - 1), "on", "with", "and", "+"))) and other.measured:
+        if (
+            solvent or (other.identity in ("water", "ice") and is_word(at(flat, other.first - 1), "on", "with", "and", "+"))
+        ) and other.measured:
             account.beside[lot.id] = declare(account, other, account.waiting[lot.id]).id
     if number:
         account.rows[number] = lot.id

@@ -1,0 +1,97 @@
+"""Cards that call their vessels by letters ("Vessel A  100 mL flask", "A  acetanilide  6.75 g", "B into A"): the vessel put in the letter's place."""
+
+from __future__ import annotations
+
+import re
+
+from northsquall import patterns
+
+_KIND = r"(?:conical flask|flask|beaker|conical|bottle|jar|bucket|reactor|cylinder)"
+DECLARED = patterns.compile(
+    rf"^(?P<head>[ \t]*(?:[-*•][ \t]*)?(?:vessel|flask|beaker|pot|reactor)[ \t]+(?P<letter>[A-H])\b[ \t]*[:=–-]?[ \t]+)(?P<size>\d[\d.,]*[ ]?m?L)(?P<between>(?:[ ][\w-]+){{0,2}}?)[ ](?P<kind>{_KIND})\b",
+    re.I | re.M,
+)
+""" "Vessel A   100 mL three-neck flask, stirrer"."""
+ROW = patterns.compile(r"^[ \t]*(?P<letter>[A-H])(?:[ \t]{2,}|[ \t]*[:|][ \t]*)(?=\S)", re.M)
+""" "A   acetanilide   6.75 g": a row of what goes into a vessel."""
+PACED = patterns.compile(r"\b(?:slowly|drops?|dropwise|portions?|lots|over|min|below|above|last|then|later)\b", re.I)
+"""A row that says how it goes in: a sentence of its own."""
+GAP = patterns.compile(r"[ \t]{2,}")
+ONE_INTO_ANOTHER = r"(?P<from>[A-H])(?P<mid>,? (?:is |then |slowly |dropwise |in portions )*(?:into|to|onto|on to|over to) )(?P<to>[A-H])"
+EMPTIED = r"(?P<pour>\b(?:[Pp]our|[Ee]mpty|[Tt]ip|[Rr]un|[Tt]ransfer|[Aa]dd|[Dd]rip|[Ff]eed)(?: all of| the whole of)? )(?P<out>[A-H])"
+ALONE = r"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|into|in|to|of|from|onto|over|with) )(?P<named>[A-H])"
+REFERENCE = patterns.compile(rf"(?<![\w-])(?:{ONE_INTO_ANOTHER}|{EMPTIED}|{ALONE})(?=[\s.,;:)]|$)(?! ?[-–=] ?\d)")
+"""Where a letter stands for a vessel in running text."""
+
+
+def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
+    """The text with the vessels of a card in place of their letters, and where each of its characters stood; unchanged where fewer than two are declared.
+
+    `where` maps the characters of `text` to an earlier form, [] for itself.
+    """
+    found = list(DECLARED.finditer(text))
+    names = {m["letter"].upper(): f"{m['size']} {m['kind'].lower()}" for m in found}
+    if len(names) < 2 or len(names) != len(found) or len(set(names.values())) != len(names):
+        return text, where
+    out: list[str] = []
+    places: list[int] = []
+
+    def put(words: str, at: int) -> None:
+        out.append(words)
+        places.extend([at] * len(words))
+
+    def copy(a: int, b: int) -> None:
+        out.append(text[a:b])
+        places.extend(range(a, b))
+
+    def prose(a: int, b: int) -> None:
+        at = a
+        for m in REFERENCE.finditer(text, a, b):
+            letters = [m[k] for k in ("from", "to", "out", "named") if m[k]]
+            if not all(x in names for x in letters):
+                continue
+            copy(at, m.start())
+            if m["from"]:
+                run = m["mid"] if " is " in m["mid"] else f" are run {m['mid'].strip(' ,')} "
+                put(f"the contents of the {names[m['from']]}{run}the {names[m['to']]}", m.start())
+            elif m["out"]:
+                put(f"{m['pour']}the contents of the {names[m['out']]}", m.start())
+            else:
+                put(f"{m['before']}the {names[m['named']]}", m.start())
+            at = m.end()
+        copy(at, b)
+
+    begin, open_row = 0, ""
+    for line in text.splitlines(keepends=True):
+        end = begin + len(line)
+        told, row = DECLARED.match(text, begin, end), ROW.match(text, begin, end)
+        together = row is not None and row["letter"] == open_row and PACED.search(line) is None
+        if open_row and not together:
+            put(".\n", begin)
+        inside = re.match(r"[ \t]*(?:\d+[.)]?[ \t]+)?(?P<letter>[A-H]):[ \t]+", line)
+        if told is not None:
+            copy(told.start("size"), end)
+        elif row is not None and row["letter"] in names and not re.match(r"[ \t]*\d", line):
+            put(", " if together else f"In the {names[row['letter']]}: ", begin)
+            at = row.end()
+            for gap in GAP.finditer(text, at, end):
+                copy(at, gap.start() + 1)
+                at = gap.end()
+            stop = at + len(text[at:end].rstrip(" .\n"))
+            copy(at, stop)
+            if PACED.search(line) is not None:
+                put(".\n", max(stop - 1, begin))
+                open_row = ""
+            else:
+                open_row = row["letter"]
+            begin = end
+            continue
+        elif inside is not None and inside["letter"] in names:
+            copy(begin, begin + inside.start("letter"))
+            put(f"In the {names[inside['letter']]}: ", begin)
+            prose(begin + inside.end(), end)
+        else:
+            prose(begin, end)
+        begin, open_row = end, ""
+    mapped = [*places, len(text)]
+    return "".join(out), [where[i] if where else i for i in mapped]
