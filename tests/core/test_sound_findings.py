@@ -162,3 +162,69 @@ def test_strong_acid_takes_the_ammonia_that_it_is_to_dry(strength: str, dries: b
     """Handbook 3.2: acid takes ammonia; 18 mol/L is the concentrated acid (CRC, memory), what is dilute dries nothing."""
     text = f"Ammonia gas\n\nAmmonium chloride 53 g and calcium hydroxide 74 g are heated in a 500 mL flask. The gas is dried through a bottle with {strength} sulfuric acid and led into 200 mL of water over a funnel. Hood."
     assert bool(of(result(text), "G06")) is dries
+
+
+FUMING = (
+    "1-Bromo-4-nitrobenzene\n\n{hood} Nitric acid 68 %, 20 mL, and sulfuric acid 96 %, 20 mL, mixed in ice in a 250 mL flask, thermometer in the liquid. "
+    "Bromobenzene 15.7 g over 30 min at 45 to 55 °C, ice bath. {fume} Stir 30 min. Pour onto 200 g of ice in an 800 mL beaker."
+)
+
+
+@pytest.mark.parametrize(
+    ("hood", "fume", "open_"),
+    [
+        ("In the hood.", "The brown fume is little and stays in the hood.", False),
+        ("In the hood.", "Brown fume comes off.", True),
+        ("On the bench.", "The brown fume is little.", True),
+        ("The burner stands in the next hood.", "The brown fume is little.", True),
+        ("Hood no. 3 is out of order.", "The brown fume is little.", True),
+    ],
+)
+def test_a_little_brown_gas_is_open_only_without_a_hood(hood: str, fume: str, open_: bool) -> None:
+    """Handbook 2.7: more than half the limit at the face stops where there is no hood; another's hood is none (common practice, no source)."""
+    assert bool(of(result(FUMING.format(hood=hood, fume=fume)), "G04")) is open_
+
+
+def test_permanganate_on_graphite_has_no_heat_that_is_known() -> None:
+    """Missing is not safe: the oxidation is not in the ledger, and what is does not stand for it."""
+    a = result(
+        "Graphite oxide\n\nHood. Sulfuric acid 96 %, 24 mL, graphite 1.0 g in a 500 mL beaker, ice bath, thermometer in the liquid. Potassium permanganate 3.0 g in portions over 40 min, below 15 °C."
+    )
+    assert of(a, "P06") and a.verdict not in ("acceptable", "acceptable with conditions")
+
+
+@pytest.mark.parametrize(("way", "severity"), [("dropwise", "condition"), ("all at once", "stop")])
+def test_acid_takes_away_borohydride_by_drops(way: str, severity: str) -> None:
+    """Handbook 3.3: what is left is taken away with dilute acid, by drops."""
+    a = result(
+        "Isoborneol\n\nHood. Camphor 7.6 g in 50 mL of methanol in a 250 mL flask in ice, thermometer in the liquid. Sodium borohydride 1.9 g in 8 portions, one every 4 min, below 25 °C. "
+        f"Ice water 60 mL over 20 min. Then 20 mL of 5 % hydrochloric acid {way}."
+    )
+    assert {f.severity for f in a.findings if f.code == "S04"} <= {severity, "note"}
+
+
+@pytest.mark.parametrize(
+    ("carbonyl", "grams", "family"),
+    [("benzaldehyde", 10.6, "azine"), ("cyclohexanone", 4.9, "hydrazone"), ("acetylacetone", 5.0, "pyrazole")],
+)
+def test_hydrazine_reacts_with_carbonyls(carbonyl: str, grams: float, family: str) -> None:
+    """Two of an aldehyde give the azine, one of a ketone the hydrazone, a 1,3-diketone the pyrazole (facts of the trade); 2.5 g of the hydrate are 0.050 mol."""
+    a = result(
+        f"{family.title()}\n\nHydrazine hydrate 2.5 g in 40 mL of ethanol in a 250 mL flask in ice. {carbonyl.title()} {grams} g over 30 min, below 20 °C."
+    )
+    assert any(family in r.family and (r.extent_mol or 0.0) > 0.045 for r in a.reactions)
+
+
+@pytest.mark.parametrize(("water_mL", "stays"), [(200, True), (10, False)])
+def test_bromine_stays_in_enough_water(water_mL: int, stays: bool) -> None:
+    """A litre of water holds 0.21 mol of bromine (3.4 g in 100 mL at 20 °C: CRC Handbook, memory); 0.84 g of bromate give 0.015 mol."""
+    a = result(
+        f"Bromine water\n\nIn the hood. Potassium bromide 3.6 g, potassium bromate 0.84 g and {water_mL} mL of water in a 500 mL flask. Sulfuric acid 10 %, 20 mL, over 15 min at 15 to 25 °C, water bath 15 °C."
+    )
+    assert bool(of(a, "G04")) is not stays
+
+
+def test_a_rod_in_the_beaker_beside_it_stirs_not_the_flask() -> None:
+    text = "Nitrotoluenes\n\nHood. Sulfuric acid 30 mL in a 100 mL beaker in ice. Nitric acid 15 mL onto it{}, below 20 °C. Toluene 18.4 g in a 250 mL flask{}, thermometer in the liquid. The mixed acid goes into the toluene over 45 min at 20 to 30 °C, ice bath."
+    beside, in_it = result(text.format(", stirred with a glass rod", ", stirrer")), result(text.format("", ", stirred with a glass rod"))
+    assert not of(beside, "H09") and of(in_it, "H09")

@@ -47,11 +47,6 @@ AS_NEEDED = ("neutralise", "destroy")
 """Steps whose unwritten amount follows from what it has to take: to pH 7, or until destroyed."""
 
 
-UNTIL = patterns.compile(lex.UNTIL_SEEN, re.I)
-GUIDE = 0.3
-"""Part of what is needed from which a written amount is a guide where the end is seen (assumption)."""
-
-
 def capacity(contents: dict[str, float], threshold: float) -> float:
     """Moles of protons that a mixture takes until every place with a pKa of `threshold` or above is filled."""
     places = sum(n * sum(s.pKa >= threshold for s in slots_of(r)) for r, n in contents.items() if r not in FREE)
@@ -433,12 +428,9 @@ class _Walker:
         for key in step.materials:
             lot = self.lots[key]
             trial = self.trial
-            seen = lot.mol is not None and step.kind == "destroy" and UNTIL.search(step.text) is not None
-            if (lot.mol is None or seen) and lot.substance is not None and here is not None and step.kind in AS_NEEDED:
+            if lot.mol is None and lot.substance is not None and here is not None and step.kind in AS_NEEDED:
                 amount = needed(lot.substance, here, step.kind, self.wanted)
-                if seen:  # "2 g, a pinch at a time, until the ring stays white": what is written is a guide, unless it is far off
-                    trial = amount if lot.best_mol < amount <= lot.best_mol / GUIDE else trial
-                elif amount > 0 or step.kind == "neutralise":  # what destroys nothing stays an unwritten amount
+                if amount > 0 or step.kind == "neutralise":  # what destroys nothing stays an unwritten amount
                     trial = self.result.needed[key] = amount
             x = stream_of(lot, self.which, trial)
             if x is not None:

@@ -148,7 +148,9 @@ def _until_seen(c: Context, x: Leftover) -> list[Quantity | None] | None:
     for s in c.procedure.steps:
         lots = [m for m in c.procedure.materials if m.id in s.materials]
         own = [
-            m for m in lots if m.identity in catalogue().substances and composition_of(catalogue().substances[m.identity].formula) in agents
+            m
+            for m in lots
+            if (known := catalogue().substances.get(m.identity or "")) is not None and composition_of(known.formula) in agents
         ]
         said = c.procedure.flowing[s.span[0] : s.span[1] + 60].split("\n")[0]
         if own and WATCHED.search(said):

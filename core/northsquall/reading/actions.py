@@ -2663,6 +2663,11 @@ def _stock_destroyed(account: Account, r: Reading) -> bool:
     return True
 
 
+A_HAZARD = patterns.compile(
+    r"^[^:.;\n]{3,40}: (?:(?:very|highly|suspected|by|on|to|the|and|if|when|inhaled|swallowed|skin|eyes?|lungs?)[ ,]*|(?:corrosive|toxic|flammable|irritants?|irritating|harmful|poison\w*|oxidi[sz](?:er|ing|es)|lachrymat\w+|carcinogen\w*|mutagen\w*|burns|explosive|volatile|sensiti[sz]\w+|fatal|dangerous)\b[ ,]*)+$",
+    re.I,
+)
+""" "Acetic anhydride: corrosive": what it does, and no charge."""
 INTO_WHAT_STANDS = patterns.compile(
     r"^\W*(?:then |all |now )*(?:in|on)?to the (?:cold |cooled |stirred )*[\w() -]{2,30}?(?: soln?\.?| solution| mixture| liquor| suspension)?,? (?:in \w+ (?:small |equal )?(?:portions|lots)|by drops|dropwise|slowly|over|within|in a thin stream)\b",
     re.I,
@@ -2690,6 +2695,8 @@ def _into_what_stands(account: Account, r: Reading) -> bool:
 def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     _in_ice_first(account, r)
+    if not r.measured and A_HAZARD.match(text):
+        return account.spend(r.items)
     if doc_steps(account) and _into_what_stands(account, r):
         return None
     if _stock_destroyed(account, r):
@@ -4010,7 +4017,7 @@ def _dilutes(account: Account, r: Reading) -> bool:
         or [m.identity in RECEIVERS for m in r.measured if m in there] != [True]
     ):
         return False
-    acid = next((catalogue().substances[m.identity] for m in added if m.identity in catalogue().substances), None)
+    acid = next((s for m in added if (s := catalogue().substances.get(m.identity or "")) is not None), None)
     own = [v for v in r.vessels if account.main is not None and account.vessel_name(v) == account.main.name]
     return acid is not None and bool({"H+", "OH-"} & set(acid.parts)) and not own
 
@@ -6498,7 +6505,7 @@ def _test(account: Account, r: Reading) -> None:
             lot = new_lot(account, m)
             lot.role = "wash"
     if not account.doc.steps:
-        return
+        return None
     waits = any(isinstance(x, Qty) and x.dim == "time" for x in r.items) and r.clause.verb in ("hold", None)
     new_step(account, r.clause, "hold" if waits else "test", vessel=account.batch)
 

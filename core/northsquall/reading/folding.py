@@ -73,6 +73,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("colours_it", r"\b([Bb]romine|[Ii]odine|[Cc]hlorine) colou?rs (?:it|the (?:liquid|solution|water))\b", "it takes colour"),
     ("adapter_into", r"\b([Aa]dapt[eo]r) (?:reach|dip)(?:es|ed|s|ped)? (?:\d+ ?mm |just |well )?(?:into|below|under) (?:the surface of )?(?=\d)", "{0} ending under "),
     ("stock_left", r"(?m:^)[ \t]*(?:[Bb]ottle|[Ss]tock|[Cc]an|[Tt]in)(?: {2,}|: ?)([a-z][\w -]{3,40}?),? (?:about |some |ca\.? )?(\d[\d.,]* ?(?:mL|ml|g|kg|L)) left\b", "One bottle, about {1} of {0} left"),
+    ("hood_number", r"\b([Hh]ood|[Cc]upboard) (?:no\.|nr\.|#) ?(?=\d)", "{0} "),
+    ("section", r"(?m:^)[ \t]*(PURPOSE|AIM|SCOPE|HAZARDS?|PPE|EQUIPMENT|REAGENTS|MATERIALS|CHEMICALS|CHARGES?|LIMITS?|WASTE|YIELD|NOTES?)(?: {2,}|\t+)(?=\S)", "{0}: "),
     ("stands_till", r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?),? (?:until|till) ((?:about |some )?\d+ ?(?:°C|degrees)) (?:is|are|was|were) reached", "{0}, heated to {1}"),
     ("stands_until", rf"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?){_SHOWN}", "{0}, heated to "),
     ("first_then", rf"{_FIRST}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),

@@ -339,7 +339,7 @@ def vessels_in(items: list[Item]) -> list[VesselPhrase]:
                 continue  # "a 1-L, four-necked flask"
             if (
                 left.kind in ("sub", "nl")
-                or left.text in (">", "->", "→")  # "37 % acid 85 mL -> flask": what goes in
+                or left.text in (">", "->", "→", "/")  # "37 % acid 85 mL -> flask": what goes in
                 or left.low in ("in", "into", "to", "onto", "the", "of", "from", "by", "via", "through", ".", ";", ",", ")")
                 or (left.low in VESSELS and left.low not in ("conical", "volumetric", "erlenmeyer", "round-bottom", "rb"))
             ):

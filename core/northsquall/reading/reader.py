@@ -26,8 +26,8 @@ from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, 
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
-from northsquall.reading.lettered import in_full
 from northsquall.reading.items import Qty
+from northsquall.reading.lettered import in_full
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities, vessels_in
