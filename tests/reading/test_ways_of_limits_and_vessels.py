@@ -167,3 +167,97 @@ def test_a_table_headed_what_and_where_tells_steps(mark: str) -> None:
     ]
     p = read("1-Bromo-4-nitrobenzene\n\n" + "\n".join(mark.join(r) for r in rows))
     assert [s.kind for s in p.steps] == ["charge", "dose", "cool", "quench"] and fed(p).T_range is not None
+
+
+LETTERED = """CARD N-14
+
+Vessel A   250 mL flask, three necks, stirrer; ice bath
+Vessel B   100 mL beaker in ice
+Vessel C   600 mL beaker
+
+A   acetanilide       6.75 g
+A   acetic acid       8 mL
+A   sulfuric acid     15 mL, slowly, below 25 °C
+B   nitric acid       3.8 mL
+B   sulfuric acid     3 mL, added to the nitric acid in drops
+1   Cool A to 5 °C.
+2   B into A from the dropping funnel, 30 min, 0 to 10 °C.
+3   C: ice 100 g, water 50 mL. Pour A in, in a thin stream.
+"""
+
+
+def test_a_card_calls_its_vessels_by_letters() -> None:
+    p = read(LETTERED)
+    assert moved(p) == [("100 mL beaker", "250 mL flask"), ("250 mL flask", "600 mL beaker")]
+    assert (
+        stands(p, "acetanilide") == "250 mL flask" and stands(p, "nitric acid") == "100 mL beaker" and stands(p, "ice") == "600 mL beaker"
+    )
+
+
+def test_letters_that_stand_for_nothing_stay_letters() -> None:
+    text = "Vitamin C and vessel A of the pilot plant. 250 mL flask: ascorbic acid 5 g in 50 mL of water. Cool to 5 °C."
+    assert [s.vessel for s in read(text).steps] == ["250 mL flask", "250 mL flask"]
+
+
+@pytest.mark.parametrize(
+    ("head", "said"),
+    [
+        ("Adding bromine to cinnamic acid.", "The acid, 15 g, is dissolved in 60 mL of chloroform in a 250 mL flask."),
+        ("Cinnamic acid: irritant. Bromine: very toxic, corrosive.", "15 g of cinnamic acid in 60 mL of chloroform in a 250 mL flask."),
+        (
+            "HAZARDS     Bromine: toxic\nREAGENTS    cinnamic acid 15 g; chloroform 60 mL\nEQUIPMENT   250 mL flask",
+            "Cinnamic acid and chloroform into the flask.",
+        ),
+    ],
+)
+def test_what_a_head_or_a_hazard_names_is_no_charge(head: str, said: str) -> None:
+    p = read(f"{head}\n{said}\nBromine 5.5 mL over 20 min.")
+    assert sorted((m.identity, m.amount.value) for m in p.materials if m.amount) == [
+        ("bromine", 5.5),
+        ("chloroform", 60.0),
+        ("cinnamic acid", 15.0),
+    ]
+    assert all(m.amount is not None for m in p.materials)
+
+
+def test_what_the_list_has_is_there_when_the_feed_begins() -> None:
+    p = read(
+        "Charge (250 mL flask)\n   camphor        7.6 g\n   methanol       50 mL\nFeed\n   sodium borohydride   1.9 g   in 8 portions, one every 4 min\n"
+    )
+    assert [s.kind for s in p.steps] == ["charge", "dose"] and p.steps[1].every is not None
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "The unused hydrazine hydrate, 40 mL, goes into 300 mL of bleach in a conical flask.",
+        "The hydrazine hydrate that was left in the bottle, some 40 mL, was got rid of by tipping it into 300 mL of bleach in a conical flask.",
+    ],
+)
+def test_what_is_left_in_a_bottle_is_destroyed_beside_the_batch(said: str) -> None:
+    p = read(f"Benzaldehyde 10.6 g in 30 mL of ethanol in a 100 mL flask. Hydrazine hydrate 3.2 g over 10 min. Filter.\n{said}")
+    here = [s for s in p.steps if s.vessel == "conical flask"]
+    assert len(here) == 2 and not any(s.from_vessel for s in here)
+
+
+def test_a_bottle_s_rest_is_charged() -> None:
+    p = read(
+        "Rest of the bottle\n\nBottle      boron tribromide, about 25 mL left, stopper stuck\nVessel      1 L beaker, methanol 50 mL\nQuench      poured into it in one go\n"
+    )
+    assert stands(p, "boron tribromide") == "1 L beaker"
+
+
+def test_the_batch_goes_into_what_stands_there_by_its_name() -> None:
+    p = read(
+        "Copper: CuCl 11.0 g in 40 mL of hydrochloric acid, 500 mL flask.\nDiazo: p-toluidine 10.7 g, hydrochloric acid 25 mL, 250 mL beaker; ice to 0 °C.\n"
+        "Sodium nitrite 7.2 g in 20 mL of water, 30 min, 0-5 °C.\nInto the CuCl soln. in 10 portions over 30 min at 15-20 °C."
+    )
+    assert moved(p) == [("250 mL beaker", "500 mL flask")]
+
+
+def test_the_flask_that_is_named_is_warmed() -> None:
+    p = read(
+        "500 mL flask: ammonium chloride 26.8 g and water 60 mL. In a beaker sodium hydroxide 22 g in 50 mL of water, made up beforehand.\n"
+        "Warm the flask to 60 °C. Run the lye in, 45 min."
+    )
+    assert [(s.kind, s.vessel) for s in p.steps[-2:]] == [("heat", "500 mL flask"), ("dose", "500 mL flask")]

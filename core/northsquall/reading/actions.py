@@ -2663,6 +2663,11 @@ def _stock_destroyed(account: Account, r: Reading) -> bool:
     return True
 
 
+HEADS_WHAT_IS_DONE = patterns.compile(
+    r"^\W*(?:adding|making|preparing|nitrating|brominating|chlorinating|reducing|oxidi[sz]ing|destroying|quenching|mixing|reacting|coupling|(?:on )?the (?:addition|reaction|bromination|nitration|reduction|oxidation) of)\b",
+    re.I,
+)
+""" "Adding bromine to cinnamic acid." at the head: what it is about."""
 A_HAZARD = patterns.compile(
     r"^[^:.;\n]{3,40}: (?:(?:very|highly|suspected|by|on|to|the|and|if|when|inhaled|swallowed|skin|eyes?|lungs?)[ ,]*|(?:corrosive|toxic|flammable|irritants?|irritating|harmful|poison\w*|oxidi[sz](?:er|ing|es)|lachrymat\w+|carcinogen\w*|mutagen\w*|burns|explosive|volatile|sensiti[sz]\w+|fatal|dangerous)\b[ ,]*)+$",
     re.I,
@@ -2696,6 +2701,8 @@ def _topic(account: Account, r: Reading) -> None:
     verb, text = r.clause.verb, r.text
     _in_ice_first(account, r)
     if not r.measured and A_HAZARD.match(text):
+        return account.spend(r.items)
+    if not account.doc.steps and not r.measured and not r.vessels and HEADS_WHAT_IS_DONE.match(text):
         return account.spend(r.items)
     if doc_steps(account) and _into_what_stands(account, r):
         return None

@@ -75,6 +75,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stock_left", r"(?m:^)[ \t]*(?:[Bb]ottle|[Ss]tock|[Cc]an|[Tt]in)(?: {2,}|: ?)([a-z][\w -]{3,40}?),? (?:about |some |ca\.? )?(\d[\d.,]* ?(?:mL|ml|g|kg|L)) left\b", "One bottle, about {1} of {0} left"),
     ("hood_number", r"\b([Hh]ood|[Cc]upboard) (?:no\.|nr\.|#) ?(?=\d)", "{0} "),
     ("section", r"(?m:^)[ \t]*(PURPOSE|AIM|SCOPE|HAZARDS?|PPE|EQUIPMENT|REAGENTS|MATERIALS|CHEMICALS|CHARGES?|LIMITS?|WASTE|YIELD|NOTES?)(?: {2,}|\t+)(?=\S)", "{0}: "),
+    ("the_acid_so_much", r"\b([Tt]he (?:acid|amine|alcohol|ketone|aldehyde|ester|phenol|chloride|bromide|nitrile|amide|anhydride|ether|alkene|halide)), ((?:about |some )?\d[\d.,]* ?(?:g|grams?|mL|ml|kg|mg|L)),? (?=(?:is|are|was|were|goes|go|went|in|into|and|to)\b)", "{0} ({1}) "),
     ("stands_till", r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?),? (?:until|till) ((?:about |some )?\d+ ?(?:°C|degrees)) (?:is|are|was|were) reached", "{0}, heated to {1}"),
     ("stands_until", rf"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?){_SHOWN}", "{0}, heated to "),
     ("first_then", rf"{_FIRST}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
