@@ -216,7 +216,7 @@ def met_pairs(c: Context) -> Iterator[tuple[pairs.Hit, Severity, Entry]]:
                 continue
             said[h.id] = entry.step
             severity: Severity = "stop" if h.severity == "stop" else "condition"
-            if tamed_in(h, entry, step):
+            if tamed_in(c, h, entry, step):
                 severity = "condition"
             if h.severity == "long":  # harmful on long contact only
                 stands = any(e.conditions.standing for e in c.walk.entries if e.vessel == entry.vessel and e.step >= entry.step)
@@ -273,14 +273,26 @@ def _into_the_waste(c: Context, step: Step | None) -> bool:
     return step is not None and not c.purpose.named and WASTE_BOTTLE.search(step.text) is not None
 
 
-def tamed_in(h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
+def _written_high(c: Context, step: Step) -> float | None:
+    """The highest temperature that is written for a step, or for the one before it in the same vessel; None where nobody wrote one."""
+    before = [s for s in c.procedure.steps if s.vessel == step.vessel and s.n <= step.n][-2:]
+    for s in reversed(before):
+        if s.T_limit is not None:
+            return s.T_limit.value
+        if s.T_range is not None:
+            return s.T_range.high if s.T_range.high is not None else s.T_range.value
+        if s.kind in ("heat", "reflux", "distil"):
+            return None
+    return None
+
+
+def tamed_in(c: Context, h: pairs.Hit, entry: Entry, step: Step | None) -> bool:
     """Whether one of a pair comes little by little, in the cold that its record asks for, to what the record says that it is for."""
     if step is None or not h.tamed or entry.mixed.get(h.tamed["by"], 0.0) <= 0:
         return False
-    said = step.T_limit.value if step.T_limit else step.T_range.high or step.T_range.value if step.T_range else None
-    high = said if said is not None else entry.conditions.T_high
+    high = _written_high(c, step)
     little = bool(step.portions or step.duration) or BY_DROPS.search(step.text) is not None
-    return little and high <= h.tamed["T"]
+    return little and high is not None and high <= h.tamed["T"]
 
 
 @rule("P06")

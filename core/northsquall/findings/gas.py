@@ -375,12 +375,7 @@ def foam(c: Context) -> Iterator[Finding]:
         if slow or r.mol[1] * MOLAR_L * 1e3 < 2 * volume:
             continue
         said.add(r.vessel)
-        step = c.step(r.step)
-        paced = step.duration.value if step is not None and step.kind == "dose" and step.duration is not None else 0.0
-        peak = r.peak_mol_min[1] or r.peak_mol_min[2]
-        if paced >= SHORTEST_FEED_MIN and r.peak_mol_min[0] < peak:
-            peak = min(peak, PACED_PEAK * r.mol[1] / paced)
-        quick = peak * MOLAR_L * 1e3 > 2 * v.nominal_mL
+        quick = (r.peak_mol_min[1] or r.peak_mol_min[2]) * MOLAR_L * 1e3 > 2 * v.nominal_mL
         yield finding(
             "G03", "stop" if quick and v.nominal_mL < 1.5 * volume else "note" if v.nominal_mL >= 2.0 * volume and _waits_for_froth(c, r.step) else "condition", f"{_many(r.mol[1])} of {record_of(r.gas).name} foam up {volume:.0f} mL in {r.vessel}: three times the liquid, {need:.0f} mL, is wanted.", step=c.step(r.step),
             figure=v.nominal_mL / volume, limit="3 × the liquid", remedy=f"A vessel of {next_size(need):.0f} mL, and small portions; wait for the foam each time.", source="handbook 2.7, common practice", short="no room for foam",
@@ -397,8 +392,6 @@ def _in_another(c: Context, n: int, vessel: str) -> bool:
     return m is not None and m[1].lower() not in vessel.lower()
 
 
-PACED_PEAK, SHORTEST_FEED_MIN = 5.0, 5.0
-"""Peak over mean of a gas whose rate lies between bounds, where what makes it is fed for at least so many minutes (assumption)."""
 BURST_FOAM_MOL = 0.05
 """Gas from which the author's word for foam is taken for a head of it (assumption)."""
 

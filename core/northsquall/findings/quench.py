@@ -143,9 +143,11 @@ def _told_destroyed(c: Context, x: Leftover) -> str | None:
 
 
 def _until_seen(c: Context, x: Leftover) -> list[Quantity | None] | None:
-    """Amounts of the agents of a leftover that a step adds until their end is seen, however much its kind; None where no step does."""
+    """Amounts of the agents of a leftover that a step adds to it until their end is seen, whatever its kind; None where no step does."""
     agents = agents_of(x.record)
     for s in c.procedure.steps:
+        if not any(e.step == s.n and e.mixed.get(x.root, 0.0) > 0 for e in c.walk.entries):
+            continue
         lots = [m for m in c.procedure.materials if m.id in s.materials]
         own = [
             m
@@ -1137,7 +1139,7 @@ def catalytic(c: Context) -> Iterator[Finding]:
             step = c.step(entry.step)
             if step is not None and step.duration is not None and c.purpose.named and c.purpose.target == "O2":
                 continue  # oxygen is what it is for, and the feed paces it
-            if tamed_in(h, entry, step):
+            if tamed_in(c, h, entry, step):
                 continue  # iron(II) that is oxidised by drops of peroxide is no trace
             yield finding(
                 "S03", "condition", f"{h.b[:1].upper() + h.b[1:]} with {h.a} in {entry.vessel}: {h.then}.", step=step, limit="no metal in it", remedy="Destroy one of them; keep it open and cool until it is dead.", source=h.source, short="catalytic contamination",

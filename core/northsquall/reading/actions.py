@@ -2703,7 +2703,9 @@ def _topic(account: Account, r: Reading) -> None:
     if not r.measured and A_HAZARD.match(text):
         return account.spend(r.items)
     if not account.doc.steps and not r.measured and not r.vessels and HEADS_WHAT_IS_DONE.match(text):
-        return account.spend(r.items)
+        again = {str(t.value) for t in substances_in(account.source[r.clause.end :])}
+        if any(m.identity in again for m in r.mentions):
+            return account.spend(r.items)  # what is meant is charged further down
     if doc_steps(account) and _into_what_stands(account, r):
         return None
     if _stock_destroyed(account, r):
