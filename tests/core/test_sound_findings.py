@@ -228,3 +228,29 @@ def test_a_rod_in_the_beaker_beside_it_stirs_not_the_flask() -> None:
     text = "Nitrotoluenes\n\nHood. Sulfuric acid 30 mL in a 100 mL beaker in ice. Nitric acid 15 mL onto it{}, below 20 °C. Toluene 18.4 g in a 250 mL flask{}, thermometer in the liquid. The mixed acid goes into the toluene over 45 min at 20 to 30 °C, ice bath."
     beside, in_it = result(text.format(", stirred with a glass rod", ", stirrer")), result(text.format("", ", stirred with a glass rod"))
     assert not of(beside, "H09") and of(in_it, "H09")
+
+
+OXIDISED = (
+    "Graphite, oxidised\n\n500 mL beaker in an ice bath, stirrer, thermometer in the mixture, hood. Sulfuric acid 96 %, 24 mL. Graphite powder 1.0 g. "
+    "Potassium permanganate 3.0 g in twelve portions over 40 min{}. Pour on to 200 g of ice in a 1 L beaker. {}"
+)
+
+
+@pytest.mark.parametrize(("limit", "stops"), [(", below 15 °C", False), ("", True), (", below 45 °C", True)])
+def test_cold_that_nobody_wrote_tames_no_pair(limit: str, stops: bool) -> None:
+    """Handbook 3.4: permanganate in strong acid is explosive above 50 °C; a temperature that is not written is not a cold one."""
+    found = [f.severity for f in result(OXIDISED.format(limit, "")).findings if "heptoxide" in f.message]
+    assert found and ("stop" in found) == stops
+
+
+@pytest.mark.parametrize(
+    ("peroxide", "stops"),
+    [
+        ("Hydrogen peroxide 3 % in 1 mL portions until no more gas comes, about 12 mL.", False),
+        ("In a 100 mL beaker: water 20 mL, hydrogen peroxide 3 % until no more gas comes, about 12 mL.", True),
+    ],
+)
+def test_an_agent_in_another_vessel_destroys_nothing(peroxide: str, stops: bool) -> None:
+    """Handbook 4, Q01: what is added until its end is seen has to meet the excess."""
+    q01 = [f for f in result(OXIDISED.format(", below 15 °C", peroxide)).findings if f.code == "Q01" and "permanganate" in f.message]
+    assert [f.severity for f in q01] == (["stop"] if stops else [])
