@@ -1086,8 +1086,7 @@ def _into_row(account: Account, clause: Clause, text: str) -> bool:
     if other is None or other.name == batch:
         other = account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
     lots = [lot, *(account.lot(k) for k in [account.beside.get(lot.id)] if k is not None)]
-    first = new_step(account, clause, "charge", vessel=other.name)
-    first.duration = first.T_limit = first.T_range = None
+    first = _lies_ready(account, clause, other)
     first.all_at_once = False
     place(account, first, lots)
     for x in lots:
@@ -2653,8 +2652,7 @@ def _stock_destroyed(account: Account, r: Reading) -> bool:
         if named is not None
         else account.vessel(None, "beaker", f"apart, {len(account.doc.vessels) + 1}")
     )
-    first = new_step(account, r.clause, "charge", vessel=vessel.name)
-    first.duration = first.T_limit = first.T_range = None
+    first = _lies_ready(account, r.clause, vessel)
     first.all_at_once = False
     place(account, first, [x for m in there for x in lots_for(account, m, True)])
     step = new_step(account, r.clause, "dose", vessel=vessel.name)
@@ -2729,10 +2727,10 @@ def _topic(account: Account, r: Reading) -> None:
     if _on_to_the_ice_there(account, r) or _diazo_into(account, r):
         return None
     _what_came_over_next(account, r)
-    waits = account.mix is not None and unspent(account) and not _only_receives(account, account.mix)
-    if waits and account.mix is not None and account.batch and not r.measured and JUG_INTO.match(text):
+    jug = account.mix if not r.measured and unspent(account) and JUG_INTO.match(text) else None
+    if jug is not None and account.batch and not _only_receives(account, jug):
         once = lex.ALL_AT_ONCE.search(text) is not None
-        step = new_step(account, r.clause, "add" if once else "dose", vessel=account.batch, from_vessel=account.mix.name)
+        step = new_step(account, r.clause, "add" if once else "dose", vessel=account.batch, from_vessel=jug.name)
         step.all_at_once = once
         account.last = account.main or account.last
         return None
@@ -4017,6 +4015,13 @@ def _without_what_waits(account: Account, r: Reading, text: str) -> str:
     return text
 
 
+def _lies_ready(account: Account, clause: Clause, vessel: Vessel) -> Step:
+    """A charge of what lies in a vessel before the clause's own doing, which the clause's times and temperatures do not concern."""
+    step = new_step(account, clause, "charge", vessel=vessel.name)
+    step.duration = step.T_limit = step.T_range = None
+    return step
+
+
 def _dilutes(account: Account, r: Reading) -> bool:
     """ "60 mL of sulfuric acid is run into 60 mL of water": a measured acid or alkali into measured water, and no word of the batch."""
     added, there, _ = _sides(r)
@@ -4028,7 +4033,7 @@ def _dilutes(account: Account, r: Reading) -> bool:
         return False
     acid = next((s for m in added if (s := catalogue().substances.get(m.identity or "")) is not None), None)
     own = [v for v in r.vessels if account.main is not None and account.vessel_name(v) == account.main.name]
-    return acid is not None and bool({"H+", "OH-"} & set(acid.parts)) and not own
+    return acid is not None and "H+" in acid.parts and not own  # negative for an alkali
 
 
 def _then_cooled(r: Reading) -> bool:
@@ -5124,8 +5129,7 @@ def _dissolve(account: Account, r: Reading, vessel: Vessel, lots: list[Material]
         step = new_step(account, r.clause, "charge", vessel=vessel.name)
         place(account, step, lots)
         return
-    first = new_step(account, r.clause, "charge", vessel=vessel.name)
-    first.T_range = first.T_limit = first.duration = None
+    first = _lies_ready(account, r.clause, vessel)
     place(account, first, liquids)
     second = new_step(account, r.clause, "add", vessel=vessel.name)
     place(account, second, solids)
@@ -5169,7 +5173,7 @@ MIXTURE_ON_IT = patterns.compile(
 
 def _only_receives(account: Account, vessel: Vessel) -> bool:
     """Whether ice or water alone waits in a vessel beside a batch that was fed or has reacted."""
-    inside = [account.lot(k).identity for s in account.doc.steps if s.vessel == vessel.name for k in s.materials]
+    inside = account.held(vessel.name)
     reacted = any(s.kind in ("dose", "add", "hold", "reflux", "heat") and s.vessel == account.batch for s in account.doc.steps)
     return bool(inside) and all(x in RECEIVERS for x in inside) and reacted
 
@@ -5213,7 +5217,7 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     at = ON_TO.search(r.text)
     if (at is None or ON_TO_IT.search(r.text)) and _only_receives(account, mix) and lex.BATCH_REFERENCE.search(r.text):
         return "out"  # "put 300 g of ice in a beaker. Run the mixture in"
-    held, own = ({account.lot(k).identity for s in account.doc.steps if s.vessel == v.name for k in s.materials} for v in (mix, batch))
+    held, own = account.held(mix.name), account.held(batch.name)
     diazo = DIAZO_TO_THIS.match(r.text) or (at is None and DIAZO_FIRST.match(r.text))
     if diazo and r.clause.verb in ("add", "pour") and "sodium nitrite" in own - held:
         return "out"  # "The diazonium solution was added from a jacketed funnel"
@@ -5303,7 +5307,7 @@ def _move(account: Account, r: Reading) -> bool:
         and all(m.generic for m in r.mentions)
     ):
         return False  # "nitrite is dissolved in water. This is dripped in": and not what waits beside
-    own = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
+    own = account.held(mix.name)
     words = set(re.findall(r"[a-z]+", text.lower()))
     speaks_of_mix = bool(lex.MIX_REFERENCE.search(text)) or any(
         w in words for x in own if x for w in re.findall(r"[a-z]{5,}", x) if w not in ("acid", "water", "solution", "chloride")
@@ -5386,7 +5390,7 @@ def _a_share(account: Account, r: Reading) -> bool:
     ):
         return False
     mix = account.mix
-    held = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
+    held = account.held(mix.name)
     before = [s for s in account.doc.steps if s.from_vessel == mix.name]
     own = any(m.identity in held or (m.generic in lex.GENERIC and any(x and class_of(m.generic, x) for x in held)) for m in r.mentions)
     if said["what"] and said["what"].lower() not in A_MIXTURE and not own:
@@ -5686,8 +5690,8 @@ def _means_the_mix(account: Account, r: Reading, mix: Vessel) -> bool:
     """ "Acid in over 45 min", "all of it goes on the toluene": what was mixed beside the batch, by its kind or by where it goes."""
     if r.clause.verb not in ("add", "pour", "charge", None):
         return False
-    held = {account.lot(k).identity for s in account.doc.steps if s.vessel == mix.name for k in s.materials}
-    batch = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
+    held = account.held(mix.name)
+    batch = account.held(account.batch)
     if ALL_OF_IT.search(r.text) and any(m.identity in batch - held for m in r.mentions):
         return True
     kinds = [m.generic for m in r.mentions if m.generic or m.identity not in batch - held]
@@ -5756,8 +5760,7 @@ def _onto_reagent(account: Account, r: Reading) -> bool:
     vessel = account.vessel(r.vessels[0], r.vessels[0].kind, "") if r.vessels else account.vessel(None, "beaker", "for the acid, not named")
     if vessel.name == account.batch:
         return False
-    first = new_step(account, r.clause, "charge", vessel=vessel.name)
-    first.T_limit = first.T_range = first.duration = None
+    first = _lies_ready(account, r.clause, vessel)
     place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
     new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=account.batch)
     account.place, account.last = vessel.name, vessel
@@ -5769,7 +5772,7 @@ def _onto_reagent(account: Account, r: Reading) -> bool:
 def _poured_in(account: Account, r: Reading) -> bool:
     """ "2-Naphthol in caustic, cooled. Pour the slurry in": the batch goes into what was last made up beside it."""
     made = next((s for s in reversed(account.doc.steps) if s.materials or s.from_vessel), None)
-    batch_of = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
+    batch_of = account.held(account.batch)
     if (
         any(m.measured or m.identity not in batch_of for m in r.mentions if not m.generic)
         or made is None
@@ -5874,8 +5877,7 @@ def _into_the_next_vessel(account: Account, r: Reading) -> bool:
         return False
     source = account.batch
     vessel = account.vessel(ahead[0], ahead[0].kind, "")
-    first = new_step(account, r.clause, "charge", vessel=vessel.name)
-    first.duration = first.T_limit = first.T_range = None
+    first = _lies_ready(account, r.clause, vessel)
     place(account, first, [x for m in r.measured for x in lots_for(account, m, True)])
     new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=source)
     account.main, account.place, account.last = vessel, None, vessel
@@ -5958,8 +5960,7 @@ def _batch_into(account: Account, r: Reading) -> bool:
     fed = step.duration is not None or lex.SLOWLY.search(r.text) is not None
     if fed and not solid:  # what stands there first
         account.doc.steps.remove(step)
-        first = new_step(account, r.clause, "charge", vessel=vessel.name)
-        first.duration = first.T_limit = first.T_range = None
+        first = _lies_ready(account, r.clause, vessel)
         place(account, first, lots)
         new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=account.batch)
     else:
@@ -6017,8 +6018,7 @@ def _fraction_into(account: Account, r: Reading) -> bool:
     if named is not None and named.nominal_mL is not None:
         account.doc.vessels.remove(vessel)
         vessel = account.vessel(named, named.kind, "")
-    first = new_step(account, r.clause, "charge", vessel=vessel.name)
-    first.duration = first.T_limit = first.T_range = None
+    first = _lies_ready(account, r.clause, vessel)
     place(account, first, [x for m in there for x in lots_for(account, m, True)])
     set_bath(vessel, r.bath)
     new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=vessel.name, from_vessel=still.into)
@@ -6027,7 +6027,7 @@ def _fraction_into(account: Account, r: Reading) -> bool:
 
 def _onto_acid(account: Account, lots: list[Material]) -> bool:
     """Whether the batch holds nitrite and goes on to acid and ice: it is diazotised there, and nothing is over yet."""
-    batch = {account.lot(k).identity for s in account.doc.steps if s.vessel == account.batch for k in s.materials}
+    batch = account.held(account.batch)
     acid = any(x.identity in (*ACIDS, "hydrochloric acid") for x in lots)
     return acid and bool(batch & {"sodium nitrite", "potassium nitrite"})
 
@@ -6073,8 +6073,7 @@ def _quench(account: Account, r: Reading) -> None:
     if vessel is None or vessel.name == source:
         vessel = account.vessel(None, "beaker", "for the ice, not named")
     if _onto_acid(account, lots):
-        first = new_step(account, r.clause, "charge", vessel=vessel.name)
-        first.duration = first.T_limit = first.T_range = None
+        first = _lies_ready(account, r.clause, vessel)
         first.all_at_once = False
         place(account, first, lots)
         step = new_step(account, r.clause, "dose", vessel=vessel.name, from_vessel=source)

@@ -43,6 +43,8 @@ _NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\n\d )|(?<=\n\d\
 _SIZED = r"\d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|flask|bucket|bowl|jar|bottle|tub|pot|basin)"
 _SHOWN = r",? (?:until|till) (?:the (?:thermometer|contents|inside|(?:inner |inside )?temperature|probe|liquid|mixture|flask|pot)|it|inside)(?: in the \w+| inside)? (?:shows?|reads?|says|indicates|reach(?:es)?|comes? to|gets? to) (?=(?:about |some |ca\.? )?\d)"
 """How long it is warmed or cooled, by what the thermometer says."""
+_ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
+"""What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("warmed_until", rf"\b((?i:heat|warm|cool|chill)(?:ed|s|ing)?\b[^.;\n]{{0,50}}?){_SHOWN}", "{0} to "),
     ("condenser_with", r"\b((?i:condenser|coil|jacket)s?),? (?:(?:is |was )?(?:fed|cooled|supplied|run|chilled) (?:with|by)|with) (?:ice|iced|ice-cold|cold|chilled|tap)[ -]water(?: (?:running|flowing|circulating|on|through it))*", "{0}"),  # nothing that goes in
@@ -76,8 +78,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("hood_number", r"\b([Hh]ood|[Cc]upboard) (?:no\.|nr\.|#) ?(?=\d)", "{0} "),
     ("section", r"(?m:^)[ \t]*(PURPOSE|AIM|SCOPE|HAZARDS?|PPE|EQUIPMENT|REAGENTS|MATERIALS|CHEMICALS|CHARGES?|LIMITS?|WASTE|YIELD|NOTES?)(?: {2,}|\t+)(?=\S)", "{0}: "),
     ("the_acid_so_much", r"\b([Tt]he (?:acid|amine|alcohol|ketone|aldehyde|ester|phenol|chloride|bromide|nitrile|amide|anhydride|ether|alkene|halide)), ((?:about |some )?\d[\d.,]* ?(?:g|grams?|mL|ml|kg|mg|L)),? (?=(?:is|are|was|were|goes|go|went|in|into|and|to)\b)", "{0} ({1}) "),
-    ("stands_till", r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?),? (?:until|till) ((?:about |some )?\d+ ?(?:°C|degrees)) (?:is|are|was|were) reached", "{0}, heated to {1}"),
-    ("stands_until", rf"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?){_SHOWN}", "{0}, heated to "),
+    ("stands_till", rf"{_ON_HEAT},? (?:until|till) ((?:about |some )?\d+ ?(?:°C|degrees)) (?:is|are|was|were) reached", "{0}, heated to {1}"),
+    ("stands_until", rf"{_ON_HEAT}{_SHOWN}", "{0}, heated to "),
     ("first_then", rf"{_FIRST}(?i:{_REST}){_GOES_IN}(?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),
     ("first_then_lots", rf"{_FIRST}(?i:{_REST})(?: (?:is|was|were|goes|went|added|put in|run in))* in (?=(?:about )?(?:\d+|[a-z]+) (?:equal |small |further )?(?:lots|portions|parts)\b)", "the first {0} was run in and the start awaited, whereupon the remainder was added in "),
     ("let_in_and_awaited", rf"{_NEW}(?:[Aa]bout )?({_PART})(?:{_OF_IT})? (?:is|are|was|were) (?:let|run|dripped|dropped|put|added|fed)(?: in)? and (?:the start (?:is |was )?awaited|(?:(?:I|we|it is|one) )?wait(?:ed|s)? (?:for the start|until it (?:starts|started|begins|began)))[^.;\n]{{0,60}}?[,;] (?:and )?(?:then )?(?:the )?(?:rest|remainder)(?: (?:is|was))?(?: then)?(?: (?:added|run in|dripped in|put in|fed in))? ?(?:over|within|in|during) (?={_A_TIME})", "the first {0} was run in and the start awaited, whereupon the remainder was added over "),

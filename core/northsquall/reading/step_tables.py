@@ -367,10 +367,14 @@ RULE = patterns.compile(r"[\s|:=+-]+")
 """The line under the headings, or one that parts rows."""
 
 
+def _block(after: str) -> list[str]:
+    """The lines of the table that begins here: as far as they hold cells."""
+    return list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
+
+
 def _doings(after: str) -> int:
     """How many rows of the table that begins here are doings and no materials."""
-    block = itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines())
-    return sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x in block if not RULE.fullmatch(x))
+    return sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x in _block(after) if not RULE.fullmatch(x))
 
 
 def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str]]:
@@ -380,7 +384,7 @@ def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str
     numbered = len(names) > 3 and re.fullmatch(COLUMNS["number"], names[0]) is not None
     if not {"material", "amount", "how"} <= set(kinds) or kinds[numbered] != "material":
         return []
-    block = list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
+    block = _block(after)
     rows = [(x, _cells(x, 0)[-1]) for x in block if not RULE.fullmatch(x)]
     paced = sum(at >= cells[-1][2] and HOW.search(x, a, b) is not None for x, (a, b, at) in rows)
     doings = _doings(after)
