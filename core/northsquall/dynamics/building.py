@@ -172,6 +172,10 @@ def build_pot(
     return _Builder(procedure, lots, walk, timed, settings, vessel, reactions, beside, decomposition, iced_C or {}).build()
 
 
+OF_ITSELF = patterns.compile(r"\b(?:by|of) itself\b|\bon its own\b|\bself-heat", re.I)
+""" "It warms to 40 °C by itself": nobody heats it."""
+
+
 class _Builder:
     """Puts one plan together."""
 
@@ -497,15 +501,24 @@ class _Builder:
 
     @property
     def _warm_before_bath(self) -> bool:
-        """Whether something is fed warm before an ice bath is told of: the ice comes under the flask afterwards."""
-        warm = self._warm_C
+        """Whether something boils, is heated or is fed warm before an ice bath is told of: the ice comes under the flask afterwards."""
         cold = self.bath is not None and self.bath.kind in ("ice", "ice-salt")
-        return cold and any(
-            t.step.kind in ("dose", "add")
-            and self._later(t.step)
-            and (BOILS_SO.search(at_its_feed(self.procedure, t.step)) if t.step.T_range is None else (t.step.T_range.low or t.step.T_range.value) > warm)
-            for t in self.timed
-        )  # fmt: skip
+        return cold and any(self._later(t.step) and t.step.vessel == self.vessel.name and self._is_warm(t.step) for t in self.timed)
+
+    def _is_warm(self, step: Step) -> bool:
+        """Whether the pot is hot in a step by what is written of it."""
+        warm = self._warm_C
+        if step.kind == "reflux":
+            return True
+        if step.kind == "heat":
+            return step.T_range is not None and step.T_range.value > warm and OF_ITSELF.search(step.text) is None
+        if step.kind not in ("dose", "add"):
+            return False
+        return (
+            bool(BOILS_SO.search(at_its_feed(self.procedure, step)))
+            if step.T_range is None
+            else (step.T_range.low or step.T_range.value) > warm
+        )
 
     def _cool_down(self, step: Step, segments: list[Segment], before: tuple[float, float], bath_C: float) -> None:
         """A cold feed after a warm hold: the bath is changed, and the feed waits until the pot is cold."""

@@ -21,6 +21,7 @@ from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
 from northsquall.reading.mentions import class_of
 from northsquall.reading.reconcile import JOINED, NOT_OF_A_CHARGE
+from northsquall.reading.tokens import substances_in
 from northsquall.substances import catalogue
 
 NEEDED = ("charge", "dose", "add", "dissolve", "quench")
@@ -161,6 +162,25 @@ def _row_of_its_own(text: str, span: tuple[int, int]) -> bool:
     return ROW_NAME.fullmatch(text, begin, span[0]) is not None and re.match(r"\s*(?:[,;|(].*)?$", behind) is not None
 
 
+NOT_PUT_IN = patterns.compile(
+    r"[ -](?:[a-z-]+ ){0,2}(?:flask|beaker|bucket|bottle|receiver|jar|funnel|cylinder|trap|generator|conical|bowl|vessel)\b|[^.;\n]{0,25}\b(?:have|has|had) come\b|[^.;\n]{0,12}\b(?:back|over|off|left|collected|distil\w*)\b",
+    re.I,
+)
+"""Behind a volume: the size of a vessel, or what comes out."""
+
+
+def _named_beside(text: str, span: tuple[int, int]) -> bool:
+    """Whether a volume stands right before or behind the name of a substance: "water 25 mL", "25 mL of ethanol"."""
+    behind, before = text[span[1] : span[1] + 40], text[max(0, span[0] - 40) : span[0]]
+    after = re.match(r" (?:of )?(?:\d+(?:[.,]\d+)? ?% )?", behind)
+    ahead = re.search(r"[ ,(]*(?:\d+(?:[.,]\d+)? ?%,? ?)?\(?$", before)
+    if NOT_PUT_IN.match(behind) is not None:
+        return False
+    named = [t.value for t in substances_in(behind) if after is not None and t.start == after.end()]
+    named += [t.value for t in substances_in(before) if ahead is not None and t.end == ahead.start()]
+    return bool(set(named) - {"water", "ice", "sodium hydrogen carbonate", "sodium carbonate", "sodium chloride"})
+
+
 CRUDE = patterns.compile(r"\s*(?:of )?(?:the |my |a )?(?:crude|raw product|sample)\b", re.I)
 """ "Load 2.1 g crude": what is parted, where nothing reacts."""
 
@@ -170,6 +190,17 @@ A_THING = patterns.compile(
     re.I,
 )
 """What is weighed and is no charge of a chemical: "10 g cloth"."""
+
+
+STAYS_BEHIND = patterns.compile(
+    r"\b(?:leav(?:e|es|ing)|left|stop(?:s|ped|ping)? (?:at|with|when)|remain\w*|stay\w*)\b[^.;\d]{0,20}\d[\d.,]* ?mL\b|\d[\d.,]* ?mL\b[^.;\d]{0,20}\b(?:left|remain\w*|stay\w*|behind)\b",
+    re.I,
+)
+
+
+def _only_stays_behind(said: str) -> bool:
+    """ "Distil off the fraction 50-52 °C; leave 3 mL": the one amount is what is not distilled."""
+    return STAYS_BEHIND.search(said) is not None and len(re.findall(r"\d ?(?:m?g|kg|m?L|m?mol)\b", said)) == 1
 
 
 CAME_OVER = patterns.compile(
@@ -196,8 +227,9 @@ def unplaced(c: Context) -> Iterator[Finding]:
         done = (
             u.why.startswith("something is done") and MASS_IN.search(u.text) is not None
         )  # "put about twenty-five grams of the pieces in"
-        missing = row or (u.span[0] < last and (done or MASS.search(u.text) is not None))
-        spare = STANDS_BY.match(text, u.span[1]) is not None
+        beside = u.why.startswith("a quantity") and VOLUME.search(u.text) is not None and _named_beside(text, u.span)
+        missing = row or (u.span[0] < last and (done or beside or MASS.search(u.text) is not None))
+        spare = STANDS_BY.match(text, u.span[1]) is not None or _only_stays_behind(u.text)
         sample = (CRUDE.match(text, u.span[1]) is not None and not c.reactions) or A_THING.match(text, u.span[1]) is not None
         if (
             per

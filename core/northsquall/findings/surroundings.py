@@ -349,7 +349,7 @@ LARGER = patterns.compile(
     r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:(?:the|as much|of|what|more) ?)+|(?=last ))(?:last (?:week|time|month|year)|usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b"
     r"|\b(?:last|the other) (?:time|week|year)[^.;\n]{0,14}\b(?:it was|I (?:made|did|had)|we (?:made|did|had)|with|on|only|just)\b[^.;\n]{0,8}\d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|\b(?:made|done|run|tried|prepared)\b[^.;\n]{0,14}\bonce(?: before)?,? (?:on|with|at|from) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b"
     + r"|\bfrom \d[\d.]* ?m?(?:mol|g|mL|L)\b,? (?:now|up)(?: to)? \d[\d.]* ?k?(?:mol|g|mL|L)\b|\b(?:batch|run|lot|scale|attempt|trial)(?: (?:no\.? ?)?\d{1,3})?,? \(?(?:[x×] ?\d+|\d+ ?[x×])(?!\w)|\b(?:last|first|previous|small|trial) (?:one|time|run|batch) \(\d[\d.,]* ?m?(?:g|mol|mL|L)\)"
-    r"|\bthe runs? before (?:was|were) \d|\bscal\w+ up to (?:pilot|plant|the \w+)|\(previously (?:only )?\d"
+    r"|\b(?:double|triple|treble|quadruple|[a-z]+fold) (?:size|batch|scale|amounts?|quantit\w+)\b|\b(?:doubled|tripled|trebled) (?:the )?(?:batch|size|scale|amounts?|quantit\w+|everything)\b|\bthe runs? before (?:was|were) \d|\bscal\w+ up to (?:pilot|plant|the \w+)|\(previously (?:only )?\d"
     + rf"|\b(?:{concepts.LARGER})\b",
     re.I,
 )

@@ -326,8 +326,8 @@ def new_lot(account: Account, m: Mention) -> Material:
 
 
 def free_id(doc: Procedure) -> str:
-    """The next name of a lot: one that none has had, some having been dropped."""
-    return f"m{max((int(m.id[1:]) for m in doc.materials if m.id[1:].isdigit()), default=0) + 1}"
+    """The next name of a lot: behind that of the last, as each gets a higher number than those before it."""
+    return f"m{next((int(m.id[1:]) for m in reversed(doc.materials) if m.id[1:].isdigit()), 0) + 1}"
 
 
 def saturated(s: Substance, strength: Strength | None = None) -> Strength:

@@ -3530,15 +3530,27 @@ HOLDS_A_BATH = ("tub", "bowl", "basin", "pan", "tray", "bucket", "dish", "sink")
 """What a bath is in, where the clause tells of the bath."""
 
 
+def _of_what_was_charged_last(account: Account, r: Reading) -> bool:
+    """Whether "ice bath, 1 kg" or "the flask stands in ice" is said behind the charge of a second vessel: of that one."""
+    mix = account.mix
+    if mix is None or account.last is not mix or not unspent(account) or not account.doc.steps or account.doc.steps[-1].vessel != mix.name:
+        return False
+    if account.main is None or mix.kind != account.main.kind or mix.nominal_mL is None or _only_acids_in(account, mix):
+        return False
+    return not r.vessels or all(v.article == "the" and v.nominal_mL is None and v.kind == mix.kind for v in r.vessels)
+
+
 def _apparatus(account: Account, r: Reading) -> None:
     target = account.main
     if r.bath is not None and r.vessels and target is not None and all(v.kind in HOLDS_A_BATH for v in r.vessels):
         r.vessels = []  # "ice 1.0 kg with 0.5 L water, tub, refilled"
+    if r.bath is not None and _of_what_was_charged_last(account, r):
+        return set_bath(account.mix, r.bath)
     if r.vessels and lex.MIX_REFERENCE.search(r.text):
         account.last = account.vessel(r.vessels[0], r.vessels[0].kind, "")
         set_bath(account.last, r.bath)
         account.mix_sentence = r.clause.sentence
-        return
+        return None
     if r.vessels:
         target = account.vessel(r.vessels[0], r.vessels[0].kind, "")
         if account.main is None:
@@ -3953,6 +3965,7 @@ def _to_side(account: Account, r: Reading) -> bool:
             (other and verb in ("charge", "mix", "heat", None, "hold"))
             or (other and verb == "cool" and (":" in text or _then_cooled(r)) and (_put_into_it(r, other[0]) or _behind_all(r, other[0])))
             or made_up
+            or (other and verb == "add" and _new_and_charged(account, r, other[0]))
             or (lex.APART.search(text) and verb in ("charge", "mix", None, "hold"))
             or (len(r.measured) > 1 and verb in ("charge", "mix", None) and REAGENT_GOES.match(account.source, r.clause.end))
             or (len(r.measured) > 1 and verb == "mix" and not r.vessels and MIX_GOES.match(account.source, r.clause.end))
@@ -4001,6 +4014,18 @@ def _put_into_it(r: Reading, v: VesselPhrase) -> bool:
     """Whether a sized vessel is what things are in or go into, or heads the clause."""
     before = r.text[: max(0, v.start - r.clause.start)]
     return v.nominal_mL is not None and (not before.strip() or re.search(r"\b(?:in|into) (?:an? |the )?$", before, re.I) is not None)
+
+
+def _new_and_charged(account: Account, r: Reading, v: VesselPhrase) -> bool:
+    """ "Introduce 11 g of copper chloride and 50 mL of hydrochloric acid into a 1 L flask", where the batch stands in another that has its size: a charge of its own."""
+    return (
+        account.main is not None
+        and account.main.nominal_mL is not None
+        and _put_into_it(r, v)
+        and not account.holds(account.vessel_name(v))
+        and not any(m.start > v.end for m in r.measured)
+        and all(x is None for x in (durations_in(r.clause)[0], *temperatures_in(r.clause)[:2]))
+    )
 
 
 DIAZO_LABEL = patterns.compile(r"^\W*diazo\w*(?: (?:solution|salt|part))?\s*[:–-]", re.I)

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import itertools
 import re
+from collections.abc import Iterator
 from functools import lru_cache
+from heapq import heapify, heappop, heapreplace
 from itertools import pairwise
 
 from northsquall import patterns
@@ -38,14 +40,84 @@ _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
 _FIRST = rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}"
 """A first portion, by its cue before or behind it, and the words that wait for the start."""
-_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\n\d )|(?<=\n\d\d ))(?:(?:Then|Now|Next|Finally|then|now) )?"
+_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\n\d )|(?<=\n\d\d )|(?<=\n\d  )|(?<=\n\d\d  )|(?<= {3}))(?:(?:Then|Now|Next|Finally|then|now) )?"
 """Where a sentence or a row begins."""
 _SIZED = r"\d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|flask|bucket|bowl|jar|bottle|tub|pot|basin)"
 _SHOWN = r",? (?:until|till) (?:the (?:thermometer|contents|inside|(?:inner |inside )?temperature|probe|liquid|mixture|flask|pot)|it|inside)(?: in the \w+| inside)? (?:shows?|reads?|says|indicates|reach(?:es)?|comes? to|gets? to) (?=(?:about |some |ca\.? )?\d)"
 """How long it is warmed or cooled, by what the thermometer says."""
+_GLASS = r"\d[\d.,]*[ -]?m?L (?:[a-z0-9-]+ ){0,2}?(?:three-neck(?:ed)?(?: flask)?|flask|beaker|bucket|jar|bowl|basin|pail|tub|conical|Erlenmeyer|pot)\b"
+"""A vessel with its size."""
+_ITEM = r"(?:\d[\d.,]* ?(?:m?g|kg|m?L)(?: \([^()\n;]*\))? (?:of )?(?:\d+ ?% )?[a-zA-Z][\w()'-]*(?: [a-z][\w()-]*){0,2}|(?:\d+ ?% )?[A-Za-z][\w()'-]*(?: [a-z][\w()-]*){0,2},? \d[\d.,]* ?(?:m?g|kg|m?L)(?:,? \(?\d[\d.,]* ?m?mol\)?)?)"
+"""A substance with its amount."""
+_BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?: of the flask)?|everything|flask's contents)"
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("condenser_ice", r"\b((?i:condenser|coil)) \((?:ice|iced|ice-cold|cold)[ -]water\)", "{0}"),
+    ("agent_removed", rf"{_NEW}((?:[Aa] (?:little|pinch of|few drops of) |[Ss]ome )?[A-Za-z][a-z]+(?: [a-z]+){{0,3}} \(\d[\d.,]* ?(?:m?g|mL)\)) (?:removed|removes|destroyed|destroys|took away|takes away|took care of) the (excess|rest|surplus)(?: of it)?", "{0} was added to destroy the {1}"),
+    ("taking_away", r", (?:an? (?:little|pinch of|bit of) )?([a-z][a-z ]{3,30}? \(\d[\d.,]* ?(?:m?g|mL)\)) (?:taking|to take) away the [a-z]+", " and {0}"),
+    ("strength_named", r"\b(?P<pure>[a-z]+)(?P<hydrate> hydrate| monohydrate|) \((\d[\d.,]* ?%) (?P=pure), (?=\d)", "{0} ({2}, "),
+    ("not_used", rf"{_NEW}(?:[A-Z]?[a-z]+|[A-Z][A-Za-z]+) (?:is|was) not (?:used|wanted|needed)(?: here| any more)?[:;,] ", ""),
+    ("layer_row", r"(?m:^)([ \t]*(?:\d{1,2}[.)]?[ \t]+|[-*•] )?)[Ll]ayer: (?=\d|[a-z])", "{0}Wash the layer: "),
+    ("ice_with_salt_round", r"\b((?:\d[\d.,]* ?k?g|[Aa] kilo|[Hh]alf a kilo|[Tt]wo kilos)) of (?:crushed )?ice (?:with|and) salt,? (?:goes |is (?:put |packed )?|all )?(?:round|around)(?: (?:it|the (?:flask|beaker|pot)))?", "ice-salt bath of {0}"),
+    ("nought_and", r"\bnought (and|to) (?=(?:two|three|four|five|six|eight|ten|twelve|\d+)\b)", "0 {0} "),
+    ("made_from", r"\A([^.\n]{3,60}?) from \d[\d.,]* ?(?:m?g|kg|mL) of (?P<started>[a-z]+)\.(?= [A-Z][^\x00]{0,900}?\b(?i:(?P=started)) \(?\d)", "{0}."),
+    ("dump_apart", r",? (?:and )?with (\d[\d.,]* ?k?g of (?:crushed )?ice) in (an? [a-z0-9 ]{3,24}?)(?: (?:under|below|beside|next to) (?:it|the [a-z]+))? as (?:a |the )?dump,? ", ". As a dump, {0} stands ready in {1}. "),
+    ("two_flasks", r"(?:(?<=^)|(?<=\n)|(?<=\. ))(?:Two|Three) (?:flasks|vessels|beakers)\.(?= )", ""),
+    ("goes_in_ice", r"\b(?:it|this|that) (?:goes|sits|stands|is put) in(?:to)? (?:the )?ice,? (one kilo|a kilo|half a kilo|two kilos|\d[\d.,]* ?k?g)(?: of it)?,? and when it(?:'s| is) (?:at|down to) ((?:\d+|[a-z]+)(?: degrees| ?°C)?),? ", "it is cooled in an ice bath ({0}) to {1}, and then "),
+    ("vessel_in_ice", r" \((?:the )?(?:beaker|flask|vessel) in an (ice(?:[ /-](?:salt|water))?[ -]bath),? (\d[\d.,]* ?k?g)\)", ", in an {0} ({1})"),
+    ("funnel_so_far_above", r"\bfunnel(?:,? (?:that|which))?(?: (?:hangs|hung|held|resting|rests|is held|stands|ends|ending))? (?:about )?\d+(?:[.,]\d+)? ?(?:mm|cm) (?:above|over) ", "funnel just above "),
+    ("soda_in_portions", r"; (soda|washing soda|sodium (?:hydrogen ?)?carbonate|Na2CO3) in (?:small )?portions(?=[.,;\n]| until| to)", "; neutralised with {0} in portions"),
+    ("T_by_hand", r"\bT(?:emp(?:erature)?)?\.? (?:by|with the) hand\b", "temperature felt by hand"),
+    ("blue_away", r"[;,] (?:and )?the blue (?:was|is) (?:then )?(?:taken away|removed|discharged) (?:with|by) a (?:little|drop of|pinch of|few drops of) [a-z]+(?: [a-z]+){0,3}(?=[.;])", ""),
+    ("class_row", r"(?m:^)(?:Solvent|Acid|Base|Amine|Alcohol|Ketone|Aldehyde|Ester|Phenol|Alkene|Arene|Substrate|Oxime|Nitrile)(?: {2,}|\t+)(?=[^\n]*\d ?(?:g|mL)\b)(?![^\n]*(?:\bmin\b|drop|portion|funnel|\bh\b|slow))", "Charge      "),
+    ("named_feed_row", r"(?m:^)([A-Z][a-z]+(?: [a-z]+)?) {3,}(?=\d[\d.,]* ?(?:g|mL)\b[^\n]*(?:\bmin\b|drop|portion|funnel))", "Add         {0} "),
+    ("minute_mark", r"(?<![\w,.'-])(\d{2,3})'(?=[ ,.;)\n]|\Z)", "{0} min"),  # "over 45', below 10 °C"
+    ("ice_and_water", rf"{_NEW}(?:[Ss]urround|[Cc]ool|[Cc]hill|[Pp]ack)(?:ed|ing|s)? (?:(?:it|this|the (?:flask|beaker|vessel|pot|contents|mixture|batch)) )?(?:(?:round|around|down) )?(?:with|in|by) (?:crushed )?ice ?(?:and|/|\+|&) ?(water|salt)(?! bath),? \(?((?:about )?\d[\d.,]* ?k?g)\b\)?(?: in (?:the |a )?(?:bath|bowl|tub))?(?:(?:;|,| and| until)? (?:let it come|brought (?:it|the (?:contents|mixture|temperature|flask))|wait) (?=to|down|for)|(?=[ .,;]|$))", "Cool in an ice/{0} bath ({1}) "),
+    ("ice_in_the_bath", r" ?\(((?:about )?\d[\d.,]* ?k?g) (?:of )?(?:crushed )?ice in the (?:bath|bowl|tub)\)", " in an ice bath ({0})"),
+    ("ice_bath_down_to", rf"{_NEW}[Ii]ce bath,? \(?(\d[\d.,]* ?k?g)\)?,? (?:and )?(?:then )?down to (?=[-–−]?\d)", "Cool in an ice bath ({0}) to "),
+    ("set_in_ice", rf"{_NEW}[Ss]et (?:it|the (?:flask|beaker|pot|three-neck)) in(?:to)? (an ice(?:[ /-](?:salt|water))?[ -]bath(?:,? \(?(?:of )?(?:about )?\d[\d.,]* ?k?g\)?)?),? (?:and|to) wait (?:for|until it (?:is|has) (?:at )?|until it reaches) ?(?=[-–−]?\d)", "Cool in {0} to "),
+    ("portions_first", rf"{_NEW}[Ii]n ((?:\d+|[a-z]+) (?:equal )?(?:portions|lots|parts)(?: (?:over|during|within) {_A_TIME})?),? (?:add|put in|give in) ((?:[^.;\n]|(?<=\d)\.(?=\d)){{3,80}}?)(?=[;\n]|\.(?!\d)|,? (?:below|under|at|never|not))", "Add {1} in {0}"),
+    ("time_first", rf"{_NEW}[Oo]ver ({_A_TIME}),? (?:add|run in|drop in|drip in|put in|feed in) ((?:[^.;\n]|(?<=\d)\.(?=\d)){{3,80}}?)(?=[;\n]|\.(?!\d)|,? (?:drop by drop|dropwise|from the|with stirring|below|under|at|never|not|keeping|holding|in (?:small )?portions|\d))", "Add {1} over {0}"),
+    ("there_was_introduced", rf"{_NEW}[Ii]nto (an? {_GLASS}(?:(?!\b\d[\d.,]* ?(?:g|mL|kg|mol|mmol)\b|\b(?:is|are|was|were|add|charged?|holding|containing|with (?:the|a solution))\b)[^.;\n]){{0,150}}?),? there (?:was|were|is|are) (?:introduced|placed|put|brought) ", "In {0} were placed "),
+    ("take_up_in", rf"{_NEW}[Tt]ake(?:n)? (?:it |this |the (?:oil|product|residue) )?up (?:in|with|into) (?=\d)", "Extract with "),
+    ("shake_it_out", r"\b(?:I|[Ww]e) shake (?:it|this|that) out with (?=\d)", "extract with "),
+    ("glass_charged_and_poured", rf"{_NEW}([Aa]n? {_GLASS}) (?:is|was) (?:charged|filled) with ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?),? and ({_BATCH}) (?:is |was )?(?:slowly )?(?:poured|run|tipped|dripped) in(?:to it)?\b", "pour {2} on to {1} in {0}"),
+    ("vessel_head", rf"(?m:^)[ \t]*(?:[-*•] )?(?:[Ff]lask|[Vv]essel|[Pp]ot|[Ss]tart)(?:: | - | – | {{2,}})(?=(?:Put|Place|Charge|Set up|Take|Fit|In|Introduce|Into|Add)\b[^\n]{{0,120}}?{_GLASS}|[^\n]{{5,160}}?(?:->|→|=>) ?(?:an? )?{_GLASS})", ""),
+    ("bath_goes_round", rf"{_NEW}(?:[Aa]n?|[Tt]he) (ice(?:[ /-](?:salt|water|water and salt))?[ -]bath)(?:,? \(?(?:of )?((?:about )?\d[\d.,]* ?k?g)\)?)?,? (?:is |was |and )?(?:then )?(?:goes|went|gets put|put|placed|raised|brought|pushed|lifted|set|comes|came) (?:up )?(?:round|around|under|beneath|below) (?:it|the (?:flask|beaker|vessel|pot|three-neck))\b,?(?: and (?:I|we) wait (?=until|till))?", "Cool in an {0} ({1})"),
+    ("mantle_supplies", r", (?:the )?heat (?:being |was |is )?(?:supplied|given|provided) (?:by|from) (?=an? |the )", " on "),
+    ("out_with_solvent", rf"{_NEW}[Oo]ut with (?=\d)", "Extract with "),
+    ("to_a_new_vessel", rf"{_NEW}[Tt]o (an? {_GLASS}(?:(?!\b\d[\d.,]* ?(?:g|mL|kg|mol|mmol)\b|\b(?:is|are|was|were|add|charged?|holding|containing|with (?:the|a solution))\b)[^.;\n]){{0,150}}?),? (?:there )?(?:was|were|is|are) (?:then )?added (?=(?:[^.;\n]|(?<=\d)\.(?=\d)){{0,60}}\d ?(?:g|mL|kg|mol|mmol)\b)", "In {0} were placed "),
+    ("sits_in_ice", rf"{_NEW}(?:It|it|This|That|The (?:flask|beaker|pot|lot)) (?:sits|stands|stood|sat|is|was|goes|went|is put|is set) in(?:to)? (an ice(?:[ /-](?:salt|water|water and salt))?[ -]bath(?:,? \(?(?:of )?(?:about )?\d[\d.,]* ?k?g\)?)?){_SHOWN}", "Cool in {0} to "),
+    ("get_it_down", rf"{_NEW}(?:I|[Ww]e) (?:get|bring|take|got|brought|took) (?:it|this|that|the (?:flask|beaker|pot|lot|mixture|contents)) down to (?=[-–−]?\d)", "Cool to "),
+    ("immersed_until", rf"{_NEW}(?:The (?:flask|beaker|pot|vessel)|It) (?:is|was) (?:immersed|placed|set|put|stood) in(?:to)? (an ice(?:[ /-](?:salt|water))?[ -]bath(?:,? \(?(?:of )?(?:about )?\d[\d.,]* ?k?g\)?)?) (?:until|till) (?:the (?:contents|mixture|temperature|thermometer|solution)|it) (?:had |has |have )?(?:reached|reaches|come to|came to|cooled to|fallen to|fell to|showed?|shows) (?=[-–−]?\d)", "Cool in {0} to "),
+    ("items_in", rf"{_NEW}((?:[Aa]n? )?{_GLASS}),? (?:w/|with|\() ?((?:(?!\b\d[\d.,]* ?(?:g|mL|kg|mol|mmol)\b)[^.;\n]){{5,150}}?)\)?; ({_ITEM}(?:(?: [+/] |, | and ){_ITEM})*) in(?=[.;]?[ \t]*(?:\n|\Z))", "Charge {0} ({1}) with {2}"),
+    ("item_then_item", rf"({_ITEM}); (?=(?:{_ITEM}(?:; ?|, | and ))*{_ITEM}(?:[.;]?[ \t]*(?:\n|\Z)|\. [A-Z]| in[.;]?[ \t]*(?:\n|\Z)| in (?:an? )?(?:\d|(?:[\w-]+[- ]neck(?:ed)? )?(?:flask|beaker)\b)| ?(?:->|→|=>)))", "{0}, "),
+    ("here_and_in_goes", rf"{_NEW}(?:I've|I have|[Ww]e have|We've|There is|There's) (an? {_GLASS})(?: here| ready)?,? (?:with|and it has|it has) ((?:(?!\b\d[\d.,]* ?(?:g|mL|kg|mol|mmol)\b)[^.;\n]){{5,150}}?)[.;,] (?:and )?[Ii]n goe?s? ", "Charge {0} ({1}) with "),
+    ("has_and_in_go", rf"{_NEW}[Tt]he ({_GLASS}|(?:[\w-]+[- ]neck(?:ed)? |round[- ]bottom(?:ed)? )?flask of \d[\d.,]* ?m?L) (?:has|carries) ((?:(?!\b\d[\d.,]* ?(?:g|mL|kg|mol|mmol)\b)[^.;\n]){{5,150}}?),? and in goe?s? ", "Charge a {0} ({1}) with "),
+    ("refluxing_went_on", r"\b[Rr]efluxing was (?:then )?(?:continued|kept up|maintained) for ", "It was refluxed for "),
+    ("bring_to_in_ice", rf"{_NEW}[Bb]ring (?:it |the (?:flask|mixture|contents) )?to (?=[-–−]?\d+ ?°C (?:with|in|by) (?:an? |the )?ice)", "Cool to "),
+    ("on_the_rotary", rf"{_NEW}(?:[Ss]olvent|[Ee]ther)? ?(?:is |was )?(?:off)?,? ?\(?(?:on (?:the |a )?|at the |with the )?(?:[Rr]otavap|[Rr]otary(?: evaporator)?),? (?:(?:at|bath) )?(\d+) ?°C\)?", "The solvent is distilled off on the rotary evaporator at {0} °C"),
+    ("shaken_out_with", rf"{_NEW}[Ss]haken out (?:with|w/) (?=\d)", "Extracted with "),
+    ("together_in", rf"\b(were|was|are|is) (?:brought together|combined|united) in (an? {_GLASS}),? (?:which (?:carried|carries|has|had)|having|carrying|with) ", "{0} placed in {1} with "),
+    ("work_up_head", r"(?m:^)[ \t]*(?:[-*•] )?[Ww]ork-?up(?:: ?| - | – | {2,})(?=(?:[Pp]our|[Rr]un|[Hh]ave|[Ii]nto an?|[Aa]n? \d|\d[\d.,]* ?m?L (?:beaker|bucket))\b)", ""),
+    ("ice_line", rf"{_NEW}[Ii]ce ?(?:/|and|\+|&) ?(water|salt)(?! bath)(?:,| \()? ?((?:about )?\d[\d.,]* ?k?g)\)?,? ?(?:->|→|=>|to|:|=) ?(?=[-–−]?\d)", "ice/{0} bath ({1}), to "),
+    ("arrow_first", r"(?m:^)[ \t]*(?:[-*•] ?|\d+[.)] +|\d+ {2,}|(?i:step) \d+: |(?:[Qq]uench|[Pp]our|[Ww]ork-?up|[Oo]n to ice)(?:: | - | {2,}))?(?:->|→|=>) ?(?=(?:about )?\d[^\n;.]{0,12}?(?:of )?(?:crushed |cracked )?(?:ice|cold water|iced? water)\b)", "Mixture poured on to "),
+    ("arrow_vessel", rf" ?(?:->|→|=>) ?(?=(?:an? )?{_GLASS})", " into a "),
+    ("off_with_suction", rf"{_NEW}(?:[Ss]olid|[Cc]rystals|[Cc]ake|[Pp]roduct|[Pp]recipitate) off,? \(?(?:by |with |at the )?(?:suction|filter|pump|filtration|Büchner)\)?, (?:wash(?:ed)?,? )?(?:with )?(?=(?:\d+ ?x ?)?\d)", "Filtered off, washed with "),
+    ("set_up_and_charge", rf"{_NEW}(?:Set up|Take|Fit|Assemble|Use|Rig up|Get) (an? {_GLASS}),?(?: (?:fitted |equipped |provided )?with| \() ?((?:(?!\b\d[\d.,]* ?(?:g|mL|kg|mol|mmol)\b|\b(?:put|add|weigh|fill|charge|place)\b)[^.;\n]){{5,150}}?)\)?(?:[;.,]| and)(?: and)?(?: then)? (?:[Pp]ut in(?:to it)?|[Ww]eigh in(?:to it)?|[Aa]dd(?: to it)?|[Cc]harge (?:it )?with|[Ff]ill in|[Pp]lace in it|[Ii]ntroduce) (?=(?:[^.;\n]|(?<=\d)\.(?=\d)){{0,60}}\d ?(?:g|mL|kg|mol|mmol)\b)", "Charge {0} ({1}) with "),
+    ("have_ready", rf"{_NEW}[Hh]ave (?:ready )?((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)(?: standing)?(?: ready)? in (an? {_GLASS})(?: standing)?(?: ready)?[;,.] (?:and )?(?:then )?(?:[Pp]our|[Rr]un|[Tt]ip|[Dd]rip|[Ll]et) ({_BATCH})(?: slowly)?(?: in(?:to it)?| onto (?:it|this))\b", "pour {2} on to {0} in {1}"),
+    ("stands_and_lot_goes", rf"{_NEW}([Aa]n? {_GLASS})(?: with| holding| containing| of|, with|, holding) ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)(?: stands ready| is ready| waits| stands there)?,? (?:and|where) ({_BATCH}|it) (?:goes|went|is poured|was poured|is run|was run|is tipped)(?: slowly)?(?: in(?:to it)?| onto (?:it|this))\b", "pour {2} on to {1} in {0}"),
+    ("glass_then_batch", rf"{_NEW}((?:an? )?{_GLASS}): ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)[;,] (?:the )?(?:reaction )?(mixture|batch|contents of the flask|contents) (?:is |was )?(?:slowly )?(?:poured|run|tipped|dripped) in(?:to it)?\b", "pour the {2} on to {1} in {0} "),
+    ("put_then_pour", rf"{_NEW}[Ii]nto (an? {_GLASS}) (?:put|place|bring|weigh) ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)[.;] (?:[Tt]hen )?[Pp]our(?: in)? ({_BATCH})(?: in)?\b", "pour {2} on to {1} in {0}"),
+    ("on_to_ice_head", r"(?m:^)([ \t]*(?:[-*•] |\d+[.)] )?)(?i:on(?: |-)?to (?:the )?ice)(?=: | [-–—|] | {2,})", "{0}Quench"),
+    ("acid_water", r"(?<=\bto )(?:the |this )?acid(?:ic)? (?:water|waters|liquors?|aqueous phase)(?! (?:of|from) )", "the acid filtrate"),
+    ("glass_of", r"\b((?:[\w-]+[- ]neck(?:ed)? |round[- ]bottom(?:ed)? |conical )?(?:flask|beaker)) of (\d[\d.,]* ?m?L)(?= ?(?:[(,;]|has\b|carries\b|holds\b))", "{1} {0}"),
+    ("is_the_limit", r"[;,.] (?:and )?(?:about )?(\d{1,3}) ?(?:°C|degrees)(?: inside| in the flask)? (?:is|was|being) (?:the|our|my) (?:upper |top )?(?:limit|most|maximum|ceiling)\b", ", below {0} °C"),
+    ("i_let_in", r"\b(?:I|we|We) let ((?:[^.;\n]|(?<=\d)\.(?=\d)){3,90}?) in(?= (?:from|through|by way of|over|during|within)\b)", "{0} is run in"),
+    ("let_drip_in", rf"{_NEW}[Ll]et ((?:[^.;\n]|(?<=\d)\.(?=\d)){{3,90}}?) (drip|drop|run|flow|trickle) in(?=[ ,;.])", "{1} in {0}"),
+    ("takes_to_run_in", rf"\. (?:[Tt]hat|[Tt]his|[Ii]t) (?:takes|took) ({_A_TIME}) to (?:run|drip|drop|go|come|flow) in\b", ", run in over {0}"),
+    ("boils_at", r"(?<![\w.,-])(\d{2,3}(?: ?[-–] ?\d{2,3})?)(?: ?°C?)? ?/ ?(?=\d+(?:[.,]\d+)? ?(?:mbar|torr|mm ?Hg|hPa|mm\b))", "{0} °C/"),
     ("warmed_until", rf"\b((?i:heat|warm|cool|chill)(?:ed|s|ing)?\b[^.;\n]{{0,50}}?){_SHOWN}", "{0} to "),
     ("condenser_with", r"\b((?i:condenser|coil|jacket)s?),? (?:(?:is |was )?(?:fed|cooled|supplied|run|chilled) (?:with|by)|with) (?:ice|iced|ice-cold|cold|chilled|tap)[ -]water(?: (?:running|flowing|circulating|on|through it))*", "{0}"),  # nothing that goes in
     ("time_between", rf"\b((?i:ran|runs?|goes|went|flow(?:s|ed)?|pour(?:ed|s)?|drip(?:ped|s)?|dropped|fed|let|siphoned)), ((?:over|during|within) {_A_TIME}), (?=(?:into|onto|on) )", "{0} {1} "),
@@ -535,14 +607,60 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("out_on_ice", r"(?:(?<=\. )|(?<=\n)|(?<=; )|(?<=- ))(?:[Oo]ut|[Oo]ff|[Dd]own) (?:on ?to|on|over) (?=[\w\d,. ]{0,20}\bice\b)", "pour it on "),
 )  # fmt: skip
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
-ODD = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS))
-LATER = patterns.compile("|".join(f"(?P<{name}>{written})" for name, written, _ in FOLDS if name not in ("heading", "dated_head")))
-"""The same behind the first piece of a text: no heading stands there."""
+WRITTEN = tuple((name, patterns.compile(f"(?P<{name}>{written})")) for name, written, _ in FOLDS)
+"""Each by itself: one search for all together would try every one of them at every place (seven times as slow)."""
+ONLY_FIRST = ("heading", "dated_head")
+"""Behind the first piece of a text no heading stands."""
+
+
+def _written_so(text: str, first: bool) -> Iterator[re.Match[str]]:
+    """What is written otherwise, from left to right, none over another; where two begin at one place, the one that stands first among the folds."""
+    heap = [
+        (m.start(), k, m) for k, (name, p) in enumerate(WRITTEN) if (first or name not in ONLY_FIRST) and (m := p.search(text)) is not None
+    ]
+    heapify(heap)
+    end = 0
+    while heap:
+        begin, k, m = heap[0]
+        if begin < end:  # another stood there: the next of this one
+            again = WRITTEN[k][1].search(text, end)
+            if again is None:
+                heappop(heap)
+            else:
+                heapreplace(heap, (again.start(), k, again))
+            continue
+        yield m
+        end = m.end() if m.end() > begin else begin + 1
+
+
 PART_OF_A_MOLE = {
     "half": "0.5", "third": "0.333", "quarter": "0.25", "fifth": "0.2", "sixth": "0.167", "eighth": "0.125", "tenth": "0.1", "twentieth": "0.05",
     "twenty-fifth": "0.04", "fiftieth": "0.02", "hundredth": "0.01",
 }  # fmt: skip
 TURNS = {
+    "ice_and_water",
+    "ice_line",
+    "on_the_rotary",
+    "shaken_out_with",
+    "bring_to_in_ice",
+    "immersed_until",
+    "items_in",
+    "ice_bath_down_to",
+    "set_in_ice",
+    "portions_first",
+    "take_up_in",
+    "glass_charged_and_poured",
+    "to_a_new_vessel",
+    "sits_in_ice",
+    "get_it_down",
+    "bath_goes_round",
+    "out_with_solvent",
+    "have_ready",
+    "stands_and_lot_goes",
+    "glass_then_batch",
+    "put_then_pour",
+    "let_drip_in",
+    "off_with_suction",
     "T_lowered",
     "T_raised",
     "put_in_ice",
@@ -600,12 +718,27 @@ def _begun(text: str) -> str:
     return "".join(letters)
 
 
+BY_DASHES = patterns.compile(r"^([ \t]*(\d{1,2})) [-–—] (?=\S)", re.M)
+
+
+def _numbered(text: str) -> str:
+    """Lines that are numbered by dashes ("3 - 16 g of bromine …") with a stop behind their number: no range of amounts."""
+    found = list(BY_DASHES.finditer(text))
+    runs = [m for k, m in enumerate(found) if any(0 <= j < len(found) and int(found[j][2]) - int(m[2]) == j - k for j in (k - 1, k + 1))]
+    if len(runs) < 3:
+        return text
+    letters = list(text)
+    for m in runs:
+        letters[m.end(1) : m.end()] = ".  "
+    return "".join(letters)
+
+
 def plain(text: str) -> tuple[str, list[int]]:
     """The text as the rules read it, and where each of its characters stood in `text` ([] where nothing changed).
 
     The text is cut where nothing goes across, and each piece is kept as it was folded: after a key all but one are as they were.
     """
-    begun = _begun(text)
+    begun = _numbered(_begun(text))
     pieces = [_piece(begun[a:b], a == 0) for a, b in pairwise([0, *(m.start() for m in CUT.finditer(begun)), len(begun)])]
     if all(folded and not moved for folded, moved, _ in pieces):
         return begun, [] if begun == text else list(range(len(text) + 1))
@@ -649,13 +782,13 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
     out: list[str] = []
     where: list[int] = []
     at = 0
-    for m in (ODD if first else LATER).finditer(text):
+    for m in _written_so(text, first):
         name = str(m.lastgroup)
         put = ALIKE[m.group()] if name == "alike" else READ[name].upper() if name == "sulph" and m.group().isupper() else READ[name]
         kept = next((x for x in m.groups()[m.re.groupindex[name] :] if x is not None), "")
         if "{" in put:
             told = [x for x in m.groups()[m.re.groupindex[name] :] if x is not None]
-            put = put.format(*told, *[""] * 3, mol=PART_OF_A_MOLE.get(told[0].lower() if told else "", ""))
+            put = put.format(*told, *[""] * 3, mol=PART_OF_A_MOLE.get(told[0].lower() if told else "", "")).removesuffix(" ()")
             kept = ""
         if put and name in TURNS and (m.group()[0].isupper() or m.group()[0].isdigit()):
             put = put[0].upper() + put[1:]

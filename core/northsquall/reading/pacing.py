@@ -12,7 +12,7 @@ from northsquall.reading.tokens import NUMBER_WORDS, SMALL_FRACTIONS
 COUNT = r"(\d{1,3}|" + "|".join(w for w in NUMBER_WORDS if w not in ("zero", "one")) + r")"
 PIECES = r"(?:portions|lots|batches|increments|spoonfuls|shots|parts|pieces|bits|lumps|chips|slices|goes)"
 IN_COUNT = patterns.compile(
-    rf"\b(?:in|as)\s+(?:about\s+)?{COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b|\b{PIECES},?\s+{COUNT}\s+of\s+them\b",
+    rf"(?:\b(?:in|as|by)\s+(?:about\s+)?|\A\W*|[,(;:]\s*)(?<!\bof )(?<!\bwith ){COUNT}\s+(?:equal\s+|small\s+|little\s+|roughly\s+equal\s+)*{PIECES}\b|\b{PIECES},?\s+{COUNT}\s+of\s+them\b",
     re.I,
 )
 ABOUT = r"(?:(?:about|approximately|roughly|circa)\s+|(?:ca|approx)\.?\s*|~\s*)?"

@@ -31,6 +31,7 @@ from northsquall.reading.lettered import in_full
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities, vessels_in
+from northsquall.reading.plain_form import in_plain_form
 from northsquall.reading.reconcile import PURIFIED, reconcile, still_more
 from northsquall.reading.resume import Resume
 from northsquall.reading.row_labels import with_plain_rows
@@ -88,7 +89,7 @@ def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     written = in_bars(check(text))
     original = flowing(written)
-    source, where = by_kind(*as_prose(*in_pairs(*in_full(*_then(plain, *_then(with_plain_rows, *joined(written)))))))
+    source, where = by_kind(*as_prose(*in_pairs(*in_full(*in_plain_form(*_then(plain, *_then(with_plain_rows, *joined(written))))))))
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)

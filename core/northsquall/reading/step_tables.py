@@ -124,6 +124,8 @@ class _Table:
     rows: int = 0
     clock: bool = False
     """Whether its minutes or hours count from the start of the day's work, and not from that of each row."""
+    until: list[float] = field(default_factory=list)
+    """Of a table by the clock that tells only when each row begins: how long to the next, row by row."""
 
     def cells_by_kind(self, cells: list[Cell], barred: bool) -> dict[str, Span]:
         """What stands under each heading; words that run on under the next heading push what follows to the right."""
@@ -142,6 +144,9 @@ class _Table:
         return row
 
 
+AND_MORE = patterns.compile(r"\d ?[,;] ?[a-z]", re.I)
+FIGURES = patterns.compile(r"\s*[-−]?\d+(?:\.\d+)?(?: ?(?:[-–]|to) ?[-−]?\d+(?:\.\d+)?)?(?=\s*[,;])")
+TIMED = patterns.compile(r"\d ?(?:min|h|hours?|minutes)\b", re.I)
 FROM_TO = patterns.compile(r"\s*(\d+(?:\.\d+)?)(?:\s*(?:[-–]|to)\s*(\d+(?:\.\d+)?))?\s*$")
 """ "15-75": from and to, by the clock of the table."""
 
@@ -156,7 +161,16 @@ def _by_the_clock(table: _Table, after: str) -> bool:
             spans.append((float(m[1]), float(m[2]) if m[2] else None))
     held = [x for x in spans if x[1] is not None]
     onward = all((a[1] or a[0]) <= b[0] for a, b in pairwise(spans))
-    return len(held) > 1 and spans[0][0] == 0.0 and onward
+    if len(spans) < LEAST_ROWS and len(held) < 2:
+        return False
+    begun = not held and all(a[0] < b[0] for a, b in pairwise(spans))  # "0", "5", "25": when each begins
+    if begun:
+        table.until = [b[0] - a[0] for a, b in pairwise(spans)]
+    return (len(held) > 1 or begun) and spans[0][0] == 0.0 and onward
+
+
+LEAST_ROWS = 4
+"""Rows from which times that only grow are those of a clock (assumption)."""
 
 
 def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
@@ -198,7 +212,7 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         row = {k: x for k, x in row.items() if k != "amount"} if each else row
     _put_amount(p, row)
     _put_notes(p, row, behind=False)
-    _put_conditions(p, row, fed, table.clock)
+    _put_conditions(p, row, fed, table)
     _put_notes(p, row, behind=True)
     p.copy_bare(tail, b)
     p.put(".", b - 1)
@@ -290,7 +304,7 @@ MADE_IN = patterns.compile(
     re.I,
 )
 """ "Mixed in a 100 mL flask in ice": the remark says where the row is done."""
-HOW_LONG = patterns.compile(r"\s*(?:overnight|until|till|for)\b", re.I)
+HOW_LONG = patterns.compile(r"\s*(?:overnight|until|till|for|over \d|\d+ ?min\b)", re.I)
 """ "stir | overnight": it goes on from its doing."""
 OF_THE_DOING = 3
 """Words of a note up to which it says how the thing is done: "dropwise", "from the funnel"; a longer one stands by itself behind the conditions."""
@@ -313,15 +327,24 @@ def _put_notes(p: _Prose, row: dict[str, Span], behind: bool) -> None:
             p.copy_bare(*row[kind])
 
 
-def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool, clock: bool) -> None:
+def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool, table: _Table) -> None:
     """How warm and for how long, with the unit of the heading where the cell has none."""
-    for kind, unit in (("T", " °C"), ("TF", " °F"), ("h", " h"), ("min", " min"), ("time", "")):
+    warm = [("T", " °C"), ("TF", " °F")]
+    long = [("h", " h"), ("min", " min"), ("time", "")]
+    spoken = any(k in row and AND_MORE.search(p.text, *row[k]) for k, _ in warm)  # "3-10, funnel shut above 12"
+    for kind, unit in [*long, *warm] if spoken else [*warm, *long]:
         if kind not in row:
             continue
         a, b = row[kind]
         said = p.text[a:b].strip()
-        if clock and kind in ("h", "min"):
+        if table.clock and kind in ("h", "min"):
             m = FROM_TO.match(p.text[a:b])
+            told = any(TIMED.search(p.text, *x) for k, x in row.items() if k not in ("h", "min"))
+            if m is not None and table.until and not told and fed:
+                p.put(f", over {table.until.pop(0):g}{unit}", a)
+                continue
+            if m is not None and table.until:
+                table.until.pop(0)
             if m is not None and m[2] and float(m[2]) > float(m[1]):
                 p.put(f"{', over ' if fed else ', for '}{float(m[2]) - float(m[1]):g}{unit}", a)
             continue  # "0": when it begins
@@ -334,6 +357,11 @@ def _put_conditions(p: _Prose, row: dict[str, Span], fed: bool, clock: bool) -> 
             p.put(" below " if least else " at ", a)
         else:
             p.put(", over " if fed else ", for ", a)
+        figures = FIGURES.match(p.text, a, b) if kind in ("T", "TF") and spoken else None
+        if figures is not None:
+            p.copy(*figures.span())
+            p.put(unit, figures.end() - 1)
+            a = figures.end()
         p.copy(a, b)
         if not re.search(r"[^\W\d_]", said):
             p.put(unit, b - 1)
