@@ -65,7 +65,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("dump_apart", r",? (?:and )?with (\d[\d.,]* ?k?g of (?:crushed )?ice) in (an? [a-z0-9 ]{3,24}?)(?: (?:under|below|beside|next to) (?:it|the [a-z]+))? as (?:a |the )?dump,? ", ". As a dump, {0} stands ready in {1}. "),
     ("two_flasks", r"(?:(?<=^)|(?<=\n)|(?<=\. ))(?:Two|Three) (?:flasks|vessels|beakers)\.(?= )", ""),
     ("goes_in_ice", r"\b(?:it|this|that) (?:goes|sits|stands|is put) in(?:to)? (?:the )?ice,? (one kilo|a kilo|half a kilo|two kilos|\d[\d.,]* ?k?g)(?: of it)?,? and when it(?:'s| is) (?:at|down to) ((?:\d+|[a-z]+)(?: degrees| ?°C)?),? ", "it is cooled in an ice bath ({0}) to {1}, and then "),
-    ("vessel_in_ice", r" \((?:the )?(?:beaker|flask|vessel) in an (ice(?:[ /-](?:salt|water))?[ -]bath),? (\d[\d.,]* ?k?g)\)", ", in an {0} ({1})"),
+    ("vessel_in_ice", r",? \((?:the )?(beaker|flask|vessel) in an (ice(?:[ /-](?:salt|water))?[ -]bath),? (\d[\d.,]* ?k?g)\)(?=[.;\n])", ". The {0} stands in an {1} ({2})"),
     ("funnel_so_far_above", r"\bfunnel(?:,? (?:that|which))?(?: (?:hangs|hung|held|resting|rests|is held|stands|ends|ending))? (?:about )?\d+(?:[.,]\d+)? ?(?:mm|cm) (?:above|over) ", "funnel just above "),
     ("soda_in_portions", r"; (soda|washing soda|sodium (?:hydrogen ?)?carbonate|Na2CO3) in (?:small )?portions(?=[.,;\n]| until| to)", "; neutralised with {0} in portions"),
     ("T_by_hand", r"\bT(?:emp(?:erature)?)?\.? (?:by|with the) hand\b", "temperature felt by hand"),
