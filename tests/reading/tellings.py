@@ -1,6 +1,6 @@
-"""Ten sound procedures as three people would tell them: what is done is the same in every telling, only the words, their order and the layout differ (common practice, no source).
+"""Ten sound procedures as four people would tell them: what is done is the same in every telling, only the words, their order and the layout differ (common practice, no source).
 
-`told(person, procedure, seed)` gives a text. The phrases of the second and third person were written before the reading had seen any of them.
+`told(person, procedure, seed)` gives a text. The phrases of each but the first were written before the reading had seen any of them.
 """
 
 from __future__ import annotations
@@ -293,6 +293,76 @@ F3["destroy"]={"P":["Remaining {x} was destroyed by {w} in portions until {sign}
 F3["recryst"]=F["recryst"]
 F3["ppe"]={"P":["All operations were carried out in the hood with gloves, goggles and face shield"],"I":["In the hood. Gloves, goggles, face shield on"],"N":["hood / gloves / goggles / face shield"],"T":["Gloves, goggles, face shield, hood, as always"]}
 F3["raw"]=F["raw"]
+F4: Phrases = {}
+F4["charge"]={
+"P":["A {v}, provided with {f}, held {a}","{A} were filled into a {v}, on which {f} were mounted","As the reaction vessel served a {v} with {f}, into which {a} had been weighed","One put {a} in a {v} with {f}"],
+"I":["Equip a {v} with {f}. Add {a}","{V}: fit {f}. Transfer {a} to it","Combine {a} in a {v} having {f}","Into a {v} ({f}) weigh {a}"],
+"N":["{v}, {f}; in it {a}","{a} weighed into {v}, {f}","Setup: {v}, {f}. Charge: {a}","{v}/{f}: {a}"],
+"T":["I take a {v} with {f} and fill in {a}","So {a}, all in the {v}, and {f} on it","Here's the {v}, {f}, and I've {a} in there","Fill the {v} with {a}; {f} go on it"]}
+F4["cool"]={
+"P":["By means of ice ({ice}) it was brought to {t} °C","The contents, cooled by an ice bath ({ice}), reached {t} °C","Cooling in {ice} of ice to {t} °C preceded the addition"],
+"I":["Cool down to {t} °C, ice bath {ice}","Place in an ice bath ({ice}); {t} °C","Ice ({ice}) in the bath; cool to {t} °C"],
+"N":["cooling {t} °C (ice, {ice})","ice bath: {ice}; to {t} °C","Tpot {t} °C, {ice} ice"],
+"T":["Then ice, {ice}, round it, and down it goes to {t} °C","I cool it to {t} °C, there's {ice} of ice in the bath","It gets an ice bath, {ice}, until it's at {t} °C"]}
+F4["feed"]={
+"P":["The addition of {a}, drop by drop, occupied {d}; the temperature lay between {lo} and {hi} °C","{A} was dropped into the stirred mixture in {d}, cooling keeping it at {lo}–{hi} °C","There was then added in the course of {d}, at {lo} to {hi} °C, {a}","Under stirring {a} was dosed within {d} ({lo}–{hi} °C)","In {d} {a} was run in, care being taken that {hi} °C was not exceeded"],
+"I":["Add over {d}, dropwise: {a}; keep at {lo}–{hi} °C","Dropping funnel: {a}. Add within {d} at {lo}–{hi} °C","{A}: dropwise over {d}. Temperature {lo}–{hi} °C","Now add {a}, taking {d}, temperature not over {hi} °C"],
+"N":["{a}, add over {d}, {lo}-{hi} °C","feed {a}: {d}, {lo}-{hi} °C","dropping {a}, time {d}, T max {hi} °C","add {a} ({d}; {lo}-{hi} °C)"],
+"T":["Next is {a}, I drop that in, {d}, {lo} to {hi} °C","{A} comes from the funnel, drop after drop, {d}, and I keep it under {hi} °C","I'm dropping in {a} now, that's {d}, always between {lo} and {hi} °C"]}
+F4["portions"]={
+"P":["{A} was put in by portions ({n}, over {d}) at {lo}–{hi} °C","The addition of {a} was made in {n} portions within {d} at {lo} to {hi} °C"],
+"I":["Add {a}, divided into {n} portions, over {d} at {lo}–{hi} °C","{A} in {n} portions over {d}; {lo}–{hi} °C"],
+"N":["{a}, {n} portions over {d}, {lo}-{hi} °C","portionwise {a} ({n} portions, {d}), max {hi} °C"],
+"T":["I spoon in {a}, {n} portions over {d}, {lo} to {hi} °C","{A} go in by spoonfuls, {n} portions in {d}, not over {hi} °C"]}
+F4["hold"]={
+"P":["There followed {d} of stirring at {t} °C","It was stirred on for {d} at {t} °C","For {d} more the mixture was held at {t} °C"],
+"I":["Stir on for {d} at {t} °C","Hold at {t} °C for {d}","Reaction time {d} at {t} °C"],
+"N":["stir on {d} @ {t} °C","after-reaction {d}, {t} °C","hold {d} {t} °C"],
+"T":["It stirs on, {d} at {t} °C","And {d} more at {t} °C, stirring","I keep stirring for {d} at {t} °C"]}
+F4["warm"]={
+"P":["After the ice had been removed it was heated to {t} °C on the water bath for {d}","The water bath ({t} °C) was applied for {d}"],
+"I":["Remove the ice, warm in a water bath at {t} °C for {d}","Water bath {t} °C: {d}"],
+"N":["no ice, water bath {t} °C, {d}","WB {t} °C {d}"],
+"T":["The ice comes off, it goes in the water bath, {t} °C, {d}","Water bath now, {t} °C, and {d} of it"]}
+F4["reflux"]={
+"P":["The mixture was kept refluxing on a {b} for {d}","Reflux ({b}) was maintained for {d}"],
+"I":["Keep refluxing for {d}, {b}","Reflux for {d} ({b})"],
+"N":["refluxing {d}, {b}","{b}, reflux, {d}"],
+"T":["It's refluxing on the {b} for {d}","{D} of reflux with the {b}"]}
+F4["pour"]={
+"P":["The batch was slowly transferred, in {d}, to a stirred {q} with {w}, and was kept below {hi} °C","On to {w} in a stirred {q} the mixture was poured within {d}, below {hi} °C","Pouring the mixture during {d} into {w} (in a {q}, stirred, below {hi} °C) followed"],
+"I":["Let the mixture run on to {w} in a {q} over {d}; stir; maximum {hi} °C","Pour, with stirring, over {d} into {w} in a {q}; keep below {hi} °C","Quench on {w} ({q}): pour over {d}, stir, below {hi} °C"],
+"N":["pour on {w} in {q}, {d}, stirring, T<{hi} °C","quench on {w} / {q} / {d}, stirred, below {hi} °C"],
+"T":["I pour it over {d} on {w} in a {q}, stirring it, below {hi} °C","Onto {w} with it, in a {q}, stirring, {d}, and below {hi} °C"]}
+F4["filterwash"]={
+"P":["The solid was collected by suction, washed with {w} and dried in the air","After filtration by suction and washing with {w} the product was air-dried"],
+"I":["Filter by suction; wash: {w}; air-dry","Suction-filter, wash with {w}, dry in the air"],
+"N":["suction filter, wash {w}, air dry","filter off, {w}, dry in air"],
+"T":["I filter it off, wash with {w}, dry it in the air","Suction, {w} to wash, then air"]}
+F4["extract"]={
+"P":["It was extracted with {s} in the absence of flames and the extract dried over {dry}","The product was extracted with {s} and dried over {dry}"],
+"I":["Extract with {s} (no flame!), dry over {dry}","Product into {s}, no flame; dry over {dry}"],
+"N":["extract w/ {s}, dry {dry}","{s}, extract, dry over {dry}"],
+"T":["I get it out with {s}, no flames, dry it over {dry}","Extracted with {s}, no flame near, dried over {dry}"]}
+F4["wash"]={
+"P":["The layers were separated, the organic one being washed with {w} and the funnel vented","Washing with {w}, the funnel being vented each time, followed"],
+"I":["Separate and wash with {w}; vent often","Wash layer with {w}, venting"],
+"N":["separate, {w}, vent","layer: {w} (vent)"],
+"T":["I separate it, wash with {w}, and vent the funnel","The layer's washed with {w}, vented each time"]}
+F4["dryover"]={"P":["The layer was dried over {dry}"],"I":["Dry the layer over {dry}"],"N":["dry over {dry}"],"T":["I dry it over {dry}"]}
+F4["rotavap"]={"P":["The solvent was evaporated on the rotary evaporator at {t} °C"],"I":["Rotary evaporator {t} °C to remove the solvent"],"N":["evaporate (rotavap, {t} °C)"],"T":["I evaporate that on the rotary evaporator at {t} °C"]}
+F4["distil"]={"P":["It was distilled at {p} mbar ({bp} °C, bath {bath} °C) and {left} mL were left in the flask"],"I":["Distil, {p} mbar, {bp} °C, bath {bath} °C, leaving {left} mL"],"N":["dist. {p} mbar/{bp} °C/bath {bath} °C, {left} mL stay"],"T":["I distil at {p} mbar, {bp} °C, bath {bath} °C, {left} mL are left"]}
+F4["distilatm"]={"P":["It was distilled ({b}) at {bp} °C, and {left} mL were left"],"I":["Distil ({b}), {bp} °C, leaving {left} mL"],"N":["dist. {b} {bp} °C, {left} mL stay"],"T":["I distil it with the {b}, {bp} °C, and {left} mL are left"]}
+F4["scrub"]={
+"P":["The outlet of the condenser was joined to an empty {trap} bottle and this to an inverted funnel just above {w} in a {q}"],
+"I":["Join the condenser to an empty {trap} bottle and that to a funnel just above {w} in a {q}"],
+"N":["off-gas: condenser, empty {trap} bottle, funnel just above {w}, {q}"],
+"T":["The gas leaves by the condenser, goes through an empty {trap} bottle, and ends at a funnel just over {w} in a {q}"]}
+F4["neutral"]={"P":["The acid filtrate was neutralised in an open {q} with portions of sodium carbonate"],"I":["Neutralise the acid filtrate, open {q}, sodium carbonate in portions"],"N":["acid filtrate: Na2CO3 portionwise, open {q}"],"T":["The acid filtrate's neutralised with sodium carbonate in portions, open {q}"]}
+F4["destroy"]={"P":["The rest of the {x} was destroyed with {w} in portions until {sign}"],"I":["Destroy remaining {x} with {w} in portions until {sign}"],"N":["remaining {x}: {w} in portions, until {sign}"],"T":["The {x} left gets {w} in portions until {sign}"]}
+F4["ppe"]={"P":["Hood, gloves, goggles and a face shield were used throughout"],"I":["Use the hood, gloves, goggles, a face shield"],"N":["hood; goggles; gloves; shield"],"T":["Hood, goggles, gloves and a face shield for all of it"]}
+F4["recryst"]=F["recryst"]
+F4["raw"]=F["raw"]
 TF=["a stirrer, a thermometer in the liquid and a dropping funnel","stirrer, inside thermometer and dropping funnel","a mechanical stirrer, a dropping funnel and a thermometer dipping into the liquid","an overhead stirrer, thermometer in the liquid, dropping funnel"]
 TFC=["a stirrer, a thermometer in the liquid, a dropping funnel and a reflux condenser","mechanical stirrer, dropping funnel, reflux condenser and inside thermometer","a magnetic stirrer, a thermometer dipping into the liquid, a reflux condenser and a dropping funnel"]
 def V(n: int, kind: str = "three-necked flask") -> list[str]:
@@ -411,15 +481,20 @@ PROCEDURES["permanganate"]=("2-Chlorobenzoic acid",[
 # fmt: on
 
 
-PEOPLE = (F, F2, F3)
+PEOPLE = (F, F2, F3, F4)
 LAYOUTS = {
     "P": ("prose", "parts"),
     "I": ("numbers", "card", "prose", "bullets"),
     "N": ("lines", "bullets", "card", "numbers"),
     "T": ("prose", "parts"),
 }
-NUMBERS: tuple[tuple[str, ...], ...] = (("{}. ", "{}) ", "Step {}: "), ("{}. ", "{}: ", "({}) "), ("{}. ", "{} - ", "#{} "))
-HEADS = ((": ", " - "), (": ", " — "), (": ", "\t"))
+NUMBERS: tuple[tuple[str, ...], ...] = (
+    ("{}. ", "{}) ", "Step {}: "),
+    ("{}. ", "{}: ", "({}) "),
+    ("{}. ", "{} - ", "#{} "),
+    ("{}. ", "{:02d} ", "[{}] "),
+)
+HEADS = ((": ", " - "), (": ", " — "), (": ", "\t"), (": ", " :: "))
 
 
 def phrase(op: Op, phrases: Phrases, r: random.Random, mood: str) -> str:
@@ -436,14 +511,14 @@ def phrase(op: Op, phrases: Phrases, r: random.Random, mood: str) -> str:
             told[k] = r.choice(told[k])
     if "n" in told and r.random() < 0.4:
         told["n"] = IN_WORDS[told["n"]]
-    for k in ("a", "x", "f", "b"):
+    for k in ("a", "x", "f", "b", "v"):
         if k in told:
             told[k.upper()] = capital(told[k]) if mood != "N" else told[k]
     return r.choice(phrases[kind][mood]).format(**told)
 
 
 def told(person: int, procedure: str, seed: int) -> str:
-    """A procedure as a person (0 to 2) tells it."""
+    """A procedure as a person (0 to 3) tells it."""
     r = random.Random(f"{person} {procedure} {seed}")
     title, ops = PROCEDURES[procedure]
     mood = r.choice("PPIINNT")

@@ -506,7 +506,7 @@ def duty(c: Context) -> Iterator[Finding]:
 
 
 ICE_GONE = patterns.compile(
-    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no(?! ice\W*(?:is|was|must be|may be|to be|ever) (?:used|needed|put|added|taken|required|necessary))|out of) (?:more )?ice(?: left)?|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
+    r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no(?! ice\W*(?:is|was|must be|may be|to be|ever) (?:used|needed|put|added|taken|required|necessary))|out of) (?:more )?ice(?: left)?(?!,? (?:but )?(?:an? )?(?:warm )?(?:water|oil)[ -]bath)|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
     + rf"|\b(?:{concepts.ICE_GONE})\b",
     re.I,
 )

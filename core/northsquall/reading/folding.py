@@ -110,7 +110,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("stands_and_lot_goes", rf"{_NEW}([Aa]n? {_GLASS})(?: with| holding| containing| of|, with|, holding) ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)(?: stands ready| is ready| waits| stands there)?,? (?:and|where) ({_BATCH}|it) (?:goes|went|is poured|was poured|is run|was run|is tipped)(?: slowly)?(?: in(?:to it)?| onto (?:it|this))\b", "pour {2} on to {1} in {0}"),
     ("glass_then_batch", rf"{_NEW}((?:an? )?{_GLASS}): ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)[;,] (?:the )?(?:reaction )?(mixture|batch|contents of the flask|contents) (?:is |was )?(?:slowly )?(?:poured|run|tipped|dripped) in(?:to it)?\b", "pour the {2} on to {1} in {0} "),
     ("put_then_pour", rf"{_NEW}[Ii]nto (an? {_GLASS}) (?:put|place|bring|weigh) ((?:[^.;\n]|(?<=\d)\.(?=\d)){{5,80}}?)[.;] (?:[Tt]hen )?[Pp]our(?: in)? ({_BATCH})(?: in)?\b", "pour {2} on to {1} in {0}"),
-    ("on_to_ice_head", r"(?m:^)([ \t]*(?:[-*•] |\d+[.)] )?)(?i:on(?: |-)?to (?:the )?ice)(?=: | [-–—|] | {2,})", "{0}Quench"),
+    ("on_to_ice_head", r"(?m:^)([ \t]*(?:[-*•] |\d+[.)] )?)(?i:on(?: |-)?to (?:the )?ice)(?=: | (?:[-–—|>]|::) | {2,})", "{0}Quench"),
     ("acid_water", r"(?<=\bto )(?:the |this )?acid(?:ic)? (?:water|waters|liquors?|aqueous phase)(?! (?:of|from) )", "the acid filtrate"),
     ("glass_of", r"\b((?:[\w-]+[- ]neck(?:ed)? |round[- ]bottom(?:ed)? |conical )?(?:flask|beaker)) of (\d[\d.,]* ?m?L)(?= ?(?:[(,;]|has\b|carries\b|holds\b))", "{1} {0}"),
     ("is_the_limit", r"[;,.] (?:and )?(?:about )?(\d{1,3}) ?(?:°C|degrees)(?: inside| in the flask)? (?:is|was|being) (?:the|our|my) (?:upper |top )?(?:limit|most|maximum|ceiling)\b", ", below {0} °C"),

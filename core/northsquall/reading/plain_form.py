@@ -18,7 +18,7 @@ from northsquall import patterns
 from northsquall.reading.folding import plain
 from northsquall.reading.tokens import substances_in
 
-SUB, AMOUNT, STRENGTH, TIME, RANGE, HEAT, VESSEL, FITTED, ICE, COUNT, VACUUM, BATH, EMPTY = (chr(0xE000 + k) for k in range(13))
+SUB, AMOUNT, STRENGTH, TIME, RANGE, HEAT, VESSEL, FITTED, ICE, COUNT, VACUUM, BATH, EMPTY, MOLES = (chr(0xE000 + k) for k in range(14))
 """What stands for each character of a part, so that places stay as they are."""
 _N = r"\d+(?:[.,]\d+)?"
 _TENS = r"(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)"
@@ -70,7 +70,8 @@ PARTS: tuple[tuple[str, re.Pattern[str]], ...] = (
             re.I,
         ),
     ),
-    (AMOUNT, patterns.compile(rf"(?<![\w.,]){_N} ?(?:mg|g|kg|mL|L|mmol|mol)\b(?!/)")),
+    (MOLES, patterns.compile(rf"(?<![\w.,]){_N} ?m?mol\b(?!/)")),
+    (AMOUNT, patterns.compile(rf"(?<![\w.,]){_N} ?(?:mg|g|kg|mL|L)\b(?!/)")),
     (
         STRENGTH,
         patterns.compile(
@@ -87,525 +88,87 @@ PARTS: tuple[tuple[str, re.Pattern[str]], ...] = (
 )
 _EQUIPMENT = r"(?:(?:an? |the |with |of )?(?:mechanical |overhead |magnetic |inside |internal |inner |good )*(?:stirrer(?: bar)?|stir bar|bar|thermometer(?: (?:dipping into|in|reaching into) the (?:liquid|contents|mixture))?|(?:dropping|addition|tap) funnel|(?:reflux )?condenser(?: open to the hood)?|gas (?:outlet|inlet)))"
 FITTINGS = patterns.compile(rf"\b{_EQUIPMENT}(?:(?:, and |, | and | \+ |/){_EQUIPMENT})*", re.I)
-_A, _P, _S = f"{AMOUNT}+", f"(?:{STRENGTH}+ ?)", f"{SUB}+"
-_ITEM = rf"(?:{_A}(?: ?\({_A}(?:, {_A})?\))?,? (?:of )?{_P}*{_S}(?: ?\((?:{_A}|{STRENGTH}+)(?:[,;] (?:{_A}|{STRENGTH}+))*\))?|{_P}*{_S},? (?:\(?{STRENGTH}+\)?,? )?\(?{_A}(?:[,;]? \(?{_A}\)?)*\)*)"
+_A, _P, _S = f"(?:{AMOUNT}+|{MOLES}+)", f"(?:{STRENGTH}+ ?)", f"{SUB}+"
+_MORE = rf"(?: ?\((?:{_A}|{STRENGTH}+)(?:[,;] (?:{_A}|{STRENGTH}+))*\)|,? {MOLES}+)"
+"""What else is said of how much it is: in brackets anything, without them only moles (another amount is the next substance's)."""
+_ITEM = (
+    rf"(?:{_A}{_MORE}?,? (?:of )?{_P}*{_S}{_MORE}?|{_P}*{_S},? (?:\(?{STRENGTH}+\)?,? )?(?:{_A}{_MORE}?|\({_A}(?:[,;] {_A}| \({_A}\))*\)))"
+)
 _SOLUTION = rf"(?:(?:an? |the )?(?:solution|suspension|mixture) of )?{_ITEM} in {_ITEM}"
 CHAIN = patterns.compile(rf"(?:{_SOLUTION}|{_ITEM})(?:(?:,? and | ?\+ ?| ?/ ?|, |; )(?:{_SOLUTION}|{_ITEM}))*")
 BETWEEN = patterns.compile(r" ?[+/] ?|; ")
 WORD = patterns.compile(r"[^\W\d_\ue000-\ue0ff]+(?:['’-][^\W\d_\ue000-\ue0ff]+)*")
-PLAIN = frozenset(
-    [
-        "a",
-        "an",
-        "the",
-        "then",
-        "now",
-        "next",
-        "and",
-        "so",
-        "we",
-        "i",
-        "it",
-        "its",
-        "it's",
-        "is",
-        "was",
-        "were",
-        "are",
-        "be",
-        "been",
-        "to",
-        "of",
-        "in",
-        "on",
-        "at",
-        "for",
-        "by",
-        "with",
-        "from",
-        "this",
-        "that",
-        "there",
-        "all",
-        "inside",
-    ]
+
+
+def _set(words: str) -> frozenset[str]:
+    return frozenset(words.split())
+
+
+PLAIN = _set(
+    "a an the then now next and so we i it its it's is was were are be been to of in on at for by with from this that there all inside"
 )
-FEED_SAYS = frozenset(
-    [
-        "add",
-        "added",
-        "adding",
-        "add'n",
-        "addition",
-        "additions",
-        "dropwise",
-        "drop",
-        "drops",
-        "drip",
-        "drips",
-        "dripped",
-        "dropped",
-        "slow",
-        "slowly",
-        "feed",
-        "fed",
-        "dose",
-        "dosed",
-        "run",
-        "runs",
-        "ran",
-        "let",
-        "funnel",
-        "dosing",
-        "treat",
-        "treated",
-        "introduce",
-        "introduced",
-        "drops",
-    ]
+FEED_SAYS = _set(
+    "add added adding add'n addition additions dropwise drop drops drip drips dripped dropped slow slowly feed fed dose dosed "
+    "run runs ran let funnel dosing treat treated introduce introduced drops dropping"
 )
 FEED_MAY = (
     PLAIN
     | FEED_SAYS
-    | frozenset(
-        [
-            "comes",
-            "come",
-            "goes",
-            "go",
-            "went",
-            "dropping",
-            "time",
-            "takes",
-            "took",
-            "required",
-            "requires",
-            "needs",
-            "temperature",
-            "between",
-            "stay",
-            "stays",
-            "stayed",
-            "stopped",
-            "kept",
-            "keep",
-            "keeping",
-            "held",
-            "hold",
-            "holding",
-            "being",
-            "such",
-            "rate",
-            "not",
-            "passed",
-            "over",
-            "never",
-            "than",
-            "warmer",
-            "sits",
-            "sit",
-            "whole",
-            "me",
-            "my",
-            "watching",
-            "watch",
-            "thermometer",
-            "begin",
-            "begins",
-            "altogether",
-            "total",
-            "cooling",
-            "stirring",
-            "contents",
-            "below",
-            "under",
-            "most",
-            "max",
-            "maximum",
-            "limit",
-            "above",
-            "near",
-            "gets",
-            "exceed",
-            "exceeding",
-            "exceeded",
-            "during",
-            "within",
-            "while",
-            "ti",
-            "t",
-            "which",
-            "without",
-            "letting",
-            "past",
-            "up",
-            "internal",
-            "followed",
-            "out",
-            "rises",
-            "rise",
-            "while",
-            "period",
-            "pot",
-            "inner",
-            "nice",
-            "good",
-            "keep",
-            "an",
-            "eye",
-            "get",
-            "give",
-            "gives",
-            "charge",
-            "fill",
-            "through",
-            "comes",
-            "having",
-        ]
+    | _set(
+        "comes come goes go went dropping time takes took required requires needs temperature between stay stays stayed stopped "
+        "kept keep keeping held hold holding being such rate not passed over never than warmer sits sit whole me my watching "
+        "watch thermometer begin begins altogether total cooling stirring contents below under most max maximum limit above near "
+        "gets exceed exceeding exceeded during within while ti t which without letting past up internal followed out rises rise "
+        "while period pot inner nice good keep an eye get give gives charge fill through comes having occupied lay taking next comes divided always care taken not tpot pot i'm that's"
     )
 )
-COOL_SAYS = frozenset(
-    [
-        "cool",
-        "cooled",
-        "chill",
-        "chilled",
-        "pre-cool",
-        "pre-cooled",
-        "precool",
-        "precooled",
-        "ice",
-        "round",
-        "stand",
-        "stood",
-        "stands",
-        "put",
-        "bath",
-        "cooling",
-    ]
-)
+COOL_SAYS = _set("cool cooled chill chilled pre-cool pre-cooled precool precooled ice round stand stood stands put bath cooling")
 COOL_MAY = (
     PLAIN
     | COOL_SAYS
-    | frozenset(
-        [
-            "into",
-            "until",
-            "till",
-            "when",
-            "brought",
-            "bring",
-            "down",
-            "held",
-            "get",
-            "got",
-            "sits",
-            "goes",
-            "go",
-            "start",
-            "starts",
-            "shows",
-            "show",
-            "showed",
-            "reached",
-            "reaches",
-            "temperature",
-            "t",
-            "w",
-            "water",
-            "salt",
-            "flask",
-            "vessel",
-            "beaker",
-            "contents",
-            "mixture",
-            "solution",
-            "has",
-            "have",
-            "had",
-            "raised",
-            "under",
-            "fell",
-            "comes",
-            "come",
-            "up",
-            "gets",
-            "begin",
-            "wait",
-            "means",
-            "which",
-            "thermometer",
-            "says",
-            "around",
-            "reading",
-            "outside",
-            "external",
-            "lowered",
-            "lower",
-            "well",
-            "after",
-            "shown",
-            "pot",
-            "bucket",
-            "let",
-            "have",
-            "keep",
-            "kept",
-            "around",
-            "fallen",
-            "drops",
-        ]
+    | _set(
+        "into until till when brought bring down held get got sits goes go start starts shows show showed reached reaches "
+        "temperature t w water salt flask vessel beaker contents mixture solution has have had raised under fell comes come up "
+        "gets begin wait means which thermometer says around reading outside external lowered lower well after shown pot bucket "
+        "let have keep kept around fallen drops tpot tin ti pot preceded addition place gets goes there's"
     )
 )
-HOLD_SAYS = frozenset(
-    [
-        "stir",
-        "stirring",
-        "stirred",
-        "further",
-        "more",
-        "another",
-        "after-stir",
-        "post-stir",
-        "stirs",
-        "continue",
-        "continued",
-        "react",
-        "maintain",
-    ]
+HOLD_SAYS = _set(
+    "stir stirring stirred further more another after-stir post-stir stirs continue continued react maintain after-reaction reaction"
 )
 HOLD_MAY = (
     PLAIN
     | HOLD_SAYS
-    | frozenset(
-        [
-            "held",
-            "hold",
-            "keep",
-            "kept",
-            "left",
-            "leave",
-            "completed",
-            "completes",
-            "complete",
-            "reaction",
-            "mixture",
-            "contents",
-            "does",
-            "give",
-            "gives",
-            "given",
-            "goes",
-            "went",
-            "went-on",
-            "followed",
-            "follows",
-            "wait",
-            "waits",
-            "need",
-            "needs",
-            "good",
-            "done",
-            "let",
-            "but",
-            "nothing",
-            "gets",
-            "of",
-            "kept",
-            "maintained",
-            "following",
-        ]
+    | _set(
+        "held hold keep kept left leave completed completes complete reaction mixture contents does give gives given goes went "
+        "went-on followed follows wait waits need needs good done let but nothing gets of kept maintained following on time there preceded"
     )
 )
-POUR_SAYS = frozenset(
-    [
-        "pour",
-        "poured",
-        "pouring",
-        "quench",
-        "quenched",
-        "onto",
-        "transfer",
-        "transferred",
-        "emptied",
-        "empty",
-        "run",
-        "tipped",
-        "into",
-        "off",
-        "stream",
-        "added",
-        "decompose",
-        "decomposed",
-    ]
+POUR_SAYS = _set(
+    "pour poured pouring quench quenched onto transfer transferred emptied empty run tipped into off stream added decompose decomposed"
 )
 POUR_MAY = (
     PLAIN
     | POUR_SAYS
-    | frozenset(
-        [
-            "onto",
-            "over",
-            "out",
-            "thin",
-            "stream",
-            "slowly",
-            "slow",
-            "mixture",
-            "batch",
-            "contents",
-            "reaction",
-            "lot",
-            "whole",
-            "flask",
-            "cold",
-            "stirred",
-            "stir",
-            "stirs",
-            "stirring",
-            "well",
-            "good",
-            "which",
-            "while",
-            "temperature",
-            "being",
-            "kept",
-            "keep",
-            "keeps",
-            "stay",
-            "stays",
-            "stayed",
-            "below",
-            "under",
-            "above",
-            "not",
-            "never",
-            "most",
-            "max",
-            "t",
-            "remains",
-            "during",
-            "within",
-            "work-up",
-            "goes",
-            "go",
-            "put",
-            "place",
-            "had",
-            "ready",
-            "used",
-            "gets",
-            "added",
-            "decomposition",
-            "by",
-            "running",
-            "dropped",
-            "drop",
-            "exceed",
-            "did",
-            "warmer",
-            "than",
-            "that's",
-            "them",
-            "given",
-            "give",
-        ]
+    | _set(
+        "onto over out thin stream slowly slow mixture batch contents reaction lot whole flask cold stirred stir stirs stirring "
+        "well good which while temperature being kept keep keeps stay stays stayed below under above not never most max t remains "
+        "during within work-up goes go put place had ready used gets added decomposition by running dropped drop exceed did "
+        "warmer than that's them given give mixture run on let maximum"
     )
 )
-CHARGE_SAYS = frozenset(
-    [
-        "charge",
-        "charged",
-        "place",
-        "placed",
-        "put",
-        "load",
-        "loaded",
-        "weigh",
-        "weighed",
-        "transferred",
-        "filled",
-        "fill",
-        "tip",
-        "mix",
-        "mixed",
-        "dissolve",
-        "suspend",
-        "dissolved",
-        "suspended",
-        "received",
-        "goes",
-        "go",
-        "stirred",
-        "together",
-        "prepared",
-        "use",
-        "take",
-        "first",
-        "apparatus",
-        "what",
-        "already",
-        "bring",
-        "brought",
-        "contained",
-        "prepare",
-        "contains",
-        "holds",
-        "in",
-    ]
+CHARGE_SAYS = _set(
+    "charge charged place placed put load loaded weigh weighed transferred filled fill tip mix mixed dissolve suspend "
+    "dissolved suspended received goes go stirred together prepared use take first apparatus what already bring brought "
+    "contained prepare contains holds in fit transfer combine equip"
 )
 CHARGE_MAY = (
     PLAIN
     | CHARGE_SAYS
-    | frozenset(
-        [
-            "into",
-            "fitted",
-            "equipped",
-            "provided",
-            "carried",
-            "carrying",
-            "carries",
-            "has",
-            "had",
-            "having",
-            "which",
-            "on",
-            "sit",
-            "sits",
-            "top",
-            "mounted",
-            "mount",
-            "or",
-            "suspension",
-            "solution",
-            "set",
-            "up",
-            "w",
-            "they",
-            "these",
-            "stood",
-            "stands",
-            "reaction",
-            "vessel",
-            "attached",
-            "suspended",
-            "thereto",
-            "for",
-            "purpose",
-            "ok",
-            "right",
-            "there's",
-            "there",
-            "hood",
-            "tip",
-            "starts",
-            "puts",
-            "which",
-            "added",
-            "add",
-            "them",
-        ]
+    | _set(
+        "into fitted equipped provided carried carrying carries has had having which on sit sits top mounted mount or suspension "
+        "solution set up w they these stood stands reaction vessel attached suspended thereto for purpose ok right there's there "
+        "hood tip starts puts which added add them setup here's i've"
     )
 )
 UPPER = r"(?:not|never|under|below|over|most|max(?:imum)?|limit|exceed\w*|past|near|up to|above|without|[<≤]|warmer than)"
@@ -617,10 +180,10 @@ NUMBERS = patterns.compile(r"[-−]?\d+(?:[.,]\d+)?")
 WRONG_WAY = patterns.compile(
     r"\b(?:in ?to|on ?to|onto|to|over) (?:the |this |cold |stirred |reaction )*(?:mixture|batch|flask|contents|lot)\b", re.I
 )
-BOILS = patterns.compile(r"\bovernight\b", re.I)
+OVERNIGHT = patterns.compile(r"\bovernight\b", re.I)
 LINE = patterns.compile(
-    r"^(?P<mark>[ \t]*(?:[-*•–][ \t]*)?(?:#?\(?\d{1,2}(?:\.\d{1,2})?(?:[.):]+| -)[ \t]+|#?\d{1,2}[ \t]{2,}|#\d{1,2} |\(?[a-p][.)] )?)"
-    r"(?P<label>(?:charge|in|vessel|start|flask|cool|cooling|feed|add|addition|run in|hold|stir|after|then|quench|pour|on to ice|work-?up|apparatus|warm|reflux|heat|boil|filter|isolate|extract|wash|washing|dry|solvent|evaporate|distil|distillation|gas|off-gas|vent)(?:: ?| [-–—|=] | {3,}|\t+))?(?P<body>\S.*?)(?P<end>[ \t]*)$",
+    r"^(?P<mark>[ \t]*(?:[-*•–][ \t]*)?(?:#?\(?\d{1,2}(?:\.\d{1,2})?(?:[.):]+| -)[ \t]+|#?\d{1,2}[ \t]{2,}|#\d{1,2} |\(?[a-p][.)] |\[\d{1,2}\] |0\d (?=[A-Z])|\d{1,2}/ )?)"
+    r"(?P<label>(?:charge|in|vessel|start|flask|cool|cooling|feed|add|addition|run in|hold|stir|after|then|quench|pour|on to ice|work-?up|apparatus|warm|reflux|heat|boil|filter|isolate|extract|wash|washing|dry|solvent|evaporate|distil|distillation|gas|off-gas|vent)(?:: ?| (?:[-–—|=>]|::) | {3,}|\t+))?(?P<body>\S.*?)(?P<end>[ \t]*)$",
     re.I | re.M,
 )
 """A line with its number and its head."""
@@ -692,13 +255,13 @@ def _chain(m: Masked, but: str = "") -> tuple[int, int] | None:
         return None
     a, b = found[0].span()
     outside = m.marks[:a] + m.marks[b:]
-    if any(c in outside for c in (SUB, AMOUNT, STRENGTH) if c not in but):
+    if any(c in outside for c in (SUB, AMOUNT, STRENGTH, MOLES) if c not in but):
         return None
     return a, b
 
 
 ITEM = patterns.compile(_ITEM)
-PART = re.compile(f"{AMOUNT}+|{STRENGTH}+|{SUB}+")
+PART = re.compile(f"{AMOUNT}+|{MOLES}+|{STRENGTH}+|{SUB}+")
 
 
 def _items(m: Masked, span: tuple[int, int]) -> list[Piece]:
@@ -716,7 +279,7 @@ def _items(m: Masked, span: tuple[int, int]) -> list[Piece]:
 def _item(m: Masked, span: tuple[int, int]) -> list[Piece]:
     """One substance as "8 mL of 65 % nitric acid (0.1 mol)"."""
     parts = [(x.group()[0], x.start(), x.end()) for x in PART.finditer(m.marks, *span)]
-    amounts = [(a, b) for mark, a, b in parts if mark == AMOUNT]
+    amounts = [(a, b) for mark, a, b in parts if mark == AMOUNT] + [(a, b) for mark, a, b in parts if mark == MOLES]
     strengths = [(a, b) for mark, a, b in parts if mark == STRENGTH]
     (name,) = [(a, b) for mark, a, b in parts if mark == SUB]
     out: list[Piece] = [(m.said[slice(*amounts[0])], amounts[0][0]), (" of ", -1)]
@@ -877,53 +440,17 @@ def _charged(m: Masked) -> list[Piece] | None:
     ]
 
 
-WASHES = frozenset(["wash", "washed", "washing", "washes", "shake", "shaken", "layer", "phase", "washings"])
+WASHES = _set("wash washed washing washes shake shaken layer phase washings")
 WASH_MAY = (
     PLAIN
     | WASHES
-    | frozenset(
-        [
-            "organic",
-            "upper",
-            "lower",
-            "gets",
-            "followed",
-            "follow",
-            "separate",
-            "separated",
-            "separating",
-            "funnel",
-            "vent",
-            "vented",
-            "venting",
-            "pressure",
-            "released",
-            "release",
-            "each",
-            "time",
-            "tap",
-            "opened",
-            "open",
-            "gas",
-            "let",
-            "letting",
-            "out",
-            "often",
-            "after",
-            "turn",
-            "being",
-            "which",
-            "succession",
-            "turn",
-            "every",
-            "sep",
-            "in",
-            "then",
-            "into",
-        ]
+    | _set(
+        "organic upper lower gets followed follow separate separated separating funnel vent vented venting pressure released "
+        "release each time tap opened open gas let letting out often after turn being which succession turn every sep in then "
+        "into"
     )
 )
-LETS_OUT = frozenset(["vent", "vented", "venting", "released", "release", "opened", "open", "out", "letting"])
+LETS_OUT = _set("vent vented venting released release opened open out letting")
 AQUEOUS = frozenset(
     {
         "water",
@@ -951,386 +478,63 @@ SOLVENTS = frozenset(
         "petroleum ether",
     }
 )
-DRY_MAY = PLAIN | frozenset(
-    [
-        "dry",
-        "dried",
-        "drying",
-        "over",
-        "followed",
-        "follow",
-        "follows",
-        "stood",
-        "stand",
-        "extract",
-        "extracts",
-        "organic",
-        "layer",
-        "phase",
-        "solution",
-        "stand",
-        "stands",
-        "dried",
-    ]
+DRY_MAY = PLAIN | _set(
+    "dry dried drying over followed follow follows stood stand extract extracts organic layer phase solution stand stands dried"
 )
-EXTRACT_SAYS = frozenset(
-    [
-        "extract",
-        "extr",
-        "extracts",
-        "extracted",
-        "extraction",
-        "shake",
-        "shaken",
-        "take",
-        "taken",
-        "took",
-        "takes",
-        "get",
-        "help",
-        "separate",
-        "dissolved",
-        "out",
-    ]
-)
+EXTRACT_SAYS = _set("extract extr extracts extracted extraction shake shaken take taken took takes get help separate dissolved out")
 EXTRACT_MAY = (
     DRY_MAY
     | EXTRACT_SAYS
-    | frozenset(
-        [
-            "out",
-            "up",
-            "using",
-            "served",
-            "used",
-            "serves",
-            "product",
-            "mixture",
-            "oil",
-            "no",
-            "flame",
-            "flames",
-            "near",
-            "about",
-            "separate",
-            "separated",
-            "layers",
-            "layer",
-            "aqueous",
-            "which",
-            "w",
-            "help",
-            "dissolved",
-            "once",
-            "separated",
-        ]
+    | _set(
+        "out up using served used serves product mixture oil no flame flames near about separate separated layers layer aqueous "
+        "which w help dissolved once separated product absence of being"
     )
 )
-FILTER_SAYS = frozenset(
-    [
-        "filter",
-        "filtered",
-        "filtration",
-        "filtr",
-        "suction",
-        "sucked",
-        "suck",
-        "büchner",
-        "buchner",
-        "collect",
-        "collected",
-        "nutsch",
-        "isolate",
-        "isolated",
-        "sinter",
-    ]
-)
+FILTER_SAYS = _set("filter filtered filtration filtr suction sucked suck büchner buchner collect collected nutsch isolate isolated sinter")
 FILTER_MAY = (
     PLAIN
     | FILTER_SAYS
-    | frozenset(
-        [
-            "off",
-            "solid",
-            "solids",
-            "crystals",
-            "precipitate",
-            "product",
-            "cake",
-            "wash",
-            "washed",
-            "washing",
-            "rinse",
-            "rinsed",
-            "air",
-            "air-dry",
-            "air-dried",
-            "dry",
-            "dried",
-            "left",
-            "leave",
-            "drying",
-            "gave",
-            "followed",
-            "over",
-            "funnel",
-            "until",
-            "neutral",
-            "as",
-            "good",
-            "well",
-            "used",
-            "being",
-            "out",
-            "acid",
-            "first",
-            "by",
-            "it's",
-        ]
+    | _set(
+        "off solid solids crystals precipitate product cake wash washed washing rinse rinsed air air-dry air-dried dry dried left "
+        "leave drying gave followed over funnel until neutral as good well used being out acid first by it's suction-filter after collected"
     )
 )
-EVAPORATE_MAY = PLAIN | frozenset(
-    [
-        "rotary",
-        "evaporator",
-        "rotavap",
-        "evaporation",
-        "evaporate",
-        "evaporated",
-        "solvent",
-        "off",
-        "removed",
-        "remove",
-        "taken",
-        "take",
-        "took",
-        "strip",
-        "stripped",
-        "comes",
-        "came",
-        "under",
-        "reduced",
-        "pressure",
-        "bath",
-        "left",
-        "product",
-        "residue",
-        "distilled",
-        "out",
-        "strip",
-        "stripped",
-        "solvent's",
-        "gone",
-        "i",
-    ]
+EVAPORATE_MAY = PLAIN | _set(
+    "rotary evaporator rotavap evaporation evaporate evaporated solvent off removed remove taken take took strip stripped "
+    "comes came under reduced pressure bath left product residue distilled out strip stripped solvent's gone i to remove that"
 )
-DISTIL_SAYS = frozenset(["distil", "distilled", "distils", "distillation", "vacuum-distil", "dist"])
+DISTIL_SAYS = _set("distil distilled distils distillation vacuum-distil dist")
 DISTIL_MAY = (
     PLAIN
     | DISTIL_SAYS
-    | frozenset(
-        [
-            "vacuum",
-            "vac",
-            "vacuo",
-            "under",
-            "pressure",
-            "reduced",
-            "comes",
-            "over",
-            "came",
-            "follows",
-            "followed",
-            "product",
-            "residue",
-            "oil",
-            "bath",
-            "staying",
-            "stays",
-            "stay",
-            "behind",
-            "back",
-            "left",
-            "leave",
-            "leaving",
-            "leaves",
-            "stop",
-            "stopped",
-            "stopping",
-            "ml",
-            "pot",
-            "flask",
-            "fraction",
-            "boiling",
-            "collect",
-            "collected",
-            "being",
-            "not",
-            "were",
-            "gave",
-            "remained",
-            "remain",
-            "remains",
-            "which",
-            "boils",
-            "off",
-            "mine",
-            "i",
-            "fraction",
-            "it",
-        ]
+    | _set(
+        "vacuum vac vacuo under pressure reduced comes over came follows followed product residue oil bath staying stays stay "
+        "behind back left leave leaving leaves stop stopped stopping ml pot flask fraction boiling collect collected being not "
+        "were gave remained remain remains which boils off mine i fraction it leaving with"
     )
 )
-WARM_MAY = PLAIN | frozenset(
-    [
-        "warm",
-        "warmed",
-        "warms",
-        "water",
-        "bath",
-        "ice",
-        "off",
-        "goes",
-        "comes",
-        "took",
-        "its",
-        "place",
-        "away",
-        "cooling",
-        "stopped",
-        "stir",
-        "stirred",
-        "stirring",
-        "keep",
-        "kept",
-        "hold",
-        "held",
-        "heat",
-        "heated",
-        "up",
-        "gets",
-        "get",
-        "stays",
-        "temperature",
-        "raised",
-        "exchange",
-        "exchanged",
-        "removed",
-        "mixture",
-        "went",
-        "let",
-        "swapped",
-        "instead",
-        "where",
-        "whole",
-        "put",
-        "brought",
-        "having",
-        "taken",
-        "heating",
-        "followed",
-        "leave",
-        "left",
-        "replace",
-        "by",
-        "instead",
-        "been",
-    ]
+WARM_MAY = PLAIN | _set(
+    "warm warmed warms water bath ice off goes comes took its place away cooling stopped stir stirred stirring keep kept hold "
+    "held heat heated up gets get stays temperature raised exchange exchanged removed mixture went let swapped instead where "
+    "whole put brought having taken heating followed leave left replace by instead been no wb applied remove off"
 )
-REFLUX_SAYS = frozenset(["reflux", "refluxed", "refluxes", "refluxing", "boil", "boils", "boiled", "boiling"])
+REFLUX_SAYS = _set("reflux refluxed refluxes refluxing boil boils boiled boiling")
 REFLUX_MAY = (
     PLAIN
     | REFLUX_SAYS
-    | frozenset(
-        [
-            "heat",
-            "heated",
-            "heating",
-            "under",
-            "mixture",
-            "keep",
-            "kept",
-            "held",
-            "bring",
-            "brought",
-            "gentle",
-            "gently",
-            "over",
-            "condenser",
-            "there",
-            "continued",
-            "supplied",
-            "being",
-            "maintained",
-            "let",
-            "on",
-            "boiling",
-            "left",
-        ]
+    | _set(
+        "heat heated heating under mixture keep kept held bring brought gentle gently over condenser there continued supplied "
+        "being maintained let on boiling left keep maintained refluxing with"
     )
 )
-LINE_SAYS = frozenset(["funnel"])
+LINE_SAYS = _set("funnel")
 LINE_MAY = (
     PLAIN
     | LINE_SAYS
-    | frozenset(
-        [
-            "gas",
-            "outlet",
-            "off-gas",
-            "vent",
-            "tube",
-            "hose",
-            "line",
-            "lead",
-            "leads",
-            "led",
-            "condenser",
-            "condenser's",
-            "goes",
-            "went",
-            "go",
-            "run",
-            "runs",
-            "ran",
-            "way",
-            "through",
-            "via",
-            "over",
-            "above",
-            "just",
-            "inverted",
-            "hung",
-            "held",
-            "ended",
-            "ends",
-            "between",
-            "empty",
-            "trap",
-            "bottle",
-            "then",
-            "which",
-            "outgoing",
-            "absorbed",
-            "must",
-            "not",
-            "dip",
-            "dipping",
-            "liquid",
-            "top",
-            "connect",
-            "connected",
-            "passed",
-            "passes",
-            "connected",
-            "tubing",
-            "this",
-            "off",
-            "hangs",
-            "held",
-            "into",
-            "run",
-        ]
+    | _set(
+        "gas outlet off-gas vent tube hose line lead leads led condenser condenser's goes went go run runs ran way through via "
+        "over above just inverted hung held ended ends between empty trap bottle then which outgoing absorbed must not dip "
+        "dipping liquid top connect connected passed passes connected tubing this off hangs held into run joined outlet leaves ends inverted"
     )
 )
 LEFT = re.compile(rf"{_N} ?mL\b")
@@ -1344,7 +548,7 @@ def _bare(m: Masked, *may: str) -> bool:
     """Whether only parts of these kinds stand in it."""
     return not any(
         x in m.marks for x in (SUB, AMOUNT, STRENGTH, TIME, RANGE, HEAT, VESSEL, FITTED, ICE, COUNT, VACUUM, BATH, EMPTY) if x not in may
-    )
+    ) and (MOLES not in m.marks or AMOUNT in may)
 
 
 def _washed(m: Masked) -> list[Piece] | None:
@@ -1525,36 +729,9 @@ def _led(m: Masked) -> list[Piece] | None:
     ]  # fmt: skip
 
 
-NEUTRAL_MAY = PLAIN | frozenset(
-    [
-        "acid",
-        "filtrate",
-        "filtrates",
-        "mother",
-        "liquor",
-        "liquors",
-        "washings",
-        "waste",
-        "water",
-        "waters",
-        "neutralise",
-        "neutralised",
-        "neutralize",
-        "neutral",
-        "made",
-        "gets",
-        "portions",
-        "portion",
-        "portionwise",
-        "open",
-        "until",
-        "ph",
-        "spoon",
-        "used",
-        "use",
-        "bit",
-        "by",
-    ]
+NEUTRAL_MAY = PLAIN | _set(
+    "acid filtrate filtrates mother liquor liquors washings waste water waters neutralise neutralised neutralize neutral made "
+    "gets portions portion portionwise open until ph spoon used use bit by filtrate's"
 )
 
 
@@ -1581,51 +758,16 @@ def _neutralised(m: Masked) -> list[Piece] | None:
 FORMS: tuple[Callable[[Masked], list[Piece] | None], ...] = (
     _fed, _cooled, _held, _poured, _charged, _washed, _dried, _extracted, _filtered, _evaporated, _distilled, _warmed, _refluxed, _led, _neutralised,
 )  # fmt: skip
-ONLY_PACE = frozenset(
-    [
-        "time",
-        "temperature",
-        "that",
-        "this",
-        "it",
-        "takes",
-        "took",
-        "is",
-        "was",
-        "addition",
-        "the",
-        "in",
-        "all",
-        "stays",
-        "stay",
-        "stayed",
-        "keep",
-        "kept",
-        "between",
-        "and",
-        "at",
-        "to",
-        "t",
-        "ti",
-        "run",
-        "in",
-        "drip",
-        "go",
-        "below",
-        "under",
-        "never",
-        "over",
-        "not",
-        "above",
-        "most",
-    ]
+ONLY_PACE = _set(
+    "time temperature that this it takes took is was addition the in all stays stay stayed keep kept between and at to t ti "
+    "run in drip go below under never over not above most"
 )
 
 
 @lru_cache(maxsize=20_000)
 def plainly(said: str) -> tuple[Piece, ...] | None:
     """A sentence in the plain form of its one operation, as pieces with their places in it; None where it stays as it is."""
-    if not 8 <= len(said) <= LONGEST or BOILS.search(said) or ("|" in said and said.count("|") > 3):
+    if not 8 <= len(said) <= LONGEST or OVERNIGHT.search(said) or ("|" in said and said.count("|") > 3):
         return None
     m = _masked(said.rstrip("."))
     if re.search(r"\d", m.marks):
