@@ -7,6 +7,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
+from machine import slowness
 from playwright.sync_api import Page, expect
 from reading.score import texts
 from reading.test_files import as_csv, as_docx, as_html, as_markdown, as_own, as_pdf, as_reaction, as_text, as_xlsx
@@ -79,7 +80,7 @@ def test_a_key_is_followed_by_its_marks_within_a_tenth_of_a_second(as_user: Call
       }"""
     )
     print(f"key to marks, two pages: median {statistics.median(times):.0f} ms, worst of 12 {max(times):.0f} ms")
-    assert statistics.median(times) < 500, times
+    assert statistics.median(times) < 500 * slowness(), times
 
 
 @pytest.mark.parametrize(

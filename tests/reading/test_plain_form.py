@@ -21,8 +21,8 @@ def put(text: str) -> str:
 
 SAME = {
     "8 mL of 65 % nitric acid is added dropwise over 60 min at 5 to 12 °C": (
-        "Slow add 65 % nitric acid, 8 mL; 60 min; 5-12 °C", "The addition of 8 mL of 65 % nitric acid took 60 min, the thermometer between 5 and 12 °C",
-        "Within 60 min, 65 % nitric acid (8 mL) was let in slowly at 5 to 12 °C", "Add dropwise: 8 mL 65 % nitric acid. Time 60 min. Temperature 5 to 12 °C",
+        "Slow add 65 % nitric acid, 8 mL; 60 min; 5-12 °C", "The addition of 8 mL of 65 % nitric acid, by drops, took 60 min, the thermometer between 5 and 12 °C",
+        "Within 60 min, 65 % nitric acid (8 mL) was let in drop by drop at 5 to 12 °C", "Add dropwise: 8 mL 65 % nitric acid. Time 60 min. Temperature 5 to 12 °C",
     ),
     "8 mL of 65 % nitric acid is added dropwise over 60 min, below 12 °C": (
         "65 % nitric acid (8 mL) was dropped in at such a rate (60 min in all) that 12 °C was not passed", "Drip in 8 mL of 65 % nitric acid, 60 min, not above 12 °C",

@@ -43,10 +43,10 @@ PARTS: tuple[tuple[str, re.Pattern[str]], ...] = (
     (
         RANGE,
         patterns.compile(
-            rf"(?<![\w.,])[-−]?{_N} ?(?:[-–]|to|and) ?[-−]?{_N}{_C}|(?<=\bat ){_N} (?:to|and) {_N}(?= the whole| all the)|\bTi? ?[-−]?{_N} ?[-–] ?{_N}(?![\w.,]*\d)(?:{_C})?"
+            rf"(?<![\w.,–−-])[-−–]?{_N} ?(?:[-–]|to|and) ?[-−–]?{_N}{_C}|(?<=\bat ){_N} (?:to|and) {_N}(?= the whole| all the)|\bTi? ?[-−]?{_N} ?[-–] ?{_N}(?![\w.,]*\d)(?:{_C})?"
         ),
     ),
-    (HEAT, patterns.compile(rf"(?<![\w.,])[-−]?{_N}{_C}|(?<=\bat )[-−]?\d{{1,2}}(?=,? (?:we|I|it)\b)|\bTi? ?[<≤] ?{_N}(?:{_C})?")),
+    (HEAT, patterns.compile(rf"(?<![\w.,–−-])[-−–]?{_N}{_C}|(?<=\bat )[-−]?\d{{1,2}}(?=,? (?:we|I|it)\b)|\bTi? ?[<≤] ?{_N}(?:{_C})?")),
     (
         TIME,
         patterns.compile(
@@ -122,6 +122,7 @@ FEED_MAY = (
         "while period pot inner nice good keep an eye get give gives charge fill through comes having occupied lay taking next comes divided always care taken not tpot pot i'm that's"
     )
 )
+BY_DROPS = _set("dropwise drop drops drip drips dripped dropped dropping slow slowly")
 COOL_SAYS = _set("cool cooled chill chilled pre-cool pre-cooled precool precooled ice round stand stood stands put bath cooling")
 COOL_MAY = (
     PLAIN
@@ -173,10 +174,11 @@ CHARGE_MAY = (
 )
 UPPER = r"(?:not|never|under|below|over|most|max(?:imum)?|limit|exceed\w*|past|near|up to|above|without|[<≤]|warmer than)"
 LIMITED = patterns.compile(
-    rf"\b{UPPER}\b[^\ue004\ue005]{{0,24}}{HEAT}|[<≤] ?{HEAT}|{HEAT}+(?: inside)?,? (?:at (?:the )?most|max|is the (?:limit|most)|(?:is|was|being) not|not)\b",
+    rf"\b{UPPER}\b[^\ue003\ue004\ue005]{{0,24}}{HEAT}|[<≤] ?{HEAT}|{HEAT}+(?: inside)?,? (?:at (?:the )?most|max|is the (?:limit|most)|(?:is|was|being) not|not)\b",
     re.I,
 )
-NUMBERS = patterns.compile(r"[-−]?\d+(?:[.,]\d+)?")
+NUMBERS = patterns.compile(r"[-−–]?\d+(?:[.,]\d+)?")
+ENDS = patterns.compile(rf"((?<!\d)[-−–]?{_N}) ?(?:[-–]|to|and) ?([-−–]?{_N})")
 WRONG_WAY = patterns.compile(
     r"\b(?:in ?to|on ?to|onto|to|over) (?:the |this |cold |stirred |reaction )*(?:mixture|batch|flask|contents|lot)\b", re.I
 )
@@ -187,7 +189,10 @@ LINE = patterns.compile(
     re.I | re.M,
 )
 """A line with its number and its head."""
-SENTENCE = patterns.compile(r"(?<=[a-z)%C°\d])\.[ \t]+(?=[A-Z0-9(])")
+SENTENCE = patterns.compile(
+    r"(?<=[a-z)%C°\d])(?<!\bmax)(?<!\bca)(?<!\bapprox)(?<!\bconc)(?<!\bdil)(?<!\btemp)(?<!\bno)(?<!\bnr)(?<!\bfig)(?<!\baq)(?<!\bsat)(?<!\bsatd)(?<!\babs)(?<!\bvol)\.[ \t]+(?=[A-Z0-9(])",
+    re.I,
+)
 HEAD = 24
 """Characters of a line's number and head."""
 LONGEST = 260
@@ -295,11 +300,10 @@ def _heat(m: Masked) -> list[Piece] | None:
     """What is written of the temperature as "at 5 to 12 °C" or "below 12 °C"; [] without; None where it is not clear."""
     ranges, single = m.all_of(RANGE), m.all_of(HEAT)
     if len(ranges) == 1:
-        low, high = NUMBERS.findall(
-            m.said[slice(*ranges[0])].replace("–", " ", 1).replace("-", " ", 1)
-            if m.said[ranges[0][0]] not in "-−"
-            else m.said[slice(*ranges[0])]
-        )[:2]
+        ends = ENDS.search(m.said[slice(*ranges[0])])
+        if ends is None:
+            return None
+        low, high = (x.replace("–", "-").replace("−", "-") for x in ends.groups())
         top = {NUMBERS.search(m.said[slice(*x)]).group() for x in single}  # type: ignore[union-attr]
         return [(f" at {low} to {high} °C", ranges[0][0])] if top <= {high} else None
     if ranges or len(single) > 1:
@@ -330,9 +334,12 @@ def _fed(m: Masked) -> list[Piece] | None:
     if ";" in m.said[slice(*span)] and not _words(m.marks[: span[0]]) & FEED_SAYS:
         return None  # "acid 15 mL; ester 6.8 g added over 10 min": the first may be there already
     count = m.one(COUNT)
-    paced = f" in {NUMBERS.search(count).group() if NUMBERS.search(count) else count.split()[0]} portions" if count else " dropwise"  # type: ignore[union-attr]
+    digits = NUMBERS.search(count) if count else None
+    many = digits.group() if digits else count.split()[0] if count else ""
+    paced = f" in {many} portions" if many else " dropwise" if words & BY_DROPS else ""
+    verb = " is added" if paced else " is run in"
     stirred: list[Piece] = [(" with stirring", -1)] if "stirring" in m.words else []
-    return [*_items(m, span), (" is added" + paced + " over ", -1), (m.said[slice(*time[0])], time[0][0]), *stirred, *heat]
+    return [*_items(m, span), (f"{verb}{paced} over ", -1), (m.said[slice(*time[0])], time[0][0]), *stirred, *heat]
 
 
 def _cooled(m: Masked) -> list[Piece] | None:
@@ -426,7 +433,7 @@ def _charged(m: Masked) -> list[Piece] | None:
         return None
     span = _chain(m)
     mass = re.search(rf"{_N} ?k?g\b", m.said[slice(*ice[0])]) if ice else None
-    if span is None or (ice and "bath" not in m.said[slice(*ice[0])]):
+    if span is None or (ice and ("bath" not in m.said[slice(*ice[0])] or IN_THE_ICE.search(m.said) is not None)):
         return None
     bath: list[Piece] = [(f". It stands in an ice bath{f' ({mass.group()})' if mass else ''}", ice[0][0])] if ice else []
     return [
@@ -559,7 +566,8 @@ def _washed(m: Masked) -> list[Piece] | None:
     span = _chain(m)
     if span is None:
         return None
-    return [("Wash the organic layer with ", -1), *_items(m, span), *([(", venting the funnel", -1)] if m.words & LETS_OUT else [])]
+    which = next((x for x in ("upper", "lower") if x in m.words), "organic")
+    return [(f"The {which} layer was washed with ", -1), *_items(m, span), *([(", venting the funnel", -1)] if m.words & LETS_OUT else [])]
 
 
 def _dried(m: Masked) -> list[Piece] | None:
@@ -683,7 +691,7 @@ def _warmed(m: Masked) -> list[Piece] | None:
         return None
     if float(values[0].replace("−", "-").replace(",", ".")) <= 25.0 or LIMITED.search(m.marks):
         return None
-    return [(f"Warm to {values[0]} °C in a water bath and hold for ", -1), (m.said[slice(*time[0])], time[0][0])]
+    return [(f"Heat to {values[0]} °C in a water bath for ", -1), (m.said[slice(*time[0])], time[0][0])]
 
 
 def _refluxed(m: Masked) -> list[Piece] | None:
@@ -792,11 +800,25 @@ def _only_pace(said: str) -> bool:
     )
 
 
+IN_THE_ICE = patterns.compile(r"\bthermometer\b[^,;]{0,14}\bin (?:the |an? )?ice", re.I)
+
+
 @lru_cache(maxsize=20_000)
 def _only_vessel(said: str) -> bool:
     """ "The apparatus was a 1 L flask with a stirrer and a thermometer": what the next sentence charges."""
     m = _masked(said)
     return not (m.words - CHARGE_MAY) and len(m.all_of(VESSEL)) == 1 and len(m.all_of(FITTED)) == 1 and _bare(m, VESSEL, FITTED)
+
+
+def _wrapped(text: str, line: re.Match[str]) -> bool:
+    """Whether a line is one of a paragraph that a margin broke: others stand before or behind it, and sentences end within them."""
+    if line["mark"].strip() or line["label"]:
+        return False
+    begin, end = text.rfind("\n\n", 0, line.start()), text.find("\n\n", line.end())
+    paragraph = text[begin + 2 if begin >= 0 else 0 : end if end >= 0 else len(text)].strip("\n")
+    return (
+        paragraph.count("\n") > 0 and SENTENCE.search(paragraph) is not None and re.search(r"[^\W\d_]{2,},?\n[a-z]", paragraph) is not None
+    )
 
 
 @lru_cache(maxsize=64)
@@ -845,8 +867,13 @@ def in_plain_form(text: str, where: list[int], found: list[tuple[int, int]] | No
                     put(pieces, cell.start(1), cell.end(1))
                     at = cell.end(1)
             continue
+        wrapped = _wrapped(text, line)
         cuts = [body, *(x.end() for x in SENTENCE.finditer(text, body, end)), end]
         spans = list(itertools.pairwise(cuts))
+        if wrapped:  # what began a line before or ends a line behind is no sentence
+            before = text[: line.start()]
+            spans = spans if before.endswith("\n\n") or before.rstrip("\n").endswith((".", ":", ";")) else spans[1:]
+            spans = spans if text[body:end].endswith((".", ":", ";")) else spans[:-1]
         k = 0
         while k < len(spans):
             a, b = spans[k]

@@ -230,11 +230,19 @@ def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
                 _moved(value, where, done)
 
 
+CLOSE = 6
+"""Characters between the parts of a lot that are put in another order (", (" and the like)."""
+
+
 def _in_one_piece(span: tuple[int, int], name_at: int, where: list[int]) -> tuple[int, int]:
     """The part of a plain span, about the name in it, that the author wrote in that order.
 
     A table's cells do not stand in the order in which they are read: an amount read before its name may stand columns behind it.
+    Where the whole of it stands close together in another order ("sulfuric acid, 3 mL"), it is all of that.
     """
+    stands = sorted(set(where[slice(*span)]))
+    if stands and stands[-1] - stands[0] + 1 <= len(stands) + CLOSE:
+        return span
     a = b = name_at
     while a > span[0] and where[a - 1] <= where[a]:
         a -= 1
