@@ -14,6 +14,8 @@ from practice.unseen.score import HERE, all_checks, shares
 LEAST = {"charges": 0.97, "limiting": 0.97, "reactions": 0.95, "gas": 0.95, "demands": 0.92, "findings": 0.95, "verdict": 0.9}
 """Shares that a review of a procedure nobody tuned for is to reach."""
 EVERY = 1 if DEEP else 6
+SPREAD = 0.0 if DEEP else 0.02
+"""What the shares of a sixth may lie below those of all: one to two standard deviations of 0.97 over some 150 checks."""
 
 
 @pytest.fixture(scope="module")
@@ -26,5 +28,5 @@ def names() -> list[str]:
 
 def test_the_further_texts_reach_the_shares(names: list[str]) -> None:
     got = shares(all_checks(names))
-    assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
+    assert {k: v for k, v in LEAST.items() if got[k] < v - SPREAD} == {}
     assert got["alarms"] <= 3
