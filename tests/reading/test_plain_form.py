@@ -51,12 +51,22 @@ KEPT = (
     "Pour 250 g of ice in a 1 L beaker on to the mixture over 15 min below 20 °C", "Add 16 g of bromine all at once; it takes 1 min at 20 °C", "Add 16 g of bromine over 45 min below 25 °C while I am at lunch",
     "Add 16 g of bromine over 45 min at 15 to 25 °C; if 25 °C is passed the funnel is shut", "Stir for 20 min at 12 °C behind the shield", "Stir overnight at 20 °C", "Cool in an ice bath (1 kg) to 3 °C, no thermometer",
     "Add 16 g of bromine and the rest of the ester over 45 min at 15 °C", "Drip 16 g of bromine, 45 min, 15-25 °C, hood fan off", "Wash the organic layer with 50 mL of 5 % sodium hydrogen carbonate, stopper held down",
+    "16 g of bromine is added over 45 min at 15 to 25 °C without stirring", "16 g of bromine is added over 45 min without cooling at 20 °C", "Add 16 g of bromine over 45 min, not stirring, 20 °C",
+    "Add 16 g of bromine over 45 min, stirring stopped, at 20 °C", "The thermometer is not inside; add 16 g of bromine over 45 min at 20 °C", "Nothing stirs for 20 min at 12 °C", "No water bath, 60 °C for 30 min",
+    "Extract with 80 mL of diethyl ether near a flame", "250 g of ice in a 1 L beaker is poured over 15 min on it", "The mixture in a 1 L beaker is quenched with 250 g of ice over 15 min, below 20 °C",
+    "Distil at 20 mbar, 112-114 °C, bath 150 °C, not stopping with 3 mL left",
+    "A tube from the condenser leads over an empty 250 mL bottle through a funnel into 400 mL of 10 % sodium hydroxide in a 1 L beaker",
 )  # fmt: skip
 
 
 @pytest.mark.parametrize("said", KEPT)
 def test_a_sentence_that_says_more_stays_as_it_is(said: str) -> None:
     assert put(f"Ester\n\n{said}.").split("\n\n")[1] == f"{said}."
+
+
+def test_venting_is_said_and_not_supposed() -> None:
+    assert "vent" not in put("Ester\n\nThe layer is shaken out with 50 mL of 5 % sodium hydrogen carbonate.")
+    assert "vent" in put("Ester\n\nThe layer is shaken with 50 mL of 5 % sodium hydrogen carbonate, the gas let out each time.")
 
 
 SUBSTANCES = ("bromine", "65 % nitric acid", "acetyl chloride", "37 % hydrochloric acid", "toluene")

@@ -57,7 +57,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("agent_removed", rf"{_NEW}((?:[Aa] (?:little|pinch of|few drops of) |[Ss]ome )?[A-Za-z][a-z]+(?: [a-z]+){{0,3}} \(\d[\d.,]* ?(?:m?g|mL)\)) (?:removed|removes|destroyed|destroys|took away|takes away|took care of) the (excess|rest|surplus)(?: of it)?", "{0} was added to destroy the {1}"),
     ("taking_away", r", (?:an? (?:little|pinch of|bit of) )?([a-z][a-z ]{3,30}? \(\d[\d.,]* ?(?:m?g|mL)\)) (?:taking|to take) away the [a-z]+", " and {0}"),
     ("strength_named", r"\b(?P<pure>[a-z]+)(?P<hydrate> hydrate| monohydrate|) \((\d[\d.,]* ?%) (?P=pure), (?=\d)", "{0} ({2}, "),
-    ("not_used", rf"{_NEW}(?:[A-Z]?[a-z]+|[A-Z][A-Za-z]+) (?:is|was) not (?:used|wanted|needed)(?: here| any more)?[:;,] ", ""),
+    ("not_used", rf"{_NEW}(?:[A-Z]?[a-z]+|[A-Z][A-Za-z]+) (?:is|was) not (?:used|wanted|needed)(?: here| any more)?[:;,] (?=[a-z][\w-]*(?: [a-z][\w-]*)? \d[\d.,]* ?(?:m?g|mL|kg)\b)", ""),
     ("layer_row", r"(?m:^)([ \t]*(?:\d{1,2}[.)]?[ \t]+|[-*•] )?)[Ll]ayer: (?=\d|[a-z])", "{0}Wash the layer: "),
     ("ice_with_salt_round", r"\b((?:\d[\d.,]* ?k?g|[Aa] kilo|[Hh]alf a kilo|[Tt]wo kilos)) of (?:crushed )?ice (?:with|and) salt,? (?:goes |is (?:put |packed )?|all )?(?:round|around)(?: (?:it|the (?:flask|beaker|pot)))?", "ice-salt bath of {0}"),
     ("nought_and", r"\bnought (and|to) (?=(?:two|three|four|five|six|eight|ten|twelve|\d+)\b)", "0 {0} "),

@@ -373,6 +373,18 @@ def _held(m: Masked) -> list[Piece] | None:
     return [("Stir for ", -1), (m.said[slice(*time[0])], time[0][0]), *heat]
 
 
+STRAIGHT_ON = patterns.compile(r"(?:\bon ?to|\bin ?to|\bon|->|→) *$", re.I)
+HELD_BY = patterns.compile(rf"{VESSEL}+,?(?: (?:with|of|holding|containing)|:) *$|\b(?:put|place|have) *$", re.I)
+"""What stands right before the ice: what goes on to it, or the vessel that holds it."""
+
+
+def _goes_on_to(m: Masked, before: str) -> bool:
+    """Whether the batch goes on to what receives it, and not that on to the batch ("quenched with 250 g of ice")."""
+    if STRAIGHT_ON.search(before):
+        return True
+    return bool(m.words & {"mixture", "batch", "contents", "lot", "everything"}) and HELD_BY.search(before) is not None
+
+
 def _poured(m: Masked) -> list[Piece] | None:
     """The batch on to ice or water in a vessel."""
     vessel, time = m.all_of(VESSEL), m.all_of(TIME)
@@ -383,10 +395,6 @@ def _poured(m: Masked) -> list[Piece] | None:
         or len(time) > 1
         or WRONG_WAY.search(m.said)
         or not _bare(m, SUB, AMOUNT, STRENGTH, ICE, VESSEL, TIME, HEAT)
-    ):
-        return None
-    if not re.search(r"\b(?:on|onto|into|to|with)\b|->|→", m.said, re.I) or (
-        "added" in m.words and not m.words & {"mixture", "batch", "contents"}
     ):
         return None
     # the ice is one of the things that receive
@@ -400,7 +408,7 @@ def _poured(m: Masked) -> list[Piece] | None:
     found = [x.span() for x in re.finditer(rf"{thing}(?:(?:,? and |, | ?\+ ?){thing})*", marks)]
     if len(found) != 1 or any(c in marks[: found[0][0]] + marks[found[0][1] :] for c in (SUB, AMOUNT, STRENGTH)):
         return None
-    if not re.search(r"\b(?:ice|water)\b", m.said[slice(*found[0])], re.I):
+    if not re.search(r"\b(?:ice|water)\b", m.said[slice(*found[0])], re.I) or not _goes_on_to(m, m.marks[: found[0][0]]):
         return None
     heat = _heat(m)
     if heat is None:
@@ -457,7 +465,10 @@ WASH_MAY = (
         "into"
     )
 )
-LETS_OUT = _set("vent vented venting released release opened open out letting")
+VENTS = patterns.compile(
+    r"\bvent(?:ed|ing|s)?\b|\b(?:pressure|gas)\b[^.;]{0,20}\b(?:releas\w+|let (?:out|off))|\b(?:releas\w+|let(?:ting)? (?:out|off))\b[^.;]{0,16}\b(?:pressure|gas)\b|\bletting the (?:gas|pressure) out\b|\btap\b[^.;]{0,12}\bopened\b|\bopen(?:ed|ing)? the tap\b",
+    re.I,
+)
 AQUEOUS = frozenset(
     {
         "water",
@@ -567,7 +578,11 @@ def _washed(m: Masked) -> list[Piece] | None:
     if span is None:
         return None
     which = next((x for x in ("upper", "lower") if x in m.words), "organic")
-    return [(f"The {which} layer was washed with ", -1), *_items(m, span), *([(", venting the funnel", -1)] if m.words & LETS_OUT else [])]
+    return [
+        (f"The {which} layer was washed with ", -1),
+        *_items(m, span),
+        *([(", venting the funnel", -1)] if VENTS.search(m.said) else []),
+    ]
 
 
 def _dried(m: Masked) -> list[Piece] | None:
@@ -593,7 +608,9 @@ def _extracted(m: Masked) -> list[Piece] | None:
     found = [x.span() for x in re.finditer(_ITEM, m.marks)]
     if len(found) != len(named) or len(found) not in (1, 2) or named[0] not in SOLVENTS or (len(found) == 2 and named[1] not in DRYING):
         return None
-    flames: list[Piece] = [(", no flames near", -1)] if m.words & {"flame", "flames"} and "no" in m.words else []
+    if m.words & {"flame", "flames"} and not re.search(r"\bno (?:open )?flames?\b|\babsence of flames\b", m.said, re.I):
+        return None
+    flames: list[Piece] = [(", no flames near", -1)] if m.words & {"flame", "flames"} else []
     dried: list[Piece] = [("; dry over ", -1), (m.said[slice(*found[1])], found[1][0])] if len(found) == 2 else []
     return [("Extract with ", -1), (m.said[slice(*found[0])], found[0][0]), *flames, *dried]
 
@@ -729,7 +746,10 @@ def _led(m: Masked) -> list[Piece] | None:
     ):
         return None
     size = LEFT.search(m.said[slice(*empty[0])])
-    if size is None:
+    held = re.search(r"\bfunnel\b[^,;]{0,30}?\b(?:above|over) (?:the )?$", m.marks[: span[0]], re.I) or re.search(
+        r"\bnot (?:to )?dip", m.said, re.I
+    )
+    if size is None or held is None:
         return None
     return [
         (f"Lead the gas from the condenser through an empty {size.group()} bottle to a funnel just above ", empty[0][0]),
@@ -772,6 +792,24 @@ ONLY_PACE = _set(
 )
 
 
+DENIES = patterns.compile(
+    r"\b(?:no|not|never|without|nothing|nobody|none|neither|nor|hardly|stop|stopped|stopping|n['’]t|isn['’]t|aren['’]t|doesn['’]t|didn['’]t|won['’]t)\b",
+    re.I,
+)
+DENIED_SAFELY = patterns.compile(
+    rf"\b(?:not|never|without)(?: (?:to|be|it|let|letting|go|going|exceed|exceeding|pass|passing|rise|above|over|past|warmer|than|get|gets|up|at|the|temperature|thermometer|inside))*[ :]*{HEAT}"
+    rf"|{HEAT}(?: inside)?,? (?:(?:is|was|being|must) )*(?:not|never) (?:to be |be )?(?:passed|exceeded|reached)|\bdid not (?:exceed|pass) {HEAT}|\bstop(?:ped)? when it (?:gets|got|comes|came|is|was) near {HEAT}"
+    rf"|\bno (?:open )?flames?\b|\b(?:must |does |is |was )?not (?:to )?dip(?:ping|s)?\b|\bnothing but stirring\b|\bno ice\b(?=,)|\b(?:is|are|was|were) not distilled\b|\bstop(?:s|ped|ping)? (?:with|at|when) (?={AMOUNT}|{HEAT})",
+    re.I,
+)
+"""What may be denied in a plain sentence: a limit passed, a flame near, a funnel that dips. Anything else that is not done is what a reviewer must see."""
+
+
+def _denies(m: Masked) -> bool:
+    """Whether a sentence denies anything but such: "without stirring", "no bath"."""
+    return DENIES.search(DENIED_SAFELY.sub(" ", m.marks)) is not None
+
+
 @lru_cache(maxsize=20_000)
 def plainly(said: str) -> tuple[Piece, ...] | None:
     """A sentence in the plain form of its one operation, as pieces with their places in it; None where it stays as it is."""
@@ -780,6 +818,8 @@ def plainly(said: str) -> tuple[Piece, ...] | None:
     m = _masked(said.rstrip("."))
     if re.search(r"\d", m.marks):
         return None  # a number of which nothing is known
+    if _denies(m):
+        return None
     for form in FORMS:
         put = form(m)
         if put is not None:
