@@ -365,13 +365,13 @@ F4["recryst"]=F["recryst"]
 F4["raw"]=F["raw"]
 TF=["a stirrer, a thermometer in the liquid and a dropping funnel","stirrer, inside thermometer and dropping funnel","a mechanical stirrer, a dropping funnel and a thermometer dipping into the liquid","an overhead stirrer, thermometer in the liquid, dropping funnel"]
 TFC=["a stirrer, a thermometer in the liquid, a dropping funnel and a reflux condenser","mechanical stirrer, dropping funnel, reflux condenser and inside thermometer","a magnetic stirrer, a thermometer dipping into the liquid, a reflux condenser and a dropping funnel"]
-def V(n: int, kind: str = "three-necked flask") -> list[str]:
+def vessel(n: int, kind: str = "three-necked flask") -> list[str]:
     """A vessel in its forms."""
     return [f"{n} mL {kind}",f"{n}-mL {kind}",f"{kind} of {n} mL",f"{n} mL {kind.replace('three-necked flask','three-neck').replace('flask','flask')}"] if n<1000 else [f"{n//1000} L {kind}",f"{n} mL {kind}"]
 PROCEDURES: dict[str, tuple[str, list[Op]]] = {}
 PROCEDURES["nitration"]=("Methyl 3-nitrobenzoate",[
  ("ppe",{}),
- ("charge",{"v": V(250),"f": TF,"a": [("sulfuric acid",None,40,None,"96 %"),("methyl benzoate",13.6,None,100,None)]}),
+ ("charge",{"v": vessel(250),"f": TF,"a": [("sulfuric acid",None,40,None,"96 %"),("methyl benzoate",13.6,None,100,None)]}),
  ("cool",{"t": 3,"ice": "1 kg"}),
  ("feed",{"a": [("nitric acid",None,8,None,"65 %"),("sulfuric acid",None,8,None,"96 %")],"d": 60,"lo": 5,"hi": 12}),
  ("hold",{"t": 12,"d": 20}),
@@ -380,7 +380,7 @@ PROCEDURES["nitration"]=("Methyl 3-nitrobenzoate",[
  ("neutral",{"q": "3 L bucket"}),
  ])
 PROCEDURES["bromination"]=("4-Bromoacetanilide",[
- ("charge",{"v": V(250),"f": TF,"a": [("acetanilide",13.5,None,100,None),("acetic acid",None,60,None,None)]}),
+ ("charge",{"v": vessel(250),"f": TF,"a": [("acetanilide",13.5,None,100,None),("acetic acid",None,60,None,None)]}),
  ("cool",{"t": 15,"ice": "500 g"}),
  ("feed",{"a": [("bromine",16.0,None,100,None),("acetic acid",None,20,None,None)],"d": 45,"lo": 15,"hi": 25}),
  ("hold",{"t": 22,"d": 30}),
@@ -392,7 +392,7 @@ PROCEDURES["bromination"]=("4-Bromoacetanilide",[
  ])
 PROCEDURES["thionyl"]=("4-Chlorobenzoyl chloride",[
  ("ppe",{}),
- ("charge",{"v": V(250,"round-bottomed flask"),"f": ["a magnetic stirrer, a thermometer in the liquid, a dropping funnel and a reflux condenser"],"a": [("4-chlorobenzoic acid",15.7,None,100,None),("toluene",None,60,None,None)]}),
+ ("charge",{"v": vessel(250,"round-bottomed flask"),"f": ["a magnetic stirrer, a thermometer in the liquid, a dropping funnel and a reflux condenser"],"a": [("4-chlorobenzoic acid",15.7,None,100,None),("toluene",None,60,None,None)]}),
  ("scrub",{"trap": "250 mL","w": "400 mL of 10 % sodium hydroxide","q": ["1 L beaker"]}),
  ("warm",{"t": 70,"d": 10}),
  ("feed",{"a": [("thionyl chloride",17.8,None,150,None)],"d": 60,"lo": 70,"hi": 80}),
@@ -401,7 +401,7 @@ PROCEDURES["thionyl"]=("4-Chlorobenzoyl chloride",[
  ("distil",{"bp": "110-112","p": 20,"bath": 140,"left": 4}),
  ])
 PROCEDURES["borohydride"]=("Borneol from camphor",[
- ("charge",{"v": V(250),"f": TF,"a": [("camphor",15.2,None,100,None),("methanol",None,80,None,None)]}),
+ ("charge",{"v": vessel(250),"f": TF,"a": [("camphor",15.2,None,100,None),("methanol",None,80,None,None)]}),
  ("cool",{"t": 5,"ice": "800 g"}),
  ("portions",{"a": [("sodium borohydride",2.8,None,75,None)],"n": 12,"d": 60,"lo": 5,"hi": 15}),
  ("hold",{"t": 20,"d": 60}),
@@ -411,7 +411,7 @@ PROCEDURES["borohydride"]=("Borneol from camphor",[
  ("ppe",{}),
  ])
 PROCEDURES["tbucl"]=("tert-Butyl chloride",[
- ("charge",{"v": V(500),"f": TF,"a": [("hydrochloric acid",None,100,None,"37 %")]}),
+ ("charge",{"v": vessel(500),"f": TF,"a": [("hydrochloric acid",None,100,None,"37 %")]}),
  ("cool",{"t": 5,"ice": "500 g"}),
  ("feed",{"a": [("tert-butanol",29.6,None,400,None)],"d": 20,"lo": 5,"hi": 20}),
  ("hold",{"t": 20,"d": 20}),
@@ -422,12 +422,12 @@ PROCEDURES["tbucl"]=("tert-Butyl chloride",[
  ])
 PROCEDURES["sandmeyer"]=("4-Chlorotoluene",[
  ("ppe",{}),
- ("charge",{"v": V(250),"f": TF,"a": [("p-toluidine",10.7,None,100,None),("hydrochloric acid",None,30,None,"37 %"),("water",None,30,None,None)]}),
+ ("charge",{"v": vessel(250),"f": TF,"a": [("p-toluidine",10.7,None,100,None),("hydrochloric acid",None,30,None,"37 %"),("water",None,30,None,None)]}),
  ("cool",{"t": 2,"ice": "1 kg"}),
  ("feed",{"a": "a solution of 7.0 g of sodium nitrite in 20 mL of water","d": 30,"lo": 0,"hi": 5}),
  ("hold",{"t": 3,"d": 10}),
  ("raw",{"x": "A drop turns starch-iodide paper blue; 0.3 g of urea is put in, and after 5 min the paper stays white"}),
- ("charge",{"v": V(1000),"f": ["a stirrer, a thermometer in the liquid and a reflux condenser open to the hood"],"a": [("copper(I) chloride",11,None,110,None),("hydrochloric acid",None,50,None,"37 %")]}),
+ ("charge",{"v": vessel(1000),"f": ["a stirrer, a thermometer in the liquid and a reflux condenser open to the hood"],"a": [("copper(I) chloride",11,None,110,None),("hydrochloric acid",None,50,None,"37 %")]}),
  ("cool",{"t": 10,"ice": "1 kg"}),
  ("raw",{"x": "The cold diazonium solution is poured into the copper chloride solution over 20 min at 10 to 20 °C, stirred; nitrogen leaves by the condenser"}),
  ("warm",{"t": 60,"d": 30}),
@@ -436,7 +436,7 @@ PROCEDURES["sandmeyer"]=("4-Chlorotoluene",[
  ("distilatm",{"b": "oil bath at 190 °C","bp": "160-162","left": 3}),
  ])
 PROCEDURES["hypochlorite"]=("Cyclohexanone",[
- ("charge",{"v": V(500),"f": TF,"a": [("cyclohexanol",10.0,None,100,None),("acetic acid",None,25,None,None)]}),
+ ("charge",{"v": vessel(500),"f": TF,"a": [("cyclohexanol",10.0,None,100,None),("acetic acid",None,25,None,None)]}),
  ("cool",{"t": 15,"ice": "800 g"}),
  ("feed",{"a": "75 mL of 12 % sodium hypochlorite","d": 45,"lo": 15,"hi": 25}),
  ("hold",{"t": 20,"d": 30}),
@@ -447,14 +447,14 @@ PROCEDURES["hypochlorite"]=("Cyclohexanone",[
  ])
 PROCEDURES["hbr"]=("Constant-boiling hydrobromic acid",[
  ("ppe",{}),
- ("charge",{"v": V(500,"round-bottomed flask"),"f": ["a magnetic stirrer and a thermometer in the liquid"],"a": [("potassium bromide",60,None,None,None),("water",None,100,None,None)]}),
+ ("charge",{"v": vessel(500,"round-bottomed flask"),"f": ["a magnetic stirrer and a thermometer in the liquid"],"a": [("potassium bromide",60,None,None,None),("water",None,100,None,None)]}),
  ("cool",{"t": 5,"ice": "1 kg"}),
  ("feed",{"a": [("sulfuric acid",None,45,None,"96 %")],"d": 40,"lo": 5,"hi": 40}),
  ("filterwash",{"w": "10 mL of cold water"}),
  ("raw",{"x": "The filtrate is distilled from a 250 mL flask with boiling stones, mantle, through a water condenser into a 250 mL receiver, open beside the adapter; what comes at 124 to 126 °C is kept, and 30 mL are left in the flask"}),
  ])
 PROCEDURES["friedel"]=("4'-Ethylacetophenone",[
- ("charge",{"v": V(500),"f": ["a mechanical stirrer, a thermometer in the liquid, a dropping funnel and a reflux condenser"],"a": [("ethylbenzene",None,60,None,None),("aluminium chloride",14.7,None,110,None)]}),
+ ("charge",{"v": vessel(500),"f": ["a mechanical stirrer, a thermometer in the liquid, a dropping funnel and a reflux condenser"],"a": [("ethylbenzene",None,60,None,None),("aluminium chloride",14.7,None,110,None)]}),
  ("scrub",{"trap": "500 mL","w": "400 mL of 10 % sodium hydroxide","q": ["1 L beaker"]}),
  ("cool",{"t": 3,"ice": "1 kg"}),
  ("feed",{"a": [("acetyl chloride",7.85,None,100,None)],"d": 45,"lo": 3,"hi": 10}),
@@ -467,7 +467,7 @@ PROCEDURES["friedel"]=("4'-Ethylacetophenone",[
  ("ppe",{}),
  ])
 PROCEDURES["permanganate"]=("2-Chlorobenzoic acid",[
- ("charge",{"v": V(1000),"f": TFC,"a": [("2-chlorotoluene",6.3,None,50,None),("water",None,350,None,None)]}),
+ ("charge",{"v": vessel(1000),"f": TFC,"a": [("2-chlorotoluene",6.3,None,50,None),("water",None,350,None,None)]}),
  ("reflux",{"d": 10,"b": "mantle"}),
  ("portions",{"a": [("potassium permanganate",17.4,None,110,None)],"n": 12,"d": 120,"lo": 90,"hi": 100}),
  ("reflux",{"d": 60,"b": "mantle"}),

@@ -6,22 +6,31 @@ import re
 
 from northsquall import patterns
 
+_WORD = r"(?:[Vv]essel|[Ff]lask|[Bb]eaker|[Pp]ot|[Rr]eactor)"
 _KIND = r"(?:conical flask|flask|beaker|conical|bottle|jar|bucket|reactor|cylinder)"
 DECLARED = patterns.compile(
-    rf"^(?P<head>[ \t]*(?:[-*•][ \t]*)?(?:vessel|flask|beaker|pot|reactor)[ \t]+(?P<letter>[A-H])\b[ \t]*[:=–-]?[ \t]+)(?P<size>\d[\d.,]*[ ]?m?L)(?P<between>(?:[ ][\w-]+){{0,2}}?)[ ](?P<kind>{_KIND})\b",
+    rf"^(?P<head>[ \t]*(?:[-*•][ \t]*)?(?P<word>vessel|flask|beaker|pot|reactor)[ \t]+(?P<letter>[A-H])\b[ \t]*[:=–-]?[ \t]+)(?P<size>\d[\d.,]*[ ]?m?L)\b(?:(?P<between>(?:[ ][\w-]+){{0,2}}?)[ ](?P<kind>{_KIND})\b)?",
     re.I | re.M,
 )
-""" "Vessel A   100 mL three-neck flask, stirrer"."""
+""" "Vessel A   100 mL three-neck flask, stirrer", "Vessel A: 250 mL, 3 necks": without a kind, "vessel" is a flask."""
 ROW = patterns.compile(r"^[ \t]*(?P<letter>[A-H])(?:[ \t]{2,}|[ \t]*[:|][ \t]*)(?=\S)", re.M)
 """ "A   acetanilide   6.75 g": a row of what goes into a vessel."""
+INSIDE = patterns.compile(rf"(?P<head>[ \t]*(?:\d+[.)]?[ \t]+)?)(?:{_WORD} )?(?P<letter>[A-H]):[ \t]+")
+""" "1  Vessel A: acid, water": what is done in a vessel."""
 PACED = patterns.compile(r"\b(?:slowly|drops?|dropwise|portions?|lots|over|min|below|above|last|then|later)\b", re.I)
 """A row that says how it goes in: a sentence of its own."""
 GAP = patterns.compile(r"[ \t]{2,}")
-ONE_INTO_ANOTHER = r"(?P<from>[A-H])(?P<mid>,? (?:is |then |slowly |dropwise |in portions )*(?:into|to|onto|on to|over to) )(?P<to>[A-H])"
-EMPTIED = r"(?P<pour>\b(?:[Pp]our|[Ee]mpty|[Tt]ip|[Rr]un|[Tt]ransfer|[Aa]dd|[Dd]rip|[Ff]eed)(?: all of| the whole of)? )(?P<out>[A-H])"
-ALONE = r"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|into|in|to|of|from|onto|over|with) )(?P<named>[A-H])"
+ONE_INTO_ANOTHER = rf"(?:{_WORD} )?(?P<from>[A-H])(?P<mid>,? (?:is |then |slowly |dropwise |in portions )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
+EMPTIED = rf"(?P<pour>\b(?:[Pp]our|[Ee]mpty|[Tt]ip|[Rr]un|[Tt]ransfer|[Aa]dd|[Dd]rip|[Ff]eed)(?: all of| the whole of)? )(?:{_WORD} )?(?P<out>[A-H])"
+ALONE = rf"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|into|in|to|of|from|onto|over|with) )(?:{_WORD} )?(?P<named>[A-H])"
 REFERENCE = patterns.compile(rf"(?<![\w-])(?:{ONE_INTO_ANOTHER}|{EMPTIED}|{ALONE})(?=[\s.,;:)]|$)(?! ?[-–=] ?\d)")
 """Where a letter stands for a vessel in running text."""
+
+
+def _kind(declared: re.Match[str]) -> str:
+    """What the vessel of a declaration is."""
+    word = (declared["kind"] or declared["word"]).lower()
+    return "flask" if word in ("vessel", "pot", "reactor") and declared["kind"] is None else word
 
 
 def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
@@ -30,7 +39,7 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
     `where` maps the characters of `text` to an earlier form, [] for itself.
     """
     found = list(DECLARED.finditer(text))
-    names = {m["letter"].upper(): f"{m['size']} {m['kind'].lower()}" for m in found}
+    names = {m["letter"].upper(): f"{m['size']} {_kind(m)}" for m in found}
     if len(names) < 2 or len(names) != len(found) or len(set(names.values())) != len(names):
         return text, where
     out: list[str] = []
@@ -68,9 +77,12 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
         together = row is not None and row["letter"] == open_row and PACED.search(line) is None
         if open_row and not together:
             put(".\n", begin)
-        inside = re.match(r"[ \t]*(?:\d+[.)]?[ \t]+)?(?P<letter>[A-H]):[ \t]+", line)
+        inside = INSIDE.match(line)
         if told is not None:
-            copy(told.start("size"), end)
+            copy(told.start("size"), told.end("size"))
+            if told["kind"] is None:
+                put(f" {_kind(told)}", told.end("size"))
+            copy(told.end("size"), end)
         elif row is not None and row["letter"] in names and not re.match(r"[ \t]*\d", line):
             put(", " if together else f"In the {names[row['letter']]}: ", begin)
             at = row.end()
@@ -87,7 +99,7 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
             begin = end
             continue
         elif inside is not None and inside["letter"] in names:
-            copy(begin, begin + inside.start("letter"))
+            copy(begin, begin + inside.end("head"))
             put(f"In the {names[inside['letter']]}: ", begin)
             prose(begin + inside.end(), end)
         else:

@@ -253,14 +253,14 @@ def _with_fittings_and_substances(said: str, marks: str) -> str:
     return marks
 
 
-def _chain(m: Masked, but: str = "") -> tuple[int, int] | None:
+def _chain(m: Masked) -> tuple[int, int] | None:
     """Where all substances with their amounts stand, if they stand together and every one has its amount; None otherwise."""
     found = list(CHAIN.finditer(m.marks))
     if len(found) != 1:
         return None
     a, b = found[0].span()
     outside = m.marks[:a] + m.marks[b:]
-    if any(c in outside for c in (SUB, AMOUNT, STRENGTH, MOLES) if c not in but):
+    if any(c in outside for c in (SUB, AMOUNT, STRENGTH, MOLES)):
         return None
     return a, b
 
