@@ -433,7 +433,9 @@ class _Builder:
             if mine and step.kind == "cool" and not t.written:
                 hot = segments[-1] if segments and segments[-1].bath in ("fixed", "heater", "jacket") else None
                 begins_C = min(hot.bath_T_K, hot.boils_K) - ZERO_C if hot is not None else None
-                duration_s = self._cooling_s(step, present_cp, present_mL, start=max(begins_C, self.ambient - ZERO_C) if begins_C else None)
+                begins_C = max(begins_C, self.ambient - ZERO_C) if begins_C else None
+                by = seg_T if self._cools_from_hot(step) else None
+                duration_s = self._cooling_s(step, present_cp, present_mL, start=begins_C, bath_C=by)
                 t.low = t.best = t.high = duration_s / 60.0
                 t.why = "from the duty of the bath"
             before_waits = next((x for x in reversed(segments) if x.kind != "wait"), None)
@@ -580,6 +582,9 @@ class _Builder:
                 return "fixed", step.T_range.value
         if step is not None and self._taken_away(step):
             return ("fixed", ROOM_BATH_C) if step.kind == "cool" else ("none", self.ambient - ZERO_C)  # what holds it is not written
+        if step is not None and self._cools_from_hot(step):
+            assert step.T_range is not None
+            return "fixed", min(ROOM_BATH_C, step.T_range.value - WARM_K)
         own = step.bath if step is not None and step.bath is not None else bath
         if step is not None and own == bath and self._warm_before_bath and self._later(step):
             return "none", bath_T
@@ -594,6 +599,18 @@ class _Builder:
         if own.kind in HEATERS:
             return ("heater", T) if own.T_C is not None else ("none", bath_T)
         return ("jacket" if own.kind == "thermostat" else "fixed"), T
+
+    def _cools_from_hot(self, step: Step) -> bool:
+        """ "Reflux 2 h on the mantle. Cool to 40 °C": it is waited for, in water or what is colder than that; by what is not written."""
+        if (
+            step.kind != "cool"
+            or step.bath is not None
+            or step.T_range is None
+            or (self.bath is not None and self.bath.kind not in HEATERS)
+        ):
+            return False
+        before = [t.step for t in self.timed if t.step.n < step.n and t.step.vessel == self.vessel.name]
+        return any(self._is_warm(s) or (s.kind == "hold" and s.T_range is not None and s.T_range.value > self._warm_C) for s in before)
 
     def _taken_away(self, step: Step) -> bool:
         """Whether a hot bath is off by now: the pot was cooled well below it, or filtered, and nothing has warmed it since."""

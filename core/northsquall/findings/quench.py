@@ -884,6 +884,36 @@ def diazonium_by_name(c: Context) -> Iterator[Finding]:
         )  # fmt: skip
 
 
+TAKEN_OUT = patterns.compile(r"\b(?:dry|dried|dries|spread|scrap\w+|press(?:ed)?|jar|bottle|drawer|powder\w*|ground)\b", re.I)
+"""Words of a solid that is kept."""
+
+
+@rule("Q10")
+def diazonium_filtered(c: Context) -> Iterator[Finding]:
+    """Q10: what was diazotised is filtered, and dried or kept, with nothing added to it since the nitrite."""
+    salts = [s for s in c.procedure.steps if any(c.lots[k].substance is not None and "nitrite" in c.lots[k].substance.id for k in s.materials if k in c.lots)]  # type: ignore[union-attr]  # fmt: skip
+    if not salts or not any("diazoti" in r.family for r in c.reactions):
+        return
+    last = salts[-1]
+    behind = [s for s in c.procedure.steps if s.n > last.n]
+    took = next((s for s in behind if s.kind in ("filter", "dry")), None)
+    between = [s for s in behind if took is not None and s.n < took.n]
+    if took is None or any(s.materials or s.kind in ("heat", "reflux", "distil", "dose", "add", "destroy", "quench") for s in between):
+        return
+    later = [s for s in behind if s.n >= took.n]
+    m = next((m for s in later if (m := TAKEN_OUT.search(s.text))), None)
+    if (
+        m is None
+        or any(s.kind in ("dose", "add", "charge") and s.materials for s in later[1:])
+        or re.search(r"\b(?:never|not)\b", took.text)
+    ):
+        return
+    yield finding(
+        "Q10", "stop", f"“{took.text.strip()[:80]}”: what was diazotised is taken out of its solution; dry, it goes off by heat, a blow or friction.", step=took, span=took.span, limit="in solution, cold, used at once",
+        remedy="Keep it in solution below 5 °C and use it at once.", source="handbook 2.10 and 4", short="isolated",
+    )  # fmt: skip
+
+
 LEAST_LEFT_MOL = 1e-3
 
 

@@ -12,6 +12,7 @@ from northsquall.assessment import Finding
 from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.likeness import (
     classes_there,
+    distils,
     gas_matters,
     heat_matters,
     near,
@@ -55,6 +56,38 @@ def _oxidiser(c: Context) -> bool:
 
 def _water_is_foe(c: Context) -> bool:
     return water_acts(c) or acted_on_by_water(c) is not None
+
+
+def _gives_oxygen(c: Context) -> bool:
+    return bool(classes_there(c) & {"peroxide", "hypochlorite"})
+
+
+def _fine_metal(c: Context) -> bool:
+    return any(x.substance is not None and x.substance.id in FINE_METALS for x in c.lots.values())
+
+
+FINE_METALS = ("zinc", "iron", "aluminium", "magnesium", "raney nickel", "nickel", "palladium on carbon", "titanium")
+PEROXIDE_FORMERS = (
+    "cyclohexene",
+    "diethyl ether",
+    "tetrahydrofuran",
+    "diisopropyl ether",
+    "1,4-dioxane",
+    "tetralin",
+    "decalin",
+    "cumene",
+    "2-butanol",
+)
+"""Common ones by their class (handbook 3, common practice)."""
+
+
+def _peroxide_former(c: Context) -> bool:
+    held = {x.substance.id for x in c.lots.values() if x.substance is not None} | {c.procedure.results.product_identity}
+    return bool(held & set(PEROXIDE_FORMERS))
+
+
+def _acid_there(c: Context) -> bool:
+    return bool(classes_there(c) & {"strong-acid", "nitric-acid"})
 
 
 def _halogen(c: Context) -> bool:
@@ -339,6 +372,208 @@ SAYINGS: tuple[Told, ...] = (
         "dried glass",
         "Dry it in the oven and let it cool under a drying tube or nitrogen.",
         denies=True,
+    ),
+    Told(
+        "P08",
+        _p(
+            r"\b(?:wait|waits|waited|waiting|stand|stood|stay|stayed|went|go) (?:outside(?! the (?:hood|sash))|in the (?:corridor|office|hall|next room)|next door)\b"
+        ),
+        "nobody stays with it",
+        _any_hazard,
+        "attended while it can react or is hot",
+        "Stay, or stop and cool before leaving.",
+    ),
+    Told(
+        "H03",
+        _p(
+            r"\b(?:not possible|impossible|no way|unable|not able) (?:any ?(?:more|longer) )?to (?:hold|stop|control|check|slow|cool|moderate|keep)\b|\b(?:could|can) (?:no longer|not|hardly) be (?:held(?: back)?|controlled|stopped|checked|slowed|moderated)\b"
+            r"|\b(?:couldn['’]t|could not|cannot|can['’]t) (?:hold|stop|control|slow)\b(?! the (?:stirrer|motor))(?=[^.;\n]{0,12}(?:\bit\b|\breaction\b|\btemperature\b))|\b(?:set in|started|began|took off|went off|came on)(?: all)?(?: at once| suddenly)?,? (?:with (?:great |much |some )?(?:violence|force|vigou?r)|violently|explosively|like mad)\b|\bgot (?:away from (?:me|us)|out of (?:hand|control))\b|\bran away(?: with (?:me|us))?\b"
+        ),
+        "it went faster than it could be cooled",
+        heat_matters,
+        "what goes in is used up before more follows",
+        "Feed it slowly at the temperature at which it reacts, with the cooling for its peak; nothing added or heated while nothing is seen.",
+        "stop",
+        denies=True,
+    ),
+    Told(
+        "Q09",
+        _p(
+            r"\b(?:residue|pot|bottoms|what (?:is|was) left|remainder|contents)\b[^.;\n]{0,30}\b(?:darken(?:s|ed)?|blacken(?:s|ed)?|char(?:s|red)|smok(?:es|ed)|swell(?:s|ed)?|swelled|swollen|foam(?:s|ed) up|decompos(?:es|ed)|caked|glow(?:s|ed))\b"
+            r"|\b[Dd]istil\w*\b[^.;\n]{0,30}\b(?:till|until) (?:it|the (?:flask|pot|residue|rest)) (?:goes|went|turns|turned|is|was|gets|got) (?:black|brown|dark|tarry|solid)\b"
+        ),
+        "it is distilled until what stays behind decomposes",
+        lambda c: distils(c, None),
+        "a residue that stays",
+        "Stop while a tenth of the charge is left in the flask, and below its highest pot temperature.",
+        safe=_p(r"\b(?:before|stop\w*|never|not|until cold)\b"),
+    ),
+    Told(
+        "P08",
+        _p(
+            r"\b(?:people|we|everybody|everyone|they|all|staff) (?:went|ran|walked|go|run) (?:out|off|away)\b|\bthe (?:flask|pot|reaction|batch|apparatus|mixture) was (?:just |simply )?left,? and\b"
+        ),
+        "nobody stays with it",
+        _any_hazard,
+        "attended while it can react or is hot",
+        "Stay, or stop and cool before leaving; a batch that must be left needs its dump or its cooling first.",
+    ),
+    Told(
+        "G03",
+        _p(
+            r"\b(?:foam|froth|it|mass|mixture|contents)\b[^.;\n]{0,20}\b(?:rose|rises|came|comes|climbed|climbs|went|crept)(?: up)?(?: right)? (?:to|into|in|up to|over|out of|through) the (?:neck|rim|condenser|tube|top|ceiling|joint|adapter|outlet)\b"
+        ),
+        "it comes out of its vessel",
+        _any_hazard,
+        "three times the liquid",
+        "A vessel of three times the liquid; the next portion when the froth has gone down.",
+        safe=_p(r"\b(?:lowered|stopped|never|below)\b"),
+    ),
+    Told(
+        "G02",
+        _p(
+            r"\b(?:jar|cylinder|flask|bottle|beaker)\b[^.;\n]{0,40}\b(?:glass plate|watch ?glass|plate)\b[^.;\n]{0,20}\b(?:vaseline|grease|greased|weight|tape|sealed)\b"
+        ),
+        "gas is kept under a sealed cover",
+        toxic_gas,
+        "an open way to an absorber",
+        "Make no more than is used at once, and lead the rest to its absorber.",
+    ),
+    Told(
+        "Q02",
+        _p(
+            r"\b(?:pour(?:ed|s)?|threw|tipp?(?:ed|s)?|put|dump(?:ed|s)?|emptied) (?:some |a (?:jug|bucket|glass|litre) of |the )?(?:tap |cold |ice )?water (?:straight |right |directly |quickly )?(?:on|onto|on to|on top of|over) (?:top of )?(?:it|the (?:hot )?(?:mixture|mass|residue|lot|batch|contents|oil|cake|melt))\b"
+        ),
+        "what is left reacts with what is poured on it",
+        lambda c: water_acts(c) or acted_on_by_water(c) is not None,
+        "it into the quench, slowly",
+        "Let it cool, and run it slowly into the quench, never the quench on to it.",
+        safe=_p(r"\b(?:never|do not|don['’]t|not)\b"),
+    ),
+    Told(
+        "Q05",
+        _p(
+            r"\b(?:acetone|alcohol|methanol|ethanol|spirit)\b[^.;\n]{0,50}\b(?:colou?r|bromine|chlorine|red|brown) (?:(?:has|is|was|had) )?(?:gone|away|disappear\w*|vanish\w*|faded|destroyed)\b|\b(?:colou?r|bromine|chlorine)\b[^.;\n]{0,30}\b(?:taken away|destroyed|killed|removed|mopped up) (?:with|by) (?:some |a little )?(?:acetone|alcohol|methanol|ethanol)\b"
+        ),
+        "an organic solvent takes the halogen up, with heat, and to a lachrymator",
+        _halogen,
+        "sulfite or thiosulfate",
+        "Sodium hydrogen sulfite, 10 %, by drops, and a starch-iodide paper with its control.",
+        "stop",
+    ),
+    Told(
+        "Q01",
+        _p(
+            r"\b(?:red|brown|purple|yellow|green)?(?: ?colou?r)\b[^.;\n]{0,20}\b(?:(?:is|was) (?:left|kept) (?:in|as it is)|stays in|does not matter|is ignored)\b|\bstill (?:bleach(?:es|ed)|blues?|blued|turns?|turned|colou?rs|oxidi[sz]es)\b[^.;\n]{0,30}\b(?:paper|strip|starch|iodide|litmus)\b(?=[^.\n]{0,60}\b(?:all right|fine|ok(?:ay)?|does not matter|never mind|enough|normal|left|will do)\b)"
+        ),
+        "what is left is not destroyed",
+        reagent_acts,
+        "destroyed and tested before it goes on",
+        "Destroy it first, and test that it is gone, with a control.",
+        denies=True,
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\b(?:climbed|ran|went|came|sucked|drawn|crept|rushed|shot|flowed) (?:back|over|up)(?: the tube)? (?:in ?to|to) the (?:wash(?:ing)? ?bottle|generator|hot flask|empty bottle|reaction flask|drying (?:bottle|tower)|acid bottle)\b"
+        ),
+        "the liquid of the line went back towards what makes the gas",
+        _any_hazard,
+        "an empty trap, or a funnel above the liquid",
+        "An empty bottle before it that holds all of its liquid; gas led through until it is cold.",
+        "stop",
+        safe=_p(r"\b(?:never|cannot|can['’]t|not)\b"),
+    ),
+    Told(
+        "P13",
+        _p(
+            r"\bwithout waiting (?:for|until|till)\b(?! (?:the )?(?:result|next day))|\b(?:did|do|does)(?: not|n['’]t) wait (?:for|until|till)\b"
+        ),
+        "the next goes in before the last has reacted",
+        _any_hazard,
+        "each portion when the last has reacted",
+        "Say what must be seen before the next portion: gas ceased, temperature back.",
+        denies=True,
+    ),
+    Told(
+        "G02",
+        _p(
+            r"\b(?:stopper|bung|cork|plug)\b[^.;\n]{0,40}\b(?:spring|springs|wired|wire|tied (?:on|down)|clipped (?:on|down)|held down|clamped (?:on|down)|weight on)\b|\b(?:cap|lid|stopper) (?:done up|screwed (?:on|down|tight)|tight(?:ened)?|on tight)\b[^.;\n]{0,40}\b(?:full|to the brim|warm|fuming|fumes|gass\w*)\b|\b(?:full|brimming|fuming|warm) (?:bottle|jar|flask|can)\b[^.;\n]{0,25}\b(?:cap|lid|stopper) (?:done up|screwed|tight|on)\b"
+        ),
+        "a vessel is shut while gas or heat is there",
+        gas_matters,
+        "an open way",
+        "Keep it open through a trap to the hood.",
+        safe=_p(r"\b(?:never|not|joints?|until cold|condenser (?:and|clips))\b"),
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\b(?:sludge|mud|filings|filter (?:cake|paper|residue)|cake|residue|catalyst|zinc|iron)\b[^.;\n]{0,25}\b(?:goes|go|went|thrown|put|dropped|tipped|is)\b[^.;\n]{0,12}\b(?:dry|sucked dry|dried)?[^.;\n]{0,12}\b(?:in|into) the (?:paper |waste |rubbish |kitchen )?(?:bin|basket|trash|rubbish|paper bin|waste ?paper)\b"
+        ),
+        "finely divided metal, dry, lights itself among what burns",
+        _fine_metal,
+        "wet, in its own tin",
+        "Keep it wet, in a metal tin with a lid for metal residues.",
+        "stop",
+        safe=_p(r"\b(?:never|not|wet)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\bammonia\b[^.;\n]{0,40}\b(?:bleach|hypochlorite|chlorine)\b|\b(?:bleach|hypochlorite)\b[^.;\n]{0,40}\b(?:on|to|into|over) the ammonia\b"
+        ),
+        "ammonia and hypochlorite give chloramines and nitrogen",
+        _any_hazard,
+        "never together",
+        "Neutralise ammonia with dilute acid, in the hood.",
+        "stop",
+        safe=_p(r"\b(?:never|not|apart|away)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:purple|permanganate|manganese dioxide|dichromate|chlorate|hypochlorite|bleach)\b[^.;\n]{0,40}\b(?:taken away|removed|destroyed|killed|dissolved|got rid of|treated|cleaned) (?:with|by|in) (?:\w+ ){0,2}(?:hydrochloric acid|HCl|muriatic acid)\b"
+        ),
+        "the oxidiser sets chlorine free from hydrochloric acid",
+        _oxidiser,
+        "sulfite first",
+        "Destroy the oxidiser with sulfite in alkali or with hydrogen sulfite before any hydrochloric acid.",
+        "stop",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    Told(
+        "S06",
+        _p(r"\b(?:without|no) (?:a |any )?date\b(?=[^.\n]{0,60}\b(?:years?|months|old|clear bottle|window|light)\b)"),
+        "what forms peroxides is kept without a date",
+        _peroxide_former,
+        "dated, dark, tested",
+        "Date it, keep it dark, test it before it is used or distilled.",
+        denies=True,
+    ),
+    Told(
+        "S03",
+        _p(
+            r"\b(?:peroxide|peracid|per-acid|performic|peracetic|spent (?:acid|peroxide)|hypochlorite|bleach)\b[^.;\n]{0,40}\b(?:steel|metal|iron|tin|copper|brass|zinc|rusty) (?:drum|can|bucket|container|bin|canister|barrel|pot|pail)\b"
+            r"|\b(?:steel|metal|iron|tin|copper|brass|zinc|rusty) (?:drum|can|bucket|container|bin|canister|barrel|pot|pail)\b[^.;\n]{0,30}\b(?:lid on|closed|shut|screwed)\b"
+        ),
+        "metal breaks down what is in it, with gas",
+        _gives_oxygen,
+        "plastic or glass, vented",
+        "Destroy it first; a plastic can with a vented cap.",
+        "stop",
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:emptied|empty|poured|pour|tipped|tip|rinsed?|goes|went|put)\b[^.;\n]{0,30}\b(?:into|to|in|with) (?:the |a |an |some )?(?:\w+ ){0,2}(?:bleach|hypochlorite|chlorine)(?: (?:bucket|bath|tub|tank|solution|bowl|cleaner|bin))?\b"
+        ),
+        "acid and hypochlorite give chlorine",
+        _acid_there,
+        "never together",
+        "Neutralise the acid first, and keep hypochlorite away from it.",
+        "stop",
+        safe=_p(r"\b(?:neutrali[sz]ed|after|alkaline|never|not)\b"),
     ),
 )
 

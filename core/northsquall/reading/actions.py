@@ -3633,17 +3633,31 @@ def _sides(r: Reading) -> tuple[list[Mention], list[Mention], int | None]:
         return list(r.mentions), [], None
     if is_word(at(items, dest + 1), "it", "that", "this", "them", "which", "there") and not any(m.index < dest for m in r.mentions):
         return [m for m in r.mentions if m.index > dest + 1], [], dest  # "into that, from the funnel, 5.8 g of acetone"
-    there = [
-        m
-        for m in r.mentions
-        if m.index > dest
-        and not any(
-            is_word(y, "in", "over", "with", "containing", "followed") and r.mentions and m.first > n > dest + 3
-            for n, y in enumerate(items)
-            if n > dest and is_word(y, "followed")
-        )
-    ]
-    return [m for m in r.mentions if m.index < dest], there, dest
+    followed = next((i for i, x in enumerate(items) if i > dest and is_word(x, "followed")), None)
+    there = [m for m in r.mentions if m.index > dest and (followed is None or m.first < followed or followed < dest + 3)]
+    then = [m for m in r.mentions if m.index > dest and m not in there]
+    also = _after_the_vessel(r, items[dest].end, there)
+    return [m for m in r.mentions if m.index < dest or m in also or m in then], [m for m in there if m not in also], dest
+
+
+AND_ALSO = patterns.compile(
+    r"\)?,? ?(?:(?:that is|that's|which is|so|being|about) [^,;.]{3,30})?,? ?(?:and|then|plus|followed by|along with)\b(?![^;.]*\b(?:with|containing|holding|in|over|under|until)\b)",
+    re.I,
+)
+"""Between the vessel and what goes into it as well."""
+
+
+def _after_the_vessel(r: Reading, dest: int, there: list[Mention]) -> list[Mention]:
+    """ "37 g of butanol into the 250 mL flask, and 36 g of acetic acid": both go in, and the second stands in nothing."""
+    vessel = next((v for v in r.vessels if v.start >= dest), None)
+    if (
+        vessel is None
+        or not there
+        or any(m.start < vessel.start for m in there)
+        or not any(m.measured and m.start < dest for m in r.mentions)
+    ):
+        return []
+    return there if AND_ALSO.match(r.account.source[vessel.end : there[0].start]) else []
 
 
 def _ice_there(there: list[Mention]) -> bool:
@@ -3766,7 +3780,7 @@ def _pours(account: Account, r: Reading) -> bool:
         return False
     if DROWNED.match(r.text) and r.mentions:
         return True
-    if _water_comes(r):
+    if _water_is_there(account, r) or _water_comes(r):
         return False
     if POURED_IN.search(r.text) or (lex.TO_MARK.search(r.text) and r.clause.verb in ("charge", "mix")):
         return False
@@ -4134,7 +4148,9 @@ def _side_vessel(account: Account, r: Reading) -> Vessel:
 def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     """Put what a clause names into a side vessel, what is there first."""
     if r.measured:
-        r.mentions = [m for m in r.mentions if not m.generic or m.measured or m.generic.startswith("row ")]
+        r.mentions = [
+            m for m in r.mentions if not m.generic or m.measured or m.generic.startswith("row ") or lots_waiting(account, m, but="funnel")
+        ]
     sources, there, _ = _sides(r)
     if not there and len(sources) >= 2 and _only_acids(sources):
         there, sources = sources[:1], sources[1:]
@@ -4636,8 +4652,9 @@ ARYLAMINE = Chem.MolFromSmarts("c[NX3;H2]")
 NITRITE_AHEAD = patterns.compile(r"(?s:.{0,400}?)\b(?:nitrite|diazo\w*)\b", re.I)
 _READY = r"(?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b"
 DIAZO_INTO = patterns.compile(
-    rf"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) {_READY}"
-    rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) {_READY}[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo",
+    rf"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:all (?:of )?)?(?:the |this )?(?:whole |entire )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) {_READY}"
+    rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) {_READY}[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
+    r"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|let|add|feed) (?:in )?)?(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?,? (?:is |was )?(?:run in |dripped in |fed |added )?from (?:a |an |the )?(?:[\w-]+ ){0,3}funnel\b",
     re.I,
 )
 """What was diazotised goes into what stands ready in another vessel."""
@@ -4713,6 +4730,24 @@ def _into_the_water_there(account: Account, r: Reading) -> bool:
     step.all_at_once = step.kind == "add"
     account.place = water[0]
     account.spend(r.items)
+    return True
+
+
+def _water_is_there(account: Account, r: Reading) -> bool:
+    """ "Pour 100 mL of acid slowly into the water": the water that alone stands in the vessel, and no other. It is then no mention any more."""
+    held = account.held(account.batch) if account.batch else set()
+    if not held or not held <= set(RECEIVERS):
+        return False
+    into = next((x.start for x in r.items if is_word(x, "into", "onto", "to", "in")), None)
+    water = [m for m in r.mentions if into is not None and m.start > into and m.identity in RECEIVERS and not m.measured]
+    brought = [m for m in r.mentions if into is not None and m.end <= into and m.measured and m.identity not in RECEIVERS]
+    if (
+        len(water) != 1
+        or not brought
+        or not re.search(r"\b(?:the|that|this|its)\W+(?:\w+\W+){0,2}$", account.source[r.clause.start : water[0].start], re.I)
+    ):
+        return False
+    r.mentions = [m for m in r.mentions if m is not water[0]]
     return True
 
 

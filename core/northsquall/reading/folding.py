@@ -527,6 +527,14 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("brought_in", r"(?<=\bare )brought in(?=[.,;\s])|(?<=\bis )brought in(?=[.,;\s])|(?<=\bwas )brought in(?=[.,;\s])|(?<=\bwere )brought in(?=[.,;\s])", "added"),
     ("dissolved_before", r"\b(?:that|which) (?:was|were|is|are|had been|has been) (?=dissolved in \d)", ""),
     ("up_to", r"(?<=[Ii] )take it up (?=to )|(?<=[Ww]e )take it up (?=to )", "heat it "),
+    ("hours_of", r"\b(?i:an|one) hour's (?=(?:gentle |further |good |more |slow |quiet )?(?:stirring|boiling|reflux|heating|warming|rest)\b)", "1 h of "),
+    ("further_hour", r"\b(?:an?|one) (?:further|full|whole|good|solid) hour\b", "1 h"),
+    ("bath_for_bath", r"\b(?i:the) (?:ice|cold|ice[- ]?bath|cold bath|bath) (?:goes|comes|is)(?: away| off| out)? and (?:the|an?|some) ((?:heating )?mantle|(?:warm |hot )?water(?:[ -]bath)?|oil[ -]bath) (?:comes|goes|is)(?: on| under(?: it)?| in| up)?(?=[,.;]| and)", "the ice bath is removed and the {0} put under it"),
+    ("boiled_water", r"\b(?:freshly |previously |well )?boiled(?:[- ]out)?(?:,| and|, then| and then)? (?:and )?(?:cooled |cold |re-?cooled |chilled )?(?:distilled |de-?ionised )?water\b", "water"),
+    ("so_many_runs", r"(?<=[.;,] )(?i:two|three|four|five|six|\d) (?:runs|titrations|determinations)(?=[.;,\n]|$)", "repeat it"),
+    ("takes_so_many", r"\b(?:One mole of|1 mol(?:e)? of|Each mole of) [^.;:\n]{3,40}? (?:takes|needs|uses|consumes|liberates|requires) (?:\d+|two|three|four|five|six|eight|ten) [^.;\n]{3,40}?(?:[:;,] (?:about |ca\.? )?\d[\d.]* ?mL (?:is |are )?(?:expected|wanted|needed))?(?=\.?(?:\n|$| [A-Z]))", "One mole takes so many moles"),
+    ("one_of_it", r"(?<!half )(?<!quarter of )(?<!third of )(?<!tenth of )(?<!times )\b[Aa] (mil|mL|millilitre|gram)(?= of [a-z])(?! of a )", "1 {0}"),
+    ("left_to_reach", r"\b((?i:mantle|heater|burner|heating|heat)(?: is| was)? (?:lowered|removed|taken away|switched off|turned off|stopped|off|dropped)),? (?:and )?(?:the )?(?:flask|pot|mixture|contents|batch|lot|solution|whole)(?: is| was)? (?:left|allowed|let) to (?:reach|come(?: down)?(?: to)?|get(?: down)?(?: to)?|fall(?: to)?|drop(?: to)?|cool(?: down)?(?: to)?|sink(?: to)?) (?=-?\d)", "{0}; it was cooled to "),
     ("stays_next", r"\b(?i:for the next) (?=hour|half|\d)", "for "),
     ("on_a_bath", r"(?i:\b(?:the (?:flask|beaker|mixture|whole)|it|everything) (?:then |now )?(?:goes|went)) (?=(?:in|on|into|onto|on to) (?:the|a) (?:boiling |hot |\w+ )?(?:water|steam|oil|sand)[- ]bath\b)", "it is heated "),
     ("has_an_hour", r"(?<=\bit )has (?=(?:an?|one|two|half an?|\d+) ?(?:hours?|h|min)\b)", "is heated for "),
@@ -722,6 +730,17 @@ def _a_bath(text: str, m: re.Match[str], name: str) -> str:
 
 
 @lru_cache(PIECES_KEPT)
+def _places(m: re.Match[str], put: str) -> list[int]:
+    """Where the characters of what is put for a match stood: those that it begins and ends with as written at their own places."""
+    was, least = m.group(), min(len(m.group()), len(put))
+    begin = next((k for k in range(least) if was[k] != put[k]), least)
+    end = next((k for k in range(least - begin) if was[-1 - k] != put[-1 - k]), least - begin)
+    between = len(put) - begin - end
+    last = m.end() - 1 - end if not end else m.start() + begin
+    at = [min(m.start() + begin, m.end() - 1)] * max(between - 1, 0) + [min(max(last, m.start()), m.end() - 1)] * bool(between)
+    return [*range(m.start(), m.start() + begin), *at, *range(m.end() - end, m.end())]
+
+
 def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
     """(a piece as the rules read it, where each of its characters stood, or nothing where none moved, its length as written).
 
@@ -765,7 +784,7 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
         if put and text[at : at + 2] == "  ":
             put = put.ljust(m.end() - m.start())
         out.append(put)
-        where += [m.start()] * max(len(put) - 1, 0) + [m.end() - 1] * bool(put)
+        where += _places(m, put)
     if not out:
         return text, (), len(text)
     return "".join(out) + text[at:], (*where, *range(at, len(text))), len(text)

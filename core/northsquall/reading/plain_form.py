@@ -532,19 +532,27 @@ DISTIL_MAY = (
     )
 )
 WARM_MAY = PLAIN | _set(
-    "warm warmed warms water bath ice off goes comes took its place away cooling stopped stir stirred stirring keep kept hold "
-    "held heat heated up gets get stays temperature raised exchange exchanged removed mixture went let swapped instead where "
-    "whole put brought having taken heating followed leave left replace by instead been no wb applied remove off"
+    "warm warmed warms heat heated raise raised mantle off away replaced swapped exchanged removed instead "
+    "water bath ice goes comes took its place cooling stopped stir stirred stirring keep kept hold held up gets get stays "
+    "temperature exchange mixture went let where whole put brought having taken heating followed leave left replace by been no "
+    "wb applied remove when everything once follows hour's maintained further slowly gently gentle inside flask contents bring "
+    "degrees continued maintain stay batch then after removing out under lower lowered below lifted during within over them "
+    "oil sand mantle's liquid add'n addition complete completed finished finish done end feed warming"
 )
-REFLUX_SAYS = _set("reflux refluxed refluxes refluxing boil boils boiled boiling")
+REFLUX_SAYS = _set("reflux refluxed refluxes refluxing boil boils boiled boiling simmer simmers simmered simmering bubble bubbles bubbling")
 REFLUX_MAY = (
     PLAIN
     | REFLUX_SAYS
     | _set(
-        "heat heated heating under mixture keep kept held bring brought gentle gently over condenser there continued supplied "
-        "being maintained let on boiling left keep maintained refluxing with"
+        "heat heated heating under mixture keep kept held bring brought brings gentle gently over condenser there continued supplied continues "
+        "being maintained let on left keep maintained with away quietly ticks ticking steady steadily goes go up come comes came "
+        "leave hold stay stays stayed remain remains remained reached until till once like temperature warm warmed warming during water "
+        "back drips just so set lively slow slowly heater time turn turned attended beside somebody someone liquid drops drop within "
+        "raise raised contents solution flask long hour's you me i operator operator's stays watching watched"
     )
 )
+UP_IN = patterns.compile(r"\b(?:in|within|over|during)(?: about| some)? $")
+"""A time in which something is reached."""
 LINE_SAYS = _set("funnel")
 LINE_MAY = (
     PLAIN
@@ -698,36 +706,49 @@ def _distilled(m: Masked) -> list[Piece] | None:
 
 
 def _warmed(m: Masked) -> list[Piece] | None:
-    """A water bath, its temperature, and how long."""
+    """What is warmed after its cooling: to what, by what bath, how long it takes, and how long it stays there."""
     time, bath, heat, ice = m.all_of(TIME), m.all_of(BATH), m.all_of(HEAT), m.all_of(ICE)
     hot = [NUMBERS.search(m.said[slice(*x)]) for x in [*heat, *bath]]
     values = [x.group() for x in hot if x is not None]
-    water = ("water bath" in m.said or "warm water" in m.said) and "mantle" not in m.said and "oil" not in m.said
+    by = " in a water bath" if "water bath" in m.said or "warm water" in m.said else ""
     named = set(_named(m)) - {"ice", "water"}
-    if m.words - WARM_MAY or len(time) != 1 or len(values) != 1 or not water or ice or named or not _bare(m, TIME, BATH, HEAT, SUB):
+    if m.words - WARM_MAY or len(values) != 1 or ice or named or not _bare(m, TIME, BATH, HEAT, SUB, EMPTY):
+        return None
+    if not by and "ice" not in m.words | set(_named(m)) and "raised" not in m.words:
         return None
     if float(values[0].replace("−", "-").replace(",", ".")) <= 25.0 or LIMITED.search(m.marks):
         return None
-    return [(f"Heat to {values[0]} °C in a water bath for ", -1), (m.said[slice(*time[0])], time[0][0])]
+    up = [x for x in time if len(time) == 2 and UP_IN.search(m.marks[: x[0]])]
+    there = [x for x in time if x not in up]
+    if len(there) != 1 or len(up) > 1:
+        return None
+    stays: Piece = (m.said[slice(*there[0])], there[0][0])
+    if up:
+        return [
+            (f"Heat to {values[0]} °C{by} over ", -1), (m.said[slice(*up[0])], up[0][0]), (f". Stir at {values[0]} °C for ", -1), stays,
+        ]  # fmt: skip
+    return [(f"Heat to {values[0]} °C{by} for ", -1), stays]
 
 
 def _refluxed(m: Masked) -> list[Piece] | None:
-    """Reflux, what gives the heat, and how long."""
+    """Reflux or boiling, what gives the heat, how long, and how long it takes to get there."""
     time, bath = m.all_of(TIME), m.all_of(BATH)
-    if (
-        not (m.words & {"reflux", "refluxed", "refluxes", "refluxing"} or (m.words & REFLUX_SAYS and "condenser" in m.words))
-        or m.words - REFLUX_MAY
-        or len(time) != 1
-        or len(bath) != 1
-        or not _bare(m, TIME, BATH)
-        or NUMBERS.search(m.said[slice(*bath[0])])
-    ):
+    drips = {"drips", "back"} <= m.words
+    if not (m.words & REFLUX_SAYS or drips) or m.words - REFLUX_MAY or len(bath) > 1 or not _bare(m, TIME, BATH, FITTED):
         return None
+    if bath and (NUMBERS.search(m.said[slice(*bath[0])]) or re.search(r"\bboiling[- ]$", m.marks[: bath[0][0]], re.I)):
+        return None  # "on a boiling-water bath" boils nothing
+    up = [x for x in time if UP_IN.search(m.marks[: x[0]])]
+    there = [x for x in time if x not in up]
+    if len(there) != 1 or len(up) > 1:
+        return None
+    back = m.words & {"reflux", "refluxed", "refluxes", "refluxing"} or drips or "condenser" in m.said
+    to: list[Piece] = [("Heat to boiling over ", -1), (m.said[slice(*up[0])], up[0][0]), (". ", -1)] if up else []
     return [
-        ("Heat under reflux for ", -1),
-        (m.said[slice(*time[0])], time[0][0]),
-        (" on a ", -1),
-        (re.sub(r"^(?:an? |the )", "", m.said[slice(*bath[0])], flags=re.I), bath[0][0]),
+        *to,
+        ("Heat under reflux for " if back else "Boil gently for ", -1),
+        (m.said[slice(*there[0])], there[0][0]),
+        *([(" on a ", -1), (re.sub(r"^(?:an? |the )", "", m.said[slice(*bath[0])], flags=re.I), bath[0][0])] if bath else []),
     ]
 
 
@@ -810,15 +831,61 @@ def _denies(m: Masked) -> bool:
     return DENIES.search(DENIED_SAFELY.sub(" ", m.marks)) is not None
 
 
+BESIDE_SAYS = _set(
+    "hood cupboard sash goggles glasses gloves visor shield coat attended somebody someone somebody's someone's colleague flame flames ignition operator watched watching staying"
+)
+BESIDE_MAY = (
+    PLAIN
+    | BESIDE_SAYS
+    | _set(
+        "somebody's someone's here here's whole time throughout always with beside no open near anywhere fume down closed on worn and safety lab room stays stay "
+        "stand stands front shut low sits sitting present person second two people me you i'm one one's whilst while running fan source burner "
+        "lit naked nitrile acid apron face continuously constantly eyes mine of course behind screen jack can drop"
+    )
+)
+"""What may be said beside an operation: the hood, who stays, what is worn, no flame."""
+PAUSE = patterns.compile(r"(?:[,;]| [-–—])(?: and)? |,? and (?=(?:it's|it is|all|somebody|someone|no |I |in the hood))")
+
+
+def _beside(said: str) -> bool:
+    """Whether words only say that it is in the hood, attended, with gloves on or away from flames."""
+    m = _masked(said)
+    free = re.sub(r"\bno (?:open |naked )?(?:flames?|ignition source|source of ignition|burner)\b", " ", m.marks)
+    marks = [c for c in m.marks if 0xE000 <= ord(c) <= 0xE0FF]
+    return (
+        bool(m.words & BESIDE_SAYS)
+        and not m.words - BESIDE_MAY
+        and not marks
+        and DENIES.search(free) is None
+        and not re.search(r"\d", said)
+    )
+
+
 @lru_cache(maxsize=20_000)
 def plainly(said: str) -> tuple[Piece, ...] | None:
-    """A sentence in the plain form of its one operation, as pieces with their places in it; None where it stays as it is."""
+    """A sentence in the plain form of its one operation, as pieces with their places in it; None where it stays as it is.
+
+    What is said behind it of the hood, of who stays or of flames ("…, in the hood, somebody's here the whole time") stays behind it.
+    """
     if not 8 <= len(said) <= LONGEST or OVERNIGHT.search(said) or ("|" in said and said.count("|") > 3):
         return None
+    put = _in_a_form(said)
+    if put is not None:
+        return put
+    ends = [len(said.rstrip("."))]
+    for cut in reversed(list(PAUSE.finditer(said))):
+        if not _beside(said[cut.end() : ends[-1]]):
+            break
+        put = _in_a_form(said[: cut.start()])
+        if put is not None:
+            return (*put, ("; ", -1), (said[cut.end() : ends[0]], cut.end()))
+        ends.append(cut.start())
+    return None
+
+
+def _in_a_form(said: str) -> tuple[Piece, ...] | None:
     m = _masked(said.rstrip("."))
-    if re.search(r"\d", m.marks):
-        return None  # a number of which nothing is known
-    if _denies(m):
+    if re.search(r"\d", m.marks) or _denies(m):  # a number of which nothing is known, or what is not done
         return None
     for form in FORMS:
         put = form(m)
