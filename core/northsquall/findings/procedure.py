@@ -306,6 +306,11 @@ def _on_ice(c: Context, step: Step) -> bool:
     return any(x.substance is not None and x.substance.id == "ice" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
 
 
+def _in_water(c: Context, step: Step) -> bool:
+    """Whether water of a known amount takes the batch in this step."""
+    return any(x.substance is not None and x.substance.id == "water" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
+
+
 def _gas_in_it(c: Context, step: Step) -> bool:
     """Whether a quench sets a toxic gas free: how much stays in its water hangs on an amount that is not written."""
     known = set(with_record())
@@ -346,6 +351,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # ice for a filtrate: it comes from where the batch was quenched
         if step.kind == "quench" and lot.substance is not None and lot.substance.id == "water" and _on_ice(c, step):
             decides = False  # "200 g of ice and some water": what is written takes up the heat
+        if step.kind == "quench" and lot.substance is not None and lot.substance.id == "ice" and _in_water(c, step):
+            decides = False  # "200 mL of water with ice": counted as none, and what is there only cools more
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
         if (lex.BY_DROPS.search(step.text) or COUNTED_DROPS.search(step.text)) and _in_a_test_tube(c, step):

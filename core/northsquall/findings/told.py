@@ -86,6 +86,10 @@ def _peroxide_former(c: Context) -> bool:
     return bool(held & set(PEROXIDE_FORMERS))
 
 
+def _oxidiser_left(c: Context) -> bool:
+    return bool(classes_there(c) & {"permanganate", "chromate", "chlorate", "peroxide"})
+
+
 def _acid_there(c: Context) -> bool:
     return bool(classes_there(c) & {"strong-acid", "nitric-acid"})
 
@@ -550,6 +554,71 @@ SAYINGS: tuple[Told, ...] = (
         "dated, dark, tested",
         "Date it, keep it dark, test it before it is used or distilled.",
         denies=True,
+    ),
+    Told(
+        "G07",
+        _p(
+            r"\bsmell(?:s|ed|ing)?(?: very| quite| rather)?(?: strongly| badly| a lot)? (?:of|like) (?:the |a )?(?:swimming[- ](?:pool|bath)|chlorine|bromine|rotten eggs|bitter almonds|ammonia|burnt matches)\b"
+        ),
+        "gas goes into the room",
+        _any_hazard,
+        "a hood, sash down",
+        "In a hood with the sash down, the gas to its absorber.",
+        safe=_p(r"\b(?:if|should|when|until no|no longer|never|not)\b"),
+    ),
+    Told(
+        "G02",
+        _p(
+            r"\b(?:plate|lid|watch ?glass|foil|film|cover|stopper|cork|bung|book|cloth|cap)\b[^.;\n]{0,25}\b(?:to )?(?:keep|keeps|hold|holds|kept)s? (?:the |in the )?(?:smell|gas|gases|vapou?rs?|fumes?|stink) (?:in|down|inside|back)\b|\b(?:plate|lid|cover|stopper|cork|bung)\b[^.;\n]{0,20}\b(?:was |is )?(?:rattl\w+|lifted|jump\w+|danc\w+|flew|popp\w+|shot)\b"
+        ),
+        "a vessel is shut while gas or heat is there",
+        _any_hazard,
+        "an open way",
+        "Keep it open through a trap to the hood.",
+    ),
+    Told(
+        "Q12",
+        _p(r"\bazide\b[^.;\n]{0,40}\b(?:sink|drain|lead|copper|brass)\b"),
+        "azide in lead or copper pipes leaves what goes off by a blow",
+        _any_hazard,
+        "destroyed with nitrous acid in the hood, tested",
+        "Destroy it with nitrite and acid in the hood, test it, and let none reach a drain.",
+        "stop",
+        safe=_p(r"\b(?:never|not|no)\b"),
+    ),
+    Told(
+        "P13",
+        _p(
+            r"\b(?:added|run in|poured|funnel|fed|dripped|dropped|in)\b[^.;\n]{0,12},? (?:very |rather |quite )?(?:quickly|fast|as fast as (?:it will|possible|it goes)|in a hurry)(?=[.;\n]|$)"
+        ),
+        "it goes in as fast as it will",
+        heat_matters,
+        "paced by the temperature or the gas",
+        "Portions or a feed, and what must be seen before the next.",
+        safe=_p(r"\b(?:not|never|too|filter\w*|wash\w*|cool\w*|ice)\b"),
+    ),
+    Told(
+        "H07",
+        _p(
+            r"\bcondenser\b[^.;\n]{0,20}\b(?:was |is )?(?:not on|off|dry|not running|had no water|without water|empty|warm|hot)\b|\b(?:no|without) (?:water|coolant) (?:in|through|on) the condenser\b|\b(?:not|n['’]t) turned the water on\b"
+        ),
+        "vapour leaves past the condenser",
+        _any_hazard,
+        "a condenser that holds all of it",
+        "Water on, and seen to run, before anything is heated.",
+        safe=_p(r"\b(?:if|should|when|in case)\b"),
+        denies=True,
+    ),
+    Told(
+        "S05",
+        _p(
+            r"\b(?:pressed |sucked )?(?:dry|dried|drying|spread)\b[^.;\n]{0,25}\b(?:on|in|over) (?:old |a |the |some )?(?:newspaper|paper|cardboard|wood\w*|cloth|tissue|filter paper)\b"
+        ),
+        "an oxidiser dries on what burns",
+        _oxidiser_left,
+        "wet, in its own waste",
+        "Keep it wet, rinse it with sulfite, and give it to its own waste.",
+        safe=_p(r"\b(?:crystals|product|melting)\b"),
     ),
     Told(
         "S03",

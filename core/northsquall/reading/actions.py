@@ -75,6 +75,10 @@ def _joined(source: str, a: Mention, b: Mention) -> bool:
     )
 
 
+SHORTEST_TAIL = 5
+"""Letters of a name by which what is listed under a longer one may be called."""
+
+
 class Reading:
     """One clause with all that is recognised in it."""
 
@@ -315,6 +319,14 @@ class Reading:
             fuller = {x.identity for x in self.account.doc.materials if x.identity and x.name.lower().endswith("-" + word)}
             if len(fuller) == 1 and not any(x.identity == m.identity for x in self.account.doc.materials):
                 m.identity = fuller.pop()
+            waits = {
+                x.identity
+                for k in self.account.waiting
+                if (x := self.account.lot(k)).name.lower().endswith(word) and x.identity != m.identity
+            }
+            here = any(x.identity == m.identity for x in self.account.doc.materials)
+            if len(waits) == 1 and len(word) >= SHORTEST_TAIL and not here:
+                m.identity = waits.pop()  # "the anisole": the chloroanisole of the list, which waits
         if word not in lex.GENERIC or m.measured or m.identity is None:
             return
         mine = [x for x in self.account.doc.materials if x.identity]

@@ -547,7 +547,7 @@ REFLUX_MAY = (
         "heat heated heating under mixture keep kept held bring brought brings gentle gently over condenser there continued supplied continues "
         "being maintained let on left keep maintained with away quietly ticks ticking steady steadily goes go up come comes came "
         "leave hold stay stays stayed remain remains remained reached until till once like temperature warm warmed warming during water "
-        "back drips just so set lively slow slowly heater time turn turned attended beside somebody someone liquid drops drop within "
+        "back drips underneath below just so set lively slow slowly heater time turn turned attended beside somebody someone liquid drops drop within "
         "raise raised contents solution flask long hour's you me i operator operator's stays watching watched"
     )
 )
@@ -832,7 +832,7 @@ def _denies(m: Masked) -> bool:
 
 
 BESIDE_SAYS = _set(
-    "hood cupboard sash goggles glasses gloves visor shield coat attended somebody someone somebody's someone's colleague flame flames ignition operator watched watching staying"
+    "hood cupboard sash goggles glasses gloves visor shield coat jack lifting attended somebody someone somebody's someone's colleague flame flames ignition operator watched watching staying"
 )
 BESIDE_MAY = (
     PLAIN
@@ -840,7 +840,7 @@ BESIDE_MAY = (
     | _set(
         "somebody's someone's here here's whole time throughout always with beside no open near anywhere fume down closed on worn and safety lab room stays stay "
         "stand stands front shut low sits sitting present person second two people me you i'm one one's whilst while running fan source burner "
-        "lit naked nitrile acid apron face continuously constantly eyes mine of course behind screen jack can drop"
+        "lit naked nitrile acid apron face continuously constantly eyes mine of course behind screen jack can drop lifting table lab-jack platform lift"
     )
 )
 """What may be said beside an operation: the hood, who stays, what is worn, no flame."""
@@ -872,15 +872,20 @@ def plainly(said: str) -> tuple[Piece, ...] | None:
     put = _in_a_form(said)
     if put is not None:
         return put
-    ends = [len(said.rstrip("."))]
-    for cut in reversed(list(PAUSE.finditer(said))):
-        if not _beside(said[cut.end() : ends[-1]]):
-            break
-        put = _in_a_form(said[: cut.start()])
-        if put is not None:
-            return (*put, ("; ", -1), (said[cut.end() : ends[0]], cut.end()))
-        ends.append(cut.start())
-    return None
+    end = len(said.rstrip("."))
+    cuts = list(PAUSE.finditer(said[:end]))
+    parts = list(zip([0, *(m.end() for m in cuts)], [*(m.start() for m in cuts), end], strict=True))
+    beside = [x for x in parts if _beside(said[slice(*x)])]
+    if not beside or len(beside) == len(parts):
+        return None
+    told, where = "", []
+    for n, (x, y) in enumerate(p for p in parts if p not in beside):
+        told, where = told + (", " if n else "") + said[x:y], where + [x] * (2 if n else 0) + list(range(x, y))
+    put = _in_a_form(told)
+    if put is None:
+        return None
+    moved = tuple((words, where[at] if at >= 0 else at) for words, at in put)
+    return (*moved, *(piece for x, y in beside for piece in (("; ", -1), (said[x:y], x))))
 
 
 def _in_a_form(said: str) -> tuple[Piece, ...] | None:
