@@ -276,6 +276,8 @@ def _a_little(c: Context) -> bool:
     return bool(events) and limited and heats and not toxic and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
 
+STABILISERS = ("2,6-di-tert-butyl-4-methylphenol", "hydroquinone", "4-tert-butylcatechol")
+"""What a trace of keeps (common practice, no source)."""
 TITRATES = patterns.compile(r"\b(?:titrat\w+|bur+ette?)\b", re.I)
 """Of what a burette measures."""
 FILLED_UP = patterns.compile(r"\b(?:up )?to the mark\b|\bvolumetric\b", re.I)
@@ -344,6 +346,8 @@ def missing(c: Context) -> Iterator[Finding]:
             continue
         if lot.substance is not None and lot.substance.id == "silicon dioxide":
             continue  # boiling stones, sand, silica: it acts on nothing
+        if lot.substance is not None and lot.substance.id in STABILISERS and step.kind == "add":
+            continue  # "over a little BHT"
         decides = step.kind != "quench" or bool(c.enthalpy) or (_gas_in_it(c, step) and all(c.lots[k].mol is None for k in step.materials))
         if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"

@@ -600,7 +600,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "H07",
         _p(
-            r"\bcondenser\b[^.;\n]{0,20}\b(?:was |is )?(?:not on|off|dry|not running|had no water|without water|empty|warm|hot)\b|\b(?:no|without) (?:water|coolant) (?:in|through|on) the condenser\b|\b(?:not|n['’]t) turned the water on\b"
+            r"\bcondenser(?: water)? (?:was |is |runs |ran )?(?:not (?:on|running|connected)|dry|turned off|switched off|without water)\b|\bcondenser (?:had|has) no water\b|\b(?:no|without) (?:water|coolant) (?:in|through|on) the condenser\b|\b(?:not|n[\'’]t) turned the water on\b"
         ),
         "vapour leaves past the condenser",
         _any_hazard,

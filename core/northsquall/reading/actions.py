@@ -2421,6 +2421,7 @@ def place_absorbers(account: Account) -> None:
         account.trains.append((Clause([], lot.span[0], lot.span[1], None, None, 0), [lot]))
     if source is None or not account.trains:
         return
+    source = _gassed_before(account, source)
     for _, lots in account.trains:
         _in_one_liquid(account, lots)
     steps = []
@@ -2446,6 +2447,19 @@ def place_absorbers(account: Account) -> None:
         for m in lots:
             m.step = -k
     in_order(doc, [*steps, *doc.steps])
+
+
+def _gassed_before(account: Account, main: str) -> str:
+    """The vessel from which the batch went on to ice or water in `main`, where the line was told before that was filled; else `main`."""
+    doc = account.doc
+    own = [s for s in doc.steps if s.vessel == main]
+    came = next((s for s in own if s.from_vessel is not None and s.from_vessel != main), None)
+    if came is None or not own[0].materials or own[0].n >= came.n or account.trains[0][0].start > own[0].span[0]:
+        return main
+    there = {account.lot(k).identity for s in own if s.n < came.n for k in s.materials}
+    mixed = [s for s in doc.steps if s.vessel == came.from_vessel and s.materials]
+    iced = bool(there & set(RECEIVERS)) and there <= {*RECEIVERS, *ACIDS, "hydrochloric acid", "acetic acid", "sodium hydroxide"}
+    return came.from_vessel or main if iced and len(mixed) > 1 else main
 
 
 def in_order(doc: Procedure, steps: list[Step]) -> None:
@@ -5062,7 +5076,7 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
 
 
 CAME_FIRST = patterns.compile(
-    r"\W*(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b", re.I
+    r"\W*(?:(?:with)?in|over|during)? ?(?:(?:about )?\d+ ?(?:min|h),? )?(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b", re.I
 )
 
 
@@ -5228,7 +5242,7 @@ def _half(account: Account, r: Reading, vessel: Vessel, sources: list[Mention]) 
 
 
 THE_MIX_ALONE = patterns.compile(
-    r"^\W*(?:(?:then|now|next|and|slowly|dropwise)\b[ ,]*)*(?:(?:add|pour|run|drip|tip|trickle|drop|feed|let) (?:in )?)?(?:(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)|(?:it|this)\b(?! (?:in|on)(?:to)? (?:a|an|\d))|mix(?:ture)?\b)",
+    r"^\W*(?:(?:then|now|next|and|slowly|dropwise)\b[ ,]*)*(?:(?:add|pour|run|drip|tip|trickle|drop|feed|let) (?:in )?)?(?:(?:the|this|that) (?:\w+ )?(?:mixture|mix|solution)|the acids|(?:it|this)\b(?! (?:in|on)(?:to)? (?:a|an|\d))|mix(?:ture)?\b)",
     re.I,
 )
 """ "The cold mixture is added over 80 min", "pour the mixture in": what was made last, where no vessel or substance is named."""

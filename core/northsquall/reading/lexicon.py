@@ -61,7 +61,7 @@ VERB_OF = {word: kind for kind, words in VERBS.items() for word in words}
 
 MIX_REFERENCE = Cue(
     patterns.compile(
-        r"\b(nitrating (?:mixture|acid|mix)|mixed acids?|acid mixture|acids mixture|mixture of (?:the )?acids|nitrosating mixture)\b", re.I
+        r"\b(nitrating (?:mixture|acid|mix)|mixed acids?|acid mixture|acids mixture|mixture of (?:the )?acids|nitrosating mixture|(?<=then )the acids(?= over| in | during|,| dropwise)|(?<=now )the acids(?= over| in | during|,| dropwise))\b", re.I
     ),
     "nitr",
     "mix",
