@@ -563,7 +563,7 @@ FROM_A_TAP = patterns.compile(
 IN_A_BOTTLE = patterns.compile(r"\b(?:bottle|jar|flask) (?:with|of|for) (?:the )?$", re.I)
 """ "Bottle with acid solution": what stands in the set-up by a common noun."""
 TRIED_ON = patterns.compile(
-    r"\b(?:tried|checked|tested|shown|try|tries|test|check) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh |bromine |chlorine |iodine )*$"
+    r"\b(?:tried|checked|tested|shown|try|tries|test|check|works|worked|reacts|answers) (?:it |the (?:paper|strip) )?(?:first |before |beforehand |always )?(?:on|against|with|in) (?:a drop of |dilute |some |the |fresh |bromine |chlorine |iodine )*$"
     r"|\b(?:tests?|tested|testing|checks?|checked|checking|negative|blank) for (?:the )?(?:\w+ )?$",
     re.I,
 )
@@ -4679,6 +4679,7 @@ NITRITE_AHEAD = patterns.compile(r"(?s:.{0,400}?)\b(?:nitrite|diazo\w*)\b", re.I
 _READY = r"(?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b"
 DIAZO_INTO = patterns.compile(
     rf"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:all (?:of )?)?(?:the |this )?(?:whole |entire )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) {_READY}"
+    rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:in ?to|on ?to) (?:it|this|that)\b[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
     rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) {_READY}[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
     r"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|let|add|feed) (?:in )?)?(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?,? (?:is |was )?(?:run in |dripped in |fed |added )?from (?:a |an |the )?(?:[\w-]+ ){0,3}funnel\b",
     re.I,
@@ -5076,7 +5077,8 @@ def _to_the_mark(account: Account, r: Reading, vessel: Vessel, lots: list[Materi
 
 
 CAME_FIRST = patterns.compile(
-    r"\W*(?:(?:with)?in|over|during)? ?(?:(?:about )?\d+ ?(?:min|h),? )?(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b", re.I
+    r"\W*(?:(?:with)?in|over|during)? ?(?:(?:about )?\d+ ?(?:min|h),? )?(?:it|this|the distillate|which|(?:the )?fore-?(?:run|cut)|(?:the )?first (?:fraction|runnings))\b",
+    re.I,
 )
 
 
