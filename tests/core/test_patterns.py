@@ -10,12 +10,16 @@ import tomllib
 from pathlib import Path
 
 import pytest
+from deepness import DEEP
 from hypothesis import given
 from hypothesis import strategies as st
 
-from northsquall import data
+from northsquall import data, patterns
 from northsquall.kept import Kept
 from northsquall.patterns import Store
+from northsquall.reading import folding
+
+ROOT = Path(__file__).resolve().parents[2]
 
 WRITTEN = [r"(?P<amount>\d+(?:\.\d+)?) ?(?P<unit>mL|g)\b", r"(?<![a-z])ice(?!-cold)", r"^\W*(then|now)?\s+(\w+)$", r"[äöü°µ–]+|\bno\b", r"(a)(b)?\1"]  # fmt: skip
 
@@ -100,3 +104,27 @@ def test_every_catalogue_file_is_kept_as_it_is_parsed(tmp_path: Path) -> None:
     again = Kept(tmp_path, "catalogue")
     assert len(again.kept) > 10
     assert all(again.get(file.name) == tomllib.loads(file.read_text("utf-8")) for file in data.HERE.rglob("*.toml"))
+
+
+@pytest.mark.parametrize(
+    ("pattern", "words"),
+    [
+        (r"\b[Rr]eflux(?:ed|ing)?\b", {"reflux"}),
+        (r"(?i:Tap|valve) shut", {" shut"}),
+        (r"(?:bath|mantle)s?(?= away)", {" away"}),
+        (r"(?:bath|mantle)", {"bath", "mantle"}),
+        (r"(?:bath)?\d+", set()),
+        (r"(?:ab|cdef)x", set()),
+        (r"(?<=stopped )\d", {"stopped "}),
+    ],
+)
+def test_what_a_pattern_needs(pattern: str, words: set[str]) -> None:
+    assert set(patterns.needed(pattern)) == words
+
+
+def test_a_text_that_lacks_what_a_fold_needs_holds_none_of_it() -> None:
+    texts = [f.read_text("utf-8") for f in sorted((ROOT / "tests/practice/unseen").glob("*7.txt"))][:: 1 if DEEP else 6]
+    for text in texts:
+        small = text.lower()
+        for (name, pattern), words in zip(folding.WRITTEN, folding.NEEDED, strict=True):
+            assert patterns.may_match(words, small) or pattern.search(text) is None, (name, text[:60])

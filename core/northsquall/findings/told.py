@@ -647,13 +647,18 @@ SAYINGS: tuple[Told, ...] = (
 )
 
 
+NEEDED = tuple(patterns.needed(t.words.pattern, t.words.flags) for t in SAYINGS)
+"""What a text must hold for each."""
+
+
 def said_outright(c: Context, raised: list[Finding]) -> list[Finding]:
     """A finding for each saying that matters here, where no rule has raised its code at that place."""
     text = c.procedure.flowing
     known = [f for f in raised if ORDER[f.severity] <= ORDER["condition"]]
     out: list[Finding] = []
-    for t in SAYINGS:
-        for m in t.words.finditer(text):
+    small = text.lower()
+    for t, words in zip(SAYINGS, NEEDED, strict=True):
+        for m in t.words.finditer(text) if patterns.may_match(words, small) else ():
             step = c.step_at(m.start())
             if NOT_SO.search(text[max(0, m.start() - 40) : m.start()]) or (t.safe is not None and t.safe.search(sentence_of(text, m))):
                 continue

@@ -613,14 +613,19 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
 """(name, what is written, what the rules read); a group at its beginning stays as it is."""
 WRITTEN = tuple((name, patterns.compile(f"(?P<{name}>{written})")) for name, written, _ in FOLDS)
 """Each by itself: one search for all together would try every one of them at every place (seven times as slow)."""
+NEEDED = tuple(patterns.needed(f"(?P<{name}>{written})") for name, written, _ in FOLDS)
+"""What a text must hold for each: most are told from that alone not to stand in it."""
 ONLY_FIRST = ("heading", "dated_head")
 """Behind the first piece of a text no heading stands."""
 
 
 def _written_so(text: str, first: bool) -> Iterator[re.Match[str]]:
     """What is written otherwise, from left to right, none over another; where two begin at one place, the one that stands first among the folds."""
+    small = text.lower()
     heap = [
-        (m.start(), k, m) for k, (name, p) in enumerate(WRITTEN) if (first or name not in ONLY_FIRST) and (m := p.search(text)) is not None
+        (m.start(), k, m)
+        for k, (name, p) in enumerate(WRITTEN)
+        if (first or name not in ONLY_FIRST) and patterns.may_match(NEEDED[k], small) and (m := p.search(text)) is not None
     ]
     heapify(heap)
     end = 0

@@ -878,7 +878,8 @@ def plainly(said: str) -> tuple[Piece, ...] | None:
     beside = [x for x in parts if _beside(said[slice(*x)])]
     if not beside or len(beside) == len(parts):
         return None
-    told, where = "", []
+    told = ""
+    where: list[int] = []
     for n, (x, y) in enumerate(p for p in parts if p not in beside):
         told, where = told + (", " if n else "") + said[x:y], where + [x] * (2 if n else 0) + list(range(x, y))
     put = _in_a_form(told)
