@@ -505,6 +505,46 @@ def duty(c: Context) -> Iterator[Finding]:
             )
 
 
+COOLS = patterns.compile(
+    r"\b(?:ice|iced|cold|cool\w*|chill\w*|bath|fridge|refrigerat\w*|cryostat|thermostat|jacket\w*|salt mixture|dry ice|snow)\b", re.I
+)
+"""Words of what takes the heat of a vessel."""
+
+
+@rule("H05")
+def nothing_cools(c: Context) -> Iterator[Finding]:
+    """H05: what is fed below the room's temperature warms its vessel over the limit, and nothing that cools that vessel is written.
+
+    Of vessels that are not followed minute by minute; those have their own figure.
+    """
+    ambient = float(c.settings.best("ambient_C"))
+    for s in c.stages:
+        step = c.step(s.step)
+        if step is None or step.kind not in ("dose", "add") or s.step in c.peak or step.bath is not None:
+            continue
+        limit = step.T_limit.value if step.T_limit else step.T_range.high if step.T_range else None
+        vessel = next((v for v in c.procedure.vessels if v.name == s.vessel), None)
+        if limit is None or limit > ambient - COLD_K or vessel is None or vessel.bath is not None:
+            continue
+        mine = [x for x in c.procedure.steps if x.n <= s.step and s.vessel in (x.vessel, x.from_vessel)]
+        iced = any(lot.substance is not None and lot.substance.id == "ice" for x in mine for k in x.materials if (lot := c.lots.get(k)))
+        told = " ".join(x.text for x in mine if x.kind not in ("cool", "dose", "add"))
+        if iced or any(x.bath is not None for x in mine) or COOLS.search(told):
+            continue
+        begins = next((x.T_range.value for x in reversed(mine) if x.kind == "cool" and x.T_range is not None), ambient)
+        if begins + s.rise_K[1] <= limit + c.settings.severity("H02_condition_K"):
+            continue
+        yield finding(
+            "H05", "condition", f"Nothing that cools {s.vessel} is written: {s.rise_K[1]:.0f} K come while it is fed, and {limit:.0f} °C is the limit.", step=step, span=_cause(step), figure=s.rise_K[1], limit=f"{limit:.0f} °C",
+            remedy="An ice bath with its ice weighed, on a jack.", source="handbook 4", short="nothing cools it",
+        )  # fmt: skip
+        return
+
+
+COLD_K = 4.0
+"""What is kept this much under the room's temperature has to be cooled (common practice, no source)."""
+
+
 ICE_GONE = patterns.compile(
     r"\b(?:ice (?:is |was |has |had |had all |all |is all )*(?:melted|gone|used up)|(?:no(?! ice\W*(?:is|was|must be|may be|to be|ever) (?:used|needed|put|added|taken|required|necessary))|out of) (?:more )?ice(?: left)?(?!,? (?:but )?(?:an? )?(?:warm )?(?:water|oil)[ -]bath)|ice\b[^.;:\n]{0,25}\bnone left|ice had gone|ice (?:\w+ )?(?:ran|runs|has run|had run|was running) out|ice melted(?: away)? before|ice (?:\w+ ){0,4}(?:was|is|had|has) (?:by then )?(?:all )?(?:been )?(?:melted|gone|used up)|bath (?:had|has|was|is|held) (?:only|just|nothing but) (?:cold )?water|(?:ran|run) out of ice)\b"
     + rf"|\b(?:{concepts.ICE_GONE})\b",

@@ -13,6 +13,7 @@ from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.likeness import (
     classes_there,
     distils,
+    fuel_there,
     gas_matters,
     heat_matters,
     near,
@@ -619,6 +620,141 @@ SAYINGS: tuple[Told, ...] = (
         "wet, in its own waste",
         "Keep it wet, rinse it with sulfite, and give it to its own waste.",
         safe=_p(r"\b(?:crystals|product|melting)\b"),
+    ),
+    Told(
+        "H02",
+        _p(r"\b(?:[Aa]t|[Oo]ver|[Pp]ast) \d\d+ ?°?C?,? (?:we|I|he|she|they) (?:just |simply )?(?:went|kept|carried|continued|ran) on\b"),
+        "it was over what is written, and went on",
+        heat_matters,
+        "the feed shut at the limit",
+        "Shut the feed at the limit, and cool before it goes on.",
+    ),
+    Told(
+        "H05",
+        _p(
+            r"\bwithout (?:any )?cooling\b(?! (?:water|down|is))|\bwith no cooling\b|\buncooled\b|\bno bath(?: is| was)?(?: used| needed| under it)?(?=[.,;]|$)"
+        ),
+        "nothing takes the heat while it is fed",
+        heat_matters,
+        "a bath that takes the peak",
+        "An ice bath with its ice weighed, on a jack.",
+        safe=_p(r"\b(?:never|not|if)\b"),
+        denies=True,
+    ),
+    Told(
+        "H10",
+        _p(
+            r"\b(?:the tap (?:is|was) (?:turned on|opened) over it|(?:hold|held|put|left)\b[^.;\n]{0,20}\bunder the (?:running )?tap(?: with the neck up)?,? (?:and )?(?:fill\w*|run\w*))\b"
+        ),
+        "water goes on to what reacts with it",
+        _acid_there,
+        "acid into water",
+        "Let it cool, then pour it into the water, never the water on it.",
+    ),
+    Told(
+        "Q01",
+        _p(
+            r"\b(?:bromine|chlorine|sulfuryl chloride|thionyl chloride|hydrogen bromide|hydrogen chloride)\b[^.;\n]{0,30}\b(?:evaporated|boiled|driven|blown|aired|sucked|left to go) (?:off|out|away)\b[^.;\n]{0,30}\b(?:open|neck|window|hood|air|overnight|fan)\b"
+        ),
+        "what is left is not destroyed",
+        reagent_acts,
+        "destroyed and tested before it goes on",
+        "Destroy it first, and test that it is gone, with a control.",
+    ),
+    Told(
+        "G08",
+        _p(
+            r"\b(?:smok(?:es|ed|ing)|cigarettes?|lights? a match|candles?)\b(?=[^.;\n]{0,40}\b(?:window|bench|door|hood|lab|room|breaks?|beside|next)\b)"
+        ),
+        "something that lights it is near",
+        fuel_there,
+        "no flame, no spark, no glowing plate",
+        "Take it away, or do it elsewhere.",
+        safe=_p(r"\b(?:no|nobody|never|not|forbidden)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:flask|glass(?:ware)?|apparatus|funnel|necks?)\b[^.;\n]{0,25}\b(?:rinsed|washed)(?: out)? with (?:tap |distilled )?water (?:just now|just before|a minute ago|before(?:hand)?|straight before|right before)\b"
+        ),
+        "water is in the glass, and what goes in reacts with it",
+        _water_is_foe,
+        "dried glass",
+        "Dry it in the oven and let it cool under a drying tube or nitrogen.",
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\b(?:tube|hose|line|inlet)\b[^.;\n]{0,30}\b(?:straight|directly|right)(?: down)? (?:in ?to|to)\b[^.;\n]{0,25}\b(?:bottom|water|product flask|receiver|caustic|absorber|ester|solvent)\b"
+        ),
+        "the liquid of the line can be pulled back",
+        toxic_gas,
+        "an empty bottle that holds all of it",
+        "An empty bottle before it that holds all of its liquid.",
+        safe=_p(r"\b(?:empty|trap|upturned|above|never|not)\b"),
+    ),
+    Told(
+        "G12",
+        _p(
+            r"\b(?:tube|hose|line|inlet)s? (?:is|was|are|were) (?:pulled|taken|slipped|drawn) off\b|\bpull(?:ed)? (?:the )?(?:tube|hose|line) off\b"
+        ),
+        "it is opened with gas still in it",
+        toxic_gas,
+        "swept before anything is opened",
+        "Lead nitrogen or air through it until nothing more comes, then open it.",
+        safe=_p(r"\b(?:nitrogen|swept|purged|air is led)\b"),
+    ),
+    Told(
+        "S05",
+        _p(
+            r"\b(?:zinc|iron|catalyst|nickel|magnesium)\b[^.;\n]{0,40}\b(?:sucked dry|dry|dried)\b[^.;\n]{0,30}\b(?:paper|filter|bench|air|dish)\b"
+        ),
+        "finely divided metal, dry, lights itself",
+        _fine_metal,
+        "wet, in its own tin",
+        "Keep it wet, in a metal tin with a lid for metal residues.",
+        safe=_p(r"\b(?:never|not|wet)\b"),
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\b(?:manganese dioxide|brown (?:cake|mud|sludge)|permanganate|peroxide|chlorate|nitrate)\b[^.;\n]{0,30}\b(?:in|into) the (?:paper |waste ?paper |rubbish |kitchen )?(?:bin|basket|trash|rubbish)\b"
+        ),
+        "an oxidiser goes among what burns",
+        _oxidiser,
+        "its own waste",
+        "Wet, to the waste for oxidisers or metals.",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    Told(
+        "G02",
+        _p(r"\bflask with [^.;\n]{0,60}\b(?:stopper|bung|cork)s?\b(?![^.;\n]{0,20}\b(?:with|bored|in the (?:side|third)|carrying))"),
+        "a vessel is shut while gas or heat is there",
+        gas_matters,
+        "an open way",
+        "Keep it open through a trap to the hood.",
+        safe=_p(r"\b(?:condenser|vent\w*|open|outlet|tube|bubbler|inlet|line)\b"),
+    ),
+    Told(
+        "Q06",
+        _p(
+            r"\b(?:peroxide|nitrite|excess|chlorine|bromine|it|this|end)s?,? (?:is|was|being|are|were)? ?(?:not (?:being )?(?:tested|checked|measured)|never (?:tested|checked))\b|\b(?:is|was|are|being|stays?|remains?) untested\b"
+        ),
+        "nothing shows that it is over",
+        reagent_acts,
+        "a test that can fail",
+        "Test it, with a control that shows the test works.",
+        denies=True,
+    ),
+    Told(
+        "G07",
+        _p(
+            r"\b(?:fumes?|gas|smoke|vapou?rs?|brown \w+)\b[^.;\n]{0,40}\b(?:came|comes|come|coming|crept|poured|rolled|drifted) (?:out )?(?:under|over|below|from|out of) (?:the )?(?:sash|hood|fume cupboard|window of the hood)\b"
+        ),
+        "gas goes into the room",
+        _any_hazard,
+        "a hood, sash down",
+        "In a hood with the sash down, the gas to its absorber.",
     ),
     Told(
         "S03",
