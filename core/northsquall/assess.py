@@ -18,8 +18,9 @@ from northsquall.assessment import (
 )
 from northsquall.calorimetry.measured import Measured, decomposes, measured_of
 from northsquall.chemistry.families import FREE
+from northsquall.chemistry.formula import mass_of
 from northsquall.chemistry.roles import Purpose, purpose_of
-from northsquall.chemistry.roots import roots
+from northsquall.chemistry.roots import composition, roots
 from northsquall.chemistry.unrecognised import meeting, product_open
 from northsquall.chemistry.walk import OVERNIGHT_MIN, TRIAL_MOL, Walk, walk
 from northsquall.dynamics.building import Followed, Pot, build_pot, followed_by
@@ -52,6 +53,11 @@ CAUTION = (
 )
 POINTS, FEWER = 60, 30
 """Points a step for the curves, and while a handle moves."""
+
+
+SULFATE_G = 98.08
+ACID_PART = 0.3
+"""Part of a mixture, by mass, from which sulfuric acid is the medium and no catalyst in one (assumption; handbook 2.10 means the nitrating acid)."""
 
 
 def assess(
@@ -376,7 +382,12 @@ def _context(
     sulfuric = any(
         x.substance is not None and x.substance.parts.get("H+", 0.0) >= x.substance.parts.get("SO4-2", 0.0) > 0 for x in lots.values()
     )
-    acid = any(e.after.get("SO4-2", 0.0) > 0 and (sulfuric or e.after.get("H+", 0.0) >= e.after["SO4-2"]) for e in best.entries)
+    acid = any(
+        (sulfuric or e.after.get("H+", 0.0) >= e.after["SO4-2"])
+        and e.after["SO4-2"] * SULFATE_G > ACID_PART * sum(n * mass_of(dict(composition(r))) for r, n in e.after.items())
+        for e in best.entries
+        if e.after.get("SO4-2", 0.0) > 0
+    )
     bound = measured or td24_bound(sorted(structures), "acid" if acid else "neat")  # a sulfate that dries an ether layer is no acid
     c = Context(
         procedure=procedure, lots=lots, walk=best, settings=settings, timed=timed, pot=pot, pot_missing=missing, runs=runs,

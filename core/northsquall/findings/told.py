@@ -757,6 +757,113 @@ SAYINGS: tuple[Told, ...] = (
         "In a hood with the sash down, the gas to its absorber.",
     ),
     Told(
+        "S04",
+        _p(
+            r"\b(?:bromine|chlorine|nitric acid|permanganate|chromic acid|peroxide)\b[^.;\n]{0,40}\b(?:rinsed|washed|wiped|cleaned)(?: out| away| up| off)? with (?:some |a little )?(?:acetone|alcohol|ethanol|methanol|spirit|ether)\b"
+        ),
+        "a strong oxidiser meets a solvent that it oxidises or halogenates",
+        _oxidiser,
+        "sulfite or water first",
+        "Sulfite for halogens, much water for nitric acid; no solvent before that.",
+        "stop",
+        safe=_p(r"\b(?:never|not|after)\b"),
+    ),
+    Told(
+        "H10",
+        _p(
+            r"\b(?:cold |tap )?water (?:was |is |being )?(?:poured|run|tipped|put|squirted) (?:in|on|into it|on to it|over it)\b[^.;\n]{0,30}\bwhile (?:the |it )?(?:acid|it|mixture|liquid)? ?(?:was|is) (?:still )?hot\b"
+        ),
+        "water goes on to what reacts with it",
+        _acid_there,
+        "acid into water",
+        "Let it cool, then pour it into the water, never the water on it.",
+    ),
+    Told(
+        "P10",
+        _p(
+            r"\bgoggles (?:up |pushed up )?(?:on|over|round|in) (?:the |my |his |her )?(?:forehead|hair|neck|pocket|head)\b|\bgoggles (?:are |were )?(?:off|pushed up|hung up|too steamed|in the drawer)\b"
+        ),
+        "protection is refused or too little",
+        _any_hazard,
+        "goggles on to the end",
+        "Wear them over the eyes, to the end of the washing-up.",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    Told(
+        "G16",
+        _p(
+            r"\b(?:cap|lid|stopper) on,? (?:and )?(?:(?:in|into) the )?(?:dustbin|bin|skip|rubbish|trash|shelf|cupboard|drawer|sink)\b|\b(?:dustbin|bin|rubbish)\b[^.;\n]{0,15}\b(?:cap|lid) on\b"
+        ),
+        "what still gives gas is shut in",
+        gas_matters,
+        "open until no gas comes",
+        "Leave it open in the hood until it has stopped, then a cap that vents.",
+        "stop",
+        safe=_p(r"\b(?:vent\w*|loose|never|not)\b"),
+    ),
+    Told(
+        "H12",
+        _p(r"\bblow ?(?:lamp|torch)\b|\bcamping (?:stove|gas)\b|\bgas (?:ring|stove|cooker)\b"),
+        "a flame heats it",
+        _any_hazard,
+        "a bath or mantle",
+        "A bath or a mantle on a jack; no flame near it.",
+        safe=_p(r"\b(?:no|never|not|off)\b"),
+    ),
+    Told(
+        "G08",
+        _p(
+            r"\b(?:gas|paraffin|electric|fan|oil) (?:heater|stove|fire)\b[^.;\n]{0,25}\b(?:going|on|lit|running|burning|corner)\b|\b(?:with|by|at) the lighter\b|\blit (?:it |them )?with\b"
+        ),
+        "something that lights it is near",
+        fuel_there,
+        "no flame, no spark, no glowing plate",
+        "Take it away, or do it elsewhere.",
+        safe=_p(r"\b(?:no|never|not|off)\b"),
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\b(?:it|liquid|contents|alcohol|water|acid|solution)\b[^.;\n]{0,15}\b(?:rose|climbed|crept|went|ran|sucked|drawn)(?: up)? back (?:in ?to|up|through) (?:the )?(?:valve|hose|tube|cylinder|regulator|line|generator)\b|\bclimbed (?:in ?to|up) the (?:hose|tube|valve)\b"
+        ),
+        "the liquid of the line went back towards what makes the gas",
+        _any_hazard,
+        "an empty trap",
+        "An empty bottle before it that holds all of its liquid; gas led through until it is cold.",
+        "stop",
+        safe=_p(r"\b(?:never|cannot|can['’]t|not)\b"),
+    ),
+    Told(
+        "G07",
+        _p(
+            r"\b(?:what|the gas that|whatever) (?:was|is|were) not (?:taken up|absorbed|dissolved|used)\b[^.;\n]{0,15}\b(?:went|goes|escaped|left|blew|comes|came) (?:off |out )?(?:in ?to|through|by) (?:the )?(?:room|lab\w*|window|door|air|corridor|open)\b"
+        ),
+        "gas goes into the room",
+        _any_hazard,
+        "a hood, sash down",
+        "In a hood with the sash down, the gas to its absorber.",
+        denies=True,
+    ),
+    Told(
+        "H05",
+        _p(r"\b(?:flask|pot|mixture|it|vessel|beaker)\b[^.;\n]{0,25}\b(?:was|is|were) not cooled\b"),
+        "nothing takes the heat while it is fed",
+        _any_hazard,
+        "a bath that takes the peak",
+        "An ice bath with its ice weighed, on a jack.",
+        denies=True,
+    ),
+    Told(
+        "G02",
+        _p(
+            r"\b(?:stoppered|closed|corked|capped|shut|sealed) (?:bottle|flask|funnel|jar|tube|vessel),? (?:which|that) (?:burst|exploded|cracked|broke|blew up|flew)\b|\b(?:bottle|flask|funnel|jar)\b[^.;\n]{0,12}\b(?:burst|exploded|blew up)\b"
+        ),
+        "a vessel is shut while gas or heat is there",
+        _any_hazard,
+        "an open way",
+        "Keep it open through a trap to the hood.",
+    ),
+    Told(
         "S03",
         _p(
             r"\b(?:peroxide|peracid|per-acid|performic|peracetic|spent (?:acid|peroxide)|hypochlorite|bleach)\b[^.;\n]{0,40}\b(?:steel|metal|iron|tin|copper|brass|zinc|rusty) (?:drum|can|bucket|container|bin|canister|barrel|pot|pail)\b"

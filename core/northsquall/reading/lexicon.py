@@ -1200,7 +1200,7 @@ FED_GASES = (
     "phosgene",
 )
 GAS_FED = patterns.compile(
-    r"\b(?:from (?:the|a|its) (?:gas |little |small )?(?:bottle|cylinder|lecture bottle|generator)|(?:passed|led|bubbled|blown|introduced|fed) (?:in|into|through)\b|(?:slow|brisk|gentle|steady|full|strong)?\s*(?:stream|current) of|at full stream|saturated with)\b",
+    r"\b(?:from (?:the|a|its) (?:gas |little |small |steel )?(?:bottle|cylinder|lecture bottle|generator)|(?:passed|led|bubbled|blown|introduced|fed) (?:in|into|through)\b|(?:slow|brisk|gentle|steady|full|strong)?\s*(?:stream|current) of|at full stream|saturated with)\b",
     re.I,
 )
 """A gas that goes in, and not one that comes off."""
