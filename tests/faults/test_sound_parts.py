@@ -10,8 +10,9 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from deepness import DEEP
 
-from faults.test_sentences import MOST_CONDITIONS, text
+from faults.test_sentences import HOSTS, MOST_CONDITIONS, text
 from northsquall.assess import assess
 from northsquall.reading import read
 
