@@ -59,12 +59,13 @@ FUEL_GASES = {"hydrogen", "acetylene", "methane", "ethylene", "propane", "butane
 
 
 def _fumes_named(c: Context) -> bool:
-    fed = (x for x in c.lots.values() if x.substance is not None and x.substance.id in TOXIC_FED)
-    return any(s.id in FUMING for s in _named(c)) or any(True for _ in fed)
+    return any(s.id in FUMING for s in _named(c)) or any(
+        x.substance is not None and x.substance.id in TOXIC_FED and x.material.amount is None for x in c.lots.values()
+    )
 
 
 TOXIC_FED = tuple(x for x in lex.FED_GASES if x not in ("oxygen", "acetylene", "ethylene"))
-"""Gases that are led in and hurt."""
+"""Gases that hurt, where they are led in and nobody says how much."""
 
 
 PUNGENT = {"hydrochloric acid": 30.0, "ammonia": 20.0, "nitric acid": 60.0, "acetic acid": 90.0, "formic acid": 80.0}
