@@ -1,4 +1,4 @@
-"""One thousand eight hundred and seventy-one texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md.
+"""One thousand eight hundred and ninety-one texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md.
 
 The sound ones of 1569 to 1625 and 1726 to 1745 were run for false alarms before they had any (decisions 0045, 0046).
 """
@@ -19,6 +19,6 @@ def found() -> dict[str, list[tuple[str, bool, str]]]:
 
 def test_the_further_texts_reach_the_shares(found: dict[str, list[tuple[str, bool, str]]]) -> None:
     got = shares(found)
-    assert len(found) == 1871
+    assert len(found) == 1891
     assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
     assert got["alarms"] <= 3

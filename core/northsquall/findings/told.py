@@ -864,6 +864,67 @@ SAYINGS: tuple[Told, ...] = (
         "Keep it open through a trap to the hood.",
     ),
     Told(
+        "G02",
+        _p(
+            r"\bcap on,? (?:and )?screwed\b|\b(?:it|bottle|can|canister|drum|lid|cap) (?:has |had |was |is )?bulg(?:es|ed|ing)\b|\bhiss(?:ed|es|ing)? (?:on|when|as) (?:it (?:is|was) )?open(?:ed|ing)\b"
+        ),
+        "a vessel is shut while gas or heat is there",
+        _any_hazard,
+        "an open way",
+        "Keep it open through a trap to the hood; a cap that vents.",
+    ),
+    Told(
+        "G07",
+        _p(r"\b(?:your|my|our|his|her|their|the) eyes (?:run|ran|water|watered|burn|burned|burnt|sting|stung|smart|smarted)\b"),
+        "gas goes into the room",
+        _any_hazard,
+        "a hood, sash down",
+        "In a hood with the sash down, the gas to its absorber.",
+        safe=_p(r"\b(?:if|should|when|never|not)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:chlorinated lime|bleaching powder|chloride of lime|pool chlorine)\b[^.;\n]{0,30}\b(?:over|on|onto|on to) (?:it|them|that|the acid)\b"
+        ),
+        "acid and hypochlorite give chlorine",
+        _acid_there,
+        "never together",
+        "Neutralise the acid first, and keep hypochlorite away from it.",
+        "stop",
+        safe=_p(r"\b(?:never|not|neutral\w*)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:ketone peroxide|hardener|MEKP|organic peroxide)\b[^.;\n]{0,45}\b(?:cobalt|accelerator|promoter|dimethylaniline)\b[^.;\n]{0,20}\b(?:first|together|straight|directly|mixed)\b"
+        ),
+        "a peroxide meets its accelerator undiluted, and goes off",
+        _any_hazard,
+        "never together",
+        "The accelerator into the resin first, then the hardener.",
+        "stop",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    Told(
+        "P08",
+        _p(r"\b(?:have|had|having|get|got|take|took) (?:my |our |your |a |some |the )?(?:breakfast|supper|nap|shower)\b"),
+        "nobody stays with it",
+        _any_hazard,
+        "attended while it can react or is hot",
+        "Stay, or stop and cool before leaving.",
+    ),
+    Told(
+        "H07",
+        _p(
+            r"\bcondenser (?:is|was) (?:on|at|with|in) (?:the|an|another|somebody) ?(?:other|\w+['’]s)\b|\bcondenser (?:is|was) (?:broken|missing|elsewhere|being washed|in use)\b"
+        ),
+        "vapour leaves past the condenser",
+        _any_hazard,
+        "a condenser that holds all of it",
+        "Water on, and seen to run, before anything is heated.",
+    ),
+    Told(
         "S03",
         _p(
             r"\b(?:peroxide|peracid|per-acid|performic|peracetic|spent (?:acid|peroxide)|hypochlorite|bleach)\b[^.;\n]{0,40}\b(?:steel|metal|iron|tin|copper|brass|zinc|rusty) (?:drum|can|bucket|container|bin|canister|barrel|pot|pail)\b"

@@ -137,7 +137,7 @@ DOWN_TO_NOTHING = (
 )
 """Distilled until nothing is left."""
 OPEN_EVAPORATION = (
-    r"driv(?:e|es|ing|en) off the [^.;\n]{3,70}, open\b|boiled (?:away|off|down) (?:from|in|on) an open (?:beaker|flask|dish|basin|pan)\b|"
+    r"driv(?:e|es|ing|en) off the [^.;\n]{3,70}, open\b|boiled (?:away|off|down) (?:from|in|on) an open (?:beaker|flask|dish|basin|pan)\b|(?:acetone|ether|solvent|alcohol|methanol|ethanol|benzine|petrol) off on (?:the |a )?(?:hot ?)?plate\b|"
     r"(?:leave|left|let|stood|stand|put|set)\b[^.;\n]{0,45}\b(?:window ?sill|sill|radiator|heater)\b[^.;\n]{0,30}\b(?:evaporat\w*|to dry|go(?:es)? off)|off in an? (?:open )?(?:dish|basin|pie dish|beaker|saucer)|(?:taken|let|goes?|went|driven|boiled) off (?:from|in) an open (?:dish|basin|beaker)|"
     r"(?:in|from|on) (?:a|the|an open|flat|shallow) (?:\w+ )?(?:dish|tray|bowl|basin|saucer|watch ?glass|crystalli[sz]ing dish|petri dish)\b[^.;\n]{0,50}\b(?:gone|evaporat\w+|dry|away|off|window)"
     r"|(?:boil|steam|driv|cook|smok)\w* (?:it |them |the \w+ )?(?:off|down|away)\b[^.;\n]{0,25}\bin (?:a|an|the) (?:open )?(?:beaker|dish|basin|bowl|pan|conical|saucepan)|(?:blow|blown|blew|fan|fanned) (?:it |them |the \w+ )?(?:off|dry)(?! the)\b"
