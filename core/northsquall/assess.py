@@ -60,6 +60,17 @@ ACID_PART = 0.3
 """Part of a mixture, by mass, from which sulfuric acid is the medium and no catalyst in one (assumption; handbook 2.10 means the nitrating acid)."""
 
 
+def _is_the_medium(contents: dict[str, float]) -> bool:
+    """Whether sulfuric acid is more than a catalyst in water or an alcohol: beside toluene it is a phase of its own."""
+    acid = contents["SO4-2"] * SULFATE_G
+    thinned = sum(n * mass_of(dict(composition(r))) for r, n in contents.items() if r == "H2O" or r in THINS)
+    return acid > ACID_PART * (acid + thinned)
+
+
+THINS = ("CO", "CCO", "CCCO", "CC(C)O", "CCCCO", "OCCO", "CC(=O)O")
+"""Alcohols, and acetic acid, that take sulfuric acid up."""
+
+
 def assess(
     procedure: Procedure, *, catalogue: Catalogue | None = None, laboratory: Laboratory | None = None, preview: bool = False
 ) -> Assessment:
@@ -383,8 +394,7 @@ def _context(
         x.substance is not None and x.substance.parts.get("H+", 0.0) >= x.substance.parts.get("SO4-2", 0.0) > 0 for x in lots.values()
     )
     acid = any(
-        (sulfuric or e.after.get("H+", 0.0) >= e.after["SO4-2"])
-        and e.after["SO4-2"] * SULFATE_G > ACID_PART * sum(n * mass_of(dict(composition(r))) for r, n in e.after.items())
+        (sulfuric or e.after.get("H+", 0.0) >= e.after["SO4-2"]) and _is_the_medium(e.after)
         for e in best.entries
         if e.after.get("SO4-2", 0.0) > 0
     )

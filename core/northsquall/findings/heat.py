@@ -505,7 +505,7 @@ def duty(c: Context) -> Iterator[Finding]:
             )
 
 
-COOLS = patterns.compile(
+TAKES_HEAT = patterns.compile(
     r"\b(?:ice|iced|cold|cool\w*|chill\w*|bath|fridge|refrigerat\w*|cryostat|thermostat|jacket\w*|salt mixture|dry ice|snow)\b", re.I
 )
 """Words of what takes the heat of a vessel."""
@@ -529,7 +529,7 @@ def nothing_cools(c: Context) -> Iterator[Finding]:
         mine = [x for x in c.procedure.steps if x.n <= s.step and s.vessel in (x.vessel, x.from_vessel)]
         iced = any(lot.substance is not None and lot.substance.id == "ice" for x in mine for k in x.materials if (lot := c.lots.get(k)))
         told = " ".join(x.text for x in mine if x.kind not in ("cool", "dose", "add"))
-        if iced or any(x.bath is not None for x in mine) or COOLS.search(told):
+        if iced or any(x.bath is not None for x in mine) or TAKES_HEAT.search(told):
             continue
         begins = next((x.T_range.value for x in reversed(mine) if x.kind == "cool" and x.T_range is not None), ambient)
         if begins + s.rise_K[1] <= limit + c.settings.severity("H02_condition_K"):

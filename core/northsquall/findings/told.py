@@ -607,7 +607,7 @@ SAYINGS: tuple[Told, ...] = (
         _any_hazard,
         "a condenser that holds all of it",
         "Water on, and seen to run, before anything is heated.",
-        safe=_p(r"\b(?:if|should|when|in case)\b"),
+        safe=_p(r"\b(?:if|should|when|in case|at the end|after\w*|finally|cold)\b"),
         denies=True,
     ),
     Told(

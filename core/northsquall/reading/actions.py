@@ -4175,7 +4175,12 @@ def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     """Put what a clause names into a side vessel, what is there first."""
     if r.measured:
         r.mentions = [
-            m for m in r.mentions if not m.generic or m.measured or m.generic.startswith("row ") or lots_waiting(account, m, but="funnel")
+            m
+            for m in r.mentions
+            if not m.generic
+            or m.measured
+            or m.generic.startswith("row ")
+            or (m.generic not in ("acid", "acids") and lots_waiting(account, m, but="funnel"))
         ]
     sources, there, _ = _sides(r)
     if not there and len(sources) >= 2 and _only_acids(sources):
