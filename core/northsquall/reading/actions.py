@@ -4171,17 +4171,16 @@ def _side_vessel(account: Account, r: Reading) -> Vessel:
     return account.vessel(None, "beaker", "for the acids, not named")
 
 
+def _one_waits(account: Account, m: Mention) -> bool:
+    """Whether a common noun fits one lot of the charge list that waits, and no other: "then the acid"."""
+    listed = (account.lot(k) for k, tag in account.waiting.items() if tag != "funnel")
+    return m.generic in lex.GENERIC and sum(bool(x.identity and class_of(m.generic, x.identity)) for x in listed) == 1
+
+
 def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     """Put what a clause names into a side vessel, what is there first."""
     if r.measured:
-        r.mentions = [
-            m
-            for m in r.mentions
-            if not m.generic
-            or m.measured
-            or m.generic.startswith("row ")
-            or (m.generic not in ("acid", "acids") and lots_waiting(account, m, but="funnel"))
-        ]
+        r.mentions = [m for m in r.mentions if not m.generic or m.measured or m.generic.startswith("row ") or _one_waits(account, m)]
     sources, there, _ = _sides(r)
     if not there and len(sources) >= 2 and _only_acids(sources):
         there, sources = sources[:1], sources[1:]
