@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from northsquall.assess import assess
 from northsquall.reading import read
-from northsquall.reading.plain_form import in_plain_form, said_plainly
+from northsquall.reading.plain_form import in_plain_form, plainly, said_plainly
 
 NUMBER = re.compile(r"\d+(?:[.,]\d+)?")
 
@@ -110,3 +110,14 @@ def test_what_is_said_plainly_reads_like_no_fault() -> None:
     text = "4-Bromoacetanilide\n\nHood, goggles, gloves. In a 250 mL flask with a stirrer and a thermometer 13.5 g of acetanilide and 60 mL of acetic acid.\nAddition of bromine (16 g) took sixty minutes; 15 to 25 °C.\n"
     assert len(said_plainly(text)) == 2
     assert "P07" not in {f.code for f in assess(read(text)).findings}
+
+
+@pytest.mark.parametrize("beside", ["in the hood and goggles on", "somebody's here the whole time", "no flame anywhere", "sash down"])
+def test_what_is_said_beside_it_stays_beside_it(beside: str) -> None:
+    put = plainly(f"Mantle, gently boiling for an hour, {beside}")
+    assert put is not None and put[-1][0] == beside
+
+
+@pytest.mark.parametrize("beside", ["a naked flame beside it", "sash open", "nobody here", "no goggles", "burner on behind it", "no hood"])
+def test_a_fault_is_never_said_beside_it(beside: str) -> None:
+    assert plainly(f"Mantle, gently boiling for an hour, {beside}") is None

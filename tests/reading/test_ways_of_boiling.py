@@ -180,3 +180,35 @@ def test_lettered_vessels_without_a_kind(into: str) -> None:
     p = read(LETTERS.replace("@", into))
     assert fed(p, "o-toluidine")[1] == fed(p, "sodium nitrite")[1] == "250 mL flask"
     assert (p.steps[-1].from_vessel, p.steps[-1].vessel) == ("250 mL flask", "1 L flask")
+
+
+@pytest.mark.parametrize(
+    "words", ["It bubbles for an hour.", "Bubbling for 60 min.", "The ice bath is taken off at 10 °C.", "The lid was taken off at 40 °C."]
+)
+def test_gas_that_bubbles_boils_nothing_and_what_is_taken_off_distils_nothing(words: str) -> None:
+    assert all(s.kind not in ("reflux", "distil") for s in read(ESTER.format(words)).steps)
+
+
+def test_water_on_the_steam_bath_stays_a_charge() -> None:
+    p = read("Salt\n\nSodium chloride 5 g in a 250 mL flask is stirred with 50 mL of water on the steam bath for 10 min.")
+    assert [m.amount.value for m in p.materials if m.identity == "water" and m.amount] == [50.0]
+
+
+def test_what_goes_into_cold_water_is_no_bath() -> None:
+    p = read(
+        "Ester\n\n12.2 g of benzoic acid, 40 mL of methanol and 3 mL of sulfuric acid in a 100 mL flask. Reflux for 1 h. Cool to 20 °C. It goes into cold water."
+    )
+    assert all(v.bath is None or v.bath.kind != "water" for v in p.vessels)
+
+
+@pytest.mark.parametrize(
+    ("listed", "called", "same"), [("methanol", "ethanol", False), ("cyclohexane", "hexane", False), ("4-chloroanisole", "anisole", True)]
+)
+def test_a_short_name_is_that_of_a_substituted_one_only(listed: str, called: str, same: bool) -> None:
+    p = read(
+        f"Card\n\nCharge                 Quantity\n{listed}          20 g\nwater                  50 mL\n\n1  Water in a 250 mL flask.\n2  {called.capitalize()} added in one go.\n"
+    )
+    lots = {
+        m.identity for m in p.materials if m.step is not None and any(s.kind in ("add", "dose") and m.id in s.materials for s in p.steps)
+    }
+    assert (listed in lots and called not in lots) is same

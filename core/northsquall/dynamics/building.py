@@ -435,6 +435,8 @@ class _Builder:
                 begins_C = min(hot.bath_T_K, hot.boils_K) - ZERO_C if hot is not None else None
                 begins_C = max(begins_C, self.ambient - ZERO_C) if begins_C else None
                 by = seg_T if self._cools_from_hot(step) else None
+                if by is not None:
+                    self.notes.append(f"what cools the pot in step {step.n} is not written: water or ice at {by:.0f} °C is taken for it")
                 duration_s = self._cooling_s(step, present_cp, present_mL, start=begins_C, bath_C=by)
                 t.low = t.best = t.high = duration_s / 60.0
                 t.why = "from the duty of the bath"

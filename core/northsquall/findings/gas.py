@@ -740,7 +740,7 @@ def gas_that_nothing_gives(c: Context) -> Iterator[Finding]:
         return
 
 
-TRIFLE_MOL, MILD_MOL = 0.035, 0.05
+TRIFLE_MOL, MILD_MOL = 0.02, 0.05
 
 
 def _trifle(c: Context, record: GasRecord, mol: tuple[float, float, float], x: Exposure | None) -> bool:

@@ -308,9 +308,14 @@ def _on_ice(c: Context, step: Step) -> bool:
     return any(x.substance is not None and x.substance.id == "ice" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
 
 
+HALF_ICE = 0.33
+"""Part of a quench vessel up to which as much ice again as what is written has room in it (two thirds at the most, handbook 4)."""
+
+
 def _in_water(c: Context, step: Step) -> bool:
-    """Whether water of a known amount takes the batch in this step."""
-    return any(x.substance is not None and x.substance.id == "water" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
+    """Whether water of a known amount takes the batch in this step, and the vessel has room for ice besides, or has no size and is asked for."""
+    told = any(x.substance is not None and x.substance.id == "water" and x.mol is not None for m in step.materials if (x := c.lots.get(m)))
+    return told and c.quench_fill.get(step.n, 0.0) <= HALF_ICE
 
 
 def _gas_in_it(c: Context, step: Step) -> bool:
@@ -346,9 +351,9 @@ def missing(c: Context) -> Iterator[Finding]:
             continue
         if lot.substance is not None and lot.substance.id == "silicon dioxide":
             continue  # boiling stones, sand, silica: it acts on nothing
-        if lot.substance is not None and lot.substance.id in STABILISERS and step.kind == "add":
-            continue  # "over a little BHT"
         decides = step.kind != "quench" or bool(c.enthalpy) or (_gas_in_it(c, step) and all(c.lots[k].mol is None for k in step.materials))
+        if lot.substance is not None and lot.substance.id in STABILISERS and step.kind == "add":
+            decides = False  # "over a little BHT"
         if decides and (_inert(c) or _a_little(c)):
             decides = False  # nothing there acts on anything: "mixtures of ethanol and water"
         if step.kind == "quench" and any(s.kind == "quench" and s.vessel == step.from_vessel and s.n < step.n for s in c.procedure.steps):
@@ -356,7 +361,7 @@ def missing(c: Context) -> Iterator[Finding]:
         if step.kind == "quench" and lot.substance is not None and lot.substance.id == "water" and _on_ice(c, step):
             decides = False  # "200 g of ice and some water": what is written takes up the heat
         if step.kind == "quench" and lot.substance is not None and lot.substance.id == "ice" and _in_water(c, step):
-            decides = False  # "200 mL of water with ice": counted as none, and what is there only cools more
+            decides = False  # "200 mL of water with ice": none is counted, what is there only cools more
         if lot.substance is not None and lot.substance.id == "water" and FILLED_UP.search(step.text) and _nothing_warms(c, step):
             decides = False  # the ring of the measuring flask says how much, and nothing there warms
         if (lex.BY_DROPS.search(step.text) or COUNTED_DROPS.search(step.text)) and _in_a_test_tube(c, step):

@@ -11,6 +11,7 @@ from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.findings.base import ORDER, Context, finding
 from northsquall.findings.likeness import (
+    SAID,
     classes_there,
     distils,
     fuel_there,
@@ -45,6 +46,19 @@ class Told:
     safe: re.Pattern[str] | None = None
     denies: bool = False
     """Its own words hold a "not": it is no denial of the saying."""
+
+
+def _as_said(
+    code: str,
+    words: re.Pattern[str],
+    where: Callable[[Context], bool],
+    severity: Literal["condition", "stop"] = "condition",
+    safe: re.Pattern[str] | None = None,
+    denies: bool = False,
+) -> Told:
+    """A saying of a kind that sentences are compared with (findings/likeness.py): it says the same, with the same remedy."""
+    kind = SAID[code]
+    return Told(code, words, kind.says, where, kind.limit, kind.remedy, severity, safe, denies)
 
 
 def _any_hazard(c: Context) -> bool:
@@ -166,15 +180,12 @@ SAYINGS: tuple[Told, ...] = (
         "A bulb or a pump on every pipette.",
         "stop",
     ),
-    Told(
+    _as_said(
         "Q06",
         _p(
             r"\b(?:that|this|it|which) (?:should|ought to|will) (?:be (?:enough|over|done|finished|through|complete|plenty)|do(?: it| the (?:job|trick))?|suffice)(?=[.,;)\n])|\band that(?:'s| is) that(?=[.,;\n])|\bexperience (?:says|shows|tells)\b[^.;\n]{0,15}\b(?:complete|done|over|finished|through|enough)\b|\bhopefully (?:it is |it's )?(?:done|finished|complete|all gone)\b|\bsurely (?:done|finished|complete|over) by (?:then|now)\b"
         ),
-        "nothing shows that it is over",
         reagent_acts,
-        "a test with its control",
-        "A sample by chromatography, with the reagent beside it.",
         safe=_p(r"\b(?:TLC|GC|HPLC|titrat|test|strip|paper|sample|chromatogra)\w*"),
     ),
     Told(
@@ -277,15 +288,12 @@ SAYINGS: tuple[Told, ...] = (
         "A cool, dark place of its own, with a label and a vented cap where gas may come.",
         safe=_p(r"\b(?:not|never|no|away from|out of)\b"),
     ),
-    Told(
+    _as_said(
         "H13",
         _p(
             r"\b(?:as|since|because|when|if|seeing that) (?:no|nothing|there is no)\b[^.;\n]{0,30}\b(?:rise|warmth|warms?|heat|change|reaction|seen|happens?|starts?)\b[^.;\n]{0,12},? (?:let|add|pour|put|run|tip|the rest|the remainder|more|another)\b"
         ),
-        "more is added as nothing was seen",
         heat_matters,
-        "no more before it has begun",
-        "Stop, find out why, and warm or start it with the little that is there; add nothing more until it has begun.",
         safe=_p(r"\b(?:no more|nothing more|not|never|stop)\b"),
     ),
     Told(
@@ -378,15 +386,13 @@ SAYINGS: tuple[Told, ...] = (
         "Dry it in the oven and let it cool under a drying tube or nitrogen.",
         denies=True,
     ),
-    Told(
+    _as_said(
         "P08",
         _p(
             r"\b(?:wait|waits|waited|waiting|stand|stood|stay|stayed|went|go) (?:outside(?! the (?:hood|sash))|in the (?:corridor|office|hall|next room)|next door)\b"
         ),
-        "nobody stays with it",
         _any_hazard,
-        "attended while it can react or is hot",
-        "Stay, or stop and cool before leaving.",
+        safe=_p(r"\b(?:colleague|second person|second operator|neighbour|somebody|someone|one of us)\b"),
     ),
     Told(
         "H03",
@@ -400,11 +406,12 @@ SAYINGS: tuple[Told, ...] = (
         "Feed it slowly at the temperature at which it reacts, with the cooling for its peak; nothing added or heated while nothing is seen.",
         "stop",
         denies=True,
+        safe=_p(r"\b(?:if|when|should|unless|in case|whenever)\b"),
     ),
     Told(
         "Q09",
         _p(
-            r"\b(?:residue|pot|bottoms|what (?:is|was) left|remainder|contents)\b[^.;\n]{0,30}\b(?:darken(?:s|ed)?|blacken(?:s|ed)?|char(?:s|red)|smok(?:es|ed)|swell(?:s|ed)?|swelled|swollen|foam(?:s|ed) up|decompos(?:es|ed)|caked|glow(?:s|ed))\b"
+            r"\b(?:residue|pot|bottoms|what (?:is|was) left)\b[^.;\n]{0,30}\b(?:darken(?:s|ed)?|blacken(?:s|ed)?|char(?:s|red)|smok(?:es|ed)|swell(?:s|ed)?|swelled|swollen|foam(?:s|ed) up|decompos(?:es|ed)|caked|glow(?:s|ed))\b"
             r"|\b[Dd]istil\w*\b[^.;\n]{0,30}\b(?:till|until) (?:it|the (?:flask|pot|residue|rest)) (?:goes|went|turns|turned|is|was|gets|got) (?:black|brown|dark|tarry|solid)\b"
         ),
         "it is distilled until what stays behind decomposes",
@@ -413,25 +420,19 @@ SAYINGS: tuple[Told, ...] = (
         "Stop while a tenth of the charge is left in the flask, and below its highest pot temperature.",
         safe=_p(r"\b(?:before|stop\w*|never|not|until cold)\b"),
     ),
-    Told(
+    _as_said(
         "P08",
         _p(
-            r"\b(?:people|we|everybody|everyone|they|all|staff) (?:went|ran|walked|go|run) (?:out|off|away)\b|\bthe (?:flask|pot|reaction|batch|apparatus|mixture) was (?:just |simply )?left,? and\b"
+            r"\b(?:people|we|everybody|everyone|they|all|staff) (?:went|ran|walked|go|run) (?:out|off|away)\b|\bthe (?:flask|pot|reaction|batch|apparatus|mixture) was (?:just |simply )?left,? and (?:people|we|they|everybody|everyone|all|I|he|she)\b"
         ),
-        "nobody stays with it",
         _any_hazard,
-        "attended while it can react or is hot",
-        "Stay, or stop and cool before leaving; a batch that must be left needs its dump or its cooling first.",
     ),
-    Told(
+    _as_said(
         "G03",
         _p(
             r"\b(?:foam|froth|it|mass|mixture|contents)\b[^.;\n]{0,20}\b(?:rose|rises|came|comes|climbed|climbs|went|crept)(?: up)?(?: right)? (?:to|into|in|up to|over|out of|through) the (?:neck|rim|condenser|tube|top|ceiling|joint|adapter|outlet)\b"
         ),
-        "it comes out of its vessel",
         _any_hazard,
-        "three times the liquid",
-        "A vessel of three times the liquid; the next portion when the froth has gone down.",
         safe=_p(r"\b(?:lowered|stopped|never|below)\b"),
     ),
     Told(
@@ -444,15 +445,12 @@ SAYINGS: tuple[Told, ...] = (
         "an open way to an absorber",
         "Make no more than is used at once, and lead the rest to its absorber.",
     ),
-    Told(
+    _as_said(
         "Q02",
         _p(
             r"\b(?:pour(?:ed|s)?|threw|tipp?(?:ed|s)?|put|dump(?:ed|s)?|emptied) (?:some |a (?:jug|bucket|glass|litre) of |the )?(?:tap |cold |ice )?water (?:straight |right |directly |quickly )?(?:on|onto|on to|on top of|over) (?:top of )?(?:it|the (?:hot )?(?:mixture|mass|residue|lot|batch|contents|oil|cake|melt))\b"
         ),
-        "what is left reacts with what is poured on it",
         lambda c: water_acts(c) or acted_on_by_water(c) is not None,
-        "it into the quench, slowly",
-        "Let it cool, and run it slowly into the quench, never the quench on to it.",
         safe=_p(r"\b(?:never|do not|don['’]t|not)\b"),
     ),
     Told(
@@ -500,15 +498,12 @@ SAYINGS: tuple[Told, ...] = (
         "Say what must be seen before the next portion: gas ceased, temperature back.",
         denies=True,
     ),
-    Told(
+    _as_said(
         "G02",
         _p(
             r"\b(?:stopper|bung|cork|plug)\b[^.;\n]{0,40}\b(?:spring|springs|wired|wire|tied (?:on|down)|clipped (?:on|down)|held down|clamped (?:on|down)|weight on)\b|\b(?:cap|lid|stopper) (?:done up|screwed (?:on|down|tight)|tight(?:ened)?|on tight)\b[^.;\n]{0,40}\b(?:full|to the brim|warm|fuming|fumes|gass\w*)\b|\b(?:full|brimming|fuming|warm) (?:bottle|jar|flask|can)\b[^.;\n]{0,25}\b(?:cap|lid|stopper) (?:done up|screwed|tight|on)\b"
         ),
-        "a vessel is shut while gas or heat is there",
         gas_matters,
-        "an open way",
-        "Keep it open through a trap to the hood.",
         safe=_p(r"\b(?:never|not|joints?|until cold|condenser (?:and|clips))\b"),
     ),
     Told(
@@ -556,26 +551,20 @@ SAYINGS: tuple[Told, ...] = (
         "Date it, keep it dark, test it before it is used or distilled.",
         denies=True,
     ),
-    Told(
+    _as_said(
         "G07",
         _p(
             r"\bsmell(?:s|ed|ing)?(?: very| quite| rather)?(?: strongly| badly| a lot)? (?:of|like) (?:the |a )?(?:swimming[- ](?:pool|bath)|chlorine|bromine|rotten eggs|bitter almonds|ammonia|burnt matches)\b"
         ),
-        "gas goes into the room",
         _any_hazard,
-        "a hood, sash down",
-        "In a hood with the sash down, the gas to its absorber.",
         safe=_p(r"\b(?:if|should|when|until no|no longer|never|not)\b"),
     ),
-    Told(
+    _as_said(
         "G02",
         _p(
             r"\b(?:plate|lid|watch ?glass|foil|film|cover|stopper|cork|bung|book|cloth|cap)\b[^.;\n]{0,25}\b(?:to )?(?:keep|keeps|hold|holds|kept)s? (?:the |in the )?(?:smell|gas|gases|vapou?rs?|fumes?|stink) (?:in|down|inside|back)\b|\b(?:plate|lid|cover|stopper|cork|bung)\b[^.;\n]{0,20}\b(?:was |is )?(?:rattl\w+|lifted|jump\w+|danc\w+|flew|popp\w+|shot)\b"
         ),
-        "a vessel is shut while gas or heat is there",
         _any_hazard,
-        "an open way",
-        "Keep it open through a trap to the hood.",
     ),
     Told(
         "Q12",
@@ -590,7 +579,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "P13",
         _p(
-            r"\b(?:added|run in|poured|funnel|fed|dripped|dropped|in)\b[^.;\n]{0,12},? (?:very |rather |quite )?(?:quickly|fast|as fast as (?:it will|possible|it goes)|in a hurry)(?=[.;\n]|$)"
+            r"\b(?:added|run in|poured in|from the funnel|fed|dripped in|dropped in)\b[^.;\n]{0,12},? (?:very |rather |quite )?(?:quickly|fast|as fast as (?:it will|possible|it goes)|in a hurry)(?=[.;\n]|$)"
         ),
         "it goes in as fast as it will",
         heat_matters,
@@ -598,22 +587,19 @@ SAYINGS: tuple[Told, ...] = (
         "Portions or a feed, and what must be seen before the next.",
         safe=_p(r"\b(?:not|never|too|filter\w*|wash\w*|cool\w*|ice)\b"),
     ),
-    Told(
+    _as_said(
         "H07",
         _p(
             r"\bcondenser(?: water)? (?:was |is |runs |ran )?(?:not (?:on|running|connected)|dry|turned off|switched off|without water)\b|\bcondenser (?:had|has) no water\b|\b(?:no|without) (?:water|coolant) (?:in|through|on) the condenser\b|\b(?:not|n[\'’]t) turned the water on\b"
         ),
-        "vapour leaves past the condenser",
         _any_hazard,
-        "a condenser that holds all of it",
-        "Water on, and seen to run, before anything is heated.",
         safe=_p(r"\b(?:if|should|when|in case|at the end|after\w*|finally|cold)\b"),
         denies=True,
     ),
     Told(
         "S05",
         _p(
-            r"\b(?:pressed |sucked )?(?:dry|dried|drying|spread)\b[^.;\n]{0,25}\b(?:on|in|over) (?:old |a |the |some )?(?:newspaper|paper|cardboard|wood\w*|cloth|tissue|filter paper)\b"
+            r"\b(?:manganese dioxide|brown|permanganate|chromate|chlorate|mud|cake|sludge)\b[^.;\n]{0,40}\b(?:pressed |sucked )?(?:dry|dried|drying|spread)\b[^.;\n]{0,25}\b(?:on|in|over) (?:old |a |the |some )?(?:newspaper|paper|cardboard|wood\w*|cloth|tissue|filter paper)\b"
         ),
         "an oxidiser dries on what burns",
         _oxidiser_left,
@@ -638,18 +624,15 @@ SAYINGS: tuple[Told, ...] = (
         heat_matters,
         "a bath that takes the peak",
         "An ice bath with its ice weighed, on a jack.",
-        safe=_p(r"\b(?:never|not|if)\b"),
+        safe=_p(r"\b(?:would|could|may|might)\b|\b(?:never|not|if)\b"),
         denies=True,
     ),
-    Told(
+    _as_said(
         "H10",
         _p(
             r"\b(?:the tap (?:is|was) (?:turned on|opened) over it|(?:hold|held|put|left)\b[^.;\n]{0,20}\bunder the (?:running )?tap(?: with the neck up)?,? (?:and )?(?:fill\w*|run\w*))\b"
         ),
-        "water goes on to what reacts with it",
         _acid_there,
-        "acid into water",
-        "Let it cool, then pour it into the water, never the water on it.",
     ),
     Told(
         "Q01",
@@ -661,15 +644,12 @@ SAYINGS: tuple[Told, ...] = (
         "destroyed and tested before it goes on",
         "Destroy it first, and test that it is gone, with a control.",
     ),
-    Told(
+    _as_said(
         "G08",
         _p(
             r"\b(?:smok(?:es|ed|ing)|cigarettes?|lights? a match|candles?)\b(?=[^.;\n]{0,40}\b(?:window|bench|door|hood|lab|room|breaks?|beside|next)\b)"
         ),
-        "something that lights it is near",
         fuel_there,
-        "no flame, no spark, no glowing plate",
-        "Take it away, or do it elsewhere.",
         safe=_p(r"\b(?:no|nobody|never|not|forbidden)\b"),
     ),
     Told(
@@ -696,7 +676,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "G12",
         _p(
-            r"\b(?:tube|hose|line|inlet)s? (?:is|was|are|were) (?:pulled|taken|slipped|drawn) off\b|\bpull(?:ed)? (?:the )?(?:tube|hose|line) off\b"
+            r"(?<!drying )(?<!chloride )(?<!guard )\b(?:tube|hose|line|inlet)s? (?:is|was|are|were) (?:pulled|taken|slipped|drawn) off\b|\bpull(?:ed)? (?:the )?(?:tube|hose|line) off\b"
         ),
         "it is opened with gas still in it",
         toxic_gas,
@@ -726,35 +706,26 @@ SAYINGS: tuple[Told, ...] = (
         "Wet, to the waste for oxidisers or metals.",
         safe=_p(r"\b(?:never|not)\b"),
     ),
-    Told(
+    _as_said(
         "G02",
         _p(r"\bflask with [^.;\n]{0,60}\b(?:stopper|bung|cork)s?\b(?![^.;\n]{0,20}\b(?:with|bored|in the (?:side|third)|carrying))"),
-        "a vessel is shut while gas or heat is there",
         gas_matters,
-        "an open way",
-        "Keep it open through a trap to the hood.",
         safe=_p(r"\b(?:condenser|vent\w*|open|outlet|tube|bubbler|inlet|line)\b"),
     ),
-    Told(
+    _as_said(
         "Q06",
         _p(
             r"\b(?:peroxide|nitrite|excess|chlorine|bromine|it|this|end)s?,? (?:is|was|being|are|were)? ?(?:not (?:being )?(?:tested|checked|measured)|never (?:tested|checked))\b|\b(?:is|was|are|being|stays?|remains?) untested\b"
         ),
-        "nothing shows that it is over",
         reagent_acts,
-        "a test that can fail",
-        "Test it, with a control that shows the test works.",
         denies=True,
     ),
-    Told(
+    _as_said(
         "G07",
         _p(
             r"\b(?:fumes?|gas|smoke|vapou?rs?|brown \w+)\b[^.;\n]{0,40}\b(?:came|comes|come|coming|crept|poured|rolled|drifted) (?:out )?(?:under|over|below|from|out of) (?:the )?(?:sash|hood|fume cupboard|window of the hood)\b"
         ),
-        "gas goes into the room",
         _any_hazard,
-        "a hood, sash down",
-        "In a hood with the sash down, the gas to its absorber.",
     ),
     Told(
         "S04",
@@ -768,25 +739,19 @@ SAYINGS: tuple[Told, ...] = (
         "stop",
         safe=_p(r"\b(?:never|not|after)\b"),
     ),
-    Told(
+    _as_said(
         "H10",
         _p(
             r"\b(?:cold |tap )?water (?:was |is |being )?(?:poured|run|tipped|put|squirted) (?:in|on|into it|on to it|over it)\b[^.;\n]{0,30}\bwhile (?:the |it )?(?:acid|it|mixture|liquid)? ?(?:was|is) (?:still )?hot\b"
         ),
-        "water goes on to what reacts with it",
         _acid_there,
-        "acid into water",
-        "Let it cool, then pour it into the water, never the water on it.",
     ),
-    Told(
+    _as_said(
         "P10",
         _p(
             r"\bgoggles (?:up |pushed up )?(?:on|over|round|in) (?:the |my |his |her )?(?:forehead|hair|neck|pocket|head)\b|\bgoggles (?:are |were )?(?:off|pushed up|hung up|too steamed|in the drawer)\b"
         ),
-        "protection is refused or too little",
         _any_hazard,
-        "goggles on to the end",
-        "Wear them over the eyes, to the end of the washing-up.",
         safe=_p(r"\b(?:never|not)\b"),
     ),
     Told(
@@ -808,17 +773,14 @@ SAYINGS: tuple[Told, ...] = (
         _any_hazard,
         "a bath or mantle",
         "A bath or a mantle on a jack; no flame near it.",
-        safe=_p(r"\b(?:no|never|not|off)\b"),
+        safe=_p(r"\b(?:is|are) not\b|\b(?:no|never|not|off)\b"),
     ),
-    Told(
+    _as_said(
         "G08",
         _p(
             r"\b(?:gas|paraffin|electric|fan|oil) (?:heater|stove|fire)\b[^.;\n]{0,25}\b(?:going|on|lit|running|burning|corner)\b|\b(?:with|by|at) the lighter\b|\blit (?:it |them )?with\b"
         ),
-        "something that lights it is near",
         fuel_there,
-        "no flame, no spark, no glowing plate",
-        "Take it away, or do it elsewhere.",
         safe=_p(r"\b(?:no|never|not|off)\b"),
     ),
     Told(
@@ -833,15 +795,12 @@ SAYINGS: tuple[Told, ...] = (
         "stop",
         safe=_p(r"\b(?:never|cannot|can['’]t|not)\b"),
     ),
-    Told(
+    _as_said(
         "G07",
         _p(
             r"\b(?:what|the gas that|whatever) (?:was|is|were) not (?:taken up|absorbed|dissolved|used)\b[^.;\n]{0,15}\b(?:went|goes|escaped|left|blew|comes|came) (?:off |out )?(?:in ?to|through|by) (?:the )?(?:room|lab\w*|window|door|air|corridor|open)\b"
         ),
-        "gas goes into the room",
         _any_hazard,
-        "a hood, sash down",
-        "In a hood with the sash down, the gas to its absorber.",
         denies=True,
     ),
     Told(
@@ -853,34 +812,25 @@ SAYINGS: tuple[Told, ...] = (
         "An ice bath with its ice weighed, on a jack.",
         denies=True,
     ),
-    Told(
+    _as_said(
         "G02",
         _p(
             r"\b(?:stoppered|closed|corked|capped|shut|sealed) (?:bottle|flask|funnel|jar|tube|vessel),? (?:which|that) (?:burst|exploded|cracked|broke|blew up|flew)\b|\b(?:bottle|flask|funnel|jar)\b[^.;\n]{0,12}\b(?:burst|exploded|blew up)\b"
         ),
-        "a vessel is shut while gas or heat is there",
         _any_hazard,
-        "an open way",
-        "Keep it open through a trap to the hood.",
     ),
-    Told(
+    _as_said(
         "G02",
         _p(
             r"\bcap on,? (?:and )?screwed\b|\b(?:it|bottle|can|canister|drum|lid|cap) (?:has |had |was |is )?bulg(?:es|ed|ing)\b|\bhiss(?:ed|es|ing)? (?:on|when|as) (?:it (?:is|was) )?open(?:ed|ing)\b"
         ),
-        "a vessel is shut while gas or heat is there",
         _any_hazard,
-        "an open way",
-        "Keep it open through a trap to the hood; a cap that vents.",
     ),
-    Told(
+    _as_said(
         "G07",
         _p(r"\b(?:your|my|our|his|her|their|the) eyes (?:run|ran|water|watered|burn|burned|burnt|sting|stung|smart|smarted)\b"),
-        "gas goes into the room",
         _any_hazard,
-        "a hood, sash down",
-        "In a hood with the sash down, the gas to its absorber.",
-        safe=_p(r"\b(?:if|should|when|never|not)\b"),
+        safe=_p(r"\bmakes?\b|\brinse\b|\bproduct\b|\birritat\w+\b|\b(?:if|should|when|never|not)\b"),
     ),
     Told(
         "S04",
@@ -906,23 +856,17 @@ SAYINGS: tuple[Told, ...] = (
         "stop",
         safe=_p(r"\b(?:never|not)\b"),
     ),
-    Told(
+    _as_said(
         "P08",
-        _p(r"\b(?:have|had|having|get|got|take|took) (?:my |our |your |a |some |the )?(?:breakfast|supper|nap|shower)\b"),
-        "nobody stays with it",
+        _p(r"\b(?:have|had|having|get|got|take|took) (?:my |our |your |a |some |the )?(?:breakfast|supper|nap)\b"),
         _any_hazard,
-        "attended while it can react or is hot",
-        "Stay, or stop and cool before leaving.",
     ),
-    Told(
+    _as_said(
         "H07",
         _p(
             r"\bcondenser (?:is|was) (?:on|at|with|in) (?:the|an|another|somebody) ?(?:other|\w+['’]s)\b|\bcondenser (?:is|was) (?:broken|missing|elsewhere|being washed|in use)\b"
         ),
-        "vapour leaves past the condenser",
         _any_hazard,
-        "a condenser that holds all of it",
-        "Water on, and seen to run, before anything is heated.",
     ),
     Told(
         "S03",

@@ -77,6 +77,10 @@ def _joined(source: str, a: Mention, b: Mention) -> bool:
 
 SHORTEST_TAIL = 5
 """Letters of a name by which what is listed under a longer one may be called."""
+SUBSTITUTED = patterns.compile(
+    r"(?:nitro|chloro|bromo|iodo|fluoro|amino|hydroxy|methoxy|ethoxy|phenoxy|acetyl|methyl|butyl|phenyl|cyano)$", re.I
+)
+"""How a longer name begins before it: methanol is no ethanol of the list, and cyclohexane no hexane."""
 
 
 class Reading:
@@ -322,7 +326,9 @@ class Reading:
             waits = {
                 x.identity
                 for k in self.account.waiting
-                if (x := self.account.lot(k)).name.lower().endswith(word) and x.identity != m.identity
+                if (x := self.account.lot(k)).identity != m.identity
+                and x.name.lower().endswith(word)
+                and SUBSTITUTED.search(x.name[: -len(word)])
             }
             here = any(x.identity == m.identity for x in self.account.doc.materials)
             if len(waits) == 1 and len(word) >= SHORTEST_TAIL and not here:
@@ -5319,7 +5325,9 @@ def _direction(account: Account, r: Reading, mix: Vessel) -> str | None:
     ):
         return "in"  # "the contents of the beaker are added over 40 min"
     if at is None:
-        told = {m.identity for m in r.mentions if m.identity}
+        told = {m.identity for m in r.mentions if m.identity} | {
+            x for m in r.mentions if m.generic in lex.GENERIC for x in own | held if x and class_of(m.generic, x)
+        }
         alone = bool(told & (held - own)) and not told & (own - held)  # "the lye is added": it stands in the other vessel
         if account.last is mix and r.clause.verb in ("add", "pour") and (FIRST_MADE.search(r.text) or (told and told <= own - held)):
             return "out"  # "pour the nitrite solution in": it stands in the vessel that was told of first

@@ -540,6 +540,7 @@ WARM_MAY = PLAIN | _set(
     "oil sand mantle's liquid add'n addition complete completed finished finish done end feed warming"
 )
 REFLUX_SAYS = _set("reflux refluxed refluxes refluxing boil boils boiled boiling simmer simmers simmered simmering bubble bubbles bubbling")
+BUBBLES = _set("bubble bubbles bubbling")
 REFLUX_MAY = (
     PLAIN
     | REFLUX_SAYS
@@ -734,7 +735,8 @@ def _refluxed(m: Masked) -> list[Piece] | None:
     """Reflux or boiling, what gives the heat, how long, and how long it takes to get there."""
     time, bath = m.all_of(TIME), m.all_of(BATH)
     drips = {"drips", "back"} <= m.words
-    if not (m.words & REFLUX_SAYS or drips) or m.words - REFLUX_MAY or len(bath) > 1 or not _bare(m, TIME, BATH, FITTED):
+    boils = m.words & REFLUX_SAYS if bath else m.words & REFLUX_SAYS - BUBBLES  # without what heats it, it is gas that bubbles
+    if not (boils or drips) or m.words - REFLUX_MAY or len(bath) > 1 or not _bare(m, TIME, BATH, FITTED):
         return None
     if bath and (NUMBERS.search(m.said[slice(*bath[0])]) or re.search(r"\bboiling[- ]$", m.marks[: bath[0][0]], re.I)):
         return None  # "on a boiling-water bath" boils nothing
@@ -832,33 +834,31 @@ def _denies(m: Masked) -> bool:
 
 
 BESIDE_SAYS = _set(
-    "hood cupboard sash goggles glasses gloves visor shield coat jack lifting attended somebody someone somebody's someone's colleague flame flames ignition operator watched watching staying"
+    "hood cupboard sash goggles glasses gloves visor shield coat jack lifting attended somebody someone somebody's someone's colleague operator watched watching staying"
 )
 BESIDE_MAY = (
     PLAIN
     | BESIDE_SAYS
     | _set(
-        "somebody's someone's here here's whole time throughout always with beside no open near anywhere fume down closed on worn and safety lab room stays stay "
-        "stand stands front shut low sits sitting present person second two people me you i'm one one's whilst while running fan source burner "
-        "lit naked nitrile acid apron face continuously constantly eyes mine of course behind screen jack can drop lifting table lab-jack platform lift"
+        "somebody's someone's here here's whole time throughout always with beside near anywhere fume down closed on worn and safety lab room stays stay "
+        "stand stands front shut low sits sitting present person second two people me you i'm one one's whilst while running fan nitrile acid apron face continuously constantly eyes mine of course behind screen jack can drop lifting table lab-jack platform lift"
     )
 )
 """What may be said beside an operation: the hood, who stays, what is worn, no flame."""
 PAUSE = patterns.compile(r"(?:[,;]| [-–—])(?: and)? |,? and (?=(?:it's|it is|all|somebody|someone|no |I |in the hood))")
 
 
+NO_FLAME = patterns.compile(r"\bno (?:open |naked )?(?:flames?|ignition source|source of ignition|burner)\b")
+
+
 def _beside(said: str) -> bool:
     """Whether words only say that it is in the hood, attended, with gloves on or away from flames."""
     m = _masked(said)
-    free = re.sub(r"\bno (?:open |naked )?(?:flames?|ignition source|source of ignition|burner)\b", " ", m.marks)
-    marks = [c for c in m.marks if 0xE000 <= ord(c) <= 0xE0FF]
-    return (
-        bool(m.words & BESIDE_SAYS)
-        and not m.words - BESIDE_MAY
-        and not marks
-        and DENIES.search(free) is None
-        and not re.search(r"\d", said)
-    )
+    free = NO_FLAME.sub(" ", m.marks)
+    words = _words(free)
+    if words - BESIDE_MAY or DENIES.search(free) is not None or re.search(r"\d", said) or any(0xE000 <= ord(c) <= 0xE0FF for c in m.marks):
+        return False
+    return bool(words & BESIDE_SAYS) or free != m.marks
 
 
 @lru_cache(maxsize=20_000)
