@@ -3464,13 +3464,7 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
         for t in substances_in(tail)
         if listed or (THE.search(tail[: t.start]) and not WHAT_IS_LEFT_OF.search(tail[max(0, t.start - 40) : t.start]))
     }
-    words = {
-        x[1].lower()
-        for x in re.finditer(
-            r"\bthe (\w+)(?! (?:bucket|can|drum|bin|tin|box|pan|tray|lid|clip|rod|waste|bottle|jar|layer|bath)\b)", tail, re.I
-        )
-        if lex.GENERIC.get(x[1].lower())
-    }
+    words = {x[1].lower() for x in THE_WORD.finditer(tail) if lex.GENERIC.get(x[1].lower())}
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
 
@@ -3488,6 +3482,10 @@ FED_FROM = patterns.compile(
     re.I,
 )
 THE = patterns.compile(r"\bthe (?:\w+ )?$", re.I)
+THE_WORD = patterns.compile(
+    rf"\bthe (\w+)(?! (?:bucket|can|drum|bin|tin|box|pan|tray|lid|clip|rod|jar|{'|'.join(lex.TELLS_WHICH)})\b)", re.I
+)
+"""A noun by itself, not one that says which one is meant ("the acid filtrate")."""
 WHAT_IS_LEFT_OF = patterns.compile(
     r"\b(?:(?:left|excess|remainder|surplus|unreacted part) (?:over )?of|(?:put|set) (?:aside|away) with|until|till|when|once|if|from) (?:all )?(?:the |what )(?:rest of the )?(?:\w+ )?$|\bwith the rest of the (?:\w+ )?$",
     re.I,
@@ -4828,7 +4826,7 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     if _of_the_receiver(account, r):
         return None
-    if _move(account, r):
+    if _fraction_into(account, r) or _move(account, r):
         return None
     sources, there, _dest = _sides(r)
     runs = r.measured and durations_in(r.clause)[0] is not None and account.batch is not None  # "Funnel: 60 mL of caustic, over 45 min"
@@ -6096,6 +6094,7 @@ CAME_OVER = patterns.compile(
 """ "The distillate was poured into 200 mL of water": what came over, and not what stayed."""
 
 
+INTO_IT_THERE = patterns.compile(r"\b(?:into|onto|to) (?:it|this|that|there)\b", re.I)
 ASIDE_FRACTION = patterns.compile(r"\b(?:condensate|fore-?run(?:nings)?|runnings|first fraction|this fraction|solvent fraction)\b", re.I)
 
 
@@ -6103,6 +6102,11 @@ def _fraction_into(account: Account, r: Reading) -> bool:
     """ "The condensate was dripped into a mixture of methanol and caustic in an open flask": what came over beside the product, into a vessel of its own."""
     still = next((s for s in reversed(account.doc.steps) if s.kind == "distil" and s.into), None)
     into = next((i for i, x in enumerate(r.items) if is_word(x, "into", "onto", "to")), None)
+    if still is not None and into is not None and not r.measured and CAME_OVER.match(r.text):
+        last = account.doc.steps[-1]
+        if last.kind == "charge" and last.vessel not in (still.vessel, None) and INTO_IT_THERE.search(r.text):
+            new_step(account, r.clause, "dose" if durations_in(r.clause)[0] else "add", vessel=last.vessel, from_vessel=still.into)
+            return True  # "300 mL of caustic are put into a beaker and the distillate is dripped into it"
     if (
         still is None
         or into is None

@@ -703,12 +703,18 @@ TO_PH = Cue(
     "alkaline",
     "acid",
 )
+TELLS_WHICH = (
+    "bath", "bottle", "waste", "wastes", "layer", "layers", "phase", "wash", "washes", "washings", "water", "waters", "gas", "mist", "fumes", "proof",
+    "gloves", "glove", "apron", "gauntlets", "cupboard", "filtrate", "filtrates", "liquor", "liquors", "extract", "extracts", "distillate",
+)  # fmt: skip
+"""Behind a common noun that then only says which one: "the acid filtrate", "an acid wash"."""
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     patterns.compile(
-        r"\b(destroy\w*|discharged (?:with|by)|to discharge the colou?r|quenched (?:by|with) (?:the )?(?:addition of )?(?:an? |some )?(?:sodium )?(?:bi|meta)?(?:sul[fp]h?ite|thiosul)|(?:until|till) the last of the [\w ]{3,20} (?:was|is|had|has) gone|took the colou?r away|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take (?:the|what is left of the) (?!bath|water bath|warm|hot|heat|ice|mantle|flask|burner|heater|plate|funnel|condenser|stirrer|thermometer|tube|hose|cooling|sample)[^.;]{1,60} away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
+        r"\b(destroy\w*|discharged (?:with|by)|to discharge the colou?r|quenched (?:by|with) (?:the )?(?:addition of )?(?:an? |some )?(?:sodium )?(?:bi|meta)?(?:sul[fp]h?ite|thiosul)|(?:until|till) the last of the [\w ]{3,20} (?:was|is|had|has) gone|took the colou?r away|surplus|to reduce the excess|excess (?:\w+ )?(?:was|is) (?:destroyed|decomposed|discharged)|left was discharged|[a-z]+ left(?=(?: over)?\s*:)|decolou?r\w*|discolou?ration|until (?:it |the \w+ (?:test |strip )?)?(?:is |keeps )?(?:pale|colou?rless|white|no (?:purple|blue))|(?:,|and) then (?:(?:it|the (?:paper|strip)) (?:was |is |stayed |stays )?)?(?:white|colou?rless)|paper (?:was|is) still blue|(?:starch\W+iodide\W+|iodide\W+)?paper (?:(?:then|now) )?(?:(?:no longer|does not|did not|doesn't|didn't|will not) (?:turns?|colou?rs?|goes|go|stains?|shows?)|(?:stays|stayed|remains|keeps|is then|was then) (?:white|colou?rless))|(?:until|till) (?:the )?(?:\w+ )?(?:colou?r|yellow|violet|purple|brown|blue|orange|red)(?: colou?r)? (?:had |has |is |was )?(?:gone|disappear\w*|vanish\w*|discharged|taken away)|till it isn't|(?:until|till) it (?:no longer (?:did|does)|(?:did|does) (?:not|no longer)|doesn't|didn't)|take (?:the|what is left of the) (?!bath|water bath|warm|hot|heat|ice|mantle|flask|burner|heater|plate|funnel|condenser|stirrer|thermometer|tube|hose|cooling|sample)[^.;]{1,60} away|kill(?:s|ed)?(?! the (?:smell|odou?r|stink|stench))|(?:to )?(?:use[ds]?|using|mops?|mopped) up (?:what|the (?:rest|excess|last)|any)|to (?:get rid of|remove|take) (?:the )?excess)\b",
         re.I,
     ),
+    "paper",
     "discharg",
     "quench",
     "the last of",
