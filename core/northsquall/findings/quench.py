@@ -272,7 +272,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
         if slow and cold:
             continue
         if adduct:
-            if not slow and not cold:
+            if not slow and (not cold or QUICKLY.search(c.procedure.flowing[step.span[0] : step.span[1] + 1])):
                 said = True
                 yield finding(
                     "Q02", "condition", f"{protic[0].label[:1].upper() + protic[0].label[1:]} goes on to the magnesium adduct in ether, with no pace and no cooling: the ether boils off.", step=step, limit="by drops into the cold, or the mixture on to ice", remedy="In ice, by drops, or the mixture on to stirred ice with ammonium chloride.", source="handbook 2.8, common practice", short="quench direction",

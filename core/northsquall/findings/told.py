@@ -191,7 +191,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q01",
         _p(
-            rf"\b(?:remaining|residual|left-?over|unused|unspent|excess|surplus|rest of the|last of the|what is left of the) (?:\w+ )?{REACTIVE}(?: colou?r)?(?: that is left)? (?:needs? no (?:attention|treatment|care|destroying|destruction)|(?:is|are|was|were) (?:not (?:destroyed|quenched|treated|reduced|removed|taken care of)|ignored)|(?:is |are |was |simply |just )*(?:left|stays?|stayed|remains?|goes|go|went|filtered|carried|dragged) (?:in|on|behind|along|over|with it|with the)\b)"
+            rf"\b(?:remaining|residual|left-?over|unused|unspent|(?:excess|surplus)(?: of)?|rest of the|last of the|what is left of the) (?:\w+ )?{REACTIVE}(?: colou?r)?(?: that is left)? (?:needs? no (?:attention|treatment|care|destroying|destruction)|(?:is|are|was|were) (?:not (?:destroyed|quenched|treated|reduced|removed|taken care of)|ignored)|(?:is |are |was |simply |just )*(?:left|stays?|stayed|remains?|goes|go|went|filtered|carried|dragged)(?: (?:in|on|behind|along|over|with it|with the|as it is)\b|(?<=left)(?=[,;.])))"
         ),
         "what is left is not destroyed",
         reagent_acts,
@@ -202,7 +202,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q05",
         _p(
-            r"\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
+            r"\bammonia\b[^.;\n]{0,45}\b(?:until|till) (?:the |all |its )?(?:\w+ )?(?:colou?r|red|orange|brown|yellow)\b[^.;\n]{0,12}\b(?:gone|away|disappear\w*|fade[sd]?|vanish\w*)|\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
         ),
         "ammonia and a halogen or hypochlorite give chloramines and nitrogen halides, toxic and explosive",
         _halogen,
@@ -430,7 +430,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "G03",
         _p(
-            r"\b(?:foam|froth|it|mass|mixture|contents)\b[^.;\n]{0,20}\b(?:rose|rises|came|comes|climbed|climbs|went|crept)(?: up)?(?: right)? (?:to|into|in|up to|over|out of|through) the (?:neck|rim|condenser|tube|top|ceiling|joint|adapter|outlet)\b"
+            r"\b(?:it|this|that|everything|contents|mixture) (?:then |all |suddenly )?(?:foamed|frothed|fizzed|boiled|spurted|gushed) (?:up |right |straight )?(?:out|over)\b(?: (?:of|through|on|in)\b)?|\b(?:foam|froth|it|mass|mixture|contents)\b[^.;\n]{0,20}\b(?:rose|rises|came|comes|climbed|climbs|went|crept)(?: up)?(?: right)? (?:to|into|in|up to|over|out of|through) the (?:neck|rim|condenser|tube|top|ceiling|joint|adapter|outlet)\b"
         ),
         _any_hazard,
         safe=_p(r"\b(?:lowered|stopped|never|below)\b"),
@@ -618,7 +618,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "H05",
         _p(
-            r"\bwithout (?:any )?cooling\b(?! (?:water|down|is))|\bwith no cooling\b|\buncooled\b|\bno bath(?: is| was)?(?: used| needed| under it)?(?=[.,;]|$)"
+            r"\bwithout (?:any |the )?(?:cooling|ice)\b(?! (?:water|down|is|in (?:the )?(?:contents|liquid|mixture)))|\bwith no cooling\b|\buncooled\b|\bno bath(?: is| was)?(?: used| needed| under it)?(?=[.,;]|$)"
         ),
         "nothing takes the heat while it is fed",
         heat_matters,
@@ -723,7 +723,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "G07",
         _p(
-            r"\b(?:fumes?|gas|smoke|vapou?rs?|brown \w+)\b[^.;\n]{0,40}\b(?:came|comes|come|coming|crept|poured|rolled|drifted) (?:out )?(?:under|over|below|from|out of) (?:the )?(?:sash|hood|fume cupboard|window of the hood)\b"
+            r"\b(?:fumes?|gas|smoke|vapou?rs?|brown \w+|hydrogen (?:chloride|bromide|sulfide)|sulfur dioxide|chlorine|bromine|HCl|HBr|SO2|white clouds?)\b[^.;\n]{0,40}\b(?:came|comes|come|coming|crept|poured|rolled|drifted) (?:out )?(?:in [^.;\n]{3,20} )?(?:under|over|below|from|out of) (?:the )?(?:sash|hood|fume cupboard|window of the hood)\b"
         ),
         _any_hazard,
     ),
@@ -891,6 +891,127 @@ SAYINGS: tuple[Told, ...] = (
         "Neutralise the acid first, and keep hypochlorite away from it.",
         "stop",
         safe=_p(r"\b(?:neutrali[sz]ed|after|alkaline|never|not)\b"),
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\b(?:tube|hose|end of the (?:tube|hose)|line)\b[^.;\n]{0,15}\b(?:is|was|are|were) (?:left|kept)(?: hanging| dipping| standing)? (?:in|under|below) (?:the )?(?:caustic|lye|water|absorber|liquid|alkali|solution)\b[^.;\n]{0,12}\bwhile\b[^.;\n]{0,20}\bcools?\b"
+        ),
+        "the liquid of the line is pulled back while it cools",
+        _any_hazard,
+        "an empty trap, or the tube out of the liquid first",
+        "An empty bottle that holds all of it before it; the tube out of the liquid, or gas led through, until it is cold.",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    _as_said(
+        "G02",
+        _p(
+            r"\b(?:pinch(?:ed|es)?|clamp(?:ed|s)?|kink(?:ed|s)?|squeez(?:ed?|es)|clip(?:ped|s)?|bent|tied) (?:off )?(?:the )?(?:hose|tube|tubing|line)(?: (?:off|shut|closed))?(?! (?:to|on|at|in|into|from) the (?:stand|frame|bar|grid|clamp|wall))\b|\b(?:hose|tube|tubing|line)\b[^.;\n]{0,12}\b(?:pinched|clamped|kinked|tied|squeezed) (?:off|shut|closed)\b"
+        ),
+        gas_matters,
+        safe=_p(r"\b(?:nitrogen|never|not|water of the condenser|cooling water|check\w*|see that)\b"),
+    ),
+    Told(
+        "G12",
+        _p(
+            r"\b(?:[Aa]s soon as|[Rr]ight after|[Ss]traight after|[Dd]irectly after|[Ii]mmediately after|[Oo]nce) (?:all )?(?:the |all the )?(?:acid|salt|feed|addition|last drop|chloride)\b[^.;,\n]{0,20},? (?:the )?(?:generator|line|hose|tube|apparatus|flask) (?:is|was) (?:taken|pulled|lifted|slipped|taken off|put|set|opened)\b"
+        ),
+        "it is opened with gas still in it",
+        toxic_gas,
+        "swept before anything is opened",
+        "Lead nitrogen or air through it until nothing more comes, then open it.",
+        safe=_p(r"\b(?:nitrogen|swept|purged|bath)\b"),
+    ),
+    _as_said(
+        "G07",
+        _p(
+            r"\b(?:nobody|no one|I do not|I don['’]t|we don['’]t|we do not) knows? (?:if|whether) (?:the )?(?:hood|fume cupboard|extraction|fan|draught)\b|\b(?:hood|fume cupboard|extraction|fan) (?:hardly|barely|scarcely|does not|doesn['’]t|did not|didn['’]t) (?:draws?|pulls?|runs?|works?|sucks?)\b|\b(?:flag|ribbon|strip of paper|tell-?tale)\b[^.;\n]{0,20}\b(?:does not|doesn['’]t|did not|hardly|barely) (?:moves?|stirs?|lifts?)\b"
+        ),
+        _any_hazard,
+        safe=_p(r"^\W*(?:if|when)\b|\b(?:stop|otherwise)\b"),
+        denies=True,
+    ),
+    Told(
+        "Q01",
+        _p(
+            r"\b(?:colou?r|bromine|chlorine|iodine|halogen) (?:is|was|gets|got) (?:shaken|washed|rinsed) (?:out|away) with (?:a little |much |plenty of |tap |cold |some )*water\b"
+        ),
+        "what is left is not destroyed",
+        _halogen,
+        "destroyed and tested before it goes on",
+        "Bisulfite or thiosulfate until starch-iodide paper stays white, tried on the halogen first.",
+    ),
+    Told(
+        "G04",
+        _p(
+            r"\b(?:brown|red-brown|nitrous|orange) (?:fumes|gas|gases|vapou?rs?|clouds?|smoke)\b[^.;\n]{0,25}\b(?:filled|came|come|rose|rises?|rolled|poured|appeared|hung|stood|were seen|could be seen)\b"
+        ),
+        "nitrous gas comes off, and nothing takes it up",
+        lambda c: bool({x.substance.id for x in c.lots.values() if x.substance is not None} & {"sodium nitrite", "potassium nitrite"}),
+        "no brown gas over a nitrite feed",
+        "Slower, below the surface and colder; stop the feed while brown gas is seen, and lead what comes to an absorber.",
+        safe=_p(r"\b(?:if|should|when|whenever|no|never|not|stop\w*|slow\w*)\b"),
+    ),
+    _as_said(
+        "P13",
+        _p(
+            r"\b(?:shaken|tapped|emptied|knocked) in(?:to it)? (?:straight |right |directly )?(?:from|out of) the (?:bottle|jar|tin|bag|boat|paper|ampoule)\b"
+        ),
+        _any_hazard,
+        safe=_p(r"\b(?:not|never|portions?|bit by bit|little by little|slowly|spoon\w*)\b"),
+    ),
+    Told(
+        "Q05",
+        _p(
+            r"\b(?:hydrochloric acid|HCl|sulfuric acid|nitric acid|acid)\b[^.;\n]{0,25}\b(?:in ?to|to|on ?to) (?:the |what is )?(?:still |yet )(?:purple|violet|pink|yellow|blue|brown)\b"
+        ),
+        "acid meets an oxidiser that is still there: chlorine, or heat and gas",
+        _oxidiser,
+        "destroyed before it is acidified",
+        "Destroy it first (bisulfite or a little alcohol, until no colour), test, then acidify.",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    Told(
+        "G02",
+        _p(
+            r"\b(?:neutrali[sz]ed|made (?:alkaline|neutral|acid)|acidified|basified|mixed with (?:soda|carbonate|bicarbonate))\b[^.;\n]{0,15}\b(?:in|inside) (?:the|a|its) (?:closed|stoppered|capped|shut|screw(?:ed)?(?:-cap(?:ped)?)?) (?:can|bottle|drum|jar|flask|canister|funnel|vessel)\b"
+        ),
+        "gas and heat are shut in",
+        _any_hazard,
+        "an open beaker",
+        "In an open beaker in the hood, in small lots, cold; closed only when nothing more comes.",
+        "stop",
+        safe=_p(r"\b(?:never|not|vent\w*)\b"),
+    ),
+    Told(
+        "G10",
+        _p(
+            r"\b(?:breathed|inhaled|sniffed|swallowed|got)\b[^.;\n]{0,20}\b(?:it|some|gas|fumes|lungful|whiff|cloud)\b[^.;\n]{0,45}\b(?:it is nothing|it was nothing|nothing serious|went home|went on|carried on|worked on|took no notice|had a smoke)\b"
+        ),
+        "what acts late is taken for harmless",
+        toxic_gas,
+        "out, rest, a doctor at once",
+        "Out of it, lie down, and a doctor the same hour, even when nothing is felt.",
+        "stop",
+        denies=True,
+    ),
+    Told(
+        "S06",
+        _p(r"\b(?:no|without(?: any)?) (?:stabili[sz]er|inhibitor|BHT|antioxidant|hydroquinone)\b|\b(?:un-?stabili[sz]ed|uninhibited)\b"),
+        "what forms peroxides stands without a stabiliser",
+        _peroxide_former,
+        "dark, cold, dated, over a stabiliser",
+        "BHT in it, a brown bottle with the date, tested before it is used or distilled.",
+        safe=_p(r"\b(?:test\w*|strip|fresh(?:ly)?|used (?:at once|the same day)|distilled today)\b"),
+    ),
+    _as_said(
+        "H07",
+        _p(
+            r"\b(?:water|coolant) (?:to|of|for|in|through) the condenser (?:was|is|had been) (?:still )?(?:off|not (?:yet )?on|shut|forgotten|turned off)\b"
+        ),
+        _any_hazard,
+        safe=_p(r"^\W*(?:if|when|should)\b|\b(?:in case|at the end|after\w*|finally|until|only)\b"),
+        denies=True,
     ),
 )
 

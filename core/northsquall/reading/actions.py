@@ -2470,7 +2470,7 @@ def _gassed_before(account: Account, main: str) -> str:
 
 def in_order(doc: Procedure, steps: list[Step]) -> None:
     """The document's steps in this order, numbered anew; materials go with their steps."""
-    now = {step.n: n for n, step in enumerate(steps, 1)}
+    now = {step.n: n for n, step in enumerate(steps, 1) if step.n}
     for m in doc.materials:
         m.step = now.get(m.step) if m.step is not None else None
     for n, step in enumerate(steps, 1):
@@ -3462,7 +3462,12 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     again = {
         str(t.value)
         for t in substances_in(tail)
-        if listed or (THE.search(tail[: t.start]) and not WHAT_IS_LEFT_OF.search(tail[max(0, t.start - 40) : t.start]))
+        if listed
+        or (
+            THE.search(tail[: t.start])
+            and not WHAT_IS_LEFT_OF.search(tail[max(0, t.start - 40) : t.start])
+            and not TAKEN_AWAY.match(tail, t.end)
+        )
     }
     words = {x[1].lower() for x in THE_WORD.finditer(tail) if lex.GENERIC.get(x[1].lower())}
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
@@ -3487,10 +3492,15 @@ THE_WORD = patterns.compile(
 )
 """A noun by itself, not one that says which one is meant ("the acid filtrate")."""
 WHAT_IS_LEFT_OF = patterns.compile(
-    r"\b(?:(?:left|excess|remainder|surplus|unreacted part) (?:over )?of|(?:put|set) (?:aside|away) with|until|till|when|once|if|from) (?:all )?(?:the |what )(?:rest of the )?(?:\w+ )?$|\bwith the rest of the (?:\w+ )?$",
+    r"\b(?:take|takes|taken|took|distil|distill|distils|distilled|strip|evaporate|boil|drive|pump|remove|recover)(?: off)? the $|\b(?:(?:left|excess|remainder|surplus|unreacted part) (?:over )?of|(?:put|set) (?:aside|away) with|until|till|when|once|if|from) (?:all )?(?:the |what )(?:rest of the )?(?:\w+ )?$|\bwith the rest of the (?:\w+ )?$",
     re.I,
 )
 """ "What is left of the magnesium dissolves": named again, and not put in."""
+TAKEN_AWAY = patterns.compile(
+    r" (?:is |was |are |were |comes |goes |then )*(?:distil\w*|evaporat\w*|stripp\w*|removed|recovered|taken off|off\b|boiled off|layer\b|phase\b|extracts?\b|washings?\b)",
+    re.I,
+)
+"""Behind "the dichloromethane": it leaves, or only says which layer."""
 
 
 AIM = patterns.compile(
@@ -3818,7 +3828,14 @@ def _pours(account: Account, r: Reading) -> bool:
     if dest is not None and not there and sources and lex.BATCH_REFERENCE.search(r.account.source[r.items[dest].start : r.clause.end]):
         return False  # "phenol melted with its water, poured into the acid mixture"
     if r.clause.verb == "pour" and _ice_there(r.mentions) and not (there and not _ice_there(there)):
-        return not (re.search(r"\b(into|to|in) the (?:flask|pot)\b|straight into the flask", IN_THE_POT.sub("", r.text), re.I) is not None)
+        return not (
+            re.search(
+                r"\b(into|to|in) the (?:(?:reaction|hot|warm|cold|same|stirred|first) ){0,2}(?:flask|pot)\b|straight into the flask",
+                IN_THE_POT.sub("", r.text),
+                re.I,
+            )
+            is not None
+        )
     if dest is None:
         return False
     then = next((x.start for x in r.items[dest:] if is_word(x, "then")), None)
@@ -3909,6 +3926,26 @@ MIX_GOES = patterns.compile(
 )
 """ "A and B are mixed. Half of it is run in": beside what the flask holds, and not in it."""
 """What is being made up goes into the batch a sentence or two later: "The reagent, still hot, was poured into the acetone solution"."""
+
+
+FOR_WHAT_CAME_OVER = patterns.compile(
+    r"[^.;\n]{0,40}[.;,]?\s+(?:and |then )*(?:the )?(?:distillate|condensate|fore-?run|runnings)\b[^.;\n]{0,60}\b(?:in|on)?to (?:it|this|that|there)\b",
+    re.I,
+)
+"""What is told next goes into what is put there now."""
+
+
+def _starts_apart(r: Reading) -> bool:
+    """ "10.7 g of toluidine into a beaker with 30 mL of acid and 50 mL of water": what goes there is measured out now, and no batch."""
+    sources, there, _ = _sides(r)
+    return (
+        r.clause.verb is None
+        and any(m.identity and catalogue().substances[m.identity].parts.get("H+", 0.0) > 0 for m in there)
+        and any(
+            m.measured and m.identity and m.identity not in RECEIVERS and not catalogue().substances[m.identity].parts.get("H+")
+            for m in sources
+        )
+    )
 
 
 def _to_side(account: Account, r: Reading) -> bool:
@@ -4020,15 +4057,19 @@ def _to_side(account: Account, r: Reading) -> bool:
         return True
     if (
         separate
-        and not account.isolated
+        and (not account.isolated or (account.isolated == "distil" and FOR_WHAT_CAME_OVER.match(account.source, r.clause.end)))
         and not lex.BATCH_REFERENCE.search(_without_what_waits(account, r, lex.SENSOR_PLACE.sub("", text)))
-        and (made_up or dilutes or not _ice_there(_sides(r)[1]))
+        and (made_up or dilutes or not _ice_there(_sides(r)[1]) or _starts_apart(r))
     ):
         vessel = (
             account.vessel(other[0], other[0].kind, "")
             if other
             else account.vessel(None, "beaker", f"prepared apart, {len(account.doc.vessels) + 1}")
         )
+        if account.isolated:  # what is told next goes into it: it is no reagent that waits
+            step = new_step(account, r.clause, "charge", vessel=vessel.name)
+            place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
+            return True
         first = account.main
         fitted = HAS_A_HEAD.search(text) is not None or r.bath is not None or _is_fitted(account, r)
         told_before = (made_first(account, vessel, fitted) and not _only_acids(r.measured)) or _stands_ready_for_diazo(account, r, vessel)
@@ -4181,6 +4222,9 @@ def _one_waits(account: Account, m: Mention) -> bool:
     return m.generic in lex.GENERIC and sum(bool(x.identity and class_of(m.generic, x.identity)) for x in listed) == 1
 
 
+TO_WHAT_IS_SAID = patterns.compile(r"(?:,|;|\band|\bthen) (?:and |then )?(?:slowly )?(?:in ?to|to|on ?to) (?:it|this|that)\b", re.I)
+
+
 def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     """Put what a clause names into a side vessel, what is there first."""
     if r.measured:
@@ -4188,6 +4232,11 @@ def _fill(account: Account, r: Reading, vessel: Vessel) -> None:
     sources, there, _ = _sides(r)
     if not there and len(sources) >= 2 and _only_acids(sources):
         there, sources = sources[:1], sources[1:]
+    on_it = TO_WHAT_IS_SAID.search(r.text)
+    if on_it is not None and len(r.measured) >= 2:  # "10 mL of A in a beaker, and into it, slowly, 10 mL of B"
+        at = r.clause.start + on_it.start()
+        before, behind = [m for m in r.measured if m.start < at], [m for m in r.measured if m.start > at]
+        there, sources = (before, behind) if before and behind else (there, sources)
     steps: list[Step] = []
     for group in (there, sources):
         lots = [x for m in group for x in lots_for(account, m, True)]
@@ -4600,7 +4649,7 @@ def _add(account: Account, r: Reading) -> None:
     if not r.measured and (TO_THE_BOTTOM.search(r.text) or GO_ON_WHEN.match(r.text)):
         return None
     if not r.mentions and not r.vessels and not lex.MIX_REFERENCE.search(r.text) and not account.waiting and not unspent(account):
-        return _later(account, r)
+        return None if _fraction_into(account, r) else _later(account, r)
     if account.isolated == "layer" and r.measured and TO_A_LAYER.search(r.text):
         return _wash(account, r)  # "saturated bicarbonate (50 mL) was added to the upper one"
     return _bring(account, r)
@@ -5197,6 +5246,8 @@ def _amount_later(account: Account, r: Reading) -> bool:
     last = account.doc.materials[-1] if account.doc.materials else None
     if r.clause.label in RESULT_LABELS or lex.RESULT_WORDS & {x.low for x in r.items if isinstance(x, Token)}:
         return False  # what was weighed at the end
+    if not account.source[r.clause.end :].strip(" .\n") and len(account.doc.steps) > 2 and not r.mentions:
+        return False  # "33 g." at the end: the yield
     if not free or last is None or last.amount is not None or last.identity in RECEIVERS or last.role is not None:
         return False
     if r.clause.verb in WORK_UP or (free[0].dim == "volume" and last.phase == "s" and last.strength is None):
@@ -6352,7 +6403,9 @@ def _waste(account: Account, r: Reading) -> None:
         source = "receiver"
     still = next((s for s in reversed(doc.steps) if s.kind == "distil" and s.keep == "distillate"), None)
     if still is not None and re.match(
-        r"^\W*(?:the )?(?:pot|still|flask)?\s*(?:residues?|bottoms)\b|^\W*the pot\b", r.clause.label + " " + r.text, re.I
+        r"^\W*(?:the |all |all the )?(?:(?:cold|cooled|warm|hot|dark|brown|black|acid|tarry|remaining) )*(?:pot|still|flask)?\s*(?:residues?|bottoms)\b|^\W*the pot\b",
+        r.clause.label + " " + r.text,
+        re.I,
     ):
         source = f"{still.vessel} residue"  # what stayed behind, while the distillate was worked up
     if ice:
@@ -6954,6 +7007,7 @@ def finish(account: Account) -> None:
     if any(s.kind == "transfer" and s.from_vessel is None for s in doc.steps):
         in_order(doc, [s for s in doc.steps if s.kind != "transfer" or s.from_vessel is not None])
     _stayed(account)
+    _cooled_for_what_follows(doc)
     for lot in doc.materials:
         s = catalogue().substances.get(lot.identity or "")
         told = account.strengths.get(lot.identity or "")
@@ -7025,6 +7079,34 @@ def finish(account: Account) -> None:
     for lot in doc.materials:
         if lot.step is None and lot.role is None and lot.amount is not None:
             doc.unread.append(Unread(text=lot.name, span=lot.span, why="a material that no step uses"))
+
+
+AT_A_TEMPERATURE = patterns.compile(
+    r"^\W*(?:then |now |next )?(?:at|after(?: it has)? cool\w* to|when it has cooled to|once (?:it is )?at) (?:about )?[-−]?\d+ ?°C\b", re.I
+)
+COOLER_K = 15.0
+"""From here on what is fed at a temperature is fed to what has been cooled to it (assumption)."""
+
+
+def _cooled_for_what_follows(doc: Procedure) -> None:
+    """ "2 h at 95 °C. At 40 °C 3 mL of ethanol is added": it has been cooled to that in between."""
+    steps: list[Step] = []
+    for s in doc.steps:
+        before = next((x for x in reversed(steps) if x.vessel == s.vessel and x.T_range is not None), None)
+        if (
+            s.kind in ("dose", "add", "destroy", "neutralise")
+            and s.T_range is not None
+            and s.T_of != "bath"
+            and before is not None
+            and before.T_range is not None
+            and before.kind in ("hold", "heat", "reflux", "dose", "test")
+            and before.T_range.value > s.T_range.value + COOLER_K
+            and AT_A_TEMPERATURE.match(s.text)
+        ):
+            steps.append(Step(n=0, kind="cool", text=s.text, span=s.span, vessel=s.vessel, T_range=s.T_range))
+        steps.append(s)
+    if len(steps) > len(doc.steps):
+        in_order(doc, steps)
 
 
 def _stayed(account: Account) -> None:

@@ -928,6 +928,10 @@ def _listed_before(items: list[Item], out: list[Mention], i: int) -> list[Mentio
     return listed if len(listed) > 1 else []
 
 
+NO_TURN = frozenset(("until", "till", "when", "once", "if", "further", "longer", "so", "there", "is", "has"))
+"""With these a "no" takes nothing back: "2 M acid until no more hydrogen comes"."""
+
+
 def _corrected(items: list[Item], out: list[Mention]) -> None:
     """ "sodium nitrate, nitrite, sorry": the later name holds; "A - no, B"."""
     for a, b in pairwise(out):
@@ -944,7 +948,7 @@ def _corrected(items: list[Item], out: list[Mention]) -> None:
         if a.amount is not None and b.amount is not None and a.amount.dim != b.amount.dim:
             continue
         if (
-            (set(between) & turn and len(between) <= 6)
+            (set(between) & turn and len(between) <= 6 and not set(between) & NO_TURN)
             or ("sorry" in after[:2] and len(between) <= 2)
             or (set(after[:3]) >= {"i", "mean"} and len(between) <= 6)
         ):
