@@ -202,7 +202,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q05",
         _p(
-            r"\bammonia\b[^.;\n]{0,45}\b(?:until|till) (?:the |all |its )?(?:\w+ )?(?:colou?r|red|orange|brown|yellow)\b[^.;\n]{0,12}\b(?:gone|away|disappear\w*|fade[sd]?|vanish\w*)|\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
+            r"\b(?:rinsed|washed|wiped|swilled)(?: out| down)? with (?:some |a little |dilute )?ammonia\b|\bammonia\b,? which takes? the smell\b|\bammonia\b[^.;\n]{0,20}\b(?:that|which|it) (?:bleaches|decolou?ri[sz]es|clears|whitens)\b|\bammonia\b[^.;\n]{0,45}\b(?:until|till) (?:the |all |its )?(?:\w+ )?(?:colou?r|red|orange|brown|yellow)\b[^.;\n]{0,12}\b(?:gone|away|disappear\w*|fade[sd]?|vanish\w*)|\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
         ),
         "ammonia and a halogen or hypochlorite give chloramines and nitrogen halides, toxic and explosive",
         _halogen,
@@ -378,7 +378,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "S04",
         _p(
-            r"\b(?:flask|glass(?:ware)?|apparatus|vessel|funnel)\b[^.;\n]{0,45}\b(?:not (?:been )?dried|un-?dried|still wet|wet (?:from|inside)|damp (?:from|inside))"
+            r"\b(?:flask|glass(?:ware)?|apparatus|vessel|funnel)\b[^.;\n]{0,45}\b(?:not (?:been )?dried|un-?dried|(?:still|somewhat|a little|a bit|slightly|rather) (?:wet|damp|moist)|still somewhat (?:wet|damp)|wet (?:from|inside)|damp (?:from|inside))"
         ),
         "water is in the glass, and what goes in reacts with it",
         _water_is_foe,
@@ -730,7 +730,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "S04",
         _p(
-            r"\b(?:bromine|chlorine|nitric acid|permanganate|chromic acid|peroxide)\b[^.;\n]{0,40}\b(?:rinsed|washed|wiped|cleaned)(?: out| away| up| off)? with (?:some |a little )?(?:acetone|alcohol|ethanol|methanol|spirit|ether)\b"
+            r"\b(?:bromine|chlorine|nitric acid|permanganate|chromic acid|peroxide)\b[^.;\n]{0,40}\b(?:rinsed?|washed|wiped?|cleaned)(?: out| away| up| off)? with (?:some |a little )?(?:acetone|alcohol|ethanol|methanol|spirit|ether)\b"
         ),
         "a strong oxidiser meets a solvent that it oxidises or halogenates",
         _oxidiser,
@@ -749,7 +749,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "P10",
         _p(
-            r"\bgoggles (?:up |pushed up )?(?:on|over|round|in) (?:the |my |his |her )?(?:forehead|hair|neck|pocket|head)\b|\bgoggles (?:are |were )?(?:off|pushed up|hung up|too steamed|in the drawer)\b"
+            r"\bgoggles (?:up |pushed up )?(?:on|over|round|in) (?:the |my |his |her )?(?:forehead|hair|neck|pocket|head)\b|\bT-?shirt (?:and|,)|\b(?:reading|ordinary|everyday|my own|prescription) (?:glasses|spectacles)\b(?=[^.;\n]{0,20}(?:\.|;|only|are enough|do|will do|$))|\bgoggles (?:are |were )?(?:off|pushed up|hung up|too steamed|in the drawer)\b"
         ),
         _any_hazard,
         safe=_p(r"\b(?:never|not)\b"),
@@ -955,7 +955,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "P13",
         _p(
-            r"\b(?:shaken|tapped|emptied|knocked) in(?:to it)? (?:straight |right |directly )?(?:from|out of) the (?:bottle|jar|tin|bag|boat|paper|ampoule)\b"
+            r"\bquick(?:ly)?,? so that it(?:['’]s| is) over\b|\b(?:shaken|tapped|emptied|knocked) in(?:to it)? (?:straight |right |directly )?(?:from|out of) the (?:bottle|jar|tin|bag|boat|paper|ampoule)\b"
         ),
         _any_hazard,
         safe=_p(r"\b(?:not|never|portions?|bit by bit|little by little|slowly|spoon\w*)\b"),
@@ -1012,6 +1012,63 @@ SAYINGS: tuple[Told, ...] = (
         _any_hazard,
         safe=_p(r"^\W*(?:if|when|should)\b|\b(?:in case|at the end|after\w*|finally|until|only)\b"),
         denies=True,
+    ),
+    Told(
+        "Q09",
+        _p(
+            r"\b(?:collect|distil|go on|carry on|drive|all that comes over|until|till|up to the end)\b[^.;\n]{0,50}\b(?:when|until|till|where) (?:it |there |the (?:rest|residue|flask) )?(?:(?:starts|begins) to (?:smoke|char|fume|crackle|bump)|smokes|chars|crackles)\b|\b(?:until|till|when)\b[^.;\n]{0,25}\bcrust\b[^.;\n]{0,25}\b(?:left|remains|stays|bottom|flask)\b"
+        ),
+        "it is distilled until what stays behind decomposes",
+        lambda c: distils(c, None),
+        "a residue that stays",
+        "Stop while a tenth of the charge is left in the flask, and below its highest pot temperature.",
+        safe=_p(r"\b(?:before|stop\w*|never|not)\b"),
+    ),
+    Told(
+        "G10",
+        _p(
+            r"\bcough(?:ed|s|ing)? (?:all|the whole|for|half the|till|until|through) (?:the )?(?:evening|night|day|afternoon|hours|days|\w+ (?:hours|days)|next day|morning)\b"
+        ),
+        "what acts late is taken for harmless",
+        toxic_gas,
+        "out, rest, a doctor at once",
+        "Out of it, lie down, and a doctor the same hour, even when nothing is felt.",
+        "stop",
+        safe=_p(r"\b(?:doctor|physician|hospital)\b"),
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\bno (?:empty |safety )?(?:bottle|trap|safety bottle)\b[^.;\n|]{0,12}(?:,|;|:|between|in between|as|because|since|,? (?:it|that) only)[^.;\n|]{0,30}\b(?:between|costs?|pressure|needed|room|space|line|hose|takes|in the way)\b"
+        ),
+        "the liquid of the line can be pulled back",
+        toxic_gas,
+        "an empty bottle that holds all of it",
+        "An empty bottle before it that holds all of its liquid.",
+        denies=True,
+        safe=_p(r"\b(?:above|funnel over|upturned)\b"),
+    ),
+    Told(
+        "G11",
+        _p(
+            r"\b(?:one|I|we|you|he|she|somebody) sniff(?:s|ed)? (?:at|over|by|near)\b|\bsniff(?:ing)? (?:at|over) the (?:condenser|flask|outlet|tube|hose|bottle|neck|funnel)\b"
+        ),
+        "the nose is taken for the detector",
+        toxic_gas,
+        "no endpoint by the nose",
+        "A test paper or a detector at the outlet, never the nose.",
+        safe=_p(r"\b(?:never|nobody|not)\b"),
+    ),
+    Told(
+        "G04",
+        _p(
+            r"\b(?:tube|hose|line) (?:was|is) (?:taken|lifted|pulled) out of the (?:trap|absorber|caustic|lye|scrubber|wash ?bottle)\b[^.;\n]{0,20}\b(?:so that|because|as|since|to)\b"
+        ),
+        "the gas no longer goes to what takes it up",
+        toxic_gas,
+        "all of it through the absorber",
+        "Leave it in the line; make the line wider or the feed slower where it holds back.",
+        safe=_p(r"\b(?:never|not|suck\w*|climb\w*|cold|cooled|nitrogen)\b"),
     ),
 )
 

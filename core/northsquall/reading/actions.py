@@ -2926,6 +2926,14 @@ def _topic(account: Account, r: Reading) -> None:
     taken = account.doc.steps and UNTIL_WHITE.search(text) and any(m.identity in TAKES_AWAY for m in r.mentions)
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented) or (taken and verb in ("add", None)):
         return _destroy(account, r)
+    if (
+        account.doc.steps
+        and (r.clause.label in LABELS_QUENCH or QUENCH_HEAD.match(text))
+        and r.mentions
+        and all(m.identity in (*TAKES_AWAY, *RECEIVERS) for m in r.mentions)
+        and not _pours(account, r)
+    ):
+        return _destroy(account, r)  # "quench: 10 % sodium sulfite, 60 mL, 15 min"
     if account.doc.steps and NO_MORE_GAS.search(text) and r.mentions and _hydride_there(account) and not _pours(account, r):
         return _destroy(account, r)
     if account.doc.steps and FIZZ_OVER.search(text) and any(m.identity in CARBONATES for m in r.mentions) and not _pours(account, r):
@@ -2940,6 +2948,8 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+QUENCH_HEAD = patterns.compile(r"^\W*(?:quench(?:ing)?|excess|surplus)\s*[:=–-]", re.I)
+LABELS_QUENCH = ("quench", "quenching", "destroy", "kill", "excess", "surplus", "decolorise", "decolourise")
 UNTIL_WHITE = patterns.compile(
     r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b",
     re.I,
@@ -3745,6 +3755,10 @@ WATER_IN = patterns.compile(
     r"|\b(?:I|we|you) (?:just )?(?:pour|poured|tip|tipped|throw|threw|put|ran|run) (?:some |the |a little |a lot of )?(?:cold |tap )?water (?:on (?:it|top|them)|into (?:it|the (?:beaker|flask|jar)))\b",
     re.I,
 )
+INTO_ITS_FLASK = patterns.compile(
+    r"\b(?:in|on)?to the (?:(?:warm|hot|reaction|same|still|stirred|cooling) ){0,2}(?:flask|pot|mixture|complex|batch|melt|residue|cake|crust|mass)\b",
+    re.I,
+)
 TO_THE_BATCH = patterns.compile(
     r"^\W*(?:then |now )?to (?:it|this|the (?:\w+ )?(?:mixture|batch|solution|contents|suspension|slurry))\b(?! (?:in|is|was) )", re.I
 )
@@ -3777,8 +3791,9 @@ def _water_comes(r: Reading) -> bool:
         return True
     if first is not None and TO_THE_BATCH.match(r.text):
         return True  # "to the mixture 200 mL of water"
-    if first is not None and at is not None and first.last < at and r.clause.verb == "pour" and ON_IT.search(r.text, r.text.find("pour")):
-        return True  # "200 mL of water is poured on it"
+    if first is not None and at is not None and first.last < at and r.clause.verb == "pour":
+        if ON_IT.search(r.text, r.text.find("pour")) or INTO_ITS_FLASK.search(r.text, r.text.find("pour")):
+            return True  # "200 mL of water is poured on it", "… into the warm flask"
     if first is None or r.clause.verb != "pour" or at is None or lex.BATCH_REFERENCE.search(r.account.source[r.clause.start : first.start]):
         return False
     if QUENCHED_WITH.search(r.text):
@@ -4736,6 +4751,7 @@ NITRITE_AHEAD = patterns.compile(r"(?s:.{0,400}?)\b(?:nitrite|diazo\w*)\b", re.I
 _READY = r"(?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b"
 DIAZO_INTO = patterns.compile(
     rf"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:all (?:of )?)?(?:the |this )?(?:whole |entire )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) {_READY}"
+    rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:after [a-z]+ )?(?:the |this )?(?:whole |entire |cold )*(?:beaker|lot|batch|contents|liquor|slurry)\b[^.;]{{0,25}}?\b(?:in ?to|on ?to) (?:the |my |that )?(?:flask with the )?(?:\w+ )?(?:copper|cuprous)\b"
     rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:in ?to|on ?to) (?:it|this|that)\b[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
     rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) {_READY}[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
     r"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|let|add|feed) (?:in )?)?(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?,? (?:is |was )?(?:run in |dripped in |fed |added )?from (?:a |an |the )?(?:[\w-]+ ){0,3}funnel\b",
@@ -6640,6 +6656,8 @@ def _distil(account: Account, r: Reading) -> None:
             place(account, step, [x for m in r.measured for x in lots_for(account, m, True)])
         return None
     if removing or r.clause.verb == "distil":
+        held = account.held(account.batch)
+        account.used |= {q.start for m in r.measured if m.identity in held for q in m.used}  # "distil off 60 mL of the methanol"
         new_step(account, r.clause, "distil", vessel=account.batch, into="receiver")
     return None
 

@@ -13,7 +13,7 @@ import ahocorasick
 from northsquall import patterns
 from northsquall.procedure.units import UNITS, UnitError, canonical
 from northsquall.substances import catalogue
-from northsquall.substances.catalogue import WATERS
+from northsquall.substances.catalogue import WATERS, Substance
 from northsquall.substances.resolve import LOCANTS
 
 TOKEN = patterns.compile(
@@ -170,19 +170,41 @@ OLEUM = ("oleum", "fuming sulfuric acid", "fuming sulphuric acid", "fuming h2so4
 """Sulfur trioxide in sulfuric acid."""
 
 
+ION = patterns.compile(r"((?:[A-Z][a-z]?\d*)+)([+-])(\d?)")
+"""An inorganic ion as a root: "Co+2", "SO4-2"."""
+
+
+def _as_a_salt(substance: Substance) -> list[str]:
+    """The usual formula of a salt of inorganic ions without its water: "CoCl2", "Ni(NO3)2"; [] for what holds anything else."""
+    ions = [(ION.fullmatch(root), n) for root, n in substance.parts.items() if root != "H2O"]
+    if len(ions) < 2 or any(m is None or m[1] == "H" or n != int(n) or n < 1 for m, n in ions) or substance.phase != "s":
+        return []
+    written = ""
+    for sign in "+-":
+        for m, n in ions:
+            if m is not None and m[2] == sign:
+                many = len(re.findall(r"[A-Z]|\d+", m[1])) > 1
+                written += (f"({m[1]}){int(n)}" if many else f"{m[1]}{int(n)}") if n > 1 else m[1]
+    return [written]
+
+
 def _hydrated(identity: str) -> list[str]:
     """ "SnCl2 dihydrate", "SnCl2·2H2O" of a hydrate: every name of the salt without its water, with its water behind it."""
     m = re.fullmatch(r"(.+) ((?:mono|di|tri|tetra|penta|hexa|hepta|octa|nona|deca)hydrate)", identity)
-    salt = catalogue().find(m[1]) if m else None
-    if m is None or salt is None:
+    if m is None:
         return []
+    salt, own = catalogue().find(m[1]), catalogue().substances[identity]
     count = ("mono", "di", "tri", "tetra", "penta", "hexa", "hepta", "octa", "nona", "deca").index(m[2][:-7]) + 1
     water = "H2O" if count == 1 else f"{count}H2O"
     return [
         f"{name}{behind}"
-        for name in {*salt.names, salt.formula}
-        for behind in (f" {m[2]}", f"·{water}", f".{water}", f" x {water}", f"*{water}")
+        for name in {*((*salt.names, salt.formula) if salt is not None else ()), *_as_a_salt(own)}
+        for behind in (f" {m[2]}", f"·{water}", f".{water}", f" x {water}", f"*{water}", f" · {water}", f" . {water}", f" * {water}")
     ]
+
+
+BY_CASE: dict[str, str] = {}
+"""What a name in just this case stands for, where in another case it stands for something else: CoCl2 and COCl2."""
 
 
 @cache
@@ -199,12 +221,15 @@ def _automaton() -> ahocorasick.Automaton:
             *_jotted(substance.names),
             *_apart(substance.names),
             *_hydrated(substance.id),
+            *(_as_a_salt(substance) if "H2O" not in substance.parts else ()),
             *full,
             *(f"{name[:-4]}a." for name in substance.names if name.endswith(" acid")),  # "sulfuric a."
         ):
             key = name.lower()
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
+            elif (known := automaton.get(key))[1] != substance.id and known[0] != name:
+                BY_CASE.setdefault(name, substance.id)
     for name in OLEUM:
         automaton.add_word(name, (name, "sulfur trioxide"))
     for name, (_, usual) in catalogue().ambiguous.items():
@@ -278,6 +303,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
         before, after = folded[start - 1 : start], folded[stop : stop + 1]
         if before.isalnum() or after.isalnum() or (before == "-" and folded[start - 2 : start - 1].isalnum()):
             continue
+        if text[start:stop] != name and text[start:stop] in BY_CASE:
+            name, identity = text[start:stop], BY_CASE[text[start:stop]]
         if _case_matters(name) and text[start:stop] != name:
             continue
         if identity == "ice" and folded[stop : stop + 5] == " cold":
