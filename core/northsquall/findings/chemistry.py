@@ -17,6 +17,7 @@ from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import named_in, sentence_of
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Step
+from northsquall.procedure.units import convert
 from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import BY_DROPS, SLOWLY
 from northsquall.reading.surroundings import DENIED
@@ -256,11 +257,15 @@ WASTE_BOTTLE = patterns.compile(
 )
 
 
+A_MOMENT_S = 120.0
+"""A time in which nothing is paced (assumption): "in half a minute"."""
+
+
 def _unpaced(step: Step | None) -> bool:
     """Whether nothing sets the pace or the temperature of what comes in: a family that asks for both is then no excuse for the pair."""
     return (
         step is not None
-        and step.duration is None
+        and (step.duration is None or convert(step.duration.value, step.duration.unit, "time") < A_MOMENT_S)
         and not step.portions
         and step.T_limit is None
         and step.T_range is None

@@ -337,9 +337,22 @@ def _in_a_test_tube(c: Context, step: Step) -> bool:
     return bool(known) and sum(known) <= TEST_TUBE_ML
 
 
+KINDS_CALLED = patterns.compile(
+    r"\b[Tt]he (?:amine|acid|anhydride|alcohol|ketone|aldehyde|ester|chloride|bromide|acid chloride|hydride|oxidant|reagent|halide|phenol|nitrile|salt|starting material|substrate)\b(?! (?:layer|wash|bath|number|value))"
+)
+"""What reacts, by its kind alone."""
+
+
 @rule("P02")
 def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
+    if c.procedure.steps and not any(x.mol is not None or x.material.amount is not None for x in c.lots.values()):
+        called = KINDS_CALLED.search(c.procedure.flowing)
+        if called is not None:
+            yield finding(
+                "P02", "condition", f"No amount of anything is written, and “{called.group()}” does not say what it is: what reacts, and how much, is not established.", step=c.step_at(called.start()), span=called.span(),
+                established=False, remedy="Ask what it is, and how much.", short="what and how much", asks="amount:all",
+            )  # fmt: skip
     lacking = [
         x
         for x in c.lots.values()

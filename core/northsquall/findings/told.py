@@ -430,7 +430,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "G03",
         _p(
-            r"\b(?:it|this|that|everything|contents|mixture) (?:then |all |suddenly )?(?:foamed|frothed|fizzed|boiled|spurted|gushed) (?:up |right |straight )?(?:out|over)\b(?: (?:of|through|on|in)\b)?|\b(?:foam|froth|it|mass|mixture|contents)\b[^.;\n]{0,20}\b(?:rose|rises|came|comes|climbed|climbs|went|crept)(?: up)?(?: right)? (?:to|into|in|up to|over|out of|through) the (?:neck|rim|condenser|tube|top|ceiling|joint|adapter|outlet)\b"
+            r"\b(?:contents|mixture|batch|it|everything|half of it) (?:was|were) (?:driven|thrown|blown|shot|ejected|flung|hurled)\b[^.;\n]{0,40}\b(?:condenser|ceiling|neck|bench|hood|floor|out of the flask)\b|\b(?:it|this|that|everything|contents|mixture) (?:then |all |suddenly )?(?:foamed|frothed|fizzed|boiled|spurted|gushed) (?:up |right |straight )?(?:out|over)\b(?: (?:of|through|on|in)\b)?|\b(?:foam|froth|it|mass|mixture|contents)\b[^.;\n]{0,20}\b(?:rose|rises|came|comes|climbed|climbs|went|crept)(?: up)?(?: right)? (?:to|into|in|up to|over|out of|through) the (?:neck|rim|condenser|tube|top|ceiling|joint|adapter|outlet)\b"
         ),
         _any_hazard,
         safe=_p(r"\b(?:lowered|stopped|never|below)\b"),
@@ -1069,6 +1069,45 @@ SAYINGS: tuple[Told, ...] = (
         "all of it through the absorber",
         "Leave it in the line; make the line wider or the feed slower where it holds back.",
         safe=_p(r"\b(?:never|not|suck\w*|climb\w*|cold|cooled|nitrogen)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:acid|nitric|sulfuric|permanganate|peroxide|chromic|bromine|oxidi[sz]er)\b[^.;\n]{0,25}\bspill\w*\b[^.;\n]{0,12}[:,]? ?(?:with |into |by |on to )?(?:sawdust|paper towels?|rags?|cloth|newspaper|wood shavings|straw)\b|\bspill\w*:? ?(?:with |on )?sawdust\b"
+        ),
+        "what oxidises or eats is taken up with what burns or chars",
+        lambda c: _acid_there(c) or _oxidiser(c),
+        "sand, vermiculite or soda",
+        "Sand or soda for it; paper, cloth and sawdust never.",
+        safe=_p(r"\b(?:never|not|no)\b"),
+    ),
+    _as_said(
+        "P10",
+        _p(
+            r"\bgloves\b[^.;\n]{0,15}\b(?:only (?:had )?the thin|I only had|went (?:brown|black|yellow|soft)|had a hole|leaked)\b|\b(?:a |got a )(?:drop|spot|splash|burn|stain)s? on (?:the|my|his|her) (?:wrist|hand|arm|finger|skin|face)\b"
+        ),
+        _any_hazard,
+        safe=_p(r"\b(?:if|in case|when|should|never|no)\b"),
+    ),
+    _as_said(
+        "G02",
+        _p(
+            r"\blid (?:was |is )?(?:pressed|clamped|clipped|weighted|taped|screwed|snapped) (?:down |shut |tight )?(?:on|over|down)\b(?: (?:the|it))?"
+        ),
+        _any_hazard,
+        safe=_p(r"\b(?:never|not|vent\w*|loose\w*|dry|product|powder|salt)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\b(?:acetone|alcohol|ethanol|methanol|isopropanol)\b[^\n]{0,70}\b(?:still )?(?:wet|moist|damp) (?:with|from) it\b[^.\n]{0,25}\b(?:chromic|nitric|piranha|peroxide|oleum|permanganate)|\b(?:acetone|alcohol|ethanol|methanol)\b[^.\n]{0,25}\b(?:first|before)\b[^.\n]{0,30}\b(?:then|into) (?:the )?(?:chromic|nitric|piranha)"
+        ),
+        "what is wet with a solvent goes into what oxidises it: heat, gas, fire",
+        _any_hazard,
+        "water between, and dry",
+        "Rinse the solvent off with water and let it dry before it meets the acid.",
+        "stop",
+        safe=_p(r"\b(?:never|not|rinsed with water|dried)\b"),
     ),
 )
 

@@ -325,6 +325,9 @@ LABELS_LIST = {
     "what is needed",
     "chemicals needed",
     "charge list",
+    "take",
+    "you take",
+    "weigh out",
 }
 """Before a charge list in a line."""
 LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
