@@ -687,7 +687,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "S05",
         _p(
-            r"\b(?:zinc|iron|catalyst|nickel|magnesium)\b[^.;\n]{0,40}\b(?:sucked dry|dry|dried)\b[^.;\n]{0,30}\b(?:paper|filter|bench|air|dish)\b"
+            r"\b(?:zinc|iron|catalyst|nickel|magnesium|(?:grey|black|dark|metal) (?:mud|sludge|slime|powder))\b[^.;\n]{0,40}\b(?:sucked dry|dry|dried)\b[^.;\n]{0,30}\b(?:paper|filter|bench|air|dish)\b"
         ),
         "finely divided metal, dry, lights itself",
         _fine_metal,
@@ -768,7 +768,9 @@ SAYINGS: tuple[Told, ...] = (
     ),
     Told(
         "H12",
-        _p(r"\bblow ?(?:lamp|torch)\b|\bcamping (?:stove|gas)\b|\bgas (?:ring|stove|cooker)\b"),
+        _p(
+            r"\bblow ?(?:lamp|torch)\b|\bcamping (?:stove|gas)\b|\bgas (?:ring|stove|cooker)\b|\b(?:on|onto) the (?:stove|cooker|hob|kitchen range)\b"
+        ),
         "a flame heats it",
         _any_hazard,
         "a bath or mantle",
@@ -786,7 +788,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "G05",
         _p(
-            r"\b(?:it|liquid|contents|alcohol|water|acid|solution)\b[^.;\n]{0,15}\b(?:rose|climbed|crept|went|ran|sucked|drawn)(?: up)? back (?:in ?to|up|through) (?:the )?(?:valve|hose|tube|cylinder|regulator|line|generator)\b|\bclimbed (?:in ?to|up) the (?:hose|tube|valve)\b"
+            r"\b(?:it|liquid|contents|alcohol|water|acid|solution)\b[^.;\n]{0,15}\b(?:rose|climbed|crept|went|ran|sucked|drawn)(?: up)? back (?:in ?to|up|through) (?:the )?(?:valve|hose|tube|cylinder|regulator|line|generator)\b|\bclimbed (?:in ?to|up) the (?:hose|tube|valve)\b|\b(?:liquor|water|liquid|acid|solution) (?:was |is |has been |had been )?(?:found|standing|seen) in the (?:valve|regulator|cylinder|generator)\b"
         ),
         "the liquid of the line went back towards what makes the gas",
         _any_hazard,
@@ -1108,6 +1110,32 @@ SAYINGS: tuple[Told, ...] = (
         "Rinse the solvent off with water and let it dry before it meets the acid.",
         "stop",
         safe=_p(r"\b(?:never|not|rinsed with water|dried)\b"),
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\b(?:on|onto|over|in|into) the (?:weeds|lawn|garden|flower ?beds?|compost|hedge|roses|grass|yard|meadow|hedgerow|ditch|gully|gutter)\b"
+        ),
+        "it goes where nobody treats it",
+        reagent_acts,
+        "its own waste, treated",
+        "Destroy and neutralise it, and give it to the waste that its salts belong to.",
+        safe=_p(r"\b(?:never|not|nothing|done in|work\w* in|stands? in|outside)\b"),
+    ),
+    Told(
+        "Q10",
+        _p(
+            r"\b(?:mud|cake|salt|precipitate|solid|diazo\w*(?: \w+)?)\b[^.;\n]{0,30}\bon the (?:filter|paper|plate|tile|frit)\b[^.;\n]{0,40}\b(?:dr(?:y|ies|ied)|weekend|overnight)\b"
+        ),
+        "a diazonium salt dries, and can go off",
+        lambda c: (
+            bool({x.substance.id for x in c.lots.values() if x.substance is not None} & {"sodium nitrite", "potassium nitrite"})
+            or re.search(r"\bdiazo", c.procedure.flowing, re.I) is not None
+        ),
+        "never dry, used at once",
+        "Leave it wet and cold, and use all of it the same hour.",
+        "stop",
+        safe=_p(r"\b(?:never|not|wet|product|dye|azo|crystals|acid is|phenol|nitro)\b"),
     ),
 )
 

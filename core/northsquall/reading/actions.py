@@ -3752,6 +3752,7 @@ ON_IT = patterns.compile(
 )
 WATER_IN = patterns.compile(
     r"^\W*(?:next (?:day|morning):? |then |monday:? )?(?:I )?(?:just )?(?:pour|poured|tip|tipped|threw|put|ran) (?:some |the |cold |tap )?water in\b(?!to)(?! (?:an?|the) )"
+    r"|\b(?:pour|tip|throw|chuck|empt)(?:y|s|ed|ped)? (?:a|one|two|half a) (?:bucket|jug|cup|can|glass|mug|pail)s?(?:ful)? of (?:cold |tap )?water (?:in|on it|over it|on top|into it|into the (?:pot|flask|beaker))\b"
     r"|\b(?:I|we|you) (?:just )?(?:pour|poured|tip|tipped|throw|threw|put|ran|run) (?:some |the |a little |a lot of )?(?:cold |tap )?water (?:on (?:it|top|them)|into (?:it|the (?:beaker|flask|jar)))\b",
     re.I,
 )

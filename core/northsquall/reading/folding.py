@@ -84,6 +84,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("ready_for_it", rf"(?:\b[Ff]or the (?:quench|work-?up|hydrolysis|decomposition),? )?\b[Hh]ave (\d[^.;\n]{{3,50}}?) (?:ready|waiting) in (an? {_SIZED})(?=[^.;\n]{{0,40}}[.;] [^.\n]{{0,70}}\b(?:on ?to|into|in|on) (?:it|this|that)\b)", "Place {0} in {1}"),
     ("stands_for_it", rf"{_NEW}(\d[^.;\n]{{3,50}}?) (?:stands?|stood|waits?|waited|is|are|was|were) (?:ready|waiting) in (an? {_SIZED})(?=[^.;\n]{{0,40}}[.;] [^.\n]{{0,70}}\b(?:on ?to|into|in|on) (?:it|this|that)\b)", "Place {0} in {1}"),
     ("held_under_water", r"(?<=: )under water(?=[,;.] )", "kept under water"),
+    ("and_it_was_boiled", r"(?<=[a-z)]), and the (mixture|solution|contents|whole|flask) (was|is) (?=(?:then |now )?(?:boiled|refluxed|heated|warmed)\b)", ". The {0} {1} "),
+    ("well_cooled_condenser", r"\bwell[- ]cooled (?=(?:reflux )?condenser\b)", "good "),
     ("latter_to_former", r", the latter being (?:added|poured|run|dripped)(?: slowly)? (?:to|into) the former(?=[ ,;.])", ","),
     ("would_have_been_shut", r"\b[Tt]he (?:tap|funnel|feed|addition) would have been (?:closed|shut|stopped|interrupted) (?:at|above|over) (?:about )?(\d+) ?°C", "the feed is stopped above {0} °C"),
     ("inside_thermometer", r"\b(?:an? )?(?:inside|internal|inner) thermometer\b(?! (?:dip|in|into|reach|shows|reads|says|between|stood|stayed|\d|at|never|not|below|did))", "a thermometer in the liquid"),
