@@ -125,6 +125,68 @@ NOT_SO = _p(r"\b(?:never|not|no|nothing|nobody|don['’]t|must not|avoid|instead
 """Before it, the saying is denied."""
 DENIED_IN = _p(r"\b(?:never|not|nothing)\b|n['’]t\b")
 
+# What a saying says, where it matters, its limit and its remedy, where several sayings say the same.
+OPENED = (
+    "it is opened with gas still in it",
+    toxic_gas,
+    "swept before anything is opened",
+    "Lead nitrogen or air through it until nothing more comes, then open it.",
+)
+UNSWEPT = (
+    "nothing sweeps it before it is opened",
+    toxic_gas,
+    "swept before anything is opened",
+    "Lead nitrogen or air through it until nothing more comes, then open it.",
+)
+LEFT_AS_IT_IS = (
+    "what is left is not destroyed",
+    reagent_acts,
+    "destroyed and tested before it goes on",
+    "Destroy it first, and test that it is gone.",
+)
+WET_GLASS = (
+    "water is in the glass, and what goes in reacts with it",
+    _water_is_foe,
+    "dried glass",
+    "Dry it in the oven and let it cool under a drying tube or nitrogen.",
+)
+TO_THE_END = (
+    "it is distilled until what stays behind decomposes",
+    lambda c: distils(c, None),
+    "a residue that stays",
+    "Stop while a tenth of the charge is left in the flask, and below its highest pot temperature.",
+)
+LEFT_WITHOUT_CONTROL = (
+    "what is left is not destroyed",
+    reagent_acts,
+    "destroyed and tested before it goes on",
+    "Destroy it first, and test that it is gone, with a control.",
+)
+OVER_ITS_LIMIT = (
+    "it was over what is written, and went on",
+    heat_matters,
+    "the feed shut at the limit",
+    "Shut the feed at the limit, and cool before it goes on.",
+)
+PULLED_BACK = (
+    "the liquid of the line can be pulled back",
+    toxic_gas,
+    "an empty bottle that holds all of it",
+    "An empty bottle before it that holds all of its liquid.",
+)
+GIVES_CHLORINE = (
+    "acid and hypochlorite give chlorine",
+    _acid_there,
+    "never together",
+    "Neutralise the acid first, and keep hypochlorite away from it.",
+)
+ACTS_LATE = (
+    "what acts late is taken for harmless",
+    toxic_gas,
+    "out, rest, a doctor at once",
+    "Out of it, lie down, and a doctor the same hour, even when nothing is felt.",
+)
+
 SAYINGS: tuple[Told, ...] = (
     Told(
         "H04",
@@ -154,20 +216,14 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:open(?:ed|s)?|tak(?:e|es|en) apart|dismantl\w+|disconnect\w*|unscrew\w*|pull\w* apart|lift(?:ed|s)?(?: off)?)\b[^.;\n]{0,45}\b(?:while|when|as|although|though) (?:it|there|the \w+|gas|everything) (?:is |are |was |were )?(?:still )?(?:still )?(?:fum|gass|smok|bubbl|com)\w+"
         ),
-        "it is opened with gas still in it",
-        toxic_gas,
-        "swept before anything is opened",
-        "Lead nitrogen or air through it until nothing more comes, then open it.",
+        *OPENED,
     ),
     Told(
         "G12",
         _p(
             r"\bno (?:purge|sweep|flushing)(?=[.,;])|\b(?:no|without(?: any)?) (?:nitrogen|argon|purge|sweep\w*|flush\w*|rinsing with nitrogen) (?:is (?:used|led through|needed) )?(?:at the end|afterwards|before it is opened|here|in this room|is (?:used|needed|led))\b"
         ),
-        "nothing sweeps it before it is opened",
-        toxic_gas,
-        "swept before anything is opened",
-        "Lead nitrogen or air through it until nothing more comes, then open it.",
+        *UNSWEPT,
     ),
     Told(
         "P10",
@@ -193,16 +249,13 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             rf"\b(?:remaining|residual|left-?over|unused|unspent|(?:excess|surplus)(?: of)?|rest of the|last of the|what is left of the) (?:\w+ )?{REACTIVE}(?: colou?r)?(?: that is left)? (?:needs? no (?:attention|treatment|care|destroying|destruction)|(?:is|are|was|were) (?:not (?:destroyed|quenched|treated|reduced|removed|taken care of)|ignored)|(?:is |are |was |simply |just )*(?:left|stays?|stayed|remains?|goes|go|went|filtered|carried|dragged)(?: (?:in|on|behind|along|over|with it|with the|as it is)\b|(?<=left)(?=[,;.])))"
         ),
-        "what is left is not destroyed",
-        reagent_acts,
-        "destroyed and tested before it goes on",
-        "Destroy it first, and test that it is gone.",
+        *LEFT_AS_IT_IS,
         denies=True,
     ),
     Told(
         "Q05",
         _p(
-            r"\b(?:rinsed|washed|wiped|swilled)(?: out| down)? with (?:some |a little |dilute )?ammonia\b|\bammonia\b,? which takes? the smell\b|\bammonia\b[^.;\n]{0,20}\b(?:that|which|it) (?:bleaches|decolou?ri[sz]es|clears|whitens)\b|\bammonia\b[^.;\n]{0,45}\b(?:until|till) (?:the |all |its )?(?:\w+ )?(?:colou?r|red|orange|brown|yellow)\b[^.;\n]{0,12}\b(?:gone|away|disappear\w*|fade[sd]?|vanish\w*)|\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
+            r"\b(?:rinse[ds]?|washed|wiped|swilled)(?: out| down)? with (?:some |a little |dilute )?ammonia\b|\bammonia\b,? which takes? the smell\b|\bammonia\b[^.;\n]{0,20}\b(?:that|which|it) (?:bleaches|decolou?ri[sz]es|clears|whitens)\b|\bammonia\b[^.;\n]{0,45}\b(?:until|till) (?:the |all |its )?(?:\w+ )?(?:colou?r|red|orange|brown|yellow)\b[^.;\n]{0,12}\b(?:gone|away|disappear\w*|fade[sd]?|vanish\w*)|\bammonia\b[^.;\n]{0,45}\b(?:takes?|taking|removes?|destroys?|kills?|discharges?|uses? up|mops? up)\b[^.;\n]{0,30}\b(?:bromine|chlorine|hypochlorite|bleach|iodine|halogen)\b"
         ),
         "ammonia and a halogen or hypochlorite give chloramines and nitrogen halides, toxic and explosive",
         _halogen,
@@ -215,10 +268,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:no|without(?: any)?) (?:(?:sodium )?(?:bi|meta)?sul(?:f|ph)ite|thiosul(?:f|ph)ate|quench\w*|destruction|destroying|reducer|reducing agent) (?:is |was )?(?:needed|necessary|used|wanted|required)\b|\bnothing (?:is done )?for (?:the |any )?[\w ]{3,30} (?:that )?(?:may be |is |might be )left|\bnothing is done (?:about|with|to) (?:the |any )?(?:\w+ ){0,2}(?:left|rest|excess|remain\w*)"
         ),
-        "what is left is not destroyed",
-        reagent_acts,
-        "destroyed and tested before it goes on",
-        "Destroy it first, and test that it is gone.",
+        *LEFT_AS_IT_IS,
         denies=True,
     ),
     Told(
@@ -380,10 +430,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:flask|glass(?:ware)?|apparatus|vessel|funnel)\b[^.;\n]{0,45}\b(?:not (?:been )?dried|un-?dried|(?:still|somewhat|a little|a bit|slightly|rather) (?:wet|damp|moist)|still somewhat (?:wet|damp)|wet (?:from|inside)|damp (?:from|inside))"
         ),
-        "water is in the glass, and what goes in reacts with it",
-        _water_is_foe,
-        "dried glass",
-        "Dry it in the oven and let it cool under a drying tube or nitrogen.",
+        *WET_GLASS,
         denies=True,
     ),
     _as_said(
@@ -414,10 +461,7 @@ SAYINGS: tuple[Told, ...] = (
             r"\b(?:residue|pot|bottoms|what (?:is|was) left)\b[^.;\n]{0,30}\b(?:darken(?:s|ed)?|blacken(?:s|ed)?|char(?:s|red)|smok(?:es|ed)|swell(?:s|ed)?|swelled|swollen|foam(?:s|ed) up|decompos(?:es|ed)|caked|glow(?:s|ed))\b"
             r"|\b[Dd]istil\w*\b[^.;\n]{0,30}\b(?:till|until) (?:it|the (?:flask|pot|residue|rest)) (?:goes|went|turns|turned|is|was|gets|got) (?:black|brown|dark|tarry|solid)\b"
         ),
-        "it is distilled until what stays behind decomposes",
-        lambda c: distils(c, None),
-        "a residue that stays",
-        "Stop while a tenth of the charge is left in the flask, and below its highest pot temperature.",
+        *TO_THE_END,
         safe=_p(r"\b(?:before|stop\w*|never|not|until cold)\b"),
     ),
     _as_said(
@@ -469,10 +513,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:red|brown|purple|yellow|green)?(?: ?colou?r)\b[^.;\n]{0,20}\b(?:(?:is|was) (?:left|kept) (?:in|as it is)|stays in|does not matter|is ignored)\b|\bstill (?:bleach(?:es|ed)|blues?|blued|turns?|turned|colou?rs|oxidi[sz]es)\b[^.;\n]{0,30}\b(?:paper|strip|starch|iodide|litmus)\b(?=[^.\n]{0,60}\b(?:all right|fine|ok(?:ay)?|does not matter|never mind|enough|normal|left|will do)\b)"
         ),
-        "what is left is not destroyed",
-        reagent_acts,
-        "destroyed and tested before it goes on",
-        "Destroy it first, and test that it is gone, with a control.",
+        *LEFT_WITHOUT_CONTROL,
         denies=True,
     ),
     Told(
@@ -610,10 +651,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "H02",
         _p(r"\b(?:[Aa]t|[Oo]ver|[Pp]ast) \d\d+ ?°?C?,? (?:we|I|he|she|they) (?:just |simply )?(?:went|kept|carried|continued|ran) on\b"),
-        "it was over what is written, and went on",
-        heat_matters,
-        "the feed shut at the limit",
-        "Shut the feed at the limit, and cool before it goes on.",
+        *OVER_ITS_LIMIT,
     ),
     Told(
         "H05",
@@ -639,10 +677,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:bromine|chlorine|sulfuryl chloride|thionyl chloride|hydrogen bromide|hydrogen chloride)\b[^.;\n]{0,30}\b(?:evaporated|boiled|driven|blown|aired|sucked|left to go) (?:off|out|away)\b[^.;\n]{0,30}\b(?:open|neck|window|hood|air|overnight|fan)\b"
         ),
-        "what is left is not destroyed",
-        reagent_acts,
-        "destroyed and tested before it goes on",
-        "Destroy it first, and test that it is gone, with a control.",
+        *LEFT_WITHOUT_CONTROL,
     ),
     _as_said(
         "G08",
@@ -657,20 +692,14 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:flask|glass(?:ware)?|apparatus|funnel|necks?)\b[^.;\n]{0,25}\b(?:rinsed|washed)(?: out)? with (?:tap |distilled )?water (?:just now|just before|a minute ago|before(?:hand)?|straight before|right before)\b"
         ),
-        "water is in the glass, and what goes in reacts with it",
-        _water_is_foe,
-        "dried glass",
-        "Dry it in the oven and let it cool under a drying tube or nitrogen.",
+        *WET_GLASS,
     ),
     Told(
         "G05",
         _p(
             r"\b(?:tube|hose|line|inlet)\b[^.;\n]{0,30}\b(?:straight|directly|right)(?: down)? (?:in ?to|to)\b[^.;\n]{0,25}\b(?:bottom|water|product flask|receiver|caustic|absorber|ester|solvent)\b"
         ),
-        "the liquid of the line can be pulled back",
-        toxic_gas,
-        "an empty bottle that holds all of it",
-        "An empty bottle before it that holds all of its liquid.",
+        *PULLED_BACK,
         safe=_p(r"\b(?:empty|trap|upturned|above|never|not)\b"),
     ),
     Told(
@@ -678,10 +707,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"(?<!drying )(?<!chloride )(?<!guard )\b(?:tube|hose|line|inlet)s? (?:is|was|are|were) (?:pulled|taken|slipped|drawn) off\b|\bpull(?:ed)? (?:the )?(?:tube|hose|line) off\b"
         ),
-        "it is opened with gas still in it",
-        toxic_gas,
-        "swept before anything is opened",
-        "Lead nitrogen or air through it until nothing more comes, then open it.",
+        *OPENED,
         safe=_p(r"\b(?:nitrogen|swept|purged|air is led)\b"),
     ),
     Told(
@@ -730,7 +756,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "S04",
         _p(
-            r"\b(?:bromine|chlorine|nitric acid|permanganate|chromic acid|peroxide)\b[^.;\n]{0,40}\b(?:rinsed?|washed|wiped?|cleaned)(?: out| away| up| off)? with (?:some |a little )?(?:acetone|alcohol|ethanol|methanol|spirit|ether)\b"
+            r"\b(?:bromine|chlorine|nitric acid|permanganate|chromic acid|peroxide)\b[^.;\n]{0,40}\b(?:rinsed?|washed|wiped?|cleaned)(?: out| away| up| off)? with (?:some |a little |(?:rags?|cloths?|towels?|paper) (?:soaked|wet|moist(?:ened)?) (?:in|with) )?(?:acetone|alcohol|ethanol|methanol|spirit|ether)\b"
         ),
         "a strong oxidiser meets a solvent that it oxidises or halogenates",
         _oxidiser,
@@ -839,10 +865,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:chlorinated lime|bleaching powder|chloride of lime|pool chlorine)\b[^.;\n]{0,30}\b(?:over|on|onto|on to) (?:it|them|that|the acid)\b"
         ),
-        "acid and hypochlorite give chlorine",
-        _acid_there,
-        "never together",
-        "Neutralise the acid first, and keep hypochlorite away from it.",
+        *GIVES_CHLORINE,
         "stop",
         safe=_p(r"\b(?:never|not|neutral\w*)\b"),
     ),
@@ -887,10 +910,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:emptied|empty|poured|pour|tipped|tip|rinsed?|goes|went|put)\b[^.;\n]{0,30}\b(?:into|to|in|with) (?:the |a |an |some )?(?:\w+ ){0,2}(?:bleach|hypochlorite|chlorine)(?: (?:bucket|bath|tub|tank|solution|bowl|cleaner|bin))?\b"
         ),
-        "acid and hypochlorite give chlorine",
-        _acid_there,
-        "never together",
-        "Neutralise the acid first, and keep hypochlorite away from it.",
+        *GIVES_CHLORINE,
         "stop",
         safe=_p(r"\b(?:neutrali[sz]ed|after|alkaline|never|not)\b"),
     ),
@@ -918,10 +938,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:[Aa]s soon as|[Rr]ight after|[Ss]traight after|[Dd]irectly after|[Ii]mmediately after|[Oo]nce) (?:all )?(?:the |all the )?(?:acid|salt|feed|addition|last drop|chloride)\b[^.;,\n]{0,20},? (?:the )?(?:generator|line|hose|tube|apparatus|flask) (?:is|was) (?:taken|pulled|lifted|slipped|taken off|put|set|opened)\b"
         ),
-        "it is opened with gas still in it",
-        toxic_gas,
-        "swept before anything is opened",
-        "Lead nitrogen or air through it until nothing more comes, then open it.",
+        *OPENED,
         safe=_p(r"\b(?:nitrogen|swept|purged|bath)\b"),
     ),
     _as_said(
@@ -990,10 +1007,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:breathed|inhaled|sniffed|swallowed|got)\b[^.;\n]{0,20}\b(?:it|some|gas|fumes|lungful|whiff|cloud)\b[^.;\n]{0,45}\b(?:it is nothing|it was nothing|nothing serious|went home|went on|carried on|worked on|took no notice|had a smoke)\b"
         ),
-        "what acts late is taken for harmless",
-        toxic_gas,
-        "out, rest, a doctor at once",
-        "Out of it, lie down, and a doctor the same hour, even when nothing is felt.",
+        *ACTS_LATE,
         "stop",
         denies=True,
     ),
@@ -1020,10 +1034,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\b(?:collect|distil|go on|carry on|drive|all that comes over|until|till|up to the end)\b[^.;\n]{0,50}\b(?:when|until|till|where) (?:it |there |the (?:rest|residue|flask) )?(?:(?:starts|begins) to (?:smoke|char|fume|crackle|bump)|smokes|chars|crackles)\b|\b(?:until|till|when)\b[^.;\n]{0,25}\bcrust\b[^.;\n]{0,25}\b(?:left|remains|stays|bottom|flask)\b"
         ),
-        "it is distilled until what stays behind decomposes",
-        lambda c: distils(c, None),
-        "a residue that stays",
-        "Stop while a tenth of the charge is left in the flask, and below its highest pot temperature.",
+        *TO_THE_END,
         safe=_p(r"\b(?:before|stop\w*|never|not)\b"),
     ),
     Told(
@@ -1031,10 +1042,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\bcough(?:ed|s|ing)? (?:all|the whole|for|half the|till|until|through) (?:the )?(?:evening|night|day|afternoon|hours|days|\w+ (?:hours|days)|next day|morning)\b"
         ),
-        "what acts late is taken for harmless",
-        toxic_gas,
-        "out, rest, a doctor at once",
-        "Out of it, lie down, and a doctor the same hour, even when nothing is felt.",
+        *ACTS_LATE,
         "stop",
         safe=_p(r"\b(?:doctor|physician|hospital)\b"),
     ),
@@ -1043,10 +1051,7 @@ SAYINGS: tuple[Told, ...] = (
         _p(
             r"\bno (?:empty |safety )?(?:bottle|trap|safety bottle)\b[^.;\n|]{0,12}(?:,|;|:|between|in between|as|because|since|,? (?:it|that) only)[^.;\n|]{0,30}\b(?:between|costs?|pressure|needed|room|space|line|hose|takes|in the way)\b"
         ),
-        "the liquid of the line can be pulled back",
-        toxic_gas,
-        "an empty bottle that holds all of it",
-        "An empty bottle before it that holds all of its liquid.",
+        *PULLED_BACK,
         denies=True,
         safe=_p(r"\b(?:above|funnel over|upturned)\b"),
     ),
@@ -1136,6 +1141,269 @@ SAYINGS: tuple[Told, ...] = (
         "Leave it wet and cold, and use all of it the same hour.",
         "stop",
         safe=_p(r"\b(?:never|not|wet|product|dye|azo|crystals|acid is|phenol|nitro)\b"),
+    ),
+    Told(
+        "G04",
+        _p(
+            r"\b(?:tube|tubing|hose|line|absorber|scrubber)\b[^.;\n]{0,40}\b(?:I|we|they) left (?:it|them) (?:off|away|out)\b|\b(?:hose|tube|line|tubing) (?:had|has) (?:come|slipped|popped|fallen|jumped) off\b|\bthrough the open neck\b[^.;\n]{0,15}(?:\.|$|while)|\bpoked\b[^.;\n]{0,30}\bthrough the open neck\b"
+        ),
+        "the gas no longer goes to what takes it up",
+        toxic_gas,
+        "all of it through the absorber",
+        "Stop the feed, put the line on again, and go on only then.",
+        safe=_p(r"\b(?:never|if|should|cold|nitrogen)\b"),
+    ),
+    _as_said(
+        "G07",
+        _p(
+            r"\b(?:gas|fumes?|vapou?rs?|acid)\b[^.;\n]{0,30}\b(?:rusts?|corrodes?|eats?) (?:the )?(?:taps?|windows?|lamp|balance|shelf|hooks?)\b|\b(?:makes?|made) the (?:taps?|hooks?|balance|clamps?)\b[^.;\n]{0,20}\brust\b|\bon the (?:open )?bench\b,? (?:as|since|because) (?:it|there|the)\b"
+        ),
+        toxic_gas,
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "G12",
+        _p(
+            r"\bopen(?:s|ed)? (?:the )?(?:flask|apparatus|line|vessel|generator|it) (?:as soon as|once|the moment) (?:it|the flask) (?:is|was) (?:cool|cold|hand)"
+        ),
+        *OPENED,
+        safe=_p(r"\b(?:nitrogen|swept|purged|never)\b"),
+    ),
+    _as_said(
+        "P10",
+        _p(
+            r"\b(?:drops?|splash(?:es)?|some|a bit|a little)\b[^.;\n]{0,20}\b(?:fell|went|got|landed|splashed|ran) (?:on|on to|over|down) (?:my|his|her|the) (?:sleeve|hand|wrist|fingers?|arm|apron|shoes?|trousers|face|cheek)\b"
+        ),
+        _any_hazard,
+        safe=_p(r"\b(?:if|when|should|in case|never|not)\b"),
+    ),
+    _as_said(
+        "P10",
+        _p(r"\b(?:sandals|short sleeves|bare (?:hands|arms|feet)|shorts)\b"),
+        _any_hazard,
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "Q01",
+        _p(
+            r"\b(?:there was|we had|I had) no (?:more )?(?:(?:sodium )?(?:bi|meta)?sul[fp]h?ite|thiosul[fp]hate|acetone|urea)\b[^.;\n]{0,12}\bso\b|\b(?:sul[fp]h?ite|bisul[fp]h?ite|thiosul[fp]hate|acetone|urea) (?:had|has|was|is) (?:run out|all gone|used up|at an end)\b|\b(?:strip|paper|test) still (?:read|reads|shows|showed|turned|turns)\b[^.;\n]{0,25}\bbut\b"
+        ),
+        *LEFT_WITHOUT_CONTROL,
+        denies=True,
+    ),
+    _as_said(
+        "Q11",
+        _p(r"\b(?:half|most|much|some|a lot) of it (?:has |had )?evaporated\b|\bevaporated in the (?:sink|basin)\b"),
+        _any_hazard,
+    ),
+    Told(
+        "G05",
+        _p(
+            r"\b(?:tube|hose|line)\b[^.;\n]{0,25}\b(?:dips?|goes|reaches|leads) (?:right |down |straight )*(?:to|into) the bottom of the (?:caustic|lye|alkali|absorber|scrubber|beaker|water|wash bottle)\b"
+        ),
+        "the liquid of the line can be pulled back",
+        toxic_gas,
+        "an empty bottle that holds all of it",
+        "An empty bottle before it that holds all of its liquid, or a funnel just above it.",
+        safe=_p(r"\b(?:empty|trap|never|not)\b"),
+    ),
+    Told(
+        "Q04",
+        _p(
+            r"\bshaken with the stopper in\b|\b(?:hissed|spat|popped) (?:each|every) time\b|\b(?:shaken|funnel)\b[^.;\n]{0,50}\bstopper (?:jumped|flew|popped|shot)\b"
+        ),
+        "gas or vapour gathers in the funnel",
+        _any_hazard,
+        "open until it is quiet, then vented each time",
+        "Swirl it open until nothing more comes; then invert, open the tap at once, and often.",
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "H02",
+        _p(
+            r"\b\d\d+ ?°C\b[^.;\n]{0,30}\b(?:does|did|will do|does not do any|did not do any) (?:no )?harm\b|\b(?:went|rose|climbed) (?:up )?to \d\d+ ?°C,? and\b[^.;\n]{0,35}\b(?:came off|fumed|smoked|foamed|boiled|kept adding|kept on|went on)\b"
+        ),
+        *OVER_ITS_LIMIT,
+        denies=True,
+    ),
+    _as_said(
+        "P13",
+        _p(
+            r"\b(?:is|was) (?:all )?in (?:after|within) (?:a|one|two|three|half a) minutes?\b|\btap (?:stuck|jammed)(?: open)?\b|\ball of it ran in\b|\bat a stroke\b"
+        ),
+        _any_hazard,
+        safe=_p(r"\b(?:if|should|never|not|checked)\b"),
+    ),
+    Told(
+        "G13",
+        _p(
+            r"\b(?:gas|nitrogen|hydrogen|pressure|vapou?r|it)\b (?:has |had |soon )?(?:pushed|blew|blown|lifted|threw|drove|knocked|forced) (?:the |its )?(?:\w+ ){0,2}(?:condenser|stopper|head|bung|cork|funnel|joint|adapter|lid)\b"
+        ),
+        "pressure lifts what is not fixed",
+        _any_hazard,
+        "a way out that holds the peak",
+        "A wider line, a slower feed, and nothing stoppered.",
+        safe=_p(r"\b(?:if|so that|never|not|cannot)\b"),
+    ),
+    _as_said(
+        "H07",
+        _p(r"\bcondenser had no water\b"),
+        _any_hazard,
+        safe=_p(r"\b(?:if|should|in case|at the end)\b"),
+        denies=True,
+    ),
+    _as_said(
+        "Q06",
+        _p(r"\bexcess\b[^.;\n]{0,12}\b(?:of no importance|harmless|does not matter|doesn['’]t matter|no matter)\b"),
+        reagent_acts,
+        denies=True,
+    ),
+    Told(
+        "S05",
+        _p(
+            r"\b(?:had|has) got(?:ten)? (?:damp|wet|moist)\b|\bfizzed in the (?:jar|bottle|tin|drum)\b|\b(?:lump|crust|cake)[a-z]* (?:and|from) damp\b"
+        ),
+        "what water acts on has taken up water",
+        _water_is_foe,
+        "dry, under nitrogen",
+        "Do not use it; cover it with dry sand or oil and have it destroyed by someone who does that.",
+        safe=_p(r"\b(?:if|when|should|in case|never|not)\b"),
+    ),
+    _as_said(
+        "G08",
+        _p(r"\b(?:hot[- ]air|heat) (?:gun|blower)s?\b|\bhair ?dryers?\b|\bgas flame\b[^.;\n]{0,20}\b(?:next|beside|other|burn\w*)\b"),
+        fuel_there,
+        safe=_p(r"\b(?:no|never|not|off)\b"),
+    ),
+    _as_said(
+        "G02",
+        _p(
+            r"\b(?:rubber glove|finger of a glove|plastic bag|freezer bag)\b[^.;\n]{0,25}\b(?:over|on|round|tied)\b|\bcorked (?:bottle|flask|jar)\b|\bfilled to the (?:top|brim) and (?:closed|stoppered|capped|screwed)\b"
+        ),
+        gas_matters,
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "S04",
+        _p(
+            r"\bacid (?:is |was |then )?(?:added|poured|dripped|run|tipped)\b[^.;\n]{0,10}\b(?:to|into|on|on to) the (?:\w+ )?(?:bleach|hypochlorite|chlorine water|chlorinated lime)\b"
+        ),
+        "acid and hypochlorite give chlorine",
+        _gives_oxygen,
+        "never together",
+        "Destroy the hypochlorite first with bisulfite, test, and only then acidify.",
+        "stop",
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "Q09",
+        _p(
+            r"\b(?:residue|pot|rest|flask)\b[^.;\n]{0,25}\b(?:until|till) it (?:browned|blackened|charred|darkened|smoked|crackled)\b|\b(?:dried|evaporated|taken|boiled|concentrated) down (?:completely|to nothing|all the way|to the last)\b|\bflask was dry\b[^.;\n]{0,30}\b(?:kept|left|heated)\b"
+        ),
+        *TO_THE_END,
+        safe=_p(r"\b(?:before|stop\w*|never|not)\b"),
+    ),
+    Told(
+        "S06",
+        _p(
+            r"\b(?:ether|tetrahydrofuran|THF|dioxane|it)\b[^.;\n]{0,45}\b(?:open(?:ed)?|stood|standing|half[- ]full)\b[^.;\n]{0,25}\b(?:since|for) (?:the |last )?(?:spring|summer|autumn|winter|year|years|months|christmas|easter|\w+ (?:years|months)|(?:19|20)\d\d)\b"
+        ),
+        "what forms peroxides is old and not tested",
+        _peroxide_former,
+        "dated, dark, tested",
+        "Test it for peroxides, with a control, before it is used or distilled; destroy what shows any.",
+        safe=_p(r"\b(?:test\w*|strip|negative|never|not)\b"),
+    ),
+    Told(
+        "G12",
+        _p(r"\bno nitrogen was (?:used|led|needed|at hand)\b"),
+        *UNSWEPT,
+        denies=True,
+    ),
+    _as_said(
+        "H10",
+        _p(
+            r"\b(?:hot|warm) (?:residue|acid|cake|salt|mass|melt|crust)\b[^.;\n]{0,25}\b(?:drowned|quenched|flooded|doused|rinsed|loosened) with\b[^.;\n]{0,20}\bwater\b"
+        ),
+        _acid_there,
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "P12",
+        _p(r"\b(?:doubled|tripled|took twice|twice as much|half as much again)\b[^.;\n]{0,35}\b(?:old|weak|weaker|stale|lost)\b"),
+        "its strength was guessed",
+        _any_hazard,
+        "titrated, and counted with that",
+        "Titrate it, and work out the amount with what is found.",
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    _as_said(
+        "H13",
+        _p(r"\bstill (?:purple|red|brown|yellow|orange)\b[^.;\n]{0,12}\b(?:so|and) (?:the next|more|another|a further)\b"),
+        heat_matters,
+        safe=_p(r"\b(?:no more|nothing more|not|never|stop)\b"),
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\b(?:cake|mud|sludge|manganese dioxide|zinc|iron|catalyst)\b[^.;\n]{0,14}\bdry\b[^.;\n]{0,25}\b(?:thrown|goes|went|put|tipped)\b[^.;\n]{0,22}\b(?:paper|bin|rubbish|rags|basket)\b"
+        ),
+        "what is dry and reactive goes among what burns",
+        lambda c: _oxidiser_left(c) or _fine_metal(c),
+        "wet, in its own tin",
+        "Keep it wet, and give it to the waste for metals.",
+        "stop",
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "Q02",
+        _p(r"\b(?:splash|drop|little|bit|squirt) of water is (?:tried|put|given|let)\b[^.;\n]{0,20}\b(?:first|flask|in)\b"),
+        "water goes on to what reacts with it",
+        _water_is_foe,
+        "it into the quench, slowly",
+        "Let it cool, and run it slowly into the quench, never the quench on to it.",
+        safe=_p(r"\b(?:never|not|nobody|no)\b"),
+    ),
+    Told(
+        "Q12",
+        _p(
+            r"\bacid (?:and|with) (?:the )?(?:alcohol|ethanol|methanol|acetone|solvent|organic)\b[^.;\n]{0,30}\b(?:together|in one|into one|the same)\b"
+        ),
+        "an oxidising acid or a strong one meets a solvent",
+        _acid_there,
+        "apart",
+        "The acid neutralised by itself; the solvent to its own can.",
+        "stop",
+        safe=_p(r"\b(?:never|not|no|apart|separate)\b"),
+    ),
+    _as_said(
+        "H10",
+        _p(r"\bwater on (?:top|it)\b[^.;\n]{0,12}\b(?:while|when|as long as)\b[^.;\n]{0,12}\bhot\b"),
+        _any_hazard,
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    Told(
+        "Q10",
+        _p(
+            r"\b(?:yellow|nitro\w*|crude)\b[^.;\n]{0,25}\bdried\b[^.;\n]{0,20}\b(?:in a pan|on the (?:cooker|stove|radiator|boiler|hot ?plate)|over a flame)\b"
+        ),
+        "a nitrated or oxidised product is dried hot, and can go off",
+        lambda c: bool(classes_there(c) & {"nitric-acid", "chlorate", "peroxide"}),
+        "wet or in air, cold",
+        "Keep it wet, or dry a gram or two in air behind a shield; never on a plate.",
+        safe=_p(r"\b(?:never|not)\b"),
+    ),
+    _as_said(
+        "G03",
+        _p(r"\bfoams? (?:a lot|strongly|badly|over)\b[^.;\n]{0,12}\b(?:so|and)\b[^.;\n]{0,25}\b(?:sink|bench|outside|tray)\b"),
+        gas_matters,
+    ),
+    _as_said(
+        "G07",
+        _p(
+            r"\b(?:let|lets|leave|blow|blew|blows|goes)\b[^.;\n]{0,20}\b(?:off|away|out) (?:over|across|through|into) the (?:fence|hedge|yard|garden|street|neighbours?)\b|\bover to the neighbours\b"
+        ),
+        toxic_gas,
     ),
 )
 

@@ -320,6 +320,13 @@ def _gives_gas(c: Context, step: Step, gas: float) -> ReactionLine | None:
     return next((r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.heat_kJ.best or 0.0) > 0), None)
 
 
+def _all_solid(c: Context, step: Step) -> bool:
+    """Whether nothing liquid has come to a vessel up to a step: solids beside each other do not react at once."""
+    into = {k for s in c.procedure.steps if s.n <= step.n and s.vessel == step.vessel for k in s.materials}
+    moved = any(s.vessel == step.vessel and s.from_vessel is not None for s in c.procedure.steps if s.n <= step.n)
+    return not moved and all((x := c.lots[k].substance) is not None and x.phase == "s" and c.lots[k].water_mol is None for k in into)
+
+
 @rule("P13")
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
@@ -379,6 +386,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
             (together := open_ or _gives_gas(c, step, gas)) is not None
             and rise >= BURST_K
             and not _warmed_next(c, step)
+            and not _all_solid(c, step)
             and (
                 (step.kind == "charge" and len(step.materials) > 1)
                 or (step.kind == "add" and step.duration is None and MIXED.search(step.text))
