@@ -65,3 +65,12 @@ def test_a_name_with_two_meanings_offers_both() -> None:
 def test_nothing_is_asked_of_a_complete_text() -> None:
     _, questions = asked(NITRATION.format(bath="1 kg of ice and 500 mL of water", time=" over 45 min"))
     assert not [q for q in questions if q.decides]
+
+
+def test_a_text_that_names_nothing_but_kinds_is_not_established() -> None:
+    """ "The amine", "the anhydride" and no amounts: nothing can be worked out, and the question is asked without a figure to try (common practice)."""
+    p, questions = asked(
+        "Acetylation\n\nThe amine is dissolved in the acid. The anhydride is run in with stirring. It is poured into water and filtered.\n"
+    )
+    assert assess(p).verdict == "not established"
+    assert any(q.decides and "what it is" in q.text and not q.trials for q in questions)

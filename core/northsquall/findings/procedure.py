@@ -351,7 +351,7 @@ def missing(c: Context) -> Iterator[Finding]:
         if called is not None:
             yield finding(
                 "P02", "condition", f"No amount of anything is written, and “{called.group()}” does not say what it is: what reacts, and how much, is not established.", step=c.step_at(called.start()), span=called.span(),
-                established=False, remedy="Ask what it is, and how much.", short="what and how much", asks="amount:all",
+                established=False, remedy="Ask what it is, and how much.", short="what and how much",
             )  # fmt: skip
     lacking = [
         x
