@@ -928,7 +928,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "G02",
         _p(
-            r"\b(?:pinch(?:ed|es)?|clamp(?:ed|s)?|kink(?:ed|s)?|squeez(?:ed?|es)|clip(?:ped|s)?|bent|tied) (?:off )?(?:the )?(?:hose|tube|tubing|line)(?: (?:off|shut|closed))?(?! (?:to|on|at|in|into|from) the (?:stand|frame|bar|grid|clamp|wall))\b|\b(?:hose|tube|tubing|line)\b[^.;\n]{0,12}\b(?:pinched|clamped|kinked|tied|squeezed) (?:off|shut|closed)\b"
+            r"\b(?:pinch(?:ed|es)?|clamp(?:ed|s)?|kink(?:ed|s)?|squeez(?:ed?|es)|clip(?:ped|s)?) (?:off )?(?:the )?(?:hose|tube|tubing|line)(?: (?:off|shut|closed))?(?! (?:to|on|at|in|into|from) the (?:stand|frame|bar|grid|clamp|wall))\b|\b(?:hose|tube|tubing|line)\b[^.;\n]{0,12}\b(?:pinched|clamped|kinked|tied|squeezed) (?:off|shut|closed)\b"
         ),
         gas_matters,
         safe=_p(r"\b(?:nitrogen|never|not|water of the condenser|cooling water|check\w*|see that)\b"),

@@ -320,11 +320,16 @@ def _gives_gas(c: Context, step: Step, gas: float) -> ReactionLine | None:
     return next((r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.heat_kJ.best or 0.0) > 0), None)
 
 
+METALS = ("tin", "zinc", "iron", "magnesium", "aluminium", "nickel", "copper")
+
+
 def _all_solid(c: Context, step: Step) -> bool:
-    """Whether nothing liquid has come to a vessel up to a step: solids beside each other do not react at once."""
+    """Whether a metal and what it reduces lie in a vessel with nothing liquid up to a step: they do not react at once."""
     into = {k for s in c.procedure.steps if s.n <= step.n and s.vessel == step.vessel for k in s.materials}
     moved = any(s.vessel == step.vessel and s.from_vessel is not None for s in c.procedure.steps if s.n <= step.n)
-    return not moved and all((x := c.lots[k].substance) is not None and x.phase == "s" and c.lots[k].water_mol is None for k in into)
+    held = [c.lots[k].substance for k in into]
+    dry = all(x is not None and x.phase == "s" for x in held) and all(c.lots[k].water_mol is None for k in into)
+    return not moved and dry and any(x is not None and x.id in METALS for x in held)
 
 
 @rule("P13")

@@ -2470,7 +2470,7 @@ def _gassed_before(account: Account, main: str) -> str:
 
 def in_order(doc: Procedure, steps: list[Step]) -> None:
     """The document's steps in this order, numbered anew; materials go with their steps."""
-    now = {step.n: n for n, step in enumerate(steps, 1) if step.n}
+    now = {step.n: n for n, step in enumerate(steps, 1)}
     for m in doc.materials:
         m.step = now.get(m.step) if m.step is not None else None
     for n, step in enumerate(steps, 1):
@@ -7122,7 +7122,7 @@ def _cooled_for_what_follows(doc: Procedure) -> None:
             and before.T_range.value > s.T_range.value + COOLER_K
             and AT_A_TEMPERATURE.match(s.text)
         ):
-            steps.append(Step(n=0, kind="cool", text=s.text, span=s.span, vessel=s.vessel, T_range=s.T_range))
+            steps.append(Step(n=-1, kind="cool", text=s.text, span=s.span, vessel=s.vessel, T_range=s.T_range))
         steps.append(s)
     if len(steps) > len(doc.steps):
         in_order(doc, steps)
