@@ -1210,7 +1210,7 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "Q04",
         _p(
-            r"\bshaken with the stopper in\b|\b(?:hissed|spat|popped) (?:each|every) time\b|\b(?:shaken|funnel)\b[^.;\n]{0,50}\bstopper (?:jumped|flew|popped|shot)\b"
+            r"\bshaken with the stopper in\b|\b(?:hissed|spat|popped) (?:each|every) time\b|\bshaken\b[^.;\n]{0,50}\bstopper (?:jumped|flew|popped|shot)\b"
         ),
         "gas or vapour gathers in the funnel",
         _any_hazard,
