@@ -1,8 +1,7 @@
 """Learn core/northsquall/data/reading/likeness.npz from sentences of our own: `.venv/bin/python tools/learn_likeness.py` (some minutes).
 
-Sentences that say a thing: the lists in likeness.toml, the phrases of tests/reading/said.toml, the faults of tests/faults/sentences.toml, and those of
-our own procedures in which a rule found what was worked out by hand to be there. Sentences that do not: every sentence of our own sound procedures and
-of the sound parts of tests/faults/sound.toml. No practice case is read.
+Sentences that say a thing: the lists in likeness.toml, the phrases of tests/reading/said.toml, and those of our own procedures in which a rule
+found what was worked out by hand to be there. Sentences that do not: every sentence of our own sound procedures. No practice case is read.
 """
 
 from __future__ import annotations
@@ -93,12 +92,6 @@ def rows(codes: set[str]) -> list[Row]:
         found = said.get("finds", [])
         own = frozenset([found] if isinstance(found, str) else found) & codes
         out += [Row(s, own, i % FOLDS, False) for i, s in enumerate(said["phrases"])]
-    faults = tomllib.loads((ROOT / "tests/faults/sentences.toml").read_text("utf-8"))["fault"]
-    for i, x in enumerate(faults):  # the first of its codes is what it says; of several sentences it is not known which one does
-        if len(sentences(x["words"])) == 1:
-            out.append(Row(x["words"], frozenset(x["codes"][:1]) & codes, i % FOLDS, False))
-    sound = tomllib.loads((ROOT / "tests/faults/sound.toml").read_text("utf-8"))["part"]
-    out += [Row(w[a:b], frozenset(), i % FOLDS, False) for x in sound for i, w in enumerate(x["words"]) for a, b in sentences(w)]
     by_rules = {k["code"] for k in lists["kind"] if k.get("by_rules", True)}  # not where a rule speaks of figures, and no words say it
     expected: dict[str, dict[str, Any]] = tomllib.loads((TEXTS / "expected.toml").read_text("utf-8"))
     with Pool() as pool:

@@ -67,10 +67,16 @@ def test_nothing_is_asked_of_a_complete_text() -> None:
     assert not [q for q in questions if q.decides]
 
 
-def test_a_text_that_names_nothing_but_kinds_is_not_established() -> None:
-    """ "The amine", "the anhydride" and no amounts: nothing can be worked out, and the question is asked without a figure to try (common practice)."""
-    p, questions = asked(
-        "Acetylation\n\nThe amine is dissolved in the acid. The anhydride is run in with stirring. It is poured into water and filtered.\n"
-    )
+@pytest.mark.parametrize(
+    "text",
+    [
+        "Acetylation\n\nThe amine is dissolved in the acid. The anhydride is run in with stirring. It is poured into water and filtered.\n",
+        "Reaction as usual\n\nMix the two liquids in a flask, heat to boiling for an hour, and distil.\n",
+        "Prep\n\nMix everything. Heat until it reacts. Pour on ice. Filter.\n",
+    ],
+)
+def test_a_text_that_names_no_substance_is_not_established(text: str) -> None:
+    """Nothing but kinds, or not even these, and no amounts: nothing can be worked out, and the question has no figure to try (common practice)."""
+    p, questions = asked(text)
     assert assess(p).verdict == "not established"
     assert any(q.decides and "what it is" in q.text and not q.trials for q in questions)

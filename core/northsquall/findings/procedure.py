@@ -348,9 +348,13 @@ def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
     if c.procedure.steps and not any(x.mol is not None or x.material.amount is not None for x in c.lots.values()):
         called = KINDS_CALLED.search(c.procedure.flowing)
-        if called is not None:
+        named = any(x.substance is None or x.substance.id not in ("water", "ice") for x in c.lots.values())
+        if called is not None or not named:
+            which = f"“{called.group()}” does not say what it is" if called is not None else "no substance is named"
+            first = c.procedure.steps[0]
             yield finding(
-                "P02", "condition", f"No amount of anything is written, and “{called.group()}” does not say what it is: what reacts, and how much, is not established.", step=c.step_at(called.start()), span=called.span(),
+                "P02", "condition", f"No amount of anything is written, and {which}: what reacts, and how much, is not established.",
+                step=c.step_at(called.start()) if called is not None else first, span=called.span() if called is not None else first.span,
                 established=False, remedy="Ask what it is, and how much.", short="what and how much",
             )  # fmt: skip
     lacking = [

@@ -14,7 +14,7 @@ from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
 from northsquall.procedure.units import convert
 from northsquall.reading import concepts
-from northsquall.reading.lexicon import SLOWLY
+from northsquall.reading.lexicon import METALS, SLOWLY
 
 NO_START = patterns.compile(
     r"\b(if (?:it|there|nothing) (?:does|has|is) (?:not|no)\b[^.;,\n]{3,30}\b(?:within|after|in) \d+ ?min(?=[.,;])|if (?:it|nothing|this|the \w+) (?:doesn't|does not|won't|will not|fails to)(?: (?:(?:start|go|react|begin|work|catch|light|fire)\w*|kick off|kick in|take off|get going|set off))?(?=,| by itself| (?:I|we|you|one|just|simply)\b)|nothing (?:had |has |was )?(?:happen\w*|(?:to be )?seen|going on)|still nothing|no (?:change|reaction|colou?r, nothing)|no change was (?:seen|observed)|nothing (?:on|at) the thermometer|(?:minutes?|hours?|min)[,:] (?:and )?nothing(?=[.,;]|$)|nothing (?:has|had) (?:moved|begun|started|reacted)|(?:did|does|has|had) not (?:move|moved|start|started|appear|appeared|react|reacted)"
@@ -318,9 +318,6 @@ def _gives_gas(c: Context, step: Step, gas: float) -> ReactionLine | None:
     if gas < BURST_MOL:
         return None
     return next((r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.heat_kJ.best or 0.0) > 0), None)
-
-
-METALS = ("tin", "zinc", "iron", "magnesium", "aluminium", "nickel", "copper")
 
 
 def _all_solid(c: Context, step: Step) -> bool:

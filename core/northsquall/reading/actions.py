@@ -2928,7 +2928,7 @@ def _topic(account: Account, r: Reading) -> None:
         return _destroy(account, r)
     if (
         account.doc.steps
-        and (r.clause.label in LABELS_QUENCH or QUENCH_HEAD.match(text))
+        and QUENCH_HEAD.match(text)
         and r.mentions
         and all(m.identity in (*TAKES_AWAY, *RECEIVERS) for m in r.mentions)
         and not _pours(account, r)
@@ -2949,7 +2949,6 @@ def _topic(account: Account, r: Reading) -> None:
 
 
 QUENCH_HEAD = patterns.compile(r"^\W*(?:quench(?:ing)?|excess|surplus)\s*[:=–-]", re.I)
-LABELS_QUENCH = ("quench", "quenching", "destroy", "kill", "excess", "surplus", "decolorise", "decolourise")
 UNTIL_WHITE = patterns.compile(
     r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b",
     re.I,
@@ -5263,7 +5262,7 @@ def _amount_later(account: Account, r: Reading) -> bool:
     last = account.doc.materials[-1] if account.doc.materials else None
     if r.clause.label in RESULT_LABELS or lex.RESULT_WORDS & {x.low for x in r.items if isinstance(x, Token)}:
         return False  # what was weighed at the end
-    if not account.source[r.clause.end :].strip(" .\n") and len(account.doc.steps) > 2 and not r.mentions:
+    if ONLY_AN_AMOUNT.match(r.text) and not account.source[r.clause.end :].strip(" .\n") and len(account.doc.steps) > 2:
         return False  # "33 g." at the end: the yield
     if not free or last is None or last.amount is not None or last.identity in RECEIVERS or last.role is not None:
         return False

@@ -203,13 +203,11 @@ def _hydrated(identity: str) -> list[str]:
     ]
 
 
-BY_CASE: dict[str, str] = {}
-"""What a name in just this case stands for, where in another case it stands for something else: CoCl2 and COCl2."""
-
-
 @cache
-def _automaton() -> ahocorasick.Automaton:
+def _automaton() -> tuple[ahocorasick.Automaton, dict[str, str]]:
+    """Every name, in small letters, and what a name in just its case stands for where in another case it is another's: CoCl2 and COCl2."""
     automaton = ahocorasick.Automaton()
+    by_case: dict[str, str] = {}
     for substance in catalogue().substances.values():
         full = [f"{name} acid" for name in substance.names if name.lower().startswith("conc") and not name.endswith("acid")]
         for name in (
@@ -229,14 +227,14 @@ def _automaton() -> ahocorasick.Automaton:
             if not automaton.exists(key):
                 automaton.add_word(key, (name, substance.id))
             elif (known := automaton.get(key))[1] != substance.id and known[0] != name:
-                BY_CASE.setdefault(name, substance.id)
+                by_case.setdefault(name, substance.id)
     for name in OLEUM:
         automaton.add_word(name, (name, "sulfur trioxide"))
     for name, (_, usual) in catalogue().ambiguous.items():
         if usual and not automaton.exists(name):
             automaton.add_word(name, (name, usual))
     automaton.make_automaton()
-    return automaton
+    return automaton, by_case
 
 
 def _fold(text: str) -> str:
@@ -298,13 +296,14 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
     """All catalogue names in a text that begins at `begin` of the whole: longest first, no overlap, whole words."""
     folded = _fold(text)
     hits = []
-    for end, (name, identity) in _automaton().iter(folded):
+    names, by_case = _automaton()
+    for end, (name, identity) in names.iter(folded):
         start, stop = end - len(name) + 1, end + 1
         before, after = folded[start - 1 : start], folded[stop : stop + 1]
         if before.isalnum() or after.isalnum() or (before == "-" and folded[start - 2 : start - 1].isalnum()):
             continue
-        if text[start:stop] != name and text[start:stop] in BY_CASE:
-            name, identity = text[start:stop], BY_CASE[text[start:stop]]
+        if text[start:stop] != name and text[start:stop] in by_case:
+            name, identity = text[start:stop], by_case[text[start:stop]]
         if _case_matters(name) and text[start:stop] != name:
             continue
         if identity == "ice" and folded[stop : stop + 5] == " cold":
