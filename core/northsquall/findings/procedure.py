@@ -348,7 +348,8 @@ def missing(c: Context) -> Iterator[Finding]:
     """P02: missing amount, temperature, time or vessel. A condition where the figure decides."""
     if c.procedure.steps and not any(x.mol is not None or x.material.amount is not None for x in c.lots.values()):
         called = KINDS_CALLED.search(c.procedure.flowing)
-        named = any(x.substance is None or x.substance.id not in ("water", "ice") for x in c.lots.values())
+        met = [x.substance for x in c.lots.values()]
+        named = any(x is None or x.id not in ("water", "ice") for x in (*met, *named_in(c.procedure.flowing)))
         if called is not None or not named:
             which = f"“{called.group()}” does not say what it is" if called is not None else "no substance is named"
             first = c.procedure.steps[0]
