@@ -254,3 +254,20 @@ def test_an_agent_in_another_vessel_destroys_nothing(peroxide: str, stops: bool)
     """Handbook 4, Q01: what is added until its end is seen has to meet the excess."""
     q01 = [f for f in result(OXIDISED.format(", below 15 °C", peroxide)).findings if f.code == "Q01" and "permanganate" in f.message]
     assert [f.severity for f in q01] == (["stop"] if stops else [])
+
+
+@pytest.mark.parametrize(
+    ("wash", "raised"),
+    [
+        ("swirl first with the stopper off until it no longer fizzes, then stopper, invert and open the tap after each shake", False),
+        ("unstoppered until it is quiet, then stopper and shake", False),
+        ("stopper and shake hard", True),
+    ],
+)
+def test_a_funnel_that_is_left_open_until_it_is_quiet_is_vented(wash: str, raised: bool) -> None:
+    """Common practice, no source."""
+    text = (
+        "tert-Butyl chloride\n\nIn the hood: 2-methyl-2-propanol (14.8 g) is stirred with 50 mL of 37 % hydrochloric acid in a 250 mL flask for 20 min at 20 °C. "
+        f"Transfer to a 250 mL separating funnel and run off the acid. Wash the layer with 30 mL of 5 % sodium hydrogencarbonate: {wash}.\n"
+    )
+    assert ("Q04" in {f.code for f in assess(read(text)).findings if f.severity != "note"}) is raised

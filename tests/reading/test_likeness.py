@@ -7,7 +7,6 @@ import tomllib
 from itertools import pairwise
 from pathlib import Path
 
-import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -16,12 +15,20 @@ from northsquall import data
 from northsquall.assess import assess
 from northsquall.findings.likeness import BY_WORDING, SAID
 from northsquall.reading import read
-from northsquall.reading.likeness import alike, digest, model, pieces, sentences
+from northsquall.reading.encoder import encoder, split
+from northsquall.reading.likeness import alike, digest, over, sentences
 from northsquall.reading.tokens import substances_in
 
 HELD_OUT = tomllib.loads((Path(__file__).with_name("held_out.toml")).read_text("utf-8"))
 SALT = "Salt solution\n\nSodium chloride 40 g is dissolved in 200 mL of water in a 500 mL beaker. {}\n"
 NITRATION = "Nitration\n\nA 250 mL three-necked flask with stirrer, in the hood. Sulfuric acid 96 % 40 mL and methyl benzoate 13.6 g are put in, ice bath of 1 kg. Nitric acid 68 % 10 mL is added over 60 min at 5-10 °C. {}\n"
+PIECES = ["[CLS]", "un", "##sto", "##pper", "##ed", "th", "##ion", "##yl", "chloride", ".", "[SEP]"]
+TRAINED = {
+    "The cork was pressed in while it still gave off gas.": {"G02": 7.357, "G16": 0.054, "G12": -1.978},
+    "Everybody had gone home when the mantle was still on.": {"P08": 6.229, "Q09": -2.157, "G07": -3.320},
+    "Unstoppered thionyl chloride stands on the bench.": {"G15": 1.179, "Q11": -0.021, "G07": -0.854},
+}
+"""What torch and transformers give from the same weights (`tools/learn_likeness.py check`, transformers 5.24, torch 2.13)."""
 
 
 def kinds(sentence: str) -> set[str]:
@@ -30,9 +37,30 @@ def kinds(sentence: str) -> set[str]:
 
 def test_the_model_is_that_of_the_sentences_which_are_shipped() -> None:
     lists = data.toml("reading/likeness.toml")
-    assert model().kinds == tuple(k["code"] for k in lists["kind"])
-    with np.load(data.path("reading/likeness.npz")) as f:
-        assert str(f["of"]) == digest()
+    assert encoder().kinds == tuple(k["code"] for k in lists["kind"])
+    assert encoder().of == digest()
+
+
+def test_words_are_cut_as_the_model_was_trained_on_them() -> None:
+    """Lower case, no accents, marks apart, the longest known piece first (Devlin et al. 2018, arXiv:1810.04805; the pieces by the tokenizer that comes with the weights)."""
+    assert split("Ünter  the Bench—it's 5 °C.") == ["unter", "the", "bench", "—", "it", "'", "s", "5", "°c", "."]
+    m = encoder()
+    named = {i: p for p, i in m.pieces.items()}
+    assert [named[i] for i in m.ids("Unstoppered thionyl chloride.")] == PIECES
+
+
+def test_the_layers_compute_what_a_library_computes() -> None:
+    for sentence, best in TRAINED.items():
+        scores = encoder().scores([sentence])[0]
+        for kind, score in best.items():
+            assert scores[encoder().kinds.index(kind)] == pytest.approx(score, abs=0.01)
+
+
+@given(st.lists(st.sampled_from(HELD_OUT["plain"]["sentences"]), min_size=1, max_size=4, unique=True))
+def test_what_a_sentence_scores_does_not_hang_on_its_neighbours(some: list[str]) -> None:
+    together, alone = encoder().scores(some), [encoder().scores([s])[0] for s in some]
+    assert all(a == pytest.approx(b, abs=1e-3) for a, b in zip(together, alone, strict=True))
+    assert all((x == y).all() for x, y in zip(over(some), over(some), strict=True))
 
 
 def test_no_held_out_sentence_was_learnt_from() -> None:
@@ -74,10 +102,9 @@ def test_sentences_are_parts_of_their_text_in_order(text: str) -> None:
     assert all(x[1] <= y[0] for x, y in pairwise(found))
 
 
-@given(st.text(min_size=1, max_size=80))
-def test_a_sentence_has_two_blocks_of_unit_length_at_most(text: str) -> None:
-    """Each block has length one; where columns meet, two of them add up."""
-    assert sum(v * v for v in pieces(text).values()) <= 4.0 + 1e-9
+@given(st.text(max_size=200))
+def test_any_text_has_a_score(text: str) -> None:
+    assert all(x == x for x in encoder().scores([text])[0])  # no NaN
 
 
 @pytest.mark.parametrize("code", sorted(set(HELD_OUT["says"]) & set(SAID)))

@@ -106,3 +106,54 @@ def test_what_is_told_of_failure_is_not_read_as_the_plan() -> None:
         assert code in {f.code for f in assess(read(text("nit", where, words))).findings if f.severity != "note"}, words
     kinds = [s.kind for s in steps(text("nit", "+hold", "It takes 2 min to reach 90 °C by itself."))]
     assert "heat" not in kinds
+
+
+@pytest.mark.parametrize("how", ["under a water-cooled condenser", "under its water cooled reflux condenser"])
+def test_the_water_of_a_condenser_is_no_charge(how: str) -> None:
+    p = read(f"Ethyl benzoate (7.5 g) is refluxed with 40 mL of 10 % sodium hydroxide in a 100 mL flask {how} for 45 min.\n")
+    assert names(p, p.steps[0]) == {"ethyl benzoate", "sodium hydroxide"}
+
+
+@pytest.mark.parametrize("pieces", ["cut under oil into cubes of 0.5 g and wiped", "cut into pieces of about 0.3 g"])
+def test_the_size_of_the_pieces_is_no_second_charge(pieces: str) -> None:
+    p = read(f"200 mL of ethanol is put in a 500 mL flask. Sodium (4.6 g, 0.200 mol), {pieces}, is added piece by piece over 60 min.\n")
+    assert not [u for u in p.unread if u.why.startswith("a quantity")] and names(p, p.steps[-1]) == {"sodium"}
+
+
+def test_what_stands_ready_in_a_beaker_is_not_where_the_next_drop_goes() -> None:
+    p = read(
+        "Hood. 10 % sodium sulfite solution, 200 mL, ready in a beaker.\n\nBorneol (7.70 g) and 25 mL of acetic acid in a 250 mL three-neck flask.\n\n"
+        "Sodium hypochlorite solution (12.5 %, 45 g) is added dropwise over 40 min at 15-25 °C.\n"
+    )
+    assert next(s for s in p.steps if s.kind == "dose").vessel == "250 mL flask"
+
+
+def test_the_acid_that_was_run_into_the_water_before_is_no_quench() -> None:
+    p = read(
+        "p-Toluidine (10.7 g) is stirred into 100 mL of water and 16.5 mL of 96 % sulfuric acid, which was run into the water before with cooling, in a 500 mL beaker.\n"
+    )
+    assert "quench" not in [s.kind for s in p.steps] and {s.vessel for s in p.steps} == {"500 mL beaker"}
+
+
+def test_ice_told_in_brackets_is_the_bath_and_not_a_charge() -> None:
+    p = read(
+        "Allyl alcohol 17.4 g goes in a flask. Sulfuric acid 96 %, 20 mL, is dripped in over half an hour with the thermometer in it under 15 °C (two kilos of ice, two thirds still left).\n"
+    )
+    flask = p.vessels[0]
+    assert "ice" not in {m.identity for m in p.materials if m.role is None} and flask.bath is not None and flask.bath.kind == "ice"
+    assert flask.sensor == "pot"
+
+
+def test_a_thermometer_in_it_behind_a_bath_is_not_in_the_pot() -> None:
+    p = read(
+        "Benzoin (10 g) is put in a 250 mL flask that stands in an ice bath with a thermometer in it. 20 mL of nitric acid is added over 30 min.\n"
+    )
+    assert p.vessels[0].sensor != "pot"
+
+
+def test_a_funnel_that_just_hangs_above_is_above() -> None:
+    p = read(
+        "A 500 mL flask with a condenser whose top leads over an empty 250 mL bottle to a funnel that just hangs above 300 mL of 10 % sodium hydroxide. 250 mL of methanol go in. "
+        "Acetyl chloride (19.6 g) is dropped in over 45 min at 2-10 °C.\n"
+    )
+    assert next(e for e in p.train if e.element == "absorber").above

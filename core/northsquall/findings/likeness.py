@@ -1,4 +1,4 @@
-"""What a sentence reads like, where no rule knew its words: a condition that quotes it, and only where what it says can hurt (decision 0031)."""
+"""What a sentence reads like, where no rule knew its words: a condition that quotes it, and only where what it says can hurt (decisions 0031, 0050)."""
 
 from __future__ import annotations
 
@@ -16,7 +16,7 @@ from northsquall.findings.base import BY_WORDING, ORDER, Context, finding
 from northsquall.findings.chemistry import pair_gases
 from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below, fuming
 from northsquall.findings.heat import is_a_salt
-from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST
+from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST, UNSTOPPERED_FIRST
 from northsquall.findings.sentences import named_in
 from northsquall.findings.waste import ACID_TO_DRAIN_MOL
 from northsquall.gas.records import record_of
@@ -75,12 +75,17 @@ PUNGENT_ML = 100.0
 
 def _pungent(c: Context) -> bool:
     """Whether much of a strong volatile acid or of ammonia is handled, and no hood is written."""
+    return c.procedure.place.hood is not True and _smells(c)
+
+
+def _smells(c: Context) -> bool:
+    """Whether much of a strong volatile acid or of ammonia is handled."""
     strong = (
         x
         for x in c.lots.values()
         if x.substance is not None and x.substance.id in PUNGENT and x.material.role is None and (x.volume_mL or 0.0) >= PUNGENT_ML
     )
-    return c.procedure.place.hood is not True and any(
+    return any(
         x.material.strength is not None and (x.material.strength.percent_w or 0.0) >= PUNGENT[x.substance.id]
         for x in strong
         if x.substance is not None
@@ -223,7 +228,7 @@ def _first_in(c: Context, s: Step | None) -> bool:
 
 def water_acts(c: Context) -> bool:
     """Whether water acts on something that is charged."""
-    return bool(classes_there(c) & (NET["water-reactive"] | {"sulfuryl"}))
+    return bool(classes_there(c) & (NET["water-reactive"] | {"sulfuryl"})) or any("grignard" in r.family.lower() for r in c.reactions)
 
 
 def burns(c: Context) -> bool:
@@ -269,8 +274,55 @@ def distils(c: Context, step: Step | None) -> bool:
     return any(s.kind == "distil" and (step is None or s.n <= step.n + 2) for s in c.procedure.steps)
 
 
+PEROXIDE_FORMERS = (
+    "cyclohexene",
+    "diethyl ether",
+    "tetrahydrofuran",
+    "diisopropyl ether",
+    "1,4-dioxane",
+    "tetralin",
+    "decalin",
+    "cumene",
+    "2-butanol",
+)
+"""Common ones by their class (handbook 3, common practice)."""
+
+
+def peroxide_former(c: Context) -> bool:
+    """Whether a common peroxide former is there, or made."""
+    held = {x.substance.id for x in c.lots.values() if x.substance is not None} | {c.procedure.results.product_identity}
+    return bool(held & set(PEROXIDE_FORMERS))
+
+
+FINE_METALS = ("zinc", "iron", "aluminium", "magnesium", "raney nickel", "nickel", "palladium on carbon", "titanium")
+
+
+def fine_metal(c: Context) -> bool:
+    """Whether a metal is there that lights itself when it is fine and dry."""
+    return any(x.substance is not None and x.substance.id in FINE_METALS for x in c.lots.values())
+
+
 def _acid_layer(c: Context) -> bool:
     return max((n for e in c.walk.entries for x in e.before for r, n in x.items() if r in ACID_LAYER), default=0.0) > ACID_LAYER_MOL
+
+
+def _destroyed_first(c: Context) -> bool:
+    """Whether something is charged that is destroyed before anything else is done with what is left."""
+    return bool(classes_there(c) & DESTROYED)
+
+
+DESTROYED = {
+    "bromine",
+    "chlorine",
+    "permanganate",
+    "chromate",
+    "hypochlorite",
+    "peroxide",
+    "chlorate",
+    "nitrous",
+    "azide",
+    "borohydride",
+} | NET["water-reactive"]
 
 
 def _absorbed(c: Context) -> bool:
@@ -285,6 +337,12 @@ def _unled(c: Context) -> bool:
 
 def _iced(c: Context) -> bool:
     return any(v.bath is not None and v.bath.kind == "ice" for v in c.procedure.vessels) and heat_matters(c)
+
+
+SURE = 2.0
+"""Over a kind's threshold (log-odds), from where what is read elsewhere does not gainsay a sentence."""
+CERTAIN = 3.0
+"""From where no safe words gainsay it either."""
 
 
 @dataclass(frozen=True)
@@ -305,6 +363,12 @@ class Said:
     """What it says where this does not matter."""
     unless: Callable[[Context, str], bool] | None = None
     """By what was read, a sentence of the kind that says the safe thing."""
+    sure: Callable[[Context, Step | None], bool] | None = None
+    """Where it matters of a sentence that is sure (`SURE` over its threshold): what was read elsewhere does not gainsay it."""
+
+    def matters(self, c: Context, step: Step | None, over: float) -> bool:
+        """Whether it matters at a step, of a sentence that is `over` its threshold."""
+        return self.where(c, step) or (over >= SURE and self.sure is not None and self.sure(c, step))
 
     def safely(self, text: str, span: tuple[int, int]) -> bool:
         """Whether the sentence says the safe thing."""
@@ -312,11 +376,18 @@ class Said:
         return self.safe is not None and patterns.compile(self.safe, re.I).search(said) is not None
 
 
+IT_IS_READ = patterns.compile(r"\b(?:thermometer|probe) (?:did not|didn[’']t|does not) (?:move|rise|climb|fall|change|stir)\b", re.I)
+"""A thermometer that stands still is there, and is read."""
+IN_THE_BATH = patterns.compile(r"\bthermometer in the bath\b", re.I)
 PROBE_IN = patterns.compile(r"\b(?:thermometer|thermocouple|probe|sensor)\b[^.;,]{0,20}\bin (?:the )?([a-z]+)\b(?![ -]bath)", re.I)
 
 
 def _in_what_was_charged(c: Context, said: str) -> bool:
     """ "Thermometer in the water", where water was charged: in the liquid, not in a bath."""
+    if IT_IS_READ.search(said) is not None:
+        return True
+    if IN_THE_BATH.search(said) is not None and not any(v.bath is not None for v in c.procedure.vessels):
+        return True  # of a plating bath: it is the liquid
     m = PROBE_IN.search(said)
     if m is None or any(v.bath is not None and v.bath.kind.startswith(m[1].lower()) for v in c.procedure.vessels):
         return False
@@ -347,35 +418,81 @@ NOT_TO = r"\b(?:neither|nor|do not|don[’']t|never|must not|may not|cannot|shou
 """Words that forbid what the rest of a sentence says."""
 
 
+def with_words(words: re.Pattern[str]) -> Callable[[Context, str], bool]:
+    """Whether a sentence holds words with which it says another thing, however sure it reads."""
+    return lambda _, said: words.search(said) is not None
+
+
+def _vented_or_no_carbonate(_: Context, said: str) -> bool:
+    """Whether a sentence names no carbonate, or opens the funnel first."""
+    return CARBONATE.search(said) is None or UNSTOPPERED_FIRST.search(said) is not None
+
+
+CARBONATE = patterns.compile(r"carbonate|\bsoda\b|NaHCO3|Na2CO3|\bbicarb|\bchalk\b|\bfizz\w*", re.I)
+NO_WAY_BACK = patterns.compile(
+    r"\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\b(?:lifted|taken|drawn|pulled) (?:out )?(?:from|of|off)\b|\babove the (?:liquid|water|lye|surface)\b|\bexhaust\b|\bpump\b|\bring\b",
+    re.I,
+)
+NOT_A_RESIDUE = patterns.compile(r"\bsteam\w*|\bscrap\w+|\bno more white\b|\bin the end it was out\b", re.I)
+PERMITTED = patterns.compile(r"\b(?:permit|allowed|permitted)\b|\b(?:their|its) own (?:can|drum|bottle|stream|waste)\b", re.I)
+AS_BEFORE = patterns.compile(r"\bsame\b|\byield\b", re.I)
+NOT_OPENED = patterns.compile(
+    r"\b(?:not|never|nothing|nobody) (?:is |be |to be |are )?(?:opened|open|parted|disconnected|taken (?:off|apart)|pulled)\b|\bvacuum\b",
+    re.I,
+)
+NO_METAL = patterns.compile(r"^\W*no (?:\w+ )?(?:metal|steel|iron|rust|copper|brass|drum|spatula|needle)\b", re.I)
+NEW = patterns.compile(r"\b(?:this (?:week|morning|month)|today|new(?:ly)?|fresh(?:ly)?|tested|stabili[sz]ed)\b", re.I)
+CRYSTALS_IN = patterns.compile(r"\b(?:crystals|powder|solid|salt)\b[^.;]{0,40}\b(?:vial|jar|tube|tin)\b|\bloosely\b", re.I)
+
+
+def gas_or_reagent(c: Context, _: Step | None) -> bool:
+    """Whether anything is there that may give a gas, or acts."""
+    return gas_matters(c) or _smells(c) or reagent_acts(c)
+
+
+def heat_or_reagent(c: Context, _: Step | None) -> bool:
+    """Whether anything is there that may make heat, is warm, or acts."""
+    return heat_matters(c) or reagent_acts(c)
+
+
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: gas_matters(c) or warmed(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\b(?:second|third|fourth|side) neck\b|\b(?:cap|lid|stopper)s? (?:is |are |was )?(?:not tight|loose|only laid on|not screwed)|\b(?:feed|tap|funnel|addition) (?:was|is|were) to be (?:shut|stopped|closed)\b|\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b"),
-    "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\b(?:[Ll]unch|[Bb]reakfast|coffee)\b|" r"\bgas ?holder\b|\b(?:tap water|water)\b[^.;]{0,20}\b(?:from|by) (?:a |the )?(?:hose|tap)\b|\b(?:bung|stopper|cork)s?\b[^.;]{0,30}\b(?:under|on|behind|across) the (?:bench|floor|sash|hood|table|room|lab)\b|\b(?:flask|glass\w*|beaker) (?:was |is )?(?:cleaned|rinsed|washed)\b|" r"\bfrom (?:a |the )?(?:wash|squeeze|squirt) bottle\b|\b(?:straight|directly|right) in ?to the (?:beaker|flask|pot|mixture|batch)\b|\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\bdropping tube\b"),
-    "G07": Said("gas goes into the room", lambda c, _: toxic_gas(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\bdid not come out\b|\b(?:doctor|physician|hospital|medical|act late|late effects?)\b|\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b"),
-    "G11": Said("smell or cough tells how far it is", lambda c, _: toxic_gas(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bnose is no\b|\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b"),
-    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or warmed(c) or gas_matters(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", unless=_only_done, safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\b(?:somebody|someone|one of us|both of us|we|colleague|I)(?:['’](?:s|m|re)| is| are| am| was| were| stays?| stayed)? (?:here|there|present|with it|beside it|in the room|watching)[\w ]{0,8}\b(?:the whole|all the) time\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b"),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: gas_matters(c) or warmed(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\b(?:second|third|fourth|side) neck\b|\b(?:cap|lid|stopper)s? (?:is |are |was )?(?:not tight|loose|only laid on|not screwed)|\b(?:feed|tap|funnel|addition) (?:was|is|were) to be (?:shut|stopped|closed)\b|\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b", sure=gas_or_reagent, unless=with_words(CRYSTALS_IN)),
+    "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\b(?:[Ll]unch|[Bb]reakfast|coffee)\b|" r"\bgas ?holder\b|\b(?:tap water|water)\b[^.;]{0,20}\b(?:from|by) (?:a |the )?(?:hose|tap)\b|\b(?:bung|stopper|cork)s?\b[^.;]{0,30}\b(?:under|on|behind|across) the (?:bench|floor|sash|hood|table|room|lab)\b|\b(?:flask|glass\w*|beaker) (?:was |is )?(?:cleaned|rinsed|washed)\b|" r"\bfrom (?:a |the )?(?:wash|squeeze|squirt) bottle\b|\b(?:straight|directly|right) in ?to the (?:beaker|flask|pot|mixture|batch)\b|\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\bdropping tube\b", sure=lambda c, _: gas_matters(c), unless=with_words(NO_WAY_BACK)),
+    "G07": Said("gas goes into the room", lambda c, _: toxic_gas(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\bdid not come out\b|\b(?:doctor|physician|hospital|medical|act late|late effects?)\b|\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b", sure=gas_or_reagent),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: toxic_gas(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bnose is no\b|\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b", sure=heat_or_reagent),
+    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or warmed(c) or gas_matters(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", unless=_only_done, safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\b(?:somebody|someone|one of us|both of us|we|colleague|I)(?:['’](?:s|m|re)| is| are| am| was| were| stays?| stayed)? (?:here|there|present|with it|beside it|in the room|watching)[\w ]{0,8}\b(?:the whole|all the) time\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b", sure=heat_or_reagent),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b|\b[Hh]ad the \w+ (?:failed|stopped)|\bwould have been\b|\bice (?:bath )?(?:goes|comes off|is taken away|is removed)\b"),
     "H08": Said("nothing measures what reacts", lambda c, _: heat_matters(c) or warmed(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\b(?:until|till) (?:the|its) thermometer (?:says|shows|reads|is at|stands at)\b(?! in the (?:bath|ice|water))|" r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b|^\W*[Tt]hermometer in the (?:flask|pot|beaker)\W*$"),
-    "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b"),
-    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s) and not _dilutes_mildly(c, s) and not _first_in(c, s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\b(?:hot|warm|boiling)[- ]water bath\b|^\W*(?:the )?(?:flask|beaker|vessel|pot) (?:is |was |stands |sits |goes )?(?:in|into|on) (?:some |a bath of |a bowl of |the )?(?:cold |iced? |ice-|tap )*water\W*$|^\W*(?:and )?(?:once|twice) (?:more )?with (?:\w+ )?water\b|^\W*(?:then |and )?(?:wash|rinse)(?:ed|es)? (?:it|them|the (?:solid|crystals|product|cake|precipitate))? ?(?:well )?with [^.;]{0,20}\bwater\b|" r"\bacid\b[^.;]{0,40}\b(?:added|run|poured|dripped|goes) (?:slowly )?(?:in)?to (?:the |cold |iced )*water\b|\b(?:tak\w+|lift\w*|remov\w+)\b[^.;]{0,15}\bice\b[^.;]{0,12}\baway\b|^(?:diluting|dilution of)\b|\b[Nn]ever (?:the |any )?water\b|\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b"),
-    "Q02": Said("what is left reacts with what is poured on it", lambda c, s: water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04"), safe=r"^\W*(?:tap |cooling |cold )?water on\W*$"),
+    "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b", sure=heat_or_reagent),
+    "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s) and not _dilutes_mildly(c, s) and not _first_in(c, s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\b(?:hot|warm|boiling)[- ]water bath\b|^\W*(?:the )?(?:flask|beaker|vessel|pot) (?:is |was |stands |sits |goes )?(?:in|into|on) (?:some |a bath of |a bowl of |the )?(?:cold |iced? |ice-|tap )*water\W*$|^\W*(?:and )?(?:once|twice) (?:more )?with (?:\w+ )?water\b|^\W*(?:then |and )?(?:wash|rinse)(?:ed|es)? (?:it|them|the (?:solid|crystals|product|cake|precipitate))? ?(?:well )?with [^.;]{0,20}\bwater\b|" r"\bacid\b[^.;]{0,40}\b(?:added|run|poured|dripped|goes) (?:slowly )?(?:in)?to (?:the |cold |iced )*water\b|\b(?:tak\w+|lift\w*|remov\w+)\b[^.;]{0,15}\bice\b[^.;]{0,12}\baway\b|^(?:diluting|dilution of)\b|\b[Nn]ever (?:the |any )?water\b|\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b", sure=lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _dilutes_mildly(c, s) and not _first_in(c, s)),
+    "Q02": Said("what is left reacts with what is poured on it", lambda c, s: water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04"), safe=r"^\W*(?:tap |cooling |cold )?water on\W*$", sure=lambda c, _: water_acts(c)),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: burns(c) or toxic_gas(c) or reagent_acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:does|do|must|is to|are to) not go\b|\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b"),
-    "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:in|into) (?:an? |the )?(?:open )?(?:\d+ ?mL )?(?:beaker|bowl|dish|cup)(?: and all| to start with)? first\b|\b(?:tube|hose)\b[^.;]{0,30}\b(?:goes|in|under|into|dips)\b|" r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out|(?:down|through) (?:a|the) funnel)\b"),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c) or fine_metal(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:does|do|must|is to|are to) not go\b|\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b", unless=with_words(PERMITTED)),
+    "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:in|into) (?:an? |the )?(?:open )?(?:\d+ ?mL )?(?:beaker|bowl|dish|cup)(?: and all| to start with)? first\b|\b(?:tube|hose)\b[^.;]{0,30}\b(?:goes|in|under|into|dips)\b|" r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out|(?:down|through) (?:a|the) funnel)\b", unless=_vented_or_no_carbonate),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\b(?:neck|rim|walls?|edge) of the (?:condenser|funnel|receiver|head|adapter)\b|\bwashed? with (?:cold )?water until\b"),
-    "Q11": Said("solvent evaporates in the open", lambda c, _: burns(c), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:reduced pressure|vacuum|vacuo)\b|\bwater\b[^.;]{0,40}\bdr(?:y|ied) (?:in (?:the )?air|on the (?:filter|funnel))\b|^\W*(?:it (?:was|is) )?(?:and )?(?:leave|left|let|allow(?:ed)?)? ?(?:it|them|the (?:solid|crystals|product))? ?(?:to )?dr(?:y|ied) in (?:the )?air\W*$|" r"\b(?:carbonate|bicarbonate|pH|water bath|spots?|rotavap\w*|rotary|evaporators?)\b"),
-    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO),
-    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: gas_matters(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO),
-    "G03": Said("it comes out of its vessel", lambda c, _: gas_matters(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=r"\b(?:half|third|quarter) of (?:the|its) (?:flask|vessel|beaker)\b|\bplenty of room\b|" + NOT_TO + r"|\b(?:lift|take|took|pull|draw)\w* (?:the |its )?(?:tube|hose|inlet|outlet)s?\b|\bfoam has room\b|\b(?:space|room|place) for (?:it|the foam|foam|froth)\b|\bnext (?:lot|portion|one|scoop|spoonful)\b[^.;]{0,20}\b(?:when|after|once)\b|\b[Ff]oam(?:s|ing)?: (?:the )?(?:tap|feed|stop|bath|heat|burner|mantle)\b|\brinse\w*\b|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:(?:a|one|two) )?(?:thirds?|half|quarter)\b|\b(?:if|when) it rises\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\b(?:froths?|foams?|rises?) to (?:about )?(?:a|one) (?:third|quarter|half) of\b|\bof this size is enough\b|\bdried over\b|\bthird of the flask\b|\bto (?:the|a gentle) boil (?:over|within|in|during|slowly)\b"),
-    "H13": Said("more is added as nothing was seen", lambda c, _: heat_matters(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|(?s:^(?!.*\b(?:add\w*|more|rest|remain\w*|another|again|second|further|next|all|whole|pour\w*|put|tip\w*|drip\w*|drop\w*|run|ran|fed|feed\w*|heat\w*|warm\w*|rais\w*|bath|faster|speed\w*|quick\w*|portions?|lots?|double\w*|g|mL|grams?|mils?|in)\b).*\bstirr\w*)|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b"),
-    "Q09": Said("it is distilled to the end", distils, "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:smoke|fumes?)\b[^.;]{0,12}\b(?:goes|go|went|drifts?) over\b|\b(?:stop(?:p(?:ed|ing))?|leav(?:e|es|ing)|left) (?:(?:at|with|when|behind|it|the distillation) )*(?:about )?\d+ ?mL\b|" r"(?s:^(?!.*\b(?:dry|dryness|nothing|end|last|all|everything|empty|complete\w*|cake|crust|until|till)\b).*\b(?:residue (?:is |was )?(?:then )?distil\w*|[Dd]istil\w* the residue)\b)|\bseparat\w+\b|\brinsed?\b|\bspatula\b|\bpour\w* (?:off )?(?:the )?(?:top|upper|lower|bottom) layer\b|\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stop(?:s|ped)? (?:with|at|when) (?:about )?(?:\d|a )|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER),
+    "Q11": Said("solvent evaporates in the open", lambda c, _: burns(c) or bool(classes_there(c) & {"dcm", "chloroform", "halocarbon"}), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:reduced pressure|vacuum|vacuo)\b|\bwater\b[^.;]{0,40}\bdr(?:y|ied) (?:in (?:the )?air|on the (?:filter|funnel))\b|^\W*(?:it (?:was|is) )?(?:and )?(?:leave|left|let|allow(?:ed)?)? ?(?:it|them|the (?:solid|crystals|product))? ?(?:to )?dr(?:y|ied) in (?:the )?air\W*$|" r"\b(?:carbonate|bicarbonate|pH|water bath|spots?|rotavap\w*|rotary|evaporators?)\b"),
+    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO, sure=lambda c, _: _fuming(c) or reagent_acts(c)),
+    "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: gas_matters(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO, sure=gas_or_reagent),
+    "G03": Said("it comes out of its vessel", lambda c, _: gas_matters(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=r"\b(?:half|third|quarter) of (?:the|its) (?:flask|vessel|beaker)\b|\bplenty of room\b|" + NOT_TO + r"|\b(?:lift|take|took|pull|draw)\w* (?:the |its )?(?:tube|hose|inlet|outlet)s?\b|\bfoam has room\b|\b(?:space|room|place) for (?:it|the foam|foam|froth)\b|\bnext (?:lot|portion|one|scoop|spoonful)\b[^.;]{0,20}\b(?:when|after|once)\b|\b[Ff]oam(?:s|ing)?: (?:the )?(?:tap|feed|stop|bath|heat|burner|mantle)\b|\brinse\w*\b|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:(?:a|one|two) )?(?:thirds?|half|quarter)\b|\b(?:if|when) it rises\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\b(?:froths?|foams?|rises?) to (?:about )?(?:a|one) (?:third|quarter|half) of\b|\bof this size is enough\b|\bdried over\b|\bthird of the flask\b|\bto (?:the|a gentle) boil (?:over|within|in|during|slowly)\b", sure=gas_or_reagent),
+    "H13": Said("more is added as nothing was seen", lambda c, _: heat_matters(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|(?s:^(?!.*\b(?:add\w*|more|rest|remain\w*|another|again|second|further|next|all|whole|pour\w*|put|tip\w*|drip\w*|drop\w*|run|ran|fed|feed\w*|heat\w*|warm\w*|rais\w*|bath|faster|speed\w*|quick\w*|portions?|lots?|double\w*|g|mL|grams?|mils?|in)\b).*\bstirr\w*)|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b", sure=heat_or_reagent),
+    "Q09": Said("it is distilled to the end", distils, "a residue that stays", "Stop while a tenth of the charge is left in the flask.", safe=r"\b(?:smoke|fumes?)\b[^.;]{0,12}\b(?:goes|go|went|drifts?) over\b|\b(?:stop(?:p(?:ed|ing))?|leav(?:e|es|ing)|left) (?:(?:at|with|when|behind|it|the distillation) )*(?:about )?\d+ ?mL\b|" r"(?s:^(?!.*\b(?:dry|dryness|nothing|end|last|all|everything|empty|complete\w*|cake|crust|until|till)\b).*\b(?:residue (?:is |was )?(?:then )?distil\w*|[Dd]istil\w* the residue)\b)|\bseparat\w+\b|\brinsed?\b|\bspatula\b|\bpour\w* (?:off )?(?:the )?(?:top|upper|lower|bottom) layer\b|\bdrops? ?(?:/|per|an?) ?s(?:ec(?:ond)?)?\b|\b(?:not|never|no|without|before|leav\w+|(?<!nothing )left|stop(?:s|ped)? (?:with|at|when) (?:about )?(?:\d|a )|stays?|(?<!nothing )remain\w*)\b|n[’']t\b", further=STOPS_LATER, sure=lambda c, _: burns(c) or reagent_acts(c), unless=with_words(NOT_A_RESIDUE)),
     "P10": Said("protection is refused or too little", lambda c, _: toxic_gas(c) or _strong(c) or reagent_acts(c), "goggles, gloves for what is handled, a coat", "Wear what the worst splash or breath asks for, to the end of the washing-up.", safe=r"\b(?:(?<!not )(?<!never )(?<!n't )wear|worn|wears|wearing|put on|kept on|on throughout|stay on|keep)\b|\bon\W*$|\bnear (?:the |what is )?(?:turning|rotating|moving|spinning)\b|\bwarm\w* (?:it )?(?:only )?(?:with|by|in) (?:the|your) hands?\b"),
-    "P07": Said("it is made larger than ever before", lambda c, _: heat_matters(c) or gas_matters(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Nn]o(?:thing)? more before\b|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b"),
+    "P07": Said("it is made larger than ever before", lambda c, _: heat_matters(c) or gas_matters(c), "a trial on the smaller scale", "Make it once at a fifth of the size, temperature and gas recorded.", safe=r"\bbefore [-−]?\d|\b[Nn]o(?:thing)? more before\b|\b[Ss]cope\b|\bsmall batch\b|\b[Bb]ench card\b|\bin the batch\b", sure=heat_or_reagent, unless=with_words(AS_BEFORE)),
     "G08": Said("something that lights it is near", lambda c, _: fuel_there(c), "no flame, no spark, no glowing plate", "Take it away, or do it elsewhere.", ("H12", "H17"), safe=NOT_TO + r"|\b[Nn]o (?:(?:open )?flames?|hot ?plates?|ignition|sparks?|burners?)\b|\bcrystalli[sz]ed from\b|(?s:^(?!.*\b(?:flames?|burners?|sparks?|hot|(?<!in )plates?|lit|distil\w*|evaporat\w*|steam|coil|radiator|glow\w*|smok\w*|heaters?|lamps?|pilot|ring|stoves?|motors?|switch\w*|ovens?|candles?|match\w*|fires?|mantle|bunsen|drill|fridge|gun)\b).*\b(?:carbonate|brine|crystalli[sz]\w*|extract\w*|shaken)\b)|\btakes the gas\b|\balarm\b|\bhydrogen balloon\b|\bspots?\b|\b(?:heater|burner|flame|plate|lamp)s? (?:is |are |stays? )?out of the (?:cupboard|hood)\b", otherwise="H12"),
-    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (heat_matters(c) or gas_matters(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=r"^\W*in with stirring\b|\bin charge\b|\b(?:drop(?:ped|s|ping)?|drip(?:ped|s)?|run|r[au]n|fed|let) in\b[^.;]{0,40}\b(?:in the course of|over|during|within) (?:\d|an? |one|two|half|[a-z]+ty)\b|" + NOT_TO + r"|\b(?:drop ?wise|(?:by|in) drops|drop by drop|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bground together\b|\bat most (?:a )?(?:third|half|quarter)\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b"),
-    "H07": Said("vapour leaves past the condenser", lambda c, _: warmed(c) and (burns(c) or toxic_gas(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=r"\b(?:when|if)\b[^.;]{0,40}\b(?:stop|lower|shut)\b|\b(?:nitrogen|hydrogen|carbon dioxide|air|oxygen|gas)\b[^.;]{0,20}\b(?:leaves?|left|escapes?|goes (?:out|off|away)|passes|passed|comes off)\b[^.;]{0,25}\bcondenser\b|" + NOT_TO + r"|\bopen (?:at|on) (?:the|its) top\b|\bopen top\b|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b"),
-    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or reagent_acts(c)) and heat_matters(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:shower|eye ?wash|alarm|extinguisher)s?\b|\bmust be\b|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b"),
-    "G04": Said("gas comes, and nothing takes it", lambda c, _: toxic_gas(c) and not _absorbed(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b"),
+    "P13": Said("it goes in all at once, or as fast as it will", lambda c, s: (s is None or s.kind not in AFTER) and (heat_matters(c) or gas_matters(c)), "paced by the temperature or the gas", "Portions or a feed, and what must be seen before the next.", ("H03", "H04", "H05", "H02", "H10", "Q02"), safe=r"^\W*in with stirring\b|\bin charge\b|\b(?:drop(?:ped|s|ping)?|drip(?:ped|s)?|run|r[au]n|fed|let) in\b[^.;]{0,40}\b(?:in the course of|over|during|within) (?:\d|an? |one|two|half|[a-z]+ty)\b|" + NOT_TO + r"|\b(?:drop ?wise|(?:by|in) drops|drop by drop|slowly|portions? (?:of|over)|over \d+|during \d+|(?:next|each) (?:one|piece|portion|lot)? ?(?:only )?(?:when|after|once))\b|\bjoints\b|\bground together\b|\bat most (?:a )?(?:third|half|quarter)\b|\bmils? a minute\b|\b(?:of|litres?|L) [\w ]{0,12}in all\b|\bfunnel \(|\bfrom (?:a|the) dropping funnel\b|\ball the time\b|\b[Oo]pen all the way\b", sure=heat_or_reagent),
+    "H07": Said("vapour leaves past the condenser", lambda c, _: warmed(c) and (burns(c) or toxic_gas(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=r"\b(?:when|if)\b[^.;]{0,40}\b(?:stop|lower|shut)\b|\b(?:nitrogen|hydrogen|carbon dioxide|air|oxygen|gas)\b[^.;]{0,20}\b(?:leaves?|left|escapes?|goes (?:out|off|away)|passes|passed|comes off)\b[^.;]{0,25}\bcondenser\b|" + NOT_TO + r"|\bopen (?:at|on) (?:the|its) top\b|\bopen top\b|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b", sure=lambda c, _: warmed(c)),
+    "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or reagent_acts(c)) and heat_matters(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\b(?:shower|eye ?wash|alarm|extinguisher)s?\b|\bmust be\b|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b", sure=heat_or_reagent),
+    "G04": Said("gas comes, and nothing takes it", lambda c, _: toxic_gas(c) and not _absorbed(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b", sure=gas_or_reagent),
     "S05": Said("it is stored where or how it must not be", lambda c, _: reagent_acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b"),
+    "Q01": Said("what acts is left in it", lambda c, _: bool(c.leftovers) or _destroyed_first(c), "destroyed, and shown to be gone", "Destroy what is left, and test that it is gone.", ("Q05", "Q06", "Q12", "S04", "P03"), safe=NOT_TO),
+    "G12": Said("it is opened or parted with gas still in it", lambda c, _: toxic_gas(c) or fuel_there(c), "swept before anything is opened", "Lead nitrogen or air through it until nothing more comes, then open it.", ("G07", "G04"), safe=NOT_TO, sure=gas_or_reagent, unless=with_words(NOT_OPENED)),
+    "H05": Said("nothing cools it, or not enough", lambda c, _: heat_matters(c), "a bath that holds it", "Cool it with what takes all of its heat, or feed it more slowly.", ("H06", "H02", "H03", "H01"), safe=NOT_TO, sure=heat_or_reagent),
+    "P09": Said("nothing is planned for the case that it goes wrong", lambda c, _: heat_matters(c) or gas_matters(c), "a plan for it", "Say what is done when cooling, stirring or power fails, and with what.", safe=NOT_TO, sure=heat_or_reagent),
+    "S06": Said("a peroxide former is old, undated or untested", lambda c, _: peroxide_former(c), "dated, and tested before use", "Test it with a strip, and use none that is old.", ("S05",), safe=NOT_TO, unless=with_words(NEW)),
+    "S03": Said("what makes it fall apart gets in", lambda c, _: bool(classes_there(c) & {"peroxide", "hypochlorite", "hydrazine"}), "clean glass, nothing of iron, copper or nickel", "Keep metals, rust and what was taken out away from it.", ("S05", "Q12"), safe=NOT_TO, unless=with_words(NO_METAL)),
+    "S04": Said("it meets what it must not meet", lambda c, _: reagent_acts(c), "kept apart", "Keep it apart from what it reacts with; destroy it first.", ("Q12", "S05", "G08"), safe=NOT_TO),
+    "G16": Said("it is shut while gas still comes of it", lambda c, _: gas_matters(c), "left open until nothing more comes", "Leave it open in the hood until nothing more comes; a vented cap.", ("G02", "Q04"), safe=NOT_TO, sure=gas_or_reagent),
+    "H03": Said("it lies unreacted and then comes at once", lambda c, _: heat_matters(c), "reacted as it is fed", "Feed it only while it is seen to react.", ("P13", "H04", "H13", "H02", "H05"), safe=NOT_TO, sure=heat_or_reagent),
 }  # fmt: skip
 
 
@@ -409,9 +526,9 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
         if x.span[0] < begin or COLUMNS.search(text, *x.span) or WHO_WROTE.search(text, *x.span):
             continue  # a title says what it is, and not what is done; a row of a charge list does nothing
         code, said, step = x.kind, SAID.get(x.kind), c.step_at(x.span[0])
-        if said is not None and said.otherwise is not None and not said.where(c, step):
+        if said is not None and said.otherwise is not None and not said.matters(c, step, x.over):
             code, said = said.otherwise, SAID[said.otherwise]
-        if said is None or code in quoted_of or not said.where(c, step) or said.safely(text, x.span):
+        if said is None or code in quoted_of or not said.matters(c, step, x.over) or (x.over < CERTAIN and said.safely(text, x.span)):
             continue
         if said.unless is not None and said.unless(c, text[slice(*x.span)]):
             continue

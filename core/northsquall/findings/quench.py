@@ -376,6 +376,12 @@ VENTED = patterns.compile(
 )
 
 
+UNSTOPPERED_FIRST = patterns.compile(
+    r"\b(?:with|leaving) (?:the |its )?stopper (?:off|out)\b[^.;\n]{0,50}\b(?:until|till)\b[^.;\n]{0,50}\b(?:then|only then|before)\b[^.;\n]{0,30}\b(?:stopper|clos|shut|inver|shak)\w*"
+    r"|\b(?:without (?:the |a |its )?stopper|unstoppered|stopper off)\b[^.;\n]{0,50}\b(?:until|till)\b[^.;\n]{0,50}\bthen\b",
+    re.I,
+)
+"""Open until no more gas comes, and shut only then."""
 HARD_FIRST = patterns.compile(
     r"\bshak\w* (?:hard|well|vigorously|thoroughly|it hard|it well)[^.;\n]{0,30}?\b(?:then|afterwards|and only then|at the end)\b[^.;\n]{0,14}\b(?:let|vent|open)\w*[^.;\n]{0,24}",
     re.I,
@@ -402,6 +408,8 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
         shut = next(
             (k for k in c.procedure.closings if k.how in ("shut", "held") and k.place == "funnel" and k.step in (step.n, step.n + 1)), None
         )
+        if shut is not None and UNSTOPPERED_FIRST.search(said):
+            continue
         if (shut is None or HARD_FIRST.search(said)) and VENTED.search(HARD_FIRST.sub(" ", said)):
             continue
         if shut is None and not re.search(r"\bshak|funnel\b", said, re.I) and gas < 0.02:
@@ -414,6 +422,8 @@ def funnel_pressure(c: Context) -> Iterator[Finding]:
     for step in c.procedure.steps:
         shut = next((k for k in c.procedure.closings if k.how in ("shut", "held") and k.place == "funnel" and k.step == step.n), None)
         if shut is None or step.kind != "extract" or not any(_is_carbonate(c.lots[m]) for m in step.materials):
+            continue
+        if UNSTOPPERED_FIRST.search(step.text + c.procedure.flowing[step.span[1] : step.span[1] + 120]):
             continue
         acid = max((n for e in c.walk.entries if e.step < step.n for r, n in e.after.items() if r in ACID_LAYER), default=0.0)
         if acid > ACID_LAYER_MOL:

@@ -14,10 +14,12 @@ from northsquall.findings.likeness import (
     SAID,
     classes_there,
     distils,
+    fine_metal,
     fuel_there,
     gas_matters,
     heat_matters,
     near,
+    peroxide_former,
     reagent_acts,
     toxic_gas,
     water_acts,
@@ -75,30 +77,6 @@ def _water_is_foe(c: Context) -> bool:
 
 def _gives_oxygen(c: Context) -> bool:
     return bool(classes_there(c) & {"peroxide", "hypochlorite"})
-
-
-def _fine_metal(c: Context) -> bool:
-    return any(x.substance is not None and x.substance.id in FINE_METALS for x in c.lots.values())
-
-
-FINE_METALS = ("zinc", "iron", "aluminium", "magnesium", "raney nickel", "nickel", "palladium on carbon", "titanium")
-PEROXIDE_FORMERS = (
-    "cyclohexene",
-    "diethyl ether",
-    "tetrahydrofuran",
-    "diisopropyl ether",
-    "1,4-dioxane",
-    "tetralin",
-    "decalin",
-    "cumene",
-    "2-butanol",
-)
-"""Common ones by their class (handbook 3, common practice)."""
-
-
-def _peroxide_former(c: Context) -> bool:
-    held = {x.substance.id for x in c.lots.values() if x.substance is not None} | {c.procedure.results.product_identity}
-    return bool(held & set(PEROXIDE_FORMERS))
 
 
 def _oxidiser_left(c: Context) -> bool:
@@ -553,7 +531,7 @@ SAYINGS: tuple[Told, ...] = (
             r"\b(?:sludge|mud|filings|filter (?:cake|paper|residue)|cake|residue|catalyst|zinc|iron)\b[^.;\n]{0,25}\b(?:goes|go|went|thrown|put|dropped|tipped|is)\b[^.;\n]{0,12}\b(?:dry|sucked dry|dried)?[^.;\n]{0,12}\b(?:in|into) the (?:paper |waste |rubbish |kitchen )?(?:bin|basket|trash|rubbish|paper bin|waste ?paper)\b"
         ),
         "finely divided metal, dry, lights itself among what burns",
-        _fine_metal,
+        fine_metal,
         "wet, in its own tin",
         "Keep it wet, in a metal tin with a lid for metal residues.",
         "stop",
@@ -587,7 +565,7 @@ SAYINGS: tuple[Told, ...] = (
         "S06",
         _p(r"\b(?:without|no) (?:a |any )?date\b(?=[^.\n]{0,60}\b(?:years?|months|old|clear bottle|window|light)\b)"),
         "what forms peroxides is kept without a date",
-        _peroxide_former,
+        peroxide_former,
         "dated, dark, tested",
         "Date it, keep it dark, test it before it is used or distilled.",
         denies=True,
@@ -716,7 +694,7 @@ SAYINGS: tuple[Told, ...] = (
             r"\b(?:zinc|iron|catalyst|nickel|magnesium|(?:grey|black|dark|metal) (?:mud|sludge|slime|powder))\b[^.;\n]{0,40}\b(?:sucked dry|dry|dried)\b[^.;\n]{0,30}\b(?:paper|filter|bench|air|dish)\b"
         ),
         "finely divided metal, dry, lights itself",
-        _fine_metal,
+        fine_metal,
         "wet, in its own tin",
         "Keep it wet, in a metal tin with a lid for metal residues.",
         safe=_p(r"\b(?:never|not|wet)\b"),
@@ -1015,7 +993,7 @@ SAYINGS: tuple[Told, ...] = (
         "S06",
         _p(r"\b(?:no|without(?: any)?) (?:stabili[sz]er|inhibitor|BHT|antioxidant|hydroquinone)\b|\b(?:un-?stabili[sz]ed|uninhibited)\b"),
         "what forms peroxides stands without a stabiliser",
-        _peroxide_former,
+        peroxide_former,
         "dark, cold, dated, over a stabiliser",
         "BHT in it, a brown bottle with the date, tested before it is used or distilled.",
         safe=_p(r"\b(?:test\w*|strip|fresh(?:ly)?|used (?:at once|the same day)|distilled today)\b"),
@@ -1309,7 +1287,7 @@ SAYINGS: tuple[Told, ...] = (
             r"\b(?:ether|tetrahydrofuran|THF|dioxane|it)\b[^.;\n]{0,45}\b(?:open(?:ed)?|stood|standing|half[- ]full)\b[^.;\n]{0,25}\b(?:since|for) (?:the |last )?(?:spring|summer|autumn|winter|year|years|months|christmas|easter|\w+ (?:years|months)|(?:19|20)\d\d)\b"
         ),
         "what forms peroxides is old and not tested",
-        _peroxide_former,
+        peroxide_former,
         "dated, dark, tested",
         "Test it for peroxides, with a control, before it is used or distilled; destroy what shows any.",
         safe=_p(r"\b(?:test\w*|strip|negative|never|not)\b"),
@@ -1349,7 +1327,7 @@ SAYINGS: tuple[Told, ...] = (
             r"\b(?:cake|mud|sludge|manganese dioxide|zinc|iron|catalyst)\b[^.;\n]{0,14}\bdry\b[^.;\n]{0,25}\b(?:thrown|goes|went|put|tipped)\b[^.;\n]{0,22}\b(?:paper|bin|rubbish|rags|basket)\b"
         ),
         "what is dry and reactive goes among what burns",
-        lambda c: _oxidiser_left(c) or _fine_metal(c),
+        lambda c: _oxidiser_left(c) or fine_metal(c),
         "wet, in its own tin",
         "Keep it wet, and give it to the waste for metals.",
         "stop",

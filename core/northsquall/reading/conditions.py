@@ -413,6 +413,8 @@ THEN_IT_STANDS = patterns.compile(
 """Behind where a thermometer is: where the vessel is."""
 BATH_WITH = patterns.compile(r"\b(?:bath|bowl|tub|basin)\b(?: \([^)]*\))?,? (?:(?:that|which) has|with) (?:an? |the )?$", re.I)
 """ "An ice bath that has a thermometer in it"."""
+AROUND_IT = patterns.compile(r"\b(?:bath|ice|bowl|tub|basin|dish|tray|pan|bucket|water|oil|sand)\b", re.I)
+"""What "it" may be, of a thermometer that is in it, if not the pot."""
 OF_THE_HEAD = patterns.compile(r"\b(?:head|vapou?r|still[- ]head|distillation head)(?:,? with (?:an? |its )?)? ?$", re.I)
 """ "Head thermometer", "still head with thermometer"."""
 OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
@@ -442,6 +444,8 @@ def read_sensor(account: Account, text: str, start: int, phrases: Sequence[Vesse
         kind = "head" if lex.HEAD.search(where) else "bath" if lex.IN_BATH.search(where) else "pot" if lex.IN_POT.search(where) else None
         if re.match(r"\W*(?:(?:hanging |standing )?in it\b|$)", where) and BATH_WITH.search(text[: m.start()]):
             kind = "bath"
+        if kind != "head" and re.match(r"\W*in it\b(?! *,? of\b)", where) and not AROUND_IT.search(text[: m.start()]):
+            kind = "pot"  # "dropped in with the thermometer in it"
         if kind == "head" and ANOTHER_IN_THE_POT.search(told):
             kind = "pot"  # "a thermometer in the vapour and another in the liquid"
         if kind is None and OF_THE_HEAD.search(text[: m.start()]):
