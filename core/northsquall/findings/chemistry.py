@@ -225,7 +225,17 @@ def met_pairs(c: Context) -> Iterator[tuple[pairs.Hit, Severity, Entry]]:
             amounts = [max((_amount(entry.mixed, r) for r in side), default=0.0) for side in (h.roots_a, h.roots_b)]
             if min(amounts) <= 0.002 or (min(amounts) <= TRACE_MOL and min(amounts) <= TRACE_SHARE * max(amounts)):
                 severity = "note"
+            if min(amounts) <= TITRATED_MOL and any(
+                TITRATES.search(x.text) for x in c.procedure.steps if entry.step <= x.n <= entry.step + 1
+            ):
+                severity = "note"  # what is set free is what is counted
             yield h, severity, entry
+
+
+TITRATED_MOL = 0.02
+"""Of the scarcer of two that meet in a titration flask (assumption: some ten times what a burette gives)."""
+TITRATES = patterns.compile(r"\b(?:titrat\w+|bur+ette?)\b", re.I)
+"""A determination with a burette."""
 
 
 @rule("S04")

@@ -596,12 +596,25 @@ def absorber_short(c: Context) -> Iterator[Finding]:
             continue
         if seen is None and c.procedure.place.hood is True and record.root == "Br2" and _is_bromine_water(c):
             continue
+        if seen is None and _is_thin(c, record.root):
+            continue
         if seen is not None or c.procedure.place.hood is False or open_:
             yield finding(
                 "G04", "stop" if c.procedure.place.hood is not True else "condition", f"{record.name[:1].upper() + record.name[1:]} comes off{' and is seen' if seen else ''}, and no absorber{'' if c.procedure.place.hood else ' and no hood'} is written; how much is not established.", step=step, span=seen, established=False,
                 limit=f"{record.lowest_ppm:g} ppm" if record.lowest_ppm else "", remedy=_choice(record, None), source="handbook 3.2", short="no absorber", cause=f"gas:{record.root}",
             )  # fmt: skip
             return
+
+
+THIN_PERCENT = 5.0
+"""Of a gas in water, up to which it is smelt and no more (assumption)."""
+
+
+def _is_thin(c: Context, root: str) -> bool:
+    """Whether all that brings a gas is a thin solution of it in water."""
+    held = root.removesuffix("(g)")
+    bring = [x for x in c.lots.values() if x.substance is not None and held in x.substance.parts]
+    return bool(bring) and all(x.material.strength is not None and (x.material.strength.percent_w or 100.0) <= THIN_PERCENT for x in bring)
 
 
 BROMINE_IN_WATER = 3.4 / 100.0 / 159.8 * 1e3

@@ -13,6 +13,7 @@ from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.chemistry import TITRATES
 from northsquall.findings.sentences import named_in
 from northsquall.gas.records import record_of, with_record
 from northsquall.procedure import Material, Step
@@ -278,7 +279,6 @@ def _a_little(c: Context) -> bool:
 
 STABILISERS = ("2,6-di-tert-butyl-4-methylphenol", "hydroquinone", "4-tert-butylcatechol")
 """What a trace of keeps (common practice, no source)."""
-TITRATES = patterns.compile(r"\b(?:titrat\w+|bur+ette?)\b", re.I)
 """Of what a burette measures."""
 FILLED_UP = patterns.compile(r"\b(?:up )?to the mark\b|\bvolumetric\b", re.I)
 """Water up to the ring of a measuring flask."""

@@ -32,7 +32,9 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?ammonia\b|\bammonia (?:waste|drum|can)\b|\b(?:sink|drain|waste)\b[^.;\n]{{0,25}}\b(?:with|and|plus) (?:some |a (?:little|splash of|drop of|bit of) )?ammonia\b", re.I), "ammonia", {"H2O": 10.0, "NH3": 1.0}),
 )  # fmt: skip
 DESTROYED_THERE = patterns.compile(r"\b(?:destroy|remov|decompos|reduc|kill|driv|boil|tak)\w*(?: off| away)? (?:the |any |all )?$", re.I)
-KEPT_APART = patterns.compile(r"\b(?:titrated|not|never|apart|separate(?:ly)?|no acid|kept from|away from)\b", re.I)
+KEPT_APART = patterns.compile(
+    r"\b(?:titrated|not|never|apart|separate(?:ly)?|no acid|kept from|away from|made colou?rless|decolou?ri[sz]ed)\b", re.I
+)
 
 
 AMMONIACAL_SILVER = patterns.compile(

@@ -71,6 +71,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("funnel_hangs_above", r"\bfunnel(?:,? (?:that|which|whose (?:rim|mouth|edge)))? just (?:hangs|hung|ends|ended|stands|stood|stops|rests) (?:above|over) (?=(?:the |some |about )?\d)", "funnel just above "),
     ("ready_in_its_vessel", r"(?<=[gL],) (?:is |are )?ready (?=in (?:a|an|the|its) (?:\w+ )?(?:beaker|bottle|flask|jug|bucket|tub|bowl|can|dish)\b)", " stands ready "),
     ("run_in_before", r"(?<=acid),? which (?:was|had been|has been) (?:slowly |carefully )?(?:run|poured|added|stirred|dropped) in(?:to)? the water (?:before|first|beforehand|earlier)(?: with (?:cooling|stirring|ice))?,?(?= )", ""),
+    ("pausing_at", r"(?<=[;,] )(?:pausing|pause|halting|halt) (?:it )?(?:at|when it (?:reaches|shows)) (?=\d)", "stop at "),
     ("water_cooled", r"(?<=\bunder )(?:a|the|its|an efficient) water[- ]cooled (?=(?:reflux )?condenser\b)", "a running "),
     ("cut_into_cubes", r",? (?:and )?cut (?:under \w+(?: oil)? )?(?:in)?to (?:cubes|pieces|bits|slices|lumps|strips) of (?:about |some |at most )?\d+(?:[.,]\d+)? ?(?:m?g|[cm]m)\b(?: and (?:wiped|dried|blotted|patted dry)(?: dry)?)?,?", ","),
     ("ice_of_its_bath", r"\((?:with |in )?((?:one|two|three|four|five|half a|a) kilos?|\d+(?:[.,]\d+)? ?kg) of ice,? (?:[^()\n]{0,30} )?(?:still|left)(?: \w+){0,5}\)", r"(ice bath of \1)"),
