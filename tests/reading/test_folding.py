@@ -9,7 +9,7 @@ import pytest
 
 from northsquall.assess import assess
 from northsquall.reading import read
-from northsquall.reading.folding import plain
+from northsquall.reading.folding import FOLDS, plain
 
 REWORDED = Path(__file__).resolve().parents[1] / "practice" / "reworded"
 MEASURED = r"(?<!\d x )(?<!about )(?<!\d-)\b(\d+(?:\.\d+)?) (mL|min|°C)\b(?! flask| three| round| beaker)"
@@ -57,3 +57,9 @@ def test_each_character_keeps_its_place() -> None:
     assert len(where) == len(folded) + 1 and where == sorted(where) and where[-1] == len(text)
     assert text[where[folded.index("40")] :].startswith("40 degrees")
     assert plain("Water, 20 mL at 5 °C.") == ("Water, 20 mL at 5 °C.", [])
+
+
+def test_no_two_folds_have_one_name() -> None:
+    """A fold is found by its name: of two of one name the one would be written as the other."""
+    names = [name for name, _, _ in FOLDS]
+    assert len(set(names)) == len(names)

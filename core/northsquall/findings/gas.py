@@ -354,6 +354,14 @@ def _shut(x: Closed, severity: Severity, message: str, step: Step | None, establ
     )  # fmt: skip
 
 
+def _of_dry_ice(c: Context, r: Release) -> bool:
+    """Whether carbon dioxide comes of dry ice that lies in the vessel: it leaves from the solid, and lifts no liquid."""
+    return r.gas == "CO2" and any(
+        m.step is not None and m.step <= r.step and re.search(r"\bdry ice\b|\bsolid carbon dioxide\b", m.name, re.I)
+        for m in c.procedure.materials
+    )
+
+
 @rule("G03")
 def foam(c: Context) -> Iterator[Finding]:
     """G03: foam asks for three times the liquid's volume."""
@@ -367,7 +375,7 @@ def foam(c: Context) -> Iterator[Finding]:
         if v is None or v.nominal_mL is None or volume is None or r.vessel in said or _in_another(c, r.step, v.name):
             continue
         need = FOAM_FACTOR * volume
-        if v.nominal_mL >= need:
+        if v.nominal_mL >= need or _of_dry_ice(c, r):
             continue
         slow = (
             r.known and (r.peak_mol_min[1] or 0.0) * MOLAR_L * 1e3 < 0.2 * volume
@@ -1119,6 +1127,9 @@ VAPOUR_PART = 0.15
 """Mass fraction of a flammable liquid in a vessel from which its vapour can burn (assumption)."""
 
 
+NOTHING_LIGHTS = patterns.compile(r"\bno (?:(?:open |naked )?flames?|ignition sources?|sources? of ignition|burners?|sparks?)\b", re.I)
+
+
 @rule("G08")
 def can_burn(c: Context) -> Iterator[Finding]:
     """G08: flammable gas over 25 % of its lower limit, or a flammable liquid near a source of ignition."""
@@ -1153,7 +1164,7 @@ def can_burn(c: Context) -> Iterator[Finding]:
     for r, s in _unmeasured(c):
         if r.fuel and not r.toxic and r.root in _made_by_equation(c):  # of a toxic one G04 says it first
             yield finding(
-                "G08", "stop" if place.hood is not True else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
+                "G08", "stop" if place.hood is not True else "note" if NOTHING_LIGHTS.search(c.procedure.flowing) else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
             )  # fmt: skip
             break
     begin = min((s.span[0] for s in c.procedure.steps), default=0)

@@ -577,6 +577,9 @@ def ice(c: Context) -> Iterator[Finding]:
     used = [s for s in c.pot.plan.segments if s.bath == "ice"]
     if gone is None or not used or (gone.step == used[-1].step and gone.ice_gone_s and gone.ice_gone_s > gone.end_s - 30):
         return
+    heated = [s.n for s in c.procedure.steps if s.kind in ("heat", "reflux", "distil") and s.vessel == c.pot.vessel.name]
+    if any(n <= gone.step for n in heated if n > used[0].step):
+        return  # by then it stands on what heats it
     passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
     inside = c.pot.vessel.bath is None  # ice in the pot itself: it may go when the cold is no longer wanted
     if c.unknown_dose is not None or (inside and not passed):
@@ -623,6 +626,16 @@ def _reacts_in(c: Context, vessel: str) -> bool:
     return any(r.vessel == vessel and r.role in ("wanted", "side") for r in c.reactions)
 
 
+WARMS_LITTLE_K = 25.0
+"""Up to which all of the heat warms a batch so little that a bath of a known temperature tells enough (assumption)."""
+
+
+def _warms_little(c: Context) -> bool:
+    """Whether all heats are known, and even with none of it taken away no stage warms by more than `WARMS_LITTLE_K`."""
+    known = all(r.heat_kJ.best is not None for r in c.reactions if r.role == "wanted")
+    return known and bool(c.stages) and all(s.rise_K[1] <= WARMS_LITTLE_K for s in c.stages)
+
+
 @rule("H08")
 def sensor(c: Context) -> Iterator[Finding]:
     """H08: nothing or only the bath is measured; not established where nobody says what the thermometer is in."""
@@ -655,7 +668,9 @@ def sensor(c: Context) -> Iterator[Finding]:
         yield finding(
             "H08",
             "condition"
-            if (c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions)) and not _dilute_all(c)
+            if (c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions))
+            and not _dilute_all(c)
+            and not _warms_little(c)
             else "note",
             "Only the bath is measured; the pot can be far warmer than the bath.",
             span=vessel.sensor_span or (by_bath.T_range.span if by_bath is not None and by_bath.T_range is not None else None),

@@ -28,6 +28,10 @@ from northsquall.substances import catalogue
 NEEDED = ("charge", "dose", "add", "dissolve", "quench")
 
 
+TWICE = ("phosphorus pentoxide",)
+"""What is P4O10 here and counted as P2O5 by many."""
+
+
 @rule("P01")
 def implausible(c: Context) -> Iterator[Finding]:
     """P01: implausible amount, slip of unit, impossible strength or temperature."""
@@ -45,7 +49,8 @@ def implausible(c: Context) -> Iterator[Finding]:
                 short="implausible",
             )
         f = lot.moles_differ
-        if f is not None and not 0.9 <= f <= 1.1:
+        by_half = lot.substance is not None and lot.substance.id in TWICE and f is not None and 0.9 <= 2 * f <= 1.1
+        if f is not None and not 0.9 <= f <= 1.1 and not by_half:
             severity: Severity = "condition" if f > 1.3 or f < 0.77 else "note"
             taken = lot.best_mol * f if lot.slipped else lot.best_mol
             yield finding(
@@ -279,7 +284,6 @@ def _a_little(c: Context) -> bool:
 
 STABILISERS = ("2,6-di-tert-butyl-4-methylphenol", "hydroquinone", "4-tert-butylcatechol")
 """What a trace of keeps (common practice, no source)."""
-"""Of what a burette measures."""
 FILLED_UP = patterns.compile(r"\b(?:up )?to the mark\b|\bvolumetric\b", re.I)
 """Water up to the ring of a measuring flask."""
 TRACE_MOLAR = 0.02
@@ -704,6 +708,12 @@ def _worked_up_before(c: Context, step: Step) -> bool:
     return any(s.kind in done and c.pot.until < s.n < step.n for s in c.procedure.steps)
 
 
+ALL_OFF = patterns.compile(
+    r"\b(?:everything|all|heat(?:ing)?(?: and (?:the )?stirr(?:er|ing))?|heat(?:er)? and \w+|power) (?:is |was |being |switched |turned )*off\b",
+    re.I,
+)
+
+
 @rule("P08")
 def unattended(c: Context) -> Iterator[Finding]:
     """P08: left alone with heat, gas, reflux or vacuum on."""
@@ -720,6 +730,8 @@ def unattended(c: Context) -> Iterator[Finding]:
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):
             continue
+        if ALL_OFF.search(c.procedure.flowing[slice(*step.span)]) and not gas and (klass is None or klass < 3):
+            continue  # "stirred for 2 h and left until the next day, everything off": nothing runs
         minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration else None
         when = "for some time" if minutes is None else f"for {minutes:.0f} min" if minutes < 90 else f"for {minutes / 60:.0f} h"
         doing = "while it can still react" if can_react else "with the heat on" if warm else "while gas comes"

@@ -351,11 +351,29 @@ LARGER = patterns.compile(
     r"|\b(?:two|three|four|five|six|eight|ten|twelve|fifteen|twenty|thirty|fifty|hundred|\d+)(?:[- ]?times|[- ]?fold| ?[x×]) (?:(?:(?:the|as much|of|what|more) ?)+|(?=last ))(?:last (?:week|time|month|year)|usual|normal|literature|published|original|small|recipe|scale|amounts?|quantit\w+)|\b(?:amounts?|quantit\w+)\b[^.;\n]{0,40}\bmultiplied by \w+|\b(?:tested|tried|run|done|made) before (?:on|at|with) [^.;\n]{0,12}\d+ ?m?(?:g|mol)\b"
     r"|\b(?:last|the other) (?:time|week|year)[^.;\n]{0,14}\b(?:it was|I (?:made|did|had)|we (?:made|did|had)|with|on|only|just)\b[^.;\n]{0,8}\d+(?:\.\d+)? ?m?(?:g|mol|mL)\b|\b(?:made|done|run|tried|prepared)\b[^.;\n]{0,14}\bonce(?: before)?,? (?:on|with|at|from) \d+(?:\.\d+)? ?m?(?:g|mol|mL)\b"
     + r"|\bfrom \d[\d.]* ?m?(?:mol|g|mL|L)\b,? (?:now|up)(?: to)? \d[\d.]* ?k?(?:mol|g|mL|L)\b|\b(?:batch|run|lot|scale|attempt|trial)(?: (?:no\.? ?)?\d{1,3})?,? \(?(?:[x×] ?\d+|\d+ ?[x×])(?!\w)|\b(?:last|first|previous|small|trial) (?:one|time|run|batch) \(\d[\d.,]* ?m?(?:g|mol|mL|L)\)"
-    r"|\b(?:double|triple|treble|quadruple|[a-z]+fold) (?:size|batch|scale|amounts?|quantit\w+)\b|\b(?:doubled|tripled|trebled) (?:the )?(?:batch|size|scale|amounts?|quantit\w+|everything)\b|\bthe runs? before (?:was|were) \d|\bscal\w+ up to (?:pilot|plant|the \w+)|\(previously (?:only )?\d"
+    r"|\b(?:double|triple|treble|quadruple|[a-z]+fold) (?:size|batch|scale|amounts?|quantit\w+)\b|\b(?:doubled|tripled|trebled) (?:the )?(?:batch|size|scale|amounts?|quantit\w+|everything)\b|\bthe runs? before (?:was|were) \d|\bscal\w+ up to (?:pilot|plant|the \w+)|\(previously (?:only )?\d|\b(?:previously|earlier|formerly|so far|until now|already|before) (?:only )?(?:tried|tested|made|run|done|used)(?: (?:with|at|on|only))*:? ?\d[\d.,]* ?m?(?:g|mol|mL)\b|\b(?:previous|earlier|former|last) (?:lots?|runs?|batch(?:es)?|trials?)(?::| was| were| of| at)(?: only| just)? \d[\d.,]* ?m?(?:g|mol|mL)\b|\b(?:lots?|runs?|batch(?:es)?|trials?) (?:no\.? ?)?\d+(?:,? (?:and|to|[-–]) \d+)? (?:was|were|had|used|took)(?: of)?(?: only| just)? \d[\d.,]* ?m?(?:g|mol|mL)\b"
     + rf"|\b(?:{concepts.LARGER})\b",
     re.I,
 )
 """The author says that it is more than was run before."""
+
+
+SO_MUCH = patterns.compile(r"(\d+(?:[.,]\d+)?) ?(m?g|m?mol|mL)\b")
+
+
+def _as_much_as_now(c: Context, said: str) -> bool:
+    """Whether an amount that is told of an earlier run ("previously tried: 13.5 g") is one of this run's charges."""
+    return any(
+        m.amount is not None
+        and m.amount.unit.lower() == unit.lower()
+        and abs(m.amount.value - float(n.replace(",", "."))) < AS_MUCH * m.amount.value
+        for n, unit in SO_MUCH.findall(said)
+        for m in c.procedure.materials
+    )
+
+
+AS_MUCH = 0.05
+"""Amounts that differ by no more are the same (assumption)."""
 
 
 @rule("P07")
@@ -364,7 +382,11 @@ def said_to_be_larger(c: Context) -> Iterator[Finding]:
     text = c.procedure.flowing
     m = next((x for x in LARGER.finditer(text) if not NONE_OF_IT.search(text[max(0, x.start() - 40) : x.start()])), None)
     acts = any(x.substance is not None and ACTING & set(classes_in(dict(x.substance.parts))) for x in c.lots.values())
-    if m is None or (c.enthalpy is None and not acts and not any((r.heat_kJ.best or 0.0) > 0.0 for r in c.reactions)):
+    if (
+        m is None
+        or _as_much_as_now(c, m.group())
+        or (c.enthalpy is None and not acts and not any((r.heat_kJ.best or 0.0) > 0.0 for r in c.reactions))
+    ):
         return
     yield finding(
         "P07", "condition" if c.klass is None or c.klass >= 3 or any(s.rise_K[2] >= COLD_CHARGE_K for s in c.stages) else "note", f"“{m.group().strip()}”: more than was run before; what the small run showed of heat and gas does not hold here.", span=m.span(), step=c.step_at(m.start()), limit="what was tested before",

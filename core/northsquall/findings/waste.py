@@ -374,6 +374,8 @@ def acid_with_solvents(c: Context) -> Iterator[Finding]:
         whole = said + re.split(r"[.;\n]", text[m.end() : m.end() + 80])[0]
         if WITH_SOLVENT.fullmatch(m.group()) and not JOINED.search(whole):
             continue
+        if re.search(r"\baqueous[ -]+$", text[: m.start()], re.I):
+            continue  # "aqueous organic waste": no solvents
         if (
             step is None
             or KEPT_APART.search(whole)

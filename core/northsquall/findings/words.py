@@ -10,6 +10,7 @@ from northsquall.assessment import Finding, ReactionLine
 from northsquall.chemistry import pairs
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
+from northsquall.findings.chemistry import TITRATES
 from northsquall.findings.sentences import sentence_start
 from northsquall.procedure import Step
 from northsquall.procedure.units import convert
@@ -117,7 +118,6 @@ NO_PAPER = patterns.compile(
     re.I,
 )
 """What should have tested it was not there."""
-TITRATES = patterns.compile(r"\b(?:burette|titrat\w+)\b", re.I)
 """Its end point is the indicator's own control."""
 
 
@@ -229,6 +229,9 @@ PORTIONS = patterns.compile(
     r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|splashes|slugs|dollops|dashes|(?:two|three|four|five|six|\d) goes|glugs|gulps|a bit at a time|half)\b",
     re.I,
 )
+DISSOLVES = patterns.compile(r"\bdissolv\w*", re.I)
+COOLED = patterns.compile(r"\b(?:cooling|cooled|ice|cold water)\b", re.I)
+"""Pellets that are dissolved in portions, in what is cooled: each piece reacts as it dissolves."""
 CRITERION = patterns.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,
@@ -401,6 +404,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
         elif (
             PORTIONS.search(AND_A_HALF.sub("", step.text))
             and not CRITERION.search(place)
+            and not (DISSOLVES.search(place) and COOLED.search(place) and rise < BURST_K * 2)
             and step.T_limit is None
             and step.T_range is None
             and (step.duration is None or rise > BIG_PORTION_K * (step.portions or rise))

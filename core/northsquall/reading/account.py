@@ -476,9 +476,19 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     placed = any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
     if m.share == "rest" or (m.share is not None and placed):
         return []  # "with the rest of the hydrazine": of what was never told by this name as well
+    if m.identity == "diethyl ether" and m.name.lower() == "ether" and not placed:
+        if any(x.step is not None and x.name.lower().endswith(" ether") for x in account.doc.materials):
+            return []  # "the ether is washed", where tert-butyl methyl ether took it up
+    if placed and m.identity == "water" and TO_THE_WATER.search(account.source[max(0, m.start - 90) : m.start]):
+        return []  # "added to the water": to what is there
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
         return []
     return [new_lot(account, m)] if opens else []
+
+
+TO_THE_WATER = patterns.compile(
+    r"\b(?:add|sprinkle|strew|stir|put|drop)\w* [^.;]{0,60}?\b(?:in ?to|to|in) the (?:cold |cool |iced? )?$", re.I
+)
 
 
 def _of_the_solution(account: Account, m: Mention, waiting: list[Material]) -> list[Material]:
@@ -593,6 +603,7 @@ def _named_before(account: Account, m: Mention) -> Token | None:
     return next(iter(found.values())) if len(found) == 1 else None
 
 
+FOILS = ("aluminium", "copper", "tin", "silver", "lead", "zinc")
 OF_NO_NAME = (
     "acid",
     "acids",
@@ -645,6 +656,8 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
         own = _named_before(account, m)
         if own is not None:
             return [new_lot(account, replace(m, identity=str(own.value), name=own.text, generic=""))]
+        if m.generic == "foil" and m.moles is not None and (metal := next((x for x in FOILS if _by_moles(m, x)), None)) is not None:
+            return [new_lot(account, replace(m, identity=metal, generic=""))]  # "Foil 27 g (1.00 mol)": by its molar mass
         if m.generic in OF_NO_NAME and not any(x.identity and class_of(m.generic, x.identity) for x in account.doc.materials):
             return [new_lot(account, replace(m, generic=""))]  # "pour 26 g of acid on it": of an acid that nobody names
     if m.amount is not None:

@@ -83,6 +83,14 @@ SUBSTITUTED = patterns.compile(
 """How a longer name begins before it: methanol is no ethanol of the list, and cyclohexane no hexane."""
 
 
+NO_BATH = patterns.compile(
+    r"\b(?:no|without (?:an? |any |the )?|no need (?:for|of) (?:an? )?|(?:not|\w+n['’]t) (?:need|use|bother with) (?:an? )?)[ -]?(?:ice|water|cold|cooling)(?:[- ](?:water|salt))? ?bath\b"
+    r"|\b(?:ice|cold|cooling)[- ](?:(?:water|salt) )?bath (?:(?:is|was|being) )?(?:not|n['’]t|isn['’]t|wasn['’]t|hardly|un)[ ]?(?:needed|necessary|wanted|called for|used|worth)",
+    re.I,
+)
+""" "You don't need an ice bath": none stands under it."""
+
+
 class Reading:
     """One clause with all that is recognised in it."""
 
@@ -91,7 +99,8 @@ class Reading:
         self.items: list[Item] = clause.items
         self.text = clause.text(account.source)
         found = bath_in(self.items)
-        self.bath: Bath | None = found[0] if found and not _of_receiver(self.items, found[1]) else None
+        refused = NO_BATH.search(self.text) is not None
+        self.bath: Bath | None = found[0] if found and not refused and not _of_receiver(self.items, found[1]) else None
         self.skip: set[int] = set(range(found[1], found[2] + 1)) if found else set()
         if found:
             account.used |= {q.start for q in found[3]}
@@ -1025,6 +1034,10 @@ PIPE_GOES = patterns.compile(
 )
 ON_THE_TEST = patterns.compile(r"[^.;>→]{0,60}\b(?:paper|strip|test|TLC|spot)\b[^.;>→]{0,70}? (?:->|→|=>) ", re.I)
 """ "KI paper blue ->": what is done on it stands behind."""
+A_BLANK = patterns.compile(
+    r"\b(?:run|ran|do|did|make|made|titrate|carry out|prepare|treat)\w* (?:an? |the )?(?:reagent )?blank\b|\bblank (?:is|was) (?:run|made|titrated|treated)\b",
+    re.I,
+)
 BY_TITRATION = lex.Cue(
     patterns.compile(
         r"%[^.;]{0,15}\bby titration (?:with|against)\b|\b(?:found|determined|measured) by titration (?:with|against)\b", re.I
@@ -1185,6 +1198,9 @@ def _clause(account: Account, clause: Clause) -> None:
         read_clause(account, first)
         read_clause(account, second)
         return
+    if A_BLANK.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume") for x in clause.items):
+        account.spend(clause.items)
+        return  # "run a blank with chloride-free water and a little calcium carbonate"
     if BY_TITRATION.search(text):
         account.spend(clause.items)
         return  # "150 g, 47 % by titration with 0.100 M sodium hydroxide"
@@ -1530,7 +1546,7 @@ FED_LATER = patterns.compile(
     re.I,
 )
 MEASURED_OUT = patterns.compile(
-    r"^\W*(?:\d+\W+)?(?:measure|weigh|pour|pipette|draw)(?:d|ed)? (?:out |off |up )?(?:the |about )?[^.;]{2,60}? (?:in|into|with|on) (?:an?|the|my) (?:open |measuring |graduated |glass |plastic |small |dry |\d+ ?mL )*(?:cylinder|beaker next|boat|watch[- ]?glass|pipette|syringe|paper|weighing (?:boat|paper|bottle))\b",
+    r"^\W*(?:\d+\W+)?(?:measure|weigh|pour|pipette|draw)(?:d|ed)? (?:out |off |up )?(?:the |about )?(?:[^.;]|\.\d){2,60}? (?:in|into|with|on) (?:an?|the|my) (?:open |measuring |graduated |glass |plastic |small |dry |\d+ ?mL )*(?:cylinder|beaker next|boat|watch[- ]?glass|pipette|syringe|paper|cup|weighing (?:boat|paper|bottle))\b|^\W*(?:\d+\W+)?(?:weigh|measure)(?:ed)? (?:out )?(?:[^.;]|\.\d){2,60}\W*$",
     re.I,
 )
 
@@ -1538,10 +1554,11 @@ MEASURED_OUT = patterns.compile(
 def _comes_later(account: Account, m: Mention, later: str) -> bool:
     """Whether what is measured out waits in the list or is named again, and so goes in by another sentence."""
     waits = m.measured or any(account.lot(k).identity == m.identity for k in account.waiting)
+    by = "|".join(map(re.escape, {m.name.lower(), m.name.lower().split()[-1]}))  # "the hydroxide" of sodium hydroxide
     return (
         waits
         and re.search(
-            rf"\b(?:add|run|drip|drop|pour|tip|put|goes|it)\b[^.;\n]{{0,40}}\b{re.escape(m.name.lower())}\b|\b{re.escape(m.name.lower())} (?:is|was|goes|went|in)\b",
+            rf"\b(?:add|run|drip|drop|pour|tip|put|sprinkle|strew|goes|it)\b[^.;\n]{{0,40}}\b(?:{by})\b|\b(?:{by}) (?:is|was|goes|went|in)\b",
             later,
         )
         is not None
@@ -3513,7 +3530,7 @@ TAKEN_AWAY = patterns.compile(
 
 
 AIM = patterns.compile(
-    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b|^\W*(?:I|we) (?:always |usually |often )?(?:make|prepare|brew|cook) (?:my|our) (?:own )?"
+    r"^\W*(?:gas|product|amount|quantity)? ?(?:wanted|aim|target|goal|scale)\b\s*[:=]|\brequest\w* (?:to make|for)\b|\b(?:want|need|have|asked)(?:s|ed)? to (?:make|prepare)\b|\b(?:needed|wanted|was short of) (?:a bit of|some|a little|a drop of)\b|\border for\b|\b(?:my|our|his|her|their) turn to (?:make|prepare)\b|\b(?:I|we|they) wanted (?:about |some |roughly )?\d[\d.,]* ?(?:m?L|k?g)\b|\b(?:this|that)(?: is|'s) how (?:I|we|you) (?:make|do|prepare|get)\b|\bhow (?:I|we|you|they|one) (?:make|made|prepare|prepared)\b|^\W*(?:I|we) (?:always |usually |often )?(?:make|prepare|brew|cook) (?:my|our) (?:own )?"
     r"|^\W*(?:so,? |well,? |ok,? )?(?:I|we|they) (?:make|made|prepare|prepared|brew|brewed) (?:the |some |a little )?[a-z][\w-]{3,}(?: \w+)? (?:with|from|out of|by|using) (?:\w+ ?){1,3}\W*$",
     re.I,
 )

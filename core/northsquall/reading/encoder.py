@@ -10,6 +10,7 @@ import unicodedata
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -134,31 +135,43 @@ def _is_mark(c: str) -> bool:
     return (c.isascii() and not c.isalnum()) or unicodedata.category(c)[0] == "P"
 
 
-def _weights(f: np.lib.npyio.NpzFile, name: str) -> Array:
+def _weights(f: dict[str, NDArray[Any]], name: str) -> Array:
     """A matrix (in, out) of whole numbers and a scale of each column, or as it is."""
     if f"{name}/scale" in f:
         return np.ascontiguousarray((f[name].astype(np.float32) * f[f"{name}/scale"]).T)
     return f[name].astype(np.float32)
 
 
-def _layers(f: np.lib.npyio.NpzFile) -> tuple[Layer, ...]:
-    numbers = sorted({int(k.split("/")[0]) for k in f.files if k[0].isdigit()})
-    return tuple(Layer(**{n: _weights(f, f"{k}/{n}") for n in Layer.__annotations__}) for k in numbers)
+def _stored(name: str) -> dict[str, NDArray[Any]]:
+    with np.load(data.path(f"reading/encoder/{name}.npz")) as f:
+        return dict(f)
+
+
+def _layer(number: int) -> Layer:
+    f = _stored(f"layer-{number}")
+    return Layer(**{n: _weights(f, n) for n in Layer.__annotations__})
+
+
+PARTS = 3
+"""Files of the table of pieces, each small enough to be kept like any other file."""
+LAYERS = 6
 
 
 @lru_cache(maxsize=1)
 def encoder() -> Encoder:
-    """The model that is shipped, made by tools/learn_likeness.py: the lower layers as pre-trained, the upper ones learnt."""
-    with np.load(data.path("reading/encoder-base.npz")) as base, np.load(data.path("reading/encoder-kinds.npz")) as learnt:
-        return Encoder(
-            pieces={p: i for i, p in enumerate(str(base["pieces"]).split("\n"))},
-            words=base["words"].astype(np.float32) * base["words/scale"],
-            places=base["places"].astype(np.float32),
-            norm=base["norm"].astype(np.float32),
-            layers=_layers(base) + _layers(learnt),
-            head=_weights(learnt, "head"),
-            head_b=learnt["head_b"].astype(np.float32),
-            kinds=tuple(str(k) for k in learnt["kinds"]),
-            least=learnt["least"].astype(np.float32),
-            of=str(learnt["of"]),
-        )
+    """The model that is shipped, made by tools/learn_likeness.py: pieces and lower layers as pre-trained, upper layers and kinds learnt."""
+    parts = [_stored(f"words-{i}") for i in range(PARTS)]
+    start, learnt = _stored("start"), _stored("kinds")
+    pieces = data.path("reading/encoder/pieces.txt").read_text("utf-8").split("\n")
+    return Encoder(
+        pieces={p: i for i, p in enumerate(pieces)},
+        words=np.concatenate([p["words"].astype(np.float32) * p["words/scale"] for p in parts]),
+        places=start["places"].astype(np.float32),
+        norm=start["norm"].astype(np.float32),
+        layers=tuple(_layer(i) for i in range(LAYERS)),
+        head=_weights(learnt, "head"),
+        head_b=learnt["head_b"].astype(np.float32),
+        kinds=tuple(str(k) for k in learnt["kinds"]),
+        least=learnt["least"].astype(np.float32),
+        of=str(learnt["of"]),
+    )

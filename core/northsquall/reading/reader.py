@@ -95,7 +95,7 @@ def read(text: str) -> Procedure:
     body = _title(account.doc, source, tokens)
     _first_named(account.doc, source)
     account.titled = len(body) < len(tokens)
-    body = _crude(account.doc, body)
+    body = _the_product_by_its_kind(account.doc, _crude(account.doc, body))
     tables, body = split_tables(body, source)
     read_tables(account, tables)
     # a table's rows may be meant anywhere, so a text with one is always read from its beginning
@@ -359,8 +359,6 @@ def _title(doc: Procedure, source: str, tokens: list[Token]) -> list[Token]:
             doc.title = line[: stop.start()]
             return [t for t in tokens if t.start > source.index(line) + stop.start()]
         return tokens[first:]  # "Quench of the old lithium": what is got rid of is no product
-    if MEASUREMENT.search(line):
-        return tokens[first:]  # "Density of ethanol-water mixtures": what is measured is no product
     _product_named(doc, source, head)
     return tokens[first:]
 
@@ -386,6 +384,8 @@ MAKES = patterns.compile(
 
 def _product_named(doc: Procedure, source: str, head: list[Token]) -> None:
     """The product, where a heading names it."""
+    if head and MEASUREMENT.search(source[head[0].start : head[-1].end]):
+        return  # "Density of ethanol-water mixtures": what is measured is no product
     for i, t in enumerate(head):
         if t.kind == "sub" and not _a_class(t) and not lex.no_material(list(head), i) and not _goes_in(head, i, source):
             doc.results.product_identity = str(t.value)
@@ -428,7 +428,7 @@ def _first_named(doc: Procedure, source: str) -> None:
 
 
 MEASUREMENT = patterns.compile(
-    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness)\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |a )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)\W*$",
+    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness|(?:acid|peroxide|iodine|ester|hydroxyl|bromine|saponification) (?:values?|numbers?))\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |a )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)\W*$|^\W*[^.;,\n]{3,30} by (?:the )?(?:[\w-]+ ){0,2}(?:reagent|test|titration|colou?rimetry)\b",
     re.I,
 )
 """A title that says what is measured."""
@@ -464,6 +464,23 @@ def _crude(doc: Procedure, body: list[Token]) -> list[Token]:
         else:
             out.append(t)
     return out
+
+
+def _the_product_by_its_kind(doc: Procedure, body: list[Token]) -> list[Token]:
+    """ "The alcohol is taken up in ether" under a title that names an alcohol, where nobody says ethanol: the product, and no solvent."""
+    product = doc.results.product_identity
+    spirit = any(t.kind == "sub" and t.value == "ethanol" and t.low != "alcohol" for t in body)
+    if product in (None, "ethanol", "methanol") or not AN_ALCOHOL.search(str(product)) or spirit:
+        return body
+    return [
+        Token("sub", t.text, t.start, t.end, product)
+        if t.kind == "sub" and t.low == "alcohol" and k and body[k - 1].low in ("the", "of")
+        else t
+        for k, t in enumerate(body)
+    ]
+
+
+AN_ALCOHOL = re.compile(r"(?:alcohol|[a-z]ol)$")
 
 
 NAME_LIKE = patterns.compile(
@@ -691,7 +708,7 @@ def _product(account: Account) -> None:
     charged = {x for m in doc.materials if m.role not in ("wash", "absorber") for x in (m.identity, m.carrier)}
     if r.product_identity is not None and r.product_identity in charged:
         r.product = r.product_identity = r.product_span = None  # "nitration of X" names what goes in
-    if r.product_identity is None and r.product_smiles is None:
+    if r.product_identity is None and r.product_smiles is None and not MEASUREMENT.search(doc.title):
         head = doc.source_text[:400].split("\n\n")[0] if len(doc.source_text) > 400 else doc.source_text[:200]
         for t in by_its_tail(substances_in(head)):
             s = catalogue().substances[str(t.value)]

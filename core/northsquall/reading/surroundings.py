@@ -312,7 +312,9 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
         if hit is None or how is None or step is None:
             continue
         where: Literal["vessel", "receiver", "funnel", "store"] = "vessel"
-        if found_in(RECEIVER, text) or (step.kind == "distil" and not re.search(r"\bflask|jar\b", text, re.I)):
+        if found_in(RECEIVER, text) or (
+            step.kind == "distil" and not re.search(r"\bflask|jar\b|\b(?:kept|stored|put away) in an?\b", text, re.I)
+        ):
             where = "receiver"
         elif (
             FUNNEL.search(text + source[m.end() : m.end() + 40])
