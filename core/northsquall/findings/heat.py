@@ -626,16 +626,6 @@ def _reacts_in(c: Context, vessel: str) -> bool:
     return any(r.vessel == vessel and r.role in ("wanted", "side") for r in c.reactions)
 
 
-WARMS_LITTLE_K = 25.0
-"""Up to which all of the heat warms a batch so little that a bath of a known temperature tells enough (assumption)."""
-
-
-def _warms_little(c: Context) -> bool:
-    """Whether all heats are known, and even with none of it taken away no stage warms by more than `WARMS_LITTLE_K`."""
-    known = all(r.heat_kJ.best is not None for r in c.reactions if r.role == "wanted")
-    return known and bool(c.stages) and all(s.rise_K[1] <= WARMS_LITTLE_K for s in c.stages)
-
-
 @rule("H08")
 def sensor(c: Context) -> Iterator[Finding]:
     """H08: nothing or only the bath is measured; not established where nobody says what the thermometer is in."""
@@ -668,9 +658,7 @@ def sensor(c: Context) -> Iterator[Finding]:
         yield finding(
             "H08",
             "condition"
-            if (c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions))
-            and not _dilute_all(c)
-            and not _warms_little(c)
+            if (c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None for r in c.reactions)) and not _dilute_all(c)
             else "note",
             "Only the bath is measured; the pot can be far warmer than the bath.",
             span=vessel.sensor_span or (by_bath.T_range.span if by_bath is not None and by_bath.T_range is not None else None),

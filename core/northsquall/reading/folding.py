@@ -54,6 +54,7 @@ _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oi
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("condenser_ice", r"\b((?i:condenser|coil)) \((?:ice|iced|ice-cold|cold)[ -]water\)", "{0}"),
+    ("adjusted_beforehand", r"(?<=[a-z)]), (?:brought|adjusted|set|made up) to pH ?\d[\d.]*(?: with [a-z]+(?: [a-z]+){0,2})?,(?= (?:is|was|were|are) )", ""),
     ("collect_slowly", r"[;,] (?:and )?collect(?:ed|ing)? (?:it )?slowly(?: \([^()\n]*\))?(?=[.;])", ""),
     ("standardised_aside", r"\b((?:[Dd]issolve|[Dd]issolved|[Ii]s dissolved)(?: it)?(?: \d[\d.,]* ?m?g of [a-z][a-z ]{2,40}?)? in (?:about )?\d[\d.,]* ?mL of (?:hot |cold |distilled |deionised )?water)(?=,? (?:and )?(?:then )?(?:add|treat)[^.\n]{0,140}\btitrat\w+\b[^.\n]{0,60}\b(?:with|against) the\b)", "{0} in a conical flask"),
     ("half_a_bottle_of", r"\b(?:half|a quarter|a third|most) (?:of )?(?:a|the|an old|another) (?:bottle|can|jar|bag|tin|box|sack) of (?=[a-z][a-z -]{2,30} \([^()\n]{0,40}?\d[\d.,]* ?(?:m?g|kg|m?L)\b)", ""),
