@@ -1165,7 +1165,7 @@ def can_burn(c: Context) -> Iterator[Finding]:
     for r, s in _unmeasured(c):
         if r.fuel and not r.toxic and r.root in _made_by_equation(c):  # of a toxic one G04 says it first
             yield finding(
-                "G08", "stop" if place.hood is not True else "note" if NOTHING_LIGHTS.search(c.procedure.flowing) and BY_DROPS.search(s.text) else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
+                "G08", "stop" if place.hood is not True else "note" if NOTHING_LIGHTS.search(c.procedure.flowing) and s is not None and BY_DROPS.search(s.text) else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
             )  # fmt: skip
             break
     begin = min((s.span[0] for s in c.procedure.steps), default=0)
