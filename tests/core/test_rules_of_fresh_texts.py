@@ -1115,3 +1115,50 @@ def test_a_test_tube_in_hot_water_is_no_gas_line() -> None:
 def test_what_grows_has_no_structure_and_is_organic_all_the_same(text: str, verdict: str) -> None:
     """Handbook 3.4: an oxidiser and organic matter; starch, agar and protein stand in the ledger without a structure."""
     assert assess(read(f"T\n\n{text}")).verdict == verdict
+
+
+@pytest.mark.parametrize(
+    ("text", "name", "identity"),
+    [
+        ("Benzhydrol\n\nBenzophenone 18.2 g is dissolved in 60 mL of alcohol in a 250 mL flask. The alcohol is distilled off.", "alcohol", "ethanol"),
+        ("Ester\n\nBenzoic acid 5 g and 20 mL of tert-butyl methyl ether in a 250 mL flask. Then add ether.", "ether", "tert-butyl methyl ether"),
+    ],
+)  # fmt: skip
+def test_a_solvent_by_a_common_noun_is_still_a_charge(text: str, name: str, identity: str) -> None:
+    """Common practice, no source: measured alcohol is ethanol, and ether that takes up is a solvent of its own, its amount missing or not."""
+    assert identity in {m.identity for m in read(text).materials if m.name.lower() == name}
+
+
+@pytest.mark.parametrize(
+    "words", ["You don't need an ice bath with this one.", "An ice bath is not necessary here.", "No ice bath is needed."]
+)
+def test_a_bath_that_was_refused_cools_nothing(words: str) -> None:
+    charge = "Nitration\n\nToluene 9.2 g is put in a 250 mL flask. {} Nitric acid (65 %, 10 mL) is added in 10 min."
+    assert all(v.bath is None for v in read(charge.format(words)).vessels)
+    assert any(v.bath is not None and v.bath.kind == "ice" for v in read(charge.format("It stands in an ice bath.")).vessels)
+
+
+def test_a_title_that_tells_a_test_makes_nothing_and_one_that_tells_a_route_does() -> None:
+    body = "\n\nStearic acid 0.5 g and ethanol 50 mL in a 250 mL flask.\n"
+    assert read("Acid value of stearic acid" + body).results.product is None
+    assert read("Triphenylmethanol by the Grignard reagent" + body).results.product is not None
+
+
+def test_dry_ice_lifts_no_liquid_and_carbonate_behind_it_does() -> None:
+    poured = "Acid\n\nPhenylmagnesium bromide 0.1 mol in 80 mL of ether is poured on 60 g of dry ice in a 250 mL beaker. {}\n"
+    soda = "Hydrochloric acid 20 % 60 mL is added, and then sodium carbonate 20 g at once."
+    assert not of(result(poured.format("")), "G03")
+    assert of(result(poured.format(soda)), "G03")
+
+
+def test_how_much_hydrogen_comes_is_not_safe_because_no_flame_is_near() -> None:
+    text = "Alcohol\n\nBenzil 5.25 g in ethanol 50 mL in a 250 mL flask, hood, no flames. Sodium borohydride 1.0 g is added in eight portions during 25 min below 25 °C. Stir 20 min. Destroy what is left with 10 % acetic acid, dropwise.\n"
+    assert "condition" in {f.severity for f in of(result(text), "G08")}
+
+
+def test_what_warms_a_diamine_with_nitrite() -> None:
+    """-230 kJ/mol by formation enthalpies (from memory: o-phenylenediamine 0, benzotriazole 237, nitrite ion -105, water -286)."""
+    text = "Benzotriazole\n\no-Phenylenediamine 10.8 g, acetic acid 12 mL and water 30 mL in a 250 mL beaker. Sodium nitrite 7.5 g in 15 mL of water is added over 60 min."
+    [reaction] = [r for r in result(text).reactions if r.role == "wanted"]
+    low, high = reaction.dH_kJ_per_mol.low, reaction.dH_kJ_per_mol.high
+    assert low is not None and high is not None and low <= 237 - 2 * 286 + 105 <= high

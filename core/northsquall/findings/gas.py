@@ -355,10 +355,9 @@ def _shut(x: Closed, severity: Severity, message: str, step: Step | None, establ
 
 
 def _of_dry_ice(c: Context, r: Release) -> bool:
-    """Whether carbon dioxide comes of dry ice that lies in the vessel: it leaves from the solid, and lifts no liquid."""
+    """Whether carbon dioxide comes of the dry ice of its own step: it leaves from the solid, and lifts no liquid."""
     return r.gas == "CO2" and any(
-        m.step is not None and m.step <= r.step and re.search(r"\bdry ice\b|\bsolid carbon dioxide\b", m.name, re.I)
-        for m in c.procedure.materials
+        m.step == r.step and re.search(r"\bdry ice\b|\bsolid carbon dioxide\b", m.name, re.I) for m in c.procedure.materials
     )
 
 
@@ -1127,10 +1126,6 @@ VAPOUR_PART = 0.15
 """Mass fraction of a flammable liquid in a vessel from which its vapour can burn (assumption)."""
 
 
-BY_DROPS = patterns.compile(r"\b(?:drop ?wise|by drops|drop by drop|dropped in|dripped in)\b", re.I)
-NOTHING_LIGHTS = patterns.compile(r"\bno (?:(?:open |naked )?flames?|ignition sources?|sources? of ignition|burners?|sparks?)\b", re.I)
-
-
 @rule("G08")
 def can_burn(c: Context) -> Iterator[Finding]:
     """G08: flammable gas over 25 % of its lower limit, or a flammable liquid near a source of ignition."""
@@ -1165,7 +1160,7 @@ def can_burn(c: Context) -> Iterator[Finding]:
     for r, s in _unmeasured(c):
         if r.fuel and not r.toxic and r.root in _made_by_equation(c):  # of a toxic one G04 says it first
             yield finding(
-                "G08", "stop" if place.hood is not True else "note" if NOTHING_LIGHTS.search(c.procedure.flowing) and s is not None and BY_DROPS.search(s.text) else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
+                "G08", "stop" if place.hood is not True else "condition", f"{r.name[:1].upper() + r.name[1:]} comes off, how much and how fast is not established.", step=s, established=False, limit="25 % of the lower flammable limit", remedy="Weigh what is there, add slowly, sweep with nitrogen, no source of ignition.", source="handbook 2.7", short="can burn",
             )  # fmt: skip
             break
     begin = min((s.span[0] for s in c.procedure.steps), default=0)

@@ -577,8 +577,8 @@ def ice(c: Context) -> Iterator[Finding]:
     used = [s for s in c.pot.plan.segments if s.bath == "ice"]
     if gone is None or not used or (gone.step == used[-1].step and gone.ice_gone_s and gone.ice_gone_s > gone.end_s - 30):
         return
-    heated = [s.n for s in c.procedure.steps if s.kind in ("heat", "reflux", "distil") and s.vessel == c.pot.vessel.name]
-    if any(n <= gone.step for n in heated if n > used[0].step):
+    last = c.step(gone.step)
+    if last is not None and last.kind in ("heat", "reflux", "distil"):
         return  # by then it stands on what heats it
     passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
     inside = c.pot.vessel.bath is None  # ice in the pot itself: it may go when the cold is no longer wanted

@@ -502,7 +502,7 @@ IS_DESTROYED = patterns.compile(
     r"\b(?:is|was|are|were|be) (?:then |all |first )?(?:destroyed|quenched|killed)\b|^\W*(?:surplus|excess|leftover) [a-z ]{3,30}:", re.I
 )
 WOULD_BE = patterns.compile(r"\bwould\b|\bheld the temperature\b|\bat hand\b|\bcalculat\w*", re.I)
-WITH_THE_DRAUGHT = patterns.compile(r"\b(?:with|by|into|in|up) the (?:draught|exhaust|hood|fume cupboard)\b", re.I)
+WITH_THE_DRAUGHT = patterns.compile(r"\b(?:with|by|into|up) the (?:draught|exhaust)\b", re.I)
 NEW = patterns.compile(r"\b(?:this (?:week|morning|month)|today|new(?:ly)?|fresh(?:ly)?|tested|stabili[sz]ed)\b", re.I)
 TESTED = patterns.compile(r"\btested for peroxides?\b[^.;]{0,30}\b(?:none|neg\w*|0)\b", re.I)
 NEXT_WORDS = 120

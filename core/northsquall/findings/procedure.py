@@ -730,7 +730,7 @@ def unattended(c: Context) -> Iterator[Finding]:
         gas = any(n > 1e-3 for e in c.walk.entries if e.step == step.n for n in e.gas.values())
         if not (warm or can_react or gas):
             continue
-        if ALL_OFF.search(c.procedure.flowing[slice(*step.span)]) and not gas and (klass is None or klass < 3):
+        if ALL_OFF.search(c.procedure.flowing[slice(*step.span)]) and not gas and klass is not None and klass < 3:
             continue  # "stirred for 2 h and left until the next day, everything off": nothing runs
         minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0 if step.duration else None
         when = "for some time" if minutes is None else f"for {minutes:.0f} min" if minutes < 90 else f"for {minutes / 60:.0f} h"

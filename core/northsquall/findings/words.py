@@ -229,9 +229,8 @@ PORTIONS = patterns.compile(
     r"\b(portions?|lots|spoonfuls?|by the spoon(?:ful)?|shots|splashes|slugs|dollops|dashes|(?:two|three|four|five|six|\d) goes|glugs|gulps|a bit at a time|half)\b",
     re.I,
 )
-DISSOLVES = patterns.compile(r"\bdissolv\w*", re.I)
 COOLED = patterns.compile(r"\b(?:cooling|cooled|ice|cold water)\b", re.I)
-"""Pellets that are dissolved in portions, in what is cooled: each piece reacts as it dissolves."""
+"""Pellets that are dissolved in portions, in what is cooled: each piece gives its heat as it dissolves."""
 CRITERION = patterns.compile(
     r"\b(until|till|only (?:after|when)|when|wait\w*|before the next|each (?:only )?(?:after|time)|so that|below|under|not (?:above|over|higher)|ebb\w*|subsid\w*|calm\w*|gone|keeping|criterion|rim)\b",
     re.I,
@@ -332,6 +331,11 @@ def _all_solid(c: Context, step: Step) -> bool:
     return not moved and dry and any(x is not None and x.id in METALS for x in held)
 
 
+def _only_dissolves(c: Context, step: Step) -> bool:
+    """Whether a step dissolves what it brings, and nothing reacts in it."""
+    return re.search(r"\bdissolv\w*", step.text, re.I) is not None and not any(r.step == step.n and r.role == "wanted" for r in c.reactions)
+
+
 @rule("P13")
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
@@ -404,7 +408,7 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
         elif (
             PORTIONS.search(AND_A_HALF.sub("", step.text))
             and not CRITERION.search(place)
-            and not (DISSOLVES.search(place) and COOLED.search(place) and rise < BURST_K * 2)
+            and not (_only_dissolves(c, step) and COOLED.search(place) and gas < BURST_MOL and rise < BURST_K * 2)
             and step.T_limit is None
             and step.T_range is None
             and (step.duration is None or rise > BIG_PORTION_K * (step.portions or rise))

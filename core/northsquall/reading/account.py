@@ -476,7 +476,7 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     placed = any(x.identity == m.identity and x.step is not None for x in account.doc.materials)
     if m.share == "rest" or (m.share is not None and placed):
         return []  # "with the rest of the hydrazine": of what was never told by this name as well
-    if m.identity == "diethyl ether" and m.name.lower() == "ether" and not placed:
+    if m.identity == "diethyl ether" and m.name.lower() == "ether" and not placed and account.source[: m.start].lower().endswith("the "):
         if any(x.step is not None and x.name.lower().endswith(" ether") for x in account.doc.materials):
             return []  # "the ether is washed", where tert-butyl methyl ether took it up
     if placed and m.identity == "water" and TO_THE_WATER.search(account.source[max(0, m.start - 90) : m.start]):

@@ -428,7 +428,7 @@ def _first_named(doc: Procedure, source: str) -> None:
 
 
 MEASUREMENT = patterns.compile(
-    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness|(?:acid|peroxide|iodine|ester|hydroxyl|bromine|saponification) (?:values?|numbers?))\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |a )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)\W*$|^\W*[^.;,\n]{3,30} by (?:the )?(?:[\w-]+ ){0,2}(?:reagent|test|titration|colou?rimetry)\b",
+    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness|(?:acid|peroxide|iodine|ester|hydroxyl|bromine|saponification) (?:values?|numbers?))\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |a )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)\W*$|^\W*[^.;,\n]{3,30} by (?:the )?(?:(?:copper|Fehling|Benedict|Tollens|Nessler|biuret)(?:'?s)? reagent|(?:[\w-]+ ){0,2}(?:test|titration|colou?rimetry))\b",
     re.I,
 )
 """A title that says what is measured."""
@@ -467,20 +467,19 @@ def _crude(doc: Procedure, body: list[Token]) -> list[Token]:
 
 
 def _the_product_by_its_kind(doc: Procedure, body: list[Token]) -> list[Token]:
-    """ "The alcohol is taken up in ether" under a title that names an alcohol, where nobody says ethanol: the product, and no solvent."""
+    """ "The alcohol is taken up in ether" under a title that names an alcohol, where no ethanol is told or measured: the product, and no solvent."""
     product = doc.results.product_identity
-    spirit = any(t.kind == "sub" and t.value == "ethanol" and t.low != "alcohol" for t in body)
-    if product in (None, "ethanol", "methanol") or not AN_ALCOHOL.search(str(product)) or spirit:
+    if product in (None, "ethanol", "methanol") or not AN_ALCOHOL.search(str(product)):
+        return body
+    ours = {k for k, t in enumerate(body) if t.kind == "sub" and t.value == "ethanol"}
+    if any(body[k].low != "alcohol" or any(x.kind == "unit" and x.value == "ml" for x in body[max(0, k - 3) : k + 4]) for k in ours):
         return body
     return [
-        Token("sub", t.text, t.start, t.end, product)
-        if t.kind == "sub" and t.low == "alcohol" and k and body[k - 1].low in ("the", "of")
-        else t
-        for k, t in enumerate(body)
+        Token("sub", t.text, t.start, t.end, product) if k in ours and k and body[k - 1].low == "the" else t for k, t in enumerate(body)
     ]
 
 
-AN_ALCOHOL = re.compile(r"(?:alcohol|[a-z]ol)$")
+AN_ALCOHOL = patterns.compile(r"(?:alcohol|[a-z]ol)$")
 
 
 NAME_LIKE = patterns.compile(
