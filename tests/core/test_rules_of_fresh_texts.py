@@ -1162,3 +1162,135 @@ def test_what_warms_a_diamine_with_nitrite() -> None:
     [reaction] = [r for r in result(text).reactions if r.role == "wanted"]
     low, high = reaction.dH_kJ_per_mol.low, reaction.dH_kJ_per_mol.high
     assert low is not None and high is not None and low <= 237 - 2 * 286 + 105 <= high
+
+
+NITRATION = "4-Nitroxylene\n\np-Xylene 10.6 g in a 250 mL flask, stirred, ice bath 1 kg. Sulfuric acid 96 % 20 mL and nitric acid 65 % 10 mL are mixed in a beaker. {}\n"
+
+
+@pytest.mark.parametrize(
+    ("fed", "at_once", "minutes"),
+    [
+        ("I put the mixed acid in the dropping funnel but the tap was stiff and then it came all at once.", True, None),
+        ("The mixed acid waits in the dropping funnel.", False, None),
+        ("It goes in over 60 min.", False, 60.0),
+    ],
+)
+def test_a_nitrating_acid_that_waits_reaches_its_flask(fed: str, at_once: bool, minutes: float | None) -> None:
+    """A missing time is not established; a nitrating acid that nobody is told to have poured away is not left out of the figures."""
+    d = read(NITRATION.format(fed))
+    [step] = [s for s in d.steps if s.from_vessel is not None]
+    assert (step.all_at_once, step.duration.value if step.duration is not None else None) == (at_once, minutes)
+    assert "nitration" in " ".join(r.family for r in assess(d).reactions)
+
+
+@pytest.mark.parametrize(
+    ("row", "steps", "charged"),
+    [
+        ("diethyl ether    100 mL", "Hydride in 60 mL ether.\n2. Ester in 40 mL ether over 45 min.", 100.0),
+        ("diethyl ether    100 mL", "Hydride in 60 mL ether.\n2. Ester in 60 mL ether over 45 min.", 220.0),
+    ],
+)
+def test_amounts_of_the_steps_that_make_up_a_row_are_its_parts(row: str, steps: str, charged: float) -> None:
+    table = f"Benzyl alcohol\n\nSubstance    Charge\nmethyl benzoate    6.81 g\nlithium aluminium hydride    1.52 g\n{row}\n\nFlask 500 mL, ice bath 2 kg.\n\n1. {steps}\n"
+    assert sum(m.amount.value for m in read(table).materials if m.identity == "diethyl ether" and m.amount is not None) == charged
+
+
+@pytest.mark.parametrize(
+    ("behind", "identity"),
+    [("p-Nitrobenzoic acid", "4-nitrotoluene"), ("o-Nitrobenzoic acid", "2-nitrotoluene"), ("Nitrobenzoic acid", None)],
+)
+def test_an_isomer_is_the_one_of_the_named_product(behind: str, identity: str | None) -> None:
+    d = read(
+        f"{behind}\n\nNitrotoluene 13.7 g and water 600 mL in a 2 L flask. Potassium permanganate 42 g in twelve portions over 3 h at 90 °C.\n"
+    )
+    assert d.materials[0].identity == identity
+
+
+@pytest.mark.parametrize(
+    ("held", "raised"),
+    [("for 2 h at 20 °C", True), ("for 10 min at 20 °C", False), ("for 2 h at 3 °C", False), ("for 30 min at 60 °C", False)],
+)
+def test_a_diazonium_solution_that_stands_warm(held: str, raised: bool) -> None:
+    """Handbook 5: the diazonium solution is used cold and at once; boiled down on purpose it is no standing."""
+    text = f"Diazonium salt\n\nAniline 9.3 g, hydrochloric acid 37 % 30 mL and water 40 mL in a 400 mL beaker. Sodium nitrite 6.9 g in 15 mL of water is added over 40 min at 0-5 °C. The solution is stirred {held}.\n"
+    assert any("stands" in f.message for f in of(result(text), "S01")) is raised
+
+
+@pytest.mark.parametrize(
+    ("line", "stop"),
+    [
+        ("the tube ends over a Bunsen burner that heats the next flask", True),
+        ("a burner at the end: its pilot flame burns what leaves", False),
+    ],
+)
+def test_a_flame_that_burns_what_leaves_is_meant(line: str, stop: bool) -> None:
+    """Handbook 2.7: a burner is an element of the gas train; any other flame lights what leaves."""
+    text = f"Carbon monoxide\n\nFume cupboard. Sulfuric acid 96 % 40 mL in a 250 mL generator at 65 °C; from it a tube leads through an empty 250 mL bottle, and {line}. Formic acid 98 % 3.9 mL is dropped in over 40 min at 60-70 °C.\n"
+    assert any(f.severity == "stop" for f in of(result(text), "G08")) is stop
+
+
+def test_a_secondary_alcohol_clouds_with_zinc_chloride_at_room_temperature_and_a_primary_one_does_not() -> None:
+    """The Lucas test (common practice, no source)."""
+    text = "{}\n\nZinc chloride 54.5 g and hydrochloric acid 37 % 50 mL in a 500 mL flask, ice bath. {} over 30 min at 20-25 °C.\n"
+    made = {name: {r.family for r in result(text.format(title, lot)).reactions if r.role == "wanted"} for title, lot, name in (("Chlorocyclopentane", "Cyclopentanol 17.2 g", "secondary"), ("1-Chlorobutane", "1-Butanol 14.8 g", "primary"))}  # fmt: skip
+    assert any("secondary" in f for f in made["secondary"]) and not made["primary"]
+
+
+def test_benzil_is_not_nitrated_by_nitric_acid_alone() -> None:
+    """Common practice, no source: benzoin gives benzil with nitric acid, and no more."""
+    text = "Benzil\n\nBenzoin 10.6 g and nitric acid 65 % 35 mL in a 250 mL flask, 95 °C for 1 h.\n"
+    assert not any("nitration" in r.family for r in result(text).reactions)
+
+
+@pytest.mark.parametrize(
+    ("said", "raised"),
+    [("The flask stood in cold tap water in the sink.", False), ("The acid went down the sink.", True)],
+)
+def test_a_sink_that_is_the_bath_takes_nothing(said: str, raised: bool) -> None:
+    text = f"T\n\nSulfuric acid 96 % 60 mL in a 250 mL flask. {said}\n"
+    assert any(f.source != BY_WORDING for f in of(result(text), "Q12")) is raised
+
+
+def test_what_was_dried_beforehand_is_not_warm_now() -> None:
+    d = read("T\n\nSodium chloride (10.0 g, dried at 120 °C) in water (100 g) in a stoppered 250 mL bottle is kept overnight.\n")
+    assert all(s.T_range is None for s in d.steps) and not of(assess(d), "G02")
+
+
+@pytest.mark.parametrize(("said", "grams"), [("Ascorbic acid 0.500 g/L in water, 5.00 mL in a flask.", 0.0025), ("Sodium hydroxide 4 g/L, 250 mL in a flask.", 1.0)])  # fmt: skip
+def test_grams_per_litre_times_the_volume(said: str, grams: float) -> None:
+    assert [m.amount.value for m in read(f"T\n\n{said}").materials if m.amount is not None] == [grams]
+
+
+@pytest.mark.parametrize(
+    "said",
+    [
+        "I needed carbide. Thirty-two grams, lumps the size of a nut, in a half-litre flask.",
+        "So carbide. 32 g, pieces, in a 500 mL flask.",
+    ],
+)
+def test_how_much_of_what_was_just_named(said: str) -> None:
+    [lot] = [m for m in read(f"Acetylene\n\n{said} Water 100 mL from a funnel over 1 h.").materials if m.identity == "calcium carbide"]
+    assert lot.amount is not None and lot.amount.value == 32.0
+
+
+def test_bleach_of_which_a_sentence_tells_nothing_still_goes_in() -> None:
+    text = "Menthone\n\nMenthol 15.6 g in 30 mL of acetic acid in a 500 mL flask. The bleach is from the cleaning cupboard. It doesn't say what's in it. I took 150 mL, and dripped it in over an hour, between 15 and 25 °C.\n"
+    [bleach] = [m for m in read(text).materials if m.identity == "sodium hypochlorite" or "bleach" in m.name]
+    assert bleach.amount is not None and bleach.amount.value == 150.0
+
+
+def test_urea_in_portions_destroys_the_surplus() -> None:
+    text = "Diazonium salt\n\np-Toluidine 10.7 g, sulfuric acid 20 mL and water 100 mL in a beaker, 0 °C. Sodium nitrite 7.1 g in 20 mL of water over 40 min. Remove the surplus with urea, 0.2 g at a time, until the paper stays white for 3 min.\n"
+    d = read(text)
+    [urea] = [m for m in d.materials if m.identity == "urea"]
+    assert [s.kind for s in d.steps if urea.id in s.materials] == ["destroy"]
+
+
+@pytest.mark.parametrize(
+    ("doing", "raised"),
+    [("Pour the lye into the warm grease over 5 min.", True), ("Add the lye over 5 min.", False), ("Pour it into a mould.", False)],
+)
+def test_two_that_never_meet_are_not_safe(doing: str, raised: bool) -> None:
+    """A missing value never counts as safe: what is moved in words that were not read leaves the meeting open."""
+    text = f"Soap\n\nDissolve 13.5 g of sodium hydroxide in 35 mL of cold water in a 250 mL beaker. Melt 50 g of coconut fat on a water bath in a 400 mL beaker. {doing}\n"
+    assert any(f.short == "meeting not read" for f in of(result(text), "P02")) is raised

@@ -24,9 +24,9 @@ SALT = "Salt solution\n\nSodium chloride 40 g is dissolved in 200 mL of water in
 NITRATION = "Nitration\n\nA 250 mL three-necked flask with stirrer, in the hood. Sulfuric acid 96 % 40 mL and methyl benzoate 13.6 g are put in, ice bath of 1 kg. Nitric acid 68 % 10 mL is added over 60 min at 5-10 °C. {}\n"
 PIECES = ["[CLS]", "un", "##sto", "##pper", "##ed", "th", "##ion", "##yl", "chloride", ".", "[SEP]"]
 TRAINED = {
-    "The cork was pressed in while it still gave off gas.": {"G02": 6.430, "G16": 2.385, "G12": -3.106},
-    "Everybody had gone home when the mantle was still on.": {"P08": 6.783, "Q09": -3.529, "H06": -3.766},
-    "Unstoppered thionyl chloride stands on the bench.": {"G15": 3.017, "S05": 0.618, "G07": -1.143},
+    "The cork was pressed in while it still gave off gas.": {"G02": 7.091, "G16": 1.750, "G12": -3.897},
+    "Everybody had gone home when the mantle was still on.": {"P08": 4.211, "Q12": -3.332, "G08": -3.749},
+    "Unstoppered thionyl chloride stands on the bench.": {"G15": 2.837, "G07": -0.926, "Q11": -2.607},
 }
 """What torch and transformers give from the same weights (`tools/learn_likeness.py check`, transformers 5.24, torch 2.13)."""
 

@@ -6,6 +6,8 @@ import math
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
 from northsquall.assess import assess
@@ -72,12 +74,24 @@ def test_a_room_fills_as_its_equation_says() -> None:
     rate = 2e-3 * np.exp(-t / 30.0)
     V, changes = 60.0, 6.0
     Q = changes * V / 60.0
+    ends = np.append((t[1:] + t[:-1]) / 2.0, 60.05)  # of the cells round the times
     exact = solve_ivp(
-        lambda s, c: [(np.interp(s, t, rate) * 24.465e-3 * 1e6 - Q * c[0]) / V], (0.0, 60.0), [0.0], t_eval=t, rtol=1e-9, atol=1e-9
+        lambda s, c: [(np.interp(s, t, rate) * 24.465e-3 * 1e6 - Q * c[0]) / V], (-0.05, 60.05), [0.0], t_eval=ends, rtol=1e-9, atol=1e-9
     ).y[0]
     assert room_ppm(t, rate, V, changes) == pytest.approx(exact, rel=0.02, abs=0.05)
     steady = room_ppm(t, np.full(len(t), 1e-3), V, changes)
-    assert steady[-1] == pytest.approx(1e-3 * 24.465e-3 * 1e6 / Q * (1.0 - math.exp(-Q * 60.0 / V)), rel=1e-3)
+    assert steady[-1] == pytest.approx(1e-3 * 24.465e-3 * 1e6 / Q * (1.0 - math.exp(-Q * 60.1 / V)), rel=1e-3)
+
+
+@given(at=st.integers(1, 60), moles=st.floats(1e-3, 1.0), jump=st.floats(1e-6, 1e-2))
+def test_what_comes_in_a_moment_fills_the_room_whole(at: int, moles: float, jump: float) -> None:
+    """n·24.465 L in 60 m³ by volume: however close together the times lie between which it comes, no mole is lost."""
+    t = np.sort(np.append(np.linspace(0.0, 70.0, 71), at + jump))
+    k = int(np.searchsorted(t, at + jump))
+    cell = (t[k + 1] - t[k - 1]) / 2.0
+    rate = np.zeros(len(t))
+    rate[k] = moles / cell
+    assert room_ppm(t, rate, 60.0, 0.01).max() == pytest.approx(moles * 24.465e-3 / 60.0 * 1e6, rel=1e-3)
 
 
 def test_the_exhaust_of_a_hood_is_rate_over_flow() -> None:

@@ -412,7 +412,7 @@ def _said_to_foam(c: Context, n: int) -> bool:
 CAME_OVER = patterns.compile(
     r"\b(?:goes|went|comes|came|ran|runs|flows?|flowed) over the (?:side|edge|top|brim)\b|\bover the (?:rim|brim|top|edge) (?:with|as) (?:the )?(?:foam|froth)\b|"
     r"\b(?:foam|froth|boil|bubbl|spill|gush|well)\w*\b[^.;\n]{0,30}\b(?:over the (?:neck|rim|top|edge)|out of the (?:neck|flask|beaker|bottle|top))\b"
-    r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b|\bnever (?:\w+ )?(?:boiled|foamed) over more than (?:once|twice)\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
+    r"|\bshot (?:right |straight |up )*(?:to|at|against|on ?to) the (?:ceiling|roof|lamp)\b|\b(?:foam|froth|boil)(?:s|ed) over\b(?! (?:an?|one|two|\d[\d.,/]*)[ -]?(?:third|quarter|half|fifth|cm|%))|\bnever (?:\w+ )?(?:boiled|foamed) over more than (?:once|twice)\b|\b(?:foam|froth)\w* (?:came |went |rose |rises |comes )?(?:right )?up (?:in)?to the (?:stopper|neck|top|rim|bung|condenser)\b|\b(?:came|comes|run|ran|runs) over the (?:neck|rim|top|edge)\b"
     r"|\b(?:contents?|mixture|batch|it|them|part|some|half|most|all|liquid|foam|froth|stuff)\b[^.;\n]{0,15}\b(?:came|comes|shot|shoots|flew|went|goes|spurt\w*|squirt\w*|blew|boil\w*|rose|was thrown)\b[^.;\n]{0,12}\b(?:out of the (?:top of the )?(?:neck|flask|top|condenser|funnel)|(?:through|up (?:in)?to|into) the (?:top of the )?(?:neck|condenser))\b"
     + rf"|\b(?:{concepts.FOAMS_OVER})\b",
     re.I,
@@ -1136,7 +1136,7 @@ def can_burn(c: Context) -> Iterator[Finding]:
         x = c.gas.exposure.get(r.root)
         if not r.fuel or x is None:
             continue
-        lit = place.flames[0] if place.flames else None
+        lit = place.flames[0] if place.flames and not (_burnt_at_the_end(c) and NAKED.search(place.flames[0].word)) else None
         if x.of_lfl is None and m[1] > 0.01:
             if x.where != "hood" and r.lfl_percent is not None and not c.gas.of(r.root)[0].known:
                 yield finding(
@@ -1180,6 +1180,11 @@ def can_burn(c: Context) -> Iterator[Finding]:
             T,
         )
         return
+
+
+def _burnt_at_the_end(c: Context) -> bool:
+    """Whether a line ends in a burner: its flame is meant, and takes what leaves."""
+    return any(x.element == "burner" for x in c.procedure.train)
 
 
 def _near(c: Context, a: int, s: Step | None) -> bool:

@@ -178,7 +178,7 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             else None
         )
         portion = _top_of_a_portion(c, step) if step is not None and _is_shut_at_it(c, step) else None
-        if portion is not None and portion <= seg.limit_C:
+        if (portion is not None and portion <= seg.limit_C) or (best <= seg.limit_C - FAR_BELOW_K and high <= seg.limit_C + SLACK_K):
             severity = "note"
         elif shut is not None and shut <= seg.limit_C + within:
             severity = "note" if min(shut, high) <= seg.limit_C + SHUT_IN_TIME_K else "condition"
@@ -306,6 +306,8 @@ def written_too_warm(c: Context) -> Iterator[Finding]:
         return
 
 
+FAR_BELOW_K = 5.0
+"""How far the best value lies below a limit that only the far end of the figures passes, by no more than a reading's slack (assumption)."""
 SLACK_K, SEEN_HOT_C = 2.0, 45.0
 """How far over a limit a reading counts, and the reading from which a limit must stand in the text (common practice, no source)."""
 

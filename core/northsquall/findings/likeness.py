@@ -18,7 +18,7 @@ from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below, fuming
 from northsquall.findings.heat import is_a_salt
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST, UNSTOPPERED_FIRST
 from northsquall.findings.sentences import named_in
-from northsquall.findings.waste import ACID_TO_DRAIN_MOL
+from northsquall.findings.waste import ACID_TO_DRAIN_MOL, HEAVY, POISONS
 from northsquall.gas.records import record_of
 from northsquall.procedure import Step
 from northsquall.reading import lexicon as lex
@@ -112,10 +112,21 @@ def gas_matters(c: Context) -> bool:
     )
 
 
+VAPOUR_SEEN = patterns.compile(
+    r"\b(?:red|brown|yellow|green|orange|violet|purple|white|acrid|choking|pungent|stinging) (?:gas|fumes?|smoke|vapou?rs?|clouds?|mist)\b",
+    re.I,
+)
+"""What a text says that it saw, or felt, in the air."""
+
+
 def toxic_gas(c: Context) -> bool:
-    """Whether a toxic gas forms, or what fumes is handled."""
+    """Whether a toxic gas forms, or is seen, or what fumes is handled."""
     return (
-        any(record_of(g).toxic for g in _gases(c)) or _fumes_named(c) or _pungent(c) or (c.procedure.place.hood is not True and _fuming(c))
+        (VAPOUR_SEEN.search(c.procedure.flowing) is not None and reagent_acts(c))
+        or any(record_of(g).toxic for g in _gases(c))
+        or _fumes_named(c)
+        or _pungent(c)
+        or (c.procedure.place.hood is not True and _fuming(c))
     )
 
 
@@ -159,13 +170,17 @@ def reagent_acts(c: Context) -> bool:
     return bool(classes_there(c) & ACTS) or bool(c.leftovers)
 
 
+STRONG_ACIDS = ("hydrochloric acid", "hydrobromic acid", "hydriodic acid", "nitric acid", "sulfuric acid", "perchloric acid")
+
+
 def _harms(c: Context) -> bool:
-    """Whether something is there that may meet no other waste: any of what acts, caustic from an amount that is to be neutral first."""
-    caustic = [
-        x for x in c.lots.values() if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts
-    ]
-    much = any(x.mol is None for x in caustic) or sum(x.best_mol for x in caustic) > ACID_TO_DRAIN_MOL
-    return bool(classes_there(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much
+    """Whether something is there that may meet no other waste: any of what acts, caustic or strong acid from an amount that is to be neutral first."""
+    lots = [x for x in c.lots.values() if x.substance is not None]
+    caustic = [x for x in lots if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts]
+    acid = [x for x in lots if x.substance is not None and x.substance.id in STRONG_ACIDS and x.mol is not None]
+    much = any(x.mol is None for x in caustic) or any(sum(x.best_mol for x in those) > ACID_TO_DRAIN_MOL for those in (caustic, acid))
+    metals = any(x.substance is not None and x.substance.parts.keys() & (POISONS.keys() | HEAVY.keys()) for x in lots)
+    return bool(classes_there(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much or metals
 
 
 STRONG_MOLAR = 5.0
@@ -345,6 +360,10 @@ CERTAIN = 3.0
 """From where safe words ("stop", "not", "slowly") do not gainsay it either, but for kinds that say so."""
 
 
+GOES_ON = patterns.compile(r"\b(?:do not|don[’']t|did not|didn[’']t|never|not) (?:stop|hold back|pause|slow down)\b", re.I)
+"""Words that only look as if they forbade something."""
+
+
 @dataclass(frozen=True)
 class Said:
     """What sentences of a kind say, where it matters, which findings say it already, and what to do."""
@@ -378,7 +397,7 @@ class Said:
 
     def safely(self, text: str, span: tuple[int, int]) -> bool:
         """Whether the sentence says the safe thing."""
-        said = text[span[0] : span[1] + self.further]
+        said = GOES_ON.sub("goes on", text[span[0] : span[1] + self.further])
         return self.safe is not None and patterns.compile(self.safe, re.I).search(said) is not None
 
 
@@ -420,6 +439,19 @@ LONG = patterns.compile(r"\b(?:[5-9]|[1-9]\d+)(?:[.,]\d+)? ?(?:h|hours?)\b|\b(?:
 def _only_done(_: Context, said: str) -> bool:
     """ "Stirring was continued for 60 min at 20 °C": nothing else is said."""
     return ONLY_DONE.fullmatch(said) is not None and LONG.search(said) is None
+
+
+WAITS_HERE = patterns.compile(r"^\W*(?:then |now )?wait(?:ed|s)? (?:until|till|for)\b", re.I)
+STAYED = patterns.compile(
+    r"\b(?:I|we|he|she|operator|student|person|somebody|someone|colleague)\b[^.;,]{0,12}\b(?:was there|(?:remain|stay|sat|sit|watch)\w* with|was with it)\b",
+    re.I,
+)
+WENT = patterns.compile(r"\b(?:nobody|no ?one|not|never|away|elsewhere|lunch|coffee|home|left|leave|outside|office|phone)\b|n['’]t\b", re.I)
+
+
+def _somebody_there(c: Context, said: str) -> bool:
+    """Whether a sentence only says what is done, or that somebody waits or stays for it."""
+    return _only_done(c, said) or ((WAITS_HERE.search(said) or STAYED.search(said)) is not None and WENT.search(said) is None)
 
 
 STOPS_LATER = 600
@@ -516,7 +548,10 @@ def _new_or_tested(c: Context, said: str) -> bool:
 
 
 OUT_OF_THE_CONDENSER = patterns.compile(r"\bcondenser\b|\bsteam", re.I)
-CRYSTALS_IN = patterns.compile(r"\b(?:crystals|powder|solid|salt)\b[^.;]{0,40}\b(?:vial|jar|tube|tin)\b|\bloosely\b", re.I)
+CRYSTALS_IN = patterns.compile(
+    r"\b(?:watch[- ]?glass|lid|funnel)\b[^.;]{0,20}\bnot tight\b|\b(?:crystals|powder|solid|salt)\b[^.;]{0,40}\b(?:vial|jar|tube|tin)\b|\bloosely\b",
+    re.I,
+)
 
 
 def gas_or_reagent(c: Context, _: Step | None) -> bool:
@@ -530,22 +565,22 @@ def heat_or_reagent(c: Context, _: Step | None) -> bool:
 
 
 SAID = {
-    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: gas_matters(c) or warmed(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\b(?:second|third|fourth|side) neck\b|\b(?:cap|lid|stopper)s? (?:is |are |was )?(?:not tight|loose|only laid on|not screwed)|\b(?:feed|tap|funnel|addition) (?:was|is|were) to be (?:shut|stopped|closed)\b|\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b|\bstoppers? (?:is |was |are )?(?:out|off|beside it)\b|\bwithout (?:its |the |a )?stopper\b", sure=gas_or_reagent, unless=with_words(CRYSTALS_IN), safe_always=True),
+    "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: gas_matters(c) or warmed(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\b(?:stopper|cork|bung|lid)s? (?:being |is |was |are )?(?:left|taken|kept) (?:out|off)\b|\bwithout (?:a |its |the )?(?:stopper|lid|cork)\b|\b(?:second|third|fourth|side) neck\b|\b(?:cap|lid|stopper)s? (?:is |are |was )?(?:not tight|loose|only laid on|not screwed)|\b(?:feed|tap|funnel|addition) (?:was|is|were) to be (?:shut|stopped|closed)\b|\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b|\bstoppers? (?:is |was |are )?(?:out|off|beside it)\b|\bwithout (?:its |the |a )?stopper\b", sure=gas_or_reagent, unless=with_words(CRYSTALS_IN), safe_always=True),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\b(?:[Ll]unch|[Bb]reakfast|coffee)\b|" r"\bgas ?holder\b|\b(?:tap water|water)\b[^.;]{0,20}\b(?:from|by) (?:a |the )?(?:hose|tap)\b|\b(?:bung|stopper|cork)s?\b[^.;]{0,30}\b(?:under|on|behind|across) the (?:bench|floor|sash|hood|table|room|lab)\b|\b(?:flask|glass\w*|beaker) (?:was |is )?(?:cleaned|rinsed|washed)\b|" r"\bfrom (?:a |the )?(?:wash|squeeze|squirt) bottle\b|\b(?:straight|directly|right) in ?to the (?:beaker|flask|pot|mixture|batch)\b|\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\bdropping tube\b", sure=lambda c, _: gas_matters(c), unless=_no_way_back, safe_always=True),
     "G07": Said("gas goes into the room", lambda c, _: toxic_gas(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\bdid not come out\b|\b(?:doctor|physician|hospital|medical|act late|late effects?)\b|\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b", sure=gas_or_reagent),
-    "G11": Said("smell or cough tells how far it is", lambda c, _: toxic_gas(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bnose is no\b|\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b", sure=heat_or_reagent, unless=with_words(LEAVES), safe_always=True),
-    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or warmed(c) or gas_matters(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", unless=_only_done, safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\b(?:somebody|someone|one of us|both of us|we|colleague|I)(?:['’](?:s|m|re)| is| are| am| was| were| stays?| stayed)? (?:here|there|present|with it|beside it|in the room|watching)[\w ]{0,8}\b(?:the whole|all the) time\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b|^\W*(?:min|h|s)\b.{0,12}$|\bway out\b|\bin the lab(?:oratory)? as well\b", sure=heat_or_reagent),
+    "G11": Said("smell or cough tells how far it is", lambda c, _: toxic_gas(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bnose (?:does not|never|counts for nothing)\b|\bnose is no\b|\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b", sure=heat_or_reagent, unless=with_words(LEAVES), safe_always=True),
+    "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or warmed(c) or gas_matters(c)), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", unless=_somebody_there, safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\b(?:somebody|someone|one of us|both of us|we|colleague|I)(?:['’](?:s|m|re)| is| are| am| was| were| stays?| stayed)? (?:here|there|present|with it|beside it|in the room|watching)[\w ]{0,8}\b(?:the whole|all the) time\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b|^\W*(?:min|h|s)\b.{0,12}$|\bway out\b|\bin the lab(?:oratory)? as well\b", sure=heat_or_reagent),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), safe=r"^\W*when (?:all (?:of )?)?the dry ice\b|\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b|\b[Hh]ad the \w+ (?:failed|stopped)|\bwould have been\b|\bice (?:bath )?(?:goes|comes off|is taken away|is removed)\b", sure=lambda c, _: heat_matters(c)),
     "H08": Said("nothing measures what reacts", lambda c, _: heat_matters(c) or warmed(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\b(?:until|till) (?:the|its) thermometer (?:says|shows|reads|is at|stands at)\b(?! in the (?:bath|ice|water))|" r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b|^\W*[Tt]hermometer in the (?:flask|pot|beaker)\W*$"),
     "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b", sure=heat_or_reagent),
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s) and not _dilutes_mildly(c, s) and not _first_in(c, s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bto (?:the )?(?:cold |iced )?water\b[^.;]{0,40}\badded\b|\b(?:hot|warm|boiling)[- ]water bath\b|^\W*(?:the )?(?:flask|beaker|vessel|pot) (?:is |was |stands |sits |goes )?(?:in|into|on) (?:some |a bath of |a bowl of |the )?(?:cold |iced? |ice-|tap )*water\W*$|^\W*(?:and )?(?:once|twice) (?:more )?with (?:\w+ )?water\b|^\W*(?:then |and )?(?:wash|rinse)(?:ed|es)? (?:it|them|the (?:solid|crystals|product|cake|precipitate))? ?(?:well )?with [^.;]{0,20}\bwater\b|" r"\bacid\b[^.;]{0,40}\b(?:added|run|poured|dripped|goes) (?:slowly )?(?:in)?to (?:the |cold |iced )*water\b|\b(?:tak\w+|lift\w*|remov\w+)\b[^.;]{0,15}\bice\b[^.;]{0,12}\baway\b|^(?:diluting|dilution of)\b|\b[Nn]ever (?:the |any )?water\b|\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b", sure=lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _dilutes_mildly(c, s) and not _first_in(c, s), safe_always=True),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04"), safe=r"^\W*(?:tap |cooling |cold )?water on\W*$", sure=lambda c, _: water_acts(c), safe_always=True),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: burns(c) or toxic_gas(c) or reagent_acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c) or fine_metal(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:does|do|must|is to|are to) not go\b|\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b", unless=with_words(PERMITTED), sure=lambda c, _: reagent_acts(c), safe_always=True),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c) or fine_metal(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\btitrated\b|\bgoes in slowly\b|\bnot (?:in |into |down |to )?the (?:sink|drain|bin)\b|\b(?:waste|residue) (?:bottle|tub|drum|container)\b[^.;]{0,25}\bnot\b|\b(?:does|do|must|is to|are to) not go\b|\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b", unless=with_words(PERMITTED), sure=lambda c, _: reagent_acts(c), safe_always=True),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:in|into) (?:an? |the )?(?:open )?(?:\d+ ?mL )?(?:beaker|bowl|dish|cup)(?: and all| to start with)? first\b|\b(?:tube|hose)\b[^.;]{0,30}\b(?:goes|in|under|into|dips)\b|" r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out|(?:down|through) (?:a|the) funnel)\b", unless=_vented_or_no_carbonate, sure=gas_or_reagent),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\b(?:neck|rim|walls?|edge) of the (?:condenser|funnel|receiver|head|adapter)\b|\bwashed? with (?:cold )?water until\b", sure=lambda c, _: bool(classes_there(c) & {"nitrous", "azide", "hydrazine", "peroxide", "diazonium", "perchlorate", "chlorate", "organic-peroxide"}), unless=with_words(OUT_OF_THE_CONDENSER)),
     "Q11": Said("solvent evaporates in the open", lambda c, _: burns(c) or bool(classes_there(c) & {"dcm", "chloroform", "halocarbon"}), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:reduced pressure|vacuum|vacuo)\b|\bwater\b[^.;]{0,40}\bdr(?:y|ied) (?:in (?:the )?air|on the (?:filter|funnel))\b|^\W*(?:it (?:was|is) )?(?:and )?(?:leave|left|let|allow(?:ed)?)? ?(?:it|them|the (?:solid|crystals|product))? ?(?:to )?dr(?:y|ied) in (?:the )?air\W*$|" r"\b(?:carbonate|bicarbonate|pH|water bath|spots?|rotavap\w*|rotary|evaporators?)\b"),
-    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO, sure=lambda c, _: _fuming(c) or reagent_acts(c)),
+    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO + r"|\b(?:in|under) the (?:fume )?(?:hood|cupboard)\b", safe_always=True, sure=lambda c, _: _fuming(c) or reagent_acts(c)),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: gas_matters(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO, sure=gas_or_reagent),
     "G03": Said("it comes out of its vessel", lambda c, _: gas_matters(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=r"\bboil(?:ed|s)? down\b|\b(?:half|third|quarter) of (?:the|its) (?:flask|vessel|beaker)\b|\bplenty of room\b|" + NOT_TO + r"|\b(?:lift|take|took|pull|draw)\w* (?:the |its )?(?:tube|hose|inlet|outlet)s?\b|\bfoam has room\b|\b(?:space|room|place) for (?:it|the foam|foam|froth)\b|\bnext (?:lot|portion|one|scoop|spoonful)\b[^.;]{0,20}\b(?:when|after|once)\b|\b[Ff]oam(?:s|ing)?: (?:the )?(?:tap|feed|stop|bath|heat|burner|mantle)\b|\brinse\w*\b|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:(?:a|one|two) )?(?:thirds?|half|quarter)\b|\b(?:if|when) it rises\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\b(?:froths?|foams?|rises?) to (?:about )?(?:a|one) (?:third|quarter|half) of\b|\bof this size is enough\b|\bdried over\b|\bthird of the flask\b|\bto (?:the|a gentle) boil (?:over|within|in|during|slowly)\b", sure=gas_or_reagent),
     "H13": Said("more is added as nothing was seen", lambda c, _: heat_matters(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=NOT_TO + r"|\b(?:slacken|subsid|ceas)\w*\b[^.;]{0,30}\bwarmed\b|(?s:^(?!.*\b(?:add\w*|more|rest|remain\w*|another|again|second|further|next|all|whole|pour\w*|put|tip\w*|drip\w*|drop\w*|run|ran|fed|feed\w*|heat\w*|warm\w*|rais\w*|bath|faster|speed\w*|quick\w*|portions?|lots?|double\w*|g|mL|grams?|mils?|in)\b).*\bstirr\w*)|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b", sure=heat_or_reagent),
@@ -557,7 +592,7 @@ SAID = {
     "H07": Said("vapour leaves past the condenser", lambda c, _: warmed(c) and (burns(c) or toxic_gas(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=r"(?<!no )\bwith a (?:reflux )?condenser\b|\(condenser\)|\b(?:when|if)\b[^.;]{0,40}\b(?:stop|lower|shut)\b|\b(?:nitrogen|hydrogen|carbon dioxide|air|oxygen|gas)\b[^.;]{0,20}\b(?:leaves?|left|escapes?|goes (?:out|off|away)|passes|passed|comes off)\b[^.;]{0,25}\bcondenser\b|" + NOT_TO + r"|\bopen (?:at|on) (?:the|its) top\b|\bopen top\b|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b", sure=lambda c, _: warmed(c), safe_always=True),
     "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or reagent_acts(c)) and heat_matters(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\bchecked (?:that|the|this) (?:paper|strip)\b|\b(?:paper|strip) (?:was|turned|went) blue then\b|\b(?:shower|eye ?wash|alarm|extinguisher)s?\b|\bmust be\b|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b", sure=heat_or_reagent),
     "G04": Said("gas comes, and nothing takes it", lambda c, _: toxic_gas(c) and not _absorbed(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b", sure=gas_or_reagent, unless=with_words(WITH_THE_DRAUGHT)),
-    "S05": Said("it is stored where or how it must not be", lambda c, _: reagent_acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b|\b(?:brown|amber|dark)(?: glass(?:[- ]stoppered)?)? bottle\b"),
+    "S05": Said("it is stored where or how it must not be", lambda c, _: reagent_acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|\bwatch[- ]?glass\b|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b|\b(?:brown|amber|dark)(?: glass(?:[- ]stoppered)?)? bottle\b"),
     "Q01": Said("what acts is left in it", lambda c, _: bool(c.leftovers) or _destroyed_first(c), "destroyed, and shown to be gone", "Destroy what is left, and test that it is gone.", ("Q05", "Q06", "Q12", "S04", "P03"), safe=NOT_TO, unless=with_words(IS_DESTROYED)),
     "G12": Said("it is opened or parted with gas still in it", lambda c, _: toxic_gas(c) or fuel_there(c), "swept before anything is opened", "Lead nitrogen or air through it until nothing more comes, then open it.", ("G07", "G04"), safe=NOT_TO, sure=gas_or_reagent, unless=with_words(NOT_OPENED)),
     "H05": Said("nothing cools it, or not enough", lambda c, _: heat_matters(c), "a bath that holds it", "Cool it with what takes all of its heat, or feed it more slowly.", ("H06", "H02", "H03", "H01"), safe=NOT_TO, sure=heat_or_reagent, unless=with_words(WOULD_BE)),

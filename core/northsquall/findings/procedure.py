@@ -569,6 +569,29 @@ def fed_and_not_read(c: Context) -> Iterator[Finding]:
         return
 
 
+MOVED_AND_NOT_READ = patterns.compile(
+    r"^\W*(?:then |now |next |and |slowly |I |we |you )*(?:add|pour|tip|run|drip|stir|mix|combine|feed)(?:s|ed|ped)?\b[^.;]{2,60}\b(?:in ?to|on ?to|to|with)\b (?:the|this|that) \w+",
+    re.I,
+)
+ENDS_ELSEWHERE = ("quench", "test", "filter", "distil", "extract", "dry", "store")
+
+
+@rule("P02")
+def two_that_never_meet(c: Context) -> Iterator[Finding]:
+    """P02: something is moved in words that were not read, and two vessels hold what was charged and nothing is told to leave either: how they meet is not established."""
+    steps = c.procedure.steps
+    emptied = {s.from_vessel for s in steps}
+    ended = {s.vessel for s in steps if s.kind in ENDS_ELSEWHERE}
+    held = {s.vessel for s in steps if s.materials and s.kind in ("charge", "add", "dose")} - emptied - ended
+    moved = next((u for u in c.procedure.unread if MOVED_AND_NOT_READ.match(u.text)), None)
+    if moved is None or len(held) < 2:
+        return
+    yield finding(
+        "P02", "condition", f"“{moved.text.strip()[:80]}” was not read, and {' and '.join(sorted(map(str, held))[:2])} both hold what nothing is told to leave: whether and how they meet is not established.", span=moved.span, step=c.step_at(moved.span[0]), established=False,
+        remedy="Say what goes from which vessel into which, and how fast.", source="handbook 4", short="meeting not read",
+    )  # fmt: skip
+
+
 @rule("P05")
 def taken_back(c: Context) -> Iterator[Finding]:
     """P05, P01: the author corrected himself; what was taken is said, and is asked for."""

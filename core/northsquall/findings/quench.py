@@ -20,6 +20,7 @@ from northsquall.gas import record_of
 from northsquall.heat.acids import free_acids
 from northsquall.procedure import Bath, Quantity, Step
 from northsquall.procedure.amounts import Lot
+from northsquall.procedure.units import convert
 from northsquall.procedure.volumes import volumes
 from northsquall.quenching import Leftover, readiness
 from northsquall.quenching.dump import acted_on_by_water, dump_of
@@ -1147,6 +1148,7 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
         end = max(end, text.find(".", used.span[1]))  # "warm to 40 °C and leave it like this until Monday"
     m = STANDS.search(text, begin, end)
     if m is None:
+        yield from _stands_warm(c)
         return
     near = text[max(begin, m.start() - 30) : m.end() + 60]
     soon = re.search(
@@ -1159,6 +1161,27 @@ def diazonium_stands(c: Context) -> Iterator[Finding]:
     yield finding(
         "S01", "stop" if re.search(r"overnight|weekend|next|day\b|tomorrow", m.group(), re.I) else "condition", f"“{m.group().strip()}”: a diazonium solution loses nitrogen as it warms; it is used cold and at once.", step=first, span=(m.start(), m.end()), limit="0–5 °C, at once", remedy="Keep it in ice, renewed, and go straight on; or do not start before the break.", source="handbook 5, common practice", short="diazonium stands",
     )  # fmt: skip
+
+
+STANDS_MIN, STANDS_C = 30.0, (12.0, 35.0)
+"""How long, and between which temperatures, what was diazotised stands idle (assumption: above the upper one it is boiled down to the phenol on purpose)."""
+
+
+def _stands_warm(c: Context) -> Iterator[Finding]:
+    """S01 by the reading: what was diazotised is held for long at a temperature of the room, with nothing added and no work meant."""
+    for e in c.walk.entries:
+        step = c.step(e.step)
+        salts = [r for r, n in e.before[0].items() if n > 1e-3 and is_diazonium(r)] if e.before else []
+        if step is None or step.kind != "hold" or step.materials or step.duration is None or step.T_range is None or not salts:
+            continue
+        minutes = convert(step.duration.value, step.duration.unit, "time") / 60.0
+        steadied = any("[N+](=O)" in r or "S(=O)(=O)" in r for r in salts)
+        if minutes < STANDS_MIN or not STANDS_C[0] < step.T_range.value < STANDS_C[1] or steadied:
+            continue
+        yield finding(
+            "S01", "condition", f"A diazonium solution stands for {minutes:.0f} min at {step.T_range.value:.0f} °C: it loses nitrogen as it warms; it is used cold and at once.", step=step, limit="0–5 °C, at once", remedy="Keep it in ice, renewed, and go straight on.", source="handbook 5, common practice", short="diazonium stands",
+        )  # fmt: skip
+        return
 
 
 STANDS = patterns.compile(

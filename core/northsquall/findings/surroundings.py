@@ -121,11 +121,17 @@ def _at_once(step: Step) -> bool:
     )
 
 
+BARE_HEAT = patterns.compile(r"\b(?:burner|bunsen|flame|hot ?plate|mantle|plate|(?:steam|oil|sand|boiling[- ]water)[- ]bath)\b", re.I)
+
+
 def _undosed(c: Context, step: Step) -> bool:
     """Whether a step warms what is all there, or puts it together to be warmed as the next thing."""
     if step.kind in ("heat", "hold", "reflux"):
         boils = step.kind == "heat" and step.T_range is None and BOILS.search(step.text) is not None  # "it comes to the boil in 8 min"
-        return not step.materials and (step.kind == "reflux" or boils or (step.T_range is not None and step.T_range.value >= WARM_C))
+        bare = step.kind == "heat" and step.T_range is None and BARE_HEAT.search(step.text) is not None  # "warm with the gas burner"
+        return not step.materials and (
+            step.kind == "reflux" or boils or bare or (step.T_range is not None and step.T_range.value >= WARM_C)
+        )
     if step.kind not in ("charge", "add") or step.duration is not None or step.portions or step.from_vessel:
         return False
     after = next(
@@ -344,7 +350,7 @@ def cannot_be_taken_away(c: Context) -> Iterator[Finding]:
 
 
 LARGER = patterns.compile(
-    r"\b(?:scaled|multiplied|upscaled) (?:up )?(?:x|×|by|times) ?(?:\d+|two|three|four|five|six|eight|ten|twenty)\b|\b(?:everything|all amounts?|all) (?:times|×|x) ?(?:\d+|two|three|four|five|six|eight|ten|twenty)\b|\bscale, (?:it )?was (?:\w+ )?\d+"
+    r"(?:\b\d+ ?[x×]|(?:\bx|×) ?\d+),? (?:the )?scale\b|\bscale (?:x|×) ?\d+\b|\b(?:scaled|multiplied|upscaled) (?:up )?(?:x|×|by|times) ?(?:\d+|two|three|four|five|six|eight|ten|twenty)\b|\b(?:everything|all amounts?|all) (?:times|×|x) ?(?:\d+|two|three|four|five|six|eight|ten|twenty)\b|\bscale, (?:it )?was (?:\w+ )?\d+"
     r"|\bfirst (?:time|run|batch|trial) (?:at|on|of|in) (?:this|that|such)(?: an?)? (?:\w+ )?(?:scale|size|amount)|\b(?:scaled|scaling|scale)[- ]up\b(?: (?:of|by|from|to) [^.;\n]{0,30})?"
     r"|\bnever (?:been )?(?:run|done|made|tried|carried out)\b[^.;\n]{0,25}\b(?:larger|bigger|more than|above|th(?:is|at) (?:size|scale))\b|\b(?:largest|biggest) (?:batch|run|lot|scale|trial)(?: so far| until now| to date)? (?:was|is|has been)\b"
     r"|\b(?:so far|up to now|until now)\b(?:[^.;\n]|\.\d){0,35}\b(?:only|just|at most)\b[^.;\n]{0,20}|\bbefore\b[^.;\n]{0,15}\b(?:only|just|at most) \d+(?:\.\d+)? ?m?(?:g|mol)\b|\b(?:only|just|never) ever (?:run|done|made|tried)\b[^.;\n]{0,25}\b(?:mole|gram|g|scale|size|one)\b|\b(?:only|just) (?:ever )?(?:been )?(?:run|done|made|tried|tested) (?:it )?(?:at|on|with|up to) [^.;\n]{0,40}\b(?:scale|size|\d+ ?m?(?:g|mol))\b"

@@ -890,7 +890,7 @@ SAYINGS: tuple[Told, ...] = (
         ),
         *GIVES_CHLORINE,
         "stop",
-        safe=_p(r"\b(?:neutrali[sz]ed|after|alkaline|never|not)\b"),
+        safe=_p(r"\b(?:slowly|dropwise|drops?|neutrali[sz]ed|after|alkaline|never|not)\b"),
     ),
     Told(
         "G05",

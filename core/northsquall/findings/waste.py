@@ -195,13 +195,20 @@ HEAVY = {"Cu+2": "copper", "Cu+": "copper", "Ni+2": "nickel", "Co+2": "cobalt", 
 LEAST_HEAVY_MOL = 0.02
 
 
+STANDS_IN_IT = patterns.compile(
+    r"\b(?:thermometer|bath|flask (?:stands?|stood|sits?|sat)|(?:stands?|stood|standing|cool\w*|float\w*)|(?:cold|tap|running) water)\b[^.;\n]{0,25}\bin (?:the )?sink$",
+    re.I,
+)
+"""A sink that is the bath."""
+
+
 def _to_the_drain(c: Context) -> Iterator[tuple[re.Match[str], Step, list[dict[str, float]]]]:
     """Each place where something goes down the drain: the words, the step, and the contents that may be meant."""
     text = c.procedure.flowing
     for m in TO_THE_DRAIN.finditer(text):
         begin = sentence_start(text, m.start())
         step = c.step_at(m.start())
-        if step is not None and not KEPT_APART.search(text[begin : m.start()]):
+        if step is not None and not KEPT_APART.search(text[begin : m.start()]) and not STANDS_IN_IT.search(text[begin : m.end()]):
             yield m, step, _stream_of(c, step, text[begin : m.end()])
 
 

@@ -31,17 +31,22 @@ class Exposure:
     why: str = ""
 
 
-def highest_mean(t_min: np.ndarray, rate: np.ndarray, window_min: float) -> float:
-    """Highest mean of a rate over a window, in its own unit; cells of unequal length."""
-    if len(t_min) == 0:
-        return 0.0
-    edges = np.concatenate(
+def _edges(t_min: np.ndarray) -> np.ndarray:
+    """Edges of the cells round the times, halfway between them; of unequal length."""
+    return np.concatenate(
         [
             [t_min[0] - (t_min[1] - t_min[0]) / 2 if len(t_min) > 1 else t_min[0] - 0.5],
             (t_min[1:] + t_min[:-1]) / 2,
             [t_min[-1] + (t_min[-1] - t_min[-2]) / 2 if len(t_min) > 1 else t_min[-1] + 0.5],
         ]
     )
+
+
+def highest_mean(t_min: np.ndarray, rate: np.ndarray, window_min: float) -> float:
+    """Highest mean of a rate over a window, in its own unit; cells of unequal length."""
+    if len(t_min) == 0:
+        return 0.0
+    edges = _edges(t_min)
     cum = np.concatenate([[0.0], np.cumsum(rate * np.diff(edges))])
     starts = np.concatenate([edges, edges - window_min])
     means = (np.interp(starts + window_min, edges, cum) - np.interp(starts, edges, cum)) / window_min
@@ -49,14 +54,18 @@ def highest_mean(t_min: np.ndarray, rate: np.ndarray, window_min: float) -> floa
 
 
 def room_ppm(t_min: np.ndarray, mol_min: np.ndarray, room_m3: float, changes_per_h: float) -> np.ndarray:
-    """Concentration (ppm) in a room at the times, by C(t) = (G/Q)(1 − e^(−Qt/V)) in steps of constant rate."""
+    """Concentration (ppm) in a room at the ends of the cells round the times, by C(t) = (G/Q)(1 − e^(−Qt/V)) in cells of constant rate.
+
+    What comes in a moment is as long as its cell, so that no mole is lost between two times.
+    """
     q = changes_per_h * room_m3 / 60.0
     out = np.zeros(len(t_min))
-    c, last = 0.0, float(t_min[0]) if len(t_min) else 0.0
-    for i, (t, g) in enumerate(zip(t_min, mol_min, strict=True)):
+    edges = _edges(t_min) if len(t_min) else t_min
+    c = 0.0
+    for i, g in enumerate(mol_min):
         steady = g * MOLAR_L / 1e3 / q * 1e6
-        c = steady + (c - steady) * float(np.exp(-q * max(t - last, 0.0) / room_m3))
-        out[i], last = c, float(t)
+        c = steady + (c - steady) * float(np.exp(-q * float(edges[i + 1] - edges[i]) / room_m3))
+        out[i] = c
     return out
 
 

@@ -320,6 +320,8 @@ SOLUTE_G_ML = 1.2
 """Density that a dissolved substance without one of its own is given (assumption; 0.75 to 1.6)."""
 
 
+INDICATORS = ("soluble starch", "phenolphthalein", "methyl orange", "methyl red", "bromothymol blue", "eriochrome black T")
+"""Solids of which a mL is a mL of their solution (common practice, no source)."""
 FEW_DROPS_G_ML = (0.01, 0.1, 0.35)
 """g of solute per mL of a solution of which a few mL are used, as of a catalyst, and no strength is written: low, best, high (common practice, no source)."""
 
@@ -387,7 +389,8 @@ def _grams(lot: Lot, s: Substance, mL: Triple, w: Triple | None, catalogue: Cata
         return (mL[0] * rho[0], mL[1] * rho[1], mL[2] * rho[2])
     density = s.value("density", "l")
     dissolved = lot.material.strength
-    if s.phase == "s" and s.id != "ice" and dissolved is not None and dissolved.word and mL[2] <= SPOON_ML and not s.commercial:
+    said_dissolved = (dissolved is not None and dissolved.word) or (dissolved is None and s.id in INDICATORS)
+    if s.phase == "s" and s.id != "ice" and said_dissolved and mL[2] <= SPOON_ML and not s.commercial:
         low, best, high = FEW_DROPS_G_ML
         lot.assumptions.append(f"a few mL of a solution without a strength: {low:g} to {high:g} g/mL is taken (common practice, no source)")
         return (mL[0] * low, mL[1] * best, mL[2] * high)

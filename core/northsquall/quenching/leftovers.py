@@ -95,7 +95,7 @@ def agents_of(record: Mapping[str, Any]) -> frozenset[Composition]:
 
 
 SOLUTION_TITLE = patterns.compile(
-    r"^\W*(?:(?:the )?(?:preparation of|preparing|making|to make|prepare|make) (?:an? |the )?(?:\d[\d.,]* ?m?L of (?:an? )?)?)?(?:about |approx\w* )?\d[\d.,]* ?(?:mol/L|mol/l|mol L-1|mol/dm3|mM|M|N)\b|\b(?:standard|stock|volumetric|reagent|titrant|indicator|buffer|test) solution|\bstandardi[sz]\w+",
+    r"^\W*(?:(?:the )?(?:preparation of|preparing|making|to make|prepare|make) (?:an? |the )?(?:\d[\d.,]* ?m?L of (?:an? )?)?)?(?:about |approx\w* )?\d[\d.,]* ?(?:mol/L|mol/l|mol L-1|mol/dm3|mM|M|N)\b|^\W*[a-z]+(?: [a-z]+)? solution,? (?:about )?\d[\d.,]* ?(?:mol/L|mol/l|M|N)\b|\b(?:standard|stock|volumetric|reagent|titrant|indicator|buffer|test) solution|\bstandardi[sz]\w+",
     re.I,
 )
 """A heading over a solution that is made to be kept."""

@@ -462,6 +462,12 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
             if piece is not None:
                 account.used |= {q.start for q in m.used}
                 return [piece]
+        if len(same) == 1 and account.waiting[same[0].id] == "list" and _makes_up(account, m, same[0]):
+            assert m.amount is not None
+            piece = split(account, same[0], m.amount.model())
+            if piece is not None:
+                account.used |= {q.start for q in m.used}
+                return [piece]
         part = _part_by_mass(m, same[0]) if len(same) == 1 and account.waiting[same[0].id] == "funnel" else None
         if part is not None and (piece := split(account, same[0], part)) is not None:
             account.used |= {q.start for q in m.used}  # "add 5 mL of bromine" of the 48 g that stand in the funnel
@@ -543,6 +549,20 @@ def _by_strength(same: list[Material], m: Mention) -> Material:
     if said:
         return min(same, key=lambda x: abs((x.strength.percent_w if x.strength and x.strength.percent_w else 0.0) - said))
     return same[0]
+
+
+def _makes_up(account: Account, m: Mention, lot: Material) -> bool:
+    """ "Hydride in 60 mL ether", "ester in 40 mL ether" under a row of 100 mL of it: the amounts of the steps are the row's, in parts."""
+    a, b = lot.amount, m.amount
+    if a is None or b is None or a.unit != b.unit or m.count != 1 or not 0 < b.value < a.value:
+        return False
+    word = re.escape(m.name.split()[-1])
+    later = re.findall(
+        rf"(?<![\d.,x×])(?<![x×] )(\d+(?:\.\d+)?) ?{b.unit} (?:of )?(?:the )?(?:dry |anhydrous |cold )?(?:[\w-]+ )?{word}\b",
+        account.source[m.end :],
+        re.I,
+    )
+    return bool(later) and abs(b.value + sum(map(float, later)) - a.value) <= 1e-6 * a.value
 
 
 def _part(account: Account, m: Mention, lots: list[Material]) -> list[Material]:

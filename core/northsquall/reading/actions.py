@@ -1585,6 +1585,10 @@ ONLY_AN_AMOUNT = patterns.compile(
     re.I,
 )
 """ "Camphor. Fifteen grams. That goes in …": of what the sentence before has named."""
+IN_LUMPS = patterns.compile(
+    rf"^\W*{_AMOUNT},? (?:of (?:it|the))?(?:in )?(?:lumps|pieces|granules|sticks|turnings|pellets|flakes|fine powder)\b", re.I
+)
+""" "I needed carbide. Thirty-two grams, lumps the size of a nut, in a half-litre flask": of what the sentence before has named."""
 MADE_OF_WHAT_IS_NAMED = patterns.compile(r"^[^.;\d]{0,20}[^.;]{0,60}\bfrom (?:the )?[\w(),' -]{4,50}\W*$", re.I)
 """ "So, 4-bromotoluene, from the toluidine.": what is made of what, and nothing done yet."""
 IT_GOES_IN = patterns.compile(
@@ -1597,7 +1601,7 @@ IT_IS_THERE = patterns.compile(r"^\W*there(?:['’]s| is| are| was| were)\b", re
 
 
 OF_THE_STRENGTH = patterns.compile(
-    rf"\b{_AMOUNT} of the (?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){{0,3}}) ?(?:%|percent|per cent)(?! (?:w/w |by weight )?(?:(?:[a-z]+ ){{1,2}}acid|(?:[a-z]+ ){{0,2}}(?:solution|hydroxide|peroxide|ammonia)))(?P<acid> acid)?",
+    rf"\b{_AMOUNT} of the (?:concentrated|conc\.?)(?= (?:run|runs|go|goes|in|slowly|drip|drop|poured)\b|[,.;]|$)|\b{_AMOUNT} of the (?:\d[\d.,]*|[a-z]+(?:[- ][a-z]+){{0,3}}) ?(?:%|percent|per cent)(?! (?:w/w |by weight )?(?:(?:[a-z]+ ){{1,2}}acid|(?:[a-z]+ ){{0,2}}(?:solution|hydroxide|peroxide|ammonia)))(?P<acid> acid)?",
     re.I,
 )
 """ "Two litres of the thirty-seven percent": of the one bottle that the text speaks of."""
@@ -1640,6 +1644,10 @@ def _the_one_bottle(account: Account, acid: bool) -> Mention | None:
     return Mention(str(t.value), t.text, t.start, t.end, 0)
 
 
+ASIDE_SENTENCES = 2
+"""How far behind what is named its amount may stand, where one sentence names nothing."""
+
+
 def _of_what_was_named(account: Account, r: Reading) -> None:
     """An amount whose substance stands in the sentence before, where it has none of its own and none of it went in yet."""
     taken, account.taken = account.taken, None
@@ -1652,6 +1660,8 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
     account.spoken = None
     if named is None and before is not None and r.clause.sentence - account.spoken_in <= 1 and OF_THAT.match(r.text):
         named = before  # "This is the rinse acid, 18 % hydrochloric; we've tested that. One litre of that goes …"
+    if named is None and before is not None and r.clause.sentence - account.spoken_in == ASIDE_SENTENCES and AMOUNT_GOES_IN.match(r.text):
+        named = before  # "The bleach is from the cupboard. It doesn't say how strong it is. I dripped in 150 mL"
     strength = OF_THE_STRENGTH.search(r.text)
     if strength is not None and not r.measured and (named is None or strength["acid"]):
         named = _the_one_bottle(account, strength["acid"] is not None)
@@ -1664,13 +1674,27 @@ def _of_what_was_named(account: Account, r: Reading) -> None:
         if told.strength is None and share is not None and not r.measured:
             take(told, share)  # "the bleach was titrated this morning, 12.5 % w/w"
     q = next((x for x in r.items[:6] if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
+    bare = account.doc.materials[-1] if account.doc.materials else None
+    if (
+        q is not None
+        and bare is not None
+        and bare.amount is None
+        and not r.measured
+        and (IN_LUMPS.match(r.text) or ONLY_AN_AMOUNT.match(r.text))
+        and not account.source[bare.span[1] : r.clause.start].strip(" .,;:\n")
+    ):
+        m = Mention(bare.identity, bare.name, q.start, q.end, 0)  # "…, so carbide. Thirty-two grams, lumps the size of a nut"
+        take(m, q)
+        bare.amount = m.amount.model() if m.amount is not None else None
+        account.used.add(q.start)
+        return
     if (
         named is None
         or q is None
         or not (
             OF_THAT.match(r.text)
             or OF_THE_STRENGTH.search(r.text)
-            or (not r.spoken and (AMOUNT_GOES_IN.match(r.text) or ONLY_AN_AMOUNT.match(r.text)))
+            or (not r.spoken and (AMOUNT_GOES_IN.match(r.text) or ONLY_AN_AMOUNT.match(r.text) or IN_LUMPS.match(r.text)))
         )
         or any(m.first <= 6 and m.measured for m in r.mentions)
         or any(x.identity == named.identity for x in account.doc.materials)
@@ -3587,6 +3611,8 @@ def _names_the_aim(account: Account, r: Reading) -> bool:
         return True  # "Chlorobenzene nitration, done Thursday.": what it starts from
     if named is None or any(is_word(x, "on", "onto", "to", "of", "from", "with", "in") for x in r.items[: named.first]):
         return False
+    if re.search(r"\S {3,}\S", r.text):
+        return False  # the head of a table
     results = account.doc.results
     results.product_identity, results.product, results.product_span = named.identity, named.name, (named.start, named.end)
     return True
@@ -6326,6 +6352,7 @@ def _is_target(account: Account, m: Mention, r: Reading) -> bool:
         return True  # "The sodium was killed by filling the flask with water"
     return (
         bool({"surplus", "excess", "leftover", "residual", "unreacted", "little"} & set(before))
+        and not {"with", "by"} & set(before[-1:])  # "destroy the surplus with urea"
         and not m.measured
         and not m.generic.startswith("row ")
     )

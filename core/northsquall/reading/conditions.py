@@ -333,7 +333,7 @@ def durations_in(clause: Clause) -> tuple[Quantity | None, list[Qty]]:
 
 
 OF_BATH = patterns.compile(
-    r"(?:bath|jacket|mantle|plate)(?: at| temperature| of|:| (?:is |was )?(?:brought|raised|heated|kept|held|warmed|set|turned up)(?: to| at))? ?\|| ?\| ?\(?(?:bath|bath temperature|jacket|outside|oil bath)\b",
+    r"(?:bath|jacket|mantle|plate)(?:,| at| temperature| of|:| (?:is |was )?(?:brought|raised|heated|kept|held|warmed|set|turned up)(?: to| at))? ?\|| ?\| ?\(?(?:bath|bath temperature|jacket|outside|oil bath)\b",
     re.I,
 )
 """Beside a temperature ("|"): it is the bath's."""

@@ -9,10 +9,10 @@ from northsquall import patterns
 _WORD = r"(?:[Vv]essel|[Ff]lask|[Bb]eaker|[Pp]ot|[Rr]eactor)"
 _KIND = r"(?:conical flask|flask|beaker|conical|bottle|jar|bucket|reactor|cylinder)"
 DECLARED = patterns.compile(
-    rf"^(?P<head>[ \t]*(?:[-*•][ \t]*)?(?P<word>vessel|flask|beaker|pot|reactor)[ \t]+(?P<letter>[A-H])\b[ \t]*[:=–-]?[ \t]+)(?P<size>\d[\d.,]*[ ]?m?L)\b(?:(?P<between>(?:[ ][\w-]+){{0,2}}?)[ ](?P<kind>{_KIND})\b)?",
+    rf"^(?P<head>[ \t]*(?:[-*•][ \t]*)?(?:(?P<word>vessel|flask|beaker|pot|reactor)[ \t]+(?P<letter>[A-H])\b[ \t]*[:=–-]?|(?P<only>[A-H])[:=](?=[ \t]+\d[\d.,]*[ ]?m?L(?:[ ][\w-]+){{0,2}}?[ ]{_KIND}\b))[ \t]+)(?P<size>\d[\d.,]*[ ]?m?L)\b(?:(?P<between>(?:[ ][\w-]+){{0,2}}?)[ ](?P<kind>{_KIND})\b)?",
     re.I | re.M,
 )
-""" "Vessel A   100 mL three-neck flask, stirrer", "Vessel A: 250 mL, 3 necks": without a kind, "vessel" is a flask."""
+""" "Vessel A   100 mL three-neck flask, stirrer", "Vessel A: 250 mL, 3 necks", "A: 400 mL beaker": without a kind, "vessel" is a flask."""
 ROW = patterns.compile(r"^[ \t]*(?P<letter>[A-H])(?:[ \t]{2,}|[ \t]*[:|][ \t]*)(?=\S)", re.M)
 """ "A   acetanilide   6.75 g": a row of what goes into a vessel."""
 INSIDE = patterns.compile(rf"(?P<head>[ \t]*(?:\d+[.)]?[ \t]+)?)(?:{_WORD} )?(?P<letter>[A-H]):[ \t]+")
@@ -29,7 +29,7 @@ REFERENCE = patterns.compile(rf"(?<![\w-])(?:{ONE_INTO_ANOTHER}|{EMPTIED}|{ALONE
 
 def _kind(declared: re.Match[str]) -> str:
     """What the vessel of a declaration is."""
-    word = (declared["kind"] or declared["word"]).lower()
+    word = (declared["kind"] or declared["word"] or "flask").lower()
     return "flask" if word in ("vessel", "pot", "reactor") and declared["kind"] is None else word
 
 
@@ -39,7 +39,7 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
     `where` maps the characters of `text` to an earlier form, [] for itself.
     """
     found = list(DECLARED.finditer(text))
-    names = {m["letter"].upper(): f"{m['size']} {_kind(m)}" for m in found}
+    names = {(m["letter"] or m["only"]).upper(): f"{m['size']} {_kind(m)}" for m in found}
     if len(names) < 2 or len(names) != len(found) or len(set(names.values())) != len(names):
         return text, where
     out: list[str] = []
@@ -62,7 +62,8 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
             copy(at, m.start())
             if m["from"]:
                 run = m["mid"] if " is " in m["mid"] else f" are run {m['mid'].strip(' ,')} "
-                put(f"the contents of the {names[m['from']]}{run}the {names[m['to']]}", m.start())
+                the = "The" if text[: m.start()].rstrip(" ").endswith((".", ";", "\n")) or m.start() == a else "the"
+                put(f"{the} contents of the {names[m['from']]}{run}the {names[m['to']]}", m.start())
             elif m["out"]:
                 put(f"{m['pour']}the contents of the {names[m['out']]}", m.start())
             else:

@@ -17,7 +17,7 @@ from northsquall.reading.encoder import encoder
 LEAST_WORDS = 3
 """Words from which something is said, and not only named."""
 ENDS = patterns.compile(
-    r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])\s+|(?<=[A-Z][.;!?])\s+(?=[A-Z][a-z])|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)"
+    r"(?<=[a-zäöüß0-9%)\]’'\"][.;!?])(?<!\b[Cc]onc\.)(?<!\bdil\.)(?<!\bsat\.)(?<!\baq\.)(?<!\bapprox\.)(?<!\bca\.)(?<!\bsol\.)\s+|(?<=[A-Z][.;!?])\s+(?=[A-Z][a-z])|\n+|\s\|\s|(?<=[a-z)]),\s(?=(?:and|so|then|but)\s(?:I|we|it|the)\b)"
 )
 """Where a sentence, a row or a cell ends."""
 AROUND = patterns.compile(r"\A[\s\-*•|#\d.)]+|[\s\-*•|#\d.)]+\Z")

@@ -130,8 +130,10 @@ def read(text: str) -> Procedure:
     else:
         _not_from_the_first_words(doc)
     _from_title(account, tokens)
+    _what_waits_still(account)
     place_absorbers(account)
     _product(account)
+    _isomer_of_the_product(doc)
     _finish(account, tokens)
     reconcile(account, tokens)
     surroundings(doc, source)
@@ -428,7 +430,7 @@ def _first_named(doc: Procedure, source: str) -> None:
 
 
 MEASUREMENT = patterns.compile(
-    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness|(?:acid|peroxide|iodine|ester|hydroxyl|bromine|saponification) (?:values?|numbers?))\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |a )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)\W*$|^\W*[^.;,\n]{3,30} by (?:the )?(?:(?:copper|Fehling|Benedict|Tollens|Nessler|biuret)(?:'?s)? reagent|(?:[\w-]+ ){0,2}(?:test|titration|colou?rimetry))\b",
+    r"^\W*(?:the )?(?:densit(?:y|ies)|conductivit\w+|conductance|refractive ind\w+|viscosit\w+|solubilit\w+|surface tension|(?:boiling|melting|freezing|flash) points?|calibrat\w+|titrat\w+|determin\w+|analys\w+|assay|spectr\w+|absorbance|standardi[sz]\w+|hardness|(?:acid|peroxide|iodine|ester|hydroxyl|bromine|saponification) (?:values?|numbers?))\b(?:[^.;\n]{0,25}\b(?:of|for|in)\b|\W*$)|^\W*[^.;,\n]{3,30} in (?:the |an? )?(?:fruit |orange |apple |lemon |tap |sea |pond |river )?(?:juices?|water|milk|wine|soil|blood|urine|food|honey|beer|tea|coffee|steel|brass|tablets?|bleach)(?:\W*$|,? (?:by|with) )|^\W*[^.;,\n]{3,30} by (?:the )?(?:(?:copper|Fehling|Benedict|Tollens|Nessler|biuret)(?:'?s)? reagent|(?:[\w-]+ ){0,2}(?:test|titration|colou?rimetry))\b",
     re.I,
 )
 """A title that says what is measured."""
@@ -491,13 +493,14 @@ NAME_LIKE = patterns.compile(
 
 
 ON_AN_ARENE = Chem.MolFromSmarts("c-[Br,Cl,F,I,$([N+](=O)[O-])]")
-FREE_PLACE = Chem.MolFromSmarts("[cH]")
+ON_A_RING = Chem.MolFromSmarts("[CX4;R]-[Br,Cl,F,I,$([N+](=O)[O-])]")
+FREE_PLACE = Chem.MolFromSmarts("[cH,$([CX4;!H0;R])]")
 
 
 def _sole_isomer(smiles: str) -> bool:
-    """Whether a halogen or nitro arene needs no locant: its substituent stands in the same place wherever it stands ("bromomesitylene")."""
+    """Whether a halogen or nitro arene or cycloalkane needs no locant: its substituent stands in the same place wherever it stands ("bromomesitylene", "chlorocyclopentane")."""
     whole = Chem.MolFromSmiles(smiles)
-    sites = whole.GetSubstructMatches(ON_AN_ARENE) if whole is not None else ()
+    sites = [m for ring in (ON_AN_ARENE, ON_A_RING) for m in whole.GetSubstructMatches(ring)] if whole is not None else []
     if len(sites) != 1:
         return False
     carbon, hung = sites[0]
@@ -686,6 +689,39 @@ def _not_from_the_first_words(doc: Procedure) -> None:
     _begins_with_a_charge(doc)
 
 
+def _what_waits_still(account: Account) -> None:
+    """A nitrating acid that was made up beside the batch and is never told to go anywhere goes in where it is spoken of last, at a rate nobody wrote."""
+    doc, mix, main = account.doc, account.mix, account.main
+    if mix is None or main is None or mix is main:
+        return
+    made = [s for s in doc.steps if s.vessel == mix.name]
+    ours = [s for s in doc.steps if s.vessel == main.name and s.materials]
+    held = {account.lot(k).identity for s in made for k in s.materials}
+    if not ours or "nitric acid" not in held or not held <= NITRATES:
+        return
+    if any(s.from_vessel == mix.name for s in doc.steps) or any(s.kind not in MADE_UP for s in made):
+        return
+    last = max(made[-1].n, ours[0].n)
+    then = next((s.n for s in doc.steps if s.n > last and s.vessel == main.name), len(doc.steps) + 1)
+    before, behind = doc.steps[: then - 1], doc.steps[then - 1 :]
+    end = behind[0].span[0] if behind else len(account.source)
+    told = [m.span(1) for m in WAITS_THERE.finditer(account.source, before[-1].span[1], end)]
+    at = told[-1] if told else before[-1].span
+    in_order(
+        doc, [*before, Step(n=then, kind="dose", text=account.source[slice(*at)], span=at, vessel=main.name, from_vessel=mix.name), *behind]
+    )
+
+
+NITRATES = {"nitric acid", "sulfuric acid", "fuming nitric acid", "oleum", "water", "acetic acid", "acetic anhydride"}
+"""What a nitrating acid is made of."""
+MADE_UP = ("charge", "add", "dose", "cool", "hold")
+"""What is done to a solution that is made up beside the batch."""
+WAITS_THERE = patterns.compile(
+    r"(?<![^.;\n]) *([^.;\n]*\b(?:(?:mixed|nitrating|mixture of) acids?|(?:dropping|addition) funnel|the mix(?:ture)?)\b[^.;\n]*)", re.I
+)
+"""The sentence that speaks of it again."""
+
+
 def _begins_with_a_charge(doc: Procedure) -> None:
     """Where what was told first is no charge: the first addition goes into an empty vessel."""
     first = next((s for s in doc.steps if s.materials), None)
@@ -733,6 +769,23 @@ def _product(account: Account) -> None:
         _the_alcohol(doc, r.product_smiles)
 
 
+FIRST_LOCANT = patterns.compile(r"\W*(?:(?P<greek>[omp]|ortho|meta|para)|(?P<number>[2-4]))-(?=[a-z])", re.I)
+NUMBERED = {"o": "2", "m": "3", "p": "4", "ortho": "2", "meta": "3", "para": "4"}
+
+
+def _isomer_of_the_product(doc: Procedure) -> None:
+    """ "Nitrotoluene, 13.7 g" of a text that makes p-nitrobenzoic acid: of the isomers that the name may mean, the one that carries the product's locant."""
+    m = FIRST_LOCANT.match(doc.results.product or "")
+    if m is None:
+        return
+    locant = m["number"] or NUMBERED[m["greek"].lower()]
+    for x in doc.materials:
+        named = catalogue().ambiguous.get(x.name.lower()) if x.identity is None else None
+        meant = [k for k in named[0] if k.startswith(f"{locant}-")] if named is not None and named[1] is None else []
+        if len(meant) == 1:
+            x.identity = meant[0]
+
+
 def _the_alcohol(doc: Procedure, product: str) -> None:
     """ "The alcohol" of an alkyl halide is the one that it is made from, and not ethanol."""
     meant = [m for m in doc.materials if m.identity == "ethanol" and m.name.lower() == "alcohol" and m.role not in ("wash", "absorber")]
@@ -758,13 +811,16 @@ ASSAY = patterns.compile(
 
 
 IN_THE_WATER = patterns.compile(
-    r"\bthermometer (?:is |was |hangs |stands |hung |stood |goes |put )?in the water\b(?! (?:phase|layer))", re.I
+    r"\bthermometer(?:,? which)? (?:is |was |hangs |stands |hung |stood |goes |put )?in the (?:water\b(?! (?:phase|layer))|(?:sink|bowl|basin|tub)\b)",
+    re.I,
 )
 
 
 def _in_the_water_outside(account: Account) -> None:
     """ "Thermometer in the water", of a flask in a water bath to which no water was charged: the bath is measured."""
     main, m = account.main, IN_THE_WATER.search(account.source)
+    if main is not None and m is not None and not m.group().endswith("water") and main.sensor is None:
+        main.sensor, main.sensor_span = "bath", m.span()  # "the thermometer, which hung in the sink"
     if main is None or m is None or main.bath is None or main.bath.kind not in ("water", "ice"):
         return
     held = {x.identity for s in account.doc.steps if s.vessel == main.name and s.span[0] < m.start() for x in map(account.lot, s.materials)}

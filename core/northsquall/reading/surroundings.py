@@ -139,7 +139,7 @@ WINDOW = patterns.compile(
 )
 """An opening that is taken for a control."""
 DETECTOR = patterns.compile(
-    r"\b((?:acid[- ]gas|gas|carbon monoxide|CO|H2S|hydrogen sul(?:f|ph)ide|hydrogen|chlorine|bromine|ammonia|phosphine|oxygen|nitrogen dioxide|NOx|HCl|sulfur dioxide)[ -])?(?:detectors?|alarm|monitor|warner)\b",
+    r"\b((?:acid[- ]gas|gas|carbon monoxide|CO|H2S|hydrogen sul(?:f|ph)ide|hydrogen|chlorine|bromine|ammonia|phosphine|oxygen|nitrogen dioxide|NOx|HCl|sulfur dioxide)[ -])?(?:detectors?|alarm|monitor|warner|(?<=[-2OlS ])meter(?= (?:\(alarm|worn|on\b|in the hood|at the hood)))\b",
     re.I,
 )
 SWEEP = patterns.compile(
@@ -186,7 +186,7 @@ ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood"
     ("condenser", patterns.compile(r"\bcondenser\b", re.I)),
     ("trap", patterns.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|(?:anti-?)?suck-?back|catch|guard) (?:trap|bottle|vessel|flask|pot|tube)\b|\b(?:trap|bottle|flask)s?(?: bottle)?,? (?:left )?empty\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
     ("cold trap", patterns.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
-    ("burner", patterns.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end))\b", re.I)),
+    ("burner", patterns.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end)|burner at the (?:end|outlet)|(?:pilot (?:flame|light)|flame|burner)\b[^.;\n]{0,60}\bburns (?:what|all that|the gas that) (?:leaves|comes|is left))\b", re.I)),
     ("hood", patterns.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
     ("room", patterns.compile(r"\binto the (?:room|laboratory|lab)\b", re.I)),
 )  # fmt: skip
