@@ -179,7 +179,8 @@ def _harms(c: Context) -> bool:
     caustic = [x for x in lots if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts]
     acid = [x for x in lots if x.substance is not None and x.substance.id in STRONG_ACIDS and x.mol is not None]
     much = any(x.mol is None for x in caustic) or any(sum(x.best_mol for x in those) > ACID_TO_DRAIN_MOL for those in (caustic, acid))
-    metals = any(x.substance is not None and x.substance.parts.keys() & (POISONS.keys() | HEAVY.keys()) for x in lots)
+    poisons = POISONS.keys() | (HEAVY.keys() if c.purpose.wanted else set())  # what a school crystallises it rinses away
+    metals = any(x.substance is not None and x.substance.parts.keys() & poisons for x in lots)
     return bool(classes_there(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much or metals
 
 
@@ -402,7 +403,7 @@ class Said:
 
 
 IT_IS_READ = patterns.compile(
-    r"\b(?:thermometer|probe) (?:did not|didn[’']t|does not) (?:move|rise|climb|fall|change|stir)\b|\b(?:internal|inner) (?:thermometer|probe)\b|(?<!no )(?<!No )\bthermometer(?: \w+)? in(?:side)? (?:it\b|the (?:beaker|flask|pot|liquid|mixture|solution|batch|mass)\b)",
+    r"(?<!no )(?<!No )\b(?:inside|internal|inner) temperature\b|\b(?:thermometer|probe) (?:did not|didn[’']t|does not) (?:move|rise|climb|fall|change|stir)\b|\b(?:internal|inner) (?:thermometer|probe)\b|(?<!no )(?<!No )\bthermometer(?: \w+)? in(?:side)? (?:it\b|the (?:beaker|flask|pot|liquid|mixture|solution|batch|mass)\b)",
     re.I,
 )
 """A thermometer that stands still is there, and is read; and one that is in the pot."""
@@ -449,11 +450,15 @@ STAYED = patterns.compile(
 WENT = patterns.compile(r"\b(?:nobody|no ?one|not|never|away|elsewhere|lunch|coffee|home|left|leave|outside|office|phone)\b|n['’]t\b", re.I)
 
 
+IT_WARMED = patterns.compile(r"^\W*(?:T|temp\w*) (?:rose|went|climbed|fell)\b(?![^.]*\b(?:I|nobody|away)\b)", re.I)
+
+
 def _somebody_there(c: Context, said: str) -> bool:
     """Whether a sentence only says what is done, or that somebody waits or stays for it."""
-    return _only_done(c, said) or ((WAITS_HERE.search(said) or STAYED.search(said)) is not None and WENT.search(said) is None)
+    return _only_done(c, said) or IT_WARMED.match(said) is not None or ((WAITS_HERE.search(said) or STAYED.search(said)) is not None and WENT.search(said) is None)
 
 
+LAID_ON = patterns.compile(r"\bwatch[- ]?glass over\b", re.I)
 STOPS_LATER = 600
 """Characters behind a distillation within which its stop rule is told."""
 
@@ -592,7 +597,7 @@ SAID = {
     "H07": Said("vapour leaves past the condenser", lambda c, _: warmed(c) and (burns(c) or toxic_gas(c)), "a condenser that holds all of it", "Less heat, or a larger condenser with its water on.", ("G08",), safe=r"(?<!no )\bwith a (?:reflux )?condenser\b|\(condenser\)|\b(?:when|if)\b[^.;]{0,40}\b(?:stop|lower|shut)\b|\b(?:nitrogen|hydrogen|carbon dioxide|air|oxygen|gas)\b[^.;]{0,20}\b(?:leaves?|left|escapes?|goes (?:out|off|away)|passes|passed|comes off)\b[^.;]{0,25}\bcondenser\b|" + NOT_TO + r"|\bopen (?:at|on) (?:the|its) top\b|\bopen top\b|\b(?:turned on|running|checked|is on|was on|stays? on|kept on|remains on)\b|\b(?:at the end|finally|if|when|once|after)\b[^.;]{0,40}\bcondenser(?:['’]s)? water\b", sure=lambda c, _: warmed(c), safe_always=True),
     "Q06": Said("nothing shows that it is over", lambda c, s: (s is None or s.kind not in ("store",)) and (bool(c.leftovers) or reagent_acts(c)) and heat_matters(c), "a test that can fail", "Test it, with a control that shows the test works.", ("P03",), safe=NOT_TO + r"|\bchecked (?:that|the|this) (?:paper|strip)\b|\b(?:paper|strip) (?:was|turned|went) blue then\b|\b(?:shower|eye ?wash|alarm|extinguisher)s?\b|\bmust be\b|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\b(?:TLC|GC|HPLC|NMR|IR)\b(?! (?:was|is) (?:not|left|skipped))|\bchecked on\b|\bno solvent\b|\bgone: stop\b|\bstays\b|\bmust (?:be|turn|stay|go) (?:blue|white|purple|colourless|red)\b", sure=heat_or_reagent),
     "G04": Said("gas comes, and nothing takes it", lambda c, _: toxic_gas(c) and not _absorbed(c), "an absorber, or a hood for traces", "Through an empty bottle to an absorber that takes it, in the hood.", ("G07", "G13", "G06"), safe=NOT_TO + r"|\b(?:off-?gas|gas|vent) line (?:is |still |left )?on\b|\b(?:hood|fume cupboard|absorber (?:of|with|takes)|caustic (?:bottle|soda)|hydroxide|NaOH)\b(?! (?:is|was) (?:used|empty))|\b[Nn]o (?:brown )?gas\b|\bpH\b|\bnow holds\b|\bmust bubble\b|\bway clear\b|\bgoes to the caustic\b|\b[Bb]ubbles in the\b|\b\d[\d.]* L\b|\bskin\b|\beyes?\b|\bthrough (?:the|an?|its) (?:\w+ )?(?:absorber|scrubber|trap|lye|caustic)\b|\bstoppered\b|\b(?:is|was|are|were) (?:absorbed|caught|taken up)\b|\b[Ee]nd of (?:the )?gas\b|\bbubbles? (?:only )?(?:from|of) the nitrogen\b", sure=gas_or_reagent, unless=with_words(WITH_THE_DRAUGHT)),
-    "S05": Said("it is stored where or how it must not be", lambda c, _: reagent_acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|\bwatch[- ]?glass\b|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b|\b(?:brown|amber|dark)(?: glass(?:[- ]stoppered)?)? bottle\b"),
+    "S05": Said("it is stored where or how it must not be", lambda c, _: reagent_acts(c), "its own labelled place", "A labelled bottle that bears it, apart from what it reacts with.", ("S04", "S06"), safe=NOT_TO + r"|\bwatch[- ]?glass\b|(?<!no )\b(?:label\w*|vented|apart|its own)\b|\bglass bottle with a ground stopper\b|\b(?:it|which|flask|apparatus) stands? in (?:the|a) (?:fume )?(?:hood|cupboard)\W*$|\bsolidif\w*|\bin the room\b|\broom for foam\b|\bdesiccator\b|\b(?:brown|amber|dark)(?: glass(?:[- ]stoppered)?)? bottle\b", unless=with_words(LAID_ON)),
     "Q01": Said("what acts is left in it", lambda c, _: bool(c.leftovers) or _destroyed_first(c), "destroyed, and shown to be gone", "Destroy what is left, and test that it is gone.", ("Q05", "Q06", "Q12", "S04", "P03"), safe=NOT_TO, unless=with_words(IS_DESTROYED)),
     "G12": Said("it is opened or parted with gas still in it", lambda c, _: toxic_gas(c) or fuel_there(c), "swept before anything is opened", "Lead nitrogen or air through it until nothing more comes, then open it.", ("G07", "G04"), safe=NOT_TO, sure=gas_or_reagent, unless=with_words(NOT_OPENED)),
     "H05": Said("nothing cools it, or not enough", lambda c, _: heat_matters(c), "a bath that holds it", "Cool it with what takes all of its heat, or feed it more slowly.", ("H06", "H02", "H03", "H01"), safe=NOT_TO, sure=heat_or_reagent, unless=with_words(WOULD_BE)),

@@ -696,7 +696,8 @@ def _what_waits_still(account: Account) -> None:
         return
     made = [s for s in doc.steps if s.vessel == mix.name]
     ours = [s for s in doc.steps if s.vessel == main.name and s.materials]
-    held = {account.lot(k).identity for s in made for k in s.materials}
+    known = {m.id: m.identity for m in doc.materials}  # the title's lots may be gone by now
+    held = {known.get(k) for s in made for k in s.materials}
     if not ours or "nitric acid" not in held or not held <= NITRATES:
         return
     if any(s.from_vessel == mix.name for s in doc.steps) or any(s.kind not in MADE_UP for s in made):
