@@ -1294,3 +1294,19 @@ def test_two_that_never_meet_are_not_safe(doing: str, raised: bool) -> None:
     """A missing value never counts as safe: what is moved in words that were not read leaves the meeting open."""
     text = f"Soap\n\nDissolve 13.5 g of sodium hydroxide in 35 mL of cold water in a 250 mL beaker. Melt 50 g of coconut fat on a water bath in a 400 mL beaker. {doing}\n"
     assert any(f.short == "meeting not read" for f in of(result(text), "P02")) is raised
+
+
+def test_benzil_in_hot_caustic_gives_benzilic_acid() -> None:
+    """The benzilic acid rearrangement (common practice, no source)."""
+    text = "Benzilic acid from benzil\n\nBenzil 10.5 g in 30 mL of ethanol and potassium hydroxide 13 g in 25 mL of water in a 250 mL flask, reflux 20 min.\n"
+    assert [r.family for r in result(text).reactions if r.role == "wanted"] == [
+        "benzilic acid rearrangement of a diaryl diketone in hot caustic"
+    ]
+
+
+def test_a_cyclic_anhydride_from_its_acid_and_acetic_anhydride() -> None:
+    """By formation enthalpies (kJ/mol, from memory: succinic acid -941, its anhydride -609, acetic anhydride -624, acetic acid -484): -12."""
+    text = "Succinic anhydride\n\nSuccinic acid 23.6 g and acetic anhydride 38 mL in a 250 mL flask, 100 °C for 1 h.\n"
+    [reaction] = [r for r in result(text).reactions if r.role == "wanted"]
+    low, high = reaction.dH_kJ_per_mol.low, reaction.dH_kJ_per_mol.high
+    assert low is not None and high is not None and low <= (-609 - 2 * 484) - (-941 - 624) <= high
