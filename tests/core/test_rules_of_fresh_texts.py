@@ -1310,3 +1310,39 @@ def test_a_cyclic_anhydride_from_its_acid_and_acetic_anhydride() -> None:
     [reaction] = [r for r in result(text).reactions if r.role == "wanted"]
     low, high = reaction.dH_kJ_per_mol.low, reaction.dH_kJ_per_mol.high
     assert low is not None and high is not None and low <= (-609 - 2 * 484) - (-941 - 624) <= high
+
+
+@pytest.mark.parametrize("said", ["Dye 5.0 g is added.", "50 mL of buffer is added over 10 min."])
+def test_so_much_of_what_nobody_knows_is_not_established(said: str) -> None:
+    """A missing value never counts as safe: a charge that cannot be named leaves the verdict open."""
+    assert result(f"T\n\nBenzaldehyde 10 g in a 250 mL flask. {said}\n").verdict == "not established"
+
+
+def test_three_charges_in_a_row_are_three() -> None:
+    table = (
+        "Benzyl alcohol\n\nSubstance    Charge\nlithium aluminium hydride    1.52 g\nwater / 15 % NaOH / water    1.5 / 1.5 / 4.5 mL\n\n"
+    )
+    steps = "1. Hydride in 60 mL of ether in a 500 mL flask.\n2. Water 1.5 mL over 20 min; then 15 % caustic, 10 min; then the last water, 10 min.\n"
+    d = read(table + steps)
+    assert [m.amount.value for m in d.materials if m.identity == "water" and m.amount is not None] == [1.5, 4.5]
+
+
+def test_a_pinch_in_a_table_is_a_range() -> None:
+    [copper] = [m for m in read("T\n\nItem    Amount\nzinc    6.5 g\ncopper sulfate    a knife tip\n\n1. Zinc and copper sulfate in a 250 mL flask.\n").materials if "copper" in m.name]  # fmt: skip
+    assert copper.amount is not None and (copper.amount.low, copper.amount.high) == (0.02, 1.0)
+
+
+def test_a_second_flame_beside_the_burner_lights() -> None:
+    """Handbook 2.7: the burner that ends a line is meant; any other flame on the bench is not."""
+    text = "Carbon monoxide\n\nFume cupboard. Sulfuric acid 96 % 40 mL in a 250 mL generator at 65 °C; from it a tube leads through an empty 250 mL bottle, and a burner at the end: its pilot flame burns what leaves. A Bunsen burner heats the flask next to it. Formic acid 98 % 3.9 mL is dropped in over 40 min at 60-70 °C.\n"
+    assert any(f.severity == "stop" for f in of(result(text), "G08"))
+
+
+def test_mixed_acid_nitrates_benzil() -> None:
+    text = "Nitrobenzil\n\nBenzil 10.5 g and sulfuric acid 96 % 50 mL in a 250 mL flask. Nitric acid 65 % 4 mL over 60 min, 20-30 °C.\n"
+    assert any("nitration" in r.family for r in result(text).reactions)
+
+
+def test_an_isomer_that_was_taken_is_asked_for() -> None:
+    text = "p-Nitrobenzoic acid\n\nNitrotoluene 13.7 g and water 600 mL in a 2 L flask. Potassium permanganate 42 g in twelve portions over 3 h at 90 °C.\n"
+    assert any(f.code == "P05" and "2-nitrotoluene" in f.message for f in result(text).findings)

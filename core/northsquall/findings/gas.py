@@ -24,7 +24,7 @@ from northsquall.gas.review import Demand
 from northsquall.gas.train import SOLVENTS, Line, Passed, offers
 from northsquall.procedure import Step
 from northsquall.procedure.amounts import Lot
-from northsquall.procedure.document import Closing
+from northsquall.procedure.document import Closing, Seen
 from northsquall.procedure.units import MOLAR_L
 from northsquall.procedure.volumes import volumes
 from northsquall.reading import concepts
@@ -1136,7 +1136,7 @@ def can_burn(c: Context) -> Iterator[Finding]:
         x = c.gas.exposure.get(r.root)
         if not r.fuel or x is None:
             continue
-        lit = place.flames[0] if place.flames and not (_burnt_at_the_end(c) and NAKED.search(place.flames[0].word)) else None
+        lit = next((x for x in place.flames if not _burns_what_leaves(c, x)), None)
         if x.of_lfl is None and m[1] > 0.01:
             if x.where != "hood" and r.lfl_percent is not None and not c.gas.of(r.root)[0].known:
                 yield finding(
@@ -1182,9 +1182,13 @@ def can_burn(c: Context) -> Iterator[Finding]:
         return
 
 
-def _burnt_at_the_end(c: Context) -> bool:
-    """Whether a line ends in a burner: its flame is meant, and takes what leaves."""
-    return any(x.element == "burner" for x in c.procedure.train)
+def _burns_what_leaves(c: Context, lit: Seen) -> bool:
+    """Whether a flame is the burner in which a line ends, told in its sentence: it is meant, and takes what leaves."""
+    text = c.procedure.flowing
+    ends = [x.span for x in c.procedure.train if x.element == "burner" and x.span is not None]
+    return NAKED.search(lit.word) is not None and any(
+        re.search(r"[.;\n]", text[min(b, lit.span[1]) : max(a, lit.span[0])]) is None for a, b in ends
+    )
 
 
 def _near(c: Context, a: int, s: Step | None) -> bool:

@@ -177,8 +177,10 @@ def _harms(c: Context) -> bool:
     """Whether something is there that may meet no other waste: any of what acts, caustic or strong acid from an amount that is to be neutral first."""
     lots = [x for x in c.lots.values() if x.substance is not None]
     caustic = [x for x in lots if x.substance is not None and x.substance.parts.get("H+", 0.0) < 0 and "H2O" in x.substance.parts]
-    acid = [x for x in lots if x.substance is not None and x.substance.id in STRONG_ACIDS and x.mol is not None]
-    much = any(x.mol is None for x in caustic) or any(sum(x.best_mol for x in those) > ACID_TO_DRAIN_MOL for those in (caustic, acid))
+    acid = [
+        x for x in lots if x.substance is not None and x.substance.id in STRONG_ACIDS and x.material.role not in ("neutralises", "wash")
+    ]
+    much = any(any(x.mol is None for x in those) or sum(x.best_mol for x in those) > ACID_TO_DRAIN_MOL for those in (caustic, acid))
     poisons = POISONS.keys() | (HEAVY.keys() if c.purpose.wanted else set())  # what a school crystallises it rinses away
     metals = any(x.substance is not None and x.substance.parts.keys() & poisons for x in lots)
     return bool(classes_there(c) & (ACTS - {"strong-base"})) or bool(c.leftovers) or much or metals

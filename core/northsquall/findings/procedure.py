@@ -569,6 +569,24 @@ def fed_and_not_read(c: Context) -> Iterator[Finding]:
         return
 
 
+MEASURED_AND_NOT_READ = patterns.compile(
+    r"^(?![^.;]*\b(?:first|next|rest|last|another|further|blank|used|sample)\b)(?=(?:[^.;]|\.\d)*\d[\d.,]* ?(?:m?g|kg|m?l)\b)(?:[^.;]|\.\d)*(?:\b(?:is|are|was|were) (?:\w+ )?(?:added|poured in|run in|put in|dripped in)\b|^\W*(?:then |now )?(?:add|pour in|put in)\b)",
+    re.I,
+)
+"""A clause that puts in so much of what no rule could name."""
+
+
+@rule("P05")
+def measured_and_not_read(c: Context) -> Iterator[Finding]:
+    """P05: so much of something goes in that no rule could name: a charge that is missing is not nothing."""
+    u = next((u for u in c.procedure.unread if MEASURED_AND_NOT_READ.match(u.text)), None)
+    if u is not None and c.procedure.steps:
+        yield finding(
+            "P05", "condition", f"“{u.text.strip()[:80]}” puts something in, and what it is is not established.", span=u.span, step=c.step_at(u.span[0]), established=False,
+            remedy="Say what it is, how strong and how much.", source="handbook 4", short="unresolved substance",
+        )  # fmt: skip
+
+
 MOVED_AND_NOT_READ = patterns.compile(
     r"^\W*(?:then |now |next |and |slowly |I |we |you )*(?:add|pour|tip|run|drip|stir|mix|combine|feed)(?:s|ed|ped)?\b[^.;]{2,60}\b(?:in ?to|on ?to|to|with)\b (?:the|this|that) \w+",
     re.I,

@@ -110,7 +110,7 @@ def _substance(lot: Lot, m: Material, catalogue: Catalogue) -> Substance | None:
         lot.candidates = [by_name.id, known.id]
         return None
     usual = catalogue.ambiguous.get(m.name.lower())
-    if usual and usual[1]:
+    if usual and (usual[1] or m.identity in usual[0]):  # the usual meaning, or the isomer of the named product: a question stays
         lot.candidates = usual[0]
     return known
 

@@ -902,7 +902,7 @@ SHAPES = {
     "volumetric", "open", "empty", "fresh", "second", "preserving", "gas", "wash", "washing", "safety", "clean", "hood", "3-neck", "jacketed", "litre", "measuring", "big",
 }  # fmt: skip
 NOT_A_NAME = {
-    "plus", "dropwise", "portionwise", "ready", "solutions", "standard", "blank", "dye", "juice", "titrant", "indicator", "buffer", "aliquot",
+    "plus", "dropwise", "portionwise", "ready",
     "distillate", "condensate", "filtrate", "through", "allows", "allow", "permits", "permit", "demands", "asks", "takes",
     "polypropylene", "polyethylene", "polystyrene", "polycarbonate", "polythene", "plastic", "teflon", "ptfe", "pvc", "enamel", "stoneware", "porcelain",
     "comes", "off", "escapes", "evolved", "evolves", "apart", "aside", "separately", "formed", "balloon", "bubbler", "together", "altogether", "remaining", "remained", "present", "used", "needed", "required", "taken", "charged", "weighed", "measured", "volume", "mass", "collected", "separated",

@@ -73,9 +73,30 @@ def _semicolon_rows(text: str) -> list[tuple[int, int]]:
     return rows
 
 
+SLASHED = patterns.compile(
+    r"^(?P<a>[^/\n\d|]{2,30}) / (?P<b>[^/\n|]{2,30}?) / (?P<c>[^/\n\d|]{2,30}?)(?P<gap> {2,})(?P<x>\d[\d.,]*) / (?P<y>\d[\d.,]*) / (?P<z>\d[\d.,]*) (?P<unit>m?L|m?g)[ ]*$",
+    re.M,
+)
+""" "water / 15 % NaOH / water   1.5 / 1.5 / 4.5 mL": three charges in a row."""
+
+
+def _slashed_rows(text: str) -> list[tuple[int, int, str]]:
+    """Changes that give each of three charges in a row a row of its own; the last of two of one name goes where the steps call it the last."""
+    changes: list[tuple[int, int, str]] = []
+    for m in SLASHED.finditer(text):
+        rows = [(m[n].strip(), m[q]) for n, q in (("a", "x"), ("b", "y"), ("c", "z"))]
+        again = patterns.compile(rf"\bthe (?:last|second) {re.escape(rows[2][0])}\b", re.I)
+        last = again.search(text, m.end()) if rows[2][0].lower() == rows[0][0].lower() else None
+        if last is not None:
+            changes.append((last.start(), last.end(), f"{rows[2][0]} {rows[2][1]} {m['unit']}"))
+            rows = rows[:2]
+        changes.append((m.start(), m.end(), "\n".join(f"{name}{m['gap']}{amount} {m['unit']}" for name, amount in rows)))
+    return changes
+
+
 def with_plain_rows(text: str) -> tuple[str, list[int]]:
     """The text with one kind of label and of cell, and where each of its characters stood ([] where nothing changed)."""
-    changes: list[tuple[int, int, str]] = []
+    changes = _slashed_rows(text)
     for begin, end in _semicolon_rows(text):
         changes.append((begin, begin, "| "))
         changes += [(k, k + 1, " | ") for k in range(begin, end) if text[k] == ";"]
