@@ -635,6 +635,8 @@ class Rung(Doc):
     peak_low_C: float | None
     peak_C: float | None
     peak_high_C: float | None
+    over_limit: Severity | None
+    """Weight of the finding that the peak passes its limit (H02); a note where only the pauses of the text hold it, null without one."""
     MTSR_C: Figure
     criticality_class: int | None
     written_min: float | None

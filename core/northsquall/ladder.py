@@ -116,6 +116,7 @@ def _rung(c: Context, factor: float, findings: list, verdict: str) -> Rung:  # t
         peak_low_C=peak[0] if peak else None,
         peak_C=peak[1] if peak else None,
         peak_high_C=peak[2] if peak else None,
+        over_limit=next((f.severity for f in findings if f.code == "H02" and limited is not None and f.step == limited.step), None),
         MTSR_C=c.mtsr if known else not_established("°C", why),
         criticality_class=c.klass,
         written_min=limited.duration_s / 60 if limited is not None else None,

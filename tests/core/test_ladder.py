@@ -45,6 +45,18 @@ def test_the_larger_the_hotter_and_the_longer() -> None:
     assert all(bool(r.breaks_first) == (r.verdict != "acceptable") for r in rungs)
 
 
+def test_a_peak_over_the_limit_weighs_less_where_the_text_shuts_the_feed() -> None:
+    """A rung over its limit says how much that weighs; shutting the feed at the limit, as written, makes a note of it while little has piled up."""
+    plain = ladder(procedure())
+    shut = ladder(read(TEXT.format(time=" over 60 min").replace("below 15 °C.", "below 15 °C, the funnel shut whenever 14 °C shows.")))
+    for r in plain:
+        assert r.limit_C == 15.0 and r.peak_high_C is not None
+        assert (r.over_limit is None) == (r.peak_high_C <= 15.5)
+        assert r.over_limit != "note"
+    assert any(a.over_limit in ("condition", "stop") and b.over_limit == "note" for a, b in zip(plain, shut, strict=True))
+    assert [r.peak_C for r in plain] == [r.peak_C for r in shut]
+
+
 def test_the_first_rung_is_the_procedure_as_written() -> None:
     from northsquall.assess import assess
 

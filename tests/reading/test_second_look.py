@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from northsquall.assess import assess
 from northsquall.procedure import Procedure
+from northsquall.procedure.lines import flowing
 from northsquall.reading import read
 
 FLASK = "Test batch\n\nIn the hood, two persons, goggles and gloves. "
@@ -275,3 +278,12 @@ def test_solids_that_are_mixed_and_brought_over_react_where_they_are_brought(the
     doc = read(f"Ammonia\n\nMix 32.1 g of ammonium chloride with 29.6 g of calcium hydroxide, both dry, in a beaker, and {then}.\n")
     (kind,) = {v.kind for v in doc.vessels for s in doc.steps if s.vessel == v.name and s.materials}
     assert (kind == "flask") is one
+
+
+@pytest.mark.parametrize("path", sorted((Path(__file__).resolve().parents[2] / "demo").glob("*.txt")), ids=lambda p: p.stem)
+def test_a_step_does_not_end_within_a_word_or_a_figure(path: Path) -> None:
+    text = path.read_text("utf-8")
+    plain = flowing(text)
+    ends = [s.span for s in read(text).steps]
+    assert ends
+    assert [plain[a:b] for a, b in ends if b < len(plain) and plain[b - 1].isalnum() and plain[b].isalnum()] == []

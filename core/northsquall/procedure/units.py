@@ -72,6 +72,7 @@ def _written(dim: str, *left_out: str) -> str:
 
 WRITTEN_MASS, WRITTEN_VOLUME = _written("mass"), _written("volume", "drop", "drops")
 """For patterns that ignore case: "g", "grams", "mg"; "mL", "cc", "litres"."""
+WRITTEN_TIME = _written("time")
 
 
 class UnitError(ValueError):

@@ -19,7 +19,7 @@ from northsquall import patterns
 from northsquall.procedure import Material, Procedure, Quantity, Step, Unread
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.lines import flowing, joined
-from northsquall.procedure.units import convert, dimension
+from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_TIME, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, free_id
 from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, in_order, place_absorbers, read_clause
@@ -181,7 +181,7 @@ def read(text: str) -> Procedure:
                 kept = spelt.lower() in KINDS or odd
                 m.name = m.name if kept else spelt
                 m.span = _in_one_piece(m.span, at, where)
-        _moved(doc, where)
+        _moved(doc, where, original)
         for step in doc.steps:
             a, b = step.span
             if b - a <= SHORTEST:  # two sentences that were one word's fold
@@ -215,21 +215,30 @@ def _timed_by_rate(doc: Procedure, source: str) -> None:
             doc.unread = [u for u in doc.unread if not took.span[0] <= u.span[0] < took.span[1]]
 
 
-def _moved(part: Any, where: list[int], done: set[int] | None = None) -> None:
-    """Set the places in a document from the plain text to the author's; a part that stands in two places is moved once."""
+REST = patterns.compile(rf"[\w.,]*\w(?: ?(?:[-–−]|to) ?[-−]?\d[\d.,]*)?(?: ?(?:°C|{WRITTEN_TIME}|{WRITTEN_MASS}|{WRITTEN_VOLUME})\b)?", re.I)
+"""The rest of a word, or of a figure with its range and its unit, from a place within it."""
+
+
+def _moved(part: Any, where: list[int], original: str, done: set[int] | None = None) -> None:
+    """Set the places in a document from the plain text to the author's; a part that stands in two places is moved once.
+
+    Words of the plain form that the author put otherwise stand at one place, where his begin: a part that ends there ends with his word or figure.
+    """
     done = set() if done is None else done
     if isinstance(part, list):
         for x in part:
-            _moved(x, where, done)
+            _moved(x, where, original, done)
     elif isinstance(part, BaseModel) and id(part) not in done:
         done.add(id(part))
         for name in type(part).model_fields:
             value = getattr(part, name)
             if name.endswith("span") and isinstance(value, tuple):
                 taken = where[value[0] : value[1]] or [where[value[0]]]
-                setattr(part, name, (min(taken), max(taken) + (value[1] > value[0])))
+                end = max(taken) + (value[1] > value[0])
+                rest = REST.match(original, end) if taken[-2:] == [end - 1] * 2 and original[end - 1].isalnum() else None
+                setattr(part, name, (min(taken), rest.end() if rest is not None else end))
             elif isinstance(value, list | BaseModel):
-                _moved(value, where, done)
+                _moved(value, where, original, done)
 
 
 CLOSE = 6

@@ -2266,6 +2266,8 @@ export interface components {
             missing: string;
             /** No Time Keeps */
             no_time_keeps: boolean;
+            /** Over Limit */
+            over_limit: ("stop" | "condition" | "note") | null;
             /** Peak C */
             peak_C: number | null;
             /** Peak High C */

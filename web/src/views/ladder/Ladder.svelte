@@ -70,14 +70,13 @@
         r.criticality_class > rungs[0].criticality_class,
     ) ?? null,
   );
-  /** Whether the high end passes a limit at which the text shuts the feed, so that nothing breaks there. */
-  const shutAtIt = (r: Rung) =>
-    r.limit_C !== null &&
-    r.peak_C !== null &&
-    r.peak_high_C !== null &&
-    r.peak_C <= r.limit_C &&
-    r.peak_high_C > r.limit_C + 0.5 &&
-    r.breaks_first === '';
+  /** What holds a peak that passes its limit where that is no more than a note. */
+  const heldBy = (r: Rung) =>
+    r.over_limit !== 'note' || r.limit_C === null || r.peak_C === null
+      ? ''
+      : r.peak_C > r.limit_C
+        ? 'held only by the pauses written'
+        : 'high end over: a note';
   const rows: { name: string; of: (r: Rung) => string | null }[] = [
     { name: 'vessel', of: (r) => (r.vessel_mL === null ? null : volume(r.vessel_mL)) },
     { name: 'in it at the end', of: (r) => (r.volume_mL === null ? null : volume(r.volume_mL)) },
@@ -227,11 +226,12 @@
                       <line x1="34" x2="66" y1={y(r.peak_C)} y2={y(r.peak_C)} class="best" />
                     </svg>
                     <span
-                      class:text-rust={r.limit_C !== null && r.peak_high_C > r.limit_C + 0.5 && !shutAtIt(r)}
+                      class:text-rust={r.over_limit === 'condition' || r.over_limit === 'stop'}
                       class="font-semibold">{Math.round(r.peak_C)} °C</span
                     ><br /><span class="text-soft text-[13px]"
-                      >{Math.round(r.peak_low_C)} to {Math.round(r.peak_high_C)}{#if shutAtIt(r)}<br />kept by
-                        shutting the feed{/if}</span
+                      >{Math.round(r.peak_low_C)} to {Math.round(r.peak_high_C)}{#if heldBy(r)}<br />{heldBy(
+                          r,
+                        )}{/if}</span
                     >
                   {:else}<span class="text-ochre">not established</span>{/if}
                 </td>
