@@ -215,7 +215,9 @@ def _timed_by_rate(doc: Procedure, source: str) -> None:
             doc.unread = [u for u in doc.unread if not took.span[0] <= u.span[0] < took.span[1]]
 
 
-REST = patterns.compile(rf"[\w.,]*\w(?: ?(?:[-–−]|to) ?[-−]?\d[\d.,]*)?(?: ?(?:°C|{WRITTEN_TIME}|{WRITTEN_MASS}|{WRITTEN_VOLUME})\b)?", re.I)
+REST = patterns.compile(
+    rf"[\w.,]*\w(?: ?(?:[-–−]|to) ?[-−]?\d[\d.,]*)?(?: ?(?:°C|{WRITTEN_TIME}|{WRITTEN_MASS}|{WRITTEN_VOLUME})\b)?", re.I
+)
 """The rest of a word, or of a figure with its range and its unit, from a place within it."""
 
 
