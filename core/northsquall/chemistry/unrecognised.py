@@ -44,8 +44,8 @@ MATTER = {"starch", "agar", "protein"}
 """Components that stand for what grows: no structure, and an oxidiser acts on them as on any organic substance."""
 INERT = {"SiO2", "graphite"}
 """Sand, boiling stones, charcoal."""
-SALT_IONS = {"Na+", "K+", "Mg+2", "Ca+2", "Cl-", "SO4-2", "H2O"}
-"""Of water, brine and drying salts, which act on nothing organic."""
+SALT_IONS = {"Na+", "K+", "Mg+2", "Ca+2", "Cl-", "SO4-2", "CaCO3", "H2O"}
+"""Of water, brine, drying salts and chalk, which act on nothing organic that has no group of `ACTIVE`."""
 _ALKYL = ("[CX4][Cl,Br,I]", "[CX4]OS(=O)(=O)", "C1OC1")
 TAKEN_BY = {
     "ammonium": (*_ALKYL, "[CX3](=O)[OX2][#6]", "[CX3](=O)[F,Cl,Br]", "[CX3H1]=O", "[#6][CX3](=O)[#6]", "C#N", "C=CC=O", "N=C=O"),

@@ -212,7 +212,8 @@ SHUT_AT_IT = patterns.compile(
 
 WAITS_FOR_IT = patterns.compile(
     r"\b(?:next|each|every|another) (?:one |portion |lot |spoonful |piece )?(?:only )?(?:when|after|once)\b[^.;\n]{0,40}\b(?:fall\w*|fell|back|below|under|dropped|drops|down|cooled|subsid\w+|ebbed|ceased?|stopp?\w*|over(?! ?-?\d)|gone|died|ended|quiet)\b"
-    r"|\b(?:when|after|once) the (?:gas|foam|froth|bubbl\w+|evolution)[^.;\n]{0,30}\b(?:of|from) the (?:one before|last(?: one)?|previous(?: one)?)\b",
+    r"|\b(?:when|after|once) the (?:gas|foam|froth|bubbl\w+|evolution)[^.;\n]{0,30}\b(?:of|from) the (?:one before|last(?: one)?|previous(?: one)?)\b"
+    r"|\bwait\w*\b[^.;\n]{0,50}\b(?:before|between) (?:the next|adding (?:the next|more)|each|another|portions)\b",
     re.I,
 )
 """Portions that wait for the temperature to fall, or for the gas that comes with the heat."""
@@ -329,7 +330,8 @@ def _cooled_first(c: Context, n: int, limit_C: float) -> bool:
     step = c.step(n)
     before = [s for s in c.procedure.steps if s.n < n and step is not None and s.vessel == step.vessel and s.kind != "test"]
     last = before[-1] if before else None
-    return last is not None and last.kind == "cool" and last.duration is None and last.T_range is not None and last.T_range.value <= limit_C
+    kinds = ("cool", "charge")  # "sulfuric acid at -5 °C": what is put in waits until it is there
+    return last is not None and last.kind in kinds and last.duration is None and last.T_range is not None and last.T_range.value <= limit_C
 
 
 def _held_below(c: Context, n: int) -> tuple[float, str] | None:
@@ -570,6 +572,10 @@ def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
+OUT_OF_THE_ICE_C = 18.0
+"""Temperature of the pot from which nobody keeps it in ice (assumption)."""
+
+
 @rule("H06")
 def ice(c: Context) -> Iterator[Finding]:
     """H06: the ice is gone before the end."""
@@ -582,6 +588,8 @@ def ice(c: Context) -> Iterator[Finding]:
     last = c.step(gone.step)
     if last is not None and last.kind in ("heat", "reflux", "distil"):
         return  # by then it stands on what heats it
+    if last is not None and last.kind == "hold" and last.T_of != "bath" and last.T_range is not None and last.T_range.value >= OUT_OF_THE_ICE_C:
+        return  # by then it is kept at the temperature of the room
     passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
     inside = c.pot.vessel.bath is None  # ice in the pot itself: it may go when the cold is no longer wanted
     if c.unknown_dose is not None or (inside and not passed):

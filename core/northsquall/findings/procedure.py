@@ -341,6 +341,11 @@ def _in_a_test_tube(c: Context, step: Step) -> bool:
     return bool(known) and sum(known) <= TEST_TUBE_ML
 
 
+def _acid_in_it(c: Context, step: Step) -> bool:
+    """Whether free acid is in a step's vessel at any time from it on."""
+    return any(e.step >= step.n and e.vessel == step.vessel and e.mixed.get("H+", 0.0) > 1e-6 for e in c.walk.entries)
+
+
 KINDS_CALLED = patterns.compile(
     r"\b[Tt]he (?:amine|acid|anhydride|alcohol|ketone|aldehyde|ester|chloride|bromide|acid chloride|hydride|oxidant|reagent|halide|phenol|nitrile|salt|starting material|substrate)\b(?! (?:layer|wash|bath|number|value))"
 )
@@ -374,6 +379,8 @@ def missing(c: Context) -> Iterator[Finding]:
         if lot.substance is not None and lot.substance.id == "silicon dioxide":
             continue  # boiling stones, sand, silica: it acts on nothing
         decides = step.kind != "quench" or bool(c.enthalpy) or (_gas_in_it(c, step) and all(c.lots[k].mol is None for k in step.materials))
+        if lot.substance is not None and lot.substance.parts.keys() == {"CaCO3"} and not _acid_in_it(c, step):
+            decides = False  # chalk: it acts on acids alone
         if lot.substance is not None and lot.substance.id in STABILISERS and step.kind == "add":
             decides = False  # "over a little BHT"
         if decides and (_inert(c) or _a_little(c)):

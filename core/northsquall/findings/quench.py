@@ -74,6 +74,8 @@ def left_over(c: Context) -> Iterator[Finding]:
         until = _until_seen(c, x)
         if until is not None and any(q is None or q.approximate for q in until):
             continue  # "in portions until bright yellow, about 12 mL"
+        if x.record["id"] == "peroxide" and x.by_itself > 1.0 - LEAST_LEFT and _strip_behind(c, x):
+            continue  # it has gone by itself, and a strip shows it
         name = c_label(x)
         amount = _amount_words(x)
         danger = x.record["danger"]
@@ -98,6 +100,24 @@ def left_over(c: Context) -> Iterator[Finding]:
             "Q01", "stop" if severe and x.mol is not None else "note" if _a_little(x) else "condition", f"{amount}{name} {'are' if x.mol is not None else 'is'} left over in {x.left_in or x.vessel}, and {how}.", step=step, established=x.mol is not None,
             figure=figure(x.mol[1], "mol", low=x.mol[0], high=x.mol[2]) if x.mol is not None else None, limit="none left", remedy=f"Destroy it with {_agent(x)}, and test: {x.record['test']}.", source=x.record["source"], short=f"{x.record['name']} left", cause=_gases_from(c, x),
         )  # fmt: skip
+
+
+STRIP_SHOWS = patterns.compile(
+    r"\b(?:peroxide|starch[- ]iodide) (?:test )?(?:strips?|papers?)\b[^.;\n]{0,30}\b(?:negative|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b",
+    re.I,
+)
+"""A strip that shows that no peroxide is left."""
+
+
+def _strip_behind(c: Context, x: Leftover) -> bool:
+    """Whether a strip is told to be negative behind the last charge of what is left."""
+    fed = [
+        s.span[1]
+        for s in c.procedure.steps
+        if s.kind in ("charge", "add", "dose")
+        and any(c.lots[k].substance is not None and x.root in c.lots[k].substance.parts for k in s.materials)
+    ]
+    return STRIP_SHOWS.search(c.procedure.flowing, max(fed, default=0)) is not None
 
 
 TESTED = patterns.compile(
@@ -1294,6 +1314,24 @@ def crystals_at_the_cap(c: Context) -> Iterator[Finding]:
         return
     yield finding(
         "S06", "stop", f"“{m.group()}”: peroxides of an ether come out as crystals there; opening, shaking or distilling it can set them off.", step=c.step_at(m.start()), span=m.span(), limit="not touched", remedy="Leave it where it stands, shut the room off, and call those who take explosives away.", source="handbook 4; common practice, no source", short="crystals at the cap",
+    )  # fmt: skip
+
+
+CRUST = patterns.compile(
+    r"\b(?:yellow|orange|white|grey|thick|hard|old) crusts?\b|\bcrusts? (?:of|on|over|from|off) (?:the |it|them|of )?(?:metal|sodium|potassium|pieces|lumps|sticks)?|\b(?:cut|scrap|pick|chip|knock|par)\w* (?:off |away )?the crusts?\b",
+    re.I,
+)
+
+
+@rule("S06")
+def crust_on_metal(c: Context) -> Iterator[Finding]:
+    """S06: a crust on an old alkali metal, cut or handled: on potassium it is superoxide, which goes off with the metal and the oil."""
+    metal = next((x for x in c.lots.values() if x.substance is not None and x.substance.id in ("sodium", "potassium", "lithium")), None)
+    m = CRUST.search(c.procedure.flowing)
+    if m is None or metal is None or metal.substance is None:
+        return
+    yield finding(
+        "S06", "stop" if metal.substance.id == "potassium" else "condition", f"“{m.group()}” on {metal.substance.id}: peroxide, and with potassium superoxide, that is pressed into the metal by a knife.", step=c.step_at(m.start()), span=m.span(), limit="not cut", remedy="Leave what is crusted uncut, under oil, and give it to those who dispose of it.", source="handbook 4; common practice, no source", short="crust on the metal",
     )  # fmt: skip
 
 

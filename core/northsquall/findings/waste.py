@@ -283,6 +283,10 @@ FREED = patterns.compile(
 """Of what is no longer in what goes down the drain."""
 
 
+WATER_ALONE = patterns.compile(r"\bwaste\b[^.;]*,? (?:and )?(?:only )?the (?:water|aqueous (?:layer|phase))\b[^,;.]*$", re.I)
+""" "The cyclohexane goes in the solvent waste, the water down the sink"."""
+
+
 @rule("Q12")
 def burns_down_the_drain(c: Context) -> Iterator[Finding]:
     """Q12: a solvent that water does not take goes down the drain by its name."""
@@ -291,6 +295,8 @@ def burns_down_the_drain(c: Context) -> Iterator[Finding]:
         said = text[sentence_start(text, m.start()) : m.start()]
         if KEPT_APART.search(said) or FREED.search(said) or HALOGENATED.search(text[m.start() - len(said) : m.end()]):
             continue  # a halogenated one has its own finding
+        if WATER_ALONE.search(said):
+            continue
         named = named_in(said)
         poured = next((s for s in named if s.phase == "l" and split_layers(Stream(roots=dict(s.parts)))[0].roots), None)
         if poured is None:

@@ -2265,6 +2265,13 @@ def _way_of_the_gas(account: Account, r: Reading) -> re.Match[str] | None:
     return None
 
 
+OVER_A_TIME = patterns.compile(r"\b(?:over|during|within|in the course of) (?:about )?(?:\d|an? |half)|\bdrop", re.I)
+FED_BEFORE_IT = patterns.compile(
+    r"\b(?:by|from|through|via) (?:the |an? )?(?:dropping|addition|separating|pressure-equali[sz]ing) funnel\b|\bdrop ?wise\b|\bdrop by drop\b|\bin (?:\w+ )?portions\b",
+    re.I,
+)
+""" "2 M HCl 60 mL by dropping funnel over 30 min, hydrogen off through the bubbler": what is fed, and then its gas."""
+IN_A_VESSEL = patterns.compile(r"\W*(?:\d+[.)] |[A-Z]: |then |now |meanwhile,? )*in(?:to)? (?:an?|the|another|a second)\b", re.I)
 TOOL_DIPS = patterns.compile(r"\b(?:loop|wire|splint|spatula|glass rod|cotton swab|brush|finger)\b[^.;\n]*\bdip\w*\b", re.I)
 """ "Heat the loop, dip into borax": no gas tube."""
 
@@ -2306,6 +2313,7 @@ def _train(account: Account, r: Reading) -> bool:
     goes_on = (
         r.clause.sentence == account.train_sentence
         and re.match(r"\W*(charged|containing|holding|filled|with|in which|which|each|then|kept)\b", r.text, re.I) is not None
+        and not (re.match(r"\W*then\b", r.text, re.I) and OVER_A_TIME.search(r.text))  # "…; then 2.5 mL of caustic over 10 min": fed
     ) or (bool(account.trains) and OF_THE_LINE.match(r.text) is not None and bool(r.measured))
     if not found and not lex.of_gas(r.clause.label) and (not goes_on or lex.TO_PH.search(r.text)):
         return False  # "…, the line's funnel held above; then 10 % caustic to pH 7": into the batch
@@ -2319,6 +2327,8 @@ def _train(account: Account, r: Reading) -> bool:
         charged = any(
             v.kind in CHARGED and before[0].start < v.start < at for v in r.vessels
         )  # "salt, 50 g, in a flask, delivery tube through the stopper"
+    if found and not goes_on and not charged and before and not lex.of_gas(r.clause.label):
+        charged = any(m.measured for m in before) and FED_BEFORE_IT.search(r.text[: found.start()]) is not None
     behind = [m for m in r.mentions if m.start >= at or not charged]
     inside = bracketed(r.items)
     first = next((k for k, x in enumerate(r.items) if x.start >= at), 0)
@@ -2339,6 +2349,21 @@ def _train(account: Account, r: Reading) -> bool:
     ):
         charged = True  # "a flask, its outlet leading to 300 mL of caustic, was charged with …"
         behind = [m for m in r.mentions if at <= m.start and m.index < after]
+    begins = r.clause.verb_at
+    if (
+        found
+        and not goes_on
+        and not charged
+        and begins is not None
+        and r.items[begins].start >= r.clause.start + found.end()
+        and IN_A_VESSEL.match(r.text) is not None
+        and any(v.start < at for v in r.vessels)
+        and any(m.index > begins for m in r.mentions)
+    ):
+        charged = True  # "in a flask with a tube from the condenser to the outlet, heat 20 g of …": its fittings, and then what is done
+        behind = [m for m in r.mentions if at <= m.start and m.index < begins]
+    else:
+        begins = None
     head = [x for x in r.items if x.end <= at]
     if not charged and account.doc.steps and any(isinstance(x, Qty) and x.dim == "time" for x in head):
         read_clause(account, replace(r.clause, items=head, end=head[-1].end))  # "1 h at 20 °C, NOx to the scrubber"
@@ -2385,7 +2410,11 @@ def _train(account: Account, r: Reading) -> bool:
     if charged:
         r.mentions = [m for m in r.mentions if m not in behind]
         account.used |= {x.start for m in behind for x in m.used}
-        r.skip |= {i for i, x in enumerate(r.items) if isinstance(x, Qty) and x.start >= at and all(x not in m.used for m in r.mentions)}
+        r.skip |= {
+            i
+            for i, x in enumerate(r.items)
+            if isinstance(x, Qty) and x.start >= at and (begins is None or i < begins) and all(x not in m.used for m in r.mentions)
+        }
         if (
             r.clause.verb is None and head and all(m.end <= at for m in r.mentions)
         ):  # "…, 250 mL flask, condenser, from there a tube to a funnel"
@@ -2597,7 +2626,7 @@ def _in_unit(q: Quantity, lot: Material) -> Quantity:
 
 
 SCRUBBERS = patterns.compile(
-    r"\W*(?:\d+\W+)?(?:the )?(?:spent |used )?(?:caustic|alkali|lye|absorber|scrubber|washer)(?: (?:beaker|bottle|flask|liquor|solution))?(?: (?:at the end|afterwards|in the end))?\s*:",
+    r"\W*(?:\d+\W+)?(?:the )?(?:spent |used )?(?:caustic|alkali|lye|absorber|scrubber|washer)(?: (?:beaker|bottle|flask|liquor|solution))?(?: (?:at the end|afterwards|in the end))?(?: \([^()\n]*\))?\s*:",
     re.I,
 )
 """A sentence about what stands in the scrubber when all is over."""

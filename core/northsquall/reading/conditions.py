@@ -417,12 +417,16 @@ AROUND_IT = patterns.compile(r"\b(?:bath|ice|bowl|tub|basin|dish|tray|pan|bucket
 """What "it" may be, of a thermometer that is in it, if not the pot."""
 OF_THE_HEAD = patterns.compile(r"\b(?:head|vapou?r|still[- ]head|distillation head)(?:,? with (?:an? |its )?)? ?$", re.I)
 """ "Head thermometer", "still head with thermometer"."""
+NONE_THERE = patterns.compile(r"\b(?:no|without(?: an?| any)?|never an?|lacks an?|instead of an?) ?$", re.I)
+""" "No thermometer in it"."""
 OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
 
 
 def read_sensor(account: Account, text: str, start: int, phrases: Sequence[VesselPhrase] = ()) -> bool:
     """Where the thermometer is: in the pot, in the bath, at the head; of the vessel with a size that is told before it in the clause, else of the one the work is done in."""
     for m in lex.SENSOR.finditer(text):
+        if NONE_THERE.search(text[: m.start()]):
+            continue
         told = re.sub(r"^ ?[,(] ?(?=(?:in|inside|within|dipp?\w*|immers\w+|down|well|reach\w*)\b)", " ", m.group(2)[:60])
         where = told.split(",")[0].split(" and ")[0]
         if (tip := TIP.search(told)) is not None:

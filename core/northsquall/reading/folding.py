@@ -53,6 +53,49 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("first_then_the_rest_at", r"((?:,|over|during) \d[\d.,]* ?(?:min|h))[:,;] (?:the )?first \d[\d.,]* ?m?L[,;:] (?:[^.;\n]|\.\d){4,70}?[,;] (?:then )?the (?:rest|remainder) (?:so (?:slowly |fast )?that it (?:stays|keeps|remains) |keeping it |holding it )?(?:at |between )?(?=-?\d+ ?(?:to|-|–|and) ?\d+ ?°C)", "{0} at "),
+    ("good_kilo_bath", r"\b(ice(?:[- ]salt)?[ -]bath) with (?:a good|about a|nearly a|a|one) (?:kilo|kg|kilogram)(?: of ice)?\b", "{0} (1 kg of ice)"),
+    ("asked_and_denied", r"(?<=[.!?\n] )[A-Z][^.?!;\n\d]{3,50}\? No[,:.] ", ""),
+    ("over_water_in_a_holder", r"\b(collected|caught|kept) over water in an? (?:gas[- ]?holder|gasometer)(?: of \d[\d.,]* ?L)?", "{0} in a gas holder"),
+    ("gas_holder_of", r"\b(gas[- ]?holder|gasometer) of \d[\d.,]* ?L\b", "{0}"),
+    ("nothing_of_it_there", r"[;,.] (?:and )?nothing of [a-z]+(?: or [a-z]+)? (?:in|on|near|touching|may touch) (?:it|the same [a-z]+|the [a-z]+)(?=[.;,\n]|$)", ""),
+    ("all_but_a_little", r",? (?:nearly all|all but a (?:little|trace)(?: of the)?|almost all|most of) (?:the )?[a-z]+ (?:is |was )?(?:gone|dissolved|used up|consumed)(?:, no (?:more )?[a-z]+(?: [a-z]+)?)?(?=[.,;\n])", ""),
+    ("until_dissolved_again", r",? until the [a-z]+ (?:salts?|hydroxides?|oxides?) (?:have|has|had|is|are) (?:all )?(?:dissolved|redissolved|gone)(?: again)?(?= \(|[.,;\n])", ""),
+    ("ice_as_required", r",? ice being (?:put|thrown|added) in (?:as|when|if) (?:required|needed|necessary)(?=[.,;\n])", ""),
+    ("seen_after_minutes", r" \(-?\d+ ?°C after \d+ ?min\)", ""),
+    ("a_bit_of_both", r"\b([Aa] (?:bit|little|pinch|spatula|spoonful|knife tip)) of ([a-z]+) and (?=[a-z]+(?: [a-z]+)?[,.;\n ])(?!(?:a|the|some|then|it|stir\w*|add\w*|mix\w*|let|heat\w*|shak\w*|warm\w*|pour\w*)\b)", "{0} of {1} and a little "),
+    ("nobodys_acid_near", r"[;,.] (?:and )?(?:no|nobody(?: else)?'s|no other|no one's) [a-z]+ (?:is |stands |comes )?(?:near|beside|close to|next to) (?:the )?[a-z]+(?=[.;\n])", ""),
+    ("stones_a_receiver", r"\b((?:[Bb]oiling|[Aa]nti-?bumping) (?:stones|chips|granules)[^.;\n]{0,120}), (receiver \d[\d.,]* ?m?L)(?=[.;,\n])", "{0}. The {1}"),
+    ("clock_range", r"(?:(?<=^)|(?<=\n))([01]?\d|2[0-3]):([0-5]\d) ?[-–] ?([01]?\d|2[0-3]):([0-5]\d):? (?=[^\W\d]|\d)", "{0} {1} {2} {3}"),
+    ("funnel_row", r"(?:(?<=^)|(?<=\n))((?:Dropping |Addition )?[Ff]unnel) {2,}(?=[a-z])", "{0}: "),
+    ("in_steps_until", r"\bin \d[\d.,]* ?m?L (?:steps|portions|lots|doses) (?=until|till)", "in small portions "),
+    ("if_not_more", r"(?<=[;,.] )(?:and )?[Ii]f (?:it does not|not|it is not|it doesn't|it stays white|none|there is none|it fails),? (?:add )?(?:another )?(?:\d[\d.,]* ?m?L|a few drops|a little|some) (?:more )?(?:of )?(?:the )?[a-z]+(?: more| again)?(?=[.;,])", "if not, wait"),
+    ("weighed_in_the_hood", r"(?<=[;,-] )[A-Z]?[\w()]+(?: [a-z]+)? (?:weighed|measured|handled|poured|tapped|dispensed)(?: out| off)? (?:only )?in the (hood|fume cupboard|cupboard)(?=\n|[;.,])", "in the {0}"),
+    ("gas_off_in_moles", r",? (?:\d[\d.,]* ?m?mol (?:of )?(?:SO2|HCl|HBr|NO2|NO|Cl2|CO2|H2|N2|NH3|CO)|(?:SO2|HCl|HBr|NO2|NO|Cl2|CO2|H2|N2|NH3|CO),? \d[\d.,]* ?m?mol) (?:comes |goes |is |given )?(?:off|away|evolved|out)(?: (?:slowly|steadily|evenly|quickly))?(?=[.;,\n])", ""),
+    ("organic_washed_with", r"\b[Oo]rg(?:anic|\.)?(?: layer| phase)?,? w(?:ashed|\.)?(?: with| w\.?)? (?=\d)", "organic layer washed with "),
+    ("off_then_distil", r"\b([A-Za-z]+ off at \d+ ?°C)[,;] (?:then )?[Dd]istil(?:led)? ", "{0}. Distil "),
+    ("first_came", r"\b(?:First|At first|First of all|To begin with)(?: there)? (?:came|comes|come|ran|runs)(?: over| off)? (?:about |some )?(\d[\d.,]* ?m?L) of [a-z]+(?: [a-z]+){0,2}?(?=,| up to| at| below| between| to)", "Fore-run {0}"),
+    ("spaced_hydrate", r"\b([a-z]+(?:ate|ide|ite)) (\d{1,2}) ?H2O\b", "{0}·{1}H2O"),
+    ("row_as_needed", r"(?:(?<=^)|(?<=\n))[A-Za-z][\w()-]*(?: [\w()-]+){0,3} {3,}(?:as (?:needed|required|necessary)|if (?:needed|required|necessary)|q\. ?s\.?)(?=\n|$)", ""),
+    ("acid_proof", r"\b(?:acid|solvent|chemical|alkali)[- ](?:proof|resistant|resisting) (?=(?:rubber |nitrile )?(?:gloves|apron|gauntlets|coat|boots))", ""),
+    ("acid_in_the_bottle", rf"{_NEW}(?:The )?([Aa]cid|[Cc]austic|[Ll]ye|[Ll]iquid|[Ww]ater) (?:in|from|of) the (?:gas )?(?:bottle|absorber|scrubber|trap|wash(?:ing)? bottle)(?= ?:)", "Spent {0}"),
+    ("parts_of_a_row", r"(?<=\S) {1,}\(\d[\d.,]* ?(?:m?L|m?g) (?:for|in|to|into) [^();\n]{3,40}(?:,| and|;| \+) (?:the (?:rest|other \d[\d.,]* ?(?:m?L|m?g))|\d[\d.,]* ?(?:m?L|m?g)) (?:for|in|to|into) [^()\n]{3,40}\)(?=\n|$)", ""),
+    ("funnel_off_the_lye", r"\b((?:[Ll]ift|[Rr]aise|[Tt]ake|[Pp]ull|[Dd]raw)(?:s|ed)?|[Tt]ook|[Dd]rew) the (funnel|tube|hose|delivery tube|gas tube) (?:up )?(?:off|out of|from|clear of|above) the (?:lye|caustic|water|absorber|alkali|soda|solution|liquid|bottle)\b", "{0} the {1} up"),
+    ("as_transfer_agent", r" as (?:a |the )?(?:phase[- ])?transfer (?:agent|catalyst)\b", ""),
+    ("so_deep_under", r", (\d+(?:\.\d+)?) ?cm (?:under|deep|below|down)(?=\n|\.\s)", ", dipping {0} cm"),
+    ("kept_away_from", rf"{_NEW}[A-Z][^.;:\n\d]{{2,40}} (?:is|are|must be|should be|has to be) (?:always )?kept (?:well )?(?:away|apart|clear|separate) from [^.;:\n\d]{{3,60}}\.(?=\s)", ""),
+    ("none_of_it", r"(?:(?<=^)|(?<=\n))[A-Za-z][\w()-]*(?: [\w()-]+){0,3} {3,}(?:none|nil)(?:[;,] ?|(?=\n|$))", ""),
+    ("burns_like", r"\b(burns?|smells?|looks?|boils?|flows?|behaves?|stinks?|tastes?) (?:just |rather |a bit |something )?like (?:an? |the |old )?[a-z]+(?=[:.,;\n])", "{0}"),
+    ("mixed_and_let_in", r"\b([Mm]ix(?:ed)? (?:[^.;\n]|\.\d){10,90}? in an? (?:small |dry )?(?:measuring )?(?:cylinder|beaker|conical(?: flask)?|jug|cup)(?: in ice)?),? and (?:then )?(?:let|ran|run|dripped|poured|dropped|tipped|fed) (?:it|this|them) in(?= (?:from|over|during|in|within|by|at)\b)", "{0}. The mixed acid was added"),
+    ("this_to_that_first", r"(?<![\s\S])\s*([A-Z][a-z][\w()-]*(?: [\w()-]+){0,2}? (?P<of_kind>[a-z]{4,})) to [a-z][\w()-]{4,}(?: [\w()-]+){0,2}\. (\d[\d.,]* ?g(?: \(\d[\d.,]* ?m?mol\))?) of the (?P=of_kind)\b", "{2} of {0}"),
+    ("from_the_shop", r"\b([a-z]{3,} (?:acid|peroxide|hydroxide|solution|hypochlorite)) from the (?:[a-z]+ ){0,2}(?:shop|store|supermarket|pharmacy|chemist's|drugstore|market)(?=, \d)", "{0}"),
+    ("everything_in_the_hood", rf"{_NEW}(?:Everything|All of it|All|The whole thing|It all) (?:is |was |stands |stood |takes place |is done |was done |goes on )?(?:under|in|inside) the ((?:fume )?(?:hood|cupboard))\b", "In the {0}"),
+    ("tip_under_the_surface", r"(?<=funnel),? (?:with )?(?:its|the) (?:tip|end|stem|outlet) (?:just |well |kept |held )*(?:below|under|beneath) the (?:surface|liquid)(?:,(?= (?:during|over|within|in the course of|at)\b))?", ""),
+    ("which_stays_cold", r"(?<=[a-z0-9)]), which (?:stays|remains|stands|stood|stayed|remained|is kept|was kept|is left|is still|was still)(?: all the while| meanwhile)? (?:in|on) (?:its|the) (?:ice|cold|salt)(?:[ -](?:salt|water))?(?:[ -]bath)?(?: (?:meanwhile|all the while|until (?:it is )?(?:used|needed)|the whole time|throughout))?,(?= )", ""),
+    ("over_it_wait", r"(?<=[;,.(] )(?:if )?(?:over|above|past|beyond|from|at) (\d[\d.]*)(?: ?°C| degrees)?[,:]? (?:wait|pause|hold off|halt|stand still)(?=[.;,)\n])", "stop at {0} °C"),
+    ("wait_if_over", r"(?<=[;,.( ])(?:wait|pause|hold off|halt)(?:ing)?,? (?:if|when|whenever|as soon as) (?:it is |it's |it goes |it gets |it passes |the thermometer passes |over |above |past |beyond |it reaches )+(\d[\d.]*)(?: ?°C| degrees)?(?: (?:is|was) (?:passed|reached|exceeded))?(?=[.;,)\n])", "stop at {0} °C"),
+    ("waiting_whenever", r"(?<=[;,] )(?:waiting|pausing|halting|wait|pause) (?:if|when|whenever|as soon as) (\d[\d.]*)(?: ?°C| degrees) (?:is|was|are) (?:passed|reached|exceeded)(?=[.;,)\n])", "stop at {0} °C"),
+    ("if_so_much_wait", r"(?<=[;,.] )[Ii]f (\d[\d.]*)(?: ?°C| degrees)?(?: is reached)?[,:] (?:wait|pause|hold off|halt)(?=[.;,)\n])", "stop at {0} °C"),
     ("ice_beside", r",(?: (?:an?|another|the))?(?= (?:(?:second |full |spare )?(?:bucket|box|tub|bowl|pail|bag|basin)(?: full)? of |more |spare )(?:crushed )?ice (?:(?:stands |kept |is )?(?:beside|next to) (?:it|the bath|the hood)|(?:stands |kept |is )?(?:ready|at hand|standing by|in reserve)))", ". A"),
     ("surplus_removed", r"\b(?:Remove|remove|Take out|take out|Kill|kill) (?:the |any )?(surplus|excess)(?: (?:of )?(?:nitrite|nitrous acid|it))? with (?=(?:sulfamic acid|urea|(?:sodium )?(?:bi|meta|metabi)?sul[fp]h?ite|(?:sodium )?thiosul[fp]hate)\b)", "Destroy the {0} with "),
     ("trapped_material", r"\b[Tt]he (?:trapped|condensed|collected|frozen-out) (?:material|reagent|liquid|excess|thionyl chloride|oxalyl chloride|chloride|bromine|condensate)(?: \((?:about |some |ca\.? ?)?\d[\d.,]* ?(?:m?mol|g|mL)\))?(?= (?:is|was|were|goes|went)\b)", "The condensate"),
@@ -945,6 +988,10 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             put = re.sub(r"(?<=in )\w+", lambda x: PARTS[x[0].lower()], put)
         if name == "two_fifties":
             put = " ".join(SAID_AS.get(word, word) for word in put.split(" "))
+        if name == "clock_range":
+            begun, over = (60 * int(told[k]) + int(told[k + 1]) for k in (0, 2))
+            of = "" if m.string[m.end() :].startswith(("at ", "in ", "under ", "on ")) else "During "
+            put = f"{of}{(over - begun) % (24 * 60)} min "
         if name in ("into_a_bath", "on_the_steam"):
             put = _a_bath(text, m, name)
         if name == "step":

@@ -1154,8 +1154,12 @@ LOCANTS_END = patterns.compile(r"(?<![\w.,-])\d{1,2}'?(?:,\d{1,2}'?)*-(?:\([RSEZ
 
 def _locants_before(source: str, start: int) -> int:
     """Where a name begins whose locants are numbers: "3-methoxybenzoic acid", "2,4-dimethylbenzaldehyde"."""
-    m = LOCANTS_END.search(source[max(0, start - 24) : start])
+    m = LOCANTS_END.search(source[max(0, start - 24) : start]) or PARTS_BEFORE.search(source[max(0, start - 40) : start])
     return start - len(m.group()) if m is not None else start
+
+
+PARTS_BEFORE = patterns.compile(r"(?<!\S)(?:\d{1,2}'?(?:,\d{1,2}'?)*-\(?[a-z]{4,}\)?-?)+\d{1,2}'?(?:,\d{1,2}'?)*-$")
+"""The parts that stand before the last locant: "4-amino-3-" before "bromotoluene"."""
 
 
 def _name_part(x: Item) -> bool:
@@ -1303,6 +1307,8 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
                         take(m, y)
             elif isinstance(own := at(items, j), Qty) and own.dim in AMOUNTS and own.start not in busy and not _belongs_right(items, j):
                 take(m, own)  # "acid 5 mL"
+                if is_word(at(items, j + 1), "(") and isinstance(told := at(items, j + 2), Qty) and told.dim == "moles":
+                    take(m, told)  # "ester 17.1 g (0.100 mol)"
             if i and is_word(items[i - 1], "same"):
                 m.again = True
                 _left(items, i, m, busy)

@@ -22,6 +22,7 @@ from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_TIME, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, free_id
+from northsquall.reading.acids import with_acids_named
 from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, in_order, place_absorbers, read_clause
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
@@ -89,7 +90,9 @@ def read(text: str) -> Procedure:
     """Read a procedure. Raises ReadError only for what cannot be a procedure at all."""
     written = in_bars(check(text))
     original = flowing(written)
-    source, where = by_kind(*as_prose(*in_pairs(*in_full(*in_plain_form(*_then(plain, *_then(with_plain_rows, *joined(written))))))))
+    source, where = by_kind(
+        *as_prose(*in_pairs(*in_full(*with_acids_named(*in_plain_form(*_then(plain, *_then(with_plain_rows, *joined(written))))))))
+    )
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)
     body = _title(account.doc, source, tokens)
@@ -748,6 +751,10 @@ GAS_WANTED = patterns.compile(
 """ "Oxygen for the wooden splint.": a text that begins with the gas that it makes."""
 
 
+INDICATORS = {"phenolphthalein", "methyl orange", "methyl red", "bromothymol blue", "thymol blue", "phenol red", "eriochrome black T"}
+"""What shows a colour, and is no product of a text whose title does not name it."""
+
+
 def _product(account: Account) -> None:
     """The product by its name: the title's, unless that went in; else a substance of the first lines that nobody charged."""
     doc = account.doc
@@ -762,6 +769,7 @@ def _product(account: Account) -> None:
             if (
                 t.value not in charged
                 and not _a_class(t)  # "alcohol, solvent, catalyst in the flask"
+                and t.value not in INDICATORS
                 and s.phase != "g"
                 and s.smiles
                 and not PART_OF_A_NAME.match(head, t.end)

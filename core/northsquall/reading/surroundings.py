@@ -68,7 +68,7 @@ WITH_SOFT = patterns.compile(
 )
 """Behind "closed": what stops nothing, or lets the gas out."""
 NOT_SHUT = patterns.compile(
-    r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rests? on|lightly|never|not|(?:nothing|none)(?: (?:in|of|on|at) (?:the|it|this|these)(?: \w+)?)? (?:is|was|are|were)|don't|do not|without|un(?:stoppered|capped)|(?<!no )vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
+    r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rest(?:s|ing) on|(?:laid|lying|lies) on(?: top)?|both taps|lightly|never|not|(?:nothing|none)(?: (?:in|of|on|at) (?:the|it|this|these)(?: \w+)?)? (?:is|was|are|were)|don't|do not|without|un(?:stoppered|capped)|(?<!no )vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
     r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|(?:when|once) (?:the |all )?gas (?:has |had |is |was )?(?:ended|ceased|stopped|over)|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|(?<!close the )(?<!closed the )(?<!shut the )(?<!clamp the )(?<!pinch the )delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer(?![^,;]*[,;])|unless)\b",
     re.I,
 )
@@ -154,7 +154,7 @@ SWEPT = patterns.compile(
 )
 NOT_PURGED = patterns.compile(r"\b(?:no|without(?: any)?|never|not) (?:nitrogen|argon|N2|air|purg\w*|flush\w*|sweep\w*)\b", re.I)
 PURGED = patterns.compile(
-    r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon) (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system)|it all))\b"
+    r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon)(?: from (?:a|the) [a-z -]{3,20})? (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled |pumped ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system|bottles|hoses?)|it all))\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,60}\bbefore (?:anything|it is|the (?:line|apparatus|hoses?|taps?|generator|flask|joints?)|opening|dismantling|taking)\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\b(?:after\w*|at the end|finally|in the end|when (?:it is )?(?:finished|done|over))\b(?:[^.\n]|\.\d){0,40}\b(?:nitrogen|argon|air)\b",
     re.I,

@@ -37,7 +37,10 @@ COOLS_WHERE = patterns.compile(
     re.I,
 )
 """Where a row of ice or water stands that cools from outside."""
-LATER = patterns.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
+LATER = patterns.compile(
+    r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b",
+    re.I,
+)
 """A row's word for what its material is for after the reaction."""
 
 
@@ -371,7 +374,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         or "scrubber" in label
         or (where == "bottle" and not (m.amount is not None and m.amount.dim == "mass"))
         or re.search(
-            r"\bgas (?:bottle|funnel|beaker|trap|line|outlet)\b|\bunder the (?:gas )?funnel\b|absorb|scrub|^trap\b|\bgas jar\b|inverted funnel|\boff - gas\b|\boff-?gas\b",
+            r"\bgas (?:bottle|funnel|beaker|trap|line|outlet)\b|\bunder the (?:gas )?funnel\b|absorb|scrub|^trap\b|\bgas jar\b|inverted funnel|\boff - gas\b|\boff-?gas\b|^(?:(?:a|the|gas|glass|rubber|delivery|exit|outlet|then) )*(?:tube|hose|pipe|tubing) (?:straight |directly )?(?:to|into|in|over|under|above)\b|\bdry(?:ing)?[ -](?:bottle|tower|washer|flask)\b|\bdries the gas\b",
             " ".join(t.low for c in cells for t in c),
         )
     ):

@@ -318,6 +318,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "starch-iodide paper"
         if folded[start:stop] == "alum" and ANOTHER_ALUM.search(folded[max(0, start - 24) : start]):
             continue
+        if before == "]":
+            continue  # "dioxaspiro[4.5]decane"
         if before == ")" and folded[start - 2 : start - 1].isalpha():
             continue  # "(hydroxymethyl)aminomethane": the tail of a longer name
         if before == "-" and GROUP_BEFORE.search(folded[max(0, start - 40) : start]):
@@ -398,7 +400,12 @@ def by_its_tail(tokens: list[Token]) -> list[Token]:
     for t in tokens:
         if t.kind == "sub" and (m := re.fullmatch(r"(?:[opmn]|[\d,]+|ortho|meta|para)-([a-z]{7,}(?: [a-z]+)?)", t.low)) is not None:
             full.setdefault(m[1], set()).add(str(t.value))
-        elif t.kind in ("sub", "word") and len(full.get(t.low, ())) == 1 and str(t.value) not in full[t.low]:
+        elif (
+            t.kind in ("sub", "word")
+            and len(full.get(t.low, ())) == 1
+            and str(t.value) not in full[t.low]
+            and not (out and out[-1].text == "-" and out[-1].end == t.start)  # "4-amino-3-bromotoluene" is another substance
+        ):
             t = Token("sub", t.text, t.start, t.end, next(iter(full[t.low])))
         out.append(t)
     return out

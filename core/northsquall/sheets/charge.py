@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from typing import Any
 
+from northsquall import patterns
 from northsquall.assessment import (
     Anchor,
     Mark,
@@ -222,6 +223,11 @@ OF_A_BASE = (("hydrochloride", "hydrogen chloride"), ("hydrobromide", "hydrogen 
 """Behind the name of an amine: what is weighed is its salt, and the acid weighs with it."""
 
 
+WET_ABOVE = 1.03
+"""Part of the theory of what is free of water from which crystals are weighed with theirs (assumption)."""
+CRYSTALS = patterns.compile(r"\bcrystals?\b|\bcrystalli[sz]", re.I)
+
+
 def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unknown: bool, cat: Catalogue) -> Yield:
     """Theoretical, reported and percent yield on the limiting reagent."""
     r = procedure.results
@@ -247,6 +253,16 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
         if reported is not None and r.strength_percent is not None and r.strength_percent <= 100
         else reported
     )
+    if (
+        pure
+        and pure > WET_ABOVE * theory
+        and identity is not None
+        and r.product_identity is not None
+        and CRYSTALS.search(procedure.flowing)
+    ):
+        held = [x.mass for x in cat.substances.values() if x.id.startswith(f"{identity.id} ") and x.id.endswith("hydrate")]
+        wet = next((m for m in sorted(held) if pure <= WET_ABOVE * theory * m / mass), None)
+        theory = theory * wet / mass if wet is not None else theory  # it comes with the water of its crystals
     return Yield(
         product=cat.label(purpose.target) if is_organic(purpose.target) else r.product or shown(purpose.target),
         theoretical_g=significant(theory, 4),
