@@ -527,7 +527,9 @@ def _idle(c: Context, dose: Timed) -> bool:
     if any(e.gas for e in c.walk.entries if e.step == dose.step.n) or any(r.role == "wanted" for r in here):
         return False
     heat = sum(abs(r.heat_kJ.high or 0.0) for r in here)
-    return heat * 1e3 / c.pot.cp_J_K < c.settings.severity("H11_rise_K")
+    free = dose.step.T_limit is None and dose.step.T_range is None and not any(r.role == "decomposition" for r in here)
+    most = "H01_note_K" if free and all(r.route == "hess" for r in here) else "H11_rise_K"
+    return heat * 1e3 / c.pot.cp_J_K < c.settings.severity(most)
 
 
 def _harmless(c: Context, dose: Timed) -> bool:
@@ -538,7 +540,11 @@ def _harmless(c: Context, dose: Timed) -> bool:
     rise = max((s.rise_K[2] for s in c.stages), default=0.0)
     ceiling = min(c.mtt[0], c.bound.TD24_C if c.bound else 1e9) - MARGIN_K
     kept = c.peak[dose.step.n][2] <= (seg.limit_C if seg.limit_C is not None else 1e9)
-    return kept and c.mtsr.high < ceiling and rise < c.settings.severity("H01_note_K")
+    boiled = any(s.kind == "reflux" and s.vessel == dose.step.vessel and s.n > dose.step.n for s in c.procedure.steps)
+    highest = (
+        max(c.peak[dose.step.n][2], c.peak[dose.step.n][0] + rise) if boiled else c.mtsr.high
+    )  # what is boiled later under its condenser is meant to boil
+    return kept and highest < ceiling and rise < c.settings.severity("H01_note_K")
 
 
 def _rate_inputs(pot: Pot) -> list[Input]:

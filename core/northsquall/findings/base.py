@@ -30,7 +30,7 @@ THIN_MOLAR, THIN_PERCENT, A_TRACE_MOL = 1.0, 5.0, 1e-3
 """Acid or lye so thin, or so little of an oxidiser, that it only wets what is eaten or woven (assumption)."""
 EATEN = patterns.compile(
     r"\b(?:leaf|leaves|petals?|peels?|skins?|roots?|berr(?:y|ies)|seeds?|cabbage|spinach|beet\w*|carrots?|potato\w*|onions?|tomato\w*|apples?|lemons?|oranges?|bananas?|juice|flour|bread|rice|pasta|beans?|peas?|nuts?|meat|liver|fish|eggs?|egg white|cheese|butter|cream|yog\w+|honey|jam|"
-    r"broth|peptone|tryptone|yeast(?: extract)?|malt(?: extract)?|beef extract|nutrient \w+|culture medium|tea|coffee|cocoa|chocolate|syrup|spices?|herbs?|cloves?|cinnamon(?: sticks?| bark)?|caraway|aniseed|star anise|nutmegs?|pepper(?:corns)?|lavender|rosemary|grass|flowers?|wool|cotton|yarn|cloth|fabric|linen|silk|thread|paper|cardboard|wood|sawdust|straw|bones?|feathers?|hair|soil|compost|sand|clay|bark|moss|algae|seaweed|(?<!pool )(?<!bleach )(?<!chlorine )(?<!hydroxide )tablets?|pills?|capsules?)\b",
+    r"broth|peptone|tryptone|yeast(?: extract)?|malt(?: extract)?|beef extract|nutrient \w+|culture medium|tea|coffee|cocoa|chocolate|syrup|spices?|herbs?|cloves?|cinnamon(?: sticks?| bark)?|caraway|aniseed|star anise|nutmegs?|pepper(?:corns)?|lavender|rosemary|grass|flowers?|wool|cotton|bees ?wax|candle wax|paraffin wax|lanolin|shea butter|vaseline|petroleum jelly|yarn|cloth|fabric|linen|silk|thread|paper|cardboard|wood|sawdust|straw|bones?|feathers?|hair|soil|compost|sand|clay|bark|moss|algae|seaweed|(?<!pool )(?<!bleach )(?<!chlorine )(?<!hydroxide )tablets?|pills?|capsules?)\b",
     re.I,
 )
 """What grows, is eaten or woven: no reagent beside water, salt and alcohol (common practice, no source)."""

@@ -588,7 +588,13 @@ def ice(c: Context) -> Iterator[Finding]:
     last = c.step(gone.step)
     if last is not None and last.kind in ("heat", "reflux", "distil"):
         return  # by then it stands on what heats it
-    if last is not None and last.kind == "hold" and last.T_of != "bath" and last.T_range is not None and last.T_range.value >= OUT_OF_THE_ICE_C:
+    if (
+        last is not None
+        and last.kind == "hold"
+        and last.T_of != "bath"
+        and last.T_range is not None
+        and last.T_range.value >= OUT_OF_THE_ICE_C
+    ):
         return  # by then it is kept at the temperature of the room
     passed = any(f_high > (seg.limit_C or 1e9) + 0.5 for seg in used if seg.step in c.peak for f_high in (c.peak[seg.step][2],))
     inside = c.pot.vessel.bath is None  # ice in the pot itself: it may go when the cold is no longer wanted

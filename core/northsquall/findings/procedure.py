@@ -379,6 +379,8 @@ def missing(c: Context) -> Iterator[Finding]:
         if lot.substance is not None and lot.substance.id == "silicon dioxide":
             continue  # boiling stones, sand, silica: it acts on nothing
         decides = step.kind != "quench" or bool(c.enthalpy) or (_gas_in_it(c, step) and all(c.lots[k].mol is None for k in step.materials))
+        if lot.substance is not None and lot.substance.parts.keys() == {"starch"} and not c.acts:
+            decides = False  # what grew, beside what acts on nothing of it
         if lot.substance is not None and lot.substance.parts.keys() == {"CaCO3"} and not _acid_in_it(c, step):
             decides = False  # chalk: it acts on acids alone
         if lot.substance is not None and lot.substance.id in STABILISERS and step.kind == "add":

@@ -35,6 +35,51 @@ def second_look(doc: Procedure, source: str) -> None:
     _ice_of_a_bath(doc, source)
     _ice_that_does_not_go_in(doc, source)
     _into_what_boils(doc, source)
+    _the_other_way_round(doc)
+
+
+RUN_IN = patterns.compile(
+    r"^\W*(?:then |now |next )?(?:run|drip|drop|add|feed|let|pour|dose)(?:s|ed|ped|ning)? (?:in )?(?:slowly |dropwise )?the (?:cold |cooled |clear |whole )?(?P<what>[a-z() -]+?)(?: (?:solution|mixture|liquor|in))*"
+    r"(?: from (?:the|its) (?P<out>beaker|flask|bottle|conical(?: flask)?|cylinder|jug))?(?=[,.;]| (?:over|during|within|in|at|dropwise|slowly|so|from|with|by|below|under)\b|$)",
+    re.I,
+)
+""" "Run in the dichromate solution over 60 min": what is run in, and not where to."""
+OXIDANT = patterns.compile(r"\b(?:oxidant|oxidi[sz](?:er|ing (?:agent|mixture|acid)))\b", re.I)
+OXIDANTS = ("dichromate", "chrom", "permanganate", "hypochlorite", "peroxide", "nitric acid", "periodate", "persulfate")
+
+
+def _the_other_way_round(doc: Procedure) -> None:
+    """What is run in comes from the vessel in which it is, by its name or by the vessel's."""
+    lots = {m.id: m for m in doc.materials}
+
+    def held(name: str | None, until: int) -> set[str]:
+        return {
+            str(lots[k].identity)
+            for s in doc.steps
+            if s.n < until and s.vessel == name and s.kind in ("charge", "add", "dose")
+            for k in s.materials
+        }
+
+    for step in doc.steps:
+        if step.kind not in ("dose", "add") or step.from_vessel is None or step.vessel is None or step.materials:
+            continue
+        m = RUN_IN.match(step.text)
+        if m is None or re.search(r"\b(?:in)?to the\b", step.text):
+            continue
+        ours, theirs = held(step.vessel, step.n), held(step.from_vessel, step.n)
+        named = {str(t.value) for t in substances_in(m["what"])}
+        said = [x for x in (ours, theirs) if any(k in x or any(w in y for y in x for w in [k.split()[-1]] if len(w) > 6) for k in named)]
+        if not named and OXIDANT.search(m["what"]):
+            said = [x for x in (ours, theirs) if any(w in y for y in x for w in OXIDANTS)]
+        out = m["out"] or ""
+        by_kind = bool(out) and out.split()[0] in step.vessel and out.split()[0] not in step.from_vessel
+        if not by_kind and (len(said) != 1 or said[0] is not ours):
+            continue
+        wrong, right = step.vessel, step.from_vessel
+        step.vessel, step.from_vessel = right, wrong
+        for later in doc.steps[step.n :]:
+            later.vessel = right if later.vessel == wrong else later.vessel
+            later.from_vessel = right if later.from_vessel == wrong else later.from_vessel
 
 
 def _the_same_ether(doc: Procedure) -> None:
