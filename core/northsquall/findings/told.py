@@ -457,6 +457,21 @@ SAYINGS: tuple[Told, ...] = (
         _any_hazard,
         safe=_p(r"\b(?:lowered|stopped|never|below)\b"),
     ),
+    _as_said(
+        "G02",
+        _p(
+            r"\b(?:watch ?glass|lid|cover|plate|cap|dish)\b[^.;\n]{0,30}\b(?:an? (?:\w+ )?(?:weight|brick|stone|book|clamp)|weights?)\b[^.;\n]{0,15}\b(?:on|over|top)\b|\b(?:watch ?glass|lid|cover|plate|cap)\b[^.;\n]{0,25}\b(?:weighted|weighed) down\b"
+        ),
+        gas_matters,
+    ),
+    _as_said(
+        "H13",
+        _p(
+            r"\b[Nn]othing\. (?:[Mm]ore|[Aa] (?:bit|little|drop|few drops) more|[Aa]nother|[Ss]ome more|[Ss]till more)\b(?! (?:happened|was seen))"
+        ),
+        heat_matters,
+    ),
+    _as_said("Q09", _p(r"\bdistil\w* (?:it |them |that )?(?:off|over|down),? all of it\b"), lambda c: distils(c, None)),
     Told(
         "G02",
         _p(

@@ -53,7 +53,13 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
-    ("tap_closed_twice_at", r"(?<=[,;] )(?:tap|funnel|feed|drip) (?:was )?(?:closed|shut|off|stopped) (?:once|twice|two times|three times|a few times) at (?=-?\d)", "stop at "),
+    ("would_have_stopped_it", r"[,;] (?:and )?(?:I|we)(?:'d|’d| would) have (?:stopped|shut|closed|held back) the [a-z]+ (?:otherwise|if not)(?=[.;\n])", ""),
+    ("vessel_row_with_its_size", r"(?:(?<=^)|(?<=\n))((?:three-neck |two-neck |round |generator |reaction )?(?:flask|beaker)) (\d[\d.,]* ?m?L) {3,}(?=[A-Za-z][^\n]*\d ?(?:m?g|m?L|kg)\b)", "{1} {0}: "),
+    ("funnel_row_with_its_size", r"(?:(?<=^)|(?<=\n))((?:dropping |addition |tap )funnel) \d[\d.,]* ?m?L {3,}(?=[A-Za-z])", "{0}: "),
+    ("bottle_row_with_its_size", r"(?:(?<=^)|(?<=\n))((?:washing|wash|gas|drying) bottle) \d[\d.,]* ?m?L {3,}(?=[A-Za-z][^\n]*\d ?(?:m?g|m?L|kg)\b)", "{0}: "),
+    ("bottle_with_nothing_in_it", r"(?:(?<=^)|(?<=\n))([Ll]ime-?[ -]?water|[Ee]mpty|[Ss]afety|[Cc]ollecting) bottle(?: \d[\d.,]* ?m?L)? {3,}(?:-|–|—|\d[\d.,]* ?m?L)(?=\n|$)", "{0} bottle"),
+    ("overnight_alone", rf"{_NEW}(?:Overnight|Over night)(?=\.(?:\s|$)|\n|$)", "Leave overnight"),
+    ("tap_closed_twice_at", r"[,;] (?:tap|funnel|feed|drip) (?:was )?(?:closed|shut|off|stopped) (?:once|twice|two times|three times|a few times) at (?=-?\d)", "; stop at "),
     ("is_measured_in_the_hood", rf"{_NEW}(?:The )?[A-Z]?[a-z]+(?: [a-z]+)? (?:is|was|are|were|must be) (?:always |only )?(?:measured|weighed|handled|poured|dispensed|opened)(?: out| off)? (?:only )?(?:in|under) the (hood|fume cupboard|cupboard|fume hood)(?: with [a-z]+(?: [a-z]+)? (?:at hand|ready))?(?=[.;])", "In the {0}"),
     ("caustic_is_kept_alkaline", r"\bthe (caustic|lye|absorber|alkali) (?:is|was) kept (?:alkaline|basic)(?: and(?: it)?)? (?=(?:goes|went|is given|to)\b)", "the spent {0} "),
     ("although_it_goes_in", r",? (?:or )?(?:if|when) [^.,;\n\d]{3,30} (?:although|though|while) [^.,;\n\d]{3,30} (?:goes|is going|runs|is running|drips|is added) in(?=[.;,\n])", ""),

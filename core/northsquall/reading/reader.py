@@ -22,13 +22,13 @@ from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_TIME, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
 from northsquall.reading.account import Account, free_id
-from northsquall.reading.acids import with_acids_named
 from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, in_order, place_absorbers, read_clause
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
 from northsquall.reading.folding import plain
 from northsquall.reading.items import Qty
 from northsquall.reading.lettered import in_full
+from northsquall.reading.meant import with_names
 from northsquall.reading.mentions import Mention
 from northsquall.reading.pacing import RATE, apart_of, fed_in, portions_of
 from northsquall.reading.phrases import quantities, vessels_in
@@ -91,7 +91,7 @@ def read(text: str) -> Procedure:
     written = in_bars(check(text))
     original = flowing(written)
     source, where = by_kind(
-        *as_prose(*in_pairs(*in_full(*with_acids_named(*in_plain_form(*_then(plain, *_then(with_plain_rows, *joined(written))))))))
+        *as_prose(*in_pairs(*in_full(*with_names(*in_plain_form(*_then(plain, *_then(with_plain_rows, *joined(written))))))))
     )
     account = Account(source, Procedure(source_text=source))
     tokens = tokenise(source)

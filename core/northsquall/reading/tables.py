@@ -365,7 +365,8 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     if m.identity in ("ice", "water") and any(COOLS_WHERE.search(account.source[c[0].start : c[-1].end]) for c in cells[1:] if c):
         account.spend(flat)
         return where  # "tap water | cooling tray": nothing that goes in
-    gas = lex.is_gas_name(m.identity) and not re.search(r"\bsolid\b|\bice\b", m.name, re.I)
+    dissolved = m.strength is not None and m.amount is not None and m.amount.dim == "volume"  # "formalin 37 % | 400 mL"
+    gas = lex.is_gas_name(m.identity) and not dissolved and not re.search(r"\bsolid\b|\bice\b", m.name, re.I)
     account.spend(flat)
     if gas:
         return where  # "hydrogen formed 4.9 L": said, not charged

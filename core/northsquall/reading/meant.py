@@ -1,4 +1,4 @@
-"""Which acid is meant where a text measures "the 37 % acid": the only one that it names, or the one that comes so strong."""
+"""Which substance is meant by a short name: "the 37 % acid" is the only acid that a text names, or the one that comes so strong; "the lime" of a text that weighs calcium oxide is that."""
 
 from __future__ import annotations
 
@@ -20,27 +20,32 @@ SOLD_AT = {
     "phosphoric": (85,),
 }
 """Per cent at which each is sold (common practice, no source)."""
+BURNT_LIME = patterns.compile(r"\b(?:calcium oxide|quick ?lime|burnt lime|CaO)\b", re.I)
+SLAKED_LIME = patterns.compile(r"\b(?:calcium hydroxide|slaked lime|hydrated lime|lime ?water|milk of lime|Ca\(OH\)2)\b", re.I)
+THE_LIME = patterns.compile(r"\bthe (lime)\b(?!-| ?(?:water|stone|juice))", re.I)
 
 
-def with_acids_named(text: str, where: list[int]) -> tuple[str, list[int]]:
-    """The text with its acid's name before a measured "acid" that has none, and where each of its characters stood; `where` as in `in_full`."""
+def with_names(text: str, where: list[int]) -> tuple[str, list[int]]:
+    """The text with the names that short ones stand for, and where each of its characters stood; `where` as in `in_full`."""
     named = list(dict.fromkeys(m[1].lower() for m in NAMED.finditer(text)))
-    puts: list[tuple[int, str]] = []
+    puts: list[tuple[int, int, str]] = []
     for m in UNNAMED.finditer(text):
         meant = named
         if m["percent"] is not None:
             meant = [x for x in named if int(m["percent"]) in SOLD_AT.get(x, ())]
         if len(meant) == 1:
-            puts.append((m.start("at"), f"{meant[0]} "))
+            puts.append((m.start("at"), m.start("at"), f"{meant[0]} "))
+    if BURNT_LIME.search(text) and not SLAKED_LIME.search(text):
+        puts += [(*m.span(1), "calcium oxide") for m in THE_LIME.finditer(text)]
     if not puts:
         return text, where
     out: list[str] = []
     places: list[int] = []
     begin = 0
-    for at, name in puts:
-        out += [text[begin:at], name]
-        places += [*range(begin, at), *[at] * len(name)]
-        begin = at
+    for a, b, name in sorted(puts):
+        out += [text[begin:a], name]
+        places += [*range(begin, a), *[a] * len(name)]
+        begin = b
     out.append(text[begin:])
     places += range(begin, len(text) + 1)
     return "".join(out), [where[i] if where else i for i in places]
