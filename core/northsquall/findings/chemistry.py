@@ -449,9 +449,11 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
 
 
 GROUND_WITH = patterns.compile(
-    r"\b(?:ground|grind\w*|rubbed|rubbing|pounded|milled|triturated)\b(?:,? (?:up|well|fine\w*|it|them|dry))* (?:together|with)\b|\b(?:together|both)\b[^.;\n]{0,30}\b(?:ground|in (?:a|the) mortar)\b",
+    r"\b(?:ground|grind\w*|rub|rubs|rubbed|rubbing|pounded|milled|triturated?)\b(?: (?:the (?:two|three|four|lot|powders|salts|solids)|them|all|everything))?(?:,? (?:up|well|fine\w*|it|them|dry))* (?:together|with)\b|\b(?:together|both)\b[^.;\n]{0,30}\b(?:ground|in (?:a|the) mortar)\b",
     re.I,
 )
+NITRATES = {"ammonium nitrate", "potassium nitrate", "sodium nitrate", "barium nitrate", "strontium nitrate", "silver nitrate"}
+"""Salts that burn what they are ground with (handbook 3.4)."""
 BURNS_DRY = {"sulfur", "carbon", "light-metal", "zinc", "red-phosphorus", "sugar", "organic"}
 
 
@@ -463,7 +465,13 @@ def ground_with_fuel(c: Context) -> Iterator[Finding]:
         if DENIED.search(text[max(0, m.start() - 40) : m.start()]):
             continue
         solids = [s for s in named_in(sentence_of(text, m)) if s.phase == "s"]
-        first = next((s for s in solids if set(MEETS_FUEL) & set(pairs.classes_in(s.parts))), None)
+        if len(solids) < 2:  # "rub the three together": what was weighed before
+            solids = [
+                x.substance
+                for x in c.lots.values()
+                if x.substance is not None and x.substance.phase == "s" and (x.material.span or (0, 0))[0] < m.start()
+            ]
+        first = next((s for s in solids if s.id in NITRATES or set(MEETS_FUEL) & set(pairs.classes_in(s.parts))), None)
         burns = next(
             (s for s in solids if s is not first and (BURNS_DRY & set(pairs.classes_in(s.parts)) or any(map(is_organic, s.parts)))), None
         )

@@ -341,6 +341,13 @@ def _in_a_test_tube(c: Context, step: Step) -> bool:
     return bool(known) and sum(known) <= TEST_TUBE_ML
 
 
+def _kept_in_air(c: Context, step: Step) -> bool:
+    """Whether the limit of a feed, or the top of its window, is kept with the air alone to cool it, by the poorest figures."""
+    top = step.T_limit or step.T_range
+    most = (top.high if top.high is not None else top.value) if top is not None else None
+    return most is not None and step.n in c.peak and c.peak[step.n][2] <= most + 0.5
+
+
 def _acid_in_it(c: Context, step: Step) -> bool:
     """Whether free acid is in a step's vessel at any time from it on."""
     return any(e.step >= step.n and e.vessel == step.vessel and e.mixed.get("H+", 0.0) > 1e-6 for e in c.walk.entries)
@@ -473,7 +480,9 @@ def missing(c: Context) -> Iterator[Finding]:
     )
     if c.pot and c.enthalpy and c.pot.bath is None and c.pot.plan.reacts and not iced and _warms(c):
         fed = [s for n in c.pot.dose_steps if (s := c.step(n)) is not None]
-        bound = c.klass is None or c.klass >= 3 or any(s.T_limit is not None or s.T_range is not None for s in fed)
+        bound = (
+            c.klass is None or c.klass >= 3 or any((s.T_limit is not None or s.T_range is not None) and not _kept_in_air(c, s) for s in fed)
+        )
         yield finding(
             "P02",
             "condition" if bound else "note",  # without a limit, in a low class, the air alone is the unfavourable bound, and it holds

@@ -874,21 +874,21 @@ WARM_DRY_C = 40.0
 def dried_warm(c: Context) -> Iterator[Finding]:
     """S01: a peroxide, azide, N-halogen compound or diazonium salt that was charged or made is dried warm."""
     groups = ("diazonium", "azide", "peroxide", "n-halogen", "hydroperoxide", "nitrate-ester")
-    roots = {
-        r for e in c.walk.entries for x in (e.before, e.mixed, e.after) for r, n in (x.items() if isinstance(x, dict) else ()) if n > 1e-3
-    }
-    roots |= {r for x in c.lots.values() if x.substance is not None for r in x.substance.parts}
-    found = next(((r, a) for r in sorted(roots) if is_organic(r) for a in alerts_of(r) if a.id in groups), None)
-    if found is None:
-        return
     for step in c.procedure.steps:
         warm = (step.T_range is not None and step.T_range.value >= WARM_DRY_C) or OVEN.search(step.text) is not None
-        if step.kind == "dry" and warm:
-            yield finding(
-                "S01", "stop", f"{catalogue().label(found[0])} is dried warm: {found[1].name}, {found[1].kJ[0]:.0f}–{found[1].kJ[1]:.0f} kJ/mol on decomposition.", step=step, limit="in the air, cold, a thin layer",
-                remedy="Dry it in the air at the room's temperature, in a thin layer, behind a screen, or keep it moist.", source=found[1].source, short="dried warm",
-            )  # fmt: skip
-            return
+        taken_off = [s for s in c.procedure.steps if s.n < step.n and s.kind == "filter"]
+        if step.kind != "dry" or not warm or not taken_off:
+            continue
+        entries = [e for e in c.walk.entries if e.step < taken_off[-1].n and e.vessel == taken_off[-1].from_vessel]
+        held = {r for r, n in entries[-1].after.items() if n > 1e-3 and is_organic(r)} if entries else set()
+        found = next(((r, a) for r in sorted(held) for a in alerts_of(r) if a.id in groups), None)
+        if found is None:
+            continue
+        yield finding(
+            "S01", "stop", f"{catalogue().label(found[0])} is dried warm: {found[1].name}, {found[1].kJ[0]:.0f}–{found[1].kJ[1]:.0f} kJ/mol on decomposition.", step=step, limit="in the air, cold, a thin layer",
+            remedy="Dry it in the air at the room's temperature, in a thin layer, behind a screen, or keep it moist.", source=found[1].source, short="dried warm",
+        )  # fmt: skip
+        return
 
 
 CONCENTRATES = patterns.compile(

@@ -471,6 +471,17 @@ SAYINGS: tuple[Told, ...] = (
         ),
         heat_matters,
     ),
+    Told(
+        "Q01",
+        _p(
+            r"\b(?:excess|surplus|rest|remainder|left-?overs?|what (?:is|was) left)\b[^.;\n]{0,40}\b(?:is|was|were|are) (?:not|never) (?:destroyed|decomposed|quenched|killed|neutrali[sz]ed|taken care of)\b"
+        ),
+        "what acts is left, and nothing destroys it",
+        reagent_acts,
+        "destroyed, and shown to be gone",
+        "Destroy what is left, and test that it is gone.",
+        denies=True,
+    ),
     _as_said("Q09", _p(r"\bdistil\w* (?:it |them |that )?(?:off|over|down),? all of it\b"), lambda c: distils(c, None)),
     Told(
         "G02",

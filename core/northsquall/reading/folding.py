@@ -53,6 +53,12 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("nitric_into_its_acid", r"(?<=[ \n.)])[Nn]itric acid (?:goes |is put |is dripped |dripped )?into (?:its|the) (\d[\d.,]* ?m?L of (?:acetic|sulfuric) acid),? (?:by drops|dropwise|drop by drop|slowly)?,? ?((?:below|under|at|not above) \d+ ?°C) \((?:an? )?(\d[\d.,]* ?m?L (?:conical )?(?:flask|beaker)),? (?:standing |stood )?in (?:an )?ice(?:[ -]bath)?\)", "Nitrating acid: in a {2} in ice, the nitric acid is dripped into {0} {1}"),
+    ("nitric_mixture", r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=\n\d ))([Tt]he )?[Nn]itric (?:mixture|mix|solution)(?= (?:over|is|was|from|in|during|dropwise|by)\b)", "Nitrating acid"),
+    ("so_warm_tap_shut", r"[.;,] (-?\d+ ?°C): (?:the )?(?:tap|funnel|feed|drip) (?:shut|closed|off)(?=[.;,\n])", "; stop at {0}"),
+    ("made_in_ice_acid_to_water", r",? (?:the )?acid (?:in)?to (?:the )?water(?=[,.;])", ""),
+    ("add_a_cooled_mixture", r"\b[Aa]dd (?:slowly )?(?:a|the) (?:cooled|cold|ice-cold|chilled) mixture of ((?:[^.;\n]|\.\d){10,120}?)(?=[;.](?:\s|$))", "In a beaker in ice mix {0}. Add the mixture from the beaker to the flask"),
+    ("we_made_it_of_it", r"(?<![\s\S])\s*(?:We|I) (?:have )?[a-z]+(?:ed|t) ((?:\d-)?[a-z][\w-]*(?: [a-z]+)?)\. (\d[\d.,]* ?(?:g|grams?)) of it\b", "{1} of {0}"),
     ("would_have_stopped_it", r"[,;] (?:and )?(?:I|we)(?:'d|’d| would) have (?:stopped|shut|closed|held back) the [a-z]+ (?:otherwise|if not)(?=[.;\n])", ""),
     ("vessel_row_with_its_size", r"(?:(?<=^)|(?<=\n))((?:three-neck |two-neck |round |generator |reaction )?(?:flask|beaker)) (\d[\d.,]* ?m?L) {3,}(?=[A-Za-z][^\n]*\d ?(?:m?g|m?L|kg)\b)", "{1} {0}: "),
     ("funnel_row_with_its_size", r"(?:(?<=^)|(?<=\n))((?:dropping |addition |tap )funnel) \d[\d.,]* ?m?L {3,}(?=[A-Za-z])", "{0}: "),

@@ -11,6 +11,11 @@ UNNAMED = patterns.compile(
     r"\b(?:m?L) of (?:the |our |this )?(?:(?P<percent>\d\d) ?(?:%|percent|per cent) |(?P<strong>concentrated |conc\.? |fuming ))(?P<at>)acid\b",
     re.I,
 )
+BY_ITS_STRENGTH = patterns.compile(
+    r"\b(?:m?L) of (?:the |our |this )?(?P<percent>\d\d) ?(?:%|percent|per cent)(?P<at>)(?=[.,;)]| (?:in|into|onto|on|over|to|that|which|and|from|was|were|is)\b)",
+    re.I,
+)
+""" "600 mL of the 96 percent in the demijohn": of a text about acid."""
 SOLD_AT = {
     "hydrochloric": (31, 32, 35, 36, 37, 38),
     "hydrobromic": (47, 48),
@@ -35,6 +40,11 @@ def with_names(text: str, where: list[int]) -> tuple[str, list[int]]:
             meant = [x for x in named if int(m["percent"]) in SOLD_AT.get(x, ())]
         if len(meant) == 1:
             puts.append((m.start("at"), m.start("at"), f"{meant[0]} "))
+    if re.search(r"\bacid\b", text, re.I):
+        for m in BY_ITS_STRENGTH.finditer(text):
+            meant = [x for x, sold in SOLD_AT.items() if int(m["percent"]) in sold and (not named or x in named)]
+            if len(meant) == 1:
+                puts.append((m.start("at"), m.start("at"), f" {meant[0]} acid"))
     if BURNT_LIME.search(text) and not SLAKED_LIME.search(text):
         puts += [(*m.span(1), "calcium oxide") for m in THE_LIME.finditer(text)]
     if not puts:
