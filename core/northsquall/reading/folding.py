@@ -53,8 +53,9 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("nitrating_acid_over", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=\n\d )|(?<=\n\d  ))(?:The )?(?:[Nn]itrating|[Mm]ixed|[Nn]itric) (?:acid|acids|mixture|mix)(?: mixture)?,? (?=(?:over|during|within|in) \d[\d.,]* ?(?:min|h)\b)", "The nitrating acid is added "),
     ("nitric_into_its_acid", r"(?<=[ \n.)])[Nn]itric acid (?:goes |is put |is dripped |dripped )?into (?:its|the) (\d[\d.,]* ?m?L of (?:acetic|sulfuric) acid),? (?:by drops|dropwise|drop by drop|slowly)?,? ?((?:below|under|at|not above) \d+ ?°C) \((?:an? )?(\d[\d.,]* ?m?L (?:conical )?(?:flask|beaker)),? (?:standing |stood )?in (?:an )?ice(?:[ -]bath)?\)", "Nitrating acid: in a {2} in ice, the nitric acid is dripped into {0} {1}"),
-    ("nitric_mixture", r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=\n\d ))([Tt]he )?[Nn]itric (?:mixture|mix|solution)(?= (?:over|is|was|from|in|during|dropwise|by)\b)", "Nitrating acid"),
+    ("nitric_mixture", r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=\n\d ))([Tt]he )?[Nn]itric (?:mixture|mix|solution)(?= (?:over|is|was|from|in|during|dropwise|by)\b)(?! (?:over|during|within|in) \d)", "Nitrating acid"),
     ("so_warm_tap_shut", r"[.;,] (-?\d+ ?°C): (?:the )?(?:tap|funnel|feed|drip) (?:shut|closed|off)(?=[.;,\n])", "; stop at {0}"),
     ("made_in_ice_acid_to_water", r",? (?:the )?acid (?:in)?to (?:the )?water(?=[,.;])", ""),
     ("add_a_cooled_mixture", r"\b[Aa]dd (?:slowly )?(?:a|the) (?:cooled|cold|ice-cold|chilled) mixture of ((?:[^.;\n]|\.\d){10,120}?)(?=[;.](?:\s|$))", "In a beaker in ice mix {0}. Add the mixture from the beaker to the flask"),

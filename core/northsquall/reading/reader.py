@@ -16,7 +16,7 @@ from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
 from northsquall import patterns
-from northsquall.procedure import Material, Procedure, Quantity, Step, Unread
+from northsquall.procedure import Material, Procedure, Quantity, Step, Unread, Vessel
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_TIME, WRITTEN_VOLUME, convert, dimension
@@ -705,7 +705,8 @@ def _not_from_the_first_words(doc: Procedure) -> None:
 
 def _what_waits_still(account: Account) -> None:
     """A nitrating acid that was made up beside the batch and is never told to go anywhere goes in where it is spoken of last, at a rate nobody wrote."""
-    doc, mix, main = account.doc, account.mix, account.main
+    doc, main = account.doc, account.main
+    mix = account.mix or (_with_nitric_acid(doc, main) if main is not None else None)
     if mix is None or main is None or mix is main:
         return
     made = [s for s in doc.steps if s.vessel == mix.name]
@@ -725,6 +726,16 @@ def _what_waits_still(account: Account) -> None:
     in_order(
         doc, [*before, Step(n=then, kind="dose", text=account.source[slice(*at)], span=at, vessel=main.name, from_vessel=mix.name), *behind]
     )
+
+
+def _with_nitric_acid(doc: Procedure, main: Vessel) -> Vessel | None:
+    """The vessel beside the batch that holds nitric acid, and nothing but what a nitrating acid is made of."""
+    known = {m.id: m.identity for m in doc.materials}
+    for v in doc.vessels:
+        held = {known.get(k) for s in doc.steps if s.vessel == v.name and s.kind in MADE_UP for k in s.materials}
+        if v is not main and "nitric acid" in held and held <= NITRATES:
+            return v
+    return None
 
 
 NITRATES = {"nitric acid", "sulfuric acid", "fuming nitric acid", "oleum", "water", "acetic acid", "acetic anhydride"}
