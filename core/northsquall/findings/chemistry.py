@@ -449,7 +449,7 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
 
 
 GROUND_WITH = patterns.compile(
-    r"\b(?:ground|grind\w*|rub|rubs|rubbed|rubbing|pounded|milled|triturated?)\b(?: (?:the (?:two|three|four|lot|powders|salts|solids)|them|all|everything))?(?:,? (?:up|well|fine\w*|it|them|dry))* (?:together|with)\b|\b(?:together|both)\b[^.;\n]{0,30}\b(?:ground|in (?:a|the) mortar)\b",
+    r"\b(?:ground|grind\w*|rub|rubs|rubbed|rubbing|pounded|milled|triturated?)\b(?: (?:the (?:two|three|four|lot|powders|salts|solids)|them|all|everything))?(?:,? (?:up|well|fine\w*|it|them|dry))* (?:together|with)\b|\bball mill\b|\b(?:together|both)\b[^.;\n]{0,30}\b(?:ground|in (?:a|the) mortar)\b",
     re.I,
 )
 NITRATES = {"ammonium nitrate", "potassium nitrate", "sodium nitrate", "barium nitrate", "strontium nitrate", "silver nitrate"}

@@ -460,7 +460,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "G02",
         _p(
-            r"\b(?:watch ?glass|lid|cover|plate|cap|dish)\b[^.;\n]{0,30}\b(?:an? (?:\w+ )?(?:weight|brick|stone|book|clamp)|weights?)\b[^.;\n]{0,15}\b(?:on|over|top)\b|\b(?:watch ?glass|lid|cover|plate|cap)\b[^.;\n]{0,25}\b(?:weighted|weighed) down\b"
+            r"\b(?:watch ?glass|lid|cover|plate|cap|dish)\b[^.;\n]{0,30}\b(?:an? (?:\w+ )?(?:weight|brick|stone|book|clamp)|weights?)\b[^.;\n]{0,15}\b(?:on|over|top)\b|\b(?:lid|cover|plate|cap)\b[^.;\n]{0,12}\bwith an? (?:brick|stone|weight)\b|\b(?:watch ?glass|lid|cover|plate|cap)\b[^.;\n]{0,25}\b(?:weighted|weighed) down\b"
         ),
         gas_matters,
     ),
@@ -481,6 +481,14 @@ SAYINGS: tuple[Told, ...] = (
         "destroyed, and shown to be gone",
         "Destroy what is left, and test that it is gone.",
         denies=True,
+    ),
+    _as_said(
+        "H07",
+        _p(
+            r"\b(?:(?:cooling |condenser['’]?s? |tap )?water|water hose|hose|condenser)\b (?:was|is|were) (?:still |not yet )?(?:off|not on|not connected|unconnected|shut|closed)\b(?! (?:at|when|after))"
+        ),
+        lambda c: heat_matters(c) and any(s.kind in ("reflux", "heat", "distil") or c.enthalpy is not None for s in c.procedure.steps),
+        safe=_p(r"\b(?:if|when|once|after|before|until|at the end|never|should)\b"),
     ),
     _as_said("Q09", _p(r"\bdistil\w* (?:it |them |that )?(?:off|over|down),? all of it\b"), lambda c: distils(c, None)),
     Told(

@@ -53,6 +53,11 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("from_clock_to", r"\b[Ff]rom ([01]?\d|2[0-3]):([0-5]\d) (?:to|till|until) ([01]?\d|2[0-3]):([0-5]\d),? (?=[a-z])", "{0} {1} {2} {3}"),
+    ("two_holds", r"(?<=[.;\n] )(\d[\d.,]* ?(?:min|h) at \d+ ?°C), (\d[\d.,]* ?(?:min|h) at \d+ ?°C)(?=[.;\n])", "{0}. {1}"),
+    ("ice_in_the_bucket", r"\b(\d[\d.,]* ?kg) (?:of )?(?:crushed )?ice (?:stands |is |stood |ready )?in (?:the|a) (?:bucket|box|tub|bin|basin)(?=[.;,\n])", "{0} of ice ready"),
+    ("filings_from_the_shop", r"\b([a-z]+ (?:filings|turnings|powder|dust|granules|shavings|chips|scrap|wool|foil)) from (?:the|our) [a-z]+(?: [a-z]+)? \((?:about |some |roughly )?(\d[\d.,]* ?k?g)\)", "{0} ({1})"),
+    ("i_purify_it", r"(?<![\s\S])(\s*(?:I|We) (?:purify|distil|redistil|clean|recover|dry) (?:the|our|my|some) ([a-z]+(?: [a-z]+)?)[^.\n]{0,40}\. )((?:\d[\d.,]*|[A-Z][a-z]+(?: [a-z]+){0,3}) ?(?:mL|millilit(?:re|er)s|mils|g|grams))(?: (?:from|out of) the [a-z]+(?: [a-z]+)?)? (?=(?:go|goes|went|are put|is put)\b)", "{0}{2} of {1} "),
     ("nitrating_acid_over", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=\n\d )|(?<=\n\d  ))(?:The )?(?:[Nn]itrating|[Mm]ixed|[Nn]itric) (?:acid|acids|mixture|mix)(?: mixture)?,? (?=(?:over|during|within|in) \d[\d.,]* ?(?:min|h)\b)", "The nitrating acid is added "),
     ("nitric_into_its_acid", r"(?<=[ \n.)])[Nn]itric acid (?:goes |is put |is dripped |dripped )?into (?:its|the) (\d[\d.,]* ?m?L of (?:acetic|sulfuric) acid),? (?:by drops|dropwise|drop by drop|slowly)?,? ?((?:below|under|at|not above) \d+ ?°C) \((?:an? )?(\d[\d.,]* ?m?L (?:conical )?(?:flask|beaker)),? (?:standing |stood )?in (?:an )?ice(?:[ -]bath)?\)", "Nitrating acid: in a {2} in ice, the nitric acid is dripped into {0} {1}"),
     ("nitric_mixture", r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=\n\d ))([Tt]he )?[Nn]itric (?:mixture|mix|solution)(?= (?:over|is|was|from|in|during|dropwise|by)\b)(?! (?:over|during|within|in) \d)", "Nitrating acid"),
@@ -1025,7 +1030,7 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             put = re.sub(r"(?<=in )\w+", lambda x: PARTS[x[0].lower()], put)
         if name == "two_fifties":
             put = " ".join(SAID_AS.get(word, word) for word in put.split(" "))
-        if name == "clock_range":
+        if name in ("clock_range", "from_clock_to"):
             begun, over = (60 * int(told[k]) + int(told[k + 1]) for k in (0, 2))
             of = "" if m.string[m.end() :].startswith(("at ", "in ", "under ", "on ")) else "During "
             put = f"{of}{(over - begun) % (24 * 60)} min "
