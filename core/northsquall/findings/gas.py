@@ -1240,6 +1240,38 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     return best
 
 
+OVER_STEAM = patterns.compile(r"\b(?:steam[- ]bath|boiling water|hot ?plate|oven|radiator|sand bath|oil bath|heat gun|hair ?dryer)\b", re.I)
+NOT_NEAR = patterns.compile(r"\b(?:no|never|not|without|(?:far )?(?:away )?from)\b[^.;\n]{0,20}$", re.I)
+LIGHTS_AT_C = 120.0
+"""Temperature of ignition up to which steam, an oven or a bath lights a vapour (assumption: carbon disulfide)."""
+
+
+@rule("G08")
+def lights_on_what_is_warm(c: Context) -> Iterator[Finding]:
+    """G08: a liquid whose vapour lights on a steam pipe or an oven, near one."""
+    low = next(
+        (
+            (x, auto)
+            for x in c.lots.values()
+            if x.substance is not None and (auto := x.substance.value("Tauto")) is not None and auto.value <= LIGHTS_AT_C
+        ),
+        None,
+    )
+    m = OVER_STEAM.search(c.procedure.flowing)
+    if low is None or m is None or NOT_NEAR.search(c.procedure.flowing[max(0, m.start() - 25) : m.start()]):
+        return
+    x, auto = low
+    assert x.substance is not None
+    yield _burns(
+        c,
+        "stop",
+        f"{x.substance.id[:1].upper() + x.substance.id[1:]} lights itself at {auto.value:.0f} °C, and “{m.group()}” is there.",
+        c.step_at(m.start()),
+        m.span(),
+        auto.value,
+    )
+
+
 @rule("G09")
 def back_pressure(c: Context) -> Iterator[Finding]:
     """G09: the line's back-pressure over what a joint holds."""

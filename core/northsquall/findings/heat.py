@@ -331,7 +331,14 @@ def _cooled_first(c: Context, n: int, limit_C: float) -> bool:
     before = [s for s in c.procedure.steps if s.n < n and step is not None and s.vessel == step.vessel and s.kind != "test"]
     last = before[-1] if before else None
     kinds = ("cool", "charge")  # "sulfuric acid at -5 °C": what is put in waits until it is there
+    if last is not None and last.kind == "cool" and last.T_range is None and last.T_limit is None and limit_C >= ICE_COOLS_TO_C:
+        return IN_ICE.search(last.text) is not None  # "cool in ice": until it is cold
     return last is not None and last.kind in kinds and last.duration is None and last.T_range is not None and last.T_range.value <= limit_C
+
+
+ICE_COOLS_TO_C = 10.0
+"""Limit from which what is "cooled in ice" is below it when one goes on (assumption)."""
+IN_ICE = patterns.compile(r"\bice\b", re.I)
 
 
 def _held_below(c: Context, n: int) -> tuple[float, str] | None:

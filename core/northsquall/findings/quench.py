@@ -865,6 +865,35 @@ def isolated(c: Context) -> Iterator[Finding]:
             return
 
 
+TAKEN_DRY = patterns.compile(
+    r"\b(?:filter\w*|dry|dried|drying|press\w*|scrap\w*|collect\w*|mud|crystals?|needles?|solid|powder|precipitate|crust)\b", re.I
+)
+
+
+@rule("S01")
+def goes_off_when_dry(c: Context) -> Iterator[Finding]:
+    """S01: what iodine leaves with ammonia, or silver and mercury with nitric acid and alcohol, is taken off or dried: it goes off at a touch."""
+    there = {x.substance.id for x in c.lots.values() if x.substance is not None}
+    text = c.procedure.flowing
+    acid_silver = there & {"silver", "silver nitrate", "mercury"} and "nitric acid" in there | (
+        {"nitric acid"} if re.search(r"\bnitric\b", text, re.I) else set()
+    )
+    what = (
+        "iodine and ammonia"
+        if {"iodine", "ammonia"} <= there
+        else "silver or mercury, nitric acid and alcohol"
+        if acid_silver and "ethanol" in there
+        else ""
+    )
+    m = TAKEN_DRY.search(text)
+    if not what or m is None:
+        return
+    yield finding(
+        "S01", "stop", f"{what[:1].upper() + what[1:]} meet here, and “{m.group()}”: the solid that forms goes off at a touch when it is dry.", step=c.step_at(m.start()), span=m.span(), limit="never together",
+        remedy="Do not touch or move what has formed; keep it wet, shut the room off, and call those who take explosives away.", source="handbook 3.4; common practice, no source", short="goes off when dry",
+    )  # fmt: skip
+
+
 OVEN = patterns.compile(r"\b(?:oven|radiator|hot ?plate|drying cabinet|steam bath|heater|hair ?dryer|heat gun|lamp)\b", re.I)
 WARM_DRY_C = 40.0
 """From here what goes off is dried warm (assumption)."""

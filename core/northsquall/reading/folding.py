@@ -53,6 +53,9 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("of_molar_acid", r"\b(?:of )(?:a )?(molar|one[- ]molar|normal) (?=(?:hydrochloric|sulfuric|sulphuric|nitric|acetic|hydrobromic|sodium|potassium|ammonia|caustic|silver)\b)", "of 1 M "),
+    ("salt_by_its_anion", r"\b[Tt]he (persulfate|nitrate|nitrite|sulfate|chloride|carbonate|bromide|iodide|acetate|hydroxide|permanganate|chlorate|sulfite|bisulfite|borohydride), (ammonium|sodium|potassium|calcium|magnesium|zinc|lithium), (?=\d|[a-z]+(?:-[a-z]+)? (?:grams?|g|mL|mils)\b)", "The {1} {0}, "),
+    ("back_in_ice", r"\b[Bb]ack (?:in|on|into) (?:the )?ice(?:[ -](?:water )?bath)?[:;,] (?=\d)", "Cool in ice. "),
     ("from_clock_to", r"\b[Ff]rom ([01]?\d|2[0-3]):([0-5]\d) (?:to|till|until) ([01]?\d|2[0-3]):([0-5]\d),? (?=[a-z])", "{0} {1} {2} {3}"),
     ("two_holds", r"(?<=[.;\n] )(\d[\d.,]* ?(?:min|h) at \d+ ?°C), (\d[\d.,]* ?(?:min|h) at \d+ ?°C)(?=[.;\n])", "{0}. {1}"),
     ("ice_in_the_bucket", r"\b(\d[\d.,]* ?kg) (?:of )?(?:crushed )?ice (?:stands |is |stood |ready )?in (?:the|a) (?:bucket|box|tub|bin|basin)(?=[.;,\n])", "{0} of ice ready"),
@@ -172,6 +175,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("crystallise_from", rf"{_NEW}Crystalli[sz]e from ", "Recrystallise from "),
     ("trap_stirred_into", rf"{_NEW}Trap(?: \([^()\n]*\))?: (?:stirred|dripped|poured|run) into ", "The condensate is poured into "),
     ("ice_tipped_in", r"\b(?:tipped|threw|put|dropped|shovelled|chucked) (?:some |the )?ice(?: cubes)? (?:straight )?(?:in ?to|on ?to|on|over) (it|the acid|the flask|the mixture|the beaker)\b", "added ice to {0}"),
+    ("letter_without_colon", r"(?:(?<=^)|(?<=\n)|(?<=[.;] ))([A-H]) (?=\d[\d.,]* ?m?L (?:[\w-]+ ){0,2}?(?:flask|beaker|bottle|jar|bucket)\b[^.\n]*\.[ \n]+[B-H] \d)", "\n{0}: "),
     ("letter_on_its_line", r"(?<=[.;]) ([B-H]: )(?=\d[\d.,]* ?m?L (?:[\w-]+ ){0,2}?(?:flask|beaker|bottle|jar|bucket)\b)", "\n{0}"),
     ("ice_if_above", r",? ice (?:if|when) (?:above|over|warmer than|it passes) \d+ ?°C", ""),
     ("destroys_the_rest", r" ?\((?:destroys|kills|uses up|takes) the [a-z ]{3,25}\)", ""),
