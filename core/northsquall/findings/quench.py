@@ -870,21 +870,24 @@ TAKEN_DRY = patterns.compile(
 )
 
 
+GO_OFF_DRY: dict[str, tuple[set[str], ...]] = {
+    "iodine and ammonia": ({"iodine"}, {"ammonia"}),
+    "silver or mercury, nitric acid and alcohol": ({"silver", "silver nitrate", "mercury"}, {"nitric acid"}, {"ethanol"}),
+    "acetylene, ammonia and copper or silver": (
+        {"calcium carbide", "acetylene"},
+        {"ammonia"},
+        {"copper(II) sulfate", "copper(II) sulfate pentahydrate", "copper(I) chloride", "copper(II) chloride", "silver nitrate"},
+    ),
+}
+"""What meets, and leaves a solid that goes off at a touch (handbook 3.4; common practice, no source)."""
+
+
 @rule("S01")
 def goes_off_when_dry(c: Context) -> Iterator[Finding]:
     """S01: what iodine leaves with ammonia, or silver and mercury with nitric acid and alcohol, is taken off or dried: it goes off at a touch."""
     there = {x.substance.id for x in c.lots.values() if x.substance is not None}
     text = c.procedure.flowing
-    acid_silver = there & {"silver", "silver nitrate", "mercury"} and "nitric acid" in there | (
-        {"nitric acid"} if re.search(r"\bnitric\b", text, re.I) else set()
-    )
-    what = (
-        "iodine and ammonia"
-        if {"iodine", "ammonia"} <= there
-        else "silver or mercury, nitric acid and alcohol"
-        if acid_silver and "ethanol" in there
-        else ""
-    )
+    what = next((said for said, groups in GO_OFF_DRY.items() if all(there & g for g in groups)), "")
     m = TAKEN_DRY.search(text)
     if not what or m is None:
         return
@@ -940,7 +943,7 @@ def hydroxylamine_concentrated(c: Context) -> Iterator[Finding]:
 
 
 DRY_SALT = patterns.compile(
-    r"\b(?:sodium|potassium|alkali|white|nitronate) (?:\w+ )?salts?\b[^.;\n]{0,70}\b(?:dry|dries|dried|drying)\b|\b(?:dry|dries|dried|drying)\b[^.;\n]{0,40}\b(?:sodium|potassium|nitronate) salts?\b",
+    r"\b(?:sodium|potassium|alkali|white|nitronate) (?:\w+ )?salts?\b[^.;\n]{0,70}\b(?:dry|dries|dried|drying)\b|\b(?:dry|dries|dried|drying)\b[^.;\n]{0,40}\b(?:sodium|potassium|nitronate) salts?\b|\bsalt (?:cake|mass)\b[^.\n]{0,40}\bdr(?:y|ied)\b",
     re.I,
 )
 

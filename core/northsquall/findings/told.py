@@ -490,6 +490,33 @@ SAYINGS: tuple[Told, ...] = (
         lambda c: heat_matters(c) and any(s.kind in ("reflux", "heat", "distil") or c.enthalpy is not None for s in c.procedure.steps),
         safe=_p(r"\b(?:if|when|once|after|before|until|at the end|never|should)\b"),
     ),
+    _as_said(
+        "H09",
+        _p(r"(?<=[,;(] )(?:no stirr(?:er|ing)|without (?:an? )?stirr(?:er|ing)|unstirred|not stirred)(?=[.;,)\n])"),
+        heat_matters,
+    ),
+    _as_said(
+        "P08",
+        _p(r"\b(?:[Ll]eave|[Ll]eft) (?:it|the (?:flask|batch|mixture|pot)) alone\b(?! (?:for a (?:moment|minute)|until it is cold))"),
+        heat_matters,
+        safe=_p(r"\b(?:never|not|don['’]t|must)\b"),
+    ),
+    Told(
+        "G09",
+        _p(
+            r"\b(?:drying tube|tube|line|outlet|bubbler|condenser|hose|vent)\b[^.;\n]{0,12}\b(?:is |was |were |being )?(?:blocked|plugged|caked|clogged|choked)\b"
+        ),
+        "the way out is blocked",
+        lambda c: gas_matters(c) or any(s.kind in ("reflux", "distil", "heat") for s in c.procedure.steps),
+        "an open way out",
+        "Clear it or change it before anything is warmed.",
+        safe=_p(r"\b(?:if|when|never|not|before|check\w*|so that)\b"),
+    ),
+    _as_said(
+        "P10",
+        _p(r"\bonly (?:had |have |wore |wear )?(?:the |my |his |her )?(?:sun|reading|own|ordinary|normal)[ -]?(?:glasses|spectacles)\b"),
+        reagent_acts,
+    ),
     _as_said("Q09", _p(r"\bdistil\w* (?:it |them |that )?(?:off|over|down),? all of it\b"), lambda c: distils(c, None)),
     Told(
         "G02",

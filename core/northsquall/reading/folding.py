@@ -53,6 +53,11 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("bath_up_to", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=\d[.)] )|(?<=\n\d )|(?<=\n\d  ))(?:[Tt]he )?([Oo]il|[Ss]and|[Ww]ater|[Mm]etal)[ -]bath (?:is brought |is heated |is raised |goes |up )?(?:in|within|over|during) (\d[\d.,]* ?min) (?:up )?to (\d+ ?°C)", "The flask is heated in the {0} bath at {2} within {1}"),
+    ("bubbles_in_the_bottle", r",? (?:at )?(?:about )?(?:one|two|three|four|\d) bubbles? (?:a|per|each) second (?:in|through) the (?:washing|wash|drying|gas|first|second) bottle(?=[.;,\n])", ""),
+    ("with_so_much_left_name", r",? (?:with|leaving) \d[\d.,]* ?m?L (?:left|remaining|behind)(?: in the flask)?: (?=[a-z]+ ?[a-z]* \d[\d.,]* ?g \()", "; "),
+    ("grams_per_hundred", r"(?<=[a-z] )g/100 ?mL(?= {2,}|\n|$)", "g/dL"),
+    ("lid_of_the_bath", r"\bthe lid of the (?:water|ice|oil|steam)[ -]bath\b", "a lid"),
     ("of_molar_acid", r"\b(?:of )(?:a )?(molar|one[- ]molar|normal) (?=(?:hydrochloric|sulfuric|sulphuric|nitric|acetic|hydrobromic|sodium|potassium|ammonia|caustic|silver)\b)", "of 1 M "),
     ("salt_by_its_anion", r"\b[Tt]he (persulfate|nitrate|nitrite|sulfate|chloride|carbonate|bromide|iodide|acetate|hydroxide|permanganate|chlorate|sulfite|bisulfite|borohydride), (ammonium|sodium|potassium|calcium|magnesium|zinc|lithium), (?=\d|[a-z]+(?:-[a-z]+)? (?:grams?|g|mL|mils)\b)", "The {1} {0}, "),
     ("back_in_ice", r"\b[Bb]ack (?:in|on|into) (?:the )?ice(?:[ -](?:water )?bath)?[:;,] (?=\d)", "Cool in ice. "),
