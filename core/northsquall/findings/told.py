@@ -465,24 +465,6 @@ SAYINGS: tuple[Told, ...] = (
         gas_matters,
     ),
     _as_said(
-        "H13",
-        _p(
-            r"\b[Nn]othing\. (?:[Mm]ore|[Aa] (?:bit|little|drop|few drops) more|[Aa]nother|[Ss]ome more|[Ss]till more)\b(?! (?:happened|was seen))"
-        ),
-        heat_matters,
-    ),
-    Told(
-        "Q01",
-        _p(
-            r"\b(?:excess|surplus|rest|remainder|left-?overs?|what (?:is|was) left)\b[^.;\n]{0,40}\b(?:is|was|were|are) (?:not|never) (?:destroyed|decomposed|quenched|killed|neutrali[sz]ed|taken care of)\b"
-        ),
-        "what acts is left, and nothing destroys it",
-        reagent_acts,
-        "destroyed, and shown to be gone",
-        "Destroy what is left, and test that it is gone.",
-        denies=True,
-    ),
-    _as_said(
         "H07",
         _p(
             r"\b(?:(?:cooling |condenser['’]?s? |tap )?water|water hose|hose|condenser)\b (?:was|is|were) (?:still |not yet )?(?:off|not on|not connected|unconnected|shut|closed)\b(?! (?:at|when|after))"

@@ -2296,7 +2296,7 @@ def _train(account: Account, r: Reading) -> bool:
             (
                 m
                 for m in lex.TRAIN.finditer(r.text)
-                if not OF_THE_SENSOR.search(r.text[: m.start()]) and not (test_tube and THE_TUBE.match(m.group()))
+                if not OF_THE_SENSOR.search(r.text[: m.start() + (m.group()[:1] in ",;")]) and not (test_tube and THE_TUBE.match(m.group()))
             ),
             None,
         )
