@@ -528,7 +528,7 @@ def _idle(c: Context, dose: Timed) -> bool:
         return False
     heat = sum(abs(r.heat_kJ.high or 0.0) for r in here)
     free = dose.step.T_limit is None and dose.step.T_range is None and not any(r.role == "decomposition" for r in here)
-    most = "H01_note_K" if free and all(r.route == "hess" for r in here) else "H11_rise_K"
+    most = "H11_condition_K" if free and all(r.route == "hess" for r in here) else "H11_rise_K"
     return heat * 1e3 / c.pot.cp_J_K < c.settings.severity(most)
 
 

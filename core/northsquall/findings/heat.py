@@ -150,7 +150,12 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if seg.kind == "hold" and hot is not None and hot.peak_at_s < hot.start_s + 30.0:
             continue  # warm from the step before, whose finding it is
         step = c.step(seg.step)
-        if best <= seg.limit_C and hot is not None and hot.peak_at_s < hot.start_s + 30.0 and _cooled_first(c, seg.step, seg.limit_C):
+        if (
+            best <= seg.limit_C
+            and hot is not None
+            and hot.peak_at_s < hot.start_s + 30.0
+            and _cooled_first(c, seg.step, seg.limit_C, hot.peak_at_s - hot.start_s)
+        ):
             continue  # "cool to 0 °C" lasts until it is cold, however long that takes in the poorest bath
         if c.unknown_dose is not None and c.unknown_dose.step.n <= seg.step:
             if c.unknown_dose.step.n == seg.step:
@@ -325,12 +330,12 @@ def _fed_wanted(c: Context, n: int) -> bool:
     return any(r.step == n and r.role == "wanted" for r in c.reactions)
 
 
-def _cooled_first(c: Context, n: int, limit_C: float) -> bool:
-    """Whether the batch is cooled to below a limit, for as long as that takes, right before a step."""
+def _cooled_first(c: Context, n: int, limit_C: float, after_s: float) -> bool:
+    """Whether the batch is cooled to below a limit, for as long as that takes, right before a step that is warmest `after_s` from its start."""
     step = c.step(n)
     before = [s for s in c.procedure.steps if s.n < n and step is not None and s.vessel == step.vessel and s.kind != "test"]
     last = before[-1] if before else None
-    kinds = ("cool", "charge")  # "sulfuric acid at -5 °C": what is put in waits until it is there
+    kinds = ("cool", "charge") if after_s < 1.0 else ("cool",)  # "sulfuric acid at -5 °C": what is put in waits until it is there
     if last is not None and last.kind == "cool" and last.T_range is None and last.T_limit is None and limit_C >= ICE_COOLS_TO_C:
         return IN_ICE.search(last.text) is not None  # "cool in ice": until it is cold
     return last is not None and last.kind in kinds and last.duration is None and last.T_range is not None and last.T_range.value <= limit_C

@@ -499,6 +499,12 @@ SAYINGS: tuple[Told, ...] = (
         _p(r"\bonly (?:had |have |wore |wear )?(?:the |my |his |her )?(?:sun|reading|own|ordinary|normal)[ -]?(?:glasses|spectacles)\b"),
         reagent_acts,
     ),
+    _as_said(
+        "H05",
+        _p(r"\b(?:(?:cooling|ice|water)[ -]bath|bath|ice tub) (?:was|is|stood) (?:still )?empty\b"),
+        heat_matters,
+        safe=_p(r"\b(?:if|when|never|not|once)\b"),
+    ),
     _as_said("Q09", _p(r"\bdistil\w* (?:it |them |that )?(?:off|over|down),? all of it\b"), lambda c: distils(c, None)),
     Told(
         "G02",
