@@ -115,7 +115,7 @@ def _strip_behind(c: Context, x: Leftover) -> bool:
         s.span[1]
         for s in c.procedure.steps
         if s.kind in ("charge", "add", "dose")
-        and any(c.lots[k].substance is not None and x.root in c.lots[k].substance.parts for k in s.materials)
+        and any(x.root in of.parts for k in s.materials if (of := c.lots[k].substance) is not None)
     ]
     return STRIP_SHOWS.search(c.procedure.flowing, max(fed, default=0)) is not None
 

@@ -396,7 +396,7 @@ BEHIND_A_NAME = {"in", "into", "all", "at", "to", "is", "was", "goes", "went", "
 def by_its_tail(tokens: list[Token]) -> list[Token]:
     """ "4-Chlorotoluene … the chlorotoluene": a name without its locant is that of the one which was named with it before."""
     full: dict[str, set[str]] = {}
-    out = []
+    out: list[Token] = []
     for t in tokens:
         if t.kind == "sub" and (m := re.fullmatch(r"(?:[opmn]|[\d,]+|ortho|meta|para)-([a-z]{7,}(?: [a-z]+)?)", t.low)) is not None:
             full.setdefault(m[1], set()).add(str(t.value))
