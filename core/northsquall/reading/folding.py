@@ -1003,7 +1003,6 @@ def _a_bath(text: str, m: re.Match[str], name: str) -> str:
     return ("" if new else ". ") + f"The flask is heated {where}"
 
 
-@lru_cache(PIECES_KEPT)
 def _places(m: re.Match[str], put: str) -> list[int]:
     """Where the characters of what is put for a match stood: those that it begins and ends with as written at their own places."""
     was, least = m.group(), min(len(m.group()), len(put))
@@ -1015,6 +1014,7 @@ def _places(m: re.Match[str], put: str) -> list[int]:
     return [*range(m.start(), m.start() + begin), *at, *range(m.end() - end, m.end())]
 
 
+@lru_cache(PIECES_KEPT)
 def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
     """(a piece as the rules read it, where each of its characters stood, or nothing where none moved, its length as written).
 
