@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from northsquall.assess import assess
 from northsquall.procedure import Procedure, Step
 from northsquall.reading import read
+from northsquall.reading.folding import plain
 
 FLASK = "Test batch\n\nIn a 250 mL three-neck flask with stirrer, thermometer in the liquid, ice bath of 1 kg: toluene 100 mL, benzaldehyde 10.6 g.\n"
 
@@ -177,3 +178,10 @@ def test_that_which_is_run_in_is_what_was_told_before(words: str, minutes: int) 
     step = fed(read(f"{FLASK}Then sodium nitrite, 7 g in 20 mL of water. {words} Stir 1 h."), "sodium nitrite")
     assert step.duration is not None
     assert step.duration.value == minutes
+
+
+@pytest.mark.parametrize("more", ["another 20 mL of bromobenzene", "20 mL more of the bromobenzene"])
+def test_more_reagent_where_nothing_started_is_never_read_as_waiting(more: str) -> None:
+    """Handbook 4, H13: what is put in because nothing was seen is the danger; more of what destroys, until its paper shows it, is not."""
+    said = f"It is to start within minutes; if it does not, add {more}."
+    assert more in plain(f"{FLASK}{said}")[0]

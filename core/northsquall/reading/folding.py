@@ -119,7 +119,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("clock_range", r"(?:(?<=^)|(?<=\n))([01]?\d|2[0-3]):([0-5]\d) ?(?:[-–]|to|till|until) ?([01]?\d|2[0-3]):([0-5]\d):? (?=[^\W\d]|\d)", "{0} {1} {2} {3}"),
     ("funnel_row", r"(?:(?<=^)|(?<=\n))((?:Dropping |Addition )?[Ff]unnel) {2,}(?=[a-z])", "{0}: "),
     ("in_steps_until", r"\bin \d[\d.,]* ?m?L (?:steps|portions|lots|doses) (?=until|till)", "in small portions "),
-    ("if_not_more", r"(?<=[;,.] )(?:and )?[Ii]f (?:it does not|not|it is not|it doesn't|it stays white|none|there is none|it fails),? (?:add )?(?:another )?(?:\d[\d.,]* ?m?L|a few drops|a little|some) (?:more )?(?:of )?(?:the )?[a-z]+(?: more| again)?(?=[.;,])", "if not, wait"),
+    ("if_not_more", r"(?<=[;,.] )(?:and )?[Ii]f (?:it does not|not|it is not|it doesn't|it stays white|none|there is none|it fails),? (?:add )?(?:another )?(?:\d[\d.,]* ?m?L|a few drops|a little|some) (?:more )?(?:of )?(?:the )?(?:thiosulfate|(?:bi|metabi|hydrogen ?)?sulfite|(?:bi)?carbonate|soda|caustic|lye|ammonia)(?: more| again)?(?=[.;,])", "if not, wait"),
     ("weighed_in_the_hood", r"(?<=[;,-] )[A-Z]?[\w()]+(?: [a-z]+)? (?:weighed|measured|handled|poured|tapped|dispensed)(?: out| off)? (?:only )?in the (hood|fume cupboard|cupboard)(?=\n|[;.,])", "in the {0}"),
     ("gas_off_in_moles", r",? (?:\d[\d.,]* ?m?mol (?:of )?(?:SO2|HCl|HBr|NO2|NO|Cl2|CO2|H2|N2|NH3|CO)|(?:SO2|HCl|HBr|NO2|NO|Cl2|CO2|H2|N2|NH3|CO),? \d[\d.,]* ?m?mol) (?:comes |goes |is |given )?(?:off|away|evolved|out)(?: (?:slowly|steadily|evenly|quickly))?(?=[.;,\n])", ""),
     ("organic_washed_with", r"\b[Oo]rg(?:anic|\.)?(?: layer| phase)?,? w(?:ashed|\.)?(?: with| w\.?)? (?=\d)", "organic layer washed with "),
