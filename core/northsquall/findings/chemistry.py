@@ -22,7 +22,7 @@ from northsquall.quenching.leftovers import slow_quenches, wanted_in
 from northsquall.reading.lexicon import BY_DROPS, SLOWLY
 from northsquall.reading.surroundings import DENIED
 from northsquall.stability import SIX, alerts_of, oxygen_balance, rule_of_six
-from northsquall.substances import catalogue
+from northsquall.substances import Substance, catalogue
 from northsquall.working import number_text
 
 BY_MASS_OFF, BY_MASS_NEAR = 6.0, 1.2
@@ -452,9 +452,12 @@ GROUND_WITH = patterns.compile(
     r"\b(?:ground|grind\w*|rub|rubs|rubbed|rubbing|pounded|milled|triturated?)\b(?: (?:the (?:two|three|four|lot|powders|salts|solids)|them|all|everything))?(?:,? (?:up|well|fine\w*|it|them|dry))* (?:together|with)\b|\bball mill\b|\b(?:together|both)\b[^.;\n]{0,30}\b(?:ground|in (?:a|the) mortar)\b",
     re.I,
 )
-NITRATES = {"ammonium nitrate", "potassium nitrate", "sodium nitrate", "barium nitrate", "strontium nitrate", "silver nitrate"}
-"""Salts that burn what they are ground with (handbook 3.4)."""
 BURNS_DRY = {"sulfur", "carbon", "light-metal", "zinc", "red-phosphorus", "sugar", "organic"}
+
+
+def _burns_fuel(s: Substance) -> bool:
+    """Whether a solid burns what it is ground with: an oxidiser, or a nitrate without water of its crystals (handbook 3.4)."""
+    return bool(set(MEETS_FUEL) & set(pairs.classes_in(s.parts))) or ("NO3-" in s.parts and "H2O" not in s.parts)
 
 
 @rule("S04")
@@ -471,7 +474,7 @@ def ground_with_fuel(c: Context) -> Iterator[Finding]:
                 for x in c.lots.values()
                 if x.substance is not None and x.substance.phase == "s" and (x.material.span or (0, 0))[0] < m.start()
             ]
-        first = next((s for s in solids if s.id in NITRATES or set(MEETS_FUEL) & set(pairs.classes_in(s.parts))), None)
+        first = next((s for s in solids if _burns_fuel(s)), None)
         burns = next(
             (s for s in solids if s is not first and (BURNS_DRY & set(pairs.classes_in(s.parts)) or any(map(is_organic, s.parts)))), None
         )

@@ -1240,7 +1240,7 @@ def _flammable(c: Context, upto: int) -> tuple[str, float, float] | None:
     return best
 
 
-OVER_STEAM = patterns.compile(r"\b(?:steam[- ]bath|boiling water|hot ?plate|oven|radiator|sand bath|oil bath|heat gun|hair ?dryer)\b", re.I)
+OVER_STEAM = patterns.compile(rf"\b(?:{concepts.HEATERS}|boiling water|sand bath|oil bath)\b", re.I)
 NOT_NEAR = patterns.compile(r"\b(?:no|never|not|without|(?:far )?(?:away )?from)\b[^.;\n]{0,20}$", re.I)
 LIGHTS_AT_C = 120.0
 """Temperature of ignition up to which steam, an oven or a bath lights a vapour (assumption: carbon disulfide)."""

@@ -459,17 +459,18 @@ STAYED = patterns.compile(
 WENT = patterns.compile(r"\b(?:nobody|no ?one|not|never|away|elsewhere|lunch|coffee|home|left|leave|outside|office|phone)\b|n['’]t\b", re.I)
 
 
-IT_WARMED = patterns.compile(
+IT_CHANGED = patterns.compile(
     r"^\W*[Ii]t (?:went|turned|became|got) (?:cloudy|clear|warm|dark|yellow|grey)\b(?![^.]*\b(?:nobody|away|alone|left)\b)|^\W*(?:T|temp\w*) (?:rose|went|climbed|fell)\b(?![^.]*\b(?:I|nobody|away)\b)",
     re.I,
 )
+""" "It went cloudy": seen by somebody who is there."""
 
 
 def _somebody_there(c: Context, said: str) -> bool:
     """Whether a sentence only says what is done, or that somebody waits or stays for it."""
     return (
         _only_done(c, said)
-        or IT_WARMED.match(said) is not None
+        or IT_CHANGED.match(said) is not None
         or ((WAITS_HERE.search(said) or STAYED.search(said)) is not None and WENT.search(said) is None)
     )
 

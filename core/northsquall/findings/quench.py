@@ -114,8 +114,7 @@ def _strip_behind(c: Context, x: Leftover) -> bool:
     fed = [
         s.span[1]
         for s in c.procedure.steps
-        if s.kind in ("charge", "add", "dose")
-        and any(x.root in of.parts for k in s.materials if (of := c.lots[k].substance) is not None)
+        if s.kind in ("charge", "add", "dose") and any(x.root in of.parts for k in s.materials if (of := c.lots[k].substance) is not None)
     ]
     return STRIP_SHOWS.search(c.procedure.flowing, max(fed, default=0)) is not None
 
@@ -897,7 +896,7 @@ def goes_off_when_dry(c: Context) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-OVEN = patterns.compile(r"\b(?:oven|radiator|hot ?plate|drying cabinet|steam bath|heater|hair ?dryer|heat gun|lamp)\b", re.I)
+OVEN = patterns.compile(rf"\b(?:{concepts.HEATERS}|drying cabinet|heater|lamp)\b", re.I)
 WARM_DRY_C = 40.0
 """From here what goes off is dried warm (assumption)."""
 

@@ -12,6 +12,9 @@ def behind(a: str, b: str, gap: int = 40, over: str = r"[^.;\n]") -> str:
     return rf"\b{a}\b{over}{{0,{gap}}}?\b{b}\b"
 
 
+HEATERS = r"(?:steam[- ]bath|hot ?plate|oven|radiator|heat gun|hair ?dryer)"
+"""What is as hot as steam, or hotter, and no flame."""
+
 NEVER = r"(?:\w+n't|not|no longer|never|cannot)"
 
 STIRRER = r"(?:stirr(?:er|ing)s?|(?:stir(?:ring)? |magnetic )?bar|flea|magnet|paddle|agitat(?:or|ion)|(?:stirrer )?motor|stirring rod|blade|anchor|impeller)"

@@ -1228,8 +1228,9 @@ INDICATORS = (
     "thymol blue",
     "bromocresol green",
     "bromophenol blue",
+    "eriochrome black T",
 )
-"""What colours a titration: drops of it are no charge."""
+"""What colours a titration: drops of it are no charge, and it is no product where no title names it."""
 
 
 @cache

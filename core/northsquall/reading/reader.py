@@ -762,10 +762,6 @@ GAS_WANTED = patterns.compile(
 """ "Oxygen for the wooden splint.": a text that begins with the gas that it makes."""
 
 
-INDICATORS = {"phenolphthalein", "methyl orange", "methyl red", "bromothymol blue", "thymol blue", "phenol red", "eriochrome black T"}
-"""What shows a colour, and is no product of a text whose title does not name it."""
-
-
 def _product(account: Account) -> None:
     """The product by its name: the title's, unless that went in; else a substance of the first lines that nobody charged."""
     doc = account.doc
@@ -780,7 +776,7 @@ def _product(account: Account) -> None:
             if (
                 t.value not in charged
                 and not _a_class(t)  # "alcohol, solvent, catalyst in the flask"
-                and t.value not in INDICATORS
+                and t.value not in lex.INDICATORS
                 and s.phase != "g"
                 and s.smiles
                 and not PART_OF_A_NAME.match(head, t.end)

@@ -45,6 +45,8 @@ RUN_IN = patterns.compile(
 )
 """ "Run in the dichromate solution over 60 min": what is run in, and not where to."""
 OXIDANT = patterns.compile(r"\b(?:oxidant|oxidi[sz](?:er|ing (?:agent|mixture|acid)))\b", re.I)
+LONG_WORD = 6
+"""Letters above which the last word of a name tells it from another salt: "dichromate", not "acid"."""
 OXIDANTS = ("dichromate", "chrom", "permanganate", "hypochlorite", "peroxide", "nitric acid", "periodate", "persulfate")
 
 
@@ -68,9 +70,10 @@ def _the_other_way_round(doc: Procedure) -> None:
             continue
         ours, theirs = held(step.vessel, step.n), held(step.from_vessel, step.n)
         named = {str(t.value) for t in substances_in(m["what"])}
-        said = [x for x in (ours, theirs) if any(k in x or any(w in y for y in x for w in [k.split()[-1]] if len(w) > 6) for k in named)]
+        words = {k.split()[-1] for k in named if len(k.split()[-1]) > LONG_WORD}
         if not named and OXIDANT.search(m["what"]):
-            said = [x for x in (ours, theirs) if any(w in y for y in x for w in OXIDANTS)]
+            words = set(OXIDANTS)
+        said = [x for x in (ours, theirs) if named & x or any(w in y for y in x for w in words)]
         out = m["out"] or ""
         by_kind = bool(out) and out.split()[0] in step.vessel and out.split()[0] not in step.from_vessel
         if not by_kind and (len(said) != 1 or said[0] is not ours):

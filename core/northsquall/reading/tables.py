@@ -37,10 +37,7 @@ COOLS_WHERE = patterns.compile(
     re.I,
 )
 """Where a row of ice or water stands that cools from outside."""
-LATER = patterns.compile(
-    r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b",
-    re.I,
-)
+LATER = patterns.compile(r"\b(?:quench(?:ing)?|receiver|work[- ]?up|extractions?|recryst\w*|rins\w+|drying|dump|spills?)\b", re.I)
 """A row's word for what its material is for after the reaction."""
 
 
