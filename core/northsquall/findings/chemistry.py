@@ -120,6 +120,19 @@ LEAST_PAIR_MOL = 1e-3
 """Oxidiser or water-reactive substance below which a pair without a reaction decides nothing: some 0.3 kJ (assumption)."""
 
 
+WATER_TO_PEROXIDE = 3.0
+"""mol of water per mol of hydrogen peroxide from which the peroxide is 35 % or weaker."""
+COLD_C = 40.0
+"""Up to which it leaves an alcohol alone, with no acid by (common practice, no source)."""
+
+
+def _thin_and_cold(entry: Entry) -> bool:
+    """Whether thin hydrogen peroxide, cold and with no acid, is all that meets an alcohol: its solvent."""
+    thin = entry.mixed.get("H2O", 0.0) >= WATER_TO_PEROXIDE * entry.mixed.get("H2O2", 0.0)
+    T = entry.conditions.T_high
+    return thin and entry.mixed.get("H+", 0.0) <= LEAST_PAIR_MOL and T is not None and T <= COLD_C
+
+
 @rule("P06")
 def unnamed_pair(c: Context) -> Iterator[Finding]:
     """P06, safety net: an oxidiser with a reducible, or a water-reactive with a protic substance, that no reaction names."""
@@ -142,6 +155,8 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                         continue  # what a crystal of iodine left
                     if b == "alcohol" and sum(entry.mixed.get(r, 0.0) for r in here[b]) + min(entry.mixed.get("H+", 0.0), 0.0) < 1e-6:
                         continue  # all of it is alkoxide
+                    if (a, b) == ("peroxide", "alcohol") and _thin_and_cold(entry):
+                        continue
                     if any(
                         (here[b] & set(e.reaction.family.when.get("needs", ())))
                         and any(r in here[a] and n < 0 for r, n in e.reaction.change)

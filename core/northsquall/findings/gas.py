@@ -462,7 +462,7 @@ def came_over(c: Context) -> Iterator[Finding]:
 
 FROTH = patterns.compile(
     r"\b(?:level|froth|foam)\b(?:[^.;]|\.\d){0,40}\b(?:below|under|not (?:\w+ )?(?:above|over|past|beyond)|never (?:\w+ )?(?:above|over|past|beyond)) (?:the |one |a )?(?:half|third|quarter|middle|two[- ]thirds?|three[- ]quarters?|neck|shoulder)"
-    r"|\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
+    r"|\b(?:froth|foam|gas|fizz\w*|bubbl\w*)\b[^.;]{0,40}\b(?:gone|down|over|ceas\w*|subsid\w*|stop\w*|settl\w*|fall\w*|fell|break\w*|collaps\w*|(?:below|under) (?:a |one )?(?:half|third|quarter))\b|\bwait\w* (?:for|until|till) [^.;]{0,20}(?:froth|foam|gas|fizz|bubbl)",
     re.I,
 )
 

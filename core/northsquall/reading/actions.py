@@ -2589,7 +2589,8 @@ def _first_then(account: Account, r: Reading) -> bool:
 def _first_alone(account: Account, r: Reading) -> bool:
     """ "Potassium permanganate, 38 g: 1.5 g first, alone": a part now, the rest waits."""
     for i, q in enumerate(r.items[:-1]):
-        if not (isinstance(q, Qty) and q.dim in ("mass", "volume") and is_word(r.items[i + 1], "first", "alone")):
+        said = is_word(r.items[i + 1], "first", "alone") or is_word(at(r.items, i - 1), "first", "initially")
+        if not (isinstance(q, Qty) and q.dim in ("mass", "volume") and said):
             continue
         m = next(
             (m for m in reversed(r.measured) if m.last < i and q not in m.used and m.amount is not None and m.amount.dim == q.dim), None
@@ -2952,7 +2953,7 @@ def _topic(account: Account, r: Reading) -> None:
         return _draw(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
-    rest = verb == "add" and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values()))
+    rest = verb in ("add", None) and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values()))
     if (
         lex.ANALYSIS.search(_outside_brackets(text) if r.measured else text)
         and not rest  # "the remaining 38 g was added in nine lots, each when a drop on paper had no purple rim"
@@ -2994,7 +2995,8 @@ def _topic(account: Account, r: Reading) -> None:
         return _quench(account, r)
     vented = verb == "distil" and not r.measured  # "surplus distilled off, vent through the caustic"
     taken = account.doc.steps and UNTIL_WHITE.search(text) and any(m.identity in TAKES_AWAY for m in r.mentions)
-    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented) or (taken and verb in ("add", None)):
+    spent = FIRST_OF_IT.search(text) is not None and any(m.identity in lex.ITS_COLOUR_GOES for m in r.mentions)
+    if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented and not spent) or (taken and verb in ("add", None)):
         return _destroy(account, r)
     if (
         account.doc.steps
@@ -3011,6 +3013,8 @@ def _topic(account: Account, r: Reading) -> None:
     if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
         return _neutralise(account, r)
     if r.mentions and (verb == "neutralise" or (verb != "wash" and lex.TO_PH.search(text))) and account.doc.steps:
+        if verb != "neutralise" and (account.isolated or verb == "filter") and all(m.identity == "water" for m in r.mentions):
+            return _wash(account, r)  # "filter off, cold water till pH paper stays neutral"
         return _neutralise(account, r)
     handler = HANDLERS.get(verb or "")
     if handler is not None:
@@ -3018,6 +3022,8 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
+FIRST_OF_IT = patterns.compile(r"\bfirst (?:portion|lot|third|half|[\d.,]+ ?(?:m?g|m?L)\b)", re.I)
+""" "First 1.5 g, wait till the purple has gone": the reagent's own colour shows that it acts."""
 QUENCH_HEAD = patterns.compile(r"^\W*(?:quench(?:ing)?|excess|surplus)\s*[:=–-]", re.I)
 UNTIL_WHITE = patterns.compile(
     r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b",
@@ -3401,12 +3407,14 @@ def _fragment(account: Account, r: Reading) -> None:
             return _quench(account, r)
         if doc.steps and any(m.count > 1 and m.amount is not None and m.amount.dim == "volume" for m in r.mentions):
             return _wash(account, r)  # "then ether twice, forty mils each"
-        if (
-            (account.isolated or (doc.steps and lex.LAYER.search(text)))
-            and not re.search(r"\b(over|during|dropwise)\b", text)
-            and (duration is None or all(m.identity in lex.DRYING for m in r.mentions))
-        ):
-            return _wash(account, r)
+        drying = (
+            r.mentions[-1].identity in lex.DRYING
+            and r.mentions[-1].amount is None
+            and all(m.identity in (*lex.DRYING, *FOR_WASHING, *RECEIVERS, "sodium chloride") for m in r.mentions)
+        )  # "30 mL brine, calcium chloride 20 min"
+        if (account.isolated or (doc.steps and (drying or lex.LAYER.search(text)))) and not re.search(r"\b(over|during|dropwise)\b", text):
+            if duration is None or drying:
+                return _wash(account, r)
         alone = (
             len(r.mentions) == 1
             and r.mentions[0].index <= 4
@@ -3513,7 +3521,7 @@ def doc_room(step: Step) -> float:
 
 ROOM_C = 25.0
 OFF_AT = patterns.compile(
-    r"\b(?:[a-z]{3,}|[A-H]|\d{1,2})\b off (?:at|on|under|in|with|by|from)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)",
+    r"\b(?!(?:cut|break|broken|shut|turned|feed|tap|hold|held|leave|call|funnel|stirrer|heat|heating|bath) off)(?:[a-z]{3,}|[A-H]|\d{1,2})\b off (?:at|on|under|in|with|by|from)\b[^.;]*(?:mbar|millibar|°|degrees|bath|rotary|vacuum|pressure)",
     re.I,
 )
 BY_ITSELF = patterns.compile(
@@ -3532,8 +3540,11 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     if any((not m.measured and not told) or m.generic or m.identity is None for m in r.mentions):
         return False
     line = account.source[account.source.rfind("\n", 0, r.clause.start) + 1 :].partition("\n")[0]
-    tail = account.source[r.clause.end : r.clause.end + 500]
-    if len(r.mentions) == 1 and _fed_later(r.mentions[0], r.clause, tail):
+    tail = account.source[r.clause.end : r.clause.end + 800]
+    only_listed = not DONE_WITH_IT.search(line)
+    if only_listed and len(r.mentions) == 1 and _fed_later(r.mentions[0], r.clause, tail):
+        return True
+    if only_listed and len(r.mentions) > 1 and any(_fed_later(m, replace(r.clause, items=[]), tail) for m in r.mentions):
         return True
     if len({t.value for t in substances_in(line.partition(". ")[0])}) < 2 and not account.waiting:
         return False
@@ -3552,22 +3563,60 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
 
+DONE_WITH_IT = patterns.compile(r"\d ?(?:min|h|hours?|minutes?|°C|°|K)\b|\b(?:cool|warm|heat|flask|beaker)\w*\b|\bstir(?:red|ring)?\b", re.I)
+"""In a line of amounts: what is done with them is told there as well."""
+
+
 def _fed_later(m: Mention, clause: Clause, tail: str) -> bool:
     """ "Scale 0.10 mol. PhBr 15.7 g. … PhBr from the funnel, 40 min": an amount that is a sentence of its own, and fed by name later on."""
-    if clause.items and (
-        clause.items[0].start < m.start or any(x.start > m.end for x in clause.items if isinstance(x, Token) and x.text not in ".,;")
-    ):
+    behind = [x for x in clause.items if isinstance(x, Token) and x.start > m.end and x.text not in ".,;()=~"]
+    if clause.items and (clause.items[0].start < m.start or len(behind) > HOW_IT_IS or any(is_word(x, *GOES_SOMEWHERE) for x in behind)):
         return False
-    return any(str(t.value) == m.identity and FED_FROM.match(tail[t.end :]) for t in substances_in(tail))
+    named = [(t.start, t.end) for t in substances_in(tail) if str(t.value) == m.identity]
+    named += [
+        x.span(1)
+        for x in A_WORD.finditer(tail)
+        if lex.GENERIC.get(x[1].lower(), "solid") not in ("solid", "") and class_of(x[1].lower(), str(m.identity))
+    ]
+    for a, b in named:
+        begin = max(tail.rfind(". ", 0, a) + 2, tail.rfind("\n", 0, a) + 1, tail.rfind("; ", 0, a) + 2, 0)
+        sentence = tail[begin : b + len(UP_TO_THE_END.match(tail[b:])[0])]  # type: ignore[index]
+        if AN_AMOUNT_BY.search(tail[b : b + 16]) or AN_AMOUNT_BY.search(tail[max(a - 12, 0) : a]):
+            continue
+        if _opens_with(tail[begin:a]) and PUTS_IT_IN.search(sentence):
+            return True
+    return False
 
 
-FED_FROM = patterns.compile(
-    r"\W{1,2}(?:is |was )?(?:(?:run|dripped|dropped|fed|let|added|dosed) (?:in )?)?(?:in )?(?:from (?:the |a )?(?:dropping |addition )?funnel|dropwise|by drops|drop by drop|over \d|during \d)\b",
+def _opens_with(before: str) -> bool:
+    """Whether the words before a name, from the begin of its sentence, only say that it goes in, and what goes with it."""
+    for t in reversed(list(substances_in(before))):
+        before = before[: t.start] + before[t.end :]
+    words = re.findall(r"[A-Za-z]+", before.lower())
+    return all(w in OPENS_A_FEED or w in lex.GENERIC for w in words) and len(words) <= HOW_IT_IS
+
+
+HOW_IT_IS = 4
+"""Words behind an amount that may tell how the substance is: ", cleaned with emery"."""
+OPENS_A_FEED = {
+    "the", "then", "now", "and", "all", "of", "charge", "put", "add", "run", "drip", "drop", "let", "dose", "pour", "dissolve", "in", "into", "flask", "pot", "reactor", "funnel", "from",
+    "with", "min", "h", "for", "first", "next", "step", "half", "a", "b", "c",
+}  # fmt: skip
+GOES_SOMEWHERE = ("in", "into", "to", "on", "onto", "over", "during", "from", "at", "and", "added", "at once", "all", "dropwise")
+A_WORD = patterns.compile(r"\b([A-Za-z]{3,})\b(?! (?:bath|bottle|waste|layer|gas|vapou?r|fumes|paper))")
+UP_TO_THE_END = patterns.compile(r"(?:[^.;\n]|\.(?=\d))*")
+AN_AMOUNT_BY = patterns.compile(rf"\d ?(?:{WRITTEN_MASS}|{WRITTEN_VOLUME}|m?mol)\b")
+PUTS_IT_IN = patterns.compile(
+    r"\b(?:flask|pot|reactor)\s*[:=-]|\b(?:in|into) the (?:flask|pot|reactor|beaker|water|\w+)\b|(?<!all )\bin(?=[,.;:)\n]|$)|\bfunnel\b|\bdrop ?wise\b|\bdrop by drop\b"
+    r"|\b(?:add|drip|drop|run|feed|fed|pour|charg|put|dissolv|dos|let)\w*\b|\b\d+ ?(?:min|h)\b|\bslowly\b|\bgoes in\b",
     re.I,
 )
+"""What a sentence says that puts a substance in, which was only weighed before."""
+
+
 THE = patterns.compile(r"\bthe (?:\w+ )?$", re.I)
 THE_WORD = patterns.compile(
-    rf"\bthe (\w+)(?! (?:bucket|can|drum|bin|tin|box|pan|tray|lid|clip|rod|jar|{'|'.join(lex.TELLS_WHICH)})\b)", re.I
+    rf"\bthe (\w+)(?! (?:mixture|mix|bucket|can|drum|bin|tin|box|pan|tray|lid|clip|rod|jar|{'|'.join(lex.TELLS_WHICH)})\b)", re.I
 )
 """A noun by itself, not one that says which one is meant ("the acid filtrate")."""
 WHAT_IS_LEFT_OF = patterns.compile(
@@ -4966,7 +5015,8 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
     if _fraction_into(account, r) or _move(account, r):
         return None
     sources, there, _dest = _sides(r)
-    runs = r.measured and durations_in(r.clause)[0] is not None and account.batch is not None  # "Funnel: 60 mL of caustic, over 45 min"
+    waits = any(_is_waiting(account, m) or lots_waiting(account, m) for m in r.mentions)  # "Funnel: thionyl chloride, 40 min"
+    runs = (r.measured or waits) and durations_in(r.clause)[0] is not None and account.batch is not None  # "Funnel: 60 mL of caustic, over 45 min"
     if ((r.clause.label in FUNNEL_LABELS and not runs) or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
         return _draw(account, r)
     if (

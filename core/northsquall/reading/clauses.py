@@ -14,7 +14,7 @@ from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import NUMBER_WORDS, Token
 
-ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat", "dist"}
+ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat", "dist", "recryst", "cryst"}
 BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
 """Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 
@@ -1175,6 +1175,10 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
                 *_cut(head, number),
                 *_cut(items[when:], number),
             ]  # "the rest over 30 min at 5-15 °C, and if it gets to 20 I shut the tap"
+    shut = _shut_behind(items, merged)
+    if shut:  # "Acid from the funnel over 2 h, 18-28 °C, stop at 32"
+        head = items[:shut]
+        return [Clause(head, head[0].start, head[-1].end, None, None, number), *_cut(items[shut + 1 :], number)]
     if not merged:
         return [Clause(items, items[0].start, items[-1].end, None, None, number)] if items else []
     tail = _which(items, merged)
@@ -1220,6 +1224,32 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
         elif part:
             out.append(Clause(part, part[0].start, part[-1].end, kind, i - cuts[n], number))
     return out
+
+
+FED_BY = ("feed", "tap", "funnel", "addition", "stopcock", "cock", "dosing", "drip", "dropping")
+
+
+def _shut_behind(items: list[Item], merged: list[tuple[int, str]]) -> int:
+    """The comma before words that only say when a feed stops, where what is fed stands before it without a verb; 0 where there is none."""
+    if not merged:
+        return 0
+    at_verb, kind = merged[0]
+    noun = is_word(items[at_verb], "feed") and is_word(
+        at(items, at_verb + 1), "stopped", "shut", "closed", "off", "held", "halted", "cut", "interrupted", "paused"
+    )
+    noun = noun or (is_word(items[at_verb], "feed", "drip") and is_word(at(items, at_verb - 1), "the") and at_verb > 2)
+    if kind not in ("stop", "hold") and not noun:
+        return 0
+    k = at_verb - 1
+    while k > 1 and is_word(items[k], *FED_BY, "the", "is", "was", "are", "then", "and", "to", "be", "hold", "halt", "cut", "shut"):
+        k -= 1
+    if not is_word(items[k], ",") or (kind == "hold" and not noun and not any(is_word(x, *FED_BY, "off") for x in items[at_verb + 1 : at_verb + 4])):
+        return 0
+    head = items[:k]
+    paced = any(is_quantity(x, "time") for x in head) and not any(is_word(x, "stir", "stirring", "hold", "more", "another") for x in head)
+    first = head[1] if is_word(head[0], "the", "this", "all") and len(head) > 1 else head[0]
+    named = isinstance(first, Token) and (first.kind == "sub" or first.low in lex.GENERIC)
+    return k if named and (paced or any(is_word(x, "funnel", "burette", "dropwise") for x in head)) else 0
 
 
 LINE_WORDS = ("condenser", "outlet", "led", "leading", "tube", "hose", "bubbler", "trap", "bottle", "funnel", "passing", "leads", "gas")

@@ -230,6 +230,23 @@ def _words_before(clause: Clause, i: int) -> str:
     return " ".join(said)
 
 
+FEED_WORDS = {"feed", "feeding", "tap", "addition", "adding", "drip", "dripping", "dropping", "stopcock", "funnel", "dosing"}
+ENDS = {"stop", "stops", "stopped", "shut", "close", "closed", "wait", "pause", "halt", "interrupt", "hold", "held", "break", "off", "ease"}
+
+
+def _feed_ends(items: list[Item], i: int, before: list[str]) -> bool:
+    """ "At 25 °C close the tap", "above 25 °C: stop", "hold the feed at 25 °C": whether the temperature at `i` is one at which a feed ends."""
+    behind: list[str] = []
+    for y in items[i + 1 : i + 8]:
+        if isinstance(y, Qty):
+            break
+        behind += [y.low] if isinstance(y, Token) else []
+    ends = ENDS.intersection(behind[:4]) - ({"off", "hold", "held", "close"} if not FEED_WORDS.intersection(behind[:6]) else set())
+    if ends and before[-1:] and before[-1] in ("at", "above", "over", "if", "when", "past", "from", "once", "should", "beyond"):
+        return True
+    return bool(ENDS.intersection(before[-5:]) and FEED_WORDS.intersection(before[-4:]) and before[-1:] and before[-1] in ("at", "above", "over", "from"))
+
+
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:
     """(window or target, limit) of a clause, and the quantities taken for them; what else is said stays unread."""
     window = limit = None
@@ -267,7 +284,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
         )
         if (
             any(b in ("over", "above") for b in before[-1:])
-            and not ({"not", "never", "no", "without", "if", "when", "must", "off"} & set(before[-6:]))
+            and not ({"not", "never", "no", "none", "nothing", "without", "if", "when", "must", "off"} & set(before[-6:]))
             and x.low is None
             and not stops
         ):
@@ -287,8 +304,10 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
             limiting = True
         if (clause.label.startswith("limit") and q.low is None) or ("not" in behind and behind & {"exceeded", "passed", "surpassed"}):
             limiting = True
-        if before[-1:] in (["if"], ["when"], ["once"], ["should"]) and behind & {"exceeded", "passed"}:
+        if before[-1:] in (["if"], ["when"], ["once"], ["should"]) and behind & {"exceeded", "passed", "reached"}:
             limiting = True  # "hold if 30 °C is passed"
+        if q.low is None and _feed_ends(clause.items, i, before):
+            limiting = True
         if limiting and q.low is None:
             if limit is None or (not stops and q.value < limit.value):
                 limit = q

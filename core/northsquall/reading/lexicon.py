@@ -713,6 +713,10 @@ TELLS_WHICH = (
     "gloves", "glove", "apron", "gauntlets", "cupboard", "filtrate", "filtrates", "liquor", "liquors", "extract", "extracts", "distillate",
 )  # fmt: skip
 """Behind a common noun that then only says which one: "the acid filtrate", "an acid wash"."""
+ITS_COLOUR_GOES = ("potassium permanganate", "sodium permanganate", "bromine", "iodine", "chromium trioxide", "sodium dichromate dihydrate", "potassium dichromate")
+"""Reagents whose own colour fades as they act."""
+SOLID_NOUNS = ("powder", "salt", "solids", "pellets")
+"""Common nouns for a solid: before a funnel they say what it is for."""
 DRYING = ("calcium chloride", "magnesium sulfate", "sodium sulfate", "potassium carbonate", "calcium sulfate", "molecular sieve")
 DESTROYS = Cue(
     patterns.compile(
@@ -761,7 +765,7 @@ APART = Cue(
 )
 DRAWN = Cue(
     patterns.compile(
-        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|dr[ae]wn? up|(?:dropping )?funnel (?:with|has|holds|held|contains|contained|(?:is|was) (?:then )?(?:charged|filled|loaded) with|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
+        r"\b((?:in(?:to)?|to) (?:the|a|that|this|its) (?:dropping |addition |pressure-equalising |jacketed )?funnel|dr[ae]wn? up|(?:dropping )?funnel (?:with(?! (?:an? |the |its )?(?:pressure|equali[sz]|side|by-?pass|stopcock|stopper|tap\b|PTFE|glass|cap\b|drying|tube|long|bent|open))|has|holds|held|contains|contained|(?:is|was) (?:then )?(?:charged|filled|loaded) with|:)|(?:dropping|addition|tap) funnel (?:in|on|at|into|above) [^.;:]{0,45}(?:,? with|:)(?= (?:\d|[a-z]+ (?:and [a-z]+ )?(?:mils|grams|ml|mL)|(?:a |one |two |three |four |five )?(?:hundred|half)))|dropping funnel (?:in|on|at|into) [^.;,:]{0,25} with|funnel:|put in the funnel)\b",
         re.I,
     ),
     "funnel",

@@ -29,6 +29,9 @@ BURNT_LIME = patterns.compile(r"\b(?:calcium oxide|quick ?lime|burnt lime|CaO)\b
 SLAKED_LIME = patterns.compile(r"\b(?:calcium hydroxide|slaked lime|hydrated lime|lime ?water|milk of lime|Ca\(OH\)2)\b", re.I)
 THE_LIME = patterns.compile(r"\bthe (lime)\b(?!-| ?(?:water|stone|juice))", re.I)
 
+DRYING_ACID = patterns.compile(r"\b(drying acid|acid for drying|dehydrating acid)\b", re.I)
+"""Sulfuric acid, in the line of a gas that it dries."""
+
 
 def with_names(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with the names that short ones stand for, and where each of its characters stood; `where` as in `in_full`."""
@@ -47,6 +50,7 @@ def with_names(text: str, where: list[int]) -> tuple[str, list[int]]:
                 puts.append((m.start("at"), m.start("at"), f" {meant[0]} acid"))
     if BURNT_LIME.search(text) and not SLAKED_LIME.search(text):
         puts += [(*m.span(1), "calcium oxide") for m in THE_LIME.finditer(text)]
+    puts += [(*m.span(1), "sulfuric acid") for m in DRYING_ACID.finditer(text)]
     if not puts:
         return text, where
     out: list[str] = []

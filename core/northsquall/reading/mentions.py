@@ -1280,6 +1280,8 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
     for i, x in enumerate(items):
         if i in skip or i in taken or not isinstance(x, Token) or x.kind != "word":
             continue
+        if x.low in lex.GENERIC and is_word(at(items, i - 1), "no", "without") and not is_quantity(at(items, i + 1)):
+            continue  # "no metal spatula"
         if x.low == "salt" and isinstance(y := at(items, i - 1), Token) and HAS_FORMED.search(y.low):
             continue  # "the diazonium salt comes down white"
         share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None
@@ -1298,7 +1300,7 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             share = FRACTIONS[x.low]  # "I let about a fifth of it in"
         if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
             out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
-        elif x.low in lex.GENERIC and not is_word(at(items, i + 1), *lex.TELLS_WHICH):
+        elif x.low in lex.GENERIC and not is_word(at(items, i + 1), *lex.TELLS_WHICH, *(("funnel", "doser", "spoon") if x.low in lex.SOLID_NOUNS else ())):
             m = Mention(None, x.text, x.start, x.end, i, share=_share(items, i), generic=x.low, first=i, last=i)
             j = i + 1
             if is_word(items[j] if j < len(items) else None, "("):

@@ -614,6 +614,7 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             isinstance(item, Token)
             and item.kind == "sub"
             and item.value == "water"
+            and item.low not in ("ice water", "ice-water", "iced water")
             and (
                 is_word(after, "underneath", "outside", "around", "below")
                 or (
@@ -634,6 +635,10 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             continue
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
+        if _salt_beside(items, i) and (
+            is_word(items[0], "bath", "cooling", "coolant", "outside", "around") or is_word(items[-1], *AROUND, "it") or i <= 1
+        ):
+            return _loose_bath(items, i)  # "bath 1.5 kg ice + 400 g salt", "ice 2 kg + salt 500 g outside"
         closes = next((k for k in range(i + 2, min(i + 8, len(items))) if is_word(items[k], ")")), None) if is_word(after, "(") else None
         if closes is not None and is_word(at(items, closes + 1), *AROUND):  # "ice water (about 800 g ice) around it"
             inside = items[i + 2 : closes]
@@ -646,8 +651,9 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             after = items[i + 2]  # "with the ice still around it"
         if is_word(after, "and", "+", "-", "/") and _goes_into_a_bath(at(items, i + 2)):
             beyond = i + 3
-            if is_word(at(items, i + 3), "(") and is_quantity(at(items, i + 4), "mass") and is_word(at(items, i + 5), ")"):
-                beyond = i + 6  # "with ice and salt (3 kg) round it"
+            if is_word(at(items, i + 3), "(") and is_quantity(at(items, i + 4), "mass"):
+                shut = next((k for k in range(i + 5, min(i + 9, len(items))) if is_word(items[k], ")")), None)
+                beyond = shut + 1 if shut is not None else beyond  # "with ice and salt (3 kg) round it"
             after = at(items, beyond) if is_word(at(items, beyond), *AROUND) else after  # "4 kg of ice and salt around it"
         if (
             is_word(before, "by", "with")
@@ -1055,6 +1061,17 @@ def _masses(parts: list[Item]) -> tuple[float | None, float | None, list[Qty]]:
     return ice, water, used
 
 
+def _salt_beside(items: list[Item], i: int) -> bool:
+    """Whether salt by its mass stands beside the ice at `i`, with nothing else between but amounts: both of a bath."""
+    k = i + 1
+    weighed = is_quantity(at(items, i - 1), "mass") or is_quantity(at(items, k), "mass")
+    while k < len(items) and (is_quantity(items[k], "mass") or is_word(items[k], "and", "+", "&", "with", ",", "of", "plus")):
+        k += 1
+    x = at(items, k)
+    salted = is_word(x, "salt") or (isinstance(x, Token) and x.value == "sodium chloride")
+    return weighed and salted and (is_quantity(at(items, k - 1), "mass") or is_quantity(at(items, k + 1), "mass"))
+
+
 def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
     first = i
     while first > 0 and (isinstance(items[first - 1], Qty) or is_word(items[first - 1], "of", "crushed", "a", "scoop", "some")):
@@ -1077,6 +1094,7 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
         and (
             (isinstance(items[k], Qty) and items[k].dim in AMOUNTS)  # type: ignore[union-attr]
             or is_word(items[k], "and", "of", "-", "–", "/", "+", "&")
+            or (is_word(items[k], ",") and is_quantity(at(items, k + 1), "mass") and is_word(at(items, k + 2), "salt"))
             or _goes_into_a_bath(items[k])
             or (
                 is_word(items[k], "with")
@@ -1085,7 +1103,7 @@ def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
             )
         )
     ):
-        if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&", "with"):
+        if not is_word(items[k], "and", "of", "-", "–", "/", "+", "&", "with", ","):
             last = k
         k += 1
     while (

@@ -51,6 +51,8 @@ def _references(kind: str) -> re.Pattern[str] | None:
         return patterns.compile(
             r"(?<![\w(])\(?(II|III|IV|V|VI|VII|VIII|I(?= (?:in|and|with|mixed|diluted|goes|into|from|over|is) ))\)?(?![\w(-])"
         )
+    if not kind:
+        return patterns.compile(r"(?<=[a-z+,:.|] )\((\d{1,2})\)(?! [A-Z])" + MEANT)
     return patterns.compile(rf"(?<!\w){re.escape(kind)} ?(\d{{1,2}})(?![\w.%]\w)(?! ?(?:mL|g|L|°C)\b)") if kind and kind != "#" else None
 
 
@@ -101,8 +103,8 @@ def with_plain_rows(text: str) -> tuple[str, list[int]]:
         changes.append((begin, begin, "| "))
         changes += [(k, k + 1, " | ") for k in range(begin, end) if text[k] == ";"]
     kind, rows = _labelled(text)
-    if rows and kind:
-        changes += [(a, b, str(n).ljust(b - a)) for n, a, b in rows.values()]
+    if rows:
+        changes += [(a, b, str(n).ljust(b - a)) for n, a, b in rows.values()] if kind else []
         last = max(b for _, _, b in rows.values())
         said = _references(kind)
         for m in said.finditer(text, last) if said is not None else []:
