@@ -2621,6 +2621,31 @@ def _first_alone(account: Account, r: Reading) -> bool:
     return False
 
 
+def _more_of_the_same(account: Account, r: Reading) -> bool:
+    """ "Permanganate: first 1.5 g alone …; then 38 g in ten lots": an amount without a name, of what was begun with."""
+    last = account.doc.steps[-1] if account.doc.steps else None
+    if last is None or r.mentions or last.kind not in ("add", "dose") or len(last.materials) != 1 or r.vessels:
+        return False
+    told = account.source[last.span[0] : last.span[1]]
+    if FIRST_OF_IT.search(told) is None or THEN_SO_MUCH.match(r.text) is None:
+        return False
+    q = next((x for x in r.items if isinstance(x, Qty) and x.dim in ("mass", "volume")), None)
+    lot = account.lot(last.materials[0])
+    if q is None or lot.identity is None or lot.amount is None or account.waiting:
+        return False
+    i = r.items.index(q)
+    m = Mention(lot.identity, lot.name, q.start, q.end, i, first=i, last=i)
+    m.amount, m.used = q, [q]
+    r.mentions.append(m)
+    return True
+
+
+THEN_SO_MUCH = patterns.compile(
+    r"^\W*(?:then |now |and |the )*(?:rest|remainder|remaining|other|further)?,? ?\d[\d.,]* ?(?:m?g|m?L)\b[^.;]{0,20}\b(?:in|over|during|as|portion|lot)", re.I
+)
+""" "Then 38 g in ten lots"."""
+
+
 def _in_unit(q: Quantity, lot: Material) -> Quantity:
     """A quantity in the unit in which a lot is written."""
     return as_unit(q, lot.amount.unit) if lot.amount is not None else q
@@ -2807,6 +2832,7 @@ def _topic(account: Account, r: Reading) -> None:
         again = {str(t.value) for t in substances_in(account.source[r.clause.end :])}
         if any(m.identity in again for m in r.mentions):
             return account.spend(r.items)  # what is meant is charged further down
+    more = _more_of_the_same(account, r)
     if doc_steps(account) and _into_what_stands(account, r):
         return None
     if _stock_destroyed(account, r):
@@ -2908,6 +2934,9 @@ def _topic(account: Account, r: Reading) -> None:
         and not _worked_up(account, r)
     ):
         return _waste(account, r)
+    out = verb in (None, "hold", "destroy") and r.vessels and SLOWLY_INTO.match(text) is not None
+    if out and doc_steps(account) and r.mentions and r.mentions[0].identity in RECEIVERS and not account.isolated:
+        return _quench(account, r)
     if (
         r.mentions
         and (lex.DESTROYS.search(text) or re.search(r"\bleft(?: over)?\b|\bsurplus\b|\bexcess\b", r.clause.label))
@@ -2953,7 +2982,7 @@ def _topic(account: Account, r: Reading) -> None:
         return _draw(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
-    rest = verb in ("add", None) and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values()))
+    rest = verb in ("add", None) and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values())) or more
     if (
         lex.ANALYSIS.search(_outside_brackets(text) if r.measured else text)
         and not rest  # "the remaining 38 g was added in nine lots, each when a drop on paper had no purple rim"
@@ -2993,6 +3022,7 @@ def _topic(account: Account, r: Reading) -> None:
         return None
     if verb == "destroy" and BY_POURING.search(text) and _pours(account, r):
         return _quench(account, r)
+
     vented = verb == "distil" and not r.measured  # "surplus distilled off, vent through the caustic"
     taken = account.doc.steps and UNTIL_WHITE.search(text) and any(m.identity in TAKES_AWAY for m in r.mentions)
     spent = FIRST_OF_IT.search(text) is not None and any(m.identity in lex.ITS_COLOUR_GOES for m in r.mentions)
@@ -3013,7 +3043,7 @@ def _topic(account: Account, r: Reading) -> None:
     if r.mentions and KEEPS_PH.search(text) and account.doc.steps:
         return _neutralise(account, r)
     if r.mentions and (verb == "neutralise" or (verb != "wash" and lex.TO_PH.search(text))) and account.doc.steps:
-        if verb != "neutralise" and (account.isolated or verb == "filter") and all(m.identity == "water" for m in r.mentions):
+        if verb != "neutralise" and (account.isolated or verb == "filter") and all(m.identity in RINSES for m in r.mentions):
             return _wash(account, r)  # "filter off, cold water till pH paper stays neutral"
         return _neutralise(account, r)
     handler = HANDLERS.get(verb or "")
@@ -3022,8 +3052,16 @@ def _topic(account: Account, r: Reading) -> None:
     return _fragment(account, r)
 
 
-FIRST_OF_IT = patterns.compile(r"\bfirst (?:portion|lot|third|half|[\d.,]+ ?(?:m?g|m?L)\b)", re.I)
+FIRST_OF_IT = patterns.compile(
+    r"\bfirst (?:portion|lot|third|half|[\d.,]+ ?(?:m?g|m?L)\b)|\bto (?:begin|start)(?: with)?\b|\binitially\b|\b(?:first|alone)(?=[,;.]|$)", re.I
+)
 """ "First 1.5 g, wait till the purple has gone": the reagent's own colour shows that it acts."""
+RINSES = (*RECEIVERS, "ethanol", "methanol", "2-propanol", "acetone", "diethyl ether", "hexane")
+"""What crystals are rinsed with and what brings nothing to a pH."""
+SLOWLY_INTO = patterns.compile(
+    r"^\W*(?:then |now |and |next )*(?:slowly|carefully|gradually|dropwise|in a thin stream|with stirring|stirring)\b,? ?(?:in ?to|on ?to)\b", re.I
+)
+""" "Slowly into 400 mL of cold water with 5 g of bisulfite, 1 L beaker": the batch."""
 QUENCH_HEAD = patterns.compile(r"^\W*(?:quench(?:ing)?|excess|surplus)\s*[:=–-]", re.I)
 UNTIL_WHITE = patterns.compile(
     r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b",

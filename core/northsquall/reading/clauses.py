@@ -1095,6 +1095,11 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             is_word(at(items, i + k), "in") and is_word(at(items, i + k + 1), "at", "over", "slowly", "dropwise", "by", "during", ",")
             for k in (2, 3)
         )
+        let_in = let_in or any(  # "let the sulfuric acid drop on to the salt"
+            is_word(at(items, i + k), "drop", "drip", "run", "flow", "trickle")
+            and is_word(at(items, i + k + 1), "on", "onto", "in", "into", "down", "slowly", "over")
+            for k in (2, 3, 4)
+        )
         if x.low == "let" and not let_in and not _feeds_by_in(items, i):
             kind = "hold"  # "let it stand"
         if x.low in BRINGS_IN and _feeds_by_in(items, i):

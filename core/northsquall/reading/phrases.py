@@ -616,7 +616,8 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and item.low not in ("ice water", "ice-water", "iced water")
             and (
-                is_word(after, "underneath", "outside", "around", "below")
+                _told_in_brackets(items, i) and is_word(at(items, i + 4), "under", "underneath", "around", "round", "outside", "below")
+                or is_word(after, "underneath", "outside", "around", "below")
                 or (
                     is_word(after, "round", "under", "beneath")
                     and is_word(at(items, i + 2), "it", "the", "this", "that")
@@ -628,7 +629,7 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
                 )
             )
         ):
-            T_C, _ = _its_temperature(items[i + 2 : i + 5])
+            T_C, _ = _its_temperature(items[i + 1 : i + 5])
             return Bath(kind="water", T_C=T_C, span=(item.start, after.end if after is not None else item.end)), i, i + 1, []
     for i, item in enumerate(items):
         if not (isinstance(item, Token) and item.kind == "sub" and (item.value == "ice" or item.low in ("ice water", "ice-water"))):
@@ -636,7 +637,7 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
         if _salt_beside(items, i) and (
-            is_word(items[0], "bath", "cooling", "coolant", "outside", "around") or is_word(items[-1], *AROUND, "it") or i <= 1
+            is_word(items[0], "bath", "cooling", "coolant", "outside", "around") or is_word(items[-1], *AROUND, "it") or i <= 1 or is_word(at(items, i - 2), "in")
         ):
             return _loose_bath(items, i)  # "bath 1.5 kg ice + 400 g salt", "ice 2 kg + salt 500 g outside"
         closes = next((k for k in range(i + 2, min(i + 8, len(items))) if is_word(items[k], ")")), None) if is_word(after, "(") else None
@@ -1061,11 +1062,16 @@ def _masses(parts: list[Item]) -> tuple[float | None, float | None, list[Qty]]:
     return ice, water, used
 
 
+def _told_in_brackets(items: list[Item], i: int) -> bool:
+    """ "Warm water (60 °C) under the generator": a temperature in brackets behind the word at `i`."""
+    return is_word(at(items, i + 1), "(") and is_quantity(at(items, i + 2), "temperature") and is_word(at(items, i + 3), ")")
+
+
 def _salt_beside(items: list[Item], i: int) -> bool:
     """Whether salt by its mass stands beside the ice at `i`, with nothing else between but amounts: both of a bath."""
     k = i + 1
     weighed = is_quantity(at(items, i - 1), "mass") or is_quantity(at(items, k), "mass")
-    while k < len(items) and (is_quantity(items[k], "mass") or is_word(items[k], "and", "+", "&", "with", ",", "of", "plus")):
+    while k < len(items) and (is_quantity(items[k], "mass") or is_word(items[k], "and", "+", "&", "with", ",", "of", "plus", "/")):
         k += 1
     x = at(items, k)
     salted = is_word(x, "salt") or (isinstance(x, Token) and x.value == "sodium chloride")
