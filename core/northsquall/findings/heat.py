@@ -628,6 +628,10 @@ def _ice_need(c: Context) -> float:
     return (heat + sensible) / 0.3336
 
 
+BATH_HOLDS_IT = patterns.compile(
+    r"\bbath\b(?:[^.;,\n]|\.\d){0,30},? with (?:a|the) thermometer (?:in it|in the (?:bath|ice|water))\b", re.I
+)
+""" "Ice bath, 1.5 kg, with a thermometer in it"."""
 NO_SENSOR = patterns.compile(
     r"\bT (?:was |is )?(?:not|never) (?:measured|taken|read|followed|watched)\b|\btemperature,? which (?:was|is|had) (?:not|never) (?:been )?(?:followed|measured|read|watched|taken)\b|\bthermometer,? which (?:hung|stood|lay|was|hangs|stands|lies|is) (?:beside|next to|outside|by|near)\b|\bthermometer: (?:no\b|none|not (?:for|used|needed|fitted|there)\b)|"
     r"\b(?:no |without (?:an? |any )?|(?:never|do not|don['’]t|not) (?:put|use|need|want)\b[^.;\n]{0,12} )(?:thermometer|temperature probe|thermocouple)\b|\bthermometer, no\b|\bthermometers?: (?:none|no)\b|\bthermometer(?:['’]s)? not (?:fitted|needed|used|there|necessary)\b|\bthermometer (?:was|is|were|has been) not (?:used|needed|there|put|at hand)|\bthermometer is (?:not|un)|\bthermometer (?:was |is )?(?:only )?(?:put in|inserted|fitted|introduced|hung in) (?:only )?(?:afterwards|later|after (?:that|this|the))\b|\b(?:it's|it is|is|all) in (?:the )?ice,? so (?:it's |it is |that's )?(?:ok|okay|fine|cold|good|all right)\b"
@@ -662,6 +666,10 @@ def sensor(c: Context) -> Iterator[Finding]:
     if by_bath_alone is not None and (vessel is None or vessel.sensor != "bath"):
         vessel = by_bath_alone  # the beaker of a diazonium salt, and the flask to which it goes
     none = NO_SENSOR.search(c.procedure.flowing)
+    outside = BATH_HOLDS_IT.search(c.procedure.flowing)
+    told = vessel.sensor_span if vessel is not None else None
+    if outside is not None and none is None and (told is None or outside.start() <= told[0] < outside.end()):
+        none, vessel = outside, None
     if none is not None and (vessel is None or vessel.sensor != "pot"):
         if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > 1.0 for r in c.reactions):
             yield finding(

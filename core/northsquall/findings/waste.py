@@ -322,7 +322,9 @@ def strong_acid_down_the_drain(c: Context) -> Iterator[Finding]:
             rest = sum(n * s.mass for r, n in contents.items() if r not in ("SO4-2", "H+") and n > 0 and (s := catalogue().of_root(r)))
             free = speciate({**contents, "H2O": contents.get("H2O", 0.0) + 60.0}).acid(2.0)
             near = c.procedure.flowing[max(0, m.start() - NEAR) : m.end() + NEAR // 4]
-            neutral = re.search(r"\b(?:neutrali[sz]\w*|made neutral|pH|soda|(?:bi)?carbonate|caustic|lye|lime|alkaline)\b", near, re.I)
+            neutral = re.search(
+                r"\b(?:neutrali[sz]\w*|made neutral|pH(?! (?:paper|strip))|soda|(?:bi)?carbonate|caustic|lye|lime|alkaline)\b", near, re.I
+            )
             if free > ACID_TO_DRAIN_MOL and neutral is None and (acid < LEAST_ACID_G or acid < CONCENTRATED * (acid + rest)):
                 yield finding(
                     "Q12", "condition", f"“{m.group()}”: {free:.2g} mol of strong acid goes down it.", step=step, span=m.span(), figure=free, limit="pH 6 to 9", remedy="Into much water, slowly, then soda until pH 7.", source="common practice, no source", short="acid to the drain",
@@ -504,6 +506,10 @@ DISSOLVED = 0.02
 LIQUOR = patterns.compile(r"\b(?:filtrates?|(?:mother )?liquors?)\b", re.I)
 
 
+CAKE = patterns.compile(r"\b(?:cake|sludge|filter residue|solids?)\b", re.I)
+"""What stays on a filter."""
+
+
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
     """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
     w = c.stand_in
@@ -520,6 +526,9 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
         filtered = next((s for s in reversed(c.procedure.steps) if s.n <= step.n and s.kind == "filter" and s.from_vessel), None)
         through = [dict(e.after) for e in w.entries if filtered is not None and e.vessel == filtered.from_vessel and e.step < filtered.n]
         out = through[-1:]
+    if step.kind == "filter" and CAKE.search(sentence):  # what stayed on the filter: of all that was in the vessel it came from
+        there = [e for e in w.entries if e.vessel == step.from_vessel and e.step <= step.n]
+        return [*out, *(dict(e.after) for e in there[-1:])]
     if step.kind == "filter" and step.from_vessel in w.charged and not CLEANS.search(sentence):  # what ran through
         return [*out, dict(w.charged[step.from_vessel].roots)]
     if CLEANS.search(sentence):  # what clings to the glass: something of all that was ever in it

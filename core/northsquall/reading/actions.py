@@ -2641,7 +2641,8 @@ def _more_of_the_same(account: Account, r: Reading) -> bool:
 
 
 THEN_SO_MUCH = patterns.compile(
-    r"^\W*(?:then |now |and |the )*(?:rest|remainder|remaining|other|further)?,? ?\d[\d.,]* ?(?:m?g|m?L)\b[^.;]{0,20}\b(?:in|over|during|as|portion|lot)", re.I
+    r"^\W*(?:then |now |and |the )*(?:rest|remainder|remaining|other|further)?,? ?\d[\d.,]* ?(?:m?g|m?L)\b[^.;]{0,20}\b(?:in|over|during|as|portion|lot)",
+    re.I,
 )
 """ "Then 38 g in ten lots"."""
 
@@ -2982,7 +2983,7 @@ def _topic(account: Account, r: Reading) -> None:
         return _draw(account, r)
     if (re.search(r"\b(?:samples?|aliquots?)\b", text, re.I) or ALIQUOT.search(text)) and account.doc.steps:
         return _test(account, r)
-    rest = verb in ("add", None) and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values())) or more
+    rest = (verb in ("add", None) and THE_REST.match(text) is not None and bool({"part", "funnel"} & set(account.waiting.values()))) or more
     if (
         lex.ANALYSIS.search(_outside_brackets(text) if r.measured else text)
         and not rest  # "the remaining 38 g was added in nine lots, each when a drop on paper had no purple rim"
@@ -3053,13 +3054,15 @@ def _topic(account: Account, r: Reading) -> None:
 
 
 FIRST_OF_IT = patterns.compile(
-    r"\bfirst (?:portion|lot|third|half|[\d.,]+ ?(?:m?g|m?L)\b)|\bto (?:begin|start)(?: with)?\b|\binitially\b|\b(?:first|alone)(?=[,;.]|$)", re.I
+    r"\bfirst (?:portion|lot|third|half|[\d.,]+ ?(?:m?g|m?L)\b)|\bto (?:begin|start)(?: with)?\b|\binitially\b|\b(?:first|alone)(?=[,;.]|$)",
+    re.I,
 )
 """ "First 1.5 g, wait till the purple has gone": the reagent's own colour shows that it acts."""
 RINSES = (*RECEIVERS, "ethanol", "methanol", "2-propanol", "acetone", "diethyl ether", "hexane")
 """What crystals are rinsed with and what brings nothing to a pH."""
 SLOWLY_INTO = patterns.compile(
-    r"^\W*(?:then |now |and |next )*(?:slowly|carefully|gradually|dropwise|in a thin stream|with stirring|stirring)\b,? ?(?:in ?to|on ?to)\b", re.I
+    r"^\W*(?:then |now |and |next )*(?:slowly|carefully|gradually|dropwise|in a thin stream|with stirring|stirring)\b,? ?(?:in ?to|on ?to)\b",
+    re.I,
 )
 """ "Slowly into 400 mL of cold water with 5 g of bisulfite, 1 L beaker": the batch."""
 QUENCH_HEAD = patterns.compile(r"^\W*(?:quench(?:ing)?|excess|surplus)\s*[:=–-]", re.I)
@@ -3579,6 +3582,10 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
         return False
     line = account.source[account.source.rfind("\n", 0, r.clause.start) + 1 :].partition("\n")[0]
     tail = account.source[r.clause.end : r.clause.end + 800]
+    said = account.source[max(account.source.rfind(x, 0, r.clause.start) + len(x) for x in (". ", "\n")) : r.clause.end]
+    ends = UP_TO_THE_END.match(tail)
+    if PACED_THERE.search(said + (ends[0] if ends is not None else "")):
+        return False
     only_listed = not DONE_WITH_IT.search(line)
     if only_listed and len(r.mentions) == 1 and _fed_later(r.mentions[0], r.clause, tail):
         return True
@@ -3594,6 +3601,7 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
         or (
             THE.search(tail[: t.start])
             and not WHAT_IS_LEFT_OF.search(tail[max(0, t.start - 40) : t.start])
+            and not STRIPPED.search(tail[max(0, t.start - 25) : t.start])
             and not TAKEN_AWAY.match(tail, t.end)
         )
     }
@@ -3601,7 +3609,10 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
     return any(m.identity in again or any(class_of(w, str(m.identity)) for w in words) for m in r.mentions)
 
 
-DONE_WITH_IT = patterns.compile(r"\d ?(?:min|h|hours?|minutes?|°C|°|K)\b|\b(?:cool|warm|heat|flask|beaker)\w*\b|\bstir(?:red|ring)?\b", re.I)
+PACED_THERE = patterns.compile(r"\d ?(?:min|h|°C)\b|\bcooling\b|\bslowly\b", re.I)
+DONE_WITH_IT = patterns.compile(
+    r"\d ?(?:min|h|hours?|minutes?|°C|°|K)\b|\b(?:cool|warm|heat|flask|beaker)\w*\b|\bstir(?:red|ring)?\b", re.I
+)
 """In a line of amounts: what is done with them is told there as well."""
 
 
@@ -3618,7 +3629,8 @@ def _fed_later(m: Mention, clause: Clause, tail: str) -> bool:
     ]
     for a, b in named:
         begin = max(tail.rfind(". ", 0, a) + 2, tail.rfind("\n", 0, a) + 1, tail.rfind("; ", 0, a) + 2, 0)
-        sentence = tail[begin : b + len(UP_TO_THE_END.match(tail[b:])[0])]  # type: ignore[index]
+        ends = UP_TO_THE_END.match(tail, b)
+        sentence = tail[begin : ends.end() if ends is not None else b]
         if AN_AMOUNT_BY.search(tail[b : b + 16]) or AN_AMOUNT_BY.search(tail[max(a - 12, 0) : a]):
             continue
         if _opens_with(tail[begin:a]) and PUTS_IT_IN.search(sentence):
@@ -3634,6 +3646,8 @@ def _opens_with(before: str) -> bool:
     return all(w in OPENS_A_FEED or w in lex.GENERIC for w in words) and len(words) <= HOW_IT_IS
 
 
+STRIPPED = patterns.compile(r"\b(?:strip|distil|evaporat|boil|remov|recover)\w*\b(?: \w+){0,3} $", re.I)
+"""Before a name: it is taken off again."""
 HOW_IT_IS = 4
 """Words behind an amount that may tell how the substance is: ", cleaned with emery"."""
 OPENS_A_FEED = {
@@ -5054,7 +5068,9 @@ def _bring(account: Account, r: Reading, charge: bool = False) -> None:
         return None
     sources, there, _dest = _sides(r)
     waits = any(_is_waiting(account, m) or lots_waiting(account, m) for m in r.mentions)  # "Funnel: thionyl chloride, 40 min"
-    runs = (r.measured or waits) and durations_in(r.clause)[0] is not None and account.batch is not None  # "Funnel: 60 mL of caustic, over 45 min"
+    runs = (
+        (r.measured or waits) and durations_in(r.clause)[0] is not None and account.batch is not None
+    )  # "Funnel: 60 mL of caustic, over 45 min"
     if ((r.clause.label in FUNNEL_LABELS and not runs) or (verb == "mix" and busy_of(account) and lex.DRAWN.search(text))) and r.mentions:
         return _draw(account, r)
     if (

@@ -14,7 +14,26 @@ from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import NUMBER_WORDS, Token
 
-ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat", "dist", "recryst", "cryst"}
+ABBREVIATIONS = {
+    "ca",
+    "approx",
+    "conc",
+    "dil",
+    "no",
+    "b.p",
+    "m.p",
+    "e.g",
+    "i.e",
+    "temp",
+    "min",
+    "sol",
+    "vol",
+    "max",
+    "cat",
+    "dist",
+    "recryst",
+    "cryst",
+}
 BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
 """Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 
@@ -1248,7 +1267,9 @@ def _shut_behind(items: list[Item], merged: list[tuple[int, str]]) -> int:
     k = at_verb - 1
     while k > 1 and is_word(items[k], *FED_BY, "the", "is", "was", "are", "then", "and", "to", "be", "hold", "halt", "cut", "shut"):
         k -= 1
-    if not is_word(items[k], ",") or (kind == "hold" and not noun and not any(is_word(x, *FED_BY, "off") for x in items[at_verb + 1 : at_verb + 4])):
+    if not is_word(items[k], ",") or (
+        kind == "hold" and not noun and not any(is_word(x, *FED_BY, "off") for x in items[at_verb + 1 : at_verb + 4])
+    ):
         return 0
     head = items[:k]
     paced = any(is_quantity(x, "time") for x in head) and not any(is_word(x, "stir", "stirring", "hold", "more", "another") for x in head)

@@ -244,7 +244,12 @@ def _feed_ends(items: list[Item], i: int, before: list[str]) -> bool:
     ends = ENDS.intersection(behind[:4]) - ({"off", "hold", "held", "close"} if not FEED_WORDS.intersection(behind[:6]) else set())
     if ends and before[-1:] and before[-1] in ("at", "above", "over", "if", "when", "past", "from", "once", "should", "beyond"):
         return True
-    return bool(ENDS.intersection(before[-5:]) and FEED_WORDS.intersection(before[-4:]) and before[-1:] and before[-1] in ("at", "above", "over", "from"))
+    return bool(
+        ENDS.intersection(before[-5:])
+        and FEED_WORDS.intersection(before[-4:])
+        and before[-1:]
+        and before[-1] in ("at", "above", "over", "from")
+    )
 
 
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:

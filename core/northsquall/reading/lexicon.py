@@ -713,7 +713,15 @@ TELLS_WHICH = (
     "gloves", "glove", "apron", "gauntlets", "cupboard", "filtrate", "filtrates", "liquor", "liquors", "extract", "extracts", "distillate",
 )  # fmt: skip
 """Behind a common noun that then only says which one: "the acid filtrate", "an acid wash"."""
-ITS_COLOUR_GOES = ("potassium permanganate", "sodium permanganate", "bromine", "iodine", "chromium trioxide", "sodium dichromate dihydrate", "potassium dichromate")
+ITS_COLOUR_GOES = (
+    "potassium permanganate",
+    "sodium permanganate",
+    "bromine",
+    "iodine",
+    "chromium trioxide",
+    "sodium dichromate dihydrate",
+    "potassium dichromate",
+)
 """Reagents whose own colour fades as they act."""
 SOLID_NOUNS = ("powder", "salt", "solids", "pellets")
 """Common nouns for a solid: before a funnel they say what it is for."""

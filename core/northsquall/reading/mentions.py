@@ -1300,7 +1300,9 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             share = FRACTIONS[x.low]  # "I let about a fifth of it in"
         if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
             out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
-        elif x.low in lex.GENERIC and not is_word(at(items, i + 1), *lex.TELLS_WHICH, *(("funnel", "doser", "spoon") if x.low in lex.SOLID_NOUNS else ())):
+        elif x.low in lex.GENERIC and not is_word(
+            at(items, i + 1), *lex.TELLS_WHICH, *(("funnel", "doser", "spoon") if x.low in lex.SOLID_NOUNS else ())
+        ):
             m = Mention(None, x.text, x.start, x.end, i, share=_share(items, i), generic=x.low, first=i, last=i)
             j = i + 1
             if is_word(items[j] if j < len(items) else None, "("):

@@ -616,7 +616,7 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
             and item.value == "water"
             and item.low not in ("ice water", "ice-water", "iced water")
             and (
-                _told_in_brackets(items, i) and is_word(at(items, i + 4), "under", "underneath", "around", "round", "outside", "below")
+                (_told_in_brackets(items, i) and is_word(at(items, i + 4), "under", "underneath", "around", "round", "outside", "below"))
                 or is_word(after, "underneath", "outside", "around", "below")
                 or (
                     is_word(after, "round", "under", "beneath")
@@ -637,7 +637,10 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         before = items[i - 1] if i else None
         after = items[i + 1] if i + 1 < len(items) else None
         if _salt_beside(items, i) and (
-            is_word(items[0], "bath", "cooling", "coolant", "outside", "around") or is_word(items[-1], *AROUND, "it") or i <= 1 or is_word(at(items, i - 2), "in")
+            is_word(items[0], "bath", "cooling", "coolant", "outside", "around")
+            or is_word(items[-1], *AROUND, "it")
+            or i <= 1
+            or is_word(at(items, i - 2), "in")
         ):
             return _loose_bath(items, i)  # "bath 1.5 kg ice + 400 g salt", "ice 2 kg + salt 500 g outside"
         closes = next((k for k in range(i + 2, min(i + 8, len(items))) if is_word(items[k], ")")), None) if is_word(after, "(") else None

@@ -47,7 +47,7 @@ OPEN_FIRST = patterns.compile(
 UNVENTED = patterns.compile(r"\b(?:without|no|not|never|don['’]t) (?:\w+ )?vent\w*", re.I)
 SHUT_AS_BUILT = patterns.compile(
     r"\bcondenser(?:['’]s (?:top|outlet|head))?(?:,| is| was)? (?:\w+ )?(?:stoppered|corked|plugged|closed|sealed)\b|\b(?:stoppered|corked|plugged|closed) (?:reflux )?condenser\b"
-    r"|\b(?:all|every|both)(?: (?:the|its|other|of|three|four|two))* (?:necks?|openings?|outlets?|joints?) (?:are |is )?(?:stoppered|corked|plugged|closed|shut|sealed)"
+    r"|\b(?:all|every|both)(?: (?:the|its|other|of|three|four|two))* (?:necks?|openings?|outlets?|joints?) (?:are |is )?(?:stoppered|corked|plugged|closed|shut|sealed)|\b(?:glass |rubber )?(?:stoppers|bungs|corks) (?:are |were )?(?:all )?(?:put |pushed |pressed )?in(?=[,.;:]|\W*$)"
     r"|\btwo[- ]neck(?:ed)?\b[^\n.]*\b(?:(?:septum|stopper|bung|cork) (?:on|in) the (?:second|other|side) neck|(?:second|other|side) neck (?:is )?(?:closed|stoppered|plugged|sealed|corked))"
     r"|\bcondenser (?:with|carrying|carries|bearing|topped by) (?:an? |the )?(?:\w+ )?(?:stopper|bung|cork|septum)\b(?! (?:through|with a (?:hole|tube)))"
     r"|\b(?:stoppers?|bungs?|septa|corks?) in (?:both|all|every|the)(?: \w+){0,2} necks?\b|\bwhich is (?:tightly )?(?:stoppered|corked|sealed)\b|\b(?:closed|shut|plugged|sealed) at (?:its|the) (?:outlet|exit|end)\b",
