@@ -165,9 +165,15 @@ def _row_of_its_own(text: str, span: tuple[int, int]) -> bool:
     """Whether a line is a name and this amount, with a remark behind it at the most: a row of the charge list."""
     begin, end = text.rfind("\n", 0, span[0]) + 1, text.find("\n", span[1])
     behind = text[span[1] : end if end >= 0 else len(text)]
+    if IS_A_VESSEL.search(text, begin, span[0]) is not None:
+        return False
     return ROW_NAME.fullmatch(text, begin, span[0]) is not None and re.match(r"\s*(?:[,;|(].*)?$", behind) is not None
 
 
+IS_A_VESSEL = patterns.compile(
+    r"\b(?:cylinder|flask|beaker|bottle|jar|dish|tub|bucket|bowl|pycnometer|burette|pipette|syringe|vial|tube|cuvette|cell),? $", re.I
+)
+"""Before a volume: the size of a vessel."""
 NOT_PUT_IN = patterns.compile(
     r"[ -](?:[a-z-]+ ){0,2}(?:flask|beaker|bucket|bottle|receiver|jar|funnel|cylinder|trap|generator|conical|bowl|vessel)\b|[^.;\n]{0,25}\b(?:have|has|had) come\b|[^.;\n]{0,12}\b(?:back|over|off|left|collected|distil\w*)\b",
     re.I,
@@ -209,6 +215,8 @@ def _only_stays_behind(said: str) -> bool:
     return STAYS_BEHIND.search(said) is not None and len(re.findall(r"\d ?(?:m?g|kg|m?L|m?mol)\b", said)) == 1
 
 
+IS_LOST = patterns.compile(r"\s*(?:are|is|were|was) lost\b|\s*(?:loss|lost|lighter|less)\b", re.I)
+"""Behind a mass: what a balance shows to be gone."""
 CAME_OVER = patterns.compile(
     r"\W*(?:fore-?run(?:nings)?|main|heads|tails|(?:first |second |third )?fraction|distillate|residue|out|yield|weight)\b", re.I
 )
@@ -235,7 +243,7 @@ def unplaced(c: Context) -> Iterator[Finding]:
         )  # "put about twenty-five grams of the pieces in"
         beside = u.why.startswith("a quantity") and VOLUME.search(u.text) is not None and _named_beside(text, u.span)
         missing = row or (u.span[0] < last and (done or beside or MASS.search(u.text) is not None))
-        spare = STANDS_BY.match(text, u.span[1]) is not None or _only_stays_behind(u.text)
+        spare = STANDS_BY.match(text, u.span[1]) is not None or _only_stays_behind(u.text) or IS_LOST.match(text, u.span[1]) is not None
         sample = (CRUDE.match(text, u.span[1]) is not None and not c.reactions) or A_THING.match(text, u.span[1]) is not None
         if (
             per

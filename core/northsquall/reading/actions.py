@@ -2089,6 +2089,17 @@ def _stirred_only_now(account: Account, clause: Clause, text: str) -> None:
         fed.stirred = False
 
 
+GROWS = patterns.compile(r"\b(?:stands?|stood|standing|left to stand|window ?sill|shelf|crystal\w*|seed)\b", re.I)
+FAR_BEHIND = 60
+"""Characters behind a step from which a sentence about what grows is no longer about it (assumption)."""
+
+
+def _of_a_crystal(account: Account, last: Step, clause: Clause) -> bool:
+    """ "Then it stands on the window sill for two days, nobody needs to look at it": not of the step that was told well before."""
+    between = account.source[last.span[1] : clause.end]
+    return clause.start - last.span[1] > FAR_BEHIND and GROWS.search(between) is not None
+
+
 def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     """The stirrer off, nobody there: said in a clause of its own it is of the step before."""
     last = account.doc.steps[-1] if account.doc.steps else None
@@ -2109,7 +2120,7 @@ def _beside_the_step(account: Account, clause: Clause, text: str) -> None:
     if last.stirred is not False and idle is not None and (off is None or meanwhile):  # switched off: from here on
         if meanwhile or lex.idle(text, account.source[clause.end : clause.end + 70]):
             last.stirred = False
-    if last.attended is None and lex.unattended(text):
+    if last.attended is None and lex.unattended(text) and not _of_a_crystal(account, last, clause):
         last.attended = False
     if not lex.ALL_AT_ONCE.search(text) or any(isinstance(x, Token) and x.kind == "sub" for x in clause.items):
         return
@@ -2590,6 +2601,7 @@ def _first_alone(account: Account, r: Reading) -> bool:
     """ "Potassium permanganate, 38 g: 1.5 g first, alone": a part now, the rest waits."""
     for i, q in enumerate(r.items[:-1]):
         said = is_word(r.items[i + 1], "first", "alone") or is_word(at(r.items, i - 1), "first", "initially")
+        said = said or (is_word(at(r.items, i - 1), "with") and is_word(at(r.items, i - 2), "start", "begin", "starting", "beginning"))
         if not (isinstance(q, Qty) and q.dim in ("mass", "volume") and said):
             continue
         m = next(
@@ -2834,6 +2846,8 @@ def _topic(account: Account, r: Reading) -> None:
         if any(m.identity in again for m in r.mentions):
             return account.spend(r.items)  # what is meant is charged further down
     more = _more_of_the_same(account, r)
+    if THE_COLD_SOLUTION.match(text) and _diazo_into(account, r):
+        return None
     if doc_steps(account) and _into_what_stands(account, r):
         return None
     if _stock_destroyed(account, r):
@@ -2935,6 +2949,9 @@ def _topic(account: Account, r: Reading) -> None:
         and not _worked_up(account, r)
     ):
         return _waste(account, r)
+    last = r.mentions[-1] if r.mentions else None
+    if last is not None and last.identity in lex.DRYING and last.amount is None and doc_steps(account) and DRIED_AS_TAKEN_UP.match(text):
+        return _wash(account, r)  # "take it up in 3 x 40 mL of ether, magnesium sulfate"
     out = verb in (None, "hold", "destroy") and r.vessels and SLOWLY_INTO.match(text) is not None
     if out and doc_steps(account) and r.mentions and r.mentions[0].identity in RECEIVERS and not account.isolated:
         return _quench(account, r)
@@ -3060,6 +3077,9 @@ FIRST_OF_IT = patterns.compile(
 """ "First 1.5 g, wait till the purple has gone": the reagent's own colour shows that it acts."""
 RINSES = (*RECEIVERS, "ethanol", "methanol", "2-propanol", "acetone", "diethyl ether", "hexane")
 """What crystals are rinsed with and what brings nothing to a pH."""
+DRIED_AS_TAKEN_UP = patterns.compile(
+    r"^\W*(?:then |now |and |it (?:is |was )?)*(?:tak\w+|took)(?: it| this| them| the \w+)? up (?:in|with)\b", re.I
+)
 SLOWLY_INTO = patterns.compile(
     r"^\W*(?:then |now |and |next )*(?:slowly|carefully|gradually|dropwise|in a thin stream|with stirring|stirring)\b,? ?(?:in ?to|on ?to)\b",
     re.I,
@@ -3593,6 +3613,7 @@ def _names_what_comes(account: Account, r: Reading) -> bool:
         return True
     if len({t.value for t in substances_in(line.partition(". ")[0])}) < 2 and not account.waiting:
         return False
+    tail = tail[:500]
     listed = "list" in account.waiting.values() and re.match(r"\s*[•*·▪‣-]\s", line) is not None  # the next line of a list that has begun
     again = {
         str(t.value)
@@ -3660,7 +3681,7 @@ UP_TO_THE_END = patterns.compile(r"(?:[^.;\n]|\.(?=\d))*")
 AN_AMOUNT_BY = patterns.compile(rf"\d ?(?:{WRITTEN_MASS}|{WRITTEN_VOLUME}|m?mol)\b")
 PUTS_IT_IN = patterns.compile(
     r"\b(?:flask|pot|reactor)\s*[:=-]|\b(?:in|into) the (?:flask|pot|reactor|beaker|water|\w+)\b|(?<!all )\bin(?=[,.;:)\n]|$)|\bfunnel\b|\bdrop ?wise\b|\bdrop by drop\b"
-    r"|\b(?:add|drip|drop|run|feed|fed|pour|charg|put|dissolv|dos|let)\w*\b|\b\d+ ?(?:min|h)\b|\bslowly\b|\bgoes in\b",
+    r"|\b(?:add|drip|drop|run|feed|fed|pour|charg|put|dos|let)\w*\b|\bdissolved? (?:in|the|it)\b|\b\d+ ?(?:min|h)\b|\bslowly\b|\bgoes in\b",
     re.I,
 )
 """What a sentence says that puts a substance in, which was only weighed before."""
@@ -4922,12 +4943,14 @@ ARYLAMINE = Chem.MolFromSmarts("c[NX3;H2]")
 
 NITRITE_AHEAD = patterns.compile(r"(?s:.{0,400}?)\b(?:nitrite|diazo\w*)\b", re.I)
 _READY = r"(?:the |this |that |my )?(?:\w+ ){0,3}(?:solution|copper|cuprous|iodide|cyanide|chloride|bromide|flask|beaker)\b"
+THE_COLD_SOLUTION = patterns.compile(r"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )(?:ice-)?cold (?:solution|liquor)\b", re.I)
 DIAZO_INTO = patterns.compile(
     rf"^\W*(?:(?:then|now|and)\b[ ,]*)*(?:all (?:of )?)?(?:the |this )?(?:whole |entire )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?\b[^.;]*?\b(?:in ?to|on ?to) {_READY}"
     rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:after [a-z]+ )?(?:the |this )?(?:whole |entire |cold )*(?:beaker|lot|batch|contents|liquor|slurry)\b[^.;]{{0,25}}?\b(?:in ?to|on ?to) (?:the |my |that )?(?:flask with the )?(?:\w+ )?(?:copper|cuprous)\b"
     rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:in ?to|on ?to) (?:it|this|that)\b[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
     rf"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:pour |run |drip |let |add )?(?:in ?to|on ?to|to) {_READY}[^.;]{{0,20}}?\b(?:the |this )?(?:cold |clear |fresh )*diazo"
-    r"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|let|add|feed) (?:in )?)?(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?,? (?:is |was )?(?:run in |dripped in |fed |added )?from (?:a |an |the )?(?:[\w-]+ ){0,3}funnel\b",
+    r"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:(?:run|drip|let|add|feed) (?:in )?)?(?:the |this )?(?:cold |clear |fresh )*diazo\w*(?: (?:solution|salt|suspension|mixture|liquor))?,? (?:is |was )?(?:run in |dripped in |fed |added )?from (?:a |an |the )?(?:[\w-]+ ){0,3}funnel\b"
+    r"|^\W*(?:(?:then|now|and)\b[ ,]*)*(?:the |this )(?:ice-)?cold (?:solution|liquor) (?:(?:is|was) (?:then )?(?:run|dripped|dropped|fed|let)|goes|went|runs|drips) in\b",
     re.I,
 )
 """What was diazotised goes into what stands ready in another vessel."""
@@ -4940,7 +4963,10 @@ def _has_arylamine(ids: list[str]) -> bool:
 
 
 def _arylamine_in(account: Account, name: str) -> bool:
-    return _has_arylamine([account.lot(k).identity or "" for s in account.doc.steps if s.vessel == name for k in s.materials])
+    lots = [account.lot(k) for s in account.doc.steps if s.vessel == name for k in s.materials]
+    return _has_arylamine([x.identity or "" for x in lots]) or any(
+        x.name.lower().endswith(("aniline", "toluidine", "anisidine")) for x in lots
+    )
 
 
 def _stands_ready_for_diazo(account: Account, r: Reading, vessel: Vessel) -> bool:

@@ -1253,6 +1253,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
 FED_BY = ("feed", "tap", "funnel", "addition", "stopcock", "cock", "dosing", "drip", "dropping")
 
 
+REMAINS = ("rest", "remainder", "remaining", "balance", "other", "second")
+
+
 def _shut_behind(items: list[Item], merged: list[tuple[int, str]]) -> int:
     """The comma before words that only say when a feed stops, where what is fed stands before it without a verb; 0 where there is none."""
     if not merged:
@@ -1274,7 +1277,7 @@ def _shut_behind(items: list[Item], merged: list[tuple[int, str]]) -> int:
     head = items[:k]
     paced = any(is_quantity(x, "time") for x in head) and not any(is_word(x, "stir", "stirring", "hold", "more", "another") for x in head)
     first = head[1] if is_word(head[0], "the", "this", "all") and len(head) > 1 else head[0]
-    named = isinstance(first, Token) and (first.kind == "sub" or first.low in lex.GENERIC)
+    named = isinstance(first, Token) and (first.kind == "sub" or first.low in lex.GENERIC or first.low in REMAINS)
     return k if named and (paced or any(is_word(x, "funnel", "burette", "dropwise") for x in head)) else 0
 
 

@@ -53,6 +53,9 @@ _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?:
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("and_a_half", r"(?<![\d./])(\d) 1/2(?= ?(?:h|hours?|min|minutes?)\b)", "{0}.5"),
+    ("lots_of_the_rest", r"(?:(?<=\n)|(?<=- )|(?<=\* )|(?<=[.;] )|(?<=\d[.)] ))[Tt]hen ([a-z]+|\d{1,2}) (lots|portions|shares) of (?:about |some |ca\.? |roughly |~ ?)?\d[\d.,]* ?m?g(?= (?:at|over|in|within|during|each)\b|,)", "then the rest in {0} {1}"),
+    ("so_much_by_so_much", r"(\d[\d.,]* ?(?:mL|g)) by \d[\d.,]* ?(?:mL|g)\b", "{0} at a time"),
     ("gases_as_label", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\* )|(?<=\d[.)] )|(?<=\n\d  )|(?<=\d[.)]  ))(?:SO2|HCl|HBr|HI|CO2?|NO2?|NOx|Cl2|Br2|H2S|NH3|H2|(?:hydrogen (?:chloride|bromide|iodide|sulfide))|sulfur dioxide|carbon (?:mon|di)oxide|nitrogen dioxide|nitrous gases|chlorine|ammonia|hydrogen)(?: ?(?:\+|/|&|,|and) ?(?:SO2|HCl|HBr|HI|CO2?|NO2?|NOx|Cl2|Br2|H2S|NH3|H2|(?:hydrogen (?:chloride|bromide|iodide|sulfide))|sulfur dioxide|carbon (?:mon|di)oxide|nitrogen dioxide|nitrous gases|chlorine|ammonia|hydrogen)){1,3}(?=: (?:[Cc]ondenser|[Ff]rom|[Tt]o\b|[Vv]ia|[Tt]hrough|[Oo]ut|[Tt]ube|[Ee]mpty|[Ll]ed|[Ff]lask|[Tt]rap|[Hh]ose|[Ff]unnel|[Ll]ine|[Oo]ver|[Ii]nto))", "off-gas"),
     ("acid_in_brackets", r"\b[Aa]cid \(((?:\d[\d,]*-)?[a-z][\w,-]*ic),? (\d[\d.,]* ?(?:m?g|mL)\b[^()\n]{0,30})\)", "{0} acid ({1})"),
     ("name_in_brackets", r"\b(?:[Ee]ster|[Aa]lcohol|[Kk]etone|[Aa]mine|[Aa]ldehyde|[Aa]mide|[Aa]nilide|[Pp]henol|[Hh]alide|[Bb]romide|[Aa]lkene) \(((?:\d[\d,]*-)?[a-z][\w,'-]{3,}(?: [a-z][\w'-]{3,}){0,2}),? (\d[\d.,]* ?(?:m?g|mL)\b[^()\n]{0,30})\)", "{0} ({1})"),

@@ -1073,12 +1073,17 @@ def _told_in_brackets(items: list[Item], i: int) -> bool:
 def _salt_beside(items: list[Item], i: int) -> bool:
     """Whether salt by its mass stands beside the ice at `i`, with nothing else between but amounts: both of a bath."""
     k = i + 1
-    weighed = is_quantity(at(items, i - 1), "mass") or is_quantity(at(items, k), "mass")
-    while k < len(items) and (is_quantity(items[k], "mass") or is_word(items[k], "and", "+", "&", "with", ",", "of", "plus", "/")):
+    of = i - 1 if is_word(at(items, i - 1), "of") else i
+    weighed = is_quantity(at(items, of - 1), "mass") or is_quantity(at(items, k), "mass")
+    while k < len(items) and (is_quantity(items[k], "mass") or is_word(items[k], "and", "+", "&", "with", ",", "of", "plus", "/", "a")):
         k += 1
     x = at(items, k)
     salted = is_word(x, "salt") or (isinstance(x, Token) and x.value == "sodium chloride")
-    return weighed and salted and (is_quantity(at(items, k - 1), "mass") or is_quantity(at(items, k + 1), "mass"))
+    return (
+        weighed
+        and salted
+        and (is_quantity(at(items, k - 1 - is_word(at(items, k - 1), "of")), "mass") or is_quantity(at(items, k + 1), "mass"))
+    )
 
 
 def _loose_bath(items: list[Item], i: int) -> tuple[Bath, int, int, list[Qty]]:
