@@ -129,8 +129,7 @@ COLD_C = 40.0
 def _thin_and_cold(entry: Entry) -> bool:
     """Whether thin hydrogen peroxide, cold and with no acid, is all that meets an alcohol: its solvent."""
     thin = entry.mixed.get("H2O", 0.0) >= WATER_TO_PEROXIDE * entry.mixed.get("H2O2", 0.0)
-    T = entry.conditions.T_high
-    return thin and entry.mixed.get("H+", 0.0) <= LEAST_PAIR_MOL and T is not None and T <= COLD_C
+    return thin and entry.mixed.get("H+", 0.0) <= LEAST_PAIR_MOL and entry.conditions.T_high <= COLD_C
 
 
 @rule("P06")

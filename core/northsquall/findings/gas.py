@@ -664,7 +664,9 @@ def _said_of(c: Context, n: int) -> str:
     return c.procedure.flowing[step.span[0] : step.span[1] + SAID_BEHIND] if step is not None else ""
 
 
-EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:comes? off|goes (?:off|up|away|out|to|into|through)|escapes?|evolves?|pours? out|bubbles? (?:off|out))"
+LONGEST_FORMULA = 3
+"""Letters up to which a name of a gas is its formula, written as such: "HCl", "SO2"."""
+EVOLVED = r"(?:evolution|escape|fumes|clouds|stream|current|smell|bubbles) of (?:the )?{0}|{0}(?: gas| fumes| vapou?rs?)? (?:which )?(?:is|are|was|were) (?:then )?(?:evolved|given off|set free|allowed to escape|let off|driven (?:off|out))|{0}(?: gas| fumes)? (?:leaves?|comes? off|goes (?:off|up|away|out|to|into|through)|escapes?|evolves?|pours? out|bubbles? (?:off|out))"
 """How an author says that a gas comes; {0} is its name."""
 
 
@@ -678,8 +680,9 @@ def _spoken_of(c: Context, known: set[str]) -> Iterator[Finding]:
         record = record_of(root)
         if root in known or not record.toxic or record.refer or not record.takes:
             continue
-        names = [name for name in record.names if len(name) > 3 and name.lower() in low]
-        said = next((m for name in names if (m := re.search(EVOLVED.format(re.escape(name)), text, re.I))), None)
+        names = [re.escape(name) for name in record.names if len(name) > LONGEST_FORMULA and name.lower() in low]
+        names += [rf"(?-i:\b{name}\b)" for name in record.names if len(name) <= LONGEST_FORMULA and name in text]
+        said = next((m for name in names if (m := re.search(EVOLVED.format(name), text, re.I))), None)
         if said is None:
             continue
         step = c.step_at(said.start())

@@ -170,9 +170,7 @@ def _row_of_its_own(text: str, span: tuple[int, int]) -> bool:
     return ROW_NAME.fullmatch(text, begin, span[0]) is not None and re.match(r"\s*(?:[,;|(].*)?$", behind) is not None
 
 
-IS_A_VESSEL = patterns.compile(
-    r"\b(?:cylinder|flask|beaker|bottle|jar|dish|tub|bucket|bowl|pycnometer|burette|pipette|syringe|vial|tube|cuvette|cell),? $", re.I
-)
+IS_A_VESSEL = patterns.compile(r"\b(?:cylinder|flask|beaker|dish|tub|bucket|bowl|pycnometer|burette|pipette|syringe|vial|cuvette) $", re.I)
 """Before a volume: the size of a vessel."""
 NOT_PUT_IN = patterns.compile(
     r"[ -](?:[a-z-]+ ){0,2}(?:flask|beaker|bucket|bottle|receiver|jar|funnel|cylinder|trap|generator|conical|bowl|vessel)\b|[^.;\n]{0,25}\b(?:have|has|had) come\b|[^.;\n]{0,12}\b(?:back|over|off|left|collected|distil\w*)\b",

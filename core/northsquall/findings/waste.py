@@ -506,10 +506,6 @@ DISSOLVED = 0.02
 LIQUOR = patterns.compile(r"\b(?:filtrates?|(?:mother )?liquors?)\b", re.I)
 
 
-CAKE = patterns.compile(r"\b(?:cake|sludge|filter residue|solids?)\b", re.I)
-"""What stays on a filter."""
-
-
 def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
     """Contents that a sentence about waste may mean: the fraction, the filtrate or layer, else the step's vessel before and after it."""
     w = c.stand_in
@@ -526,9 +522,6 @@ def _stream_of(c: Context, step: Step, sentence: str) -> list[dict[str, float]]:
         filtered = next((s for s in reversed(c.procedure.steps) if s.n <= step.n and s.kind == "filter" and s.from_vessel), None)
         through = [dict(e.after) for e in w.entries if filtered is not None and e.vessel == filtered.from_vessel and e.step < filtered.n]
         out = through[-1:]
-    if step.kind == "filter" and CAKE.search(sentence):  # what stayed on the filter: of all that was in the vessel it came from
-        there = [e for e in w.entries if e.vessel == step.from_vessel and e.step <= step.n]
-        return [*out, *(dict(e.after) for e in there[-1:])]
     if step.kind == "filter" and step.from_vessel in w.charged and not CLEANS.search(sentence):  # what ran through
         return [*out, dict(w.charged[step.from_vessel].roots)]
     if CLEANS.search(sentence):  # what clings to the glass: something of all that was ever in it

@@ -2089,7 +2089,8 @@ def _stirred_only_now(account: Account, clause: Clause, text: str) -> None:
         fed.stirred = False
 
 
-GROWS = patterns.compile(r"\b(?:stands?|stood|standing|left to stand|window ?sill|shelf|crystal\w*|seed)\b", re.I)
+GROWS = patterns.compile(r"\b(?:window ?sill|crystals?|crystalli[sz]\w*|seed)\b", re.I)
+"""Words of what grows by itself, at the temperature of the room."""
 FAR_BEHIND = 60
 """Characters behind a step from which a sentence about what grows is no longer about it (assumption)."""
 
@@ -3676,6 +3677,7 @@ OPENS_A_FEED = {
     "with", "min", "h", "for", "first", "next", "step", "half", "a", "b", "c",
 }  # fmt: skip
 GOES_SOMEWHERE = ("in", "into", "to", "on", "onto", "over", "during", "from", "at", "and", "added", "at once", "all", "dropwise")
+"""Words behind an amount that say where it goes or how: it is no line of a list."""
 A_WORD = patterns.compile(r"\b([A-Za-z]{3,})\b(?! (?:bath|bottle|waste|layer|gas|vapou?r|fumes|paper))")
 UP_TO_THE_END = patterns.compile(r"(?:[^.;\n]|\.(?=\d))*")
 AN_AMOUNT_BY = patterns.compile(rf"\d ?(?:{WRITTEN_MASS}|{WRITTEN_VOLUME}|m?mol)\b")
@@ -4962,10 +4964,14 @@ def _has_arylamine(ids: list[str]) -> bool:
     return any(m is not None and m.HasSubstructMatch(ARYLAMINE) for m in mols)
 
 
+UNLISTED_ARYLAMINE = patterns.compile(r"(?!.*(?:\bN-|N,N|dimethyl|diethyl)).*(?:aniline|toluidine|anisidine)", re.I)
+"""A primary arylamine by its name, that the catalogue does not have."""
+
+
 def _arylamine_in(account: Account, name: str) -> bool:
     lots = [account.lot(k) for s in account.doc.steps if s.vessel == name for k in s.materials]
     return _has_arylamine([x.identity or "" for x in lots]) or any(
-        x.name.lower().endswith(("aniline", "toluidine", "anisidine")) for x in lots
+        x.identity is None and UNLISTED_ARYLAMINE.fullmatch(x.name) is not None for x in lots
     )
 
 

@@ -14,26 +14,7 @@ from northsquall.reading.items import Item, Qty, at, bracketed, is_quantity, is_
 from northsquall.reading.phrases import quantities
 from northsquall.reading.tokens import NUMBER_WORDS, Token
 
-ABBREVIATIONS = {
-    "ca",
-    "approx",
-    "conc",
-    "dil",
-    "no",
-    "b.p",
-    "m.p",
-    "e.g",
-    "i.e",
-    "temp",
-    "min",
-    "sol",
-    "vol",
-    "max",
-    "cat",
-    "dist",
-    "recryst",
-    "cryst",
-}
+ABBREVIATIONS = {"ca", "approx", "conc", "dil", "no", "b.p", "m.p", "e.g", "i.e", "temp", "min", "sol", "vol", "max", "cat", "dist", "recryst", "cryst"}  # fmt: skip
 BEFORE_A_NAME = {"conc", "dil", "sat", "satd", "aq", "anh", "abs", "ca", "approx"}
 """Abbreviations that stand before a substance or a number, capital or not: "60 mL conc. HCl"."""
 
@@ -1251,9 +1232,9 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
 
 
 FED_BY = ("feed", "tap", "funnel", "addition", "stopcock", "cock", "dosing", "drip", "dropping")
-
-
+"""Words of what is shut where a feed ends."""
 REMAINS = ("rest", "remainder", "remaining", "balance", "other", "second")
+"""Words for what is fed after a first part."""
 
 
 def _shut_behind(items: list[Item], merged: list[tuple[int, str]]) -> int:

@@ -231,7 +231,9 @@ def _words_before(clause: Clause, i: int) -> str:
 
 
 FEED_WORDS = {"feed", "feeding", "tap", "addition", "adding", "drip", "dripping", "dropping", "stopcock", "funnel", "dosing"}
+"""Words of what is fed, and of what feeds it."""
 ENDS = {"stop", "stops", "stopped", "shut", "close", "closed", "wait", "pause", "halt", "interrupt", "hold", "held", "break", "off", "ease"}
+"""Words with which a feed ends or waits."""
 
 
 def _feed_ends(items: list[Item], i: int, before: list[str]) -> bool:
@@ -241,15 +243,12 @@ def _feed_ends(items: list[Item], i: int, before: list[str]) -> bool:
         if isinstance(y, Qty):
             break
         behind += [y.low] if isinstance(y, Token) else []
-    ends = ENDS.intersection(behind[:4]) - ({"off", "hold", "held", "close"} if not FEED_WORDS.intersection(behind[:6]) else set())
-    if ends and before[-1:] and before[-1] in ("at", "above", "over", "if", "when", "past", "from", "once", "should", "beyond"):
+    word = before[-1] if before else ""
+    of_the_feed = bool(FEED_WORDS.intersection(behind[:6]))
+    ends = ENDS.intersection(behind[:4]) - (set() if of_the_feed else {"off", "hold", "held", "close"})
+    if ends and (word in ("above", "over", "if", "when", "past", "once", "should", "beyond") or (of_the_feed and word in ("at", "from"))):
         return True
-    return bool(
-        ENDS.intersection(before[-5:])
-        and FEED_WORDS.intersection(before[-4:])
-        and before[-1:]
-        and before[-1] in ("at", "above", "over", "from")
-    )
+    return word in ("at", "above", "over", "from") and bool(ENDS.intersection(before[-5:]) and FEED_WORDS.intersection(before[-4:]))
 
 
 def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, list[Qty]]:

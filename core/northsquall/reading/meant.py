@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 
 from northsquall import patterns
+from northsquall.substances import catalogue
 
 NAMED = patterns.compile(r"\b(hydrochloric|hydrobromic|hydriodic|nitric|sulfuric|phosphoric|perchloric|acetic|formic)\b", re.I)
 UNNAMED = patterns.compile(
@@ -29,8 +30,12 @@ BURNT_LIME = patterns.compile(r"\b(?:calcium oxide|quick ?lime|burnt lime|CaO)\b
 SLAKED_LIME = patterns.compile(r"\b(?:calcium hydroxide|slaked lime|hydrated lime|lime ?water|milk of lime|Ca\(OH\)2)\b", re.I)
 THE_LIME = patterns.compile(r"\bthe (lime)\b(?!-| ?(?:water|stone|juice))", re.I)
 
-DRYING_ACID = patterns.compile(r"\b(drying acid|acid for drying|dehydrating acid)\b", re.I)
-"""Sulfuric acid, in the line of a gas that it dries."""
+BRACKETED = patterns.compile(
+    r"\b(?P<kind>acid|ester|alcohol|ketone|amine|aldehyde|amide|anilide|phenol|halide|bromide|alkene) "
+    r"\((?P<name>(?:\d[\d,]*-)?[a-z][\w,'-]{3,}(?: [a-z][\w'-]{3,}){0,2}),? (?P<amount>\d[\d.,]* ?(?:m?g|mL)\b[^()\n]{0,30}\))",
+    re.I,
+)
+""" "Ester (methyl benzoate 13.6 g)", "acid (4-chlorobenzoic, 31.3 g)": the name stands in the brackets, with how much."""
 
 
 def with_names(text: str, where: list[int]) -> tuple[str, list[int]]:
@@ -50,7 +55,11 @@ def with_names(text: str, where: list[int]) -> tuple[str, list[int]]:
                 puts.append((m.start("at"), m.start("at"), f" {meant[0]} acid"))
     if BURNT_LIME.search(text) and not SLAKED_LIME.search(text):
         puts += [(*m.span(1), "calcium oxide") for m in THE_LIME.finditer(text)]
-    puts += [(*m.span(1), "sulfuric acid") for m in DRYING_ACID.finditer(text)]
+    for m in BRACKETED.finditer(text):
+        said = m["name"].rstrip(",")
+        name = f"{said} acid" if m["kind"].lower() == "acid" else said
+        if catalogue().find(name) is not None:
+            puts.append((m.start(), m.start("amount"), f"{name} ("))
     if not puts:
         return text, where
     out: list[str] = []

@@ -1273,6 +1273,11 @@ def _a_word(items: list[Item], longer: int) -> bool:
     return any(isinstance(x, Token) and x.kind == "word" and len(x.text) > longer for x in items)
 
 
+def _only_says_which(noun: str, behind: Item | None) -> bool:
+    """Whether a common noun only says which one is meant: "the acid filtrate", "a capped powder funnel"."""
+    return is_word(behind, *lex.TELLS_WHICH) or (noun in lex.SOLID_NOUNS and is_word(behind, "funnel", "doser", "spoon"))
+
+
 def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set[int], source: str) -> list[Mention]:
     """ "The ester", "the rest of it", "acid": nouns that stand for what was named before."""
     out = []
@@ -1300,9 +1305,7 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             share = FRACTIONS[x.low]  # "I let about a fifth of it in"
         if share is not None and not any(m.index > i and m.index <= i + 4 for m in named):
             out.append(Mention(None, x.text, x.start, x.end, i, share=share, generic="it", first=i, last=i))
-        elif x.low in lex.GENERIC and not is_word(
-            at(items, i + 1), *lex.TELLS_WHICH, *(("funnel", "doser", "spoon") if x.low in lex.SOLID_NOUNS else ())
-        ):
+        elif x.low in lex.GENERIC and not _only_says_which(x.low, at(items, i + 1)):
             m = Mention(None, x.text, x.start, x.end, i, share=_share(items, i), generic=x.low, first=i, last=i)
             j = i + 1
             if is_word(items[j] if j < len(items) else None, "("):

@@ -639,7 +639,7 @@ def _bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
         if _salt_beside(items, i) and (
             is_word(items[0], "bath", "cooling", "coolant", "outside", "around")
             or is_word(items[-1], *AROUND, "it")
-            or i <= 1
+            or (i <= 1 and (_masses(items[: i + 3])[0] or 0.0) >= LEAST_BATH_G)
             or is_word(at(items, i - 2), "in")
         ):
             return _loose_bath(items, i)  # "bath 1.5 kg ice + 400 g salt", "ice 2 kg + salt 500 g outside"
