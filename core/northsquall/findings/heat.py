@@ -92,6 +92,16 @@ def _reacts(stage: Stage, c: Context) -> bool:
     return any(r.step == stage.step and r.role == "wanted" for r in c.reactions)
 
 
+def _only_water_unmeasured(c: Context) -> bool:
+    """Whether nothing reacts here, nothing is an acid or a base, and water alone has no amount."""
+    if c.reactions or c.product_open or c.purpose.wanted or (c.unrecognised is not None and not c.unrecognised.trifle):
+        return False
+    known = [x.substance for x in c.lots.values()]
+    return all(s is not None and "H+" not in s.parts and "OH-" not in s.parts for s in known) and all(
+        x.mol is not None or (x.substance is not None and x.substance.id in ("water", "ice")) for x in c.lots.values()
+    )
+
+
 @rule("H02")
 def peak_over_limit(c: Context) -> Iterator[Finding]:
     """H02: predicted peak over the stated or implied limit; H05 is a part of it where it is the cause."""
@@ -100,6 +110,8 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         nameless = [x for x in c.lots.values() if x.substance is None]
         if nameless and all(c.is_plain(x) for x in nameless) and not c.purpose.wanted:
             return  # leaves in alcohol, onion skins in water
+        if _only_water_unmeasured(c):
+            return  # sugar "made up to 100 g with water"
         if c.pot_missing and limited:
             limit = limited[-1].T_limit or limited[-1].T_range
             yield finding(
@@ -571,13 +583,14 @@ ICE_GONE = patterns.compile(
 @rule("H06")
 def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     """H06: the author says himself that the ice is gone while the work goes on."""
-    m = ICE_GONE.search(c.procedure.flowing)
+    text = c.procedure.flowing
+    m = next((m for m in ICE_GONE.finditer(text) if not text[: m.start()].lower().endswith("dry ")), None)
     if m is None or not re.search(r"\b(?:ice|bath|bowl|tub|basin)\b", c.procedure.flowing[max(0, m.start() - 60) : m.end()], re.I):
         return
     before = c.procedure.flowing[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())
     goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
-    if re.search(r"\b(?:until|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I) or not goes_on:
+    if re.search(r"\b(?:until|till|after|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I) or not goes_on:
         return
     yield finding(
         "H06", "condition", f"“{m.group()}”: from here on nothing cools, and the work goes on.", step=step, span=(m.start(), m.end()), limit="end of the cooled steps", remedy="Stop the feed until the bath has ice again; have twice as much at hand.", source="handbook 4", short="ice",

@@ -558,7 +558,7 @@ def halogen_by_acetone(c: Context) -> Iterator[Finding]:
 
 
 CHECKED = patterns.compile(
-    r"\b(?:TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
+    r"\b(?:(?:drop|sample) in (?:methanol|ethanol|water|ether)|TLC|thin[- ]layer|GC|HPLC|gas chromatograph\w*|chromatograph\w*|NMR|titrat\w*|starch|strips?|test(?:s|ed)?|spot|paper|litmus|melting|colou?r(?:less)? (?:is |has |had |was )?(?:just |all |quite |nearly )?(?:gone|disappear\w*|discharg\w*)|colou?rless|discharged|pale|fad\w+|bleach\w* out"
     r"|no (?:more |further )?(?:gas|bubbles?|warmth|heat|froth|fizz)|gas (?:stops|stopped|ceases|ceased|has ceased|has stopped|is over|was over|has been over|evolution (?:ceases|ceased|stops|stopped|has ceased|is over))|effervescence (?:ceases|ceased|stops|stopped|has ceased|is over)|bubbl\w+ (?:is |are |has |have )?(?:over|ceased|stopped)|bubbles have ceased|no (?:more )?(?:metal|sodium|potassium|magnesium|zinc|solid|pieces?|lumps?) (?:(?:is|are|was|were|can be) )?(?:seen|visible|left|to be seen)|(?:all|the last)(?: of)?(?: the)? (?:metal|sodium|magnesium|pieces?) (?:has|have|is|are|had) (?:all )?(?:gone|dissolved|reacted|disappeared)|until (?:all|it) (?:has |is )?(?:dissolved|clear)|clear solution|constant (?:mass|weight)|pH (?:was |is )?(?:still |stays? |remain(?:s|ed) )?(?:above|over|>) ?(?:8|9|1\d)|neither warmth nor gas|conversion|sample)\b",
     re.I,
 )
@@ -569,6 +569,10 @@ UNCHECKED = patterns.compile(
     re.I,
 )
 """Words that say that nothing was tested."""
+
+
+A_TRACE_MOL = 0.002
+"""Of a crystal of iodine that starts a reaction (assumption)."""
 
 
 @rule("Q06")
@@ -582,7 +586,10 @@ def untested(c: Context) -> Iterator[Finding]:
         (
             x
             for x in c.lots.values()
-            if x.substance and x.material.role not in ("absorber", "wash") and any(harmful(r) for r in x.substance.parts)
+            if x.substance
+            and x.material.role not in ("absorber", "wash")
+            and (x.mol is None or x.best_mol > A_TRACE_MOL)
+            and any(harmful(r) for r in x.substance.parts)
         ),
         None,
     )
@@ -729,7 +736,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = patterns.compile(
-    r"\b(?:until|till) (?:nothing (?:at all |more )?(?:remains|is left|stays|was left)(?! (?:of|undissolved|on|to)\b)|the (?:flask|pot|still|dish) is (?:\w+ )?(?:dry|empty))\b|\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in(?! the (?:flask|pot|still|retort))|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the \w+ |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:until|till) (?:nothing (?:at all |more )?(?:remains|is left|stays|was left)(?! (?:of|undissolved|on|to)\b)|the (?:flask|pot|still|dish) is (?:\w+ )?(?:dry|empty))\b|\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in(?! the (?:flask|pot|still|retort))|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|(?<!after the )(?<!since the )(?<!before the )(?<!with the )last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the \w+ |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )

@@ -2179,7 +2179,7 @@ def _acts(clause: Clause) -> bool:
 THE_WHOLE = r"(?:it(?: all)?|this|all(?: of it)?|everything|(?:the|this) (?:\w+ ){0,3}(?:mixture|batch|lot|contents|mass|solution|suspension|slurry|melt|liquor|flask|pot|thing|whole)(?: of the (?:flask|pot))?|(?:reaction )?(?:mixture|batch|mass)|(?:the )?(?:contents|whole(?: lot)?))"
 """The batch, by what it is called."""
 DRIPPED_OVER = patterns.compile(
-    rf"^\W*(?:(?:then|now|and) )?{THE_WHOLE}(?: of the \w+)? (?:(?:is|was|are|were|being|then|now|slowly|carefully|cautiously|gradually) )+(?:dripped|dropped|run|let|trickled|added)\b[^.;]{{0,60}}?\b(?:onto|on to|on|over|in|into|to) [^.;]{{0,45}}\b(?:ice|water)\b"
+    rf"^\W*(?:(?:then|now|and) )?(?:(?:within|over|during|in the course of|in) [\w. ]{{2,18}}?,? )?{THE_WHOLE}(?: of the \w+)? (?:(?:is|was|are|were|being|then|now|slowly|carefully|cautiously|gradually) )+(?:dripped|dropped|run|let|trickled|added)\b[^.;]{{0,60}}?\b(?:onto|on to|on|over|in|into|to) [^.;]{{0,45}}\b(?:ice|water)\b"
     rf"|^\W*(?:(?:then|now|and) )?(?:drip|drop|run|let|trickle)(?: {THE_WHOLE})?(?: run| drip)?(?:,? (?:slowly|carefully|gradually|by drops|dropwise),?)? (?:onto|on to|on|over|in|into) [^.;]{{0,45}}\b(?:ice|water)\b",
     re.I,
 )
@@ -2588,6 +2588,7 @@ def _first_then(account: Account, r: Reading) -> bool:
             and left
             and right
             and r.clause.verb in ("add", None)
+            and (r.clause.verb_at is None or r.clause.verb_at < k)  # "A and then B were dropped in over 30 min": one feed of both
             and any(isinstance(y, Qty) and y.dim == "time" for y in r.items[k:])
             and account.doc.steps
         ):

@@ -40,7 +40,7 @@ _ALONE = r"(?:,? (?:first|in first|to (?:start|begin) with|alone|on (?:its|their
 _WAITS = r"[^.\n]{0,110}?(?:[.;?] ?(?:(?i:warm|started|yes|off it goes)\? ?)?|, |- | and | whereupon | before )(?:[^.;\n]{0,60}?[ ,;])??"
 _FIRST = rf"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\d  )|(?<=\d\. ))(?:{_BEGINS}({_PART}{_OF_IT}){_ALONE}?|({_PART}{_OF_IT})(?: (?:is|was|were|are|goes|went)(?: (?:added|run in|dripped in|put in|in))?)?{_ALONE}){_WAITS}"
 """A first portion, by its cue before or behind it, and the words that wait for the start."""
-_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\n\d )|(?<=\n\d\d )|(?<=\n\d  )|(?<=\n\d\d  )|(?<= {3}))(?:(?:Then|Now|Next|Finally|then|now) )?"
+_NEW = r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=- )|(?<=\* )|(?<=• )|(?<=\n\d )|(?<=\n\d\d )|(?<=\n\d  )|(?<=\n\d\d  )|(?<= {3}))(?:(?:Then|Now|Next|Finally|Later|Afterwards|then|now|later|afterwards) )?"
 """Where a sentence or a row begins."""
 _SIZED = r"\d[\d.,]* ?m?L (?:[\w-]+ )?(?:beaker|flask|bucket|bowl|jar|bottle|tub|pot|basin)"
 _SHOWN = r",? (?:until|till) (?:the (?:thermometer|contents|inside|(?:inner |inside )?temperature|probe|liquid|mixture|flask|pot)|it|inside)(?: in the \w+| inside)? (?:shows?|reads?|says|indicates|reach(?:es)?|comes? to|gets? to) (?=(?:about |some |ca\.? )?\d)"
@@ -52,8 +52,51 @@ _ITEM = r"(?:\d[\d.,]* ?(?:m?g|kg|m?L)(?: \([^()\n;]*\))? (?:of )?(?:\d+ ?% )?[a
 _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?: of the flask)?|everything|flask's contents)"
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
+_BARE = r"(?:-?\d+(?:[.,]\d+)?(?: ?[-–] ?-?\d+(?:[.,]\d+)?)? ?°C|\d+(?:[.,]\d+)? ?(?:min|h))"
+"""A temperature or a time that stands by itself between two semicolons."""
+_ASIDE = r"(?!(?:[^;\n]* )?(?:stir|hold|heat|warm|cool|keep(?! pace)|leave|stand|reflux|filter|wash|add|pour|dry|distil|then|let|boil|quench|run|drip|feed|separate)\w*\b)([a-z][^;\n\d]{3,60}|(?:end |to |final )?pH \d+)"
+"""Words between two semicolons that tell of no operation."""
+_LIQUOR = r"(?:(?:acid|acidic|sour|spent|copper|chrome) )?(?:filtrates?|mother liquors?|liquors?|washings)|(?:acid|acidic|sour|spent) (?:water|layer|phase)|aqueous acid"
+"""What is left of a batch in water."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("and_a_half", r"(?<![\d./])(\d) 1/2(?= ?(?:h|hours?|min|minutes?)\b)", "{0}.5"),
+    ("no_more_is_added", r"(?<=[;,.] )(?:[Oo]ver|[Aa]bove|[Pp]ast|[Bb]eyond) (-?\d+ ?°C),? (?:no more|nothing(?: more| further)?) (?:is|was|may be|must be|goes|went) (?:added|fed|run in|dripped in|put in|in)\b", "stop at {0}"),
+    ("by_titration", r"(?<=[%vw]),? by titration(?: (?:today|this (?:morning|week)|yesterday|the same day|beforehand))?(?=[,;)])", ""),
+    ("solvent_taken_off", r"\b([Tt]he (?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)) (was|is|were|are) (?:then )?(?:taken|driven|boiled|stripped|drawn) off(?= (?:on|from|at|with|in|over|under)\b)", "{0} {1} distilled off"),
+    ("liquor_goes_into", rf"{_NEW}(?:(?:[Pp]our|[Rr]un|[Tt]ip|[Dd]rip|[Ll]et|[Ee]mpty) (?:slowly )?(?:the )?({_LIQUOR})(?: run)?|(?:The )?({_LIQUOR}) (?:then )?goes),?((?: slowly| carefully| in portions| bit by bit| little by little| and with stirring| stirring)*),? (?:in)?to (?=(?:an? )?\d[\d.,]* ?m?L\b)", "The {0}{1} into "),
+    ("weights_of_the_same", r"(?<=: )([a-z]+(?: [a-z]+)?),? (\d[\d.,]* ?m?g),? (\d[\d.,]* ?m?g)(?:,| and|, and) (\d[\d.,]* ?m?g)(?=[.;\n]|$)", "{0} {1}, {0} {2}, {0} {3}"),
+    ("soda_in_its_tub", r"(?<=% )(soda|carbonate|bicarbonate|caustic|lye) solution(?= in (?:an?|the) (?:open )?\d)", "{0}"),
+    ("take_it_out_at", r"[;,.] (?:and )?(?:then )?(?:[Tt]ake|taken|lift(?:ed)?|pull(?:ed)?) (?:(?:it|the [a-z]+) )?out (?:again )?at (\d+ ?°C)(?=[.;,\n])", "; stop at {0}"),
+    ("nothing_more_until", r"(?<=; )(\d[\d.,]* ?mL) of it(?: and (?:a|one|some|two) [a-z]+ of [a-z]+)? (?:was|were|is|are) (?:added|let in|run in|put in|dropped in),? (?:and )?nothing (?:more|further|else)(?: (?:was|is) added)? (?:until|till|before) [^.;\n]{5,70}[.;] ?(?:\n+(?:[-*] |\d+\. )?)?[Tt]he (?:rest|remainder) (?:was|is) (?:then )?(?:dropped|run|added|let|dripped) in (?=over|within|during|in)", "the first {0} was run in and the start awaited, whereupon the remainder was added "),
+    ("take_the_ether_off", r"\b(?:[Tt]ake|[Bb]oil|[Dd]rive|[Ss]trip|[Dd]raw) (the (?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)) off(?= (?:on|from|at|with|in|over|under)\b)", "Distil off {0}"),
+    ("at_its_pressure", rf"{_NEW}(?=\d[\d.,]* ?(?:mbar|torr|mmHg|hPa),? (?:bp )?\d+ ?[-–] ?\d+ ?°C\b)", "Distil at "),
+    ("residue_by_name_in_it", rf"{_NEW}[Tt]he residue, (?=[a-z](?:[^.;\n]|\.\d){{5,90}}, (?:was|is|stood) (?:already )?in (?:it|the flask|there)\b)", "The "),
+    ("diazonium_dropwise", r"(?<=diazonium solution) (?=(?:dropwise|by drops|drop by drop)\b)", " is added "),
+    ("thermometer_dips_in", r"\b([Tt]hermometer|[Tt]hermocouple|[Pp]robe|[Ss]ensor|Pt ?100) (?:that )?(?:dipping|dips|reaching|reaches|going|immersed|hanging|sunk) (?:well |deep |down )?in(?:to)? (?:the|its) (?:contents|mixture|liquid|batch|reaction mixture)\b", "{0} in the liquid"),
+    ("so_much_in", rf"{_NEW}(\d[\d.,]* ?(?:m?L|m?g) (?:of )?(?:the )?[a-z]+(?: (?:acid|chloride|bromide|hydroxide|anhydride))?) in(?=[;.,\n])", "Put in {0}"),
+    ("in_so_much_ice_salt", r"\bin (?:about )?(\d[\d.,]* ?kg) (?:of )?(?:ice-salt|salt-ice|ice ?(?:and|/|\+|&) ?salt)(?=[.;,\n)])", "in an ice-salt bath ({0})"),
+    ("gloves_for_acid", r"\b(gloves|gauntlets|apron|boots) (?:for|against) (?:the )?(?:acids?|solvents?|alkalis?|lye|chemicals)\b", "{0}"),
+    ("vessel_in_brackets_of_ice", r"(?:(?<=bottle)|(?<=flask)|(?<=receiver)|(?<=cylinder)|(?<=beaker)) \((?:in )?(?:crushed )?ice,? (\d[\d.,]* ?k?g)\)", " in an ice bath ({0})"),
+    ("colour_removed_with", r"\b[Tt]he (?:last (?:of the )?)?(?:violet|purple|brown|yellow|green|red|pink)(?: colou?r| tinge)?(?: (?:that|which) (?:remained|was left|stayed|remains|is left)| left)? (?:was|is) (?:then )?(?:removed|taken away|got rid of|discharged|destroyed) (?:with|by)(?= )", "The excess was destroyed with"),
+    ("last_of_all", rf"{_NEW}Last(?:ly| of all)?: (?=\d|[a-z])", "Then "),
+    ("within_the_hour", r"\b([Ww]ithin|[Dd]uring|[Ii]n) the hour(?= \d)", "{0} an hour"),
+    ("or_if_it_foams", r"(?<=°C), or (?:if|when|as soon as) [^.;,\n\d]{3,40},(?= (?:no more|stop|shut|close|wait|the tap|tap)\b)", ""),
+    ("had_it_passed", r"[;,] (?:and )?had (?:the )?(?:liquid|mixture|batch|temperature|thermometer|contents|it|pot) (?:passed|reached|exceeded|risen (?:above|over|past)|gone (?:above|over|past|beyond)) (\d+ ?°C)[^.;\n]{0,60}?, [^.;,\n]{3,30} would have been (?:closed|shut|stopped|interrupted|halted)", "; stop at {0}"),
+    ("ice_brought_it", r",? and (?:the )?ice (?:brought|brings|took|takes|cooled|cools) it (?:down )?to (-?\d+ ?°C)", ". It is cooled in ice to {0}"),
+    ("then_it_is_cold", r"(?<=\d mL|mol\)); (-?\d ?°C|1[0-5] ?°C)(?=\.(?:\s|$)|\n|$)", ". Cool to {0}"),
+    ("aside_then_two_figures", rf"; {_ASIDE}; ({_BARE}); ({_BARE})(?=[;.\n]|$)", ", {1}, {2}; {0}"),
+    ("aside_then_figure", rf"; {_ASIDE}; ({_BARE})(?=[;.\n]|$)", ", {1}; {0}"),
+    ("aside_then_brackets", rf"; {_ASIDE} (\({_BARE}(?:, {_BARE}|, max\.? \d+ ?°C)*\))(?=[;.\n]|$)", " {1}; {0}"),
+    ("off_at_its_pressure", rf"{_NEW}([A-Za-z]+(?: [a-z]+)?(?: ?(?:\+|and|&) ?(?!then\b)[a-z]+(?: [a-z]+)?)?) off,? (?:at )?(?=\d[\d.,]* ?(?:mbar|torr|hPa))", "Distil off {0} at "),
+    ("pH_then_conditions", r"; (?:end |to |final )?(pH \d+) (\([^()\n]*\d ?(?:°C|min)[^()\n]*\))", " {1}; to {0}"),
+    ("bare_figures_of_a_row", rf"(?<=[a-zC)\d]); (?={_BARE}(?=[;.\n]|$))", ", "),
+    ("charges_listed", r"(?m:^)([ \t]*(?:[-*•] )?)Charges:(?= )", "{0}Materials:"),
+    ("drop_the_lower", r"(?<=[Ss]eparate), (?:drop|run off|let off|draw off) the (acid|lower layer|lower|aqueous|water)(?: layer)?(?=,)", " the {0} layer"),
+    ("kept_cold_it_is_poured", r"(?:(?<=solution)|(?<=suspension)|(?<=liquor)|(?<=salt)|(?<=mixture)), (?:still |always )?(?:kept|held|staying|remaining|standing) (?:below|under|at) -?\d+ ?°C(?: all the while| meanwhile| throughout| until then)?,(?= (?:is|was) (?:then |now |slowly )?(?:poured|run|added|dripped|dropped|fed|let|transferred)\b)", ""),
+    ("still_cold_in_brackets", r"(?:(?<=solution)|(?<=suspension)|(?<=liquor)) \((?:(?:still|kept|held|always|cold|at|below|under|<) ?){1,3}-?\d+ ?°C(?:, [^()\n\d]{3,25})?\)(?=,? (?:in(?:to)?|(?:is|was) (?:then )?(?:poured|run|added|dripped|fed|let)|slowly|dropwise)\b)", ""),
+    ("traps_contents_into", rf"{_NEW}(?:[Tt]he )?(?:cold |cooled )?(?:trap|receiver)['’]s contents (?:(?:go|goes|went|are|were|is|then|later|slowly|poured|run|dripped|dropped) )*(?:in)?to (?=\d|ice|cold|stirred)", "The condensate is poured into "),
+    ("ice_and_water_outside", r"(?<=[;,.:(] )((?:\d[\d.,]* ?kg)|[Aa] kilo) (?:of )?(?:crushed )?ice (?:and|with|in) water (?:outside|around(?: it)?|round(?: it)?|under it)", "ice-water bath ({0} of ice)"),
+    ("driven_over_with_steam", r"\b(?:driven|carried|blown|taken|sent) over (?:with|by|in) (?:live )?steam\b", "steam-distilled"),
     ("lots_of_the_rest", r"(?:(?<=\n)|(?<=- )|(?<=\* )|(?<=[.;] )|(?<=\d[.)] ))[Tt]hen ([a-z]+|\d{1,2}) (lots|portions|shares) of (?:about |some |ca\.? |roughly |~ ?)?\d[\d.,]* ?m?g(?= (?:at|over|in|within|during|each)\b|,)", "then the rest in {0} {1}"),
     ("so_much_by_so_much", r"(?P<each>\d[\d.,]* ?(?:mL|g)) by (?P=each)\b", "{0} at a time"),
     ("gases_as_label", r"(?:(?<=^)|(?<=\n)|(?<=[.;] )|(?<=- )|(?<=\* )|(?<=\d[.)] )|(?<=\n\d  )|(?<=\d[.)]  ))(?:SO2|HCl|HBr|HI|CO2?|NO2?|NOx|Cl2|Br2|H2S|NH3|H2|(?:hydrogen (?:chloride|bromide|iodide|sulfide))|sulfur dioxide|carbon (?:mon|di)oxide|nitrogen dioxide|nitrous gases|chlorine|ammonia|hydrogen)(?: ?(?:\+|/|&|,|and) ?(?:SO2|HCl|HBr|HI|CO2?|NO2?|NOx|Cl2|Br2|H2S|NH3|H2|(?:hydrogen (?:chloride|bromide|iodide|sulfide))|sulfur dioxide|carbon (?:mon|di)oxide|nitrogen dioxide|nitrous gases|chlorine|ammonia|hydrogen)){1,3}(?=: (?:[Cc]ondenser|[Ff]rom|[Tt]o\b|[Vv]ia|[Tt]hrough|[Oo]ut|[Tt]ube|[Ee]mpty|[Ll]ed|[Ff]lask|[Tt]rap|[Hh]ose|[Ff]unnel|[Ll]ine|[Oo]ver|[Ii]nto))", "off-gas"),
@@ -95,7 +138,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("measured_with_at_hand", r", (?:measured|weighed|poured|dispensed)(?: out| off)? (?:carefully |only )?in the (?:fume )?(?:hood|cupboard)(?: with [a-z]+(?: [a-z]+)? (?:at hand|ready|beside it|standing by))?,(?= (?:over|during|within|in|dropwise|slowly|was|is|are|were)\b)", ", in the hood,"),
     ("first_bit_then_rest", r"(?:(?<=^)|(?<=\n)|(?<=\. ))\d[\d.,]* ?m?L of ((?:\d-)?[a-z][\w-]+(?: [a-z]+)?) \((\d[\d.,]* ?g)((?:, \d[\d.,]* ?m?mol)?), in (\d[\d.,]* ?mL (?:of )?[a-z]+)\) in: [^.\n]{5,80}\. (?:Only then|Then|Now) the rest,? (?:over |in |within )?(\d+ ?min)", "{0} ({1}{2}) in {3} dropped in over {4}"),
     ("slower_when", r",? slower (?:when|if|whenever) [^.;,\n\d]{3,40}(?=[.;\n])", ""),
-    ("layer_then_washes", r"(?:(?<=^)|(?<=\n)|(?<=\. ))(?:The )?(?:[Ee]ther|[Oo]rganic|[Tt]oluene|[Uu]pper|[Ll]ower|DCM|MTBE|EtOAc|[Ee]ster|[Pp]roduct) (?:layer|phase): (?=\d[\d.,]* ?mL (?:of )?(?:\d ?% |brine|water|dilute|sat))", "Separated, the organic layer washed with "),
+    ("layer_then_washes", r"(?:(?<=^)|(?<=\n)|(?<=\. ))(?:The )?(?:(?:[Ee]ther|[Oo]rganic|[Tt]oluene|[Uu]pper|[Ll]ower|DCM|MTBE|EtOAc|[Ee]ster|[Pp]roduct) (?:layer|phase)|(?:[Cc]rude )?[Oo]il|[Ee]xtracts?): (?=\d[\d.,]* ?mL (?:of )?(?:\d[\d.]* ?(?:%|M) |brine|water|dilute|sat))", "Separated, the organic layer washed with "),
     ("ice_around_it", r"\b(salt[- ]ice|ice[- ](?:and[- ])?salt|ice) (?:all )?(?:around|round|under) it,? (?:about |some |roughly )?(?:a|one) (?:good )?(?:kilo|kg|kilogram)s?\b", "ice-salt bath (1 kg)"),
     ("cooled_to_then", r"(?<=[:.;] )[Cc]ool(?:ed)? to (-?\d+ ?°C), (?=\d[\d.,]* ?mL (?:of )?[a-z])", "the flask is cooled to {0}. "),
     ("tower_filled_with", r"\b(drying (?:tower|tube|bottle|column)|U-tube) (?:with|of|filled with|packed with|holding|containing) (?:soda lime|calcium oxide|quicklime|(?:caustic|KOH|NaOH|potassium hydroxide|sodium hydroxide) (?:pellets|sticks)|(?:anhydrous |granular )?calcium chloride|silica gel|Drierite|molecular sieve)s?\b", "{0}"),
@@ -185,6 +228,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("trap_stirred_into", rf"{_NEW}Trap(?: \([^()\n]*\))?: (?:stirred|dripped|poured|run) into ", "The condensate is poured into "),
     ("ice_tipped_in", r"\b(?:tipped|threw|put|dropped|shovelled|chucked) (?:some |the )?ice(?: cubes)? (?:straight )?(?:in ?to|on ?to|on|over) (it|the acid|the flask|the mixture|the beaker)\b", "added ice to {0}"),
     ("letter_without_colon", r"(?:(?<=^)|(?<=\n)|(?<=[.;] ))([A-H]) (?=\d[\d.,]* ?m?L (?:[\w-]+ ){0,2}?(?:flask|beaker|bottle|jar|bucket)\b[^.\n]*\.[ \n]+[B-H] \d)", "\n{0}: "),
+    ("vessels_by_letters", r"(?m:^)(?:[Vv]essels?|[Aa]pparatus|[Ee]quipment|[Gg]lassware|[Ff]lasks?): ?(?=A: \d)", ""),
     ("letter_on_its_line", r"(?<=[.;]) ([B-H]: )(?=\d[\d.,]* ?m?L (?:[\w-]+ ){0,2}?(?:flask|beaker|bottle|jar|bucket)\b)", "\n{0}"),
     ("ice_if_above", r",? ice (?:if|when) (?:above|over|warmer than|it passes) \d+ ?°C", ""),
     ("destroys_the_rest", r" ?\((?:destroys|kills|uses up|takes) the [a-z ]{3,25}\)", ""),
@@ -412,7 +456,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("i_would_have_shut", r"\b(?:I|we)(?:'d|’d| would) have (?:shut|closed|stopped) (?:it|(?:the )?(?:tap|funnel|feed|drip))(?: off)? at (\d{1,3})(?: °C| degrees)?(?=[.;,])", "stop above {0} °C"),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
     ("was_titrated", r"(?<=[\w)%]),? (?:freshly |just )?(?:titrated|standardi[sz]ed|assayed|analysed|checked|tested|opened|bought) (?:today|this (?:morning|week|month)|yesterday|last week|beforehand)(?:,|:)", ","),
-    ("stays_white", r"(?<=[\w)%°]), (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide)(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
+    ("stays_white", r"(?<=[\w)%°])[,;] (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide|(?=paper|strip))(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
     ("takes_away", r"\b(?:then |also )?(?:takes? (?:away|care of)|removes?|gets? rid of|mops? up|uses? up|eats? up|deals? with|sees? to) (?=(?:what (?:is|was) left(?: over)? of (?:the )?|(?:the |any )(?:excess|rest|remainder|surplus|last|remaining|unused|left-?over)(?: of)?(?: the)? )(?:\w+ )?(?:permanganate|bromine|chlorine|hypochlorite|bleach|peroxide|nitrite|nitrous acid|(?:boro)?hydride|iodine|(?:di)?chromate|oxidant|oxidi[sz]er|thionyl chloride|oxalyl chloride|acid chloride|anhydride|sodium|magnesium)\b)", "destroys "),
     ("through_the_weekend", r"\b(?i:(?:all )?through) the (?=(?:whole )?(?:weekend|night)\b)", "over the "),
     ("from_there", r"(?<=[),]) from there,? (?:on |on to )?(?=(?:an? |the )?(?:tube|hose|line|pipe)\b)", " then "),
@@ -458,7 +502,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("squeeze_bottle", r" from (?:the|a) (?:squeeze|squeezy|squirt)[ -]?bottle\b", ""),
     ("water_wet", r" \((?:water|solvent)[- ](?:wet|moist|damp)\)", ""),
     ("equalised", r"(?<=[Ff]unnel) with (?:an? )?pressure[- ]?(?:equali[sz]er|equali[sz]ing arm|compensat\w+)\b", ""),
-    ("ice_and_salt_kg", r"(?<=, )ice ?(?:/|\+|-|and) ?salt,? (\d[\d.,]* ?kg)(?=[,.;\n])", "ice-salt bath {0}"),
+    ("ice_and_salt_kg", r"(?<=[,;] )ice ?(?:/|\+|-|and) ?salt,? (\d[\d.,]* ?kg)(?=[,.;\n])", "ice-salt bath {0}"),
     ("ice_and_water_kg", r"(?<=, )ice ?(?:/|\+|-|and) ?water,? (\d[\d.,]* ?kg)(?=[,.;\n])", "ice bath {0}"),
     ("hour_between", r"\b(hours?|min|minutes|h) (between (?:-?\d+|[a-z]+) and (?:-?\d+|[a-z]+(?:-[a-z]+)?))(?= ?(?:°|degrees|[,.;]))", "{0}, {1}"),
     ("acid_goes", r"(?:(?<=\. )|(?m:^))The (?:spent |waste |aqueous |used )?acid(?: layer)? (?:goes|is poured|is run|is let|went|was poured|was run)(?: (?:slowly|carefully|in a thin stream|,))* (?=into [^.;\n]{0,40}\b(?:soda|carbonate|lime|caustic)\b)", "Acid layer: "),

@@ -17,13 +17,17 @@ ROW = patterns.compile(r"^[ \t]*(?P<letter>[A-H])(?:[ \t]{2,}|[ \t]*[:|][ \t]*)(
 """ "A   acetanilide   6.75 g": a row of what goes into a vessel."""
 INSIDE = patterns.compile(rf"(?P<head>[ \t]*(?:\d+[.)]?[ \t]+)?)(?:{_WORD} )?(?P<letter>[A-H]):[ \t]+")
 """ "1  Vessel A: acid, water": what is done in a vessel."""
+IN_A_CELL = patterns.compile(r"\|[ \t]*(?P<letter>[A-H]):[ \t]+")
+""" "| 5 | B: copper(I) chloride | 5 °C |"."""
 PACED = patterns.compile(r"\b(?:slowly|drops?|dropwise|portions?|lots|over|min|below|above|last|then|later)\b", re.I)
 """A row that says how it goes in: a sentence of its own."""
 GAP = patterns.compile(r"[ \t]{2,}")
-ONE_INTO_ANOTHER = rf"(?:{_WORD} )?(?P<from>[A-H])(?P<mid>,? (?:is |then |slowly |dropwise |in portions )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
+ONE_INTO_ANOTHER = rf"(?:(?:[Cc]old|[Ii]ce-cold|[Cc]ooled|[Ww]arm) )?(?:{_WORD} )?(?P<from>[A-H])(?: \((?:still )?(?:ice-)?cold\))?(?P<mid>,? (?:is |then |slowly |dropwise |in (?:\w+ )?(?:portions|lots) )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
 EMPTIED = rf"(?P<pour>\b(?:[Pp]our|[Ee]mpty|[Tt]ip|[Rr]un|[Tt]ransfer|[Aa]dd|[Dd]rip|[Ff]eed)(?: all of| the whole of)? )(?:{_WORD} )?(?P<out>[A-H])"
-ALONE = rf"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|into|in|to|of|from|onto|over|with) )(?:{_WORD} )?(?P<named>[A-H])"
-REFERENCE = patterns.compile(rf"(?<![\w-])(?:{ONE_INTO_ANOTHER}|{EMPTIED}|{ALONE})(?=[\s.,;:)]|$)(?! ?[-–=] ?\d)")
+ALONE = rf"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|[Ll]et|into|in|to|of|from|onto|over|with) )(?:{_WORD} )?(?P<named>[A-H])"
+BY_ITSELF = r"(?P<start>(?<=\d[.)] )|(?<=\d  )|(?<=[.;] )|(?<=\| )|(?<=\|))(?P<own>[A-H])(?= to -?\d)"
+""" "7. B to 20 °C"."""
+REFERENCE = patterns.compile(rf"(?<![\w-])(?:{ONE_INTO_ANOTHER}|{EMPTIED}|{ALONE}|{BY_ITSELF})(?=[\s.,;:)]|$)(?! ?[-–=] ?\d)")
 """Where a letter stands for a vessel in running text."""
 
 
@@ -56,7 +60,7 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
     def prose(a: int, b: int) -> None:
         at = a
         for m in REFERENCE.finditer(text, a, b):
-            letters = [m[k] for k in ("from", "to", "out", "named") if m[k]]
+            letters = [m[k] for k in ("from", "to", "out", "named", "own") if m[k]]
             if not all(x in names for x in letters):
                 continue
             copy(at, m.start())
@@ -66,6 +70,8 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
                 put(f"{the} contents of the {names[m['from']]}{run}the {names[m['to']]}", m.start())
             elif m["out"]:
                 put(f"{m['pour']}the contents of the {names[m['out']]}", m.start())
+            elif m["own"]:
+                put(f"bring the {names[m['own']]}", m.start())
             else:
                 put(f"{m['before']}the {names[m['named']]}", m.start())
             at = m.end()
@@ -79,6 +85,7 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
         if open_row and not together:
             put(".\n", begin)
         inside = INSIDE.match(line)
+        cell = IN_A_CELL.search(line) if line.count("|") > 1 else None
         if told is not None:
             copy(told.start("size"), told.end("size"))
             if told["kind"] is None:
@@ -99,6 +106,10 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
                 open_row = row["letter"]
             begin = end
             continue
+        elif cell is not None and cell["letter"] in names:
+            prose(begin, begin + cell.start("letter"))
+            put(f"In the {names[cell['letter']]}: ", begin + cell.start("letter"))
+            prose(begin + cell.end(), end)
         elif inside is not None and inside["letter"] in names:
             copy(begin, begin + inside.end("head"))
             put(f"In the {names[inside['letter']]}: ", begin)

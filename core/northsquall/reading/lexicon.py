@@ -109,7 +109,7 @@ SENSOR_PLACE = patterns.compile(
     r"\b(?:thermometer|thermocouple|probe|sensor|Pt ?100)\b[^,;.]{0,30}\b(?:solution|mixture|liquid|suspension|mass|melt|batch)\b", re.I
 )
 FILTRATE_REFERENCE = patterns.compile(
-    r"\b(filtrates?|(?:mother|chromium|chrome|spent|acid|manganese|copper) liquors?|aqueous layer|washings|acid layer|acid water|(?:watery|spent) acid)\b",
+    r"\b(filtrates?|(?:mother|chromium|chrome|spent|acid|manganese|copper) liquors?|aqueous layer|washings|acid layer|(?:acid|sour) (?:water|liquor)|(?<=the )aqueous acid|(?:watery|spent) acid)\b",
     re.I,
 )
 SEEN = Cue(
@@ -670,7 +670,7 @@ SLOWLY = Cue(
 )
 ANALYSIS = Cue(
     patterns.compile(
-        r"\b(titrat\w+|TLC|thin[- ]layer|(?:gave|gives|showed|shows) (?:no|a|the) (?:\w+ )?colou?r(?:ation)? with|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on)|(?<!potato )(?<!soluble )(?<!corn )(?<!maize )(?<!g of )starch(?!,? \(?\d[\d.]* ?m?g)|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
+        r"\b(titrat\w+|TLC|thin[- ]layer|(?:gave|gives|showed|shows) (?:no|a|the) (?:\w+ )?colou?r(?:ation)? with|GC|HPLC|gas chromatograph\w*|spot[- ]?test|a drop (?:of (?:it|the \w+) )?(?:gives|gave|with|on|in (?:methanol|ethanol|ether|water)\b)|(?<!potato )(?<!soluble )(?<!corn )(?<!maize )(?<!g of )starch(?!,? \(?\d[\d.]* ?m?g)|litmus|test strip|pH electrode|calibrated|indicator|spot plate|reference|melting point|refractive|pycnometer|samples?|aliquots?|peroxide strip|ring test|rim test)\b",
         re.I,
     ),
     "colo",

@@ -381,6 +381,10 @@ def _close(items: list[Item], j: int) -> int:
     return len(items)
 
 
+PART_OF_THE = ("acid", "solvent", "alcohol", "ether", "lye", "caustic", "base", "mixture")
+"""What a part is taken of, by its kind."""
+
+
 def _belongs_right(items: list[Item], k: int) -> bool:
     """Whether the quantity at `k` is of what follows: "…, 20 mL of water", "40 mL 5 % NaHCO3", "a 250 mL flask"."""
     j = k + 1
@@ -395,8 +399,10 @@ def _belongs_right(items: list[Item], k: int) -> bool:
             j == k + 1 and x.text == "(" and _bare_bracket(items, j) and not (isinstance(y := at(items, k - 1), Token) and y.kind == "sub")
         ):
             j = _close(items, j)  # ", 61.7 g (0.60 mol) sodium bromide"
-        elif x.low == "of":
+        elif x.low == "of" or (x.low == "the" and is_word(items[j - 1], "of")):
             pass
+        elif x.low in PART_OF_THE and is_word(items[j - 1], "the"):
+            return True  # "dissolve the amine in 30 mL of the acid"
         elif (
             x.low in lex.ADJECTIVES
             or x.low in lex.STRENGTH_WORDS

@@ -193,6 +193,8 @@ SENTENCE = patterns.compile(
     r"(?<=[a-z)%C°\d])(?<!\bmax)(?<!\bca)(?<!\bapprox)(?<!\bconc)(?<!\bdil)(?<!\btemp)(?<!\bno)(?<!\bnr)(?<!\bfig)(?<!\baq)(?<!\bsat)(?<!\bsatd)(?<!\babs)(?<!\bvol)\.[ \t]+(?=[A-Z0-9(])",
     re.I,
 )
+LISTED = patterns.compile(r"\s*(?:materials|reagents|chemicals|substances|ingredients|starting materials)\s*:", re.I)
+"""A list of what is there: nothing is done by it."""
 HEAD = 24
 """Characters of a line's number and head."""
 LONGEST = 260
@@ -972,6 +974,8 @@ def in_plain_form(text: str, where: list[int], found: list[tuple[int, int]] | No
     at = 0
     for line in LINE.finditer(text):
         body, end = line.start("body"), line.end("body")
+        if LISTED.match(text, body, end):
+            continue
         if COLUMNS.search(line.group()):
             for cell in CELL.finditer(text, line.start(), end):
                 pieces = plainly(cell[1])

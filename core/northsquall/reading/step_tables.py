@@ -17,6 +17,7 @@ Cell = tuple[int, int, int]
 DO = r"do|doing|operations?|actions?|what is done|what to do|instructions?|procedure|work|activity|description"
 """Headings of what is done, beside which an amount makes no charge list; "what" alone may head one."""
 COLUMNS = {
+    "limit": r"(?:(?:t|temp\.?|temperature)\W*)?(?:max(?:imum)?\.?|(?:upper )?limits?|stop(?: (?:feed )?(?:at|above))?|stop feed|abort(?: at)?|ceiling|not (?:above|over))\W*(?:t|temp\.?|temperature)?\W*(?:in )?(?:°\s?c)?\W*",
     "TF": r"(?:t|temp\.?|temperature)?\W*(?:°|deg\.?)\s?f\W*",
     "T": r"(?!t\W*(?:min|h)\b)(?:t|temp\.?|temperature|°\s?c)\b.*|.*°\s?c.*",
     "h": r"(?:h|hrs?|hours?)$|(?:t|time|for)\W*\(?(?:h|hrs?|hours?)\)?$",
@@ -32,7 +33,12 @@ COLUMNS = {
 NOTHING = patterns.compile(r"\W*$")
 OTHER = patterns.compile(r"amount|quantity|mol\b|moles|mass|weight|charge|substance|material|reagent|chemical|compound", re.I)
 SAME = patterns.compile(r"(?:same|ditto|idem|as before|as above|\"|″|'')\.?$", re.I)
-FED = patterns.compile(r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|drip|run in|trickle|syringe|portions?|pump)\b", re.I)
+FED = patterns.compile(
+    r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|by drops|drop(?:ped)? in|drip|feed|run in|trickle|syringe|portions?|pump)\b",
+    re.I,
+)
+BARE_LIMIT = patterns.compile(r"\s*(?:[<≤]|max\.?|stop at|below|under)?\s*([-−]?\d+(?:\.\d+)?)\s*(?:°\s?C)?\s*$", re.I)
+"""A limit's cell that is a temperature and nothing else."""
 CHECK = patterns.compile(r", [^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
 """What is looked at while something runs in."""
 FROM_ROW = patterns.compile(
@@ -85,7 +91,7 @@ def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
     # "conditions", "watch", "limits": what stands there is said of the step, whatever it is called
     kinds = [k or f"note {i}" for i, k in enumerate(kinds)]
     known = {"note" if k.startswith("note") else k for k in kinds}
-    least = {"T", "TF", "h", "min", "time", "amount"} | ({"note"} if operations else set())
+    least = {"T", "TF", "h", "min", "time", "amount", "limit"} | ({"note"} if operations else set())
     if "do" not in known or not known & least or ("amount" in known and not operations):
         return []
     return [(k, c[2]) for k, c in zip(kinds, cells, strict=True)]
@@ -211,8 +217,15 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         tail = _put_lots(p, a, b, fed, each)
         row = {k: x for k, x in row.items() if k != "amount"} if each else row
     _put_amount(p, row)
+    limit = BARE_LIMIT.fullmatch(text, *row["limit"]) if "limit" in row else None
+    if limit is None and "limit" in row:
+        row["note of the limit"] = row.pop("limit")
     _put_notes(p, row, behind=False)
     _put_conditions(p, row, fed, table)
+    if limit is not None:
+        p.put("; stop at " if fed else ", not above ", limit.start(1))
+        p.copy(*limit.span(1))
+        p.put(" °C", limit.end(1) - 1)
     _put_notes(p, row, behind=True)
     p.copy_bare(tail, b)
     p.put(".", b - 1)
@@ -229,9 +242,9 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool, each: list[tuple[int, Span]]
     for lot in LOT.finditer(p.text[a:b]):
         p.put(p.text[begun : a + lot.start(1)] + ("add " if fed else "put "), begun)
         begun = a + lot.start(1)
-    half = p.text.find(
-        ";", max(begun, *(at for at, _ in each)) if each else begun, b
-    )  # "dropwise; shut at 15 °C": the columns tell of the feed
+    runs = FED.search(p.text, begun, b) if fed else None
+    since = max(begun, runs.end() if runs else begun, *(at for at, _ in each))
+    half = p.text.find(";", since, b)  # "dropwise; shut at 15 °C": the columns tell of the feed
     tail = half if half > 0 else b
     for at, (c, d) in each:
         if begun <= at:
@@ -537,7 +550,7 @@ SEMICOLONS = 3
 
 
 def in_bars(text: str) -> str:
-    """The text, no shorter and no longer, with bars between the cells of a table whose rows are parted by semicolons."""
+    """The text, no shorter and no longer, with bars between the cells of a table whose rows are parted by semicolons or tabs."""
     lines = text.split("\n")
     counts = [x.count(";") for x in lines]
     at = 0
@@ -546,6 +559,13 @@ def in_bars(text: str) -> str:
         headed = re.search(r"\d", lines[at]) is None and re.search(r"; ?\w+ \w+ \w+ \w+", lines[at]) is None
         if counts[at] >= SEMICOLONS and end - at >= 3 and headed:
             lines[at:end] = [x.replace(";", "|") for x in lines[at:end]]
+        at = end
+    tabs = [x.count("\t") for x in lines]
+    at = 0
+    while at < len(lines):
+        end = next((k for k in range(at, len(lines)) if tabs[k] != tabs[at]), len(lines))
+        if tabs[at] > 1 and end - at >= 3:  # an empty cell between two tabs keeps its place
+            lines[at:end] = [x.replace("\t", "|") for x in lines[at:end]]
         at = end
     return "\n".join(lines)
 

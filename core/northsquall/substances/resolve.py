@@ -124,11 +124,23 @@ def structure_of_name(name: str) -> str | None:
     return None
 
 
+ANILIDE = patterns.compile(r"(?!.*['′]).*[a-z]acetanilide", re.I)
+ON_THE_RING = patterns.compile(r"(?<![\w'′])([3-6]|2(?!-(?:chloro|bromo|iodo|fluoro|hydroxy)acetanilide))(?=[,-])")
+
+
+def _primed(name: str) -> str:
+    """ "4-fluoroacetanilide" as "4'-fluoroacetanilide": a bench name counts round the ring, and the reader counts along the acetyl group.
+
+    "2-chloroacetanilide" may be either, and stays as it is.
+    """
+    return ON_THE_RING.sub(r"\1'", name) if ANILIDE.fullmatch(name) else name
+
+
 @lru_cache(maxsize=2000)
 def _structure(name: str) -> str | None:
     if not 3 <= len(name) <= 200 or not re.search(r"[a-z]{3}", name):
         return None
-    smiles = _names.read(name)
+    smiles = _names.read(_primed(name))
     return smiles if smiles is not None and _can_exist(smiles) else None
 
 

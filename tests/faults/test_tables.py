@@ -1,0 +1,99 @@
+"""Charge lists and step tables put together by seed, in six forms of table and four of list: sound ones stay sound (common practice, no source)."""
+
+from __future__ import annotations
+
+import random
+import tomllib
+from pathlib import Path
+from typing import Any
+
+import pytest
+from deepness import DEEP
+
+from northsquall.assess import assess
+from northsquall.reading import read
+
+TOLD: dict[str, Any] = tomllib.loads((Path(__file__).parent / "tables.toml").read_text("utf-8"))
+SOUND = ("acceptable", "acceptable with conditions")
+MOST_CONDITIONS = 1
+WRONG_SHARE = 0.03
+"""Of the texts that may be read otherwise."""
+FORMS = 6
+LISTS = 4
+
+
+def _range(ends: list[int] | None, unit: str, none: str) -> str:
+    """ "5-15 °C" of two ends, "20 °C" of one."""
+    return none if ends is None else f"{ends[0]}{unit}" if ends[0] == ends[1] else f"{ends[0]}-{ends[1]}{unit}"
+
+
+def _table(form: int, rows: list[dict[str, Any]], none: str) -> str:
+    """The steps in one of six forms: bars with and without units, gaps, numbered lines, tabs with the time first, figures in brackets."""
+    if form in (0, 1):
+        unit = ("", "", "") if form == 0 else (" °C", " min", " °C")
+        head = "| Step | Operation | T / °C | t / min | Limit / °C |" if form == 0 else "| No. | What | Temperature | Time | Stop at |"
+        cells = [
+            f"| {n} | {r['do']} | {_range(r.get('T'), unit[0], none)} | {str(r['t']) + unit[1] if 't' in r else none}"
+            f" | {str(r['lim']) + unit[2] if 'lim' in r else none} |"
+            for n, r in enumerate(rows, 1)
+        ]
+        return "\n".join([head, "|---|---|---|---|---|", *cells])
+    if form == 2:
+        gaps = [
+            f"{n}   {r['do']}   {_range(r.get('T'), ' °C', '-')}   {str(r['t']) + ' min' if 't' in r else '-'}   {str(r['lim']) + ' °C' if 'lim' in r else '-'}"
+            for n, r in enumerate(rows, 1)
+        ]
+        return "\n".join(["Step   Operation   Temperature   Time   Limit", *gaps])
+    if form == 4:
+        tabs = [
+            f"{n}\t{str(r['t']) + ' min' if 't' in r else ''}\t{_range(r.get('T'), ' °C', '')}\t{r['do']}\t{str(r['lim']) + ' °C' if 'lim' in r else ''}"
+            for n, r in enumerate(rows, 1)
+        ]
+        return "\n".join(["Step\tTime\tTemp\tWhat to do\tMax", *tabs])
+    lines = []
+    for n, r in enumerate(rows, 1):
+        figures = [_range(r["T"], " °C", "")] if "T" in r else []
+        figures += [f"{r['t']} min"] if "t" in r else []
+        figures += [f"{'stop at' if form == 3 else 'max'} {r['lim']} °C"] if "lim" in r else []
+        if form == 3:
+            lines.append("; ".join([f"{n}. {r['do'][0].upper()}{r['do'][1:]}", *figures]) + ".")
+        else:
+            lines.append(f"{n}) {r['do']}" + (f" ({', '.join(figures)})" if figures else ""))
+    return "\n".join(lines)
+
+
+def _charges(form: int, items: list[list[str]]) -> str:
+    """The charge list in one of four forms."""
+    if form == 0:
+        return "| Substance | Amount | mol |\n|---|---|---|\n" + "\n".join(f"| {a} | {b} | {m} |" for a, b, m in items)
+    if form == 1:
+        return "Charge:\n" + "\n".join(f"{a:<34}{b:<12}{m}".rstrip() for a, b, m in items)
+    if form == 2:
+        return "Charges: " + "; ".join(f"{a} {b}" + (f" ({m} mol)" if m else "") for a, b, m in items) + "."
+    return "Materials\n" + "\n".join(f"- {a}, {b}" for a, b, _ in items)
+
+
+def in_tables(rng: random.Random, kind: dict[str, Any]) -> str:
+    """A text of a kind with a wording drawn for each cell, in a drawn form of list, table and head."""
+    around = [rng.choice(TOLD["common"][n]) for n in ("place", "protection", "people")]
+    rows = [{**r, "do": rng.choice(r["do"])} for r in kind["rows"]]
+    charges, table = _charges(rng.randrange(LISTS), kind["charges"]), _table(rng.randrange(FORMS), rows, rng.choice(["-", "–", ""]))
+    vessel, capital = rng.choice(kind["vessel"]), [x[0].upper() + x[1:] for x in around]
+    head = [
+        f"Apparatus: {vessel}\n{'; '.join(around)}.",
+        "\n".join([f"Vessel: {vessel}", *capital]),
+        f"{vessel}. {'. '.join(capital)}.",
+    ][rng.randrange(3)]
+    return f"{rng.choice(kind['title'])}\n\n{head}\n\n{charges}\n\n{table}\n"
+
+
+@pytest.mark.parametrize("kind", TOLD["kind"], ids=lambda k: k["name"])
+def test_sound_tables_are_sound(kind: dict[str, Any]) -> None:
+    rng, drawn, wrong = random.Random(f"table {kind['name']}"), 120 if DEEP else 18, []
+    for _ in range(drawn):
+        text = in_tables(rng, kind)
+        a = assess(read(text))
+        raised = [f.code for f in a.findings if f.severity != "note" and f.code != "H01"]
+        if a.verdict not in SOUND or len(raised) > MOST_CONDITIONS:
+            wrong.append((text, a.verdict, raised))
+    assert len(wrong) <= max(1, WRONG_SHARE * drawn), wrong
