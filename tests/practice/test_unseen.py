@@ -12,6 +12,9 @@ from practice.unseen.score import all_checks, shares
 LEAST = {"charges": 0.97, "limiting": 0.97, "reactions": 0.95, "gas": 0.95, "demands": 0.92, "findings": 0.95, "verdict": 0.9}
 """Shares that a review of a procedure nobody tuned for is to reach."""
 
+MOST_ALARMS = 15 if DEEP else 3
+"""Findings that a text must not raise and does: one in some hundred and seventy texts, none of them a practice procedure."""
+
 
 @pytest.fixture(scope="module")
 def found() -> dict[str, list[tuple[str, bool, str]]]:
@@ -22,4 +25,4 @@ def test_the_further_texts_reach_the_shares(found: dict[str, list[tuple[str, boo
     got = shares(found)
     assert len(found) == (2541 if DEEP else 947)
     assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
-    assert got["alarms"] <= 3
+    assert got["alarms"] <= MOST_ALARMS

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 from typing import Protocol
 
@@ -13,7 +13,7 @@ from northsquall.chemistry.families import FREE
 from northsquall.chemistry.ledger import Conditions, Entry, Event, Stream, combine
 from northsquall.chemistry.roots import charge_of, is_diazonium, is_organic, roots
 from northsquall.chemistry.species import acidic_sites, slots_of, speciate
-from northsquall.heat.boiling import at_one_bar
+from northsquall.heat.boiling import at_one_bar, boiling
 from northsquall.procedure import Procedure, Step, Vessel
 from northsquall.reading import lexicon as lex
 from northsquall.reading.tokens import tokenise
@@ -415,6 +415,10 @@ class _Walker:
             last = ICED
         settled = any(s.vessel == vessel and s.n < step.n and s.T_range is not None for s in self.procedure.steps)
         c = conditions_of(step, self.vessels.get(vessel), last, self.slow, off, settled)
+        there = self.contents.get(vessel)
+        if step.kind == "reflux" and there is not None and (c.T_low, c.T_high) == BOILING:
+            point = boiling(there.roots, catalogue(), there.solids)  # as warm as what is in it boils, and no warmer
+            c = c if point is None else replace(c, T_low=point[0], T_high=point[2])
         self.warmth[vessel] = (c.T_low, c.T_high) if c.T_low < IGNITED[0] else (ROOM, ROOM)  # it has burnt out and cooled
         return c
 

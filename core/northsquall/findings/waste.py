@@ -182,7 +182,7 @@ def halogenated_among_others(c: Context) -> Iterator[Finding]:
 
 ON_THE_GROUND = r"\b(?:on(?: ?to)?|into|in|over) (?:the )?(?:gravel|lawn|grass|compost(?: heap)?|garden|flower ?bed|hedge|field|yard|street|pond|river|brook|stream|soil|earth|sand heap|heap)\b"
 TO_THE_DRAIN = patterns.compile(
-    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;\n]|$)|(?:\bthen|[-*>]) (?:the )?(?:sink|drain)(?=[.;\n]|$)|\bflush(?:ed|es)? (?:it |them |the \w+ )?(?:away|down)\b"
+    r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;,\n]|$)|(?:\bthen|[-*>]) (?:the )?(?:sink|drain)(?=[.;\n]|$)|\bflush(?:ed|es)? (?:it |them |the \w+ )?(?:away|down)\b"
     + "|"
     + ON_THE_GROUND,
     re.I,
@@ -287,6 +287,14 @@ WATER_ALONE = patterns.compile(r"\bwaste\b[^.;]*,? (?:and )?(?:only )?the (?:wat
 """ "The cyclohexane goes in the solvent waste, the water down the sink"."""
 
 
+LEFT_OF_IT = patterns.compile(r"\b(?:rest|remainder|left-?overs?|what (?:is|was) left)\b", re.I)
+
+
+def _mixed_only(c: Context) -> tuple[Substance, ...]:
+    """What is there where nothing is made of it: "rest: sink" is of that."""
+    return () if c.reactions or c.purpose.wanted else tuple(x.substance for x in c.lots.values() if x.substance is not None)
+
+
 @rule("Q12")
 def burns_down_the_drain(c: Context) -> Iterator[Finding]:
     """Q12: a solvent that water does not take goes down the drain by its name."""
@@ -297,7 +305,7 @@ def burns_down_the_drain(c: Context) -> Iterator[Finding]:
             continue  # a halogenated one has its own finding
         if WATER_ALONE.search(said):
             continue
-        named = named_in(said)
+        named = named_in(said) or (_mixed_only(c) if LEFT_OF_IT.search(said) else ())
         poured = next((s for s in named if s.phase == "l" and split_layers(Stream(roots=dict(s.parts)))[0].roots), None)
         if poured is None:
             continue

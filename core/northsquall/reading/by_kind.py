@@ -26,7 +26,9 @@ FORMS = ("trimmings", "scraps", "cuttings", "offcuts", "shavings", "clippings", 
 """What a metal comes in, that a text may weigh by that word alone."""
 KIND = patterns.compile(rf"\b(?:{'|'.join((*KINDS, *FORMS))})\b", re.I)
 AHEAD = patterns.compile(rf"{AMOUNT} (?:of the |of crude |crude |dry )?$")
-LEADS = patterns.compile(r"(?:^|\n|\. |- |, |\d\. )(?:(?:[Aa]dd|[Pp]ut in|[Dd]rop in|[Ii]ntroduce) )?(?:[Tt]he )?$")
+LEADS = patterns.compile(
+    r"(?:^|\n|\. |- |, |\d\. )(?:(?:[Aa]dd|[Pp]ut in|[Dd]rop in|[Ii]ntroduce) )?(?:[Tt]he )?$|\b(?:let|put|ran|run|dripped|drip|poured|tipped|dropped) in the $|\badd(?:ed)? the $"
+)
 BEHIND = patterns.compile(rf",? \(?{AMOUNT}")
 NO_ACID = patterns.compile(r"[- ](?:chloride|bromide|anhydride|amide|layer|filtrate|mixture|waste|bath|catalyst|value|number)\b")
 BY_MASS = patterns.compile(r"(?:\bg|\dg|grams?) (?:of )?the $")
@@ -223,6 +225,10 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
         meant = metals if kind in FORMS else {n for n, s in named if count_matches(s, KINDS[kind])}
         if kind == "acid" and not meant:
             meant = _acids_of(named)
+        if kind not in FORMS and (
+            others := {n for n, s in _named(text[len(head) : len(head) + HEAD]) if count_matches(s, KINDS[kind])} - meant
+        ):
+            meant = others  # the title names what is made, and the first sentence what it is made from
         told = text[len(head) :] if kind in FORMS else text  # "Destruction of 2 g of sodium trimmings": the heading weighs nothing in
         weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", told, re.I) for n in meant)
         if len(meant) != 1 or kind in done or weighed:

@@ -33,7 +33,7 @@ NOTHING_STIRS = (
     + rf"|\b(?:switch|turn|put|start)\w* (?:on )?the {STIRRER} (?:on )?(?:only )?(?:after|when|once)\b[^.;\n]{{0,40}}\b(?:in|added|charged|there)\b"
     + r"|\b(?:rod|spoon|stick|spatula|shaft|paddle) (?:stands|stood|stand)(?: (?:up|upright|still|fast))?\b(?! (?:in|on|by|ready|beside|next))"
     + rf"|\b(?:no|without an?|without the|without any|without|do without an?|do without the|do without) {STIRRER}\b(?! (?:fail|stop|bar is|needed to))|\bno more stirring\b|\b(?:hold|holds|held|freez\w+|froze|block\w*|trap\w*|lock\w*) the {STIRRER}\b"
-    + r"|\b(?:unstirred|not stirred|without (?:any )?stirring)\b|\b(?:glass )?(?:rod|thermometer|spatula|spoon) (?:as|for|being|serving as) (?:the |a |its )?stirr(?:er|ing)\b"
+    + r"|\bneither (?:(?:an? )?(?:thermometer|bath|condenser)[^.;\n]{0,15}? nor )?(?:an? )?stirrer\b|\b(?:unstirred|not stirred|without (?:any )?stirring)\b|\b(?:glass )?(?:rod|thermometer|spatula|spoon) (?:as|for|being|serving as) (?:the |a |its )?stirr(?:er|ing)\b"
     + r"|\bjust (?:left|let) (?:to )?stand\w*\b|\bleft standing\b[^.;\n]{0,20}\b(?:plate|stirrer) is\b"
     + r"|\b(?:shak\w+|swirl\w*|turn\w*) (?:\w+ ){0,3}by hand\b[^.;\n]{0,40}\binstead of\b"
 )
@@ -48,7 +48,7 @@ GOING = r"(?:(?:go|goes|went|gone|pop|pops|popped|nip|nips|nipped|slip|slips|sli
 NOBODY_THERE = (
     r"\bleave (?:the (?:room|lab\w*|bench|hood|building)|everything|it all) (?:for|until|till|to|while)\b|\b(?:can|may|could) (?:safely |well )?be left (?:to itself|to its own devices|on its own|alone|by itself)\b|\b(?:looks|look) after itself\b|\bwalk(?:s|ed|ing)? (?:away|off)(?= (?:for|to)\b|[.,;\n]|$)|\b(?:go|goes|went|walk|walks|walked|get|got) away from (?:it|the (?:flask|apparatus|pot|bench))\b|"
     rf"(?:\bI|\bwe|\byou|\b(?:operator|student|chemist|shift|group|class|trainee|assistant|technician)s?|\bevery(?:body|one)|\bone)\b[^.;,\n]{{0,14}}?(?:\b|(?='))(?:{GOING})[^.;,\n]{{0,25}}?\b{AWAY}"
-    r"|\b(?:leave|left|leaves|leaving) (?:it|them|this|that|everything) (?:to |alone )?(?:till|until|for|over) (?:after )?(?:the |my |our )?(?:seminar|lecture|lunch|meeting|class|break|coffee|tea|dinner|weekend|morning)\b|\bleav\w+ it (?:dripping|running|boiling|stirring|bubbling|going|on|refluxing|distilling|cooking|simmering)\b|\b(?:being|was|were|is|are|am) absent\b|\bin (?:my|our|his|her|the writer's) absence\b|\bgo(?:es)? and do (?:the|my|some|other)\b|\b(?:go|goes|went) (?:and|to) (?:eat|have|get (?:my|some|a) (?:lunch|dinner|coffee|tea))\b"
+    r"|\b(?:leave|left|leaves|leaving) (?:it|them|this|that|everything) (?:to |alone )?(?:till|until|for|over) (?:after )?(?:the |my |our )?(?:seminar|lecture|lunch|meeting|class|break|coffee|tea|dinner|weekend|morning)\b|\bleav\w+ it (?:dripping|running|boiling|stirring|bubbling|going|on|refluxing|distilling|cooking|simmering)\b(?! for (?:an|one|half an|another) hours?\b| for \d\d ?min)|\b(?:being|was|were|is|are|am) absent\b|\bin (?:my|our|his|her|the writer's) absence\b|\bgo(?:es)? and do (?:the|my|some|other)\b|\b(?:go|goes|went) (?:and|to) (?:eat|have|get (?:my|some|a) (?:lunch|dinner|coffee|tea))\b"
     rf"|\b(?:every(?:body|one)|all of us|the (?:group|class|shift|team|student|operator|technician)s?)(?:'s| is| are| was| were| goes?| went) (?:\w+ )?(?:at|in|to|off|out|having|on) (?:the |a |their |his |her )?(?:\w+ )?(?:lunch|dinner|tea|coffee|break|seminar|lecture|meeting|party|holiday|canteen|office)\b|\b(?:attends?|attended|attending) (?:the|a) (?:\w+ )?(?:seminar|lecture|meeting|class|course|talk)\b"
     r"|\b(?:nobody|no ?one|no-one) (?:is )?(?:sits?|stands?|stays?|watch\w*|looks?|minds? (?:it|the (?:flask|reaction|still|bath|shop))|in the (?:room|lab\w*)|at the bench|around|there|near)\b|\b(?:bench|lab\w*|room|hood) is (?:then |now )?(?:empty|deserted|unmanned|locked)\b|\bdoor is (?:then |now )?(?:locked|shut behind)"
     r"|\bneed\w* no (?:looking after|attention|watching|supervision|minding|attendance)\b|\b(?:see|look)(?:s|ed)? (?:to|at|in on|after) it (?:again|next|only|once) (?:in|at|after|on|tomorrow|when|every)\b|\blook(?:s|ed)? in (?:again )?(?:at|after|on|tomorrow|later|once)\b"
@@ -90,6 +90,8 @@ IN_ONE = (
 
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
+    r"(?<=\| )(?:not|never) (?:measured|taken|read)(?= ?\|)|maybe (?:about )?\d{2}[^.;\n]{0,25}\b(?:did not|didn['’]t) measure|(?:too|so) hot (?:that )?(?:I|we|you|one|to)(?: (?:can['’]t|cannot|can not|couldn['’]t|could not))? (?:be )?(?:hold|held|touch\w*)|"
+    r"neither (?:(?:an? )?(?:stirrer|bath|condenser|hood)[^.;\n]{0,15}? nor )?(?:an? )?thermometer|"
     r"\d{2}\? by (?:the )?hand|by (?:the )?hand,? (?:about|say|some|perhaps) \d{2}\b|"
     r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|thermometers? (?:was|is|were|are) (?:in use elsewhere|elsewhere|lent(?: out)?|being used (?:elsewhere|by)|with (?:the other|another|somebody))|"
     r"thermometer (?:hangs |is |was |stays |there is )?on the wall|"

@@ -37,6 +37,8 @@ FED = patterns.compile(
     r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|by drops|drop(?:ped)? in|drip|feed|run in|trickle|syringe|portions?|pump)\b",
     re.I,
 )
+AN_ASIDE = patterns.compile(r"\d|\b(?:and|then|in|into)\b", re.I)
+"""What makes of the words behind a feed's comma more than how it goes."""
 BARE_LIMIT = patterns.compile(r"\s*(?:[<≤]|max\.?|stop at|below|under)?\s*([-−]?\d+(?:\.\d+)?)\s*(?:°\s?C)?\s*$", re.I)
 """A limit's cell that is a temperature and nothing else."""
 CHECK = patterns.compile(r", [^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
@@ -245,6 +247,9 @@ def _put_lots(p: _Prose, a: int, b: int, fed: bool, each: list[tuple[int, Span]]
     runs = FED.search(p.text, begun, b) if fed else None
     since = max(begun, runs.end() if runs else begun, *(at for at, _ in each))
     half = p.text.find(";", since, b)  # "dropwise; shut at 15 °C": the columns tell of the feed
+    aside = p.text.find(", ", since, half if half > 0 else b) if runs else -1
+    if aside > 0 and AN_ASIDE.search(p.text[aside : half if half > 0 else b]) is None:
+        half = aside  # "by drops, gas must keep up with it"
     tail = half if half > 0 else b
     for at, (c, d) in each:
         if begun <= at:

@@ -228,6 +228,11 @@ WET_ABOVE = 1.03
 CRYSTALS = patterns.compile(r"\bcrystals?\b|\bcrystalli[sz]", re.I)
 
 
+CONSTANT_BOILING = {"hydrobromic acid": 47.6, "hydrochloric acid": 20.2, "hydriodic acid": 57.0}
+"""Per cent by mass of the acid that distils unchanged (handbook 2.9)."""
+CONSTANT = patterns.compile(r"\bconstant[- ]boiling\b|\bazeotrop\w*|\bboils constantly\b", re.I)
+
+
 def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unknown: bool, cat: Catalogue) -> Yield:
     """Theoretical, reported and percent yield on the limiting reagent."""
     r = procedure.results
@@ -248,11 +253,11 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     behind = procedure.flowing[r.product_span[1] : r.product_span[1] + 16] if r.product_span else ""
     salt = next((cat.substances[k].mass for w, k in OF_A_BASE if re.match(rf"\W{{0,2}}{w}", behind, re.I)), 0.0)
     theory = purpose.theory * (mass + (salt if "N" in formula_of(purpose.target) else 0.0))
-    pure = (
-        reported * r.strength_percent / 100.0
-        if reported is not None and r.strength_percent is not None and r.strength_percent <= 100
-        else reported
-    )
+    strength = r.strength_percent
+    if strength is None and identity is not None and identity.id in CONSTANT_BOILING and reported is not None:
+        distilled = CONSTANT.search(procedure.flowing) is not None and any(s.kind == "distil" for s in procedure.steps)
+        strength = CONSTANT_BOILING[identity.id] if distilled else None
+    pure = reported * strength / 100.0 if reported is not None and strength is not None and strength <= 100 else reported
     if (
         pure
         and pure > WET_ABOVE * theory
