@@ -178,3 +178,20 @@ def test_a_name_reader_that_did_not_answer_is_asked_again(monkeypatch: pytest.Mo
     smiles = structure_of_name(name)
     assert smiles is not None
     assert rdMolDescriptors.CalcMolFormula(Chem.MolFromSmiles(smiles)) == "C14H28O"
+
+
+@pytest.mark.parametrize(
+    ("bench", "systematic"),
+    [
+        ("4-fluoroacetanilide", "N-(4-fluorophenyl)acetamide"),
+        ("3-chloroacetanilide", "N-(3-chlorophenyl)acetamide"),
+        ("2-methylacetanilide", "N-(2-methylphenyl)acetamide"),
+        ("2-methyl-4-nitroacetanilide", "N-(2-methyl-4-nitrophenyl)acetamide"),
+    ],
+)
+def test_a_bench_name_counts_round_the_ring_of_an_acetanilide(bench: str, systematic: str) -> None:
+    """The aceto-toluidides and haloacetanilides of the trade (memory); "2-chloroacetanilide" may be either and stays as its name says."""
+    ring, whole = structure_of_name(bench), structure_of_name(systematic)
+    assert ring is not None and whole is not None
+    assert Chem.CanonSmiles(ring) == Chem.CanonSmiles(whole)
+    assert Chem.CanonSmiles(structure_of_name("2-chloroacetanilide") or "") == Chem.CanonSmiles("ClCC(=O)Nc1ccccc1")

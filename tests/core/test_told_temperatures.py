@@ -100,3 +100,28 @@ def test_ice_in_the_pot_keeps_near_zero_while_it_lasts(minutes: int) -> None:
         )
     )
     assert peak(a) < 10.0
+
+
+@pytest.mark.parametrize(("solvent", "mL", "ether"), [("ethanol", 150, False), ("1-butanol", 150, True)])
+def test_reflux_is_as_warm_as_what_is_in_the_flask_boils(solvent: str, mL: int, ether: bool) -> None:
+    """Ethanol boils at 78 °C and 1-butanol at 118 °C (CRC): with a little sulfuric acid the ether comes only from about 100 °C (handbook 3.1), so from the one it may and from the other it does not."""
+    a = assess(
+        read(
+            f"Esterification\n\n500 mL flask, reflux condenser, thermometer in the liquid. 4-Methylbenzoic acid (20.4 g) and {solvent} ({mL} mL) were put in.\n"
+            "Sulfuric acid (96 % w/w, 5 mL) was added slowly. It boiled gently under reflux for six hours.\n"
+        )
+    )
+    high = max((r.heat_kJ.high or 0.0 for r in a.reactions if r.family.startswith("ether from an alcohol")), default=0.0)
+    assert (high > 1.0) is ether
+
+
+def test_the_yield_of_a_constant_boiling_acid_is_of_the_acid_in_it() -> None:
+    """47.6 % of hydrogen bromide comes over with the water (handbook 2.9): 68 g hold 32.4 g, of 0.5005 mol x 80.91 g/mol."""
+    a = assess(
+        read(
+            "Constant-boiling hydrobromic acid\n\nSodium bromide (51.5 g) and water (60 mL) in a 500 mL flask in ice, stirrer, thermometer in the liquid; "
+            "sulfuric acid (96 % w/w, 40 mL) dropwise over 50 min below 15 °C. The salt was filtered off and the filtrate distilled; "
+            "the fraction of 122-126 °C was collected, 68 g, and 20 mL remained in the flask.\n"
+        )
+    )
+    assert a.yield_.percent == pytest.approx(68.0 * 47.6 / (0.5005 * 80.91), rel=0.02)

@@ -15,7 +15,7 @@ LEAST_BREAKS = 2
 LEAST_SHARE = 0.8
 """Share of the line ends within paragraphs that a margin explains, from which it is one (assumption)."""
 BEGINS = patterns.compile(
-    r"\s*(?:[-*•–·▪‣+]\s|\(?[A-Z]?\d{1,3}[.):](?!\d)|\d{1,2}\s{2,}|\(?[A-Za-z][.)]\s|[A-Z]\s{2,}|(?i:step|stage|note)\b|[A-Z][A-Za-z-]{2,14}(?: [a-z]{2,12}){0,4}:|[A-Z][A-Za-z-]{2,14}(?: [a-z]{2,12})? {2,}\S|\||\d{1,2}:\d\d\b|$)"
+    r"\s*(?:[-*•–·▪‣+]\s|\(?[A-Z]?\d{1,3}[.):](?!\d)|\d{1,2}\s{2,}|\(?[A-Za-z][.)]\s|[A-Z]\s{2,}|(?i:step|stage|note)\b|[A-Z][A-Za-z-]{2,14}(?: [a-z]{2,12}){0,4}:|(?:Filter|Wash|Stir|Cool|Heat|Hold|Pour|Quench|Dry|Distil|Separate|Extract);|[A-Z][A-Za-z-]{2,14}(?: [a-z]{2,12})? {2,}\S|\||\d{1,2}:\d\d\b|$)"
 )
 """What begins a line of its own: a bullet, a number, a letter, a cell."""
 COLUMNS = patterns.compile(r"\||\t|\S {3,}\S")
