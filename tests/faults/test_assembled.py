@@ -10,14 +10,11 @@ from typing import Any
 import pytest
 from deepness import DEEP
 
+from faults.judged import MOST_CONDITIONS, WRONG_SHARE, misjudged
 from northsquall.assess import assess
 from northsquall.reading import read
 
 TOLD: dict[str, Any] = tomllib.loads((Path(__file__).parent / "assembled.toml").read_text("utf-8"))
-SOUND = ("acceptable", "acceptable with conditions")
-MOST_CONDITIONS = 1
-WRONG_SHARE = 0.03
-"""Of sound texts that may be read otherwise, and of faulty parts that may be missed."""
 COMMON = ("place", "protection", "people")
 
 
@@ -42,14 +39,8 @@ def assembled(rng: random.Random, kind: str, slot: str = "", words: str = "") ->
 
 @pytest.mark.parametrize("kind", sorted(TOLD["sound"]))
 def test_sound_parts_put_together_are_sound(kind: str) -> None:
-    rng, drawn, wrong = random.Random(f"sound {kind}"), 120 if DEEP else 8, []
-    most = TOLD["sound"][kind].get("conditions", MOST_CONDITIONS)
-    for _ in range(drawn):
-        text = assembled(rng, kind)
-        a = assess(read(text))
-        raised = [f.code for f in a.findings if f.severity != "note" and f.code != "H01"]
-        if a.verdict not in SOUND or len(raised) > most:
-            wrong.append((text, a.verdict, raised))
+    rng, drawn = random.Random(f"sound {kind}"), 120 if DEEP else 8
+    wrong = misjudged((assembled(rng, kind) for _ in range(drawn)), TOLD["sound"][kind].get("conditions", MOST_CONDITIONS))
     assert len(wrong) <= max(1, WRONG_SHARE * drawn), wrong
 
 

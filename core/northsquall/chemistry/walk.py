@@ -31,6 +31,8 @@ CARRIED_OVER = 0.02
 """Part of the water that stays with an organic layer (assumption)."""
 BOILING = (60.0, 110.0)
 """Temperatures tried where a text says reflux or boiling without a figure."""
+LEAST_KNOWN = 0.8
+"""Part of the moles of what is organic whose boiling points must be known, for a mixture's to be (assumption)."""
 UNSTATED_HEAT = (20.0, 110.0)
 """Temperatures tried where a text says heat and no figure: what differs is possible, not established."""
 UNSTATED_STILL_C = 130.0
@@ -415,12 +417,18 @@ class _Walker:
             last = ICED
         settled = any(s.vessel == vessel and s.n < step.n and s.T_range is not None for s in self.procedure.steps)
         c = conditions_of(step, self.vessels.get(vessel), last, self.slow, off, settled)
-        there = self.contents.get(vessel)
-        if step.kind == "reflux" and there is not None and (c.T_low, c.T_high) == BOILING:
-            point = boiling(there.roots, catalogue(), there.solids)  # as warm as what is in it boils, and no warmer
-            c = c if point is None else replace(c, T_low=point[0], T_high=point[2])
+        if step.kind == "reflux" and (c.T_low, c.T_high) == BOILING:
+            c = self._as_it_boils(vessel, c)
         self.warmth[vessel] = (c.T_low, c.T_high) if c.T_low < IGNITED[0] else (ROOM, ROOM)  # it has burnt out and cooled
         return c
+
+    def _as_it_boils(self, vessel: str, c: Conditions) -> Conditions:
+        """What refluxes is as warm as what is in the vessel boils, where the boiling point of nearly all of it is known."""
+        there, cat = self.contents.get(vessel), catalogue()
+        liquid = {r: n - there.solids.get(r, 0.0) for r, n in there.roots.items() if is_organic(r)} if there is not None else {}
+        known = sum(n for r, n in liquid.items() if (own := cat.of_root(r)) is not None and own.value("Tb") is not None)
+        point = boiling(there.roots, cat, there.solids) if there is not None and known >= LEAST_KNOWN * sum(liquid.values()) else None
+        return c if point is None else replace(c, T_low=point[0], T_high=point[2])
 
     def _ice_in(self, vessel: str, step: Step) -> bool:
         """Whether ice was put into the vessel just before, or now."""

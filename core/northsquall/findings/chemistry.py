@@ -265,10 +265,10 @@ def _washed_out(c: Context, pair: frozenset[str], entry: Entry) -> bool:
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
     for h, severity, entry in met_pairs(c):
-        if _washed_out(c, h.roots_a | h.roots_b, entry):
-            continue
+        washed = _washed_out(c, h.roots_a | h.roots_b, entry)  # no stop, and not safe
         yield finding(
-            "S04", severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}.", step=c.step(entry.step), limit="never together",
+            "S04", "condition" if washed else severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}{'; how much is left after the washing is not established' if washed else ''}.",
+            step=c.step(entry.step), established=not washed, limit="never together",
             remedy=f"Keep {h.a} and {h.b} apart, or destroy one before the other comes in.", source=h.source, short="never together",
         )  # fmt: skip
 

@@ -11,7 +11,7 @@ import numpy as np
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry.ledger import Entry
-from northsquall.chemistry.roots import is_diazonium
+from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.dynamics.building import HEATERS
 from northsquall.findings.base import Context, Stage, finding, rule
 from northsquall.findings.sentences import sentence_of
@@ -93,12 +93,16 @@ def _reacts(stage: Stage, c: Context) -> bool:
 
 
 def _only_water_unmeasured(c: Context) -> bool:
-    """Whether nothing reacts here, nothing is an acid or a base, and water alone has no amount."""
+    """Whether nothing but organic solids dissolve here, and water alone has no amount: salts are left out, some of which heat it."""
     if c.reactions or c.product_open or c.purpose.wanted or (c.unrecognised is not None and not c.unrecognised.trifle):
         return False
-    known = [x.substance for x in c.lots.values()]
-    return all(s is not None and "H+" not in s.parts and "OH-" not in s.parts for s in known) and all(
-        x.mol is not None or (x.substance is not None and x.substance.id in ("water", "ice")) for x in c.lots.values()
+    return all(
+        x.substance is not None
+        and (
+            x.substance.id in ("water", "ice")
+            or (x.mol is not None and x.substance.phase == "s" and all(map(is_organic, x.substance.parts)))
+        )
+        for x in c.lots.values()
     )
 
 
@@ -580,14 +584,19 @@ ICE_GONE = patterns.compile(
 )
 
 
+def cooled_by_dry_ice(c: Context) -> bool:
+    """Whether dry ice cools a vessel here, and is not what is put in."""
+    return any(v.bath is not None and v.bath.kind == "dry-ice" for v in c.procedure.vessels)
+
+
 @rule("H06")
 def ice_gone_in_words(c: Context) -> Iterator[Finding]:
     """H06: the author says himself that the ice is gone while the work goes on."""
     text = c.procedure.flowing
-    m = next((m for m in ICE_GONE.finditer(text) if not text[: m.start()].lower().endswith("dry ")), None)
-    if m is None or not re.search(r"\b(?:ice|bath|bowl|tub|basin)\b", c.procedure.flowing[max(0, m.start() - 60) : m.end()], re.I):
+    m = next((m for m in ICE_GONE.finditer(text) if cooled_by_dry_ice(c) or not text[: m.start()].lower().endswith("dry ")), None)
+    if m is None or not re.search(r"\b(?:ice|bath|bowl|tub|basin)\b", text[max(0, m.start() - 60) : m.end()], re.I):
         return
-    before = c.procedure.flowing[max(0, m.start() - 30) : m.start()]
+    before = text[max(0, m.start() - 30) : m.start()]
     step = c.step_at(m.start())
     goes_on = step is not None and any(s.n >= step.n and s.kind in ("dose", "add", "hold", "heat") for s in c.procedure.steps)
     if re.search(r"\b(?:until|till|after|before|when|once|if|renew|as the)\b[^,;.]*$", before, re.I) or not goes_on:

@@ -15,7 +15,7 @@ from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.findings.base import BY_WORDING, ORDER, Context, finding
 from northsquall.findings.chemistry import pair_gases
 from northsquall.findings.gas import FLASH_MARGIN_K, FUMING, flash_below, fuming
-from northsquall.findings.heat import is_a_salt
+from northsquall.findings.heat import cooled_by_dry_ice, is_a_salt
 from northsquall.findings.quench import ACID_LAYER, ACID_LAYER_MOL, OPEN_FIRST, UNSTOPPERED_FIRST
 from northsquall.findings.sentences import named_in
 from northsquall.findings.waste import ACID_TO_DRAIN_MOL, HEAVY, POISONS
@@ -487,7 +487,11 @@ def _only_stands(s: Step | None) -> bool:
     return s is not None and s.kind == "hold" and s.bath is None and not _hot(s) and HEATER.search(s.text) is None
 
 
-FILTERED = patterns.compile(r"\bsuck\w*\b[^.;]*\boff\b|\bsuction\b|\bfrit\b|\bfiltered\b", re.I)
+FILTERED = patterns.compile(
+    r"^(?!.*\b(?:(?:in|on)(?:to)? (?:the |it|what)|over) ?(?:acid|flask|still|generator|residue|is left)).*(?:\bsuck\w*\b[^.;]*\boff\b|\bsuction\b|\bfrit\b|\bfiltered\b)",
+    re.I | re.S,
+)
+"""What is washed lies on a filter, and no water goes on to what stands in a vessel."""
 SLOWLY_ENOUGH = patterns.compile(
     r"\b(?:(?:[2-9]\d|1\d\d) ?min|(?:an|one|two|three|half an) hours?|\d(?:\.\d)? ?h(?:ours?)?|(?:twenty|thirty|forty|fifty|sixty|seventy|eighty|ninety)(?:-\w+)? minutes)\b",
     re.I,
@@ -503,8 +507,15 @@ def _has_its_pace(_: Context, said: str) -> bool:
     return SLOWLY_ENOUGH.search(said) is not None and HURRIED.search(said) is None
 
 
-NOT_KEPT = patterns.compile(r"\bstorage: (?:none|no)\b|\b(?:not|never) (?:stored|kept)\b|\bmade fresh\b", re.I)
+NOT_KEPT = patterns.compile(r"\bstorage: (?:none|no)\b|\b(?:not|never) stored\W*$|\bmade fresh\b", re.I)
 DRY_ICE = patterns.compile(r"\bdry ice\b", re.I)
+
+
+def _of_dry_ice_put_in(c: Context, said: str) -> bool:
+    """ "Wait till the dry ice is gone": of what was put in, where dry ice cools nothing."""
+    return DRY_ICE.search(said) is not None and not cooled_by_dry_ice(c)
+
+
 OF_A_CHROMATOGRAM = patterns.compile(r"\b(?:on|spotted on) (?:a|the) plate (?:next to|beside|against|with)\b|\bTLC plate\b", re.I)
 LAID_ON = patterns.compile(r"\bwatch[- ]?glass over\b", re.I)
 STOPS_LATER = 600
@@ -644,13 +655,13 @@ def _is_worn(_: Context, said: str) -> bool:
     return len(GEAR.findall(said)) >= SEVERAL and NOT_WORN.search(said) is None
 
 
-CALLED_BY_NAME = patterns.compile(r"\b(?:it|this|that|liquid|acid|reagent|bottle|them)\b", re.I)
+BY_A_PRONOUN = patterns.compile(r"\b(?:it|this|that|liquid|acid|reagent|bottle|them)\b", re.I)
 
 
-def _nothing_that_fumes(_: Context, said: str) -> bool:
-    """Whether a sentence names what is measured, and none of it hurts where it is poured."""
+def _only_solids(_: Context, said: str) -> bool:
+    """Whether a sentence names what is measured, and all of it is solid: no liquid is poured there."""
     named = named_in(said)
-    return bool(named) and CALLED_BY_NAME.search(said) is None and not any(s.id in FUMING or s.id in PUNGENT for s in named)
+    return bool(named) and BY_A_PRONOUN.search(said) is None and all(s.phase == "s" or s.id in ("water", "ice") for s in named)
 
 
 AN_ALARM = patterns.compile(r"^\W*(?:an? |the )?(?:\w+ ){0,3}(?:detector|alarm|monitor)s?\b", re.I)
@@ -664,7 +675,7 @@ SAID = {
     "G07": Said("gas goes into the room", lambda c, _: toxic_gas(c), "a hood, sash down", "In a hood with the sash down, the gas to its absorber.", ("G04", "Q11"), safe=r"\bgoes with the draught\b|\bwindows? (?:is |are )?as (?:usual|always)\b|\bdid not come out\b|\b(?:doctor|physician|hospital|medical|act late|late effects?)\b|\b[Ww]ay out:|\bnext door\b|\bface shield\b|\bexplained\b|\bpressure was\b", unless=with_words(UP_THE_HOOD), sure=gas_or_reagent),
     "G11": Said("smell or cough tells how far it is", lambda c, _: toxic_gas(c) or bool(c.leftovers), "a test", "A paper or an instrument, with its control; never the nose.", safe=r"\bnose (?:does not|never|counts for nothing)\b|\bnose is no\b|\bno (?:detector|test|end ?point|measure)\b|\b(?:absorber|scrubber|led|hood|trap)\b|\b(?:nobody|no one|not|never|none)\b[^.;\n]{0,30}\b(?:smells?|smelling|nose|odou?r|cough\w*)\b", sure=heat_or_reagent, unless=with_words(LEAVES), safe_always=True),
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or gas_matters(c) or (warmed(c) and not _only_stands(s))), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", unless=_somebody_there, safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bpause at \d|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\b(?:somebody|someone|one of us|both of us|we|colleague|I)(?:['’](?:s|m|re)| is| are| am| was| were| stays?| stayed)? (?:here|there|present|with it|beside it|in the room|watching)[\w ]{0,8}\b(?:the whole|all (?:the|this|that)) (?:time|while)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\b(?:not|never) (?:be )?(?:left )?unattended\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b|^\W*(?:min|h|s)\b.{0,12}$|\bway out\b|\bin the lab(?:oratory)? as well\b", sure=lambda c, s: heat_matters(c) or (reagent_acts(c) and not _only_stands(s))),
-    "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), unless=with_words(DRY_ICE), safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b|\b[Hh]ad the \w+ (?:failed|stopped)|\bice (?:brought|brings|took|takes|cooled|cools) it\b|\bwould have been\b|\bice (?:bath )?(?:goes|comes off|is taken away|is removed)\b", sure=lambda c, _: heat_matters(c)),
+    "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), unless=_of_dry_ice_put_in, safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b|\b[Hh]ad the \w+ (?:failed|stopped)|\bice (?:brought|brings|took|takes|cooled|cools) it\b|\bwould have been\b|\bice (?:bath )?(?:goes|comes off|is taken away|is removed)\b", sure=lambda c, _: heat_matters(c)),
     "H08": Said("nothing measures what reacts", lambda c, _: heat_matters(c) or warmed(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bbecomes hand-warm\b|\b(?:until|till) (?:the|its) thermometer (?:says|shows|reads|is at|stands at)\b(?! in the (?:bath|ice|water))|" r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b|^\W*[Tt]hermometer in the (?:flask|pot|beaker)\W*$"),
     "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:bar|stirrer) (?:runs|turns|keeps|goes on)\b|\b[Mm]ix(?:ed)? (?:the|both) acids\b|\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b", sure=heat_or_reagent),
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s) and not _dilutes_mildly(c, s) and not _first_in(c, s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bto (?:the )?(?:cold |iced )?water\b[^.;]{0,40}\badded\b|\b(?:hot|warm|boiling)[- ]water bath\b|^\W*(?:the )?(?:flask|beaker|vessel|pot) (?:is |was |stands |sits |goes )?(?:in|into|on) (?:some |a bath of |a bowl of |the )?(?:cold |iced? |ice-|tap )*water\W*$|^\W*(?:and )?(?:once|twice) (?:more )?with (?:\w+ )?water\b|^\W*(?:then |and )?(?:wash|rinse)(?:ed|es)? (?:it|them|the (?:solid|crystals|product|cake|precipitate))? ?(?:well )?with [^.;]{0,20}\bwater\b|" r"\bacid\b[^.;]{0,40}\b(?:added|run|poured|dripped|goes) (?:slowly )?(?:in)?to (?:the |cold |iced )*water\b|\b(?:tak\w+|lift\w*|remov\w+)\b[^.;]{0,15}\bice\b[^.;]{0,12}\baway\b|^(?:diluting|dilution of)\b|\b[Nn]ever (?:the |any )?water\b|\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b", sure=lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _dilutes_mildly(c, s) and not _first_in(c, s), safe_always=True, unless=with_words(FILTERED)),
@@ -674,7 +685,7 @@ SAID = {
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:in|into) (?:an? |the )?(?:open )?(?:\d+ ?mL )?(?:beaker|bowl|dish|cup)(?: and all| to start with)? first\b|\b(?:tube|hose)\b[^.;]{0,30}\b(?:goes|in|under|into|dips)\b|" r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out|(?:down|through) (?:a|the) funnel)\b", unless=_vented_or_no_carbonate, sure=gas_or_reagent),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\b(?:neck|rim|walls?|edge) of the (?:condenser|funnel|receiver|head|adapter)\b|\bwashed? with (?:cold )?water until\b", sure=lambda c, _: bool(classes_there(c) & {"nitrous", "azide", "hydrazine", "peroxide", "diazonium", "perchlorate", "chlorate", "organic-peroxide"}), unless=with_words(OUT_OF_THE_CONDENSER)),
     "Q11": Said("solvent evaporates in the open", lambda c, _: burns(c) or bool(classes_there(c) & {"dcm", "chloroform", "halocarbon"}), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:reduced pressure|vacuum|vacuo)\b|\bwater\b[^.;]{0,40}\bdr(?:y|ied) (?:in (?:the )?air|on the (?:filter|funnel))\b|^\W*(?:it (?:was|is) )?(?:and )?(?:leave|left|let|allow(?:ed)?)? ?(?:it|them|the (?:solid|crystals|product))? ?(?:to )?dr(?:y|ied) in (?:the )?air\W*$|" r"\b(?:carbonate|bicarbonate|pH|water bath|spots?|rotavap\w*|rotary|evaporators?)\b"),
-    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO + r"|\b(?:in|under) the (?:fume )?(?:hood|cupboard)\b", safe_always=True, unless=_nothing_that_fumes, sure=lambda c, _: _fuming(c) or reagent_acts(c)),
+    "G15": Said("a toxic liquid is measured or carried in the open", lambda c, _: _fuming(c) and c.procedure.place.hood is not True, "in the hood", "Measure and pour it in the hood, by syringe or from a closed funnel.", ("G07",), safe=NOT_TO + r"|\b(?:in|under) the (?:fume )?(?:hood|cupboard)\b", safe_always=True, unless=_only_solids, sure=lambda c, _: _fuming(c) or reagent_acts(c)),
     "G13": Said("a plug, a film or a cloth is to hold the gas", lambda c, _: gas_matters(c), "an absorber", "Lead the gas through a trap to an absorber; nothing soft holds it back.", ("G02", "G04"), safe=NOT_TO, sure=gas_or_reagent),
     "G03": Said("it comes out of its vessel", lambda c, _: gas_matters(c), "three times the liquid", "A vessel of three times the liquid; the next portion when the froth has gone down.", safe=r"\bno more (?:acid|feed|reagent|is added|of it)\b|\bboil(?:ed|s)? down\b|\b(?:half|third|quarter) of (?:the|its) (?:flask|vessel|beaker)\b|\bplenty of room\b|" + NOT_TO + r"|\b(?:lift|take|took|pull|draw)\w* (?:the |its )?(?:tube|hose|inlet|outlet)s?\b|\bfoam has room\b|\b(?:space|room|place) for (?:it|the foam|foam|froth)\b|\bnext (?:lot|portion|one|scoop|spoonful)\b[^.;]{0,20}\b(?:when|after|once)\b|\b[Ff]oam(?:s|ing)?: (?:the )?(?:tap|feed|stop|bath|heat|burner|mantle)\b|\brinse\w*\b|\bat most\b|\bno (?:more|higher) than\b|\bup to (?:(?:a|one|two) )?(?:thirds?|half|quarter)\b|\b(?:if|when) it rises\b|\b(?:close|shut|stop|pause|slow)\w*\b[^.;]{0,40}\b(?:if|when|whenever)\b|\b(?:if|when|whenever)\b[^.;]{0,40}\b(?:close|shut|stop|pause|slow)\w*\b|\bnot above\b|\bfroth a little\b|\b(?:froths?|foams?|rises?) to (?:about )?(?:a|one) (?:third|quarter|half) of\b|\bof this size is enough\b|\bdried over\b|\bthird of the flask\b|\bto (?:the|a gentle) boil (?:over|within|in|during|slowly)\b", sure=gas_or_reagent),
     "H13": Said("more is added as nothing was seen", lambda c, _: _reacts(c), "a start that is seen before more goes in", "Stop at the first sign of delay; add nothing and heat nothing until it is known where the reagent is.", safe=r"\bif it (?:does|is|has) not\b|" + NOT_TO + r"|\b(?:slacken|subsid|ceas)\w*\b[^.;]{0,30}\bwarmed\b|(?s:^(?!.*\b(?:add\w*|more|rest|remain\w*|another|again|second|further|next|all|whole|pour\w*|put|tip\w*|drip\w*|drop\w*|run|ran|fed|feed\w*|heat\w*|warm\w*|rais\w*|bath|faster|speed\w*|quick\w*|portions?|lots?|double\w*|g|mL|grams?|mils?|in)\b).*\bstirr\w*)|\b(?:stop\w*|call\w*|ask\w*|wait\w*|no more|nothing more|only then)\b", sure=heat_or_reagent),

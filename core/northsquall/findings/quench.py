@@ -571,8 +571,8 @@ UNCHECKED = patterns.compile(
 """Words that say that nothing was tested."""
 
 
-A_TRACE_MOL = 0.002
-"""Of a crystal of iodine that starts a reaction (assumption)."""
+TRACE = 0.02
+"""Of the largest charge, up to which a reagent only starts the others: a crystal of iodine (assumption)."""
 
 
 @rule("Q06")
@@ -582,13 +582,15 @@ def untested(c: Context) -> Iterator[Finding]:
         return
     risky = [x for x in c.leftovers if x.record["danger"] in ("toxic", "explosive", "heats", "gas")]
     smelt = SMELL.search(c.procedure.flowing)
+    batch = (x for x in c.lots.values() if x.mol is not None and x.material.role not in ("absorber", "wash", "solvent"))
+    most = max((x.best_mol for x in batch if x.substance is not None and x.substance.id not in ("water", "ice")), default=0.0)
     reactive = next(
         (
             x
             for x in c.lots.values()
             if x.substance
             and x.material.role not in ("absorber", "wash")
-            and (x.mol is None or x.best_mol > A_TRACE_MOL)
+            and (x.mol is None or x.best_mol > TRACE * most)
             and any(harmful(r) for r in x.substance.parts)
         ),
         None,

@@ -290,9 +290,18 @@ WATER_ALONE = patterns.compile(r"\bwaste\b[^.;]*,? (?:and )?(?:only )?the (?:wat
 LEFT_OF_IT = patterns.compile(r"\b(?:rest|remainder|left-?overs?|what (?:is|was) left)\b", re.I)
 
 
+DISSOLVED = 0.01
+"""Part of the mass of the water up to which a little of a solvent lies dissolved in it (assumption; ethyl acetate and ether take up 0.06 to 0.08)."""
+
+
 def _mixed_only(c: Context) -> tuple[Substance, ...]:
-    """What is there where nothing is made of it: "rest: sink" is of that."""
-    return () if c.reactions or c.purpose.wanted else tuple(x.substance for x in c.lots.values() if x.substance is not None)
+    """What is there where nothing is made of it, and no more of it than the water holds: "rest: sink" is of that."""
+    if c.reactions or c.purpose.wanted:
+        return ()
+    lots = [(x.substance, x.mol) for x in c.lots.values() if x.substance is not None]
+    brought = sum(x.water_mol[1] for x in c.lots.values() if x.water_mol is not None) * catalogue().substances["water"].mass
+    water = brought + sum(s.mass * mol[1] for s, mol in lots if s.id == "water" and mol is not None)
+    return tuple(s for s, mol in lots if mol is None or s.mass * mol[1] > DISSOLVED * water)
 
 
 @rule("Q12")

@@ -225,10 +225,9 @@ def by_kind(text: str, where: list[int]) -> tuple[str, list[int]]:
         meant = metals if kind in FORMS else {n for n, s in named if count_matches(s, KINDS[kind])}
         if kind == "acid" and not meant:
             meant = _acids_of(named)
-        if kind not in FORMS and (
-            others := {n for n, s in _named(text[len(head) : len(head) + HEAD]) if count_matches(s, KINDS[kind])} - meant
-        ):
-            meant = others  # the title names what is made, and the first sentence what it is made from
+        if kind in KINDS and kind != "acid" and len(meant) == 1 and head.lower().startswith(next(iter(meant)).lower()):
+            others = {n for n, s in _named(text[len(head) : len(head) + HEAD]) if count_matches(s, KINDS[kind])} - meant
+            meant = others or meant  # the title begins with what is made, and the first sentence names what it is made from
         told = text[len(head) :] if kind in FORMS else text  # "Destruction of 2 g of sodium trimmings": the heading weighs nothing in
         weighed = any(re.search(rf"{re.escape(n)}[ ,(]{{1,2}}{AMOUNT}|{AMOUNT} (?:of )?{re.escape(n)}", told, re.I) for n in meant)
         if len(meant) != 1 or kind in done or weighed:

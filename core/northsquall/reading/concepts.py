@@ -90,7 +90,7 @@ IN_ONE = (
 
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
-    r"(?<=\| )(?:not|never) (?:measured|taken|read)(?= ?\|)|maybe (?:about )?\d{2}[^.;\n]{0,25}\b(?:did not|didn['’]t) measure|(?:too|so) hot (?:that )?(?:I|we|you|one|to)(?: (?:can['’]t|cannot|can not|couldn['’]t|could not))? (?:be )?(?:hold|held|touch\w*)|"
+    r"(?<=\| )(?:not|never) (?:measured|taken|read)(?= ?\|)|maybe (?:about )?\d{2}[^.;\n]{0,25}\b(?:did not|didn['’]t) measure|so hot (?:that )?(?:I|we|you|one) (?:can['’]t|cannot|can not|couldn['’]t|could not) (?:hold|touch)|"
     r"neither (?:(?:an? )?(?:stirrer|bath|condenser|hood)[^.;\n]{0,15}? nor )?(?:an? )?thermometer|"
     r"\d{2}\? by (?:the )?hand|by (?:the )?hand,? (?:about|say|some|perhaps) \d{2}\b|"
     r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|thermometers? (?:was|is|were|are) (?:in use elsewhere|elsewhere|lent(?: out)?|being used (?:elsewhere|by)|with (?:the other|another|somebody))|"

@@ -56,19 +56,23 @@ _BARE = r"(?:-?\d+(?:[.,]\d+)?(?: ?[-–] ?-?\d+(?:[.,]\d+)?)? ?°C|\d+(?:[.,]\d
 """A temperature or a time that stands by itself between two semicolons."""
 _ASIDE = r"(?!(?:[^;\n]* )?(?:stir|hold|heat|warm|cool|keep(?! pace)|leave|stand|reflux|filter|wash|add|pour|dry|distil|then|let|boil|quench|run|drip|feed|separate)\w*\b)([a-z][^;\n\d]{3,60}|(?:end |to |final )?pH \d+)"
 """Words between two semicolons that tell of no operation."""
+_SOLVENT = r"(?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)"
+"""What is distilled off in the end."""
+_COLD = r"(?:below|under|at|<) ?-?\d+ ?°C"
+"""How cold a source is kept: no limit of what receives it."""
 _LIQUOR = r"(?:(?:acid|acidic|sour|spent|copper|chrome) )?(?:filtrates?|mother liquors?|liquors?|washings)|(?:acid|acidic|sour|spent) (?:water|layer|phase)|aqueous acid"
 """What is left of a batch in water."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("and_a_half", r"(?<![\d./])(\d) 1/2(?= ?(?:h|hours?|min|minutes?)\b)", "{0}.5"),
     ("no_more_is_added", r"(?<=[;,.] )(?:[Oo]ver|[Aa]bove|[Pp]ast|[Bb]eyond) (-?\d+ ?°C),? (?:no more|nothing(?: more| further)?) (?:is|was|may be|must be|goes|went) (?:added|fed|run in|dripped in|put in|in)\b", "stop at {0}"),
     ("by_titration", r"(?<=[%vw]),? by titration(?: (?:today|this (?:morning|week)|yesterday|the same day|beforehand))?(?=[,;)])", ""),
-    ("solvent_taken_off", r"\b([Tt]he (?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)) (was|is|were|are) (?:then )?(?:taken|driven|boiled|stripped|drawn) off(?= (?:on|from|at|with|in|over|under)\b)", "{0} {1} distilled off"),
+    ("solvent_taken_off", rf"\b([Tt]he {_SOLVENT}) (was|is|were|are) (?:then )?(?:taken|driven|boiled|stripped|drawn) off(?= (?:on|from|at|with|in|over|under)\b)", "{0} {1} distilled off"),
     ("liquor_goes_into", rf"{_NEW}(?:(?:[Pp]our|[Rr]un|[Tt]ip|[Dd]rip|[Ll]et|[Ee]mpty) (?:slowly )?(?:the )?({_LIQUOR})(?: run)?|(?:The )?({_LIQUOR}) (?:then )?goes),?((?: slowly| carefully| in portions| bit by bit| little by little| and with stirring| stirring)*),? (?:in)?to (?=(?:an? )?\d[\d.,]* ?m?L\b)", "The {0}{1} into "),
     ("weights_of_the_same", r"(?<=: )([a-z]+(?: [a-z]+)?),? (\d[\d.,]* ?m?g),? (\d[\d.,]* ?m?g)(?:,| and|, and) (\d[\d.,]* ?m?g)(?=[.;\n]|$)", "{0} {1}, {0} {2}, {0} {3}"),
     ("soda_in_its_tub", r"(?<=% )(soda|carbonate|bicarbonate|caustic|lye) solution(?= in (?:an?|the) (?:open )?\d)", "{0}"),
     ("take_it_out_at", r"[;,.] (?:and )?(?:then )?(?:[Tt]ake|taken|lift(?:ed)?|pull(?:ed)?) (?:(?:it|the [a-z]+) )?out (?:again )?at (\d+ ?°C)(?=[.;,\n])", "; stop at {0}"),
     ("nothing_more_until", r"(?<=; )(\d[\d.,]* ?mL) of it(?: and (?:a|one|some|two) [a-z]+ of [a-z]+)? (?:was|were|is|are) (?:added|let in|run in|put in|dropped in),? (?:and )?nothing (?:more|further|else)(?: (?:was|is) added)? (?:until|till|before) [^.;\n]{5,70}[.;] ?(?:\n+(?:[-*] |\d+\. )?)?[Tt]he (?:rest|remainder) (?:was|is) (?:then )?(?:dropped|run|added|let|dripped) in (?=over|within|during|in)", "the first {0} was run in and the start awaited, whereupon the remainder was added "),
-    ("take_the_ether_off", r"\b(?:[Tt]ake|[Tt]ook|[Bb]oil|[Dd]rive|[Ss]trip|[Dd]raw) ((?:most of )?the (?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)) off(?= (?:on|from|at|with|in|over|under)\b)", "Distil off {0}"),
+    ("take_the_ether_off", rf"\b(?:[Tt]ake|[Tt]ook|[Bb]oil|[Dd]rive|[Ss]trip|[Dd]raw) ((?:most of )?the {_SOLVENT}) off(?= (?:on|from|at|with|in|over|under)\b)", "Distil off {0}"),
     ("at_its_pressure", rf"{_NEW}(?=\d[\d.,]* ?(?:mbar|torr|mmHg|hPa),? (?:bp )?\d+ ?[-–] ?\d+ ?°C\b)", "Distil at "),
     ("residue_by_name_in_it", rf"{_NEW}[Tt]he residue, (?=[a-z](?:[^.;\n]|\.\d){{5,90}}, (?:was|is|stood) (?:already )?in (?:it|the flask|there)\b)", "The "),
     ("diazonium_dropwise", r"(?<=diazonium solution) (?=(?:dropwise|by drops|drop by drop)\b)", " is added "),
@@ -77,6 +81,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("in_so_much_ice_salt", r"\bin (?:about )?(\d[\d.,]* ?kg) (?:of )?(?:ice-salt|salt-ice|ice ?(?:and|/|\+|&) ?salt)(?=[.;,\n)])", "in an ice-salt bath ({0})"),
     ("gloves_for_acid", r"\b(gloves|gauntlets|apron|boots) (?:for|against) (?:the )?(?:acids?|solvents?|alkalis?|lye|chemicals)\b", "{0}"),
     ("vessel_in_brackets_of_ice", r"(?:(?<=bottle)|(?<=flask)|(?<=receiver)|(?<=cylinder)|(?<=beaker)) \((?:in )?(?:crushed )?ice,? (\d[\d.,]* ?k?g)\)", " in an ice bath ({0})"),
+    ("if_still_coloured", r"\b[Ii]f (?:it|the [a-z]+(?: test)?) (?:is|shows|stays|remains) still (?:purple|violet|pink|brown|yellow|blue|positive), ([a-z]+(?: [a-z]+)?),? (?=\d[\d.,]* ?(?:mL|drops?|g) at a time (?:until|till) )", "The excess is destroyed with {0}, "),
     ("colour_removed_with", r"\b[Tt]he (?:last (?:of the )?)?(?:violet|purple|brown|yellow|green|red|pink)(?: colou?r| tinge)?(?: (?:that|which) (?:remained|was left|stayed|remains|is left)| left)? (?:was|is) (?:then )?(?:removed|taken away|got rid of|discharged|destroyed) (?:with|by)(?= )", "The excess was destroyed with"),
     ("former_into_latter", r"\b(prepared|made|mixed) (?:from|of) ((?:[^.;\n]|\.\d){5,60}?) and ((?:[^.;\n]|\.\d){5,60}?), the former (?:being|was) (?:slowly )?(?:dropped|run|added|poured|dripped) (?:in)?to the latter", "{0} by dropping {1} into {2}"),
     ("limit_for_the_tap", r"\b(?:my|our|the) limit for (?:closing|shutting) the (?:tap|funnel) (?:was|is) (?:at )?(-?\d+ ?°C)", "stop at {0}"),
@@ -85,7 +90,6 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("so_much_on_top", rf"{_NEW}([a-z]+(?: [a-z]+){{0,3}} \d[\d.,]* ?g|\d[\d.,]* ?g (?:of )?[a-z]+(?: [a-z]+){{0,2}}) on top(?=[,;.])", "Add {0}"),
     ("generator_remaining", r", the (?:generator|flask|pot|retort)(?:'s contents)? (?:remaining|staying|being kept|being held|kept) (below|under|at) (\d+ ?°C)(?: and (?:the )?(?:ester|ether|solvent|dioxane|methanol|ethanol|product flask|receiver|absorber|water|ethyl acetate) (?:remaining |staying |kept |being )?(?:between|at|below|under) -?\d+ ?(?:°C)?(?: ?(?:and|to|-|–) ?\d+ ?°C)?)?(?=[.;,\n])", " {0} {1}"),
     ("tap_would_have_been", r"(?<=[;,.] )[Aa]t (-?\d+ ?°C)(?: in the [a-z]+)?,? the (?:tap|feed|addition|funnel) (?:would have been|was to be|would be) (?:closed|shut|stopped|interrupted|turned off)", "stop at {0}"),
-    ("kept_cold_and_poured", r"(?:(?<=solution)|(?<=suspension)) (was|is) kept (?:below|under|at) -?\d+ ?°C and (?:was |is )?(?=(?:at once |then |immediately )?(?:poured|run|added|dripped|dropped)\b)", " {0} "),
     ("nitrogen_by_itself", r", and nitrogen (?=(?:comes |goes |flows )?(?:through|by|via) [^.;\n]{3,60}\b\d[\d.]* ?L(?: an? | per |/) ?min)", ". Nitrogen "),
     ("warm_water_under_it", r"\b(?:I|we) put (?:warm|hot) water(?:,| of| at) (\d+ ?°C),? (?:under|round|around) (?:it|the (?:generator|flask))", "the flask is warmed to {0} in a water bath"),
     ("pool_bleach", r"(?<!swimming )(?<!swimming-)\bpool (?:bleach|chlorine|hypochlorite)\b", "swimming pool hypochlorite"),
@@ -100,13 +104,12 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("aside_then_figure", rf"; {_ASIDE}; ({_BARE})(?=[;.\n]|$)", ", {1}; {0}"),
     ("aside_then_brackets", rf"; {_ASIDE} (\({_BARE}(?:, {_BARE}|, max\.? \d+ ?°C)*\))(?=[;.\n]|$)", " {1}; {0}"),
     ("off_at_its_pressure", rf"{_NEW}([A-Za-z]+(?: [a-z]+)?(?: ?(?:\+|and|&) ?(?!then\b)[a-z]+(?: [a-z]+)?)?) off,? (?:at )?(?=\d[\d.,]* ?(?:mbar|torr|hPa))", "Distil off {0} at "),
-    ("off_on_the_bath", rf"{_NEW}((?:[Ee]than|[Mm]ethan|[Aa]lcoh)ol|[Ss]olvent|[Tt]oluene|[Ee]ther|[Aa]cetone|[Hh]exane|[Ee]thyl acetate|[Dd]ichloromethane|DCM|EtOH|MeOH) off,? (?:on |from |over )?(?:the |a )?(?=(?:\d+ ?°C )?(?:water|steam|oil)[- ]bath)", "Distil off {0} on the "),
+    ("off_on_the_bath", rf"{_NEW}((?i:{_SOLVENT}|DCM|EtOH|MeOH)) off,? (?:on |from |over )?(?:the |a )?(?=(?:\d+ ?°C )?(?:water|steam|oil)[- ]bath)", "Distil off {0} on the "),
     ("pH_then_conditions", r"; (?:end |to |final )?(pH \d+) (\([^()\n]*\d ?(?:°C|min)[^()\n]*\))", " {1}; to {0}"),
     ("bare_figures_of_a_row", rf"(?<=[a-zC)\d]); (?={_BARE}(?=[;.\n]|$))", ", "),
     ("charges_listed", r"(?m:^)([ \t]*(?:[-*•] )?)Charges:(?= )", "{0}Materials:"),
     ("drop_the_lower", r"(?<=[Ss]eparate), (?:drop|run off|let off|draw off) the (acid|lower layer|lower|aqueous|water)(?: layer)?(?=,)", " the {0} layer"),
-    ("kept_cold_it_is_poured", r"(?:(?<=solution)|(?<=suspension)|(?<=liquor)|(?<=salt)|(?<=mixture)), (?:still |always )?(?:kept|held|staying|remaining|standing) (?:below|under|at) -?\d+ ?°C(?: all the while| meanwhile| throughout| until then)?,(?= (?:is|was) (?:then |now |slowly )?(?:poured|run|added|dripped|dropped|fed|let|transferred)\b)", ""),
-    ("still_cold_in_brackets", r"(?:(?<=solution)|(?<=suspension)|(?<=liquor)) \((?:(?:still|kept|held|always|cold|at|below|under|<) ?){1,3}-?\d+ ?°C(?:, [^()\n\d]{3,25})?\)(?=,? (?:in(?:to)?|(?:is|was) (?:then )?(?:poured|run|added|dripped|fed|let)|slowly|dropwise)\b)", ""),
+    ("kept_cold_it_is_poured", rf"(?:(?<=solution)|(?<=suspension)|(?<=liquor)|(?<=salt)|(?<=mixture))(?:,(?: still| always)? (?:kept|held|staying|remaining|standing) {_COLD}(?: all the while| meanwhile| throughout| until then)?,(?= (?:is|was)\b)| \((?:(?:still|kept|held|always|cold) )*{_COLD}(?:, [^()\n\d]{{3,25}})?\)|( was| is) kept {_COLD} and(?: was| is)?)(?=,? (?:(?:is|was|then|now|at once|immediately|slowly|dropwise) )*(?:poured|run|added|dripped|dropped|fed|let|transferred|in(?:to)?)\b)", "{0}"),
     ("traps_contents_into", rf"{_NEW}(?:[Tt]he )?(?:cold |cooled )?(?:trap|receiver)['’]s contents (?:(?:go|goes|went|are|were|is|then|later|slowly|poured|run|dripped|dropped) )*(?:in)?to (?=\d|ice|cold|stirred)", "The condensate is poured into "),
     ("ice_and_water_outside", r"(?<=[;,.:(] )((?:\d[\d.,]* ?k?g)|[Aa] kilo) (?:of )?(?:crushed )?ice (?:and|with|in) water (?:outside|around(?: it)?|round(?: it)?|under it)", "ice-water bath ({0} of ice)"),
     ("driven_over_with_steam", r"\b(?:driven|carried|blown|taken|sent) over (?:with|by|in) (?:live )?steam\b(?!,? (?:about )?\d)", "steam-distilled"),
@@ -469,7 +472,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("i_would_have_shut", r"\b(?:I|we)(?:'d|’d| would) have (?:shut|closed|stopped) (?:it|(?:the )?(?:tap|funnel|feed|drip))(?: off)? at (\d{1,3})(?: °C| degrees)?(?=[.;,])", "stop above {0} °C"),
     ("a_listed_row", r"(?m:^)([ \t]*[A-Za-z](?!(?i:ield|eight|otal|rude|roduct|ound|heor|oss|ooling|ath|ater bath)\b)[^:\n|.;]{2,45}): (\d[\d.,]* ?(?:g|mL|ml|kg|L|mg)\b(?: \(\d[\d.,]* ?m?mol\))?)[ \t]*(?=\n|\Z)", "{0}, {1};"),
     ("was_titrated", r"(?<=[\w)%]),? (?:freshly |just )?(?:titrated|standardi[sz]ed|assayed|analysed|checked|tested|opened|bought) (?:today|this (?:morning|week|month)|yesterday|last week|beforehand)(?:,|:)", ","),
-    ("stays_white", r"(?<=[\w)%°])[,;] (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide|(?=paper|strip))(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
+    ("stays_white", r"(?<=[\w)%°])(?:,|;(?=[^.;\n]*\b(?:stays|must|has to|is to)\b)) (?:and )?(?:the )?(?:KI|[Ii]odide|[Ss]tarch|potassium iodide|(?=paper|strip))(?:[- ](?:KI|iodide|starch))?(?:[- ]?(?:paper|strip|test)s?)? (?:then )?(?:stays|remains|stayed|remained|must stay|has to stay|is to stay) (?:white|colourless|colorless|pale|blank)\b", " until starch-iodide paper stays white"),
     ("takes_away", r"\b(?:then |also )?(?:takes? (?:away|care of)|removes?|gets? rid of|mops? up|uses? up|eats? up|deals? with|sees? to) (?=(?:what (?:is|was) left(?: over)? of (?:the )?|(?:the |any )(?:excess|rest|remainder|surplus|last|remaining|unused|left-?over)(?: of)?(?: the)? )(?:\w+ )?(?:permanganate|bromine|chlorine|hypochlorite|bleach|peroxide|nitrite|nitrous acid|(?:boro)?hydride|iodine|(?:di)?chromate|oxidant|oxidi[sz]er|thionyl chloride|oxalyl chloride|acid chloride|anhydride|sodium|magnesium)\b)", "destroys "),
     ("through_the_weekend", r"\b(?i:(?:all )?through) the (?=(?:whole )?(?:weekend|night)\b)", "over the "),
     ("from_there", r"(?<=[),]) from there,? (?:on |on to )?(?=(?:an? |the )?(?:tube|hose|line|pipe)\b)", " then "),

@@ -93,7 +93,9 @@ def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
     # "conditions", "watch", "limits": what stands there is said of the step, whatever it is called
     kinds = [k or f"note {i}" for i, k in enumerate(kinds)]
     known = {"note" if k.startswith("note") else k for k in kinds}
-    least = {"T", "TF", "h", "min", "time", "amount", "limit"} | ({"note"} if operations else set())
+    least = {"T", "TF", "h", "min", "time", "amount"} | ({"note"} if operations else set())
+    if operations or "|" in after.lstrip("\n").split("\n")[0]:
+        least.add("limit")  # beside the steps of a card, a second line of one would lose its place
     if "do" not in known or not known & least or ("amount" in known and not operations):
         return []
     return [(k, c[2]) for k, c in zip(kinds, cells, strict=True)]
@@ -554,24 +556,28 @@ SEMICOLONS = 3
 """Semicolons in each row from which lines one below the other are a table."""
 
 
+TABS = 2
+"""Tabs in each line, likewise."""
+
+
+def _heads_cells(line: str) -> bool:
+    """Whether a line with semicolons heads a table: no figure in it, and no sentence."""
+    return re.search(r"\d", line) is None and re.search(r"; ?\w+ \w+ \w+ \w+", line) is None
+
+
 def in_bars(text: str) -> str:
     """The text, no shorter and no longer, with bars between the cells of a table whose rows are parted by semicolons or tabs."""
     lines = text.split("\n")
-    counts = [x.count(";") for x in lines]
-    at = 0
-    while at < len(lines):
-        end = next((k for k in range(at, len(lines)) if counts[k] != counts[at]), len(lines))
-        headed = re.search(r"\d", lines[at]) is None and re.search(r"; ?\w+ \w+ \w+ \w+", lines[at]) is None
-        if counts[at] >= SEMICOLONS and end - at >= 3 and headed:
-            lines[at:end] = [x.replace(";", "|") for x in lines[at:end]]
-        at = end
-    tabs = [x.count("\t") for x in lines]
-    at = 0
-    while at < len(lines):
-        end = next((k for k in range(at, len(lines)) if tabs[k] != tabs[at]), len(lines))
-        if tabs[at] > 1 and end - at >= 3:  # an empty cell between two tabs keeps its place
-            lines[at:end] = [x.replace("\t", "|") for x in lines[at:end]]
-        at = end
+    for mark, least in ((";", SEMICOLONS), ("\t", TABS)):
+        at = 0
+        while at < len(lines):
+            count = lines[at].count(mark)
+            end = next((k for k in range(at, len(lines)) if lines[k].count(mark) != count), len(lines))
+            if (
+                count >= least and end - at >= 3 and (mark == "\t" or _heads_cells(lines[at]))
+            ):  # an empty cell between two tabs keeps its place
+                lines[at:end] = [x.replace(mark, "|") for x in lines[at:end]]
+            at = end
     return "\n".join(lines)
 
 

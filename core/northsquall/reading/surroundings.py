@@ -68,7 +68,7 @@ WITH_SOFT = patterns.compile(
 )
 """Behind "closed": what stops nothing, or lets the gas out."""
 NOT_SHUT = patterns.compile(
-    r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rest(?:s|ing) on|(?:laid|lying|lies) on(?: top)?|both taps|lightly|never|not|no(?= (?:stopper|lid|cap|cork|bung)s?\b)|(?:nothing|none)(?: (?:in|of|on|at) (?:the|it|this|these)(?: \w+)?)? (?:is|was|are|were)|don't|do not|without|un(?:stoppered|capped)|(?<!no )vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
+    r"\b(?:loose\w*|(?:only|just) (?:laid|put|placed|set|resting) on|rest(?:s|ing) on|(?:laid|lying|lies) on(?: top)?|both taps|lightly|never|not|(?:nothing|none)(?: (?:in|of|on|at) (?:the|it|this|these)(?: \w+)?)? (?:is|was|are|were)|don't|do not|without|un(?:stoppered|capped)|(?<!no )vent(?:s|ed|ing)?(?! through)|pierced|pin ?hole|needle|pressure[- ]equalis\w+|(?<!isn't )(?<!no )(?<!isn't a )second (?:hole|neck)|capillary|bubbler|balloon"
     r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|(?:when|once) (?:the |all )?gas (?:has |had |is |was )?(?:ended|ceased|stopped|over)|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|(?<!close the )(?<!closed the )(?<!shut the )(?<!clamp the )(?<!pinch the )delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer(?![^,;]*[,;])|unless)\b",
     re.I,
 )
@@ -160,7 +160,7 @@ PURGED = patterns.compile(
     re.I,
 )
 FLAME = patterns.compile(
-    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner(?! (?:tube|flame trap)\b)|gas (?:ring|stove|hob|flame|cooker)|(?<=, )flame(?=[.;,\n]|$)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|(?<!dry )(?<!dried )(?<!spread )(?<!pressed )(?<!spread out )on (?:the|a) plate(?! of\b| (?:next to|beside|against|with)\b| in (?:the )?air\b)|bench heater|electric heater|heat gun|hair ?dryer|lighter|candles?|tea ?lights?|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
+    r"\b(?:glass-?blow\w+|(?:gas )?(?:water heater|boiler|geyser)\b[^.;\n]{0,25}\b(?:lit|on|running|burning)|welding|soldering|angle grinder|bunsen|(?:gas |spirit )?burner(?!-free|-less| (?:tube|flame trap)\b)|gas (?:ring|stove|hob|flame|cooker)|(?<=, )flame(?=[.;,\n]|$)|camping stove|(?:open|naked|bare|free) flame|flame (?:under|beneath|below)|(?:on|over|with) (?:an? |the )?(?:small |big |gas )?flame|hot[- ]?plate|heating plate|(?<!dry )(?<!dried )(?<!spread )(?<!pressed )(?<!spread out )on (?:the|a) plate(?! of\b| (?:next to|beside|against|with)\b| in (?:the )?air\b)|bench heater|electric heater|heat gun|hair ?dryer|lighter|candles?|tea ?lights?|(?:with|by|holding) (?:a |the )?(?:long |lit |burning )?match(?:es)?|(?:lit|burning) match|pilot (?:light|flame)|(?:by|near|beside|next to) (?:the |a )?(?:drying |heating )?(?:ovens?|furnace|cabinet heater)|(?:drying )?oven\b[^.;\n]{0,30}\b(?:stays?|stay|is|left|kept) on)\b"
     + rf"|\b(?:{concepts.SPARKS})",
     re.I,
 )
@@ -281,6 +281,7 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
                 tap
                 or WITH_SOFT.match(behind)
                 or (NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) and not ONE_HOLE.search(text))
+                or re.search(r"\bno $", text[: hit.start()], re.I) is not None  # "no stopper on it at any time"
                 or _once_over(text[: hit.start()])
                 or OPEN_FIRST.search(text[: hit.start()])
             ):

@@ -18,6 +18,7 @@ from northsquall.chemistry.families import FREE
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roles import WORK_UP, Purpose, charges
 from northsquall.chemistry.roots import formula_of, is_gas, is_organic, shown
+from northsquall.chemistry.walk import CONDENSES
 from northsquall.findings.base import Context
 from northsquall.gas.release import FOAM_FACTOR, foaming
 from northsquall.procedure import Procedure, Step
@@ -228,8 +229,6 @@ WET_ABOVE = 1.03
 CRYSTALS = patterns.compile(r"\bcrystals?\b|\bcrystalli[sz]", re.I)
 
 
-CONSTANT_BOILING = {"hydrobromic acid": 47.6, "hydrochloric acid": 20.2, "hydriodic acid": 57.0}
-"""Per cent by mass of the acid that distils unchanged (handbook 2.9)."""
 CONSTANT = patterns.compile(r"\bconstant[- ]boiling\b|\bazeotrop\w*|\bboils constantly\b", re.I)
 
 
@@ -254,9 +253,14 @@ def yield_line(procedure: Procedure, lots: dict[str, Lot], purpose: Purpose, unk
     salt = next((cat.substances[k].mass for w, k in OF_A_BASE if re.match(rf"\W{{0,2}}{w}", behind, re.I)), 0.0)
     theory = purpose.theory * (mass + (salt if "N" in formula_of(purpose.target) else 0.0))
     strength = r.strength_percent
-    if strength is None and identity is not None and identity.id in CONSTANT_BOILING and reported is not None:
-        distilled = CONSTANT.search(procedure.flowing) is not None and any(s.kind == "distil" for s in procedure.steps)
-        strength = CONSTANT_BOILING[identity.id] if distilled else None
+    per_water = CONDENSES.get(identity.formula) if identity is not None else None
+    if (
+        strength is None
+        and per_water is not None
+        and CONSTANT.search(procedure.flowing)
+        and any(s.kind == "distil" for s in procedure.steps)
+    ):
+        strength = 100.0 * mass * per_water / (mass * per_water + cat.substances["water"].mass)
     pure = reported * strength / 100.0 if reported is not None and strength is not None and strength <= 100 else reported
     if (
         pure
