@@ -49,6 +49,15 @@ AS_NEEDED = ("neutralise", "destroy")
 """Steps whose unwritten amount follows from what it has to take: to pH 7, or until destroyed."""
 
 
+UNTIL_GONE = patterns.compile(
+    r"\b(?:until|till)\b[^.;\n]{0,60}\b(?:white|colou?rless|gone|negative|disappear\w*|fade[sd]?|clear|no (?:more|longer)|decolou?ri[sz]ed)\b|\b(?:must (?:be|stay)|stays) (?:white|colou?rless)\b",
+    re.I,
+)
+"""Words by which what destroys goes in until it has: what is written of it is what is at hand."""
+OVERSHOT = 0.1
+"""Part by which more of it goes in than is needed (assumption)."""
+
+
 def capacity(contents: dict[str, float], threshold: float) -> float:
     """Moles of protons that a mixture takes until every place with a pKa of `threshold` or above is filled."""
     places = sum(n * sum(s.pKa >= threshold for s in slots_of(r)) for r, n in contents.items() if r not in FREE)
@@ -445,6 +454,16 @@ class _Walker:
                 if amount > 0 or step.kind == "neutralise":  # what destroys nothing stays an unwritten amount
                     trial = self.result.needed[key] = amount
             x = stream_of(lot, self.which, trial)
+            if (
+                x is not None
+                and lot.mol is not None
+                and lot.substance is not None
+                and here is not None
+                and step.kind == "destroy"
+                and UNTIL_GONE.search(self.procedure.flowing[step.span[0] : step.span[0] + 160].split("\n")[0])
+            ):
+                amount, there = needed(lot.substance, here, step.kind, self.wanted) * (1.0 + OVERSHOT), lot.mol[1]
+                x = x.scaled(amount / there) if 0.0 < amount < there else x
             if x is not None:
                 out.append(x)
         return out

@@ -1696,12 +1696,18 @@ def _all_harmless(c: Context, vessel: str) -> bool:
     return bool(came) and not any(record_of(g).toxic or record_of(g).fuel for g in came)
 
 
+def _passes_water(c: Context, vessel: str, trouble: str) -> bool:
+    """Whether an unmeasured wash bottle holds water and takes nothing of the gases that come from a vessel."""
+    came = [record_of(r.gas) for r in c.gas.releases if r.vessel == vessel and r.mol[2] > 0] if c.gas else []
+    return bool(came) and "no amount of water" in trouble and not any(g.toxic or g.very_soluble or g.some_soluble for g in came)
+
+
 @rule("P02")
 def line_faults(c: Context) -> Iterator[Finding]:
     """Faults in the line itself: a loop, no volume, nothing in an absorber, two of one name."""
     for line in c.gas.lines.values() if c.gas else []:
         for p in line.elements:
-            if p.trouble and not ("no amount" in p.trouble and _all_harmless(c, line.of)):
+            if p.trouble and not ("no amount" in p.trouble and (_all_harmless(c, line.of) or _passes_water(c, line.of, p.trouble))):
                 yield finding("P02", "condition", p.trouble, span=p.element.span, established=False, remedy="Complete the element.", source="handbook 2.7", short="gas line", asks=f"train:{p.element.name}")  # fmt: skip
         for t in line.trouble:
             if "itself" in t:

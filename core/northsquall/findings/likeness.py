@@ -24,6 +24,7 @@ from northsquall.procedure import Step
 from northsquall.reading import lexicon as lex
 from northsquall.reading.likeness import Alike, alike
 from northsquall.reading.plain_form import said_plainly
+from northsquall.reading.tokens import substances_in
 from northsquall.stability import alerts_of
 from northsquall.substances import Substance
 
@@ -590,9 +591,12 @@ AN_END = patterns.compile(
 """What a sentence must name that says how far it is distilled."""
 
 
+END_OF_GAS = patterns.compile(r"\bend of (?:the |all )?(?:gas|bubbl\w+|foam\w*|fizz\w*|effervescence)\b", re.I)
+
+
 def _no_residue(_: Context, said: str) -> bool:
     """Whether a sentence says the safe thing of a residue, or nothing of an end."""
-    return NOT_A_RESIDUE.search(said) is not None or AN_END.search(said) is None
+    return NOT_A_RESIDUE.search(said) is not None or AN_END.search(said) is None or END_OF_GAS.search(said) is not None
 
 
 PERMITTED = patterns.compile(
@@ -669,6 +673,7 @@ UP_THE_HOOD = patterns.compile(
     r"\b(?:up|into) the (?:fume )?(?:hood|cupboard|exhaust)\b(?![^.;]*\b(?:off|not|open|broken|fail\w*|nobody|room)\b)", re.I
 )
 
+ROCKED = patterns.compile(r"\b(?:moved|kept moving|mixed|stirred) by (?:rocking|tilting|swirling)\b|\bshook with\b", re.I)
 SAID = {
     "G02": Said("a vessel is shut while gas or heat is there", lambda c, _: gas_matters(c) or warmed(c), "an open way", "Keep it open through a trap to the hood.", ("G16",), safe=r"\bbreathes?\b|\b[Nn]o (?:part|joint|tap|vessel|line)\b[^.;]{0,12}\b(?:closed|shut|plugged)\b|\b[Nn]othing (?:is|was) (?:closed|shut|plugged)\b|\b(?:stopper|cork|bung|lid)s? (?:being |is |was |are )?(?:left|taken|kept) (?:out|off)\b|\bwithout (?:a |its |the )?(?:stopper|lid|cork)\b|\b(?:second|third|fourth|side) neck\b|\b(?:cap|lid|stopper)s? (?:is |are |was )?(?:not tight|loose|only laid on|not screwed)|\b(?:feed|tap|funnel|addition) (?:was|is|were) to be (?:shut|stopped|closed)\b|\bjoints? (?:are |were )?(?:all )?(?:clipped|clamped|greased|checked)|\b(?:funnel|tap|feed|drip)(?:['’]s| is| was| goes)? (?:shut|closed|off)\b(?! and (?:the|it))|\b(?:shut|close) the (?:tap|funnel|feed|valve)\b(?![^.;\n]*\b(?:stopper|cork|bung|cap|lid|seal)\w*\b)|\blid (?:is |was |left )?(?:off|open|ajar|loose)\b|\bunstoppered\b|\bclosed mantle\b|\bfilter paper\b|\bsash\b|\btwo[- ]hole\w*\b|\btwo holes\b|\bholes? in (?:it|the)\b|\bstoppers? (?:is |was |are )?(?:out|off|beside it)\b|\bwithout (?:its |the |a )?stopper\b", sure=gas_or_reagent, unless=with_words(CRYSTALS_IN, AN_ALARM), safe_always=True),
     "G05": Said("the absorber can be pulled back", lambda c, _: _unled(c), "an empty trap", "An empty bottle before it that holds all of its liquid.", safe=r"\b(?:[Ll]unch|[Bb]reakfast|coffee)\b|" r"\bgas ?holder\b|\b(?:tap water|water)\b[^.;]{0,20}\b(?:from|by) (?:a |the )?(?:hose|tap)\b|\b(?:bung|stopper|cork)s?\b[^.;]{0,30}\b(?:under|on|behind|across) the (?:bench|floor|sash|hood|table|room|lab)\b|\b(?:flask|glass\w*|beaker) (?:was |is )?(?:cleaned|rinsed|washed)\b|" r"\bfrom (?:a |the )?(?:wash|squeeze|squirt) bottle\b|\b(?:straight|directly|right) in ?to the (?:beaker|flask|pot|mixture|batch)\b|\bCaCl2\b|\bcalcium chloride\b|\bdrying tube\b|\bdropping tube\b", sure=lambda c, _: gas_matters(c), unless=_no_way_back, safe_always=True),
@@ -677,11 +682,11 @@ SAID = {
     "P08": Said("nobody stays with it", lambda c, s: (s is None or s.kind not in RESTS) and (heat_matters(c) or gas_matters(c) or (warmed(c) and not _only_stands(s))), "attended while it can react or is hot", "Stay, or stop and cool before leaving.", unless=_somebody_there, safe=NOT_TO + r"|\b(?:nobody|no ?one|never|not|n['’]t)(?: \w+)? alone\b|\bballoon\b|\battended\b(?<!unattended)|\bovernight no\b|\bnot (?:left )?(?:overnight|over night)\b|\bsame day\b|\bpause at \d|\bwatched\b(?! through| from)|(?<!needs to )(?<!have to )\b(?:remain|stay|sat|stood|sit|stand)\w* (?:with|by|beside|at|near) (?:it|the)\b|\b(?:somebody|someone|one of us|both of us|we|colleague|I)(?:['’](?:s|m|re)| is| are| am| was| were| stays?| stayed)? (?:here|there|present|with it|beside it|in the room|watching)[\w ]{0,8}\b(?:the whole|all (?:the|this|that)) (?:time|while)\b|\bnext to it\b|\bsecond (?:operator|person)\b|\bleaves during\b|\b(?:not|never) (?:be )?(?:left )?unattended\b|\binside, keep\b|\bleave on a shelf\b|\bcomes down\b|\bmelting points?\b|\bafternoon class\b|\bseeds?\b|\bcrystals? (?:grew|grow|had|hung|were)\b|\(class batch\b|\bmantle on while\b|^\W*(?:min|h|s)\b.{0,12}$|\bway out\b|\bin the lab(?:oratory)? as well\b", sure=lambda c, s: heat_matters(c) or (reagent_acts(c) and not _only_stands(s))),
     "H06": Said("the ice is gone before the end", lambda c, _: _iced(c), "ice to the end", "Weigh the ice, and renew it before it is gone.", ("H05",), unless=_of_dry_ice_put_in, safe=r"\b(?:half|some|plenty|enough|much|\d+ ?k?g)\b[^.;]{0,25}\b(?:left|remained|over|still there)\b|\b(?:stirrer|stirring|power|cooling|water) (?:stops|fails|failure|stands)\b|(?<!not )\b(?:renewed|topped up)\b|\b[Hh]ad the \w+ (?:failed|stopped)|\bice (?:brought|brings|took|takes|cooled|cools) it\b|\bwould have been\b|\bice (?:bath )?(?:goes|comes off|is taken away|is removed)\b", sure=lambda c, _: heat_matters(c)),
     "H08": Said("nothing measures what reacts", lambda c, _: heat_matters(c) or warmed(c), "a thermometer in the liquid", "Put a thermometer into the liquid.", unless=_in_what_was_charged, safe=r"\bbecomes hand-warm\b|\b(?:until|till) (?:the|its) thermometer (?:says|shows|reads|is at|stands at)\b(?! in the (?:bath|ice|water))|" r"\bin the (?:mass|liquids?|mixture|melt|suspension|slurry)\b|\btouch the outside only\b|^\W*[Tt]hermometer in the (?:flask|pot|beaker)\W*$"),
-    "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", safe=r"\b(?:bar|stirrer) (?:runs|turns|keeps|goes on)\b|\b[Mm]ix(?:ed)? (?:the|both) acids\b|\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b", sure=heat_or_reagent),
+    "H09": Said("nothing stirs while it reacts", lambda c, _: heat_matters(c), "stirred while it is fed", "Stop the addition when the stirrer stands; stir it before it goes on.", unless=with_words(ROCKED), safe=r"\b(?:bar|stirrer) (?:runs|turns|keeps|goes on)\b|\b[Mm]ix(?:ed)? (?:the|both) acids\b|\b(?:no (?:further|more)|nothing (?:more|further)|stop\w*|halt\w*|shut\w*|close\w*|wait\w*)\b|\bhand-?warm\b|\bexothermic\b|\bisomers\b|\b(?:paddle|overhead|mechanical|anchor|magnetic|half-moon) (?:stirrer|bar)\b(?! (?:stood|stop|is off|off|stuck|fail|st[ao]|was))|\btitrat\w+\b|\bflask was swirled\b", sure=heat_or_reagent),
     "H10": Said("water goes on to what reacts with it", lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _poured_out(s) and not _dilutes_mildly(c, s) and not _first_in(c, s), "acid into water", "Let it cool, then pour it into the water, never the water on it.", ("Q02",), otherwise="Q02", safe=r"\bto (?:the )?(?:cold |iced )?water\b[^.;]{0,40}\badded\b|\b(?:hot|warm|boiling)[- ]water bath\b|^\W*(?:the )?(?:flask|beaker|vessel|pot) (?:is |was |stands |sits |goes )?(?:in|into|on) (?:some |a bath of |a bowl of |the )?(?:cold |iced? |ice-|tap )*water\W*$|^\W*(?:and )?(?:once|twice) (?:more )?with (?:\w+ )?water\b|^\W*(?:then |and )?(?:wash|rinse)(?:ed|es)? (?:it|them|the (?:solid|crystals|product|cake|precipitate))? ?(?:well )?with [^.;]{0,20}\bwater\b|" r"\bacid\b[^.;]{0,40}\b(?:added|run|poured|dripped|goes) (?:slowly )?(?:in)?to (?:the |cold |iced )*water\b|\b(?:tak\w+|lift\w*|remov\w+)\b[^.;]{0,15}\bice\b[^.;]{0,12}\baway\b|^(?:diluting|dilution of)\b|\b[Nn]ever (?:the |any )?water\b|\bdiluted with (?:cold )?water\b|\bto the salts?\b|\bL of water in a bucket\b|\bacid (?:\w+ ){0,2}(?:goes|run|poured|dropped|added|tipped)? ?(?:slowly )?in(?:to)? (?:the )?water\b|\bacid\b[^.;]{0,60}\binto (?:the |cold |[\d.]+ ?|mL |mils |[a-z]+(?:[- ][a-z]+)? (?=of )|of ){0,5}water\b|\bwater in it\b|\bof water (?:is|stands?) in\b", sure=lambda c, s: _strong(c) and not _is_a_salt(c, s) and not _dilutes_mildly(c, s) and not _first_in(c, s), safe_always=True, unless=with_words(FILTERED)),
     "Q02": Said("what is left reacts with what is poured on it", lambda c, s: water_acts(c) and not _poured_out(s), "it into the quench, slowly", "Let it cool, and run it slowly into the quench, never the quench on to it.", ("H10", "S04"), safe=r"^\W*(?:tap |cooling |cold )?water on\W*$", sure=lambda c, _: water_acts(c), safe_always=True),
     "H12": Said("a flame or a bare plate heats it", lambda c, _: burns(c) or toxic_gas(c) or reagent_acts(c), "a bath or mantle", "A bath or a mantle on a jack; no flame near it.", ("G08", "H17"), safe=NOT_TO),
-    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c) or fine_metal(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:lidded|fire-?proof) bin\b|^\W*[Rr]inse everything with\b|\bnobody else[’']s\b|\bkept for the acid\b|\btitrated\b|\bgoes in slowly\b|\bnot (?:in |into |down |to )?the (?:sink|drain|bin)\b|\b(?:waste|residue) (?:bottle|tub|drum|container)\b[^.;]{0,25}\bnot\b|\b(?:does|do|must|is to|are to) not go\b|\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b", unless=with_words(PERMITTED), safe_always=True),
+    "Q12": Said("it goes to waste that it must not meet", lambda c, _: _harms(c) or fine_metal(c), "its own stream", "Destroy what is left, test it, and keep it in a stream of its own.", ("S04",), safe=r"\b(?:lidded|fire-?proof|heavy[- ]metal|manganese|copper|chromium) bin\b|^\W*[Rr]inse everything with\b|\bnobody else[’']s\b|\bkept for the acid\b|\btitrated\b|\bgoes in slowly\b|\bnot (?:in |into |down |to )?the (?:sink|drain|bin)\b|\b(?:waste|residue) (?:bottle|tub|drum|container)\b[^.;]{0,25}\bnot\b|\b(?:does|do|must|is to|are to) not go\b|\bnot to acid\b|\bnever\b|\bmust not\b|\bnot (?:in)?to the (?:drain|sink)\b|\bnot down the\b|\b(?:takes?|mops?|uses?) (?:away|up|care of) (?:the|what|any|all)\b|\bfree (?:of|from)\b|\b(?:once the|after the|when the) [\w ]{3,20} (?:was|is|were|had) (?:gone|off|removed|evaporated)\b|\b(?:(?:solvent|organic|halogen\w*|non-halogen\w*|aqueous|chlorinated) waste|draught|exhaust|escapes?|given off|(?:mercury|metal|copper|silver|chromium|manganese|aluminium)(?: salts?)? (?:waste|can|drum|bottle|jar))\b", unless=with_words(PERMITTED), safe_always=True),
     "Q04": Said("carbonate is shaken shut with what was acid", lambda c, _: _acid_layer(c), "vented at each shake", OPEN_FIRST, safe=r"\b(?:in|into) (?:an? |the )?(?:open )?(?:\d+ ?mL )?(?:beaker|bowl|dish|cup)(?: and all| to start with)? first\b|\b(?:tube|hose)\b[^.;]{0,30}\b(?:goes|in|under|into|dips)\b|" r"\b(?:pressure|vent\w*|open\w*|let(?:ting)? out|(?:down|through) (?:a|the) funnel)\b", unless=_vented_or_no_carbonate, sure=gas_or_reagent),
     "Q10": Said("something that goes off is isolated or dried", lambda c, _: _goes_off(c), "in solution or wet, cold, used at once", "Keep it in solution or wet, and use it at once.", ("S01",), safe=NOT_TO + r"|\b(?:benzoic|salicylic|acid was filtered|filter paper)\b|\b[Dd]ry at (?:sixty|seventy|eighty)\b|\bfree (?:of|from) (?:acid|chloride)\b|\bwash bottle\b|\b(?:neck|rim|walls?|edge) of the (?:condenser|funnel|receiver|head|adapter)\b|\bwashed? with (?:cold )?water until\b", sure=lambda c, _: bool(classes_there(c) & {"nitrous", "azide", "hydrazine", "peroxide", "diazonium", "perchlorate", "chlorate", "organic-peroxide"}), unless=with_words(OUT_OF_THE_CONDENSER)),
     "Q11": Said("solvent evaporates in the open", lambda c, _: burns(c) or bool(classes_there(c) & {"dcm", "chloroform", "halocarbon"}), "a rotary evaporator or a still with a receiver", "Distil it off into a cooled receiver, in the hood, no flame near.", ("G08",), safe=r"\b(?:reduced pressure|vacuum|vacuo)\b|\bwater\b[^.;]{0,40}\bdr(?:y|ied) (?:in (?:the )?air|on the (?:filter|funnel))\b|^\W*(?:it (?:was|is) )?(?:and )?(?:leave|left|let|allow(?:ed)?)? ?(?:it|them|the (?:solid|crystals|product))? ?(?:to )?dr(?:y|ied) in (?:the )?air\W*$|" r"\b(?:carbonate|bicarbonate|pH|water bath|spots?|rotavap\w*|rotary|evaporators?)\b"),
@@ -732,6 +737,22 @@ HEADS_A_TABLE = patterns.compile(
 """The headings of a step table."""
 WHO_WROTE = patterns.compile(r"\b(?:prepared|checked|approved|written|reviewed|released|issued|revised) by\b|\bpage \d+ of \d+", re.I)
 """The head or foot of a form."""
+A_CHARGE = patterns.compile(
+    r"(?:\W|\b(?:and|of|conc\w*|dil\w*|aq|w|v|m?g|kg|m?[lL]|m?mol|M|N|drops?|pieces?|powder|granulated|pellets|dry|solid|glacial|fuming)\b|\d)*$"
+)
+"""What is left of an item of a charge list without its substances: amounts, strengths and forms."""
+
+
+def _only_charges(said: str) -> bool:
+    """ "bromine: 2.6 mL, 0.051 mol": names what and how much, and nothing that is done."""
+    named = substances_in(said)
+    rest, at = [], 0
+    for t in named:
+        rest.append(said[at : t.start])
+        at = t.end
+    return bool(named) and A_CHARGE.match(" ".join([*rest, said[at:]])) is not None
+
+
 BESIDE = 120
 """Characters within which two findings of a code are one."""
 
@@ -750,6 +771,8 @@ def reads_like(c: Context, raised: list[Finding]) -> list[Finding]:
             continue
         if x.span[0] < begin or HEADS_A_TABLE.search(text, *x.span) or COLUMNS.search(text, *x.span) or WHO_WROTE.search(text, *x.span):
             continue  # a title says what it is, and not what is done; a row of a charge list does nothing
+        if re.search(r"\d", text[slice(*x.span)]) and _only_charges(text[slice(*x.span)]):
+            continue
         code, said, step = x.kind, SAID.get(x.kind), c.step_at(x.span[0])
         if said is not None and said.otherwise is not None and not said.matters(c, step, x.span, x.over):
             code, said = said.otherwise, SAID[said.otherwise]

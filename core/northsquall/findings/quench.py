@@ -74,7 +74,8 @@ def left_over(c: Context) -> Iterator[Finding]:
         until = _until_seen(c, x)
         if until is not None and any(q is None or q.approximate for q in until):
             continue  # "in portions until bright yellow, about 12 mL"
-        if x.record["id"] == "peroxide" and x.by_itself > 1.0 - LEAST_LEFT and _strip_behind(c, x):
+        gone = x.by_itself > 1.0 - LEAST_LEFT or STANDS_ON.search(c.procedure.flowing) is not None
+        if x.record["id"] == "peroxide" and gone and _strip_behind(c, x):
             continue  # it has gone by itself, and a strip shows it
         name = c_label(x)
         amount = _amount_words(x)
@@ -103,10 +104,15 @@ def left_over(c: Context) -> Iterator[Finding]:
 
 
 STRIP_SHOWS = patterns.compile(
-    r"\b(?:peroxide|starch[- ]iodide) (?:test )?(?:strips?|papers?)\b[^.;\n]{0,30}\b(?:negative|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b",
+    r"\b(?:(?:peroxide|starch[- ]iodide) (?:test )?)?(?:strips?|papers?)\b[^.;\n]{0,60}(?:\b(?:negative|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b|: (?:none|nothing)\b)",
     re.I,
 )
 """A strip that shows that no peroxide is left."""
+STANDS_ON = patterns.compile(
+    r"\b(?:stands?|stood|leave|left)\b[^.;\n]{0,40}\b(?:over ?night|(?:until|till) (?:the |all )?(?:gas|bubbl\w+|fizz\w*)|next (?:day|morning)|\d+ (?:h|hours|days))\b",
+    re.I,
+)
+"""Peroxide that metal salts decay while it stands."""
 
 
 def _strip_behind(c: Context, x: Leftover) -> bool:

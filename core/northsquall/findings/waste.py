@@ -290,7 +290,7 @@ WATER_ALONE = patterns.compile(r"\bwaste\b[^.;]*,? (?:and )?(?:only )?the (?:wat
 LEFT_OF_IT = patterns.compile(r"\b(?:rest|remainder|left-?overs?|what (?:is|was) left)\b", re.I)
 
 
-DISSOLVED = 0.01
+TAKEN_UP = 0.01
 """Part of the mass of the water up to which a little of a solvent lies dissolved in it (assumption; ethyl acetate and ether take up 0.06 to 0.08)."""
 
 
@@ -301,7 +301,7 @@ def _mixed_only(c: Context) -> tuple[Substance, ...]:
     lots = [(x.substance, x.mol) for x in c.lots.values() if x.substance is not None]
     brought = sum(x.water_mol[1] for x in c.lots.values() if x.water_mol is not None) * catalogue().substances["water"].mass
     water = brought + sum(s.mass * mol[1] for s, mol in lots if s.id == "water" and mol is not None)
-    return tuple(s for s, mol in lots if mol is None or s.mass * mol[1] > DISSOLVED * water)
+    return tuple(s for s, mol in lots if mol is None or s.mass * mol[1] > TAKEN_UP * water)
 
 
 @rule("Q12")

@@ -97,8 +97,17 @@ CONTROLS = patterns.compile(
 KEYS = patterns.compile(r"starch|rim|peroxide|strip|spot|paper", re.I)
 
 
+SEEN_BLUE = patterns.compile(
+    r"\b(?:starch|iodide|KI|papers?|strips?)\b[^.;\n]{0,25}?(?:\b(?:still|is|was|stays|turns|turned|goes|went|shows|showed)\b|:) ?(?:still )?(?:blue|positive)\b",
+    re.I,
+)
+"""A paper that has answered: it is its own control for what it shows later."""
+
+
 def _controlled(text: str, m: re.Match[str]) -> bool:
-    """Whether a control stands by a test: near it, or near another mention of the same strip, rim or paper."""
+    """Whether a control stands by a test: near it, or near another mention of the same strip, rim or paper, or it answered before."""
+    if SEEN_BLUE.search(text[: m.end()]) is not None:
+        return True
     keys = {k.lower() for k in KEYS.findall(m.group())}
     places = [m, *(x for x in KEYS.finditer(text) if x.group().lower() in keys)]
     return any(

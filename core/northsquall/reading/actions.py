@@ -2509,6 +2509,9 @@ def place_absorbers(account: Account) -> None:
         account.trains.append((Clause([], lot.span[0], lot.span[1], None, None, 0), [lot]))
     if source is None or not account.trains:
         return
+    for clause, lots in account.trains:
+        for lot in lots:
+            _give_back(account, clause, lot)
     source = _gassed_before(account, source)
     for _, lots in account.trains:
         _in_one_liquid(account, lots)
@@ -2535,6 +2538,27 @@ def place_absorbers(account: Account) -> None:
         for m in lots:
             m.step = -k
     in_order(doc, [*steps, *doc.steps])
+
+
+def _give_back(account: Account, clause: Clause, lot: Material) -> None:
+    """ "A wash bottle with water" before a list's 40 mL of water: the list's amount is of what goes into the vessel without one."""
+    if lot.identity != "water" or lot.amount is None or clause.start <= lot.span[0] < clause.end:
+        return
+    without = [
+        m
+        for m in account.doc.materials
+        if m is not lot and m.identity == lot.identity and m.amount is None and m.role is None and m.step in _filled(account.doc)
+    ]
+    if len(without) == 1:
+        other = without[0]
+        other.amount, other.stated_mol, other.strength = lot.amount, lot.stated_mol, lot.strength
+        lot.amount, lot.stated_mol, lot.strength = None, None, None
+        other.span, lot.span = lot.span, (clause.start, clause.end)
+
+
+def _filled(doc: Procedure) -> set[int]:
+    """Steps that put something into a vessel."""
+    return {s.n for s in doc.steps if s.kind in ("charge", "add", "dose")}
 
 
 def _gassed_before(account: Account, main: str) -> str:

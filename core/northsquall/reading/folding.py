@@ -56,6 +56,8 @@ _BARE = r"(?:-?\d+(?:[.,]\d+)?(?: ?[-–] ?-?\d+(?:[.,]\d+)?)? ?°C|\d+(?:[.,]\d
 """A temperature or a time that stands by itself between two semicolons."""
 _ASIDE = r"(?!(?:[^;\n]* )?(?:stir|hold|heat|warm|cool|keep(?! pace)|leave|stand|reflux|filter|wash|add|pour|dry|distil|then|let|boil|quench|run|drip|feed|separate)\w*\b)([a-z][^;\n\d]{3,60}|(?:end |to |final )?pH \d+)"
 """Words between two semicolons that tell of no operation."""
+_LEAD = r"(?:(?:[Aa]dd|[Rr]un|[Dd]rip|[Dd]rop|[Ff]eed|[Ll]et|[Pp]ump)(?: in)?(?: the)? [^,;.\n()\d|]{3,60}|[A-Za-z][^,;.\n()\d|]{2,60},? (?:dropwise|by drops|drop by drop|in portions|from the funnel))"
+"""A feed as a row begins with it."""
 _SOLVENT = r"(?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)"
 """What is distilled off in the end."""
 _COLD = r"(?:below|under|at|<) ?-?\d+ ?°C"
@@ -102,6 +104,11 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("then_it_is_cold", r"(?<=\d mL|mol\)); (-?\d ?°C|1[0-5] ?°C)(?=\.(?:\s|$)|\n|$)", ". Cool to {0}"),
     ("aside_then_two_figures", rf"; {_ASIDE}; ({_BARE}); ({_BARE})(?=[;.\n]|$)", ", {1}, {2}; {0}"),
     ("aside_then_figure", rf"; {_ASIDE}; ({_BARE})(?=[;.\n]|$)", ", {1}; {0}"),
+    ("feed_aside_two_figures", rf"{_NEW}({_LEAD}), {_ASIDE}[;,] ({_BARE})[;,] ({_BARE})(?=[;.\n]|$)", "{0}, {2}, {3}; {1}"),
+    ("feed_aside_figure", rf"{_NEW}({_LEAD}), {_ASIDE}[;,] ({_BARE})(?=[;.\n]|$)", "{0}, {2}; {1}"),
+    ("feed_aside_brackets", rf"{_NEW}({_LEAD}), {_ASIDE} (\({_BARE}(?:, {_BARE}|, max\.? \d+ ?°C)*\))(?=[;.\n]|$)", "{0} {2}; {1}"),
+    ("first_lot_alone", rf"(?:{_NEW}|(?<=\| ))(\d[\d.]* ?(?:mL|g)) (?:of (?:the )?)?([a-z]+)[;,] (?:and )?wait (?:for|until|till) ((?:the )?[a-z]+ (?:gas|fumes|colou?r)(?: shows?| comes?)?)(?=[\s\S]{{0,160}}\b[Rr]est\b)", "First {0} of {1}, go on only when {2} shows"),
+    ("aside_with_figures", rf"; {_ASIDE}, ({_BARE}(?:, {_BARE})*)(?=[;.\n]|$)", ", {1}; {0}"),
     ("aside_then_brackets", rf"; {_ASIDE} (\({_BARE}(?:, {_BARE}|, max\.? \d+ ?°C)*\))(?=[;.\n]|$)", " {1}; {0}"),
     ("off_at_its_pressure", rf"{_NEW}([A-Za-z]+(?: [a-z]+)?(?: ?(?:\+|and|&) ?(?!then\b)[a-z]+(?: [a-z]+)?)?) off,? (?:at )?(?=\d[\d.,]* ?(?:mbar|torr|hPa))", "Distil off {0} at "),
     ("off_on_the_bath", rf"{_NEW}((?i:{_SOLVENT}|DCM|EtOH|MeOH)) off,? (?:on |from |over )?(?:the |a )?(?=(?:\d+ ?°C )?(?:water|steam|oil)[- ]bath)", "Distil off {0} on the "),
@@ -133,7 +140,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("nitric_into_its_acid", r"(?<=[ \n.)])[Nn]itric acid (?:goes |is put |is dripped |dripped )?into (?:its|the) (\d[\d.,]* ?m?L of (?:acetic|sulfuric) acid),? (?:by drops|dropwise|drop by drop|slowly)?,? ?((?:below|under|at|not above) \d+ ?°C) \((?:an? )?(\d[\d.,]* ?m?L (?:conical )?(?:flask|beaker)),? (?:standing |stood )?in (?:an )?ice(?:[ -]bath)?\)", "Nitrating acid: in a {2} in ice, the nitric acid is dripped into {0} {1}"),
     ("nitric_mixture", r"(?:(?<=^)|(?<=\n)|(?<=[.;:] )|(?<=\d[.)] )|(?<=\n\d ))([Tt]he )?[Nn]itric (?:mixture|mix|solution)(?= (?:over|is|was|from|in|during|dropwise|by)\b)(?! (?:over|during|within|in) \d)", "Nitrating acid"),
     ("so_warm_tap_shut", r"[.;,] (-?\d+ ?°C): (?:the )?(?:tap|funnel|feed|drip) (?:shut|closed|off)(?=[.;,\n])", "; stop at {0}"),
-    ("made_in_ice_acid_to_water", r",? (?:the )?acid (?:in)?to (?:the )?water(?=[,.;])", ""),
+    ("made_in_ice_acid_to_water", r"(?<!\d)(?:,|(?<=ice)) (?:the )?acid (?:in)?to (?:the )?water(?=[,.;])(?!, (?:drop|slow|in ))", ""),
     ("add_a_cooled_mixture", r"\b[Aa]dd (?:slowly )?(?:a|the) (?:cooled|cold|ice-cold|chilled) mixture of ((?:[^.;\n]|\.\d){10,120}?)(?=[;.](?:\s|$))", "In a beaker in ice mix {0}. Add the mixture from the beaker to the flask"),
     ("we_made_it_of_it", r"(?<![\s\S])\s*(?:We|I) (?:have )?[a-z]+(?:ed|t) ((?:\d-)?[a-z][\w-]*(?: [a-z]+)?)\. (\d[\d.,]* ?(?:g|grams?)) of it\b", "{1} of {0}"),
     ("would_have_stopped_it", r"[,;] (?:and )?(?:I|we)(?:'d|’d| would) have (?:stopped|shut|closed|held back) the [a-z]+ (?:otherwise|if not)(?=[.;\n])", ""),

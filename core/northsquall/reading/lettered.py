@@ -15,14 +15,14 @@ DECLARED = patterns.compile(
 """ "Vessel A   100 mL three-neck flask, stirrer", "Vessel A: 250 mL, 3 necks", "A: 400 mL beaker": without a kind, "vessel" is a flask."""
 ROW = patterns.compile(r"^[ \t]*(?P<letter>[A-H])(?:[ \t]{2,}|[ \t]*[:|][ \t]*)(?=\S)", re.M)
 """ "A   acetanilide   6.75 g": a row of what goes into a vessel."""
-INSIDE = patterns.compile(rf"(?P<head>[ \t]*(?:\d+[.)]?[ \t]+)?)(?:{_WORD} )?(?P<letter>[A-H]):[ \t]+")
+INSIDE = patterns.compile(rf"(?P<head>[ \t]*(?:(?:\d+[.)]?|[-*•])[ \t]+)?)(?:{_WORD} )?(?P<letter>[A-H]):[ \t]+")
 """ "1  Vessel A: acid, water": what is done in a vessel."""
 IN_A_CELL = patterns.compile(r"\|[ \t]*(?P<letter>[A-H]):[ \t]+")
 """ "| 5 | B: copper(I) chloride | 5 °C |"."""
 PACED = patterns.compile(r"\b(?:slowly|drops?|dropwise|portions?|lots|over|min|below|above|last|then|later)\b", re.I)
 """A row that says how it goes in: a sentence of its own."""
 GAP = patterns.compile(r"[ \t]{2,}")
-ONE_INTO_ANOTHER = rf"(?:(?:[Cc]old|[Ii]ce-cold|[Cc]ooled|[Ww]arm) )?(?:{_WORD} )?(?P<from>[A-H])(?: \((?:still )?(?:ice-)?cold\))?(?P<mid>,? (?:is |then |slowly |dropwise |in (?:\w+ )?(?:portions|lots) )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
+ONE_INTO_ANOTHER = rf"(?:(?:[Cc]old|[Ii]ce-cold|[Cc]ooled|[Ww]arm) )?(?:{_WORD} )?(?P<from>[A-H])(?: \((?:(?:still )?(?:ice-)?cold|(?:still |kept )?(?:at|below|under) -?\d+(?: ?[-–] ?-?\d+)? ?°C)\))?(?P<mid>,? (?:is |then |slowly |dropwise |in (?:\w+ )?(?:portions|lots) )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
 EMPTIED = rf"(?P<pour>\b(?:[Pp]our|[Ee]mpty|[Tt]ip|[Rr]un|[Tt]ransfer|[Aa]dd|[Dd]rip|[Ff]eed)(?: all of| the whole of)? )(?:{_WORD} )?(?P<out>[A-H])"
 ALONE = rf"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|[Ll]et|into|in|to|of|from|onto|over|with) )(?:{_WORD} )?(?P<named>[A-H])"
 BY_ITSELF = r"(?P<start>(?<=\d[.)] )|(?<=\d  )|(?<=[.;] )|(?<=\| )|(?<=\|))(?P<own>[A-H])(?= to -?\d)"

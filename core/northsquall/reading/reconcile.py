@@ -24,7 +24,7 @@ JOINED = "no rule read it: taken as the amount of"
 """Why a place stands among what was not read, though it counts."""
 NOT_OF_A_CHARGE = patterns.compile(
     r"\b(?:ice|bath|tub|basin|sand|yield\w*|gain\w*|gave|gives?|afforded|obtained|product|crude|load|left|lost|loss|isomer|crops?|rest|remaining|remainder|residue|white|yellow|dry|dried|filter\w*|distill\w*|"
-    r"crystal\w*|usual\w*|expect\w*|theor\w*|should be|got|collect\w*|scale|sample|(?:lots?|portions?|pieces?|lumps?|bits?|pinch) of(?: about)?|made up to|ready|stands?|each|mother liquor|main|forerun|receiver|last time|next time|would be|gain|weigh(?:s|ed)? out at)\b[^.;\n]{0,36}$"
+    r"crystal\w*|usual\w*|expect\w*|theor\w*|should be|got|collect\w*|scale|sample|(?:lots?|portions?|pieces?|lumps?|bits?|pinch) of(?: about)?|made up to|ready|stands?|each|mother liquor|main|forerun|receiver|last time|next time|would be|gain|weigh(?:s|ed)? out at|loses?|losing)\b[^.;\n]{0,36}$"
     r"|\((?:up to|about) $|\b(?:that(?:['’]s| is| was| makes)|which is|i\.e\.|so)(?: about| just over| just under)? $|(?:^|[.\n]\s*)to (?:make|prepare|obtain|give|get)(?: about)? $",
     re.I,
 )

@@ -245,6 +245,13 @@ BASES = (
 BY_PAPER = patterns.compile(r"\b(?:until|till|to)\b[^.;\n]{0,40}\b(?:pH|paper|litmus|neutral|seven)\b", re.I)
 
 
+UNTIL_WHITE = patterns.compile(
+    r"\b(?:until|till)\b[^.;\n]{0,40}\b(?:papers?|strips?|iodide|starch)\b[^.;\n]{0,25}\b(?:white|colou?rless|negative)\b|\b(?:papers?|strips?|starch[- ]iodide) (?:must be|must stay|stays?|has to stay) white\b",
+    re.I,
+)
+"""Words by which a paper shows that an oxidant is gone."""
+
+
 def _neutralised_by_paper(doc: Procedure, source: str) -> None:
     """ "Bicarbonate by the spoon until the paper says seven", "put in soda until it is neutral to litmus": how much goes in the paper tells."""
     lots = {m.id: m for m in doc.materials}
@@ -257,6 +264,12 @@ def _neutralised_by_paper(doc: Procedure, source: str) -> None:
                 s.kind = "neutralise"
             elif unmeasured <= set(DESTROYS) and UNTIL.search(said):
                 s.kind = "destroy"
+        elif (
+            s.kind in ("add", "dose")
+            and any(m.identity in DESTROYS for m in held)
+            and UNTIL_WHITE.search(source[s.span[0] : s.span[0] + 160].split("\n")[0])
+        ):
+            s.kind = "destroy"
         elif (
             s.kind == "test"
             and not held

@@ -27,7 +27,7 @@ COLUMNS = {
     "number": r"(?:#|no\.?|nr\.?|step|pos\.?|op\.?)$",
     "do": rf"(?:what|{DO})$",
     "amount": r"(?:amounts?|quantity|qty\.?|how much)$",
-    "note": r"(?:remarks?|notes?|comments?)$",
+    "note": r"(?:remarks?|notes?|comments?|details?|how)$",
 }
 """Headings of a step table's columns, each against the whole of a heading."""
 NOTHING = patterns.compile(r"\W*$")
@@ -37,11 +37,11 @@ FED = patterns.compile(
     r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|by drops|drop(?:ped)? in|drip|feed|run in|trickle|syringe|portions?|pump)\b",
     re.I,
 )
-AN_ASIDE = patterns.compile(r"\d|\b(?:and|then|in|into)\b", re.I)
+AN_ASIDE = patterns.compile(r"\d|\b(?:and|then|in(?! (?:the )?ice\b)|into)\b", re.I)
 """What makes of the words behind a feed's comma more than how it goes."""
 BARE_LIMIT = patterns.compile(r"\s*(?:[<≤]|max\.?|stop at|below|under)?\s*([-−]?\d+(?:\.\d+)?)\s*(?:°\s?C)?\s*$", re.I)
 """A limit's cell that is a temperature and nothing else."""
-CHECK = patterns.compile(r", [^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
+CHECK = patterns.compile(r", (?!(?:until|till)\b)[^,;]*\b(?:papers?|test|check|TLC|GC)\b[^,;]*$")
 """What is looked at while something runs in."""
 FROM_ROW = patterns.compile(
     r"\b(?:pour|add|run|transfer|tip|siphon|drain) (?P<a>\d{1,2})(?P<to> (?:in)?to | on ?to | over )(?P<b>\d{1,2})\b", re.I
@@ -94,6 +94,8 @@ def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
     kinds = [k or f"note {i}" for i, k in enumerate(kinds)]
     known = {"note" if k.startswith("note") else k for k in kinds}
     least = {"T", "TF", "h", "min", "time", "amount"} | ({"note"} if operations else set())
+    if "note" in known and _of_pieces(text, after) > 1:
+        least.add("note")
     if operations or "|" in after.lstrip("\n").split("\n")[0]:
         least.add("limit")  # beside the steps of a card, a second line of one would lose its place
     if "do" not in known or not known & least or ("amount" in known and not operations):
@@ -154,6 +156,44 @@ class _Table:
         return row
 
 
+PIECES = patterns.compile(
+    r"\s*(?:(?P<time>(?:over |for |in )?(?:\d+(?:\.\d+)?(?: ?[-–] ?\d+(?:\.\d+)?)?) ?(?:min|h)\b)|(?P<T>(?:at )?[-−]?\d+(?:\.\d+)?(?: ?(?:[-–]|to) ?[-−]?\d+(?:\.\d+)?)? ?°C)"
+    r"|(?:(?:the )?(?:tap|funnel|feed) )?(?:stop|shut|close|limit|max\.?|not above|never above|abort)d?(?: (?:it )?(?:at|above|past))?:? ?(?P<limit>[-−]?\d+(?:\.\d+)?(?: ?°C)?))\s*(?:[,;]|$)"
+)
+"""A part of a cell that is how long, how warm, or where it is stopped: "60 min, 5-15 °C, stop at 20 °C"."""
+BEHIND_OVER = patterns.compile(r"(?:over|for|in|at) ")
+
+
+def _pieces(text: str, a: int, b: int) -> tuple[dict[str, Span], int]:
+    """(kind → where, where the rest begins) of the figures that a cell begins with; nothing where it has the same twice."""
+    found: dict[str, Span] = {}
+    while a < b and (m := PIECES.match(text, a, b)) is not None:
+        kind = m.lastgroup or ""
+        if kind in found:
+            return {}, a
+        lead = BEHIND_OVER.match(text, *m.span(kind))
+        found[kind] = (lead.end() if lead else m.start(kind), m.end(kind))
+        a = m.end()
+    return found, a
+
+
+def _by_pieces(text: str, row: dict[str, Span]) -> dict[str, Span]:
+    """A row with the figures of its remarks, and of a temperature that has its limit beside it, each under its own heading."""
+    out = dict(row)
+    for kind in [k for k in row if k == "T" or k.startswith("note")]:
+        found, rest = _pieces(text, *row[kind])
+        others = {k for k in ("time", "min", "h", "T", "TF", "limit") if k in row and k != kind}
+        clash = found.keys() & others or (found.keys() & {"time"} and others & {"min", "h"})
+        left = text[rest : row[kind][1]].strip(" .")
+        if not found or clash or (kind == "T" and (left or found.keys() == {"T"})):
+            continue
+        del out[kind]
+        out |= found
+        if left:
+            out[kind] = (rest, row[kind][1])
+    return out
+
+
 AND_MORE = patterns.compile(r"\d ?[,;] ?[a-z]", re.I)
 FIGURES = patterns.compile(r"\s*[-−]?\d+(?:\.\d+)?(?: ?(?:[-–]|to) ?[-−]?\d+(?:\.\d+)?)?(?=\s*[,;])")
 TIMED = patterns.compile(r"\d ?(?:min|h|hours?|minutes)\b", re.I)
@@ -179,6 +219,12 @@ def _by_the_clock(table: _Table, after: str) -> bool:
     return (len(held) > 1 or begun) and spans[0][0] == 0.0 and onward
 
 
+def _of_pieces(text: str, after: str) -> int:
+    """How many rows of the table that begins here end in a cell of figures."""
+    rows = [(x, _cells(x, 0)[-1]) for x in _block(after) if not RULE.fullmatch(x)]
+    return sum(bool(_pieces(x, a, b)[0]) for x, (a, b, _) in rows)
+
+
 LEAST_ROWS = 4
 """Rows from which times that only grow are those of a clock (assumption)."""
 
@@ -186,6 +232,7 @@ LEAST_ROWS = 4
 def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
     """A row as a sentence: its number, the vessel where it is another one, what is done, how warm and how long, and what is looked at."""
     text = p.text
+    row = _by_pieces(text, row)
     table.rows += 1
     n = text[slice(*row["number"])].strip(" .)") if "number" in row else str(table.rows)
     known = [text[slice(*x)] for x in table.stands.values()]
@@ -614,6 +661,19 @@ def in_pairs(text: str, where: list[int]) -> tuple[str, list[int]]:
     return ("".join(p.out), [where[i] if where else i for i in [*p.places, len(text)]]) if changed else (text, where)
 
 
+def _headless(text: str, cells: list[Cell]) -> dict[str, Span]:
+    """A numbered line with figures behind gaps, under no heading, as a row: "3  Run in the acid   60 min   5-15 °C   limit 20 °C"; empty where it is none."""
+    if len(cells) < 3 or re.fullmatch(r"\(?\d{1,2}[.)]?", text[slice(*cells[0][:2])]) is None:
+        return {}
+    row = {"number": cells[0][:2], "do": cells[1][:2]}
+    for a, b, _ in cells[2:]:
+        found, rest = _pieces(text, a, b)
+        if len(found) != 1 or rest < b or found.keys() & row.keys():
+            return {}
+        row |= found
+    return row
+
+
 def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with its step tables put as sentences, and where each of its characters stood; unchanged without any.
 
@@ -624,6 +684,8 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
     mixtures: list[tuple[Span, str]] = []
     items: list[tuple[str, int, str]] = []
     at, changed = 0, False
+    loose = _Table([])
+    gaps = any(len(_headless(x, _cells(x, 0))) > 3 for x in text.splitlines() if "|" not in x)
     for line in text.splitlines(keepends=True):
         bare = line.rstrip("\n")
         cells = _cells(bare, at) if bare.strip() else []
@@ -649,6 +711,9 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
             p.put("\n", at)
         elif table and len(cells) > 1:
             _put_row(p, table, table.cells_by_kind(cells, "|" in bare), at)
+        elif gaps and "|" not in bare and (row := _headless(text, cells)):
+            changed = True
+            _put_row(p, loose, row, at)
         else:
             table, mixtures, items = None if bare.strip() else table, [], []
             p.copy(at, at + len(line))
