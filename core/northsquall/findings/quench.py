@@ -109,7 +109,7 @@ STRIP_SHOWS = patterns.compile(
 )
 """A strip that shows that no peroxide is left."""
 STANDS_ON = patterns.compile(
-    r"\b(?:stands?|stood|leave|left)\b[^.;\n]{0,40}\b(?:over ?night|(?:until|till) (?:the |all )?(?:gas|bubbl\w+|fizz\w*)|next (?:day|morning)|\d+ (?:h|hours|days))\b",
+    r"\b(?:stands?|stood|stays?|leave|left)\b[^.;\n]{0,50}\b(?:over ?night|(?:until|till) (?:the |all )?(?:gas|bubbl\w+|fizz\w*)|(?:the )?next (?:day|morning)|\d+ (?:h|hours|days))\b",
     re.I,
 )
 """Peroxide that metal salts decay while it stands."""
@@ -521,7 +521,7 @@ def wrong_quench(c: Context) -> Iterator[Finding]:
 
 
 PURPLE_BY_ACID = patterns.compile(
-    r"\b(?:purple|violet|permanganate)\b[^.;\n]{0,50}\b(?:add|adding|destroy\w*|discharg\w*|remov\w*)\b[^.;\n]{0,30}\b(?:hydrochloric|HCl)\b",
+    r"\b(?:purple|violet|permanganate)\b[^.;\n]{0,50}\b(?:add|adding|destroy\w*|discharg\w*|remov\w*|away|gone|off|kill\w*)\b[^.;\n]{0,50}\b(?:hydrochloric|HCl)\b",
     re.I,
 )
 """Permanganate that is still there, and hydrochloric acid to take its colour away."""
@@ -1478,12 +1478,15 @@ def stored_with_fuel(c: Context) -> Iterator[Finding]:
 
 WITH_FOOD = patterns.compile(
     r"\b(?:with|beside|next to|among|between|by|near|behind|under|above) (?:the |my |our |some |somebody['’]s |his |her )?(?:food(?:stuffs?)?|lunch(?:es)?|sandwich(?:es)?|milk|drinks?|groceries|snacks|fruit|cheese|butter|yoghurts?|beer)\b"
-    r"|\b(?:food|kitchen|canteen|staff|tea[- ]room|lunch) (?:fridge|refrigerator|freezer|cupboard)\b|\b(?:fridge|refrigerator)\b[^.;\n]{0,15}\b(?:in|of) the (?:kitchen|canteen|tea[- ]room|staff room|common room)\b|\bin an? (?:old |empty |clean |rinsed )?(?:lemonade|milk|beer|wine|juice|soda|jam|drinks?) (?:bottle|jar|carton)\b",
+    r"|\b(?:food|kitchen|canteen|staff|tea[- ]room|lunch) (?:fridge|refrigerator|freezer|cupboard)\b|\b(?:fridge|refrigerator)\b[^.;\n]{0,15}\b(?:in|of) the (?:tea[- ])?(?:kitchen|canteen|tea[- ]room|staff room|common room)\b|\bin an? (?:old |empty |clean |rinsed )?(?:lemonade|milk|beer|wine|juice|soda|jam|drinks?) (?:bottle|jar|carton)\b",
     re.I,
 )
 PUT_AWAY = patterns.compile(
     r"\b(?:keep|keeps|kept|stor\w+|stands?|stood|shelf|fridge|refrigerator|freezer|cupboard|put away|bottled?|save[sd]?)\b", re.I
 )
+
+
+EATEN = {"water", "ice", "sucrose", "glucose", "sodium chloride", "citric acid", "citric acid monohydrate", "sodium hydrogen carbonate", "ethanol", "glycerol", "tartaric acid", "ascorbic acid"}  # fmt: skip
 
 
 @rule("S05")
@@ -1492,7 +1495,7 @@ def kept_with_food(c: Context) -> Iterator[Finding]:
     text = c.procedure.flowing
     told = ((m, sentence_of(text, m)) for m in WITH_FOOD.finditer(text))
     m = next((m for m, said in told if PUT_AWAY.search(said) and not DENIED.search(said)), None)
-    if m is None or not _can_hurt(c, 0.0):
+    if m is None or not (_can_hurt(c, 0.0) or any(x.substance is not None and x.substance.id not in EATEN for x in c.lots.values())):
         return
     yield finding(
         "S05", "condition", f"“{m.group().strip()}”: what is not for eating stands where food does, or looks like it.", step=c.step_at(m.start()), span=m.span(), limit="apart from food and its vessels", remedy="A labelled laboratory bottle, in a laboratory fridge or cupboard.", source="common practice, no source", short="kept with food",
@@ -1656,10 +1659,12 @@ REFUSED = patterns.compile(
     rf"\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
     r"|\b(?:wears?|wore|wearing|with|has|had|only) (?:just |only )?(?:his|her|my|their|the|own|ordinary|everyday|normal) (?:own )?(?:reading |sun|everyday |ordinary |normal |prescription )glasses\b|\bsunglasses\b"
     rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
-    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b",
+    rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b"
+    r"|\b(?:pipett\w*|drawn up|sucked(?: up)?|suck)\b[^.;\n]{0,25}\b(?:by|with) (?:the |my )?mouth\b|\bmouth[- ]pipett\w*\b"
+    rf"|\b{_GEAR}(?:\t| {{2,}}|: )(?:no|none|not needed|nobody)\b",
     re.I,
 )
-"""Protection that the author goes without."""
+"""Protection that the author goes without, and what the mouth draws up."""
 HURTS = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "strong-acid", "bromine", "permanganate", "chromate", "hypochlorite", "peroxide", "cyanide"}  # fmt: skip
 
 
@@ -1668,7 +1673,12 @@ def protection_refused(c: Context) -> Iterator[Finding]:
     """P10: the author goes without where something burns, is toxic or lights."""
     m = REFUSED.search(c.procedure.flowing)
     hurts = {k for x in c.lots.values() if x.substance for k in pairs.classes_in(x.substance.parts)} & (HURTS | NET["water-reactive"])
-    if m is None or not (hurts or _can_hurt(c, 0.01)):
+    drawn = (
+        m is not None
+        and "mouth" in m.group().lower()
+        and any(x.substance is not None and x.substance.id not in EATEN for x in c.lots.values())
+    )
+    if m is None or not (hurts or drawn or _can_hurt(c, 0.01)):
         return
     yield finding("P10", "condition", f"“{m.group()}”: nothing keeps off what can splash or be breathed here.", step=c.step_at(m.start()), span=m.span(), limit="matched to the worst exposure", remedy="A visor or goggles, gloves for what is handled, a coat, to the end of the washing-up.", source="handbook 4", short="protection refused")  # fmt: skip
 

@@ -98,7 +98,7 @@ KEYS = patterns.compile(r"starch|rim|peroxide|strip|spot|paper", re.I)
 
 
 SEEN_BLUE = patterns.compile(
-    r"\b(?:starch|iodide|KI|papers?|strips?)\b[^.;\n]{0,25}?(?:\b(?:still|is|was|stays|turns|turned|goes|went|shows|showed)\b|:) ?(?:still )?(?:blue|positive)\b",
+    r"\b(?:starch|iodide|KI|papers?|strips?)\b(?:(?!no longer|\bnot\b|never)[^.;\n]){0,25}?(?:\b(?:still|is|was|stays|turns|turned|goes|went|shows|showed)\b|:) ?(?:still )?(?:blue|positive)\b",
     re.I,
 )
 """A paper that has answered: it is its own control for what it shows later."""

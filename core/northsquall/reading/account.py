@@ -523,10 +523,11 @@ def _of_the_solution(account: Account, m: Mention, waiting: list[Material]) -> l
 
 def _part_by_mass(m: Mention, lot: Material) -> float | None:
     """Which part of a lot an amount told in the other kind of unit is, where it is less than all of it; None where that is not known."""
-    if m.amount is None or lot.amount is None or m.identity is None:
+    key = m.identity or lot.identity
+    if m.amount is None or lot.amount is None or key is None:
         return None
     kinds = (m.amount.dim, dimension(lot.amount.unit))
-    s = catalogue().substances[m.identity]
+    s = catalogue().substances[key]
     rho = s.value("density", "l")
     if set(kinds) != {"mass", "volume"} or rho is None:
         return None
@@ -666,6 +667,11 @@ def _generic(account: Account, m: Mention, waiting: list[Material]) -> list[Mate
         piece = split(account, fits[0], m.amount.model())  # "Acid 5 mL; … remaining acid"
         account.used |= {q.start for q in m.used}
         return [piece] if piece is not None else fits[:1]
+    if m.amount is not None and rule and len(fits) == 1 and account.waiting[fits[0].id] == "list" and (part := _part_by_mass(m, fits[0])):
+        piece = split(account, fits[0], part)  # "1 mL of the bromide" of the 17 g in the list
+        if piece is not None:
+            account.used |= {q.start for q in m.used}
+            return [piece]
     if m.amount is not None and not fits and rule:
         placed = [
             x for x in account.doc.materials if x.identity and class_of(m.generic, x.identity) and x.amount is None and x.stated_mol is None

@@ -2509,9 +2509,15 @@ def place_absorbers(account: Account) -> None:
         account.trains.append((Clause([], lot.span[0], lot.span[1], None, None, 0), [lot]))
     if source is None or not account.trains:
         return
+    strength: dict[str, Strength] = {}
     for clause, lots in account.trains:
         for lot in lots:
             _give_back(account, clause, lot)
+            told = lot.strength is not None and (lot.strength.percent_w is not None or lot.strength.molar is not None)
+            if lot.identity is None or told or lot.amount is None:
+                strength |= {lot.identity: lot.strength} if lot.identity is not None and lot.strength is not None and told else {}
+            elif lot.identity in strength:
+                lot.strength = strength[lot.identity]  # "200 mL of ten percent caustic, … a second with 200 mL of caustic"
     source = _gassed_before(account, source)
     for _, lots in account.trains:
         _in_one_liquid(account, lots)

@@ -992,6 +992,12 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             continue  # "light petroleum"
         if x.low in ("warm", "cool", "dry") and is_word(before, "while", "still", "when") and is_word(after, "still", ",", "enough"):
             continue  # "the lumps, while warm still, into a beaker": how they are
+        if (
+            x.low == "alkaline"
+            and isinstance(after, Token)
+            and after.low in ("water", "solution", "layer", "methanol", "ethanol", "liquor")
+        ):
+            continue  # "alkaline water into the flask"
         if x.low in ("drop", "drops", "dropped") and is_word(before, "that", "which", "table", "lift", "jack", "platform"):
             continue  # "on a lifting table that drops with one turn"
         if x.low in ("drop", "drops") and (

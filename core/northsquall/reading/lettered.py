@@ -19,10 +19,14 @@ INSIDE = patterns.compile(rf"(?P<head>[ \t]*(?:(?:\d+[.)]?|[-*•])[ \t]+)?)(?:{
 """ "1  Vessel A: acid, water": what is done in a vessel."""
 IN_A_CELL = patterns.compile(r"\|[ \t]*(?P<letter>[A-H]):[ \t]+")
 """ "| 5 | B: copper(I) chloride | 5 °C |"."""
+OF_A_COLUMN = patterns.compile(r"\|[ \t]*(?P<letter>[A-H])(?=[ \t]*\|)")
+""" "| 5 | B | copper(I) chloride and acid; cool | 5 |": a column that says in which vessel."""
+CONTENTS_OF = patterns.compile(r"[ \t]*\|[ \t]*(?:[Tt]he )?[Cc]ontents of (?P<letter>[A-H])(?: are added)?(?=[ ,])")
+A_STEP = patterns.compile(r"[ \t]*\|[ \t]*\d{1,2}[.)]?[ \t]*\|")
 PACED = patterns.compile(r"\b(?:slowly|drops?|dropwise|portions?|lots|over|min|below|above|last|then|later)\b", re.I)
 """A row that says how it goes in: a sentence of its own."""
 GAP = patterns.compile(r"[ \t]{2,}")
-ONE_INTO_ANOTHER = rf"(?:(?:[Cc]old|[Ii]ce-cold|[Cc]ooled|[Ww]arm) )?(?:{_WORD} )?(?P<from>[A-H])(?: \((?:(?:still )?(?:ice-)?cold|(?:still |kept )?(?:at|below|under) -?\d+(?: ?[-–] ?-?\d+)? ?°C)\))?(?P<mid>,? (?:is |then |slowly |dropwise |in (?:\w+ )?(?:portions|lots) )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
+ONE_INTO_ANOTHER = rf"(?:(?:[Cc]old|[Ii]ce-cold|[Cc]ooled|[Ww]arm) )?(?:{_WORD} )?(?P<from>[A-H])(?: \((?:(?:still )?(?:ice-)?cold|(?:still |kept )?(?:at|below|under) -?\d+(?: ?[-–] ?-?\d+)? ?°C)\)|, (?:still |kept )+(?:cold|(?:at|below|under) -?\d+(?: ?[-–] ?-?\d+)? ?°C),)?(?P<mid>,? (?:is |then |slowly |dropwise |in (?:\w+ )?(?:portions|lots) )*(?:into|to|onto|on to|over to) )(?:{_WORD} )?(?P<to>[A-H])"
 EMPTIED = rf"(?P<pour>\b(?:[Pp]our|[Ee]mpty|[Tt]ip|[Rr]un|[Tt]ransfer|[Aa]dd|[Dd]rip|[Ff]eed)(?: all of| the whole of)? )(?:{_WORD} )?(?P<out>[A-H])"
 ALONE = rf"(?P<before>\b(?:[Cc]ool|[Hh]eat|[Ww]arm|[Ss]tir|[Ss]hake|[Ss]wirl|[Cc]hill|[Ll]et|into|in|to|of|from|onto|over|with) )(?:{_WORD} )?(?P<named>[A-H])"
 BY_ITSELF = r"(?P<start>(?<=\d[.)] )|(?<=\d  )|(?<=[.;] )|(?<=\| )|(?<=\|))(?P<own>[A-H])(?= to -?\d)"
@@ -37,15 +41,31 @@ def _kind(declared: re.Match[str]) -> str:
     return "flask" if word in ("vessel", "pot", "reactor") and declared["kind"] is None else word
 
 
+BY_NUMBER = patterns.compile(r"\b(?P<word>[Pp]ot|[Vv]essel|[Ff]lask|[Rr]eactor|[Bb]eaker) (?P<n>[1-4])\b(?! ?(?:[.,]\d|m?L\b|%))")
+NUMBERED = patterns.compile(
+    r"^[ \t]*(?:[-*•][ \t]*)?(?:pot|vessel|flask|reactor|beaker) (?P<n>[1-4])[ \t]*[:=–-][ \t]+\d[\d.,]*[ ]?m?L\b", re.I | re.M
+)
+""" "- pot 2: 1 L three-neck flask"."""
+
+
+def _by_letters(text: str) -> str:
+    """The text, as long as it was, with letters for the numbers of two or more vessels that are declared by one."""
+    found = {m["n"] for m in NUMBERED.finditer(text)}
+    if len(found) < 2:
+        return text
+    return BY_NUMBER.sub(lambda m: m.group() if m["n"] not in found else f"{m['word']} {'ABCD'[int(m['n']) - 1]}", text)
+
+
 def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
     """The text with the vessels of a card in place of their letters, and where each of its characters stood; unchanged where fewer than two are declared.
 
     `where` maps the characters of `text` to an earlier form, [] for itself.
     """
+    original, text = text, _by_letters(text)
     found = list(DECLARED.finditer(text))
     names = {(m["letter"] or m["only"]).upper(): f"{m['size']} {_kind(m)}" for m in found}
     if len(names) < 2 or len(names) != len(found) or len(set(names.values())) != len(names):
-        return text, where
+        return original, where
     out: list[str] = []
     places: list[int] = []
 
@@ -106,6 +126,16 @@ def in_full(text: str, where: list[int]) -> tuple[str, list[int]]:
                 open_row = row["letter"]
             begin = end
             continue
+        elif line.count("|") > 2 and (column := OF_A_COLUMN.search(line)) is not None and column["letter"] in names:
+            copy(begin, begin + column.start("letter"))
+            if A_STEP.match(line) is not None:
+                put(names[column["letter"]], begin + column.start("letter"))
+            at = begin + column.end("letter")
+            over = CONTENTS_OF.match(text, at, end)
+            if over is not None and over["letter"] in names and over["letter"] != column["letter"]:
+                put(f" | run the contents of the {names[over['letter']]} into the {names[column['letter']]}", at)
+                at = over.end()
+            prose(at, end)
         elif cell is not None and cell["letter"] in names:
             prose(begin, begin + cell.start("letter"))
             put(f"In the {names[cell['letter']]}: ", begin + cell.start("letter"))

@@ -1286,6 +1286,10 @@ def _only_says_which(noun: str, behind: Item | None) -> bool:
     return is_word(behind, *lex.TELLS_WHICH) or (noun in lex.SOLID_NOUNS and is_word(behind, "funnel", "doser", "spoon"))
 
 
+BY_ITS_GROUP = ("bromide", "chloride", "iodide", "halide", "ketone", "aldehyde", "ester", "oxidant", "alcohol")
+"""What a first part is taken of, by its kind."""
+
+
 def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set[int], source: str) -> list[Mention]:
     """ "The ester", "the rest of it", "acid": nouns that stand for what was named before."""
     out = []
@@ -1342,6 +1346,18 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             if x.low in OF_FORM and is_word(left, "of") and isinstance(whole, Qty) and whole.dim in AMOUNTS and whole.start not in busy:
                 take(m, whole)  # "twenty grams of foil"
                 m.first, m.start = i - 2, whole.start
+            part = at(items, i - 3)
+            if (
+                x.low in BY_ITS_GROUP
+                and is_word(left, "the")
+                and is_word(whole, "of")
+                and isinstance(part, Qty)
+                and part.dim in AMOUNTS
+                and part.start not in busy
+                and not m.measured
+            ):
+                take(m, part)  # "1 mL of the bromide"
+                m.first, m.start, m.partial = i - 3, part.start, True
             if (
                 m.measured
                 and isinstance(left, Token)

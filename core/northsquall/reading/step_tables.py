@@ -34,7 +34,7 @@ NOTHING = patterns.compile(r"\W*$")
 OTHER = patterns.compile(r"amount|quantity|mol\b|moles|mass|weight|charge|substance|material|reagent|chemical|compound", re.I)
 SAME = patterns.compile(r"(?:same|ditto|idem|as before|as above|\"|″|'')\.?$", re.I)
 FED = patterns.compile(
-    r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|by drops|drop(?:ped)? in|drip|feed|run in|trickle|syringe|portions?|pump)\b",
+    r"\b(?:from (?:the )?(?:\w+ )?funnel|dropwise|drop by drop|by drops|drop(?:ped)? in|drip|feed|run in|trickle|syringe|portions?|lots|pump)\b",
     re.I,
 )
 AN_ASIDE = patterns.compile(r"\d|\b(?:and|then|in(?! (?:the )?ice\b)|into)\b", re.I)
@@ -278,6 +278,9 @@ def _put_row(p: _Prose, table: _Table, row: dict[str, Span], at: int) -> None:
         p.copy(*limit.span(1))
         p.put(" °C", limit.end(1) - 1)
     _put_notes(p, row, behind=True)
+    if text[tail : tail + 2] == ", ":
+        p.put("; ", tail)
+        tail += 2
     p.copy_bare(tail, b)
     p.put(".", b - 1)
     if check:

@@ -290,6 +290,10 @@ def catalogue() -> Catalogue:
     ambiguous = {r["name"].lower(): (r["candidates"], r.get("default")) for r in data.toml("substances/ambiguous.toml")["name"]}
     for name, (_, default) in ambiguous.items():
         if default:
+            held = substances.get(names.get(name, ""))
+            if held is not None and held.id != default:
+                held.names = [n for n in held.names if n.lower() != name]
+                substances[default].names.append(name)
             names[name] = default
         else:
             names.pop(name, None)
