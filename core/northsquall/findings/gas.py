@@ -249,6 +249,9 @@ def shut_in(c: Context) -> Iterator[Finding]:
             continue
         if high < 0.02:
             slow = slow or pair or living
+            here = sum(r.mol[1] for r in c.gas.releases if r.vessel == x.vessel and k.step - 1 <= r.step <= k.step) if c.gas else 0.0
+            if here > PLENTY_MOL and SHUT_AT_ONCE.search(c.procedure.flowing[max(0, k.span[0] - 60) : k.span[1] + 60]):
+                held = here  # "the wire was closed as quickly as possible": nothing of it has gone yet
             yield _shut(
                 x,
                 "stop" if x.harmful or lasting or pair or held > PLENTY_MOL else "condition",
@@ -322,6 +325,12 @@ def _slow_gas(c: Context, vessel: str, since: int) -> str:
 
 GASES_SLOWLY = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen", "nitrite-ester")
 """Groups whose substances lose gas in the bottle."""
+
+
+SHUT_AT_ONCE = patterns.compile(
+    r"\b(?:as (?:quickly|fast) as|quickly|at once|immediately|instantly|straight away|right away|before (?:it|the gas|much))\b", re.I
+)
+"""Words by which a vessel is shut before its gas has come."""
 
 
 def _alive(c: Context, x: Closed) -> tuple[str, float]:

@@ -1661,6 +1661,7 @@ REFUSED = patterns.compile(
     rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
     rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b"
     r"|\b(?:pipett\w*|drawn up|sucked(?: up)?|suck)\b[^.;\n]{0,25}\b(?:by|with) (?:the |my )?mouth\b|\bmouth[- ]pipett\w*\b"
+    r"|\bnothing (?:on|over|for|before) (?:the|my|his|her|our) (?:eyes|face|hands)\b"
     rf"|\b{_GEAR}(?:\t| {{2,}}|: )(?:no|none|not needed|nobody)\b",
     re.I,
 )
