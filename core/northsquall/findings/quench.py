@@ -1672,7 +1672,11 @@ HURTS = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "stron
 @rule("P10")
 def protection_refused(c: Context) -> Iterator[Finding]:
     """P10: the author goes without where something burns, is toxic or lights."""
-    m = REFUSED.search(c.procedure.flowing)
+    text = c.procedure.flowing
+    m = next(
+        (m for m in REFUSED.finditer(text) if "mouth" not in m.group().lower() or not DENIED.search(text[sentence_start(text, m.start()) : m.start()])),
+        None,
+    )  # fmt: skip
     hurts = {k for x in c.lots.values() if x.substance for k in pairs.classes_in(x.substance.parts)} & (HURTS | NET["water-reactive"])
     drawn = (
         m is not None

@@ -52,12 +52,14 @@ _ITEM = r"(?:\d[\d.,]* ?(?:m?g|kg|m?L)(?: \([^()\n;]*\))? (?:of )?(?:\d+ ?% )?[a
 _BATCH = r"(?:the |whole )?(?:reaction )?(?:mixture|batch|lot|liquor|contents(?: of the flask)?|everything|flask's contents)"
 _ON_HEAT = r"\b((?i:burner(?:'s gauze)?|gauze|flame|hot ?plate|mantle|(?:sand|oil|water|steam)[ -]bath)(?: over the (?:burner|flame))?)"
 """What gives the heat."""
-_BARE = r"(?:-?\d+(?:[.,]\d+)?(?: ?[-–] ?-?\d+(?:[.,]\d+)?)? ?°C|\d+(?:[.,]\d+)? ?(?:min|h))"
+_BARE = r"(?:-?\d+(?:[.,]\d+)?(?: ?(?:[-–]|to) ?-?\d+(?:[.,]\d+)?)? ?°C|\d+(?:[.,]\d+)? ?(?:min|h))"
 """A temperature or a time that stands by itself between two semicolons."""
 _ASIDE = r"(?!(?:[^;\n]* )?(?:stir|hold|heat|warm|cool|keep(?! pace)|leave|stand|reflux|filter|wash|add|pour|dry|distil|then|let|boil|quench|run|drip|feed|separate)\w*\b)([a-z][^;\n\d]{3,60}|(?:end |to |final )?pH \d+)"
 """Words between two semicolons that tell of no operation."""
-_LEAD = r"(?:(?:[Aa]dd|[Rr]un|[Dd]rip|[Dd]rop|[Ff]eed|[Ll]et|[Pp]ump)(?: in)?(?: the)? [^,;.\n()\d|]{3,60}|[A-Za-z][^,;.\n()\d|]{2,60},? (?:dropwise|by drops|drop by drop|in portions|from the funnel))"
+_LEAD = r"(?:(?:[Aa]dd|[Rr]un|[Dd]rip|[Dd]rop|[Ff]eed|[Ll]et|[Pp]ump)(?: in)?(?: the)? (?:[^,;.\n()|]|\.\d){3,70}|[A-Za-z](?:[^,;.\n()|]|\.\d){2,70},? (?:dropwise|by drops|drop by drop|in (?:\w+ )?(?:portions|lots)|from the funnel))"
 """A feed as a row begins with it."""
+_ASIDE_PH = _ASIDE[:-1].replace(r"([a-z][^;\n\d]{3,60}|", r"([a-z][^;\n\d]{3,60}(?:; (?:end |to |final )?pH \d+)?|") + ")"
+"""The same, with the pH that is come to."""
 _SOLVENT = r"(?:ether|solvents?|toluene|dichloromethane|alcohol|ethanol|methanol|hexane|acetone|ethyl acetate|petroleum ether|chloroform)"
 """What is distilled off in the end."""
 _COLD = r"(?:below|under|at|<) ?-?\d+ ?°C"
@@ -104,9 +106,11 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("then_it_is_cold", r"(?<=\d mL|mol\)); (-?\d ?°C|1[0-5] ?°C)(?=\.(?:\s|$)|\n|$)", ". Cool to {0}"),
     ("aside_then_two_figures", rf"; {_ASIDE}; ({_BARE}); ({_BARE})(?=[;.\n]|$)", ", {1}, {2}; {0}"),
     ("aside_then_figure", rf"; {_ASIDE}; ({_BARE})(?=[;.\n]|$)", ", {1}; {0}"),
-    ("feed_aside_two_figures", rf"{_NEW}({_LEAD}), {_ASIDE}[;,] ({_BARE})[;,] ({_BARE})(?=[;.\n]|$)", "{0}, {2}, {3}; {1}"),
-    ("feed_aside_figure", rf"{_NEW}({_LEAD}), {_ASIDE}[;,] ({_BARE})(?=[;.\n]|$)", "{0}, {2}; {1}"),
-    ("feed_aside_brackets", rf"{_NEW}({_LEAD}), {_ASIDE} (\({_BARE}(?:, {_BARE}|, max\.? \d+ ?°C)*\))(?=[;.\n]|$)", "{0} {2}; {1}"),
+    ("feed_aside_two_figures", rf"{_NEW}({_LEAD})[,;] {_ASIDE_PH}[;,.] ({_BARE})(?:[;,]| at) ({_BARE})(?=[;.\n]|$)", "{0}, {2}, {3}; {1}"),
+    ("feed_aside_figure", rf"{_NEW}({_LEAD})[,;] {_ASIDE_PH}[;,.] ({_BARE})(?=[;.\n]|$)", "{0}, {2}; {1}"),
+    ("feed_two_figures", rf"{_NEW}({_LEAD})\. ({_BARE})(?:[;,]| at) ({_BARE})(?=[;.\n]|$)", "{0}, {1}, {2}"),
+    ("feed_figure", rf"{_NEW}({_LEAD})\. ({_BARE})(?=[;.\n]|$)", "{0}, {1}"),
+    ("feed_aside_brackets", rf"{_NEW}({_LEAD})[,;] {_ASIDE_PH} (\({_BARE}(?:, {_BARE}|, (?:max\.?|not above|stop at|limit|below) \d+ ?°C)*\))(?=[;.\n]|$)", "{0} {2}; {1}"),
     ("first_lot_alone", rf"(?:{_NEW}|(?<=\| ))(\d[\d.]* ?(?:mL|g)) (?:of (?:the )?)?([a-z]+)[;,] (?:and )?wait (?:for|until|till) ((?:the )?[a-z]+ (?:gas|fumes|colou?r)(?: shows?| comes?)?)(?=[\s\S]{{0,160}}\b[Rr]est\b)", "First {0} of {1}, go on only when {2} shows"),
     ("line_goes_on", r"(?:(?<=\d mL)|(?<=\d g)|(?<=mol\)))\n[ \t]{6,}(?=[a-z][^\n|]*[;.](?: |\n|$))", "; "),
     ("comes_off_it", r"[;,] (\d[\d.,]* ?m?g) of ([a-z]+) (?:come|comes|came|is|are|goes|go) (?:off|taken off|etched away|dissolved away|into solution)(?=[.;,\n]| {2,})", ""),
@@ -128,12 +132,13 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("wire_was_closed", r"\bthe (?:wire|clip|bail|swing-top|catch) (?:was|is) (?:closed|shut|snapped(?: shut)?|clicked(?: shut)?)\b", "the bottle was stoppered"),
     ("need_it_so", r"\b(you|we|I) need (?:some )?(?:ammonia|chlorine|hydrogen|bromine|sulfur dioxide|nitrogen|oxygen)(?=, so\b)", "{0} need it"),
     ("mass_then_strength", r"(?<=, )((?:about )?\d[\d.,]* ?g), (\d+ ?%)(?=[,;.\n])", "{0} ({1})"),
+    ("label_of_a_vessel", r"(?m:^)(?:Flask|Vessel) {2,}(?=\d[\d.,]* ?m?L (?:[a-z-]+ )*(?:flask|beaker)\b)", "Apparatus: "),
     ("aside_with_figures", rf"; {_ASIDE}, ({_BARE}(?:, {_BARE})*)(?=[;.\n]|$)", ", {1}; {0}"),
-    ("aside_then_brackets", rf"; {_ASIDE} (\({_BARE}(?:, {_BARE}|, max\.? \d+ ?°C)*\))(?=[;.\n]|$)", " {1}; {0}"),
+    ("aside_then_brackets", rf"; {_ASIDE} (\({_BARE}(?:, {_BARE}|, (?:max\.?|not above|stop at|limit|below) \d+ ?°C)*\))(?=[;.\n]|$)", " {1}; {0}"),
     ("off_at_its_pressure", rf"{_NEW}([A-Za-z]+(?: [a-z]+)?(?: ?(?:\+|and|&) ?(?!then\b)[a-z]+(?: [a-z]+)?)?) off,? (?:at )?(?=\d[\d.,]* ?(?:mbar|torr|hPa))", "Distil off {0} at "),
     ("off_on_the_bath", rf"{_NEW}((?i:{_SOLVENT}|DCM|EtOH|MeOH)) off,? (?:on |from |over )?(?:the |a )?(?=(?:\d+ ?°C )?(?:water|steam|oil)[- ]bath)", "Distil off {0} on the "),
     ("pH_then_conditions", r"; (?:end |to |final )?(pH \d+) (\([^()\n]*\d ?(?:°C|min)[^()\n]*\))", " {1}; to {0}"),
-    ("bare_figures_of_a_row", rf"(?<=[a-zC)\d]); (?={_BARE}(?=[;.\n]|$))", ", "),
+    ("bare_figures_of_a_row", rf"(?<=[a-zC)\d]); (?={_BARE}(?:, {_BARE})*(?=[;.\n]|$))", ", "),
     ("charges_listed", r"(?m:^)([ \t]*(?:[-*•] )?)Charges:(?= )", "{0}Materials:"),
     ("drop_the_lower", r"(?<=[Ss]eparate), (?:drop|run off|let off|draw off) the (acid|lower layer|lower|aqueous|water)(?: layer)?(?=,)", " the {0} layer"),
     ("kept_cold_it_is_poured", rf"(?:(?<=solution)|(?<=suspension)|(?<=liquor)|(?<=salt)|(?<=mixture))(?:,(?: still| always)? (?:kept|held|staying|remaining|standing) {_COLD}(?: all the while| meanwhile| throughout| until then)?,(?= (?:is|was)\b)| \((?:(?:still|kept|held|always|cold) )*{_COLD}(?:, [^()\n\d]{{3,25}})?\)|( was| is) kept {_COLD} and(?: was| is)?)(?=,? (?:(?:is|was|then|now|at once|immediately|slowly|dropwise) )*(?:poured|run|added|dripped|dropped|fed|let|transferred|in(?:to)?)\b)", "{0}"),
@@ -271,7 +276,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("trap_stirred_into", rf"{_NEW}Trap(?: \([^()\n]*\))?: (?:stirred|dripped|poured|run) into ", "The condensate is poured into "),
     ("ice_tipped_in", r"\b(?:tipped|threw|put|dropped|shovelled|chucked) (?:some |the )?ice(?: cubes)? (?:straight )?(?:in ?to|on ?to|on|over) (it|the acid|the flask|the mixture|the beaker)\b", "added ice to {0}"),
     ("letter_without_colon", r"(?:(?<=^)|(?<=\n)|(?<=[.;] ))([A-H]) (?=\d[\d.,]* ?m?L (?:[\w-]+ ){0,2}?(?:flask|beaker|bottle|jar|bucket)\b[^.\n]*\.[ \n]+[B-H] \d)", "\n{0}: "),
-    ("vessels_by_letters", r"(?m:^)(?:[Vv]essels?|[Aa]pparatus|[Ee]quipment|[Gg]lassware|[Ff]lasks?): ?(?=A: \d)", ""),
+    ("vessels_by_letters", r"(?m:^)(?:[Vv]essels?|[Aa]pparatus|[Ee]quipment|[Gg]lass(?:ware)?|[Ff]lasks?|[Ss]et-up)(?:: ?| {2,})(?=A: \d)", ""),
     ("letter_on_its_line", r"(?<=[.;]) ([B-H]: )(?=\d[\d.,]* ?m?L (?:[\w-]+ ){0,2}?(?:flask|beaker|bottle|jar|bucket)\b)", "\n{0}"),
     ("ice_if_above", r",? ice (?:if|when) (?:above|over|warmer than|it passes) \d+ ?°C", ""),
     ("destroys_the_rest", r" ?\((?:destroys|kills|uses up|takes) the [a-z ]{3,25}\)", ""),
@@ -1054,12 +1059,49 @@ def _numbered(text: str) -> str:
     return "".join(letters)
 
 
+LIST_LABEL = patterns.compile(
+    r"^(?P<label>(?:Take|Need|Have|Charge|Charges|Materials?|Reagents|Chemicals) {2,})(?=\S[^\n]*\d ?(?:m?g|m?L)\b)", re.M
+)
+"""The label of a card's row that lists what goes in."""
+GOES_ON = patterns.compile(r"\n {4,}(?=[^\s|][^\n]*\d ?(?:m?g|m?L|mol|drops?)\b)")
+"""A further line of it."""
+STEP_LINES = patterns.compile(r"^[ \t]*\d{1,2}(?:[.)]| {2,}| ).*$", re.M)
+LIST_AS = "Reagents:"
+
+
+def _listed(text: str) -> str:
+    """A card's label before items that its numbered steps name again, as "Reagents:", its further lines in one, with nothing moved."""
+    m = LIST_LABEL.search(text)
+    if m is None:
+        return text
+    end = m.end()
+    while True:
+        line = text.find("\n", end)
+        on = GOES_ON.match(text, line) if line >= 0 else None
+        if on is None:
+            break
+        end = on.end()
+    stop = text.find("\n", end)
+    stop = len(text) if stop < 0 else stop
+    steps = " ".join(x.group() for x in STEP_LINES.finditer(text, stop)).lower()
+    items = [x for x in re.split(r";|\n {4,}", text[m.end() : stop]) if x.strip()]
+    words = [re.findall(r"[a-z]{4,}", x.lower()) for x in items]
+    again = sum(any(w in steps for w in ws) for ws in words)
+    if len(items) < 2 or again < 2 or again < len(items) / 2 or len(m["label"]) < len(LIST_AS) + 1:
+        return text
+    letters = list(text)
+    letters[m.start() : m.end()] = LIST_AS.ljust(len(m["label"]))
+    for x in GOES_ON.finditer(text, m.end(), stop):
+        letters[x.start() : x.end()] = ("; " * len(x.group()))[-len(x.group()) :]  # no gap, which would part columns
+    return "".join(letters)
+
+
 def plain(text: str) -> tuple[str, list[int]]:
     """The text as the rules read it, and where each of its characters stood in `text` ([] where nothing changed).
 
     The text is cut where nothing goes across, and each piece is kept as it was folded: after a key all but one are as they were.
     """
-    begun = _numbered(_begun(text))
+    begun = _listed(_numbered(_begun(text)))
     pieces = [_piece(begun[a:b], a == 0) for a, b in pairwise([0, *(m.start() for m in CUT.finditer(begun)), len(begun)])]
     if all(folded and not moved for folded, moved, _ in pieces):
         return begun, [] if begun == text else list(range(len(text) + 1))
