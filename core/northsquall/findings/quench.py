@@ -14,7 +14,7 @@ from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.chemistry import tamed_in
 from northsquall.findings.gas import GASES_SLOWLY, SMELL, _many
 from northsquall.findings.heat import boils_as_meant
-from northsquall.findings.sentences import named_in, sentence_of
+from northsquall.findings.sentences import named_in, sentence_of, sentence_start
 from northsquall.findings.words import PAPER_GONE
 from northsquall.gas import record_of
 from northsquall.heat.acids import free_acids
