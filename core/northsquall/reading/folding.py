@@ -133,6 +133,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("need_it_so", r"\b(you|we|I) need (?:some )?(?:ammonia|chlorine|hydrogen|bromine|sulfur dioxide|nitrogen|oxygen)(?=, so\b)", "{0} need it"),
     ("mass_then_strength", r"(?<=, )((?:about )?\d[\d.,]* ?g), (\d+ ?%)(?=[,;.\n])", "{0} ({1})"),
     ("label_of_a_vessel", r"(?m:^)(?:Flask|Vessel) {2,}(?=\d[\d.,]* ?m?L (?:[a-z-]+ )*(?:flask|beaker)\b)", "Apparatus: "),
+    ("residue_as_it_is", rf"{_NEW}(?:[Tt]he )?(?:[Rr]esidue|[Rr]est|[Bb]atch) (?:as it is|as obtained|as it stands|as left): (?=[a-z]+ )", ""),
+    ("is_too_quick", rf"{_NEW}[a-z]+ is too (?:quick|fast|slow|violent|expensive|wild)[;,] (?=[a-z]+[, ])", ""),
     ("aside_with_figures", rf"; {_ASIDE}, ({_BARE}(?:, {_BARE})*)(?=[;.\n]|$)", ", {1}; {0}"),
     ("aside_then_brackets", rf"; {_ASIDE} (\({_BARE}(?:, {_BARE}|, (?:max\.?|not above|stop at|limit|below) \d+ ?°C)*\))(?=[;.\n]|$)", " {1}; {0}"),
     ("off_at_its_pressure", rf"{_NEW}([A-Za-z]+(?: [a-z]+)?(?: ?(?:\+|and|&) ?(?!then\b)[a-z]+(?: [a-z]+)?)?) off,? (?:at )?(?=\d[\d.,]* ?(?:mbar|torr|hPa))", "Distil off {0} at "),

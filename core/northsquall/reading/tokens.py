@@ -699,7 +699,8 @@ def _number_words(tokens: list[Token]) -> list[Token]:
         if t.low in SMALL_FRACTIONS and follow is not None:  # "half an hour", "a tenth of a mole", "half a litre", "half-litre"
             k = i + 1 + (follow.low in ("of", "-"))
             k += k < len(tokens) and tokens[k].low in ("an", "a")
-            if k < len(tokens) and _is_unit(tokens[k]) and (k > i + 1 or t.low == "half"):
+            bare = t.low == "half" or (t.low == "quarter" and bool(out) and out[-1].low == "a" and follow.low in ("litre", "liter", "kilo"))
+            if k < len(tokens) and _is_unit(tokens[k]) and (k > i + 1 or bare):
                 first = out.pop() if out and out[-1].low in ("a", "an", "one") else t
                 out.append(Token("num", t.text, first.start, tokens[k - 1].end, SMALL_FRACTIONS[t.low]))
                 i = k
