@@ -124,3 +124,57 @@ def test_sound_tables_are_sound(kind: dict[str, Any]) -> None:
     rng, drawn = random.Random(f"table {kind['name']}"), 120 if DEEP else 10
     wrong = misjudged(in_tables(rng, kind) for _ in range(drawn))
     assert len(wrong) <= max(1, WRONG_SHARE * drawn), wrong
+
+
+CARD_LABELS = {
+    "place": ("Place", "Where", "Hood"),
+    "protection": ("Wear", "PPE", "On you"),
+    "people": ("Persons", "Who", "People"),
+    "vessel": ("Glass", "Flask", "Apparatus", "Set-up", "Vessel"),
+    "charge": ("Charge", "Take", "Have", "Need"),
+}
+CARD_SHARE = 0.12
+"""Of cards that may be read otherwise, as measured: their layouts are more than the tables'."""
+
+
+def _card_step(form: int, row: dict[str, Any]) -> str:
+    """A step with its figures behind it in one of four forms."""
+    do = row["do"][0].upper() + row["do"][1:]
+    warm = _range(row.get("T"), " °C", "").replace("-", " to ") if form in (0, 3) else _range(row.get("T"), " °C", "")
+    told = [x for x in (f"{row['t']} min" if "t" in row else "", warm) if x]
+    if form == 0:
+        return ", ".join([do, *told]) + "." + (f" At {row['lim']} °C: stop." if "lim" in row else "")
+    if form == 1:
+        return "; ".join([do, ", ".join(told[::-1])] if told else [do]) + (f"; tap shut at {row['lim']} °C" if "lim" in row else "") + "."
+    if form == 2:
+        told += [f"not above {row['lim']} °C"] if "lim" in row else []
+        return do + (f" ({', '.join(told)})" if told else "") + "."
+    return do + "." + (f" {' at '.join(told)}." if told else "") + (f" Stop at {row['lim']} °C." if "lim" in row else "")
+
+
+def on_cards(rng: random.Random, kind: dict[str, Any]) -> str:
+    """A text of a kind as a card: labels and what stands beside them, the charges in four forms, numbered steps in four."""
+    width, form, steps, mark = rng.choice((10, 12, 14)), rng.randrange(4), rng.randrange(4), rng.choice(("  ", "   ", ". ", ") "))
+
+    def line(label: str, said: str) -> str:
+        return f"{label:<{width}}{said}"
+
+    head = [line(rng.choice(CARD_LABELS[n]), rng.choice(TOLD["common"][n])) for n in ("place", "people", "protection")]
+    rng.shuffle(head)
+    items = [f"{a} {b}" + (f" ({m} mol)" if m else "") for a, b, m in kind["charges"]]
+    label = rng.choice(CARD_LABELS["charge"])
+    charges = [
+        [line(label, "; ".join(items))],
+        [line(label if k == 0 else "", x) for k, x in enumerate(items)],
+        ["", *(f"{a:<32}{b:<12}{m}".rstrip() for a, b, m in kind["charges"])],
+        ["", line("Material", "Amount"), *(f"{a:<32}{b}" + (f" ({m} mol)" if m else "") for a, b, m in kind["charges"])],
+    ][form]
+    rows = [f"{n}{mark}{_card_step(steps, {**r, 'do': rng.choice(r['do'])})}" for n, r in enumerate(kind["rows"], 1)]
+    vessel = line(rng.choice(CARD_LABELS["vessel"]), rng.choice(kind["vessel"]))
+    return "\n".join([f"CARD {rng.randrange(1, 60)}   {rng.choice(kind['title'])}", "", *head, vessel, *charges, "", *rows]) + "\n"
+
+
+def test_sound_cards_are_sound() -> None:
+    rng, each = random.Random("cards"), 40 if DEEP else 4
+    wrong = misjudged(on_cards(rng, kind) for kind in TOLD["kind"] for _ in range(each))
+    assert len(wrong) <= CARD_SHARE * each * len(TOLD["kind"]), wrong

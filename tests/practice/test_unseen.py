@@ -1,4 +1,4 @@
-"""Two thousand six hundred texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md.
+"""Some two thousand seven hundred texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md.
 
 Every third of them and the latest hundred and fifty here, all of them with `--deep`. The sound ones of 1569 to 1625 and 1726 to 1745 were run for false alarms before they had any (decisions 0045, 0046).
 """
@@ -23,6 +23,6 @@ def found() -> dict[str, list[tuple[str, bool, str]]]:
 
 def test_the_further_texts_reach_the_shares(found: dict[str, list[tuple[str, bool, str]]]) -> None:
     got = shares(found)
-    assert len(found) == (2600 if DEEP else 967)
+    assert len(found) == (2697 if DEEP else 999)
     assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
     assert got["alarms"] <= MOST_ALARMS
