@@ -9,6 +9,7 @@ from pathlib import Path
 
 import pypdfium2
 import pytest
+from browser.serving import Server
 from machine import slowness
 from playwright.sync_api import Page, expect
 
@@ -131,11 +132,18 @@ def test_from_paste_to_signature(server, as_user: Callable[..., Page], demo: dic
 
     # stop, start: all is there
     server.stop()
-    assert server.start() < 30 * slowness()
+    server.start()
     page = as_user("achterberg")
     row = page.get_by_role("row").filter(has_text="walked")
     expect(row.get_by_text("acceptable with conditions")).to_be_visible()
     expect(row.get_by_text("revision 2")).to_be_visible()
+
+
+@pytest.mark.timed
+def test_a_second_start_takes_seconds(server: Server) -> None:
+    """The bound only catches a hang; the figure stands in docs/performance.md."""
+    server.stop()
+    assert server.start() < 30 * slowness()
 
 
 def test_the_same_with_the_keyboard_alone(as_user: Callable[..., Page], demo: dict[str, str]) -> None:

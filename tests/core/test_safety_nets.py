@@ -186,3 +186,72 @@ def test_a_bath_taken_away_holds_nothing_that_follows() -> None:
     held = assess(read(set_up + "20 °C. " + feed))
     (air, water) = (a.exotherm.peak_T_C.best for a in (off, held))
     assert air is not None and water is not None and air > water + 5.0
+
+
+NITRATED = (
+    "Methyl 3-nitrobenzoate\n\nHood, sash down; visor, gloves, apron; two persons. 250 mL three-necked flask, stirrer, thermometer in the liquid, dropping funnel, one neck open; ice bath 1.5 kg.\n\n"
+    "1. Sulfuric acid 96 % w/w 40 mL, 0 °C; methyl benzoate 13.6 g slowly, below 10 °C.\n2. Nitric acid 65 % w/w 7.4 mL dropwise, 60 min, 5-15 °C; stop at 20 °C.\n"
+    "3. 30 min at 15 °C. TLC, ester beside: none.{there}\n4. Pour slowly on the ice in a 1 L beaker, stirring.\n5. Filter, cold water until neutral.\n"
+)
+
+
+@pytest.mark.parametrize("there", ["", " 20 g of ice is put into a 100 mL beaker to cool the funnel."])
+def test_the_ice_of_a_quench_is_not_that_of_another_vessel(there: str) -> None:
+    """What takes up the heat of dilution has no amount, whatever ice was weighed for something else."""
+    a = assess(read(NITRATED.format(there=there)))
+    assert a.verdict == "not established"
+    assert any(f.code == "P02" and "ice" in f.message for f in a.findings if f.severity == "condition")
+
+
+@pytest.mark.parametrize("gas", ["Some ammonia is added until it is deep blue.", "A little chlorine is led in at 20 °C."])
+def test_a_gas_of_no_amount_that_goes_in_is_asked_for(gas: str) -> None:
+    said = f"Copper complex\n\nCopper sulfate pentahydrate 10 g is dissolved in 50 mL of water in a 250 mL beaker in the hood. {gas} It is stirred 10 min.\n"
+    assert any(f.code == "P02" and "No amount" in f.message for f in assess(read(said)).findings if f.severity == "condition")
+
+
+PEROXIDE = "Rest of a bath\n\nHood, goggles, gloves, two persons. 1 L beaker, thermometer in the liquid.\n\n1. Water 200 mL and hydrogen peroxide 30 % 100 mL into the beaker.\n2. {said}\n3. Into the bottle for waste, cap with a vent.\n"
+
+
+@pytest.mark.parametrize(
+    ("said", "left"),
+    [
+        ("Leave it overnight. Filter through paper, white crystals are left.", True),
+        ("A peroxide strip shows 0.", True),
+        ("Leave it open overnight; peroxide strip, tried on fresh peroxide: none.", False),
+    ],
+)
+def test_peroxide_is_gone_only_where_it_stood_and_a_strip_says_so(said: str, left: bool) -> None:
+    """Handbook 3.3: peroxide is destroyed and tested with a strip; a filter paper is no strip."""
+    assert any(f.code == "Q01" for f in assess(read(PEROXIDE.format(said=said))).findings) is left
+
+
+BLEACHED = (
+    "Cyclopentanone\n\nHood, sash down; visor, gloves; two persons. 500 mL three-necked flask, stirrer, thermometer in the liquid, dropping funnel, one neck open; ice bath 2 kg.\n\n"
+    "1. Cyclopentanol 8.6 g and acetic acid 30 mL, 15 °C.\n2. Sodium hypochlorite 12 % w/w 60 mL dropwise, 60 min, 18-28 °C; stop at 33 °C.\n3. 60 min at 25 °C.\n4. {paper}\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("paper", "asked"),
+    [
+        ("If the starch-iodide paper is still blue, sodium bisulfite 4 g in 30 mL of water slowly until the paper stays white.", True),
+        ("Starch-iodide paper is still blue. Sodium bisulfite 4 g in 30 mL of water slowly until the paper stays white.", False),
+    ],
+)
+def test_a_paper_that_would_be_blue_has_shown_nothing(paper: str, asked: bool) -> None:
+    """Handbook 6.2: a dead strip says the same as none left; one that was blue before is its own control, one that is only asked about is not."""
+    assert any(f.code == "P03" for f in assess(read(BLEACHED.format(paper=paper))).findings) is asked
+
+
+def test_what_is_fed_until_the_paper_is_white_is_an_assumption_that_is_told() -> None:
+    """NaHSO3 + NaOCl, mole for mole: 0.016 mol of bleach left takes 46 % of 4 g (0.038 mol), with a tenth more."""
+    a = assess(read(BLEACHED.format(paper="Sodium bisulfite 4 g in 30 mL of water slowly until the starch-iodide paper stays white.")))
+    (why,) = [str(x["why"]) for x in a.assumptions if "of what is written goes in" in str(x["why"])]
+    assert 0.40 < float(why.split("%")[0].rsplit(" ", 1)[-1]) / 100 < 0.52
+
+
+def test_a_strength_that_the_absorber_before_told_is_an_assumption() -> None:
+    line = "to an empty 500 mL bottle, a wash bottle with 200 mL of 10 % caustic, an empty 250 mL bottle, a second wash bottle with 200 mL of caustic, and out at the back of the hood"
+    said = f"Hydrogen chloride\n\nHood, two persons, visor, gloves. 500 mL three-necked flask, stirrer, thermometer in the liquid, dropping funnel, condenser; its top goes {line}.\n\n1. Sodium chloride 11.7 g into the flask.\n2. Sulfuric acid 96 % w/w 30 mL dropwise, 60 min, 20-30 °C; stop at 35 °C.\n"
+    a = assess(read(said))
+    assert any("as in the absorber before it" in str(x["why"]) for x in a.assumptions)

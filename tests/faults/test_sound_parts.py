@@ -22,7 +22,7 @@ LEAST_MOL = 5e-4
 
 def looked_at(source: str) -> tuple[list[float], list[str], str]:
     """What goes in, mol; the conditions and stops; the verdict."""
-    a = assess(read(source))
+    a = assess(read(source), preview=True)
     mol: Counter[str] = Counter()
     for m in a.materials:
         if m.role != "absorber":
@@ -40,7 +40,7 @@ def test_a_part_in_other_words_says_the_same(host: str) -> None:
     wrong = []
     amounts, conditions, _ = as_written(host)
     for x in (x for x in PARTS if x["host"] == host):
-        for words in x["words"]:
+        for words in x["words"][:: 1 if DEEP else 2]:
             mol, found, verdict = looked_at(text(host, x["place"], words))
             if (
                 mol != amounts
@@ -65,7 +65,7 @@ def test_parts_of_several_tellers_together_stay_sound(host: str) -> None:
             if drawn.random() < 0.8:
                 parts[x["place"]] = drawn.choice(x["words"])
         source = parts.pop("title") + "\n\n" + "\n".join(v for v in parts.values() if v) + "\n"
-        verdict = assess(read(source)).verdict
+        verdict = assess(read(source), preview=True).verdict
         if verdict not in ("acceptable", "acceptable with conditions"):
             wrong.append((verdict, source))
     assert len(wrong) <= DRAWN // 10, wrong

@@ -22,6 +22,13 @@ def _range(ends: list[int] | None, unit: str, none: str) -> str:
     return none if ends is None else f"{ends[0]}{unit}" if ends[0] == ends[1] else f"{ends[0]}-{ends[1]}{unit}"
 
 
+def _figures(row: dict[str, Any], stop: str, warm_first: bool = True, to: str = "-") -> list[str]:
+    """The temperature, the time and the limit of a row, those it has."""
+    warm = [_range(row["T"], " °C", "").replace("-", to)] if "T" in row else []
+    long = [f"{row['t']} min"] if "t" in row else []
+    return [*(warm + long if warm_first else long + warm), *([f"{stop} {row['lim']} °C"] if stop and "lim" in row else [])]
+
+
 def _table(form: int, rows: list[dict[str, Any]], none: str) -> str:
     """The steps in one of ten forms: bars with and without units, gaps with and without a heading, numbered lines, tabs with the time first, figures in brackets, bullets, and the figures of a row in one cell."""
     if form in (0, 1):
@@ -46,13 +53,7 @@ def _table(form: int, rows: list[dict[str, Any]], none: str) -> str:
         ]
         return "\n".join(["Step\tTime\tTemp\tWhat to do\tMax", *tabs])
     if form == 6:
-        return "\n".join(
-            f"- {r['do']}"
-            + (f", {_range(r['T'], ' °C', '')}" if "T" in r else "")
-            + (f", {r['t']} min" if "t" in r else "")
-            + (f"; shut at {r['lim']} °C" if "lim" in r else "")
-            for r in rows
-        )
+        return "\n".join(f"- {', '.join([r['do'], *_figures(r, '')])}" + (f"; shut at {r['lim']} °C" if "lim" in r else "") for r in rows)
     if form == 7:
         cells = [
             f"| {n} | {r['do']} | {_range(r.get('T'), ' °C', none)}{', stop ' + str(r['lim']) + ' °C' if 'lim' in r else ''} | {str(r['t']) + ' min' if 't' in r else none} |"
@@ -60,26 +61,14 @@ def _table(form: int, rows: list[dict[str, Any]], none: str) -> str:
         ]
         return "\n".join(["| step | action | T | time |", "|---|---|---|---|", *cells])
     if form == 8:
-        cells = []
-        for n, r in enumerate(rows, 1):
-            figures = [f"{r['t']} min"] if "t" in r else []
-            figures += [_range(r["T"], " °C", "")] if "T" in r else []
-            figures += [f"stop at {r['lim']} °C"] if "lim" in r else []
-            cells.append(f"| {n} | {r['do']} | {', '.join(figures) or none} |")
+        cells = [f"| {n} | {r['do']} | {', '.join(_figures(r, 'stop at', warm_first=False)) or none} |" for n, r in enumerate(rows, 1)]
         return "\n".join(["| no | step | detail |", "|---|---|---|", *cells])
     if form == 9:
-        return "\n".join(
-            f"{n:>2}  {r['do'][0].upper()}{r['do'][1:]}"
-            + (f"   {r['t']} min" if "t" in r else "")
-            + (f"   {_range(r['T'], ' °C', '')}" if "T" in r else "")
-            + (f"   limit {r['lim']} °C" if "lim" in r else "")
-            for n, r in enumerate(rows, 1)
-        )
+        gapped = ["   ".join([f"{r['do'][0].upper()}{r['do'][1:]}", *_figures(r, "limit", warm_first=False)]) for r in rows]
+        return "\n".join(f"{n:>2}  {x}" for n, x in enumerate(gapped, 1))
     lines = []
     for n, r in enumerate(rows, 1):
-        figures = [_range(r["T"], " °C", "")] if "T" in r else []
-        figures += [f"{r['t']} min"] if "t" in r else []
-        figures += [f"{'stop at' if form == 3 else 'max'} {r['lim']} °C"] if "lim" in r else []
+        figures = _figures(r, "stop at" if form == 3 else "max")
         if form == 3:
             lines.append("; ".join([f"{n}. {r['do'][0].upper()}{r['do'][1:]}", *figures]) + ".")
         else:
@@ -140,14 +129,12 @@ CARD_SHARE = 0.12
 def _card_step(form: int, row: dict[str, Any]) -> str:
     """A step with its figures behind it in one of four forms."""
     do = row["do"][0].upper() + row["do"][1:]
-    warm = _range(row.get("T"), " °C", "").replace("-", " to ") if form in (0, 3) else _range(row.get("T"), " °C", "")
-    told = [x for x in (f"{row['t']} min" if "t" in row else "", warm) if x]
+    told = _figures(row, "not above" if form == 2 else "", warm_first=form == 1, to=" to " if form in (0, 3) else "-")
     if form == 0:
         return ", ".join([do, *told]) + "." + (f" At {row['lim']} °C: stop." if "lim" in row else "")
     if form == 1:
-        return "; ".join([do, ", ".join(told[::-1])] if told else [do]) + (f"; tap shut at {row['lim']} °C" if "lim" in row else "") + "."
+        return "; ".join([do, ", ".join(told)] if told else [do]) + (f"; tap shut at {row['lim']} °C" if "lim" in row else "") + "."
     if form == 2:
-        told += [f"not above {row['lim']} °C"] if "lim" in row else []
         return do + (f" ({', '.join(told)})" if told else "") + "."
     return do + "." + (f" {' at '.join(told)}." if told else "") + (f" Stop at {row['lim']} °C." if "lim" in row else "")
 

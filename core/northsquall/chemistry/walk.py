@@ -49,11 +49,10 @@ AS_NEEDED = ("neutralise", "destroy")
 """Steps whose unwritten amount follows from what it has to take: to pH 7, or until destroyed."""
 
 
-UNTIL_GONE = patterns.compile(
-    r"\b(?:until|till)\b[^.;\n]{0,60}\b(?:white|colou?rless|gone|negative|disappear\w*|fade[sd]?|clear|no (?:more|longer)|decolou?ri[sz]ed)\b|\b(?:must (?:be|stay)|stays) (?:white|colou?rless)\b",
-    re.I,
-)
-"""Words by which what destroys goes in until it has: what is written of it is what is at hand."""
+UNTIL_SEEN = patterns.compile(rf"{lex.UNTIL_SEEN}|{lex.UNTIL_WHITE.pattern}", re.I)
+"""What destroys goes in until it is seen to have: what is written of it is what is at hand."""
+SEEN_WITHIN = 160
+"""Characters of a line, from where a step begins, in which that may stand."""
 OVERSHOT = 0.1
 """Part by which more of it goes in than is needed (assumption)."""
 
@@ -120,6 +119,8 @@ class Walk:
     """Gas that left every absorber."""
     needed: dict[str, float] = field(default_factory=dict)
     """Moles of materials written as "until neutral" or "until destroyed", as worked out; by material."""
+    parts: dict[str, float] = field(default_factory=dict)
+    """Part of a written amount that went in, of what was fed until it was seen to be enough; by material."""
     turns: dict[tuple[int, str], list[Entry]] = field(default_factory=dict)
     """Entries by step and vessel, in their turn."""
 
@@ -454,19 +455,20 @@ class _Walker:
                 if amount > 0 or step.kind == "neutralise":  # what destroys nothing stays an unwritten amount
                     trial = self.result.needed[key] = amount
             x = stream_of(lot, self.which, trial)
-            if (
-                x is not None
-                and lot.mol is not None
-                and lot.substance is not None
-                and here is not None
-                and step.kind == "destroy"
-                and UNTIL_GONE.search(self.procedure.flowing[step.span[0] : step.span[0] + 160].split("\n")[0])
-            ):
-                amount, there = needed(lot.substance, here, step.kind, self.wanted) * (1.0 + OVERSHOT), lot.mol[1]
-                x = x.scaled(amount / there) if 0.0 < amount < there else x
             if x is not None:
-                out.append(x)
+                out.append(x.scaled(self._part_that_goes_in(step, key, here)))
         return out
+
+    def _part_that_goes_in(self, step: Step, key: str, here: Stream | None) -> float:
+        """Part of a written amount that goes in: what is fed until it is seen to have destroyed what is there stops then, a little late."""
+        lot, line = self.lots[key], self.procedure.flowing[step.span[0] : step.span[0] + SEEN_WITHIN].split("\n")[0]
+        if step.kind != "destroy" or lot.mol is None or lot.substance is None or here is None or not UNTIL_SEEN.search(line):
+            return 1.0
+        part = needed(lot.substance, here, step.kind, self.wanted) * (1.0 + OVERSHOT) / lot.mol[1]
+        if not 0.0 < part < 1.0:
+            return 1.0
+        self.result.parts[key] = part
+        return part
 
     def take(self, step: Step) -> Stream:
         """What a step brings over from another vessel: all of it, or its share; the rest stays there."""

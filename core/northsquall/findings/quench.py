@@ -74,9 +74,8 @@ def left_over(c: Context) -> Iterator[Finding]:
         until = _until_seen(c, x)
         if until is not None and any(q is None or q.approximate for q in until):
             continue  # "in portions until bright yellow, about 12 mL"
-        gone = x.by_itself > 1.0 - LEAST_LEFT or STANDS_ON.search(c.procedure.flowing) is not None
-        if x.record["id"] == "peroxide" and gone and _strip_behind(c, x):
-            continue  # it has gone by itself, and a strip shows it
+        if x.record["id"] == "peroxide" and _stood_and_gone(c, x):
+            continue  # and a strip shows it
         name = c_label(x)
         amount = _amount_words(x)
         danger = x.record["danger"]
@@ -104,7 +103,8 @@ def left_over(c: Context) -> Iterator[Finding]:
 
 
 STRIP_SHOWS = patterns.compile(
-    r"\b(?:(?:peroxide|starch[- ]iodide) (?:test )?)?(?:strips?|papers?)\b[^.;\n]{0,60}(?:\b(?:negative|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b|: (?:none|nothing)\b)",
+    r"\b(?:peroxide|starch[- ]iodide) (?:test )?(?:strips?|papers?)\b[^.;\n]{0,30}\b(?:negative|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b"
+    r"|\b(?:peroxide (?:test )?)?strips?\b[^.;\n]{0,60}: (?:none|nothing)\b",
     re.I,
 )
 """A strip that shows that no peroxide is left."""
@@ -115,14 +115,16 @@ STANDS_ON = patterns.compile(
 """Peroxide that metal salts decay while it stands."""
 
 
-def _strip_behind(c: Context, x: Leftover) -> bool:
-    """Whether a strip is told to be negative behind the last charge of what is left."""
+def _stood_and_gone(c: Context, x: Leftover) -> bool:
+    """Whether a strip is told to be negative behind the last charge of peroxide, which has gone by itself or has stood since."""
     fed = [
         s.span[1]
         for s in c.procedure.steps
         if s.kind in ("charge", "add", "dose") and any(x.root in of.parts for k in s.materials if (of := c.lots[k].substance) is not None)
     ]
-    return STRIP_SHOWS.search(c.procedure.flowing, max(fed, default=0)) is not None
+    behind = c.procedure.flowing[max(fed, default=0) :]
+    stood = x.by_itself > 1.0 - LEAST_LEFT or STANDS_ON.search(behind) is not None
+    return stood and STRIP_SHOWS.search(behind) is not None
 
 
 TESTED = patterns.compile(

@@ -102,11 +102,13 @@ SEEN_BLUE = patterns.compile(
     re.I,
 )
 """A paper that has answered: it is its own control for what it shows later."""
+NOT_YET = patterns.compile(r"\b(?:if|when|whenever|should|until|till|must|has to|as long as|while)\b[^.;\n]*$", re.I)
+"""Before it: what it would show, and has not."""
 
 
 def _controlled(text: str, m: re.Match[str]) -> bool:
     """Whether a control stands by a test: near it, or near another mention of the same strip, rim or paper, or it answered before."""
-    if SEEN_BLUE.search(text[: m.end()]) is not None:
+    if any(NOT_YET.search(text[: x.end()].rpartition("\n")[2]) is None for x in SEEN_BLUE.finditer(text, 0, m.end())):
         return True
     keys = {k.lower() for k in KEYS.findall(m.group())}
     places = [m, *(x for x in KEYS.finditer(text) if x.group().lower() in keys)]

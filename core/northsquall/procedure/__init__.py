@@ -1,6 +1,7 @@
 """The procedure document: what an author handed in, as read."""
 
 from northsquall.procedure.document import (
+    AS_BEFORE_IT,
     Assumption,
     Bath,
     Chemistry,
@@ -25,6 +26,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "Assumption", "Bath", "Chemistry", "Closing", "Curve", "Edit", "Laboratory", "Material", "Place", "Procedure", "Quantity", "Results", "Sample", "Seen", "Slip", "Span",
+    "AS_BEFORE_IT", "Assumption", "Bath", "Chemistry", "Closing", "Curve", "Edit", "Laboratory", "Material", "Place", "Procedure", "Quantity", "Results", "Sample", "Seen", "Slip", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, field
 from functools import cache
 
-from northsquall.procedure import Material, Procedure, Strength
+from northsquall.procedure import AS_BEFORE_IT, Material, Procedure, Strength
 from northsquall.procedure.units import UnitError, convert, dimension
 from northsquall.substances import Catalogue, Substance
 from northsquall.substances.density import SPREAD, estimated_density
@@ -288,7 +288,7 @@ def _mass_fraction(lot: Lot, m: Material, s: Substance, catalogue: Catalogue) ->
         lot.inputs.append(Input(name="strength", value=st.molar, unit="mol/L", origin="procedure", span=st.span))
         return (percent, percent, percent)
     if st.basis == "assumed":
-        source = (s.commercial or {}).get("source", "")
+        source = st.word if st.word == AS_BEFORE_IT else (s.commercial or {}).get("source", "")
         source = source or (f"{st.word}, no source" if lot.carrier else f"{st.word} at room temperature, by its solubility")
         lot.assumptions.append(f"strength not written: {st.low:g}–{st.high:g} % taken ({source})")
         lot.inputs.append(Input(name="strength", value=st.percent_w, unit="%", origin="assumed", note=str(source)))

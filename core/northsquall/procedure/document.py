@@ -49,6 +49,10 @@ class Strength(Part):
     span: Span | None = None
 
 
+AS_BEFORE_IT = "as in the absorber before it"
+"""The word of a strength that nobody wrote, of what stands in a line behind the same at a written one."""
+
+
 class Bath(Part):
     """What the vessel stands in. Masses in grams; None is "not written", never zero."""
 

@@ -485,16 +485,15 @@ def _meant(account: Account, m: Mention, opens: bool) -> list[Material]:
     if m.identity == "diethyl ether" and m.name.lower() == "ether" and not placed and account.source[: m.start].lower().endswith("the "):
         if any(x.step is not None and x.name.lower().endswith(" ether") for x in account.doc.materials):
             return []  # "the ether is washed", where tert-butyl methyl ether took it up
-    if placed and m.identity in ("water", "ice") and TO_THE_WATER.search(account.source[max(0, m.start - 140) : m.start]):
-        return []  # "added to the water", "dripped on the ice": to what is there
+    if placed and m.identity == "water" and TO_THE_WATER.search(account.source[max(0, m.start - 90) : m.start]):
+        return []  # "added to the water": to what is there
     if placed and m.identity not in ("water", "ice") and not (m.strength and m.strength.word == "saturated"):
         return []
     return [new_lot(account, m)] if opens else []
 
 
 TO_THE_WATER = patterns.compile(
-    r"\b(?:add|sprinkle|strew|stir|put|drop|drip|run|pour|tip)\w* [^.;]{0,100}?\b(?:in ?to|to|in|on ?to|on|over) the (?:cold |cool |iced? |crushed )?$|\b(?:dropwise|by drops|slowly) (?:on ?to|on|over|in ?to) the (?:crushed )?$",
-    re.I,
+    r"\b(?:add|sprinkle|strew|stir|put|drop)\w* [^.;]{0,60}?\b(?:in ?to|to|in) the (?:cold |cool |iced? )?$", re.I
 )
 
 

@@ -9,7 +9,7 @@ from itertools import pairwise
 from rdkit import Chem
 
 from northsquall import patterns
-from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
+from northsquall.procedure import AS_BEFORE_IT, Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.procedure.volumes import left_in
 from northsquall.reading import lexicon as lex
@@ -2509,15 +2509,10 @@ def place_absorbers(account: Account) -> None:
         account.trains.append((Clause([], lot.span[0], lot.span[1], None, None, 0), [lot]))
     if source is None or not account.trains:
         return
-    strength: dict[str, Strength] = {}
     for clause, lots in account.trains:
         for lot in lots:
             _give_back(account, clause, lot)
-            told = lot.strength is not None and (lot.strength.percent_w is not None or lot.strength.molar is not None)
-            if lot.identity is None or told or lot.amount is None:
-                strength |= {lot.identity: lot.strength} if lot.identity is not None and lot.strength is not None and told else {}
-            elif lot.identity in strength:
-                lot.strength = strength[lot.identity]  # "200 mL of ten percent caustic, … a second with 200 mL of caustic"
+    _as_before_it([lot for _, lots in account.trains for lot in lots])
     source = _gassed_before(account, source)
     for _, lots in account.trains:
         _in_one_liquid(account, lots)
@@ -2544,6 +2539,18 @@ def place_absorbers(account: Account) -> None:
         for m in lots:
             m.step = -k
     in_order(doc, [*steps, *doc.steps])
+
+
+def _as_before_it(lots: list[Material]) -> None:
+    """ "200 mL of ten percent caustic, … a second with 200 mL of caustic": the second as strong as the first, by assumption."""
+    told: dict[str | None, float] = {}
+    for lot in lots:
+        percent = lot.strength.percent_w if lot.strength is not None else None
+        if percent is not None:
+            told[lot.identity] = percent
+        elif lot.amount is not None and lot.identity in told and (lot.strength is None or lot.strength.molar is None):
+            same = told[lot.identity]
+            lot.strength = Strength(percent_w=same, low=same, high=same, basis="assumed", word=AS_BEFORE_IT)
 
 
 def _give_back(account: Account, clause: Clause, lot: Material) -> None:
@@ -3074,7 +3081,7 @@ def _topic(account: Account, r: Reading) -> None:
         return _quench(account, r)
 
     vented = verb == "distil" and not r.measured  # "surplus distilled off, vent through the caustic"
-    taken = account.doc.steps and UNTIL_WHITE.search(text) and any(m.identity in TAKES_AWAY for m in r.mentions)
+    taken = account.doc.steps and lex.UNTIL_WHITE.search(text) and any(m.identity in TAKES_AWAY for m in r.mentions)
     spent = FIRST_OF_IT.search(text) is not None and any(m.identity in lex.ITS_COLOUR_GOES for m in r.mentions)
     if verb == "destroy" or (r.mentions and lex.DESTROYS.search(text) and not vented and not spent) or (taken and verb in ("add", None)):
         return _destroy(account, r)
@@ -3118,11 +3125,6 @@ SLOWLY_INTO = patterns.compile(
 )
 """ "Slowly into 400 mL of cold water with 5 g of bisulfite, 1 L beaker": the batch."""
 QUENCH_HEAD = patterns.compile(r"^\W*(?:quench(?:ing)?|excess|surplus)\s*[:=–-]", re.I)
-UNTIL_WHITE = patterns.compile(
-    r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b",
-    re.I,
-)
-""" "Bisulfite until the paper stays white": it takes away what is left."""
 BY_CHROMATOGRAPHY = patterns.compile(r"^\W*(?:by )?(?:TLC|GC|HPLC|NMR|IR)\b", re.I)
 """ "TLC beside the chloride quenched in methanol shows none": a test, whatever was poured for it."""
 BY_POURING = patterns.compile(r"\bby (?:\w+ly )?(?:pouring|running|dripping|tipping|emptying|dropping|adding)\b", re.I)

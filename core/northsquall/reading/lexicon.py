@@ -645,6 +645,12 @@ UNTIL_SEEN = (
     r"|stop(?:s|ped)?|ceases?|neutral|pH|decolou?ri[sz]\w+|blue|brown|yellow|green|red|violet|purple|orange)\b"
 )
 """An addition that ends at what is seen, and not at a time or a temperature."""
+UNTIL_WHITE = patterns.compile(
+    r"\b(?:until|till)\b[^.;]{0,45}\b(?:white|colou?rless|negative|no (?:more |longer )?(?:blue|colou?r)|not (?:turn )?blue|nothing blue|blank)\b"
+    r"|\b(?:papers?|strips?|starch[- ]iodide) (?:must be|must stay|stays?|has to stay) white\b",
+    re.I,
+)
+""" "Bisulfite until the paper stays white": it takes away what is left."""
 TITLE = patterns.compile(r"\s*[^\n]{3,110}\n[ \t]*\n")
 """A first line on its own: what a text is about."""
 

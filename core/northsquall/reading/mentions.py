@@ -612,8 +612,6 @@ def _comes_from(items: list[Item], m: Mention, out: list[Mention]) -> bool:
     ):
         return True
     gas = lex.is_gas_name(m.identity)
-    if gas and not m.measured and any(is_word(at(items, i), "some", "little") for i in (m.index - 1, m.first - 1)):
-        return True  # "until pH 2; a little SO2, hood"
     return gas and is_word(at(items, k), "from") and any(o.measured and k < o.first <= k + 2 for o in out)
 
 

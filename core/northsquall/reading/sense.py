@@ -245,13 +245,6 @@ BASES = (
 BY_PAPER = patterns.compile(r"\b(?:until|till|to)\b[^.;\n]{0,40}\b(?:pH|paper|litmus|neutral|seven)\b", re.I)
 
 
-UNTIL_WHITE = patterns.compile(
-    r"\b(?:until|till)\b[^.;\n]{0,40}\b(?:papers?|strips?|iodide|starch)\b[^.;\n]{0,25}\b(?:white|colou?rless|negative)\b|\b(?:papers?|strips?|starch[- ]iodide) (?:must be|must stay|stays?|has to stay) white\b",
-    re.I,
-)
-"""Words by which a paper shows that an oxidant is gone."""
-
-
 def _neutralised_by_paper(doc: Procedure, source: str) -> None:
     """ "Bicarbonate by the spoon until the paper says seven", "put in soda until it is neutral to litmus": how much goes in the paper tells."""
     lots = {m.id: m for m in doc.materials}
@@ -267,7 +260,7 @@ def _neutralised_by_paper(doc: Procedure, source: str) -> None:
         elif (
             s.kind in ("add", "dose")
             and any(m.identity in DESTROYS for m in held)
-            and UNTIL_WHITE.search(source[s.span[0] : s.span[0] + 160].split("\n")[0])
+            and lex.UNTIL_WHITE.search(source[s.span[0] : s.span[0] + 160].split("\n")[0])
         ):
             s.kind = "destroy"
         elif (
@@ -407,7 +400,23 @@ def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
     return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None and not _is_put_in(_sentence(source, m.span[0]))
 
 
+ON_THE_ICE = patterns.compile(r"\b(?:on ?to|on|over|in ?to) the (?:crushed |broken )?$", re.I)
+
+
+def _is_the_ice_there(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Drip it on the ice", into the vessel in which ice was weighed before: that ice, and no more. In another vessel its amount is missing."""
+    if m.identity != "ice" or m.amount is not None or ON_THE_ICE.search(source[max(0, m.span[0] - 20) : m.span[0]]) is None:
+        return False
+    lots = {x.id: x for x in doc.materials}
+    mine = next((s for s in doc.steps if m.id in s.materials), None)
+    return mine is not None and any(
+        s.n < mine.n and s.vessel == mine.vessel and any(lots[k].identity == "ice" and lots[k].amount for k in s.materials)
+        for s in doc.steps
+    )
+
+
 TAKEN_BACK = (
+    (_is_the_ice_there, "the ice that is there: not charged again"),
     (_comes_off, "a gas that nothing leads in: taken as what comes off, and not charged"),
     (_stood_ready, "stands ready: not charged"),
     (_is_left_over, "left over of what was charged: not charged again"),

@@ -129,6 +129,17 @@ def assumptions(c: Context) -> list[dict[str, Any]]:
         for x in c.lots.values()
         for a in x.assumptions
     ]
+    out += [
+        {
+            "path": "",
+            "low": None,
+            "value": None,
+            "high": None,
+            "why": f"{c.lots[k].label}: {part:.0%} of what is written goes in, what it takes until that is seen and a tenth more",
+            "by": "default",
+        }
+        for k, part in c.walk.parts.items()
+    ]
     out += [{"path": "", "low": None, "value": None, "high": None, "why": n, "by": "default"} for n in (c.pot.notes if c.pot else [])]
     return out
 
