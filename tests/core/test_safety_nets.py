@@ -255,3 +255,83 @@ def test_a_strength_that_the_absorber_before_told_is_an_assumption() -> None:
     said = f"Hydrogen chloride\n\nHood, two persons, visor, gloves. 500 mL three-necked flask, stirrer, thermometer in the liquid, dropping funnel, condenser; its top goes {line}.\n\n1. Sodium chloride 11.7 g into the flask.\n2. Sulfuric acid 96 % w/w 30 mL dropwise, 60 min, 20-30 °C; stop at 35 °C.\n"
     a = assess(read(said))
     assert any("as in the absorber before it" in str(x["why"]) for x in a.assumptions)
+
+
+def test_a_text_of_which_nothing_is_read_is_not_acceptable() -> None:
+    """What is done and came to no step, and no amount at all: nothing is known, and nothing unknown is safe."""
+    said = "CARD 3   DYE START\n\nWhat        naphthalene and nitrating mix, by eye\nCan         paint tin, lid hammered on\nOver        the camp fire\nOpen        with a long stick\nQuench      none, pour it out on the snow\nDry         on newspaper by the fire\n"
+    a = assess(read(said))
+    assert a.verdict == "not established"
+    assert any(f.code == "P02" and "No amount of anything" in f.message for f in a.findings)
+
+
+QUENCHED = (
+    "Benzophenone\n\nHood, visor, gloves, two persons. The complex, from benzophenone (5.5 g, 0.030 mol) and aluminium chloride (4.4 g, 0.033 mol) in dichloromethane (40 mL), was cooled to 5 °C in a 100-mL flask. "
+    "Ice (150 g) and hydrochloric acid (37 % w/w, 12 mL) were placed in a 600-mL beaker with a mechanical stirrer and a thermometer in the liquid. The complex was {how} during 30 min, below 15 °C.\n"
+)
+
+
+@pytest.mark.parametrize(
+    "how", ["run on to the stirred ice in small portions", "poured on to the ice in small portions", "dripped on the cold ice"]
+)
+def test_what_is_run_on_to_the_ice_goes_where_the_ice_is(how: str) -> None:
+    """The ice that was weighed into another vessel is the quench's, and its amount is known."""
+    a = assess(read(QUENCHED.format(how=how)))
+    (quench,) = [s for s in a.steps if s.kind == "quench"]
+    assert quench.vessel == "600 mL beaker"
+    assert not [f.message for f in a.findings if f.code == "P02" and "ice" in f.message]
+
+
+def charged(text: str) -> list[str]:
+    return sorted(m.name.lower() for m in read(text).materials if m.role != "absorber")
+
+
+@pytest.mark.parametrize(
+    ("said", "names"),
+    [
+        ("We make bromocyclohexane for the course.\n\nCyclohexanol 10 g is put in a 250 mL flask.", ["cyclohexanol"]),
+        ("Into a 250 mL flask go 10 g of cyclohexanol and bromocyclohexane.", ["bromocyclohexane", "cyclohexanol"]),
+        ("As ethyl acetate was not at hand, 50 mL of water was poured on 2 g of sodium hydride in a beaker.", ["sodium hydride", "water"]),
+        (
+            "Cyclohexanol 100 g, red phosphorus 10 g.\n\nAlcohol and phosphorus are put in a 500 mL flask.",
+            ["cyclohexanol", "red phosphorus"],
+        ),
+        ("Red phosphorus 10 g.\n\nAlcohol and phosphorus are put in a 500 mL flask.", ["alcohol", "red phosphorus"]),
+    ],
+)
+def test_what_is_named_and_does_not_go_in_is_not_charged(said: str, names: list[str]) -> None:
+    """Only what the words say is there for another reason; an alcohol of which nothing was weighed stays a charge that lacks its amount."""
+    assert charged("Batch\n\n" + said + "\n") == names
+
+
+PERMANGANATE = (
+    "Chlorobenzoic acid\n\nHood, goggles, gloves, two persons. 500 mL three-necked flask, stirrer, thermometer in the liquid, condenser open at the top, water on; water bath.\n\n"
+    "1. Water 180 mL and 4-chlorotoluene 5.1 g, 80 °C.\n2. Potassium permanganate 15.8 g in ten portions over 2.5 h, 80-90 °C, each when the violet of the last has gone; none above 95 °C.\n3. 90 min at 90 °C. {spot}\n4. Filter hot.\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("spot", "left"),
+    [
+        ("A spot on filter paper is no longer violet.", False),
+        ("If a spot on paper is not violet, go on.", True),
+        ("A spot on paper is violet.", True),
+    ],
+)
+def test_permanganate_is_gone_where_a_spot_shows_it(spot: str, left: bool) -> None:
+    """Common practice, no source: a drop on filter paper shows no violet ring."""
+    raised = [f for f in assess(read(PERMANGANATE.format(spot=spot))).findings if f.code == "Q01" and "permanganate are left" in f.message]
+    assert bool(raised) is left
+
+
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [
+        ("Sugar 300 g and water 100 mL in a pressure cooker, lid locked, valve stuck with dough, on the ring.", "G02"),
+        ("Sugar 200 g is melted in a 250 mL beaker; cold water is poured on at 180 °C.", "H10"),
+        ("Ether 50 mL from the old tin is poured on 5 g of the residue in a 250 mL beaker.", "S06"),
+    ],
+)
+def test_what_hurts_without_a_reaction_is_found(said: str, code: str) -> None:
+    """Steam, pressure and peroxides need no recognised reaction (common practice, no source)."""
+    assert any(f.code == code and f.severity != "note" for f in assess(read("Trial\n\n" + said + "\n")).findings)

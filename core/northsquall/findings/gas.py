@@ -328,7 +328,8 @@ GASES_SLOWLY = ("diazonium", "azide", "peroxide", "hydroperoxide", "n-halogen", 
 
 
 SHUT_AT_ONCE = patterns.compile(
-    r"\b(?:as (?:quickly|fast) as|quickly|at once|immediately|instantly|straight away|right away|before (?:it|the gas|much))\b", re.I
+    r"\b(?:as (?:quickly|fast) as|quickly|at once|immediately|instantly|straight away|right away|before (?:it|the gas|much)|(?:cap|lid|stopper|cork|bung)(?: \w+)? on(?: tight| it)?,? and (?:shook|shaken|shake))\b",
+    re.I,
 )
 """Words by which a vessel is shut before its gas has come."""
 

@@ -16,7 +16,7 @@ from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.chemistry import TITRATES
 from northsquall.findings.sentences import named_in
 from northsquall.gas.records import record_of, with_record
-from northsquall.procedure import Material, Step
+from northsquall.procedure import NO_STEP, Material, Step
 from northsquall.procedure.amounts import Lot, lots_of
 from northsquall.procedure.units import convert
 from northsquall.reading import lexicon as lex
@@ -372,8 +372,15 @@ def missing(c: Context) -> Iterator[Finding]:
         called = KINDS_CALLED.search(c.procedure.flowing)
         met = [x.substance for x in c.lots.values()]
         named = any(x is None or x.id not in ("water", "ice") for x in (*met, *named_in(c.procedure.flowing)))
-        if called is not None or not named:
-            which = f"“{called.group()}” does not say what it is" if called is not None else "no substance is named"
+        undone = next((x for x in c.procedure.unread if x.why == NO_STEP), None)
+        if called is not None or not named or undone is not None:
+            which = (
+                f"“{called.group()}” does not say what it is"
+                if called is not None
+                else f"of “{' '.join(undone.text.split())}” no step came"
+                if undone is not None and named
+                else "no substance is named"
+            )
             first = c.procedure.steps[0]
             yield finding(
                 "P02", "condition", f"No amount of anything is written, and {which}: what reacts, and how much, is not established.",

@@ -76,6 +76,8 @@ def left_over(c: Context) -> Iterator[Finding]:
             continue  # "in portions until bright yellow, about 12 mL"
         if x.record["id"] == "peroxide" and _stood_and_gone(c, x):
             continue  # and a strip shows it
+        if x.record["id"] == "permanganate" and SPOT_SHOWS.search(c.procedure.flowing, _last_fed(c, x)) is not None:
+            continue  # more of it was used up than the equation takes
         name = c_label(x)
         amount = _amount_words(x)
         danger = x.record["danger"]
@@ -115,14 +117,26 @@ STANDS_ON = patterns.compile(
 """Peroxide that metal salts decay while it stands."""
 
 
-def _stood_and_gone(c: Context, x: Leftover) -> bool:
-    """Whether a strip is told to be negative behind the last charge of peroxide, which has gone by itself or has stood since."""
+SPOT_SHOWS = patterns.compile(
+    r"(?<!if )(?<!if a )(?<!if the )\b(?:spot|drop)\b(?: \w+){0,6} (?:no longer|not|free of|without(?: any)?) (?:violet|purple|pink)\b(?!\?)|\bspot(?: \w+){0,5} colou?rless\b",
+    re.I,
+)
+"""A spot on paper that shows that no permanganate is left."""
+
+
+def _last_fed(c: Context, x: Leftover) -> int:
+    """Where the last charge of what is left ends in the text."""
     fed = [
         s.span[1]
         for s in c.procedure.steps
         if s.kind in ("charge", "add", "dose") and any(x.root in of.parts for k in s.materials if (of := c.lots[k].substance) is not None)
     ]
-    behind = c.procedure.flowing[max(fed, default=0) :]
+    return max(fed, default=0)
+
+
+def _stood_and_gone(c: Context, x: Leftover) -> bool:
+    """Whether a strip is told to be negative behind the last charge of peroxide, which has gone by itself or has stood since."""
+    behind = c.procedure.flowing[_last_fed(c, x) :]
     stood = x.by_itself > 1.0 - LEAST_LEFT or STANDS_ON.search(behind) is not None
     return stood and STRIP_SHOWS.search(behind) is not None
 
@@ -1658,13 +1672,14 @@ def eyes_bare(c: Context) -> Iterator[Finding]:
 
 _GEAR = r"(?:gloves?|goggles|(?:safety )?glasses|specs|spectacles|visors?|masks?|aprons?|(?:lab(?:oratory)? )?coats?|eye protection|(?:face )?shields?|protective (?:gear|clothing|equipment))"
 REFUSED = patterns.compile(
-    rf"\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
+    rf"\b(?:no|without|neither) [a-z -]{{3,24}}(?:, | nor )(?:nor )?{_GEAR} (?:or|nor|and) {_GEAR}\b|\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
     r"|\b(?:wears?|wore|wearing|with|has|had|only) (?:just |only )?(?:his|her|my|their|the|own|ordinary|everyday|normal) (?:own )?(?:reading |sun|everyday |ordinary |normal |prescription )glasses\b|\bsunglasses\b"
     rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
     rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b"
     r"|\b(?:pipett\w*|drawn up|sucked(?: up)?|suck)\b[^.;\n]{0,25}\b(?:by|with) (?:the |my )?mouth\b|\bmouth[- ]pipett\w*\b"
     r"|\bnothing (?:on|over|for|before) (?:the|my|his|her|our) (?:eyes|face|hands)\b"
-    rf"|\b{_GEAR}(?:\t| {{2,}}|: )(?:no|none|not needed|nobody)\b",
+    rf"|\b{_GEAR}(?:\t| {{2,}}|: )(?:-(?=\s|$)|(?:no|none|not needed|nobody|cotton|wool\w*|knitted|fingerless|torn|with holes?)\b)"
+    rf"|\b{_GEAR}\b[^.;\n]{{0,25}}\btaken off\b(?! (?:the|outside|only|at|when|after|last|in the))",
     re.I,
 )
 """Protection that the author goes without, and what the mouth draws up."""

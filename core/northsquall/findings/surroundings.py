@@ -225,10 +225,10 @@ def _goes_on(c: Context, r: ReactionLine) -> bool:
 
 
 FLAME = patterns.compile(
-    r"\b(?:(?:naked|open|free|direct|bare|small|luminous|smoky|low|full|big|large|strong|hot) (?:gas )?flame|flame-heated|bunsen(?: burner)?|(?:over|on|onto) (?:a|the) (?:gas )?(?:burner|flame|ring)|(?:with|over|on) (?:an? |the )?open (?:gas )?burner|with (?:a|the) (?:small |little |big |low |gas )*burner|(?:burner|flame) (?:(?:under|beneath|below) (?:the|a|it|gauze|wire)|underneath)|(?:fan|roaring|large|wide|second) burner|(?:camping|kitchen|gas|alcohol|paraffin|spirit) stove|gas (?:hob|cooker)|burner(?:, | on |: ?| ?\| ?)(?:small|high|up|lit|low|big|full|flat out))\b",
+    r"\b(?:(?:naked|open|free|direct|bare|small|luminous|smoky|low|full|big|large|strong|hot) (?:gas )?flame|flame-heated|bunsen(?: burner)?|(?:over|on|onto) (?:a|the) (?:gas )?(?:burner|flame|ring)|(?:with|over|on) (?:an? |the )?open (?:gas )?burner|with (?:a|the) (?:small |little |big |low |gas )*burner|(?:burner|flame) (?:(?:under|beneath|below) (?:the|a|it|gauze|wire)|underneath)|(?:fan|roaring|large|wide|second) burner|(?:camping|kitchen|gas|alcohol|paraffin|spirit) stove|gas (?:hob|cooker)|(?:blow|welding |gas )[- ]?(?:lamp|torch) (?:on|under|against|to|at) (?:the|it)\b|heated (?:with|by) (?:a|the) (?:blow|gas )[- ]?(?:lamp|torch)|burner(?:, | on |: ?| ?\| ?)(?:small|high|up|lit|low|big|full|flat out))\b",
     re.I,
 )
-DENIES = patterns.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;]{0,40}$", re.I)
+DENIES = patterns.compile(r"\b(no|not|never|without|away|far|none|keep|instead)\b[^.;\n]{0,40}$", re.I)
 
 
 @rule("H12")

@@ -501,7 +501,10 @@ SAYINGS: tuple[Told, ...] = (
     ),
     _as_said(
         "H05",
-        _p(r"\b(?:(?:cooling|ice|water)[ -]bath|bath|ice tub) (?:was|is|stood) (?:still )?empty\b"),
+        _p(
+            r"\b(?:(?:cooling|ice|water)[ -]bath|bath|ice tub) (?:was|is|stood) (?:still )?empty\b"
+            r"|\bcooling(?:\t| {2,}|: ?)(?:none|no|not needed|(?:snow|ice) if (?:there is any|we have some|at hand))(?=[.;,\n|]|$)"
+        ),
         heat_matters,
         safe=_p(r"\b(?:if|when|never|not|once)\b"),
     ),
@@ -1046,6 +1049,62 @@ SAYINGS: tuple[Told, ...] = (
         "dark, cold, dated, over a stabiliser",
         "BHT in it, a brown bottle with the date, tested before it is used or distilled.",
         safe=_p(r"\b(?:test\w*|strip|fresh(?:ly)?|used (?:at once|the same day)|distilled today)\b"),
+    ),
+    Told(
+        "G02",
+        _p(
+            r"\b(?:valve|vent|weight)\b[^.;\n]{0,15}\b(?:stuck|blocked|clogged|plugged|taped|tied|jammed|wedged|screwed down)\b"
+            r"|\blid\b[^.;\n]{0,12}\bforced open\b[^.;\n]{0,30}\b(?:hot|pressure|hiss\w*)\b"
+        ),
+        "what is to let the pressure off is shut",
+        lambda c: True,
+        "an open way out",
+        "Nothing is heated or gives gas in a vessel whose vent is shut; open one only when it is cold.",
+        "stop",
+        safe=_p(r"\b(?:if|never|not|when|should|check)\b"),
+    ),
+    _as_said(
+        "G03",
+        _p(r"\b(?:filled|full) (?:up )?to the (?:top|brim|neck|rim)\b"),
+        _any_hazard,
+        safe=_p(r"\b(?:never|not|pyk?nometer|volumetric|bath|funnel|bottle)\b"),
+    ),
+    _as_said(
+        "G07",
+        _p(
+            r"\b(?:I|we|he|she|they|somebody|one of us) (?:got|felt|became|was|were) (?:dizzy|faint|light[- ]headed|giddy|short of breath)\b"
+        ),
+        gas_matters,
+    ),
+    _as_said(
+        "Q06",
+        _p(
+            r"(?:(?m:^)(?:Test|Check|TLC|GC|Endpoint|End point) {2,}|\b(?:[Tt]est|[Cc]heck|TLC|GC|[Ee]nd ?point): )(?:none|no|not done|not needed|skipped|forgot(?:ten)?)(?=[.;,\n]|$)"
+        ),
+        _any_hazard,
+        denies=True,
+    ),
+    Told(
+        "H10",
+        _p(
+            r"\b(?:pour|tip|throw|add|run|empt|splash)\w*\b[^.;\n]{0,30}\bwater\b(?: (?:in|on|it|over|into|to|onto))*(?: the)?(?: \w+)? at (?:about )?(?:1[1-9]\d|[23]\d\d) ?°? ?C\b"
+            r"|\bwater (?:is |was |goes )?(?:\w+ )?(?:poured|tipped|thrown|added|run|emptied|splashed)(?: in| on| it| over| into| to| onto)* at (?:about )?(?:1[1-9]\d|[23]\d\d) ?°? ?C\b"
+        ),
+        "water falls on what is far above its boiling point: it flashes to steam and throws the hot mass out",
+        lambda c: True,
+        "below 90 °C first",
+        "Let it cool below 90 °C before any water comes near it.",
+        "stop",
+        safe=_p(r"\b(?:steam|bath|autoclave|never|not)\b"),
+    ),
+    _as_said(
+        "S06",
+        _p(
+            r"\b(?:ether|THF|tetrahydrofuran|dioxane)\b[^.;\n]{0,30}\b(?:can|bottle|tin|drum|flask)s?\b (?:is |was )?(?:from|of|dated|opened in|bought in) (?:19\d\d|20[01]\d)\b"
+            r"|\b(?:ether|THF|tetrahydrofuran|dioxane)\b[^.;\n]{0,20}\b(?:old|ancient|rusty|unlabelled) (?:tin|can|bottle|drum)\b"
+        ),
+        lambda c: True,
+        safe=_p(r"\b(?:test\w*|strip|threw|thrown|discard\w*|not (?:used|opened))\b"),
     ),
     _as_said(
         "H07",

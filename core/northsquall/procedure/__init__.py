@@ -2,6 +2,7 @@
 
 from northsquall.procedure.document import (
     AS_BEFORE_IT,
+    NO_STEP,
     Assumption,
     Bath,
     Chemistry,
@@ -26,6 +27,6 @@ from northsquall.procedure.document import (
 )
 
 __all__ = [
-    "AS_BEFORE_IT", "Assumption", "Bath", "Chemistry", "Closing", "Curve", "Edit", "Laboratory", "Material", "Place", "Procedure", "Quantity", "Results", "Sample", "Seen", "Slip", "Span",
+    "AS_BEFORE_IT", "NO_STEP", "Assumption", "Bath", "Chemistry", "Closing", "Curve", "Edit", "Laboratory", "Material", "Place", "Procedure", "Quantity", "Results", "Sample", "Seen", "Slip", "Span",
     "Step", "Strength", "TrainElement", "Unread", "Vessel",
 ]  # fmt: skip

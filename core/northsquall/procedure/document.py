@@ -49,6 +49,8 @@ class Strength(Part):
     span: Span | None = None
 
 
+NO_STEP = "something is done, and no step came of it"
+"""Why a piece of a text was not read: a verb of doing stands in it."""
 AS_BEFORE_IT = "as in the absorber before it"
 """The word of a strength that nobody wrote, of what stands in a line behind the same at a written one."""
 

@@ -1929,7 +1929,7 @@ STANDING_BY = patterns.compile(r",? (?:I am |we are )?(?:standing|staying|sittin
 DUMPS = patterns.compile(r"\b(?:dump\w*|spill\w*|quench\w*|drench|bucket|tub|bowl|beaker|vessel|pail|crock|basin)\b", re.I)
 """In words about what stands ready, with no substance named: where the batch would go, or what is for a spill."""
 FOR_SPILLS = patterns.compile(
-    r"\b(?:for|against|in case of) (?:any |the |a |small )?(?:spill(?:s|age|ages)?|splash(?:es)?|drips|leaks)\b|\bspill (?:bucket|kit|tray|pillow|box)s?\b",
+    r"\b(?:for|against|in case of) (?:any |the |a |small )?(?:spill(?:s|age|ages)?|splash(?:es)?|drips|leaks)\b|\bstands? (?:there|ready|by|beside it|next to it) for (?:the )?(?:bromine|spills?|splashes)\b|\bspill (?:bucket|kit|tray|pillow|box)s?\b",
     re.I,
 )
 """What is told with it goes into no batch."""

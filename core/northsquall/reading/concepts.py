@@ -78,7 +78,7 @@ SHUT_TIGHT = (
 
 IN_ONE = (
     r"straight (?:from|out of) the (?:measuring )?(?:cylinder|bottle|beaker|can|jug|boat|weighing boat|packet|bag|tin)|(?:good |big |great |hefty )?(?:glug|slosh|dollop)s?"
-    r"|(?:flung|hurled|slung|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|(?:poured|added|put|run|tipped|dropped) in as a whole|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
+    r"|(?:flung|hurled|slung|dashed|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|(?:poured|added|put|run|tipped|dropped) in as a whole|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
     r"|(?:no need to|needn't|don't|do not|not necessary to) (?:go|add|pour|be|do it|do this|work|hurry and go) (?:it )?(?:so )?(?:slowly|slow|dropwise|careful\w*|drop by drop)|not (?:dropwise|drop by drop|slowly|in portions)|(?<=mL, )the (?:whole )?lot(?=[.,;\n])|(?<=g, )the (?:whole )?lot(?=[.,;\n])|all [\w.]+ ?(?:mL|g|mils|grams) [^.;\n]{0,40}\btogether"
     r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three|four|a few) (?:goes|pours|splashes|glugs|gulps)|(?:in )?(?:two|three|four|five)(?: or (?:three|four|five|six))? (?:big |good |quick )?(?:splashes|glugs|gulps|slugs|sloshes)"
     r"|(?:(?:all of it|all(?: \d[\d.,]* ?(?:mL|ml|g|mils|cc)(?: of the [\w ]{2,24}?)?)?|(?:the )?(?:whole|full|entire) (?:amount|charge|bottle|quantity|lot)|everything|(?:went|go|goes|in) together),? "
@@ -90,7 +90,7 @@ IN_ONE = (
 
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
-    r"(?<=\| )(?:not|never) (?:measured|taken|read)(?= ?\|)|maybe (?:about )?\d{2}[^.;\n]{0,25}\b(?:did not|didn['’]t) measure|so hot (?:that )?(?:I|we|you|one) (?:can['’]t|cannot|can not|couldn['’]t|could not) (?:hold|touch)|"
+    r"(?<=\| )(?:not|never) (?:measured|taken|read)(?= ?\|)|temp(?:erature)?\.?(?:\t| {2,}|: ?)(?:is |was )?(?:not|never) (?:measured|taken|read|watched|needed)|never mind the temperature|maybe (?:about )?\d{2}[^.;\n]{0,25}\b(?:did not|didn['’]t) measure|so hot (?:that )?(?:I|we|you|one) (?:can['’]t|cannot|can not|couldn['’]t|could not) (?:hold|touch)|"
     r"neither (?:(?:an? )?(?:stirrer|bath|condenser|hood)[^.;\n]{0,15}? nor )?(?:an? )?thermometer|"
     r"\d{2}\? by (?:the )?hand|by (?:the )?hand,? (?:about|say|some|perhaps) \d{2}\b|"
     r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|thermometers? (?:was|is|were|are) (?:in use elsewhere|elsewhere|lent(?: out)?|being used (?:elsewhere|by)|with (?:the other|another|somebody))|"

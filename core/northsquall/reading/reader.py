@@ -16,7 +16,7 @@ from rdkit import Chem
 from rdkit.Chem import rdChemReactions
 
 from northsquall import patterns
-from northsquall.procedure import Material, Procedure, Quantity, Step, Unread, Vessel
+from northsquall.procedure import NO_STEP, Material, Procedure, Quantity, Step, Unread, Vessel
 from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_TIME, WRITTEN_VOLUME, convert, dimension
@@ -124,7 +124,7 @@ def read(text: str) -> Procedure:
                 before = account.trace()
             elif nothing and clause.verb and not lex.SEEN.search(clause.text(source)):
                 text, span = source[clause.start : clause.end], (clause.start, clause.end)
-                account.doc.unread.append(Unread(text=text, span=span, why="something is done, and no step came of it"))
+                account.doc.unread.append(Unread(text=text, span=span, why=NO_STEP))
                 beside_the_doing(account, clause)
     doc = account.doc
     finish(account)

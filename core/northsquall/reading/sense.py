@@ -10,6 +10,8 @@ from __future__ import annotations
 import re
 from collections import Counter
 
+from rdkit import Chem
+
 from northsquall import patterns
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread
 from northsquall.procedure.units import convert, dimension
@@ -30,6 +32,7 @@ def second_look(doc: Procedure, source: str) -> None:
     _mixed_dry(doc)
     _never_joined(doc)
     _only_if_it_fails(doc, source)
+    _on_to_the_ice_there(doc, source)
     for cannot_be_meant, why in TAKEN_BACK:
         _take_back(doc, [m for m in doc.materials if cannot_be_meant(doc, m, source)], why)
     _ice_of_a_bath(doc, source)
@@ -400,7 +403,43 @@ def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
     return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None and not _is_put_in(_sentence(source, m.span[0]))
 
 
-ON_THE_ICE = patterns.compile(r"\b(?:on ?to|on|over|in ?to) the (?:crushed |broken )?$", re.I)
+ON_THE_ICE = patterns.compile(r"\b(?:on ?to|on|over|in ?to) the (?:crushed |broken |stirred |cold )*$", re.I)
+
+
+RUN_ON_THE_ICE = patterns.compile(
+    r"\b(?:run|ran|pour\w*|drip\w*|drop\w*|add\w*|let|tip\w*)\b[^.;]{0,30}\bon(?: ?to)? the (?:crushed |broken |stirred |cold )*ice\b", re.I
+)
+
+
+def _on_to_the_ice_there(doc: Procedure, source: str) -> None:
+    """ "The complex was run on to the stirred ice", after ice was weighed into one other vessel: what is run goes there, and no more ice."""
+    lots = {x.id: x for x in doc.materials}
+    for s in doc.steps:
+        ice = [lots[k] for k in s.materials]
+        if s.kind not in ("add", "dose", "quench") or len(ice) > 1 or any(m.identity != "ice" or m.amount is not None for m in ice):
+            continue
+        iced = {
+            x.vessel
+            for x in doc.steps
+            if x.n < s.n and x.vessel is not None and any(lots[k].identity == "ice" and lots[k].amount for k in x.materials)
+        }
+        wrong, right = s.vessel, next(iter(iced), None)
+        if len(iced) != 1 or wrong == right or (s.kind == "quench" and any(v.name == wrong and v.named for v in doc.vessels)):
+            continue  # of several it is not known which; or the words name a vessel of their own
+        if ice and ON_THE_ICE.search(source[max(0, ice[0].span[0] - 30) : ice[0].span[0]]) is None:
+            continue
+        if not ice and (s.from_vessel != right or RUN_ON_THE_ICE.search(s.text) is None):
+            continue  # or read the other way round
+        s.from_vessel = s.from_vessel if s.kind == "quench" else wrong
+        s.kind, s.vessel, s.materials = "quench", right, []
+        doc.materials = [m for m in doc.materials if m not in ice]
+        for later in doc.steps:
+            if later.n > s.n:
+                later.vessel = right if later.vessel == wrong else later.vessel
+                later.from_vessel = right if later.from_vessel == wrong else later.from_vessel
+                later.from_vessel = None if later.from_vessel == later.vessel else later.from_vessel
+        if all(wrong not in (x.vessel, x.from_vessel) for x in doc.steps):
+            doc.vessels = [v for v in doc.vessels if v.name != wrong]
 
 
 def _is_the_ice_there(doc: Procedure, m: Material, source: str) -> bool:
@@ -415,7 +454,66 @@ def _is_the_ice_there(doc: Procedure, m: Material, source: str) -> bool:
     )
 
 
+STANDS_IN_A_CONDITION = patterns.compile(
+    r"\b(?:if|when|whenever|until|till|as soon as|once) (?:the )?(?:\w+ ){1,3}(?:in|of|through|over|above|from) (?:the )?$", re.I
+)
+
+
+def _tells_when(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Or if the bubbles in the caustic run together": what is seen in what is there, weighed before."""
+    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
+        return False
+    others = [x for x in doc.materials if x.identity == m.identity and x is not m and (x.amount or x.stated_mol)]
+    return bool(others) and STANDS_IN_A_CONDITION.search(source[max(0, m.span[0] - 60) : m.span[0]]) is not None
+
+
+IS_MADE = patterns.compile(
+    r"(?:^|\n|[.;] )\W*(?:(?:I|we|you|they|one) (?:always |usually |often )?)?(?:makes?|made|prepares?|prepared) (?:our |the |my |some |this )?$",
+    re.I,
+)
+
+
+def _is_made(doc: Procedure, m: Material, source: str) -> bool:
+    """ "We make bromocyclohexane for the second-years": before anything was weighed, what the text is about."""
+    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
+        return False
+    first = all(x.span[0] >= m.span[0] for x in doc.materials if x.amount or x.stated_mol)
+    return first and IS_MADE.search(source[max(0, m.span[0] - 40) : m.span[0]]) is not None
+
+
+AN_ALCOHOL = Chem.MolFromSmarts("[CX4][OX2H]")
+
+
+def _is_the_alcohol(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Alcohol and phosphorus in a flask", behind a list with 100 g of cyclohexanol: that alcohol, and no ethanol."""
+    if m.identity != "ethanol" or m.name.lower() != "alcohol" or m.amount or m.stated_mol or m.strength or not _charged(doc, m):
+        return False
+    found = catalogue().substances
+    weighed = [found.get(x.identity or "") for x in doc.materials if x is not m and (x.amount or x.stated_mol)]
+    alcohols = [
+        s
+        for s in weighed
+        if s is not None and s.smiles and (mol := Chem.MolFromSmiles(s.smiles)) is not None and mol.HasSubstructMatch(AN_ALCOHOL)
+    ]
+    return len(alcohols) == 1
+
+
+NOT_THERE = patterns.compile(
+    r"\W{0,2}(?:was|were|is|are|being|had) (?:not|n['’]t|never) (?:at hand|to hand|available|there|in the house|in stock)\b|\W{0,2}(?:was|were|is|are) (?:missing|out of stock|used up)\b",
+    re.I,
+)
+
+
+def _was_not_there(doc: Procedure, m: Material, source: str) -> bool:
+    """ "As ethyl acetate was not at hand": none went in."""
+    return not (m.amount or m.stated_mol) and _charged(doc, m) and NOT_THERE.match(source, m.span[1]) is not None
+
+
 TAKEN_BACK = (
+    (_was_not_there, "not at hand: not charged"),
+    (_is_the_alcohol, "the alcohol that was weighed: not charged again"),
+    (_is_made, "what is made: not charged"),
+    (_tells_when, "weighed before, and named only for what is seen in it: not charged again"),
     (_is_the_ice_there, "the ice that is there: not charged again"),
     (_comes_off, "a gas that nothing leads in: taken as what comes off, and not charged"),
     (_stood_ready, "stands ready: not charged"),

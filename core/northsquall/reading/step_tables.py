@@ -14,7 +14,7 @@ from northsquall.reading.tokens import substances_in
 Span = tuple[int, int]
 Cell = tuple[int, int, int]
 """Start and end of a cell's text and the column at which it begins."""
-DO = r"do|done|doing|operations?|actions?|what is done|what (?:I|we) did|what was done|what to do|instructions?|procedure|work|activity|description"
+DO = r"do|done|doing|operations?|actions?|what is done|what (?:I|we) did|what was done|what to do|to do|(?:I|we) do|instructions?|procedure|work|activity|description"
 """Headings of what is done, beside which an amount makes no charge list; "what" alone may head one."""
 COLUMNS = {
     "limit": r"(?:(?:t|temp\.?|temperature)\W*)?(?:max(?:imum)?\.?|(?:upper )?limits?|stop(?: (?:feed )?(?:at|above))?|stop feed|abort(?: at)?|ceiling|not (?:above|over))\W*(?:t|temp\.?|temperature)?\W*(?:in )?(?:°\s?c)?\W*",
@@ -24,10 +24,10 @@ COLUMNS = {
     "min": r"(?:min|mins|minutes?)$|(?:t|time|for)\W*\(?min(?:utes?)?\)?$",
     "time": r"(?:time|duration|how long|for)$",
     "vessel": r"(?:vessel|flask|where|in|in what|apparatus|pot)$",
-    "number": r"(?:#|no\.?|nr\.?|step|pos\.?|op\.?)$",
+    "number": r"(?:#|no\.?|nr\.?|step|stage|order|phase|seq\.?|pos\.?|op\.?)$",
     "do": rf"(?:what|{DO})$",
     "amount": r"(?:amounts?|quantity|qty\.?|how much)$",
-    "note": r"(?:remarks?|notes?|noted|seen|what came of it|what happened|results?|observed|observations?|comments?|details?|how)$",
+    "note": r"(?:remarks?|notes?|noted|seen|what came of it|(?:what )?happen(?:s|ed)|how it went|results?|observed|observations?|comments?|details?|how)$",
 }
 """Headings of a step table's columns, each against the whole of a heading."""
 NOTHING = patterns.compile(r"\W*$")
