@@ -296,6 +296,10 @@ def charged(text: str) -> list[str]:
             "Cyclohexanol 100 g, red phosphorus 10 g.\n\nAlcohol and phosphorus are put in a 500 mL flask.",
             ["cyclohexanol", "red phosphorus"],
         ),
+        ("Aniline 5 g is put in a 250 mL flask. HCl 0.05 mol is added.", ["aniline", "hcl"]),
+        ("Zinc 5 g in a 250 mL flask; acetic acid 20 mL by drops.\n\nHCl 0.05 mol and SO2 0.05 mol, 2.4 L.", ["acetic acid", "zinc"]),
+        ("Magnesium 2 g and dry sand 20 g are mixed in a crucible.", ["dry sand", "magnesium"]),
+        ("Magnesium 2 g in a 100 mL flask; 5 kg dry sand, powder extinguisher.", ["magnesium"]),
         ("Red phosphorus 10 g.\n\nAlcohol and phosphorus are put in a 500 mL flask.", ["alcohol", "red phosphorus"]),
     ],
 )

@@ -357,14 +357,23 @@ LED_IN = patterns.compile(
 )
 
 
+BESIDE_A_GAS = patterns.compile(r"\b(?:SO2|CO2|CO|NO2|NH3|H2|N2|gas)\b|\b\d[\d.]* ?L\b(?! (?:flask|beaker|bottle|tub|of))")
+"""What makes of "HCl" told in moles a gas, and no acid of a strength."""
+
+
 def _comes_off(doc: Procedure, m: Material, source: str) -> bool:
     """ "Sulfur dioxide and hydrogen chloride, a tenth of a mole of each": a gas told in moles or litres, and nothing leads it in: it comes off."""
     s = catalogue().substances.get(m.identity or "")
     by_mass = m.amount is not None and dimension(m.amount.unit) == "mass"
     told = m.stated_mol is not None or (m.amount is not None and dimension(m.amount.unit) == "volume")
-    if s is None or s.phase != "g" or by_mass or not told or m.strength is not None or not _charged(doc, m):
-        return False
     said = _sentence(source, m.span[0])
+    as_gas = (
+        m.name in ("HCl", "HBr")
+        and m.amount is None
+        and BESIDE_A_GAS.search(re.split(r"[;\n]", source[m.span[1] : m.span[1] + 60])[0]) is not None
+    )
+    if s is None or by_mass or not told or not _charged(doc, m) or not (as_gas or (s.phase == "g" and m.strength is None)):
+        return False
     return LED_IN.search(said) is None and not _is_put_in(said)
 
 
@@ -509,7 +518,19 @@ def _was_not_there(doc: Procedure, m: Material, source: str) -> bool:
     return not (m.amount or m.stated_mol) and _charged(doc, m) and NOT_THERE.match(source, m.span[1]) is not None
 
 
+OF_FIRE = ("sand", "dry sand")
+LEAST_SAND_G = 1000.0
+
+
+def _is_for_a_fire(doc: Procedure, m: Material, source: str) -> bool:
+    """ "5 kg dry sand, powder extinguisher": it stands ready. A kilogram of sand is no charge of the bench."""
+    if m.name.lower() not in OF_FIRE or m.amount is None or dimension(m.amount.unit) != "mass" or not _charged(doc, m):
+        return False
+    return convert(m.amount.value, m.amount.unit, "mass") >= LEAST_SAND_G and "bath" not in _sentence(source, m.span[0])
+
+
 TAKEN_BACK = (
+    (_is_for_a_fire, "for a fire: not charged"),
     (_was_not_there, "not at hand: not charged"),
     (_is_the_alcohol, "the alcohol that was weighed: not charged again"),
     (_is_made, "what is made: not charged"),
