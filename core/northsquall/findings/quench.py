@@ -1672,7 +1672,7 @@ def eyes_bare(c: Context) -> Iterator[Finding]:
 
 _GEAR = r"(?:gloves?|goggles|(?:safety )?glasses|specs|spectacles|visors?|masks?|aprons?|(?:lab(?:oratory)? )?coats?|eye protection|(?:face )?shields?|protective (?:gear|clothing|equipment))"
 REFUSED = patterns.compile(
-    rf"\b(?:no|without|neither) [a-z -]{{3,24}}(?:, | nor )(?:nor )?{_GEAR} (?:or|nor|and) {_GEAR}\b|\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
+    rf"\b(?:no|without|neither) (?:thermometer|stirrer|hood|{_GEAR})(?:, | nor )(?:nor )?{_GEAR} (?:or|nor) {_GEAR}\b|\b(?:no|without(?: any| my)?|never (?:wear|wore|use)|(?:not|n['’]t|never) (?:wear|worn|wearing|put on|use|using|need|bother with)|nobody (?:wears|wore|wear)|forgot|took off|take off) (?:any |my |our |the |rubber |nitrile |thick )?{_GEAR}\b(?! (?:touch|near|in|on) )"
     r"|\b(?:wears?|wore|wearing|with|has|had|only) (?:just |only )?(?:his|her|my|their|the|own|ordinary|everyday|normal) (?:own )?(?:reading |sun|everyday |ordinary |normal |prescription )glasses\b|\bsunglasses\b"
     rf"|\b{_GEAR} (?:only )?(?:if|when) (?:the |it |you |there |one )(?![^.;\n]{{0,20}}(?:hood|off|on)\b)"
     rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b"
