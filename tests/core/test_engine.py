@@ -16,8 +16,8 @@ from northsquall.dynamics import oracle, rodas
 from northsquall.dynamics.criticality import bracket, criticality
 
 R = 8.314462618
-RUNS = 200 if DEEP else 24
-RUNAWAYS = 100 if DEEP else 10
+RUNS = 200 if DEEP else 16
+RUNAWAYS = 100 if DEEP else 6
 
 
 def vessel(C=50.0, area=0.02, volume=500e-6, ambient=293.15, U_air=0.0, bath_C=8000.0, G=0.0) -> np.ndarray:

@@ -39,7 +39,7 @@ def assembled(rng: random.Random, kind: str, slot: str = "", words: str = "") ->
 
 @pytest.mark.parametrize("kind", sorted(TOLD["sound"]))
 def test_sound_parts_put_together_are_sound(kind: str) -> None:
-    rng, drawn = random.Random(f"sound {kind}"), 120 if DEEP else 8
+    rng, drawn = random.Random(f"sound {kind}"), 120 if DEEP else 5
     wrong = misjudged((assembled(rng, kind) for _ in range(drawn)), TOLD["sound"][kind].get("conditions", MOST_CONDITIONS))
     assert len(wrong) <= max(1, WRONG_SHARE * drawn), wrong
 
@@ -50,7 +50,7 @@ def test_a_faulty_part_is_found(fault: int) -> None:
     rng, missed, drawn = random.Random(fault), [], 0
     for words in case["words"]:
         for _ in range(5 if DEEP else 1):
-            a = assess(read(assembled(rng, case["kind"], case["slot"], words)))
+            a = assess(read(assembled(rng, case["kind"], case["slot"], words)), preview=True)
             drawn += 1
             if not any(f.code in case["codes"] and (f.severity != "note" or f.code[0] == "P") for f in a.findings):
                 missed.append((words, a.verdict, [f.code for f in a.findings]))

@@ -110,7 +110,7 @@ def in_tables(rng: random.Random, kind: dict[str, Any]) -> str:
 
 @pytest.mark.parametrize("kind", TOLD["kind"], ids=lambda k: k["name"])
 def test_sound_tables_are_sound(kind: dict[str, Any]) -> None:
-    rng, drawn = random.Random(f"table {kind['name']}"), 120 if DEEP else 10
+    rng, drawn = random.Random(f"table {kind['name']}"), 120 if DEEP else 8
     wrong = misjudged(in_tables(rng, kind) for _ in range(drawn))
     assert len(wrong) <= max(1, WRONG_SHARE * drawn), wrong
 
@@ -162,6 +162,6 @@ def on_cards(rng: random.Random, kind: dict[str, Any]) -> str:
 
 
 def test_sound_cards_are_sound() -> None:
-    rng, each = random.Random("cards"), 40 if DEEP else 4
+    rng, each = random.Random("cards"), 40 if DEEP else 3
     wrong = misjudged(on_cards(rng, kind) for kind in TOLD["kind"] for _ in range(each))
     assert len(wrong) <= CARD_SHARE * each * len(TOLD["kind"]), wrong

@@ -1,4 +1,4 @@
-"""What a reviewer must see, said in many ways (said.toml): every phrase in the gap of its text gives the same (common practice, no source)."""
+"""What a reviewer must see, said in many ways (said.toml): every phrase (without `--deep` every second) in the gap of its text gives the same (common practice, no source)."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from deepness import DEEP
 
 from northsquall.assess import assess
 from northsquall.procedure import Procedure
@@ -56,6 +57,6 @@ def seen(p: Procedure, told: dict[str, Any]) -> bool:
 
 @pytest.mark.parametrize("told", SAID, ids=[x["what"] for x in SAID])
 def test_one_thing_in_many_words(told: dict[str, Any]) -> None:
-    missed = [x for x in told["phrases"] if not seen(read(told["text"].replace("@", x)), told)]
+    missed = [x for x in told["phrases"][:: 1 if DEEP else 2] if not seen(read(told["text"].replace("@", x)), told)]
     assert missed == []
     assert not seen(read(told["text"].replace("@", told.get("without", ""))), told)  # and nothing else in the text gives it
