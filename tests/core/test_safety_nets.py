@@ -282,6 +282,30 @@ def test_what_is_run_on_to_the_ice_goes_where_the_ice_is(how: str) -> None:
     assert not [f.message for f in a.findings if f.code == "P02" and "ice" in f.message]
 
 
+def test_the_ice_that_stands_by_is_not_that_of_the_quench() -> None:
+    """What waits for the worst case is not what the batch is poured on, of which nothing is written."""
+    said = (
+        "Benzophenone\n\nHood, visor, gloves, two persons. The complex, from benzophenone (5.5 g) and aluminium chloride (4.4 g) in dichloromethane (40 mL), was cooled to 5 °C in a 100-mL flask. "
+        "For the worst case 500 g of ice in a 2 L beaker is there. The complex was poured on the ice, below 15 °C.\n"
+    )
+    a = assess(read(said))
+    assert [s.vessel for s in a.steps if s.kind == "quench"] != ["2 L beaker"]
+    assert any(f.code == "P02" and "No amount of ice" in f.message for f in a.findings)
+
+
+@pytest.mark.parametrize(
+    ("said", "code"),
+    [
+        ("Filter hot from the brown sludge; the sludge, still wet with permanganate, goes into the paper bin.", "Q12"),
+        ("Filter from the oxide, which goes into the bin with the greasy paper.", "Q12"),
+    ],
+)
+def test_a_filtering_excuses_no_bin(said: str, code: str) -> None:
+    """Common practice, no source: what oxidises is kept from paper and grease."""
+    text = PERMANGANATE.format(spot="A spot on filter paper is no longer violet.").replace("Filter hot.", said)
+    assert any(f.code == code for f in assess(read(text)).findings)
+
+
 def charged(text: str) -> list[str]:
     return sorted(m.name.lower() for m in read(text).materials if m.role != "absorber")
 
@@ -297,6 +321,8 @@ def charged(text: str) -> list[str]:
             ["cyclohexanol", "red phosphorus"],
         ),
         ("Aniline 5 g is put in a 250 mL flask. HCl 0.05 mol is added.", ["aniline", "hcl"]),
+        ("Aniline 5 g in a 250 mL flask, HCl 0.05 mol, 2 L of water.", ["aniline", "hcl", "water"]),
+        ("Aniline 5 g in a 250 mL flask, HCl 0.05 mol, under N2.", ["aniline", "hcl"]),
         ("Zinc 5 g in a 250 mL flask; acetic acid 20 mL by drops.\n\nHCl 0.05 mol and SO2 0.05 mol, 2.4 L.", ["acetic acid", "zinc"]),
         ("Magnesium 2 g and dry sand 20 g are mixed in a crucible.", ["dry sand", "magnesium"]),
         ("Magnesium 2 g in a 100 mL flask; 5 kg dry sand, powder extinguisher.", ["magnesium"]),
@@ -319,6 +345,7 @@ PERMANGANATE = (
     [
         ("A spot on filter paper is no longer violet.", False),
         ("If a spot on paper is not violet, go on.", True),
+        ("If after two hours a spot on paper is not violet, go on.", True),
         ("A spot on paper is violet.", True),
     ],
 )

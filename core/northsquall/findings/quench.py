@@ -76,7 +76,7 @@ def left_over(c: Context) -> Iterator[Finding]:
             continue  # "in portions until bright yellow, about 12 mL"
         if x.record["id"] == "peroxide" and _stood_and_gone(c, x):
             continue  # and a strip shows it
-        if x.record["id"] == "permanganate" and SPOT_SHOWS.search(c.procedure.flowing, _last_fed(c, x)) is not None:
+        if x.record["id"] == "permanganate" and _spot_shows(c.procedure.flowing[_last_fed(c, x) :]):
             continue  # more of it was used up than the equation takes
         name = c_label(x)
         amount = _amount_words(x)
@@ -118,10 +118,18 @@ STANDS_ON = patterns.compile(
 
 
 SPOT_SHOWS = patterns.compile(
-    r"(?<!if )(?<!if a )(?<!if the )\b(?:spot|drop)\b(?: \w+){0,6} (?:no longer|not|free of|without(?: any)?) (?:violet|purple|pink)\b(?!\?)|\bspot(?: \w+){0,5} colou?rless\b",
+    r"\b(?:spot|drop)\b(?: \w+){0,6} (?:no longer|not|free of|without(?: any)?) (?:violet|purple|pink)\b(?!\?)|\bspot(?: \w+){0,5} colou?rless\b",
     re.I,
 )
 """A spot on paper that shows that no permanganate is left."""
+
+
+AN_IF = patterns.compile(r"\b(?:if|whether|should|unless)\b[^.;\n]*$", re.I)
+
+
+def _spot_shows(behind: str) -> bool:
+    """Whether a spot is told to be without colour, and no "if" stands before it."""
+    return any(AN_IF.search(behind[: m.start()]) is None for m in SPOT_SHOWS.finditer(behind))
 
 
 def _last_fed(c: Context, x: Leftover) -> int:
@@ -1678,8 +1686,8 @@ REFUSED = patterns.compile(
     rf"|\b{_GEAR} (?:(?:are|were|is|was|stay|stayed|had been) )?(?:optional|a matter of taste|as you like|not (?:worn|needed|necessary|used|required|there|put on)|off(?! (?:the|in the hood|inside|only|before|at the hood|there))|unnecessary|on my (?:forehead|head)|(?:left |still )?in (?:the|my) (?:drawer|bag|locker|box|pocket)|pushed up|a nuisance|hinder|get in the way|make (?:it )?clumsy)\b"
     r"|\b(?:pipett\w*|drawn up|sucked(?: up)?|suck)\b[^.;\n]{0,25}\b(?:by|with) (?:the |my )?mouth\b|\bmouth[- ]pipett\w*\b"
     r"|\bnothing (?:on|over|for|before) (?:the|my|his|her|our) (?:eyes|face|hands)\b"
-    rf"|\b{_GEAR}(?:\t| {{2,}}|: )(?:-(?=\s|$)|(?:no|none|not needed|nobody|cotton|wool\w*|knitted|fingerless|torn|with holes?)\b)"
-    rf"|\b{_GEAR}\b[^.;\n]{{0,25}}\btaken off\b(?! (?:the|outside|only|at|when|after|last|in the))",
+    rf"|\b{_GEAR}(?:\t| {{2,}}|: )(?:-(?=\s|$)|(?:no|none|not needed|nobody|cotton(?! (?:liners?|under))|wool\w*|knitted|fingerless|torn|with holes?)\b)"
+    rf"|\b{_GEAR}\b[^.;\n]{{0,25}}\btaken off\b(?! (?:the|outside|only|at|when|after|before|last|in the|and))",
     re.I,
 )
 """Protection that the author goes without, and what the mouth draws up."""

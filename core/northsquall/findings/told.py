@@ -1095,7 +1095,7 @@ SAYINGS: tuple[Told, ...] = (
         "below 90 °C first",
         "Let it cool below 90 °C before any water comes near it.",
         "stop",
-        safe=_p(r"\b(?:steam|bath|autoclave|never|not)\b"),
+        safe=_p(r"\b(?:steam|bath|autoclave|never|not|dropwise|drop by drop|by drops)\b"),
     ),
     _as_said(
         "S06",

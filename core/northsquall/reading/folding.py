@@ -66,6 +66,8 @@ _COLD = r"(?:below|under|at|<) ?-?\d+ ?°C"
 """How cold a source is kept: no limit of what receives it."""
 _LIQUOR = r"(?:(?:acid|acidic|sour|spent|copper|chrome) )?(?:filtrates?|mother liquors?|liquors?|washings)|(?:acid|acidic|sour|spent) (?:water|layer|phase)|aqueous acid"
 """What is left of a batch in water."""
+_OF_ACID = r"\d[\d.]* ?(?:mL|g) of \d\d(?:\.\d)? ?%(?: w/w)? (?:hydrobromic |hydrochloric )?acid"
+"""An amount of a strength, of a product."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
     ("and_a_half", r"(?<![\d./])(\d) 1/2(?= ?(?:h|hours?|min|minutes?)\b)", "{0}.5"),
     ("no_more_is_added", r"(?<=[;,.] )(?:[Oo]ver|[Aa]bove|[Pp]ast|[Bb]eyond) (-?\d+ ?°C),? (?:no more|nothing(?: more| further)?) (?:is|was|may be|must be|goes|went) (?:added|fed|run in|dripped in|put in|in)\b", "stop at {0}"),
@@ -130,10 +132,8 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("label_from_above", r"(?m:^)(?:From above|Above it|Drip|To drip)( {2,})(?=[a-z][^\n|]*\d ?(?:mL|g)\b)", "In the funnel{0}"),
     ("gas_in_all", r"(?m:^)Gas (?=(?:about )?\d[\d.]* ?mol\b)", "Gas: "),
     ("in_a_washer", r"(?<=[;:,] )(\d[\d.]* ?mL (?:of )?(?:conc(?:entrated)?\.? )?sulfuric acid(?: \d\d ?%(?: w/w)?)?) in an? (?:washer|wash[- ]?bottle|bubbler)\b", "wash bottle with {0}"),
-    ("gases_together", r"(?m:^)((?:HCl|HBr|SO2|CO2|CO|NH3|NO2|H2|N2|Cl2) \d[\d.]* m?mol[^\n.:]{0,60}(?:\.\d[^\n.:]*)?): (\d[\d.]* L (?:together|in all))", "Gas: {0}, {1}"),
     ("acid_into_the_water", r"(?<=[.;] )(?:[Ii]t['’]s |[Ii]t is |[Tt]hat is |[Tt]hat['’]s )?[Aa]lways (?:the )?acid in(?:to)? (?:the )?water(?:, never [^.;\n]{3,40})?[.;]", ""),
-    ("got_of_acid", r"(?<=[.;] )(?:[Tt]hat['’]s|[Tt]hat is|[Tt]his gives|[Ii]t gives|I get|I got|I had|I have) \d[\d.]* ?(?:mL|g) of \d\d(?:\.\d)? ?%(?: w/w)? (?:hydrobromic |hydrochloric )?acid[.;]", ""),
-    ("of_acid_obtained", r"(?<=[.;] )\d[\d.]* ?(?:mL|g) of \d\d(?:\.\d)? ?%(?: w/w)? (?:hydrobromic |hydrochloric )?acid (?:was|were) (?:obtained|collected|got)[.;]", ""),
+    ("got_of_acid", rf"(?<=[.;] )(?:(?:[Tt]hat['’]s|[Tt]hat is|[Tt]his gives|[Ii]t gives|I get|I got) {_OF_ACID}|{_OF_ACID} (?:was|were) (?:obtained|collected|got))[.;]", ""),
     ("label_stopper_yes", r"(?m:^)(Stopper|Lid|Cork|Bung|Cap)( {2,})(?:yes|always|of course)(?=[:,;.\n])", "{0}{1}on tight"),
     ("quarter_more", r"(?<=[.;] )[Aa] quarter of an hour(?= more\b| longer\b| later\b)", "15 min"),
     ("gases_of_each", r"(?m:^)((?:HCl|HBr|SO2|CO2|CO|NH3|NO2|H2|N2|Cl2)(?:(?:, | and |, and )(?:HCl|HBr|SO2|CO2|CO|NH3|NO2|H2|N2|Cl2))*,? \d[\d.]* m?mol (?:of )?each): (?=\d[\d.]* L\b)", "Gas: {0}, "),

@@ -10,8 +10,6 @@ from __future__ import annotations
 import re
 from collections import Counter
 
-from rdkit import Chem
-
 from northsquall import patterns
 from northsquall.procedure import Bath, Material, Procedure, Quantity, Step, Unread
 from northsquall.procedure.units import convert, dimension
@@ -357,7 +355,7 @@ LED_IN = patterns.compile(
 )
 
 
-BESIDE_A_GAS = patterns.compile(r"\b(?:SO2|CO2|CO|NO2|NH3|H2|N2|gas)\b|\b\d[\d.]* ?L\b(?! (?:flask|beaker|bottle|tub|of))")
+BESIDE_A_GAS = patterns.compile(r"\b(?:SO2|CO2|CO|NO2|NH3|H2) \d|\bof gas\b|\b\d[\d.]* ?L (?:together|in all|altogether)\b")
 """What makes of "HCl" told in moles a gas, and no acid of a strength."""
 
 
@@ -430,7 +428,10 @@ def _on_to_the_ice_there(doc: Procedure, source: str) -> None:
         iced = {
             x.vessel
             for x in doc.steps
-            if x.n < s.n and x.vessel is not None and any(lots[k].identity == "ice" and lots[k].amount for k in x.materials)
+            if x.n < s.n
+            and x.vessel is not None
+            and STANDS_BY.search(source[x.span[0] : x.span[1] + 30].split("\n")[0]) is None
+            and any(lots[k].identity == "ice" and lots[k].amount for k in x.materials)
         }
         wrong, right = s.vessel, next(iter(iced), None)
         if len(iced) != 1 or wrong == right or (s.kind == "quench" and any(v.name == wrong and v.named for v in doc.vessels)):
@@ -490,23 +491,6 @@ def _is_made(doc: Procedure, m: Material, source: str) -> bool:
     return first and IS_MADE.search(source[max(0, m.span[0] - 40) : m.span[0]]) is not None
 
 
-AN_ALCOHOL = Chem.MolFromSmarts("[CX4][OX2H]")
-
-
-def _is_the_alcohol(doc: Procedure, m: Material, source: str) -> bool:
-    """ "Alcohol and phosphorus in a flask", behind a list with 100 g of cyclohexanol: that alcohol, and no ethanol."""
-    if m.identity != "ethanol" or m.name.lower() != "alcohol" or m.amount or m.stated_mol or m.strength or not _charged(doc, m):
-        return False
-    found = catalogue().substances
-    weighed = [found.get(x.identity or "") for x in doc.materials if x is not m and (x.amount or x.stated_mol)]
-    alcohols = [
-        s
-        for s in weighed
-        if s is not None and s.smiles and (mol := Chem.MolFromSmiles(s.smiles)) is not None and mol.HasSubstructMatch(AN_ALCOHOL)
-    ]
-    return len(alcohols) == 1
-
-
 NOT_THERE = patterns.compile(
     r"\W{0,2}(?:was|were|is|are|being|had) (?:not|n['’]t|never) (?:at hand|to hand|available|there|in the house|in stock)\b|\W{0,2}(?:was|were|is|are) (?:missing|out of stock|used up)\b",
     re.I,
@@ -532,7 +516,6 @@ def _is_for_a_fire(doc: Procedure, m: Material, source: str) -> bool:
 TAKEN_BACK = (
     (_is_for_a_fire, "for a fire: not charged"),
     (_was_not_there, "not at hand: not charged"),
-    (_is_the_alcohol, "the alcohol that was weighed: not charged again"),
     (_is_made, "what is made: not charged"),
     (_tells_when, "weighed before, and named only for what is seen in it: not charged again"),
     (_is_the_ice_there, "the ice that is there: not charged again"),
@@ -563,7 +546,7 @@ ICE_WATER = patterns.compile(r"ice(?:d|[- ]cold)?[- /+&]*(?:and )?water", re.I)
 
 
 STANDS_BY = patterns.compile(
-    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|standing|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
+    r"\b(?:at hand|to hand|handy|ready|stand(?:s|ing)? by|stood by|standing|on (?:a|the) (?:lab )?jack|in reserve|nearby|beside|within reach|dump|emergency|worst case|(?:if|in case|should|when) (?:it|needed|the|anything|necessary|\d+ °C (?:is|was)))\b",
     re.I,
 )
 """Ice that waits: it cools nothing yet."""
