@@ -7,15 +7,17 @@ import tomllib
 from itertools import pairwise
 from pathlib import Path
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy.special import ndtr
 
 from northsquall import data
 from northsquall.assess import assess
 from northsquall.findings.likeness import BY_WORDING, SAID
 from northsquall.reading import read
-from northsquall.reading.encoder import encoder, split
+from northsquall.reading.encoder import _bent, encoder, split
 from northsquall.reading.likeness import alike, digest, over, sentences
 from northsquall.reading.tokens import substances_in
 
@@ -54,6 +56,13 @@ def test_the_layers_compute_what_a_library_computes() -> None:
         scores = encoder().scores([sentence])[0]
         for kind, score in best.items():
             assert scores[encoder().kinds.index(kind)] == pytest.approx(score, abs=0.01)
+
+
+@given(st.lists(st.floats(-40, 40, width=32), min_size=1, max_size=40))
+def test_the_gelu_is_that_of_the_normal_distribution(values: list[float]) -> None:
+    """x Φ(x) (Hendrycks and Gimpel 2016, arXiv:1606.08415), Φ by SciPy."""
+    x = np.array(values, dtype=np.float32).reshape(-1, 1)
+    assert _bent(x) == pytest.approx(x * ndtr(x.astype(float)), rel=1e-6, abs=1e-6)
 
 
 @given(st.lists(st.sampled_from(HELD_OUT["plain"]["sentences"]), min_size=1, max_size=4, unique=True))
