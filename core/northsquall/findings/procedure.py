@@ -786,14 +786,19 @@ ALL_OFF = patterns.compile(
 )
 
 
+BOILS_BESIDE = patterns.compile(r"\b(?:boiling|refluxing|distilling|evaporating)\b[^.;\n]{0,60}\bwhile\b", re.I)
+"""What goes on while the crystals are on the filter: "left the mother liquor boiling down while I was away"."""
+
+
 @rule("P08")
 def unattended(c: Context) -> Iterator[Finding]:
     """P08: left alone with heat, gas, reflux or vacuum on."""
     klass = c.klass
     for step in c.procedure.steps:
-        if step.attended is not False or step.kind in ("dry", "filter", "store") or DRIES_IN.search(step.text):
+        boils = step.kind == "filter" and BOILS_BESIDE.search(step.text) is not None
+        if step.attended is not False or (step.kind in ("dry", "filter", "store") and not boils) or DRIES_IN.search(step.text):
             continue
-        warm = step.kind in RUNS or (step.T_range is not None and step.T_range.value > HELD_WARM_C) or _still_heated(c, step)
+        warm = boils or step.kind in RUNS or (step.T_range is not None and step.T_range.value > HELD_WARM_C) or _still_heated(c, step)
         can_react = (
             (c.enthalpy is not None and not _worked_up_before(c, step))
             or c.heat_open(step.n)

@@ -749,7 +749,7 @@ SAYINGS: tuple[Told, ...] = (
         fine_metal,
         "wet, in its own tin",
         "Keep it wet, in a metal tin with a lid for metal residues.",
-        safe=_p(r"\b(?:never|not|wet)\b"),
+        safe=_p(r"\b(?:never|not|wet|granul\w+|turnings|pieces|sticks|foil)\b"),
     ),
     Told(
         "Q12",
@@ -876,6 +876,14 @@ SAYINGS: tuple[Told, ...] = (
             r"\b(?:stoppered|closed|corked|capped|shut|sealed) (?:bottle|flask|funnel|jar|tube|vessel),? (?:which|that) (?:burst|exploded|cracked|broke|blew up|flew)\b|\b(?:bottle|flask|funnel|jar)\b[^.;\n]{0,12}\b(?:burst|exploded|blew up)\b"
         ),
         _any_hazard,
+    ),
+    _as_said(
+        "G02",
+        _p(
+            r"\b(?:tube|outlet|vent|neck|condenser)\b(?: (?:is|was|was then|being))?,? (?:packed|stuffed|rammed|plugged|filled) (?:hard|tight\w*|firmly|solid|full)\b"
+        ),
+        gas_matters,
+        safe=_p(r"\b(?:never|not|loosely)\b"),
     ),
     _as_said(
         "G02",

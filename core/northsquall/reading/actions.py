@@ -4192,6 +4192,23 @@ def _starts_apart(r: Reading) -> bool:
     )
 
 
+MADE_UP_HEAD = patterns.compile(rf"^[ \t]*(?:[-*•·] |\w\W )?({'|'.join(MADE_UP)}):", re.I)
+
+
+def _head_of_what_is_made_up(account: Account, at: int) -> str:
+    """The head of a line under which something is made up that goes in by that name further down: "Oxidant: …", "Oxidant dropped in over 45 min"."""
+    begin = account.source.rfind("\n", 0, at) + 1
+    head = MADE_UP_HEAD.match(account.source[begin:at])
+    if head is None:
+        return ""
+    fed = re.search(
+        rf"\b{head[1]}\b[^.:;\n]{{0,30}}\b(?:added|drop(?:ped|s|wise)?|drip(?:ped|s)?|runs?|fed|let|poured|goes|in)\b",
+        account.source[at:],
+        re.I,
+    )
+    return head[1].lower() if fed else ""
+
+
 def _to_side(account: Account, r: Reading) -> bool:
     """Prepared beside the batch: mixed acids, a labelled solution, a second vessel with contents of its own."""
     verb, text = r.clause.verb, r.text
@@ -4201,6 +4218,13 @@ def _to_side(account: Account, r: Reading) -> bool:
         return False  # "into 1 L of methanol in a 2 L beaker, thin stream": the batch goes there
     if _only_weighed(account, r):
         return False  # "weighed into an open beaker and poured in": what it stood in meanwhile
+    head = _head_of_what_is_made_up(account, r.clause.start) if r.measured else ""
+    if head:
+        vessel = account.labelled.get(head) or account.vessel(None, "beaker", head)
+        account.labelled[head] = vessel
+        set_bath(vessel, r.bath)
+        _fill(account, r, vessel)
+        return True
     if account.main is not None and not account.main.named and r.vessels and PUT_IT_IN.search(text):
         main_vessel(account, r.vessels)  # "25 g of it from the shelf, put it in a 100 mL flask"
     busy = account.holds(account.main.name if account.main else None)

@@ -487,7 +487,10 @@ def _feeds_by_in(items: list[Item], i: int) -> bool:
         ):
             return False
         if is_word(x, "in"):
-            behind = k + 1 + is_word(at(items, k + 1), ",")
+            out_of = is_word(at(items, k + 1), "from") and next(
+                (j for j in (3, 4, 5) if is_word(at(items, k + j), "funnel", "burette", "syringe")), 0
+            )
+            behind = k + 1 + (out_of or 0) + is_word(at(items, k + 1 + (out_of or 0)), ",")  # "in from the dropping funnel, over 30 min"
             if is_word(at(items, behind), "over", "during", "within", "for") and any(
                 is_quantity(y, "time") for y in items[behind + 1 : behind + 4]
             ):

@@ -257,6 +257,7 @@ def temperatures_in(clause: Clause) -> tuple[Quantity | None, Quantity | None, l
     said = _bare(clause) or [(i, x) for i, x in enumerate(clause.items) if type(x) is Qty and x.dim == "temperature"]
     in_lots = any(is_word(x, "portions", "lots", "parts", "spoonfuls", "pinches", "each", "shares") for x in clause.items)
     said = [(i, x) for i, x in said if not (in_lots and lex.NEXT_AT.search(_words_before(clause, i)))]
+    said = [(i, x) for i, x in said if not lex.GOES_ON_AT.search(_words_before(clause, i))]
     inside = bracketed(clause.items[: clause.verb_at or 0])
     said = [(i, x) for i, x in said if not lex.KEPT_ELSEWHERE.search(_words_before(clause, i))]
     if any(i not in inside for i, _ in said) and clause.verb in ("add", "pour", "distil"):

@@ -336,7 +336,7 @@ LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | 
 }  # fmt: skip
 OVERNIGHT = Cue(
     patterns.compile(
-        r"\b(overnight|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",
+        r"(?<!not )(?<!never )\b(overnight(?! (?:is |are |standing is )?(?:not|never|forbidden|prohibited)\b)|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",
         re.I,
     ),
     "night",
@@ -348,16 +348,32 @@ OVERNIGHT = Cue(
 NEVER_ALONE = patterns.compile(r"(?:\bnever|\bnot|n't|\bno longer|\bat no time|\bwithout being)\b[^.;,]{0,22}$", re.I)
 
 
+WARMS_BY_ITSELF = patterns.compile(
+    r"\b(?:com|warm|cool|ris|go|goes|thaw)\w* (?:slowly |back |up |down |gently )*to (?:room temperature|rt|ambient|\d+(?:[-–]\d+)? ?°C)(?: slowly)? (?:by itself|on its own)$",
+    re.I,
+)
+"""No one is told to leave: "let it come up to room temperature by itself"."""
+
+
 def unattended(text: str) -> re.Match[str] | None:
     """The words that say that nobody is there; none in "never left alone"."""
     return (
-        next((m for m in UNATTENDED.finditer(text) if not NEVER_ALONE.search(text[: m.start()])), None) if UNATTENDED.search(text) else None
+        next(
+            (
+                m
+                for m in UNATTENDED.finditer(text)
+                if not NEVER_ALONE.search(text[: m.start()]) and not WARMS_BY_ITSELF.search(text[: m.end()])
+            ),
+            None,
+        )
+        if UNATTENDED.search(text)
+        else None
     )
 
 
 UNATTENDED = Cue(
     patterns.compile(
-        r"\b((?<!ice )(?<!bath )(?<!put )(?<!taken )(?<!take )away (?:for )?(?:about )?(?:\d+|ten|fifteen|twenty|thirty|half an|an|a quarter of an) ?(?:min\w*|h\b|hours?)|unattended|after (?:the |a |my |our )?(?:lunch|coffee|tea|dinner)(?: break)?(?=[ ,])|phone call (?:meanwhile|in between)|(?:operator|worker|student|he|she|i) (?:is|am|was) (?:then |meanwhile |at that time )?in the (?:next|other) (?:room|lab)|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|without (?:watching|being watched|anybody|anyone|supervision|attention)|attended (?:a|the) (?:lecture|meeting|seminar|class)|meanwhile,? (?:(?:I |we )?(?:am |was |are |were |at |in |to |went |go )*(?:the |my |a )?)?(?:library|lunch|lecture|seminar|office|coffee|canteen|meeting|shopping|cinema)|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave(?: it)?|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:tomorrow|Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,20} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!gently )(?<! K )(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?<!through )(?<!off )(?<!along )(?<!starts )(?<!climbed )(?<!climb )(?<!falls )(?<!fell )(?<!fallen )(?<!sinks )(?<!sank )(?<!warmed )(?<!cools )(?<!cooled )(?<!dropped )(?<!fades )(?<!faded )(?<!stopped )(?<!clears )(?<!cleared )(?<!settled )(?<!dissolves )(?<!dissolved )(?<!crystallises )(?<!crystallised )(?<!separates )(?<!separated )(?:by itself|on its own))\b"
+        r"\b((?<!ice )(?<!bath )(?<!put )(?<!taken )(?<!take )away (?:for )?(?:about )?(?:\d+|ten|fifteen|twenty|thirty|half an|an|a quarter of an) ?(?:min\w*|h\b|hours?)|unattended|after (?:the |a |my |our )?(?:lunch|coffee|tea|dinner)(?: break)?(?=[ ,])|phone call (?:meanwhile|in between)|(?:operator|worker|student|he|she|i) (?:is|am|was) (?:then |meanwhile |at that time )?in the (?:next|other) (?:room|lab)|left alone|left on (?:and|over|while)|(?:leave|left) it on\b|come back (?:in the|tomorrow|later|after|when)|(?:runs|boils|goes) (?:all )?(?:day and night|all (?:day|night|week)|round the clock)|nobody (?:needs|has|need) to (?:stay|be there|watch|mind)|(?:needs?|need) nobody|do something else|no (?:supervision|watching|attendance) (?:is |was )?(?:needed|required|necessary)|left (?:it )?to (?:boil|reflux|run|stir|react|cook|drip) (?:on its own|by itself|alone)|need(?:s|ed)? not be watched|need(?:s|ed)? no (?:watching|minding|attention)|(?:leave|left) (?:it )?to itself|do(?:ing)? (?:other|some other) (?:stuff|things|jobs|work)|(?:left|leave) (?:for|to|at|alone)\b[^.;]{0,40}\bwhile\b[^.;]{0,40}\b(?:office|written|library|desk|elsewhere|attended to)|nobody present|without (?:watching|being watched|anybody|anyone|supervision|attention)|attended (?:a|the) (?:lecture|meeting|seminar|class)|meanwhile,? (?:(?:I |we )?(?:am |was |are |were |at |in |to |went |go )*(?:the |my |a )?)?(?:library|lunch|lecture|seminar|office|coffee|canteen|meeting|shopping|cinema)|left the (?:lab\w*|room|building)|(?:nobody|no one|no-one) (?:was|is|will be|needs to be|stays|stayed|watch\w*) ?(?:in|at|around|with|there|it|present)?|(?:do(?:es)?|did|need)(?:n't| not)? (?:need )?(?:not )?(?:to )?be (?:watched|attended|supervised|minded)|(?:one|you|we|I) (?:can|may|could) (?:now |then |safely )?leave (?:it|the lab\w*|the room)|(?:had|have|having|has|take|took|for) (?:my|our|a|the|his|her) (?:lunch|coffee|tea|break|dinner)|goes home|(?:run|stir|boil|reflux|go|stand)\w*(?: on)? (?:during|through|all) (?:the )?night|overnight (?:unattended|without)|(?:came|come|back|returned?|return) (?:back )?(?:only )?(?:after|on) (?:the weekend|Monday|\w+day)|(?:stand\w*|stay\w*|leave(?: it)?|left|wait\w*)\b[^.;\n]{0,20} (?:until|till|over|to) (?:the )?(?:tomorrow|Monday|weekend|next (?:week|morning|day))|went home|go home|(?:went|go|goes|left|leave|have|having|over|off|get|fetch) (?:for |to |out for )?(?:the |a |my |our )?(?:lunch|coffee|tea|dinner|sandwich|canteen|meeting|lecture|seminar)|(?:me|us|we|I|everyone) (?:is |am |are |was |were )?(?:in|at) (?:the |a |my )?(?:seminar|lecture|meeting|canteen|lunch|dinner|class)|(?:out|off|outside|down) for (?:a |the )?(?:smoke|cigarette|break|walk)|(?:minds|watches) itself|(?:take|took|takes|having|get|gets) (?:my |a |our )?(?:lunch|coffee|tea|dinner|sandwich|nap)|(?:was|am|were|went|go|goes) (?:upstairs|downstairs|next door|out of the room|in the office)|nobody (?:is )?(?:there|with it|stays)|(?:leave|left|leaves) (?:it|them|this|that)\b[^.;]{0,60} (?:while|when|as) (?:I'm|I am|I was|we're|we are|we were|he was|she was) (?:at|in|out|away|off)|(?:operator|student|chemist|watch|shift|staff) (?:may|can|could) (?:leave|go)|(?:do|does|did|doing) (?:the|my|some) shopping|(?<!gently )(?<! K )(?<!risen )(?<!rises )(?<!rise )(?<!rose )(?<!up )(?<!off )(?<!ends )(?<!stops )(?<!settles )(?<!warms )(?<!climbs )(?<!starts )(?<!started )(?<!boils )(?<!boil )(?<!boiled )(?<!hot )(?<!warm )(?<!refluxes )(?<!refluxed )(?<!°C )(?<!degrees )(?<!first, )(?<!first )(?<!portion )(?<!drops )(?<!through )(?<!off )(?<!along )(?<!starts )(?<!climbed )(?<!climb )(?<!falls )(?<!fell )(?<!fallen )(?<!sinks )(?<!sank )(?<!warmed )(?<!cools )(?<!cooled )(?<!dropped )(?<!fades )(?<!faded )(?<!stopped )(?<!clears )(?<!cleared )(?<!settled )(?<!dissolves )(?<!dissolved )(?<!crystallises )(?<!crystallised )(?<!separates )(?<!separated )(?:by itself|on its own))\b"
         + "|"
         + concepts.NOBODY_THERE,
         re.I,
@@ -1390,6 +1406,16 @@ NEXT_AT = Cue(
     "when", "once", "after", "soon", "fallen", "fell", "dropped", "back", "come", "came", "gone",
 )  # fmt: skip
 """What the next portion waits for limits nothing: "each when the temperature had fallen back below"."""
+
+
+GOES_ON_AT = Cue(
+    patterns.compile(
+        r"\b(?:until|till) (?:\w+ ){0,4}(?:back|fallen|fell|sunk|dropped|down|again|come|comes|falls|drops|sinks) (?:back |again |down |once more )*(?:to|at|below|under) *$",
+        re.I,
+    ),
+    "until", "till",
+)  # fmt: skip
+"""A feed that was stopped goes on from there, which is no limit: "close the tap and wait until it is back below"."""
 
 
 def of_another(text: str) -> bool:

@@ -76,7 +76,10 @@ def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
     clocked = names[:1] == ["time"] and CLOCK.match(after.lstrip("|+-=: \n")) is not None
     numbered = clocked or any(re.fullmatch(COLUMNS["number"], n) for n in names)
     told = "what" in names and any(
-        HOW_IN.search(n) or any(re.fullmatch(COLUMNS[k], n) for k in ("T", "TF", "h", "min", "time")) for n in names
+        HOW_IN.search(n)
+        or n in ("details", "detail", "remarks", "remark")
+        or any(re.fullmatch(COLUMNS[k], n) for k in ("T", "TF", "h", "min", "time"))
+        for n in names
     )
     operations = numbered and (told or any(re.fullmatch(DO, n) for n in names))
     operations = operations and (any(re.fullmatch(rf"{DO}|how", n) for n in names) or _doings(after) > 1)
@@ -452,7 +455,7 @@ HOW = patterns.compile(
 HOW_IN = patterns.compile(r"\bhow\b(?! (?:much|long|warm|hot|often))")
 """ "Where / how": a heading of how a row is done."""
 DOING = patterns.compile(
-    r"\W*(?:hold|stir|leave|pour|thermometer|waste|steam|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
+    r"\W*(?:hold|stir|leave|let|take (?:out|off|away)|separate|shake|collect|switch|pour|thermometer|waste|steam|reflux|heat|cool|wait|filter|wash|distil|quench|dry|warm|age|stand|boil|\w*bath|test|check|end|yield|product|off-?gas|gas)\w*\b",
     re.I,
 )
 """An item that is no material but a doing."""
@@ -470,9 +473,12 @@ def _block(after: str) -> list[str]:
     return list(itertools.takewhile(lambda x: x.count("|") >= 2 or re.search(r"\S(?: {2,}|\t+)\S", x), after.splitlines()))
 
 
+ROW_NUMBER = patterns.compile(r"^[|\s]*(?:[\d.)]+[|\s]*|[A-Z][.)]?(?:\s*\||\s{2,})\s*)?")
+
+
 def _doings(after: str) -> int:
     """How many rows of the table that begins here are doings and no materials."""
-    return sum(DOING.match(re.sub(r"^[|\s\d.)]+", "", x)) is not None for x in _block(after) if not RULE.fullmatch(x))
+    return sum(DOING.match(ROW_NUMBER.sub("", x)) is not None for x in _block(after) if not RULE.fullmatch(x))
 
 
 def _items(text: str, cells: list[Cell], after: str) -> list[tuple[str, int, str]]:

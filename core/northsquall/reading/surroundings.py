@@ -155,6 +155,7 @@ SWEPT = patterns.compile(
 NOT_PURGED = patterns.compile(r"\b(?:no|without(?: any)?|never|not) (?:nitrogen|argon|N2|air|purg\w*|flush\w*|sweep\w*)\b", re.I)
 PURGED = patterns.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon)(?: from (?:a|the) [a-z -]{3,20})? (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled |pumped ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system|bottles|hoses?)|it all))\b"
+    r"|\b(?:nitrogen|argon|N2) (?:once more|again|a second time)\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,60}\bbefore (?:anything|it is|the (?:line|apparatus|hoses?|taps?|generator|flask|joints?)|opening|dismantling|taking)\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\b(?:after\w*|at the end|finally|in the end|when (?:it is )?(?:finished|done|over))\b(?:[^.\n]|\.\d){0,40}\b(?:nitrogen|argon|air)\b",
     re.I,
@@ -281,7 +282,8 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
                 tap
                 or WITH_SOFT.match(behind)
                 or (NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) and not ONE_HOLE.search(text))
-                or re.search(r"\bno $", text[: hit.start()], re.I) is not None  # "no stopper on it at any time"
+                or re.search(r"\b(?:no|nothing(?: (?:here|there|in (?:it|the \w+)|along the \w+))?) $", text[: hit.start()], re.I)
+                is not None  # "no stopper on it at any time", "nothing can shut"
                 or _once_over(text[: hit.start()])
                 or OPEN_FIRST.search(text[: hit.start()])
             ):

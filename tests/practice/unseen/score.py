@@ -57,6 +57,10 @@ def checks(expected: dict[str, Any], text: str) -> list[tuple[str, bool, str]]:
     for f in a.findings:
         if f.code in expected.get("must_not", []) and f.severity != "note":
             out.append(("alarm", False, f"{f.code} {f.severity}: {f.message[:120]}"))
+    for severity in ("stop", "condition"):  # each further one is an alarm, unless it has been blamed already
+        some = [f for f in a.findings if f.severity == severity and f.code not in expected.get("must_not", [])]
+        for f in some[expected.get(f"max_{severity}s", len(some)) :]:
+            out.append(("alarm", False, f"further {f.code} {severity}: {f.message[:120]}"))
     out.append(
         (
             "verdict",
