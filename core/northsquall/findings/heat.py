@@ -693,7 +693,12 @@ def sensor(c: Context) -> Iterator[Finding]:
     if outside is not None and none is None and (told is None or outside.start() <= told[0] < outside.end()):
         none, vessel = outside, None
     if none is not None and (vessel is None or vessel.sensor != "pot"):
-        if c.enthalpy is not None or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > 1.0 for r in c.reactions):
+        open_heat = c.unrecognised is not None and not c.unrecognised.trifle
+        if (
+            c.enthalpy is not None
+            or open_heat
+            or any(r.role == "wanted" or r.heat_kJ.best is None or r.heat_kJ.best > 1.0 for r in c.reactions)
+        ):
             yield finding(
                 "H08", "condition", f"“{none.group()}”: nothing measures the temperature of what reacts.", step=c.step_at(none.start()), span=none.span(), limit="a thermometer in the liquid", remedy="Put a thermometer into the liquid.", source="handbook 6.1", short="thermometer",
             )  # fmt: skip

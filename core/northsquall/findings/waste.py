@@ -24,7 +24,7 @@ STREAMS: tuple[tuple[re.Pattern[str], str, dict[str, float]], ...] = (
     (patterns.compile(r"\b(?:aqueous|water) waste\b|\bdrain\b|\bsink\b|\bdishwasher\b", re.I), "water", {"H2O": 10.0}),
     (patterns.compile(r"\b(?:alkaline|caustic|lye) (?:waste|drum|can|tank|sump|container|barrel)\b", re.I), "alkaline waste", {"H2O": 10.0, "Na+": 1.0, "H+": -1.0}),
     (patterns.compile(r"\b(?:solvent|organic|flammable)s? (?:waste|can|drum|bottle|residues|canister|container|tank|barrel|jar|bucket)\b|\b(?:acetone|alcohol|ethanol|methanol|ether|hexane|toluene)s? (?:waste(?: can)?|can|drum|bottle|residues)\b|\bwaste (?:solvent|acetone)\b|\b(?:can|drum|bottle|jar|container|canister) (?:for|of|with) (?:the |used |waste |spent |organic )*(?:solvents?|organics?|alcohols?|acetone)\b|\b(?:joins?|joined|goes with|go with|put with|added to|to|in with|among) the (?:used |waste |spent |other )?(?:solvents|organics)\b", re.I), "solvent waste", {"CC(C)=O": 1.0, "CCO": 1.0}),
-    (patterns.compile(r"\bbleach\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
+    (patterns.compile(r"\b(?:bleach|(?:sodium )?hypochlorite (?:drum|can|waste|residues))\b(?=[^.;\n]*)", re.I), "bleach", {"H2O": 10.0, "Na+": 1.0, "ClO-": 1.0}),
     (patterns.compile(rf"{_HELD_FOR} cyanides?\b|\bcyanide (?:waste|rins\w+|bath|liquors?|drum|can)\b|{_OLD} cyanides?\b", re.I), "cyanide", {"H2O": 10.0, "Na+": 1.0, "CN-": 1.0}),
     (patterns.compile(rf"{_HELD_FOR} sulfides?\b|\bsulfide (?:waste|bath|liquors?|drum|can)\b|{_OLD} sulfides?\b", re.I), "sulfide", {"H2O": 10.0, "Na+": 2.0, "S-2": 1.0}),
     (patterns.compile(rf"{_HELD_FOR} (?:used |spent )?(?:nitric(?: acid)?|nitrating acids?)\b|\bnitric(?: acid)? (?:waste|drum|can)\b", re.I), "nitric acid", {"H2O": 5.0, "NO3-": 1.0, "H+": 1.0}),
@@ -62,6 +62,13 @@ def fulminating_silver(c: Context) -> Iterator[Finding]:
         return
 
 
+TRIED_ON = patterns.compile(
+    r"\b(?:paper|strip|it)s? (?:was |were |is |are )?(?:first |before )?(?:checked|tested|tried|shown|proved)(?: first| before)? (?:with|on|in|against|by) (?:a (?:drop|little) of |some |old |the )*$",
+    re.I,
+)
+"""What a test paper was tried on."""
+
+
 @rule("Q12")
 def waste_meets(c: Context) -> Iterator[Finding]:
     """Q12: a waste stream that must not meet what is in the drum, the drain or the bottle."""
@@ -70,13 +77,17 @@ def waste_meets(c: Context) -> Iterator[Finding]:
         for m in pattern.finditer(text):
             begin = sentence_start(text, m.start())
             sentence = text[begin : m.end() + 30]
-            if KEPT_APART.search(sentence) or (
-                name == "bleach"
-                and not CLEANS.search(sentence)
-                and not re.search(
-                    r"\b(?:into|in) (?:the )?bleach|bleach (?:waste|drum|can|bottle|residues|rins\w+)\b|(?:waste|spent|used) bleach|bleach (?:is |was )?(?:added|poured)|with (?:household )?bleach",
-                    sentence,
-                    re.I,
+            if (
+                KEPT_APART.search(sentence)
+                or TRIED_ON.search(text, begin, m.start())
+                or (
+                    name == "bleach"
+                    and not CLEANS.search(sentence)
+                    and not re.search(
+                        r"\b(?:into|in) (?:the )?bleach|(?:bleach|hypochlorite) (?:waste|drum|can|bottle|residues|rins\w+)\b|(?:waste|spent|used) bleach|bleach (?:is |was )?(?:added|poured)|with (?:household )?bleach",
+                        sentence,
+                        re.I,
+                    )
                 )
             ):
                 continue

@@ -441,7 +441,10 @@ AROUND_IT = patterns.compile(r"\b(?:bath|ice|bowl|tub|basin|dish|tray|pan|bucket
 """What "it" may be, of a thermometer that is in it, if not the pot."""
 OF_THE_HEAD = patterns.compile(r"\b(?:head|vapou?r|still[- ]head|distillation head)(?:,? with (?:an? |its )?)? ?$", re.I)
 """ "Head thermometer", "still head with thermometer"."""
-NONE_THERE = patterns.compile(r"\b(?:no|without(?: an?| any)?|never an?|lacks an?|instead of an?) ?$", re.I)
+NONE_THERE = patterns.compile(
+    r"\b(?:no|without(?: an?| any)?|never an?|lacks an?|instead of an?|(?:had|have|has|was|did|do|does)(?:n't| not)(?: (?:have|got|use|put|a|an|the|any|in))*) ?$",
+    re.I,
+)
 """ "No thermometer in it"."""
 OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
 

@@ -292,6 +292,10 @@ DERIVED = patterns.compile(
 """Behind an organic name, folded to lower case: what was made from it, another substance, not listed."""
 
 
+OF_ITS_SHAPE = patterns.compile(r"(?<![\w-])(?:cis|trans|meso|rac|dl|endo|exo|syn|anti)-$")
+""" "cis-1,2-cyclohexanediol": an isomer that is not listed for itself."""
+
+
 def substances_in(text: str, begin: int = 0) -> list[Token]:
     """All catalogue names in a text that begins at `begin` of the whole: longest first, no overlap, whole words."""
     folded = _fold(text)
@@ -300,7 +304,10 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
     for end, (name, identity) in names.iter(folded):
         start, stop = end - len(name) + 1, end + 1
         before, after = folded[start - 1 : start], folded[stop : stop + 1]
-        if before.isalnum() or after.isalnum() or (before == "-" and folded[start - 2 : start - 1].isalnum()):
+        behind_a_hyphen = (
+            before == "-" and folded[start - 2 : start - 1].isalnum() and not OF_ITS_SHAPE.search(folded[max(0, start - 7) : start])
+        )
+        if before.isalnum() or after.isalnum() or behind_a_hyphen:
             continue
         if text[start:stop] != name and text[start:stop] in by_case:
             name, identity = text[start:stop], by_case[text[start:stop]]
