@@ -11,7 +11,7 @@ from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
 from northsquall.chemistry.roles import WORK_UP_KINDS
-from northsquall.chemistry.roots import formula_of, is_organic
+from northsquall.chemistry.roots import formula_of, is_gas, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.sentences import named_in, sentence_of
@@ -90,6 +90,8 @@ def too_much(c: Context) -> Iterator[Finding]:
         return
     if c.yield_percent is None or c.yield_percent <= 100.5:
         return
+    if c.purpose.target is not None and is_gas(c.purpose.target):
+        return  # what was weighed is made of the gas
     r = c.procedure.results
     guessed = any(
         x.material.strength is not None

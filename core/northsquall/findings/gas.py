@@ -181,6 +181,9 @@ VIAL = patterns.compile(r"\b(?:vials?|sample (?:tubes?|bottles?)|pill ?boxe?s?)\
 """What a product is put away in."""
 
 
+STORES = patterns.compile(r"\b(?:kept|stored|filled|put away)\b[^.;\n]{0,40}\b(?:glass|ground)[- ]stoppered\b", re.I)
+
+
 @rule("G02")
 def shut_in(c: Context) -> Iterator[Finding]:
     """G02: a closed vessel with gas, vapour or slow evolution."""
@@ -190,6 +193,8 @@ def shut_in(c: Context) -> Iterator[Finding]:
         )
         if step is None or k.how not in ("shut", "held") or k.place != "vessel":
             continue
+        if STORES.search(c.procedure.flowing, max(0, k.span[0] - 60), k.span[1] + 10):
+            continue  # "kept at 4 °C in a glass-stoppered bottle": what was made
         yield finding(
             "G02", "stop", f"“{k.word}”: gas is led into a bottle that is shut, and what is not taken up has no way out.", step=step, span=k.span, limit="an outlet behind every absorber", remedy="An outlet from the absorber to the exhaust.", source="handbook 2.7", short="absorber shut",
         )  # fmt: skip

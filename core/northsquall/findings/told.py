@@ -1117,7 +1117,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "H07",
         _p(
-            r"\b(?:water|coolant) (?:to|of|for|in|through) the condenser (?:was|is|had been) (?:still )?(?:off|not (?:yet )?on|shut|forgotten|turned off)\b"
+            r"\bcondenser,? (?:whose|of which the) (?:cooling )?water (?:I |we )?(?:(?:had|did|was|is)(?:n['’]t| not)|had forgotten|forgot)\b|\b(?:water|coolant) (?:to|of|for|in|through) the condenser (?:was|is|had been) (?:still )?(?:off|not (?:yet )?on|shut|forgotten|turned off)\b"
         ),
         _any_hazard,
         safe=_p(r"^\W*(?:if|when|should)\b|\b(?:in case|at the end|after\w*|finally|until|only)\b"),

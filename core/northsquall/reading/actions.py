@@ -1349,6 +1349,10 @@ def _clause(account: Account, clause: Clause) -> None:
     if BEFOREHAND.search(text) and not any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in clause.items):
         clause = replace(clause, verb=None, verb_at=None)
     r = Reading(account, clause)
+    if BATH_HEAD.match(text) and r.bath is not None and account.main is not None and not r.vessels and account.isolated:
+        set_bath(account.main, r.bath)
+        account.spend(r.items)
+        return  # "Cooling: ice-salt, 3 kg": below the steps, of the pot and not of what was worked up last
     if WAITS_FIRST.match(text) and UNTIL_SEEN.search(text) and not any(isinstance(x, Qty) for x in r.items):
         return  # "wait till the colour goes"
     if WAITS_FIRST.match(text) and not r.measured:
@@ -1734,6 +1738,7 @@ TAP_INTO = patterns.compile(
     re.I,
 )
 """ "I run the tap into it": water on what is left, how much nobody says."""
+BATH_HEAD = patterns.compile(r"\W*(?:cooling )?bath:", re.I)
 PUT_INTO_A_FLASK = patterns.compile(r"^\W*(?:then |now )?(?:all |it |everything |the mixture |put |goes )*into an? (?=\d)", re.I)
 MADE_UP = ("oxidant", "reductant", "feed", "reagent")
 """Labels of what is made up beside the batch, and called by that name when it goes in."""

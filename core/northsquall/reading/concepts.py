@@ -91,6 +91,7 @@ IN_ONE = (
 HAND = r"(?:hand|feel\w*|touch\w*|fingers?|palm)"
 UNMEASURED = (
     r"(?<=\| )(?:not|never) (?:measured|taken|read)(?= ?\|)|temp(?:erature)?\.?(?:\t| {2,}|: ?)(?:is |was )?(?:not|never) (?:measured|taken|read|watched|needed)|never mind the temperature|maybe (?:about )?\d{2}[^.;\n]{0,25}\b(?:did not|didn['’]t) measure|so hot (?:that )?(?:I|we|you|one) (?:can['’]t|cannot|can not|couldn['’]t|could not) (?:hold|touch)|"
+    r"measuring(?:\t| {2,}|: ?)(?:none|no\b|nothing|not\b)|temp(?:erature)?\.?: (?:judged |seen |told )?by (?:the )?(?:look|condensation|steam|colou?r|feel|frost|dew)|"
     r"neither (?:(?:an? )?(?:stirrer|bath|condenser|hood)[^.;\n]{0,15}? nor )?(?:an? )?thermometer|"
     r"\d{2}\? by (?:the )?hand|by (?:the )?hand,? (?:about|say|some|perhaps) \d{2}\b|"
     r"(?:as long as|if|while|so long as) (?:I|we|you|one) (?:can|could) (?:still )?(?:hold|touch) (?:it|the \w+)|thermometer\? (?:I|we|one|you) (?:go|goes|judge|tell) by|thermometers? (?:was|is|were|are) (?:in use elsewhere|elsewhere|lent(?: out)?|being used (?:elsewhere|by)|with (?:the other|another|somebody))|"

@@ -14,7 +14,7 @@ from northsquall.reading.tokens import substances_in
 Span = tuple[int, int]
 Cell = tuple[int, int, int]
 """Start and end of a cell's text and the column at which it begins."""
-DO = r"do|done|doing|operations?|actions?|what is done|what (?:I|we) did|what was done|what to do|to do|(?:I|we) do|instructions?|procedure|work|activity|description"
+DO = r"do|done|doing|operations?|actions?|what is done|what (?:i|we) (?:do|did)|what was done|what to do|to do|(?:i|we) do|instructions?|procedure|work|activity|description"
 """Headings of what is done, beside which an amount makes no charge list; "what" alone may head one."""
 COLUMNS = {
     "limit": r"(?:(?:t|temp\.?|temperature)\W*)?(?:max(?:imum)?\.?|(?:upper )?limits?|stop(?: (?:feed )?(?:at|above))?|stop feed|abort(?: at)?|ceiling|not (?:above|over))\W*(?:t|temp\.?|temperature)?\W*(?:in )?(?:°\s?c)?\W*",
@@ -88,6 +88,12 @@ def _columns(text: str, cells: list[Cell], after: str) -> list[tuple[str, int]]:
         return []
     kinds = [next((k for k, p in COLUMNS.items() if n and re.fullmatch(p, n)), "") for n in names]
     kinds = ["number" if k == "time" and clocked else k for k in kinds]
+    if (
+        "time" not in kinds
+        and kinds.count("T") == 2
+        and [text[a:b].strip() for (a, b, _), k in zip(cells, kinds, strict=True) if k == "T"] == ["T", "t"]
+    ):
+        kinds[len(kinds) - 1 - kinds[::-1].index("T")] = "time"
     blank = next((i for i, n in enumerate(names) if not n and i and kinds[i - 1] == "number"), None)
     if "do" not in kinds and blank is not None:
         kinds[blank] = "do"  # "| Step | | °C | min |": what is done needs no heading
@@ -341,12 +347,19 @@ NO_LOT = patterns.compile(
 def _bare(said: str) -> list[tuple[int, int]]:
     """Substances of a cell that are taken and have no amount in it: where each begins and ends."""
     inside = [m.span() for m in re.finditer(r"\([^()]*\)", said)]
+    named = substances_in(said)
+    begins = {t.start for t in named}
+
+    def measured_behind(at: int) -> bool:
+        m = MEASURED_BEHIND.match(said, at)
+        return m is not None and not ("," in m.group() and m.end() + 1 in begins)  # "peroxide 50 %, 1 mL sulfuric acid": of what follows
+
     return [
         (t.start, t.end)
-        for t in substances_in(said)
+        for t in named
         if not any(a < t.start < b for a, b in inside)
         and not MEASURED_BEFORE.search(said[: t.start])
-        and not MEASURED_BEHIND.match(said, t.end)
+        and not measured_behind(t.end)
         and not NO_LOT.match(said, t.end)
     ]
 

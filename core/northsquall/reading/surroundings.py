@@ -72,6 +72,8 @@ NOT_SHUT = patterns.compile(
     r"|drying tube|(?:tube|hose|pipe|condenser|funnel|stirrer) (?:goes |led )?through (?:an? |the )(?:[\w-]+ )?(?:bung|cork|stopper|cap|lid)|after (?:the )?gas|(?:when|once) (?:the |all )?gas (?:has |had |is |was )?(?:ended|ceased|stopped|over)|with (?:a |its |two |three |one )?(?:holes?|vent|tubes?)|(?:two|three|twice|doubly)[- ](?:hole[ds]?|bored|necked) (?:bung|cork|stopper)|(?<!close the )(?<!closed the )(?<!shut the )(?<!clamp the )(?<!pinch the )delivery tube|powder funnel|(?:dropping|addition|tap) funnel,? with (?:its|the|a) (?:stopper|cap|lid)|funnel with cap|jacketed|thermometer(?![^,;]*[,;])|unless)\b",
     re.I,
 )
+SHUT_IN_THE_END = patterns.compile(r"\bloose\w*\b[^.;\n]{0,20}\bthen (?:screwed|tightened|closed|shut|sealed|pressed)\b", re.I)
+""" "Lid on, loosely at first, then screwed"."""
 ONE_HOLE = patterns.compile(
     r"\b(?:no|without an?|isn't an?|not an?) (?:other|second|further|extra) (?:opening|hole|outlet|vent|neck)\b|\btight (?:cork|bung|stopper|adapter)\b",
     re.I,
@@ -121,8 +123,8 @@ HOOD = patterns.compile(
 OTHER_HOOD = patterns.compile(r"\b(?:next|other|another|adjoining|neighbou?r\w*(?:['’]s)?|opposite|far) (?:fume )?$", re.I)
 """ "The burner in the next hood": no hood over this."""
 NO_HOOD = patterns.compile(
-    r"\b(?:(?:fume )?(?:hood|cupboard|extraction|ventilation) ?[:=] ?(?:none|no\b|off\b|-)|(?:did|do|does) ?(?:not|n['’]t) bother with (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:at|on) the (?:fume )?hood['’]s edge|(?:at|on) the edge of the (?:fume )?hood|half (?:in|out of|outside|inside) the (?:hood|room)|(?:extractor|extraction|exhaust fan|ventilation)(?:['’]s| is| was| has)?(?: been| still)* (?:dead|broken|off|out of order|not working|not on|down)"
-    r"|(?:there (?:is|was)|has|had|with) no (?:extraction|ventilation|draught)|without (?:any )?(?:extraction|ventilation)|no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
+    r"\b(?:(?:fume )?(?:hood|cupboard|extraction|ventilation) ?[:=] ?(?:none|no\b(?! [a-z])|off\b|-)|(?:did|do|does) ?(?:not|n['’]t) bother with (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:at|on) the (?:fume )?hood['’]s edge|(?:at|on) the edge of the (?:fume )?hood|half (?:in|out of|outside|inside) the (?:hood|room)|(?:extractor|extraction|exhaust fan|ventilation)(?:['’]s| is| was| has)?(?: been| still)* (?:dead|broken|off|out of order|not working|not on|down)"
+    r"|(?:there (?:is|was)|has|had|with) no (?:extraction|ventilation|draught)|without (?:any )?(?:extraction|ventilation)|no (?:fume )?(?:hood|cupboard)|without (?:a |the )?(?:fume )?(?:hood|cupboard)|outside (?:of )?the (?:fume )?(?:hood|cupboard)(?!['’]s)|not (?:in|under|inside) (?:a|the) (?:fume )?(?:hood|cupboard)|on (?:the|an) open bench"
     r"|(?:hood|cupboard)(?:,? (?:no\. ?|number )?\d+)?,? (?:is |was |are |were )?(?:full|taken|occupied|broken|out of (?:order|service)|under repair|being (?:repaired|serviced)|not working|dead|switched off|off\b|busy|in use|reserved)|(?:hood|cupboard)(?:'s| has)(?: got)? (?:full|busy|taken|the [\w ]{3,25} in it|an? [\w ]{3,25} in it)|hood (?:not|isn't) needed|no need (?:for|of) (?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard)\? no\b"
     r"|(?:do|does|did|was|is|are|were) ?(?:not|n't) (?:use|used|using) (?:in |under )?(?:a |the |any )?(?:fume )?(?:hood|cupboard)|(?:hood|cupboard) (?:is|was) (?:never|not) (?:used|on|running|working)|(?:sash|front) (?:was |is |stood |stands |being |kept |left )*(?:fully |right |wide |all the way |completely )+(?:up|open|raised)"
     r"|(?:sash|front)(?: of the (?:fume )?(?:hood|cupboard))? (?:was|is|stood|stands|stays|stayed) (?:up|open|raised)(?! (?:to|by|at|about|only|as far|a |\d|no|some|just|half)))\b",
@@ -155,7 +157,8 @@ SWEPT = patterns.compile(
 NOT_PURGED = patterns.compile(r"\b(?:no|without(?: any)?|never|not) (?:nitrogen|argon|N2|air|purg\w*|flush\w*|sweep\w*)\b", re.I)
 PURGED = patterns.compile(
     r"\b(?:purg\w+|flush(?:ed|ing)? (?:out|through|with)|swept (?:out|through|with)|blown? (?:out|through)|air (?:is |was )?drawn through|(?:air|nitrogen|argon)(?: from (?:a|the) [a-z -]{3,20})? (?:(?:is |was |then )*(?:blown |led |passed |sent |bubbled |pumped ))?through (?:everything|the (?:lot|whole|line|train|apparatus|generator|system|bottles|hoses?)|it all))\b"
-    r"|\b(?:nitrogen|argon|N2) (?:once more|again|a second time)\b"
+    r"|\b(?:driven|swept|blown|flushed|chased) (?:over|out|through|along|off) (?:with|by) (?:a (?:slow )?(?:stream|current) of )?(?:dry )?(?:nitrogen|argon|air)\b"
+    r"|\b(?:nitrogen|argon|N2) (?:once more|again|a second time)\b|\b(?:nitrogen|argon|N2),? (?:for )?\d+ ?(?:min|L),? through (?:everything|all\b|the (?:lot|whole|line|train|apparatus|generator|system))"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,60}\bbefore (?:anything|it is|the (?:line|apparatus|hoses?|taps?|generator|flask|joints?)|opening|dismantling|taking)\b"
     r"|\b(?:nitrogen|argon|N2)\b(?:[^.\n]|\.\d){0,95}\b(?:after(?:wards)?|at the end|until|only then|then)\b|\b(?:after\w*|at the end|finally|in the end|when (?:it is )?(?:finished|done|over))\b(?:[^.\n]|\.\d){0,40}\b(?:nitrogen|argon|air)\b",
     re.I,
@@ -187,7 +190,7 @@ ELEMENTS: tuple[tuple[Literal["condenser", "trap", "cold trap", "burner", "hood"
     ("condenser", patterns.compile(r"\bcondenser\b", re.I)),
     ("trap", patterns.compile(r"\bempty(?: (?!and\b|then\b)[\w.½/-]+){0,3}? (?:bottle|flask|trap|vessel|jar|tube)s?\b|\b(?:knock-?out|safety|(?:anti-?)?suck-?back|catch|guard) (?:trap|bottle|vessel|flask|pot|tube)\b|\b(?:trap|bottle|flask)s?(?: bottle)?,? (?:left )?empty\b|\b(?<!cold )(?<!gas )(?<!ice )(?<!water )trap \((?:empty|\d+ ?m?L(?:, empty)?)\)", re.I)),
     ("cold trap", patterns.compile(r"\b(?:cold|dry[- ]?ice|cooled) trap\b|\btrap (?:at|cooled to|kept at) [-−]\s?\d+", re.I)),
-    ("burner", patterns.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end)|burner at the (?:end|outlet)|(?:pilot (?:flame|light)|flame|burner)\b[^.;\n]{0,60}\bburns (?:what|all that|the gas that) (?:leaves|comes|is left))\b", re.I)),
+    ("burner", patterns.compile(r"\b(?:burn(?:ed|t|s)? off|flare[sd]?|lit at the (?:tip|jet|end)|burner at the (?:end|outlet)|burner tube (?:at|in|under|below) the|(?:pilot (?:flame|light)|flame|burner)\b[^.;\n]{0,60}\bburns (?:what|all that|the gas that) (?:leaves|comes|is left))\b", re.I)),
     ("hood", patterns.compile(r"\bexhaust\b|\bduct\b|\bback of the (?:hood|fume cupboard)\b", re.I)),
     ("room", patterns.compile(r"\binto the (?:room|laboratory|lab)\b", re.I)),
 )  # fmt: skip
@@ -281,7 +284,11 @@ def _closings(doc: Procedure, source: str, order: list[Step]) -> Iterator[Closin
             if (
                 tap
                 or WITH_SOFT.match(behind)
-                or (NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind) and not ONE_HOLE.search(text))
+                or (
+                    NOT_SHUT.search(text[max(0, hit.start() - 40) : hit.end()] + behind)
+                    and not ONE_HOLE.search(text)
+                    and not SHUT_IN_THE_END.search(text)
+                )
                 or re.search(r"\b(?:no|nothing(?: (?:here|there|in (?:it|the \w+)|along the \w+))?) $", text[: hit.start()], re.I)
                 is not None  # "no stopper on it at any time", "nothing can shut"
                 or _once_over(text[: hit.start()])
