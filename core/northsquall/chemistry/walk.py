@@ -53,6 +53,8 @@ UNTIL_SEEN = patterns.compile(rf"{lex.UNTIL_SEEN}|{lex.UNTIL_WHITE.pattern}", re
 """What destroys goes in until it is seen to have: what is written of it is what is at hand."""
 SEEN_WITHIN = 160
 """Characters of a line, from where a step begins, in which that may stand."""
+MORE_THAN_ABOUT = 3.0
+"""Times an amount that is written with "about" that goes in until it is seen to be enough (assumption)."""
 OVERSHOT = 0.1
 """Part by which more of it goes in than is needed (assumption)."""
 
@@ -465,7 +467,8 @@ class _Walker:
         if step.kind != "destroy" or lot.mol is None or lot.substance is None or here is None or not UNTIL_SEEN.search(line):
             return 1.0
         part = needed(lot.substance, here, step.kind, self.wanted) * (1.0 + OVERSHOT) / lot.mol[1]
-        if not 0.0 < part < 1.0:
+        about = lot.material.amount is not None and lot.material.amount.approximate
+        if not 0.0 < part < (MORE_THAN_ABOUT if about else 1.0):
             return 1.0
         self.result.parts[key] = part
         return part

@@ -455,13 +455,17 @@ class _Builder:
                 and not self.inside  # what has its ice in it is cold at once
                 and segments
             ):
-                wait_s = self._cooling_s(step, *before)
-                last = segments[-1]
-                segments[-1] = replace(last, duration_s=last.duration_s + wait_s)
-                previous = next(x for x in timed if x.step.n == last.step)
-                previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
-                previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
+                self._lengthen(step, segments, self._cooling_s(step, *before))
                 cooled_C = asked.value
+            elif (
+                mine
+                and asked is not None
+                and step.kind == "dose"
+                and iced
+                and segments
+                and self._left_warm(segments[-1], before[0]) > WARM_K
+            ):
+                self._lengthen(step, segments, self._cooling_s(step, *before, start=asked.value + self._left_warm(segments[-1], before[0])))
             elif mine and step.kind == "dose" and segments and (step.T_limit or step.T_range) and (iced or self._taken_away(step)):
                 self._cool_down(step, segments, before, seg_T)
             if step.kind == "cool":
@@ -476,6 +480,28 @@ class _Builder:
                 )
             )  # fmt: skip
         return segments, start, present_cp
+
+    def _left_warm(self, last: Segment, cp: float) -> float:
+        """K by which what was put in before, in a time that nobody wrote, warms the pot by its heat of mixing: it is cold again before the next goes in."""
+        t = next((x for x in self.timed if x.step.n == last.step), None)
+        if (
+            t is None
+            or t.written
+            or last.kind not in ("dose", "add", "charge")
+            or t.step.T_range is None
+            or last.feed_heat_J <= 0
+            or cp <= 0
+        ):
+            return 0.0
+        return last.feed_heat_J / cp
+
+    def _lengthen(self, step: Step, segments: list[Segment], wait_s: float) -> None:
+        """Let the last segment go on until it is cold enough for the step that follows."""
+        last = segments[-1]
+        segments[-1] = replace(last, duration_s=last.duration_s + wait_s)
+        previous = next(x for x in self.timed if x.step.n == last.step)
+        previous.low, previous.best, previous.high = (v + wait_s / 60.0 for v in (previous.low, previous.best, previous.high))
+        previous.why = f"{previous.why}, and cooling to the limit of step {step.n} from the duty of the bath".lstrip(", ")
 
     def _left_at(self, step: Step) -> float | None:
         """°C to which what is run over was cooled before, where the text says it and it is under the room's; None elsewhere."""

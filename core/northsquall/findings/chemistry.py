@@ -9,6 +9,7 @@ from itertools import combinations
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
+from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
 from northsquall.chemistry.roles import WORK_UP_KINDS
 from northsquall.chemistry.roots import formula_of, is_gas, is_organic
@@ -154,6 +155,8 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                         continue
                     if sum(entry.mixed.get(r, 0.0) for r in here[a]) < LEAST_PAIR_MOL:
                         continue  # what a crystal of iodine left
+                    if here[a] <= {"IO3-"}:
+                        continue  # what periodate leaves, which takes little in the cold
                     if b == "alcohol" and sum(entry.mixed.get(r, 0.0) for r in here[b]) + min(entry.mixed.get("H+", 0.0), 0.0) < 1e-6:
                         continue  # all of it is alkoxide
                     if (a, b) == ("peroxide", "alcohol") and _thin_and_cold(entry):
@@ -263,10 +266,29 @@ def _washed_out(c: Context, pair: frozenset[str], entry: Entry) -> bool:
     )
 
 
+DILUTE_K = 15.0
+"""Rise to which peroxide that falls apart can warm a bath that takes it for what it is (assumption)."""
+FALLS_APART_KJ = 98.0
+"""Heat of decomposition of hydrogen peroxide, kJ/mol (handbook 3.1)."""
+
+
+def _falls_apart_K(mixed: dict[str, float]) -> float:
+    """K by which all the peroxide of a mixture warms it when it falls apart, at the heat capacity of water."""
+    grams = sum(n * mass_of(parse_formula(formula_of(r))) for r, n in mixed.items() if n > 0 and r != "H+")
+    return 1e3 * FALLS_APART_KJ * mixed.get("H2O2", 0.0) / (4.18 * grams) if grams > 0 else 0.0
+
+
 @rule("S04")
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
     for h, severity, entry in met_pairs(c):
+        if (
+            "H2O2" in h.roots_a | h.roots_b
+            and _falls_apart_K(entry.mixed) < DILUTE_K
+            and not h.roots_a & h.roots_b
+            and "decomposition" in h.then
+        ):
+            continue  # an etching bath of one per cent
         washed = _washed_out(c, h.roots_a | h.roots_b, entry)  # no stop, and not safe
         yield finding(
             "S04", "condition" if washed else severity, f"{h.a[:1].upper() + h.a[1:]} meets {h.b} in {entry.vessel}: {h.then}{'; how much is left after the washing is not established' if washed else ''}.",

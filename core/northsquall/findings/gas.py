@@ -181,7 +181,9 @@ VIAL = patterns.compile(r"\b(?:vials?|sample (?:tubes?|bottles?)|pill ?boxe?s?)\
 """What a product is put away in."""
 
 
-STORES = patterns.compile(r"\b(?:kept|stored|filled|put away)\b[^.;\n]{0,40}\b(?:glass|ground)[- ]stoppered\b", re.I)
+STORES = patterns.compile(
+    r"\b(?:kept|stored|filled|put away|is|stands|stays|goes|went) ?[^.;\n]{0,40}\b(?:glass|ground)[- ]stoppered\b", re.I
+)
 
 
 @rule("G02")

@@ -105,7 +105,7 @@ def left_over(c: Context) -> Iterator[Finding]:
 
 
 STRIP_SHOWS = patterns.compile(
-    r"\b(?:peroxide|starch[- ]iodide) (?:test )?(?:strips?|papers?)\b[^.;\n]{0,30}\b(?:negative|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b"
+    r"\b(?:peroxide|starch[- ]iodide) (?:test )?(?:strips?|papers?)\b[^.;\n]{0,30}\b(?:negative|shows? nothing|white|colou?rless|below|under|less than|no (?:colou?r|blue|peroxide)|0)\b"
     r"|\b(?:peroxide (?:test )?)?strips?\b[^.;\n]{0,60}: (?:none|nothing)\b",
     re.I,
 )

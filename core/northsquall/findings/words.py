@@ -354,12 +354,17 @@ def _only_dissolves(c: Context, step: Step) -> bool:
     return re.search(r"\bdissolv\w*", step.text, re.I) is not None and not any(r.step == step.n and r.role == "wanted" for r in c.reactions)
 
 
+ETCHED = patterns.compile(r"^\W*(?:the )?(?:boards?|plates?|panels?|coupons?|PCBs?)\b", re.I)
+
+
 @rule("P13")
 def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     """P13: portions without a criterion for the next, or all at once where heat or gas answers at once."""
     for step in c.procedure.steps:
         if step.kind not in ("dose", "add", "charge") and not (step.kind in ("destroy", "neutralise") and step.all_at_once):
             continue
+        if ETCHED.match(step.text):
+            continue  # what is etched goes in as it is
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
         open_ = next(
             (r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.dH_kJ_per_mol.best or 0.0) < OPEN_KJ_MOL), None

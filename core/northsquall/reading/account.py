@@ -69,6 +69,8 @@ class Account:
     """Start offsets of quantities that some rule took."""
     waiting: dict[str, str] = field(default_factory=dict)
     """Lots told but not yet placed, by id: "list" (charge list), "funnel", "part"."""
+    lots: tuple[list[str], int] = field(default_factory=lambda: ([], 0))
+    """Materials that were divided in so many lots, and go in one after the other."""
     beside: dict[str, str] = field(default_factory=dict)
     """A lot of the charge list, and the lot of water that it is dissolved in."""
     late: bool = False

@@ -1353,6 +1353,8 @@ def _clause(account: Account, clause: Clause) -> None:
         set_bath(account.main, r.bath)
         account.spend(r.items)
         return  # "Cooling: ice-salt, 3 kg": below the steps, of the pot and not of what was worked up last
+    if _in_lots(account, r, account.source[clause.end : clause.end + 300].lower()):
+        return
     if WAITS_FIRST.match(text) and UNTIL_SEEN.search(text) and not any(isinstance(x, Qty) for x in r.items):
         return  # "wait till the colour goes"
     if WAITS_FIRST.match(text) and not r.measured:
@@ -1549,6 +1551,43 @@ FED_LATER = patterns.compile(
     r"^\W*(?:the |a |and |then )*(?:first|rest|remainder|initial|start|begin|it (?:goes|went|is|was)|that (?:goes|went)|one (?:third|half|tenth))\b",
     re.I,
 )
+LOTS = r"(?:lots|portions|parts|shares)"
+DIVIDED = patterns.compile(
+    rf"\b(?:divided|split|parted|portioned)(?: out)? (?:in|into) (?P<n>two|three|four|five|six|seven|eight|nine|ten|twelve|\d{{1,2}})(?: equal)? {LOTS}\b",
+    re.I,
+)
+FIRST_LOT = patterns.compile(r"\bthe first (?:lot|portion|part|share|one)\b", re.I)
+OTHER_LOTS = patterns.compile(rf"\bthe (?:other|remaining|next)(?: \w+)? {LOTS}\b[^.;\n]*\bevery (?P<min>\d+) ?min", re.I)
+
+
+def _in_lots(account: Account, r: Reading, later: str) -> bool:
+    """ "A and B I divided in six lots … added the first lot … then the other lots, one every 15 minutes": they go in where the first of them does."""
+    m = DIVIDED.search(r.text)
+    if m is not None and r.measured and r.clause.verb not in ("add", "pour") and FIRST_LOT.search(later):
+        account.lots = ([declare(account, x, "list").id for x in r.measured], int(_count(m["n"])))
+        account.spend(r.items)
+        return True
+    ids = [k for k in account.lots[0] if k in account.waiting]
+    if ids and FIRST_LOT.search(r.text) and not r.measured and account.batch is not None:
+        step = new_step(account, r.clause, "dose", vessel=account.batch)
+        place(account, step, [account.lot(k) for k in ids])
+        step.portions = int(account.lots[1])
+        return True
+    told = OTHER_LOTS.search(r.text) if account.lots[0] and account.doc.steps and not r.measured else None
+    step_of = next((s for s in reversed(account.doc.steps) if set(account.lots[0]) & set(s.materials)), None)
+    if told is not None and step_of is not None and step_of.portions:
+        step_of.duration = Quantity(
+            value=(step_of.portions - 1) * float(told["min"]),
+            unit="min",
+            span=(r.clause.start + told.start("min"), r.clause.start + told.end("min")),
+        )
+        window, limit, _ = temperatures_in(r.clause)
+        step_of.T_range, step_of.T_limit = step_of.T_range or window, step_of.T_limit or limit
+        account.spend(r.items)
+        return True
+    return False
+
+
 MEASURED_OUT = patterns.compile(
     r"^\W*(?:\d+\W+)?(?:measure|weigh|pour|pipette|draw)(?:d|ed)? (?:out |off |up )?(?:the |about )?(?:[^.;]|\.\d){2,60}? (?:in|into|with|on) (?:an?|the|my) (?:open |measuring |graduated |glass |plastic |small |dry |\d+ ?mL )*(?:cylinder|beaker next|boat|watch[- ]?glass|pipette|syringe|paper|cup|weighing (?:boat|paper|bottle))\b|^\W*(?:\d+\W+)?(?:weigh|measure)(?:ed)? (?:out )?(?:[^.;]|\.\d){2,60}\W*$",
     re.I,
@@ -2259,6 +2298,11 @@ ARROW_TO_A_VESSEL = patterns.compile(
 )
 
 
+IN_A_SIZED_FLASK = patterns.compile(r"^\W*In an? \d[\d.,]* ?m?L (?:[\w-]+ ){0,3}flask\b", re.I)
+OF_A_LINE = patterns.compile(
+    r"\b(?:gas(?:es)?|caustic|hydroxide|soda|absor\w+|scrubber|tub(?:e|es|ing)|hose|line|bottles?|bubbler|traps?|led|leads?|vent\w*|outlet)\b",
+    re.I,
+)
 INTO_A_FLASK = patterns.compile(r"[^()]{3,80}\binto (?:an?|the) [^()]{0,30}\bflask\b ?\([^()]*\b(?:stirrer|thermometer)\b", re.I)
 POURED_ON_IT = patterns.compile(r"\b(?:on ?to|on|over|into|in) (?:it|this|them|the (?:salt|solid|flask|mixture|powder))\b", re.I)
 
@@ -2297,6 +2341,8 @@ def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if TOOL_DIPS.search(_said_before(account, r.clause) + r.text):
         return False
+    if r.measured and IN_A_SIZED_FLASK.match(r.text) and not OF_A_LINE.search(r.text):
+        return False  # "in a 1 L flask with mantle, condenser (open) and funnel, salt and water were brought to the boil"
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
     if (
         not caught

@@ -482,8 +482,11 @@ def _feeds_by_in(items: list[Item], i: int) -> bool:
         return any(is_quantity(y, "time") for k in fed for y in items[k + 1 : k + 4])  # "stir in 16 g of bromine over 30 min"
     for k in range(i + 1, min(i + 18, len(items))):
         x = items[k]
+        told_of_it = (
+            isinstance(x, Token) and x.low.endswith("ed") and is_word(items[k - 1], "the", "this", "my", "our")
+        )  # "let the mixed acid in"
         if is_word(x, "and", "then", ";", "until", "while") or (
-            isinstance(x, Token) and x.low in lex.VERB_OF and x.low not in FEEDS_IN and lex.VERB_OF[x.low] != "stop"
+            isinstance(x, Token) and x.low in lex.VERB_OF and x.low not in FEEDS_IN and lex.VERB_OF[x.low] != "stop" and not told_of_it
         ):
             return False
         if is_word(x, "in"):

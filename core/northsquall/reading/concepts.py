@@ -77,7 +77,7 @@ SHUT_TIGHT = (
 """A vessel that is shut."""
 
 IN_ONE = (
-    r"straight (?:from|out of) the (?:measuring )?(?:cylinder|bottle|beaker|can|jug|boat|weighing boat|packet|bag|tin)|(?:good |big |great |hefty )?(?:glug|slosh|dollop)s?"
+    r"(?<=, )whole (?:tin|bottle|jar|packet|bag|pack|ampoule)(?=[,.;])|straight (?:from|out of) the (?:measuring )?(?:cylinder|bottle|beaker|can|jug|boat|weighing boat|packet|bag|tin)|(?:good |big |great |hefty )?(?:glug|slosh|dollop)s?"
     r"|(?:flung|hurled|slung|dashed|heaved|rushed|sloshed|upended|dumped|emptied|swilled) (?:straight |right |all )?(?:in(?:to)?|over|on)\b|(?:fling|hurl|sling|heave|rush|upend|empty|dump)(?:s)? (?:it|them|the (?:whole |lot|\d[\w .%-]* ?(?:mL|cylinder|beaker))[^.;\n]{0,40}?)\b(?: in(?:to)?| over| on| out)?|(?:poured|added|put|run|tipped|dropped) in as a whole|in full(?! (?:view|flow|draught))|at a (?:blow|stroke|gulp|throw|dash)|without (?:delay|waiting|pausing)"
     r"|(?:no need to|needn't|don't|do not|not necessary to) (?:go|add|pour|be|do it|do this|work|hurry and go) (?:it )?(?:so )?(?:slowly|slow|dropwise|careful\w*|drop by drop)|not (?:dropwise|drop by drop|slowly|in portions)|(?<=mL, )the (?:whole )?lot(?=[.,;\n])|(?<=g, )the (?:whole )?lot(?=[.,;\n])|all [\w.]+ ?(?:mL|g|mils|grams) [^.;\n]{0,40}\btogether"
     r"|in(?:side)? (?:half a|under a|less than a|a quarter of a) minute|in (?:two|2|three|four|a few) (?:goes|pours|splashes|glugs|gulps)|(?:in )?(?:two|three|four|five)(?: or (?:three|four|five|six))? (?:big |good |quick )?(?:splashes|glugs|gulps|slugs|sloshes)"
@@ -102,7 +102,7 @@ UNMEASURED = (
 )
 """Nothing measures the temperature."""
 BATH_ALONE = (
-    r"\d+ ?(?:°C )?in (?:the )?bath\b|only the (?:water|oil|ice|sand|bath|bowl|tub)(?: (?:round|around|outside|under) (?:it|the flask))? (?:is|was|gets|has) (?:measured|read|watched|taken|checked|a thermometer)|(?:strip |stick-on )?thermometer (?:is |was |sits |hangs |stands |goes |on |only )*(?:on|in|for|at) the (?:outside|bath|bowl|tub|ice|oil|water round|bucket|basin|plate|sand)(?: tub| bath| bucket)?\b|oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
+    r"(?:thermometer|probe|thermocouple) (?:lies|hangs|sits|is|stands|was) (?:only |just )?in the (?:mantle|oil|sand|plate)\b|\d+ ?(?:°C )?in (?:the )?bath\b|only the (?:water|oil|ice|sand|bath|bowl|tub)(?: (?:round|around|outside|under) (?:it|the flask))? (?:is|was|gets|has) (?:measured|read|watched|taken|checked|a thermometer)|(?:strip |stick-on )?thermometer (?:is |was |sits |hangs |stands |goes |on |only )*(?:on|in|for|at) the (?:outside|bath|bowl|tub|ice|oil|water round|bucket|basin|plate|sand)(?: tub| bath| bucket)?\b|oil(?:[- ]bath)? thermometer|(?:plate|hot ?plate|thermostat|mantle|dial|controller|stirrer|circulator|chiller) (?:setting|display|reading|says|reads|shows)|setting of the (?:plate|dial|thermostat|mantle)"
     r"|(?:bath|bowl|plate|thermostat|dial|display|circulator) is what (?:we|I|you) (?:read|measure|go by|watch|look at|trust)|(?:I|we|you|one) (?:go|goes|went) by the (?:\w+ )?(?:bath|bowl|thermostat|dial|display|plate|chiller|circulator)"
 )
 """What warms or cools is read, not what it warms or cools."""

@@ -165,7 +165,7 @@ def read(text: str) -> Procedure:
             step.kind, step.all_at_once = "add", True  # "five drops of phosphoric acid": a catalyst, in within a moment
         if step.kind in ("dose", "add") and (step.materials or step.from_vessel):
             apart = [k for s in doc.steps if s.vessel == step.from_vessel and s.n < step.n for k in s.materials]  # what was made beside it
-            step.portions = portions_of(step, [by_id[k] for k in step.materials or apart])
+            step.portions = portions_of(step, [by_id[k] for k in step.materials or apart]) or step.portions
             step.every = apart_of(step, source) if step.portions else None
             if step.every is not None and (told := step.every.span) is not None:
                 if step.duration is not None and step.duration.span is not None and told[0] <= step.duration.span[0] < told[1]:
