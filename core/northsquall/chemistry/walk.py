@@ -467,7 +467,7 @@ class _Walker:
         if step.kind != "destroy" or lot.mol is None or lot.substance is None or here is None or not UNTIL_SEEN.search(line):
             return 1.0
         part = needed(lot.substance, here, step.kind, self.wanted) * (1.0 + OVERSHOT) / lot.mol[1]
-        about = lot.material.amount is not None and lot.material.amount.approximate
+        about = any(m.id == key and m.amount is not None and m.amount.approximate for m in self.procedure.materials)
         if not 0.0 < part < (MORE_THAN_ABOUT if about else 1.0):
             return 1.0
         self.result.parts[key] = part
