@@ -788,7 +788,12 @@ def _forbidden_dry(text: str, m: re.Match[str]) -> bool:
     """ "Not to dryness", "stop before it is dry": words round a saying of TO_DRYNESS that forbid it."""
     if STOPS_WHEN_DRY.search(text[max(0, m.start() - 12) : m.end()]):
         return False
+    if A_DRY_FLASK.search(text[max(0, m.start() - 30) : m.start()] + m.group()):
+        return True  # "500 mL three-neck flask, dry": the glass
     return NEVER_DRY.search(text[max(0, m.start() - 25) : m.start()] + m.group()) is not None
+
+
+A_DRY_FLASK = patterns.compile(r"\d ?m?L (?:[\w-]+ ){0,2}flask, dry$", re.I)
 
 
 @rule("Q09")

@@ -191,7 +191,7 @@ def halogenated_among_others(c: Context) -> Iterator[Finding]:
                 return
 
 
-ON_THE_GROUND = r"\b(?:on(?: ?to)?|into|in|over) (?:the )?(?:gravel|lawn|grass|compost(?: heap)?|garden|flower ?bed|hedge|field|yard|street|pond|river|brook|stream|soil|earth|sand heap|heap)\b"
+ON_THE_GROUND = r"(?<!cooled )(?<!cools )(?<!cool )\b(?:on(?: ?to)?|into|in|over) (?:the )?(?:gravel|lawn|grass|compost(?: heap)?|garden|flower ?bed|hedge|field|yard|street|pond|river|brook|stream|soil|earth|sand heap|heap)\b"
 TO_THE_DRAIN = patterns.compile(
     r"\b(?:to|into|in|down|on) (?:the )?(?:sink|drain|(?:waste|drain|soil) ?pipe|gutter|gully|ditch|sewer|toilet)\b|(?<=[a-z])(?:,|:| ->| →) (?:the )?(?:sink|drain)(?=[.;,\n]|$)|(?:\bthen|[-*>]) (?:the )?(?:sink|drain)(?=[.;\n]|$)|\bflush(?:ed|es)? (?:it |them |the \w+ )?(?:away|down)\b"
     + "|"

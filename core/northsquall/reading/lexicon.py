@@ -349,7 +349,7 @@ NEVER_ALONE = patterns.compile(r"(?:\bnever|\bnot|n't|\bno longer|\bat no time|\
 
 
 WARMS_BY_ITSELF = patterns.compile(
-    r"\b(?:com|warm|cool|ris|go|goes|thaw)\w* (?:slowly |back |up |down |gently )*to (?:room temperature|rt|ambient|\d+(?:[-–]\d+)? ?°C)(?: slowly)? (?:by itself|on its own)$",
+    r"\b(?:com|warm|cool|ris|go|goes|thaw)\w* (?:slowly |back |up |down |gently )*to (?:room temperature|rt|ambient|\d+(?:[-–]\d+)? ?°C)(?: slowly)? (?:by itself|on its own)$|\bboils? (?:gently|quietly|moderately)[^.;\n]{0,20} (?:by itself|on its own)$",
     re.I,
 )
 """No one is told to leave: "let it come up to room temperature by itself"."""

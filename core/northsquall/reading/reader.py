@@ -137,6 +137,7 @@ def read(text: str) -> Procedure:
     place_absorbers(account)
     _product(account)
     _isomer_of_the_product(doc)
+    _the_alcohol_that_is_weighed(doc)
     _finish(account, tokens)
     reconcile(account, tokens)
     surroundings(doc, source)
@@ -826,6 +827,29 @@ def _the_alcohol(doc: Procedure, product: str) -> None:
         s = catalogue().of_root(canonical_smiles(Chem.MolToSmiles(p)))
         for m in meant if s is not None else []:
             m.identity = s.id if s is not None else m.identity
+
+
+AN_OL = Chem.MolFromSmarts("[CX4][OX2H]")
+
+
+def _is_an_alcohol(m: Material) -> bool:
+    s = catalogue().substances.get(m.identity or "")
+    if s is None:
+        return m.identity is None and re.search(r"[a-z]{3,}[aey]n(?:-\d-)?ol$", m.name.lower()) is not None
+    return bool(s.smiles) and Chem.MolFromSmiles(s.smiles).HasSubstructMatch(AN_OL)
+
+
+def _the_alcohol_that_is_weighed(doc: Procedure) -> None:
+    """ "Alcohol, pyridine: in": the alcohol of the charge list, which goes in there, and no ethanol beside it."""
+    for m in [
+        x for x in doc.materials if x.identity == "ethanol" and x.name.lower() == "alcohol" and x.amount is None and x.stated_mol is None
+    ]:
+        step = next((s for s in doc.steps if m.id in s.materials), None)
+        beside = [x for x in doc.materials if step is not None and x.id in step.materials and x is not m and x.amount is not None]
+        alcohols = [x for x in beside if _is_an_alcohol(x)]
+        if step is not None and len(alcohols) == 1 and step.kind in ("charge", "add"):
+            step.materials.remove(m.id)
+            doc.materials.remove(m)
 
 
 HALIDE_TO_ALCOHOL = rdChemReactions.ReactionFromSmarts("[CX4:1][Cl,Br,I]>>[C:1][OH]")
