@@ -2341,6 +2341,8 @@ def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if TOOL_DIPS.search(_said_before(account, r.clause) + r.text):
         return False
+    if r.measured and all(m.identity == "ice" for m in r.measured):
+        return False  # "a condenser with a bubbler, nitrogen through it all, and 3 kg of ice in a tub on a jack": no absorber
     if r.measured and IN_A_SIZED_FLASK.match(r.text) and not OF_A_LINE.search(r.text):
         return False  # "in a 1 L flask with mantle, condenser (open) and funnel, salt and water were brought to the boil"
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)

@@ -717,7 +717,7 @@ def as_prose(text: str, where: list[int]) -> tuple[str, list[int]]:
             p.put("\n", at)
         elif mixtures and (RULE.fullmatch(bare) or (len(cells) > 1 and _put_mixture(p, mixtures, cells))):
             pass
-        elif not items and cells and not table and (items := _items(text, cells, text[at + len(line) :])):
+        elif not items and cells and not table and not heading and (items := _items(text, cells, text[at + len(line) :])):
             changed = True
             p.put("\n", at)
         elif items and RULE.fullmatch(bare):
