@@ -1,4 +1,4 @@
-"""Some two thousand eight hundred texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md.
+"""Some two thousand nine hundred texts in rounds, with expectations worked out by hand before the tool saw them; the first-run scores are in docs/performance.md.
 
 Every eighth of them here, all of them with `--deep`. The sound ones of 1569 to 1625 and 1726 to 1745 were run for false alarms before they had any (decisions 0045, 0046).
 """
@@ -23,6 +23,6 @@ def found() -> dict[str, list[tuple[str, bool, str]]]:
 
 def test_the_further_texts_reach_the_shares(found: dict[str, list[tuple[str, bool, str]]]) -> None:
     got = shares(found)
-    assert len(found) == (2814 if DEEP else 352)
+    assert len(found) == (2919 if DEEP else 365)
     assert {k: v for k, v in LEAST.items() if got[k] < v} == {}
     assert got["alarms"] <= MOST_ALARMS

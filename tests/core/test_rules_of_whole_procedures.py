@@ -1,0 +1,169 @@
+"""What procedures of full length taught: how they are told, and what the figures say then (common practice, no source, where none is named)."""
+
+from __future__ import annotations
+
+import pytest
+
+from northsquall.assess import assess
+from northsquall.assessment import Assessment
+from northsquall.reading import read
+
+HEAD = "Run\n\nHood, sash down; goggles, gloves, two people. 500 mL three-necked flask, overhead stirrer, thermometer in the liquid, condenser open, ice bath 2 kg. "
+
+
+def steps(text: str) -> list[tuple[str, list[str], float | None]]:
+    """(kind, materials, minutes) of each step."""
+    d = read(text)
+    names = {m.id: m.name.lower() for m in d.materials}
+    return [(s.kind, [names[k] for k in s.materials], s.duration.value if s.duration else None) for s in d.steps]
+
+
+def codes(a: Assessment) -> set[str]:
+    return {f.code for f in a.findings if f.severity != "note"}
+
+
+def gas(a: Assessment, formula: str) -> float | None:
+    return next((g.mol.best for g in a.gases if g.formula == formula), None)
+
+
+def test_what_is_made_up_under_a_label_goes_in_by_that_name() -> None:
+    text = (
+        HEAD
+        + "\n- Oxidant, made beforehand: 11.9 g sodium dichromate dihydrate in 40 mL water; 8.8 mL sulfuric acid 96 % stirred in, below 25 °C.\n"
+    )
+    text += "- Flask: 13.0 g 2-octanol in 60 mL diethyl ether, 5 °C.\n- Oxidant dropped in over 45 min. Keep 5 to 12 °C; above 15 °C close the tap and wait until it is back below 10 °C.\n"
+    d = read(text)
+    fed = [s for s in d.steps if s.from_vessel is not None]
+    assert [s.duration.value for s in fed if s.duration] == [45.0]
+    assert fed[0].T_limit is not None and fed[0].T_limit.value == 15.0
+
+
+TABLES = (
+    "| step | material | amount | how |\n|---|---|---|---|\n| A | sulfuric acid 96 % | 70 mL | 500 mL conical flask, magnetic bar |\n| B | nitric acid 65 % | 45 mL | into A, mixed by swirling |\n"
+    "| C | toluene | 46.1 g | on top, all of it |\n| D | take out and put on the stirrer | | |\n| E | let it come up to room temperature by itself | 30 min | |\n| F | heat | 50-60 °C, 1 h | plate |\n",
+    "No.   Operation                                Quantity            T / °C     Time\n1     sulfuric acid 96 % into the flask        70 mL               5          5 min\n2     nitric acid 65 % from the funnel         45 mL               0-5        20 min\n"
+    "3     toluene from the funnel                  46.1 g              5-12       60 min\n4     let warm, stir                                               20         90 min\n",
+    "Step   What                                  Details\n1      sulfuric acid 96 % 70 mL              250 mL flask, bar\n2      nitric acid 65 % 45 mL                in, stir\n3      toluene 46.1 g                        added within a minute\n"
+    "4      bath                                  ice water if it boils\n5      leave                                 1 h, 20 °C\n6      separate, wash                        water 50 mL\n",
+)
+
+
+@pytest.mark.parametrize("table", TABLES)
+def test_rows_of_a_table_of_steps_are_done_in_their_order(table: str) -> None:
+    found = [
+        m
+        for _, materials, _ in steps(f"Nitration of toluene\n\n{table}")
+        for m in materials
+        if m in ("sulfuric acid", "nitric acid", "toluene")
+    ]
+    assert found == ["sulfuric acid", "nitric acid", "toluene"]
+    d = read(f"Nitration of toluene\n\n{table}")
+    assert d.steps[0].materials and all(s.attended is not False for s in d.steps)
+
+
+LOTS = (
+    ("N-Bromosuccinimide, 18.7 g, and 0.16 g of AIBN I divided in six equal lots.\n\nI warmed to 70 °C with an oil bath and added the first lot. It became pale: it had started. Then the other lots, one every 15 minutes, at 70 to 78 °C.", 75.0),
+    ("Sodium 5.75 g, oil wiped off, cut under petrol ether into 12 pieces. One piece at a time, the next only when the last one is gone, 60 min in all.", 60.0),
+    ("Sodium hypochlorite 12 % 60 mL in the funnel. I let it in from the funnel over an hour and a half.", 90.0),
+)  # fmt: skip
+
+
+@pytest.mark.parametrize(("told", "minutes"), LOTS)
+def test_lots_and_feeds_take_the_time_that_is_told_of_them(told: str, minutes: float) -> None:
+    found = steps(f"{HEAD}4-Methylbenzonitrile 11.7 g and ethanol 160 mL in the flask. {told}\n")
+    assert [m for kind, materials, m in found if kind == "dose" and materials and m] == [minutes]
+    assert not any("petrol" in x for _, materials, _ in found for x in materials)
+
+
+NOT_THERE = (
+    "You can do it in acetic acid but I had none, so I put p-anisidine 24.6 g into the flask and poured the whole 25 mL of acetic anhydride over it.",
+    "Sodium sulfite 27.7 g in the flask, joints with sulfuric acid, not grease.",
+    "A flask with a double condenser, a bubbler on top, nitrogen through it all, and 3 kg of ice in a tub on a jack. Magnesium 2.67 g in the flask.",
+)
+NAMES = ("acetic acid", "sulfuric acid", "ice")
+
+
+@pytest.mark.parametrize(("told", "name"), list(zip(NOT_THERE, NAMES, strict=True)))
+def test_what_is_named_and_not_put_in_is_no_charge(told: str, name: str) -> None:
+    assert name not in [m for _, materials, _ in steps(f"Run\n\n500 mL flask. {told}\n") for m in materials]
+
+
+def test_a_bottle_that_is_poured_from_is_no_gas_line() -> None:
+    a = assess(
+        read(
+            "Demonstration\n\ncopper coins     30 g\nnitric acid 65 %     150 mL, from the 2.5 L bottle\n\n1  Acid poured on the coins, all.\n"
+        )
+    )
+    assert all(m.role != "absorber" for m in a.materials)
+    assert (gas(a, "NO2") or 0.0) + (gas(a, "NO") or 0.0) > 0.3
+
+
+def test_hydrogen_of_sodium_in_alcohol_is_what_the_ketone_leaves() -> None:
+    """Two sodium to a ketone, two to a hydrogen: 0.25 mol of sodium on 0.05 mol of menthone leave (0.25 - 0.10)/2 mol."""
+    a = assess(read(HEAD + "Menthone 7.7 g and ethanol 160 mL in the flask. Sodium 5.75 g in portions over 60 min.\n"))
+    assert gas(a, "H2") == pytest.approx(0.075, rel=0.02)
+
+
+def test_formate_gives_its_carbon_dioxide_mole_for_mole() -> None:
+    """HCO2- and H+ to CO2 and H2 or its equivalent: 0.10 mol of formate, 0.02 mol of nitroarene takes three of it and the rest gives hydrogen."""
+    a = assess(
+        read(
+            HEAD
+            + "4-Nitrotoluene 2.74 g in methanol 100 mL, palladium on carbon 0.3 g. Ammonium formate 6.31 g in portions over 60 min at 25 °C.\n"
+        )
+    )
+    assert gas(a, "H2") == pytest.approx(0.04, rel=0.03)
+    assert gas(a, "CO2") is None or gas(a, "CO2") == pytest.approx(0.1, rel=0.03)
+
+
+def test_hydride_takes_the_proton_of_a_malonate() -> None:
+    a = assess(read(HEAD + "Sodium hydride 60 % 24 g in DMF 250 mL. Diethyl malonate 96 g over 60 min at 5 °C.\n"))
+    assert gas(a, "H2") == pytest.approx(0.599, rel=0.02)
+
+
+def test_an_etching_bath_of_one_per_cent_runs_away_nowhere() -> None:
+    """Decomposition -98 kJ/mol (handbook 3.1): 0.3 mol in 0.85 kg of water 8 K, 1 mol in 0.35 kg 67 K."""
+    bath = "Etch bath\n\nIn a 3 L dish in the hood: water {} mL, hydrochloric acid 30 % 150 mL. Hydrogen peroxide {} mL over 10 min, below 30 °C. Copper 6 g, as boards, 30 min at 30 °C.\n"
+    thin, thick = (assess(read(bath.format(*x))) for x in (("600", "10 % 100"), ("100", "30 % 100")))
+    assert "S04" not in codes(thin)
+    assert "S04" in codes(thick)
+
+
+def test_a_feed_waits_until_what_was_dissolved_before_it_is_cold() -> None:
+    text = "3-Aminopyridine\n\n500 mL three-neck flask, overhead stirrer, thermometer in the liquid, ice-salt bath 3 kg. Water 80 mL. Sodium hydroxide 10 g at 0 °C.\n"
+    a = assess(read(text + "Sodium hypochlorite 12 % 33 mL over 10 min at 0-5 °C. Nicotinamide 6.1 g over 20 min at 0-5 °C.\n"))
+    assert not [f for f in a.findings if f.code == "H02" and f.severity == "stop"]
+
+
+def test_periodate_splits_a_diol_once() -> None:
+    """A 1,2-diol and one periodate give two carbonyls, iodate and water (Malaprade reaction, memory)."""
+    a = assess(
+        read(
+            HEAD + "cis-1,2-Cyclohexanediol 11.6 g in acetonitrile 100 mL. Sodium periodate 23.5 g in water 180 mL over 50 min at 20 °C.\n"
+        )
+    )
+    split = [r for r in a.reactions if "periodate cleavage" in r.family]
+    assert len(split) == 1 and split[0].extent_mol == pytest.approx(0.0999, rel=0.02)
+
+
+SHUT = (
+    ("The line can be closed by nothing, and nothing can shut.", False),
+    ("Lid on, loosely at first, then screwed, because of the smell.", True),
+)
+
+
+@pytest.mark.parametrize(("told", "shut"), SHUT)
+def test_a_lid_is_shut_when_it_is_in_the_end(told: str, shut: bool) -> None:
+    text = (
+        "Etch bath\n\nhydrochloric acid 32 %, 200 mL, into a 1 L pickle jar. Hydrogen peroxide 30 %, 200 mL, on to it. 20 g of copper in. "
+    )
+    assert ("G02" in codes(assess(read(text + told + "\n"))) or "G16" in codes(assess(read(text + told + "\n")))) is shut
+
+
+def test_a_test_that_is_to_be_blue_needs_no_control() -> None:
+    text = (
+        HEAD
+        + "Aniline 9.3 g in hydrochloric acid 18 % 60 mL, 0 °C. Sodium nitrite 7.0 g in water 20 mL over 30 min at 0-5 °C. Starch-iodide paper blue 5 min after the last drop{}.\n"
+    )
+    assert "P03" not in codes(assess(read(text.format(""))))
+    assert "P03" not in codes(assess(read(text.format(". Urea 0.5 g until the paper stays white"))))
