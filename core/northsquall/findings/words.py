@@ -98,7 +98,7 @@ KEYS = patterns.compile(r"starch|rim|peroxide|strip|spot|paper", re.I)
 
 
 SEEN_BLUE = patterns.compile(
-    r"\b(?:starch|iodide|KI|papers?|strips?)\b(?:(?!no longer|\bnot\b|never)[^.;\n]){0,25}?(?:\b(?:still|is|was|stays|turns|turned|goes|went|shows|showed)\b|:|\b(?:paper|strip)(?= blue)) ?(?:still )?(?:blue|positive)\b",
+    r"\b(?:starch|iodide|KI|papers?|strips?)\b(?:(?!no longer|\bnot\b|never)[^.;\n]){0,25}?(?:\b(?:still|is|was|stays|turns|turned|goes|went|shows|showed)\b|:) ?(?:still )?(?:blue|positive)\b",
     re.I,
 )
 """A paper that has answered: it is its own control for what it shows later."""
@@ -132,13 +132,6 @@ NO_PAPER = patterns.compile(
 """Its end point is the indicator's own control."""
 
 
-ANSWERS = patterns.compile(
-    r"^[^,;.]{0,24}?\b(?:paper|strip|starch)s?:? (?:is |was |must (?:be|turn|stay) |stays? |turns? |still )*(?:blue|positive|brown|dark|violet)\b(?! no)",
-    re.I,
-)
-"""What is to be seen is the answer itself, which no dead strip gives."""
-
-
 @rule("P03")
 def uncontrolled_test(c: Context) -> Iterator[Finding]:
     """P03: a test decides, and nothing shows that it would have answered; or there was nothing to test with."""
@@ -149,7 +142,7 @@ def uncontrolled_test(c: Context) -> Iterator[Finding]:
             "P03", "condition", f"“{none.group().strip()[:60]}”: what is left over was not tested for.", span=none.span(), limit="a test with its control", remedy="Get the paper or strip, try it on what it is to show, and test.", source="handbook 6.2", short="no test",
         )  # fmt: skip
         return
-    m = next((m for m in TESTS.finditer(text) if not _controlled(text, m) and not ANSWERS.search(m.group())), None)
+    m = next((m for m in TESTS.finditer(text) if not _controlled(text, m)), None)
     if m is None or (TITRATES.search(text) and not c.leftovers) or not (c.purpose.wanted or c.leftovers):
         return
     yield finding(

@@ -1297,6 +1297,8 @@ def _generics(items: list[Item], skip: set[int], named: list[Mention], busy: set
             continue
         if x.low in lex.GENERIC and is_word(at(items, i - 1), "no", "without") and not is_quantity(at(items, i + 1)):
             continue  # "no metal spatula"
+        if x.low in lex.GENERIC and source[max(0, x.start - 2) : x.start][-1:] == "-" and source[x.start - 2 : x.start - 1].isdigit():
+            continue  # "1-phenylethane-1,2-diol": the tail of a name
         if x.low == "salt" and isinstance(y := at(items, i - 1), Token) and HAS_FORMED.search(y.low):
             continue  # "the diazonium salt comes down white"
         share = _share([*items[: i + 1], x], i + 1) if x.low in PARTS else None

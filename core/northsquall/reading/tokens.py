@@ -292,6 +292,7 @@ DERIVED = patterns.compile(
 """Behind an organic name, folded to lower case: what was made from it, another substance, not listed."""
 
 
+ITS_TAIL = patterns.compile(r"-\d(?:,\d)*-(?:di|tri)?(?:thiol|ol|amine|one|al|diol|nitrile|amide|carb[a-z]+|sulf[a-z]+|boronic)\b")
 OF_ITS_SHAPE = patterns.compile(r"(?<![\w-])(?:cis|trans|meso|rac|dl|endo|exo|syn|anti)-$")
 """ "cis-1,2-cyclohexanediol": an isomer that is not listed for itself."""
 
@@ -337,6 +338,8 @@ def substances_in(text: str, begin: int = 0) -> list[Token]:
             continue  # "benzyl phenyl sulfide": no diphenyl sulfide
         if folded[start:stop] in TWO_GROUPS and GROUPS_OF.match(folded, stop):
             continue  # "dibenzyl sulfide": two groups of something else
+        if ITS_TAIL.match(folded, stop):
+            continue  # "naphthalene-2-thiol": no naphthalene
         if DERIVED.match(folded, stop) and "C" in (catalogue().substances[identity].formula or ""):
             continue  # "camphor oxime": no camphor
         hits.append(Token("sub", text[start:stop], start, stop, identity))
