@@ -98,14 +98,17 @@ def test_a_bottle_that_is_poured_from_is_no_gas_line() -> None:
     assert (gas(a, "NO2") or 0.0) + (gas(a, "NO") or 0.0) > 0.3
 
 
-def test_hydrogen_of_sodium_in_alcohol_is_what_the_ketone_leaves() -> None:
-    """Two sodium to a ketone, two to a hydrogen: 0.25 mol of sodium on 0.05 mol of menthone leave (0.25 - 0.10)/2 mol."""
+def test_hydrogen_of_sodium_in_alcohol_lies_between_none_and_all_of_the_ketone_reduced() -> None:
+    """Two sodium to a ketone, two to a hydrogen: 0.25 mol of sodium on 0.05 mol of menthone leave from (0.25 - 0.10)/2 to 0.25/2 mol; all metal is used."""
     a = assess(read(HEAD + "Menthone 7.7 g and ethanol 160 mL in the flask. Sodium 5.75 g in portions over 60 min.\n"))
-    assert gas(a, "H2") == pytest.approx(0.075, rel=0.02)
+    hydrogen = gas(a, "H2")
+    reduced = sum(r.extent_mol or 0.0 for r in a.reactions if "reduction of a ketone" in r.family)
+    assert hydrogen is not None and 0.075 < hydrogen < 0.125
+    assert hydrogen + reduced == pytest.approx(5.75 / 22.99 / 2, rel=0.01)
 
 
 def test_formate_gives_its_carbon_dioxide_mole_for_mole() -> None:
-    """HCO2- and H+ to CO2 and H2 or its equivalent: 0.10 mol of formate, 0.02 mol of nitroarene takes three of it and the rest gives hydrogen."""
+    """HCO2H to CO2 and H2 or its equivalent: of 0.10 mol of formate 0.02 mol of nitroarene takes three times as much, the rest gives hydrogen."""
     a = assess(
         read(
             HEAD
@@ -113,7 +116,7 @@ def test_formate_gives_its_carbon_dioxide_mole_for_mole() -> None:
         )
     )
     assert gas(a, "H2") == pytest.approx(0.04, rel=0.03)
-    assert gas(a, "CO2") is None or gas(a, "CO2") == pytest.approx(0.1, rel=0.03)
+    assert gas(a, "CO2") == pytest.approx(0.1, rel=0.03)
 
 
 def test_hydride_takes_the_proton_of_a_malonate() -> None:
@@ -168,3 +171,38 @@ def test_the_tail_of_a_name_is_no_substance_and_its_amount_is_asked_for(name: st
     d = read(f"Run\n\n500 mL flask, stirrer. {name} in ethanol 50 mL.\n")
     assert [m.name for m in d.materials if m.identity] == ["ethanol"]
     assert any(name.rpartition(" ")[0].split()[-1] in u.text for u in d.unread) or "P02" in codes(assess(d))
+
+
+BARE = ("Hydrogen peroxide.", "Hydrogen peroxide, some of it.", "Hydrogen peroxide 10 %, as much as the bottle holds.")
+
+
+@pytest.mark.parametrize("told", BARE)
+def test_what_is_named_with_no_amount_is_never_safe(told: str) -> None:
+    a = assess(
+        read(f"Etch bath\n\n3 L dish in the hood: water 600 mL, hydrochloric acid 30 % 150 mL. {told} Copper 6 g in, 30 min at 30 °C.\n")
+    )
+    assert {"S04", "P02"} <= codes(a) and a.verdict == "not acceptable"
+
+
+def test_no_fold_takes_a_limit_away() -> None:
+    feed = HEAD + "Methyl benzoate 13.6 g in 40 mL sulfuric acid 96 %. Nitric acid 65 % 8 mL over 45 min. {}\n"
+    for told, limit in (
+        ("Keep it above 5 °C and below 15 °C.", 15.0),
+        ("Stop the feed above 50 °C, below 30 °C, or when the stirrer stops.", 50.0),
+    ):
+        last = read(feed.format(told)).steps[-1]
+        assert last.T_limit is not None and last.T_limit.value == limit
+
+
+def test_gas_led_into_a_stoppered_bottle_is_a_stop_and_acid_kept_in_one_is_none() -> None:
+    text = "HCl\n\nIn a 500 mL flask 58 g of sodium chloride. Sulfuric acid 96 % 55 mL dropped on it over 60 min. The gas is led {} 200 mL of water.{}\n"
+    led = assess(read(text.format("into a glass-stoppered bottle with", "")))
+    kept = assess(read(text.format("over", " The acid is in a glass-stoppered bottle.")))
+    assert [f.severity for f in led.findings if f.code == "G02"] == ["stop"]
+    assert not [f for f in kept.findings if f.code == "G02" and f.severity == "stop"]
+
+
+def test_alcohol_that_dissolves_is_no_alcohol_of_the_list() -> None:
+    listed = "Chloride\n\n2-ethylhexanol        26.0 g\npyridine              1.6 g\nthionyl chloride      17.5 mL\n\n1   {}\n2   Thionyl chloride from the funnel, 75 min, 5-15 °C.\n"
+    assert "ethanol" not in [m.identity for m in read(listed.format("Alcohol, pyridine: in, 5 °C.")).materials]
+    assert "ethanol" in [m.identity for m in read(listed.format("Pyridine dissolved in alcohol, in the flask.")).materials]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Iterator
 from itertools import combinations
@@ -268,12 +269,17 @@ def _washed_out(c: Context, pair: frozenset[str], entry: Entry) -> bool:
 
 DILUTE_K = 15.0
 """Rise to which peroxide that falls apart can warm a bath that takes it for what it is (assumption)."""
+FALLS_APART = "peroxide+transition-salt"
 FALLS_APART_KJ = 98.0
 """Heat of decomposition of hydrogen peroxide, kJ/mol (handbook 3.1)."""
 
 
-def _falls_apart_K(mixed: dict[str, float]) -> float:
-    """K by which all the peroxide of a mixture warms it when it falls apart, at the heat capacity of water."""
+def _falls_apart_K(c: Context, mixed: dict[str, float]) -> float:
+    """K by which all the peroxide of a mixture warms it when it falls apart, at the heat capacity of water; endless where an amount is not established."""
+    if any(
+        x.mol is None for x in c.lots.values() if x.material.step is not None and x.substance is not None and "H2O2" in x.substance.parts
+    ):
+        return math.inf
     grams = sum(n * mass_of(parse_formula(formula_of(r))) for r, n in mixed.items() if n > 0 and r != "H+")
     return 1e3 * FALLS_APART_KJ * mixed.get("H2O2", 0.0) / (4.18 * grams) if grams > 0 else 0.0
 
@@ -282,12 +288,7 @@ def _falls_apart_K(mixed: dict[str, float]) -> float:
 def never_together(c: Context) -> Iterator[Finding]:
     """S04: a pair of the never-together list in a vessel or a waste stream, other than what the step is for."""
     for h, severity, entry in met_pairs(c):
-        if (
-            "H2O2" in h.roots_a | h.roots_b
-            and _falls_apart_K(entry.mixed) < DILUTE_K
-            and not h.roots_a & h.roots_b
-            and "decomposition" in h.then
-        ):
+        if h.id == FALLS_APART and _falls_apart_K(c, entry.mixed) < DILUTE_K:
             continue  # an etching bath of one per cent
         washed = _washed_out(c, h.roots_a | h.roots_b, entry)  # no stop, and not safe
         yield finding(

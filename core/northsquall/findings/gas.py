@@ -182,8 +182,10 @@ VIAL = patterns.compile(r"\b(?:vials?|sample (?:tubes?|bottles?)|pill ?boxe?s?)\
 
 
 STORES = patterns.compile(
-    r"\b(?:kept|stored|filled|put away|is|stands|stays|goes|went) ?[^.;\n]{0,40}\b(?:glass|ground)[- ]stoppered\b", re.I
+    r"\b(?:kept|stored|put away)\b[^.;\n]{0,40}\b(?:glass|ground)[- ]stoppered\b|\b(?:acid|product|distillate) (?:is|stands|stays) in an? (?:\w+ )?(?:glass|ground)[- ]stoppered\b",
+    re.I,
 )
+"""Where a product is put away, which no gas is led into."""
 
 
 @rule("G02")

@@ -497,7 +497,7 @@ SAYINGS: tuple[Told, ...] = (
     _as_said(
         "P10",
         _p(
-            r"\bcotton gloves\b|\b(?:glasses|goggles|specs|visor)\b[^.;\n]{0,30}\btook (?:them|it) off\b|\bonly (?:had |have |wore |wear )?(?:the |my |his |her )?(?:sun|reading|own|ordinary|normal)[ -]?(?:glasses|spectacles)\b"
+            r"\bcotton gloves\b(?! (?:under|beneath|inside))|\b(?:glasses|goggles|specs|visor)\b[^.;\n]{0,30}\btook (?:them|it) off\b|\bonly (?:had |have |wore |wear )?(?:the |my |his |her )?(?:sun|reading|own|ordinary|normal)[ -]?(?:glasses|spectacles)\b"
         ),
         reagent_acts,
     ),

@@ -348,6 +348,7 @@ def _only_dissolves(c: Context, step: Step) -> bool:
 
 
 ETCHED = patterns.compile(r"^\W*(?:the )?(?:boards?|plates?|panels?|coupons?|PCBs?)\b", re.I)
+"""How a step begins that puts the thing to be etched into its bath."""
 
 
 @rule("P13")
@@ -356,9 +357,9 @@ def nothing_sets_the_pace(c: Context) -> Iterator[Finding]:
     for step in c.procedure.steps:
         if step.kind not in ("dose", "add", "charge") and not (step.kind in ("destroy", "neutralise") and step.all_at_once):
             continue
-        if ETCHED.match(step.text):
-            continue  # what is etched goes in as it is
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=0.0)
+        if ETCHED.match(step.text) and rise < PORTION_K:
+            continue  # what is etched goes in as it is
         open_ = next(
             (r for r in c.reactions if r.step == step.n and r.role == "wanted" and (r.dH_kJ_per_mol.best or 0.0) < OPEN_KJ_MOL), None
         )

@@ -1564,14 +1564,14 @@ def _in_lots(account: Account, r: Reading, later: str) -> bool:
     """ "A and B I divided in six lots … added the first lot … then the other lots, one every 15 minutes": they go in where the first of them does."""
     m = DIVIDED.search(r.text)
     if m is not None and r.measured and r.clause.verb not in ("add", "pour") and FIRST_LOT.search(later):
-        account.lots = ([declare(account, x, "list").id for x in r.measured], int(_count(m["n"])))
+        account.lots = [declare(account, x, "list").id for x in r.measured], int(_count(m["n"]))
         account.spend(r.items)
         return True
     ids = [k for k in account.lots[0] if k in account.waiting]
     if ids and FIRST_LOT.search(r.text) and not r.measured and account.batch is not None:
         step = new_step(account, r.clause, "dose", vessel=account.batch)
         place(account, step, [account.lot(k) for k in ids])
-        step.portions = int(account.lots[1])
+        step.portions = account.lots[1]
         return True
     told = OTHER_LOTS.search(r.text) if account.lots[0] and account.doc.steps and not r.measured else None
     step_of = next((s for s in reversed(account.doc.steps) if set(account.lots[0]) & set(s.materials)), None)
@@ -2341,8 +2341,6 @@ def _train(account: Account, r: Reading) -> bool:
     """The way of the gas; what stands in it is an absorber. True where the clause says nothing else."""
     if TOOL_DIPS.search(_said_before(account, r.clause) + r.text):
         return False
-    if r.measured and all(m.identity == "ice" for m in r.measured):
-        return False  # "a condenser with a bubbler, nitrogen through it all, and 3 kg of ice in a tub on a jack": no absorber
     if r.measured and IN_A_SIZED_FLASK.match(r.text) and not OF_A_LINE.search(r.text):
         return False  # "in a 1 L flask with mantle, condenser (open) and funnel, salt and water were brought to the boil"
     caught = any(m.identity in ("sodium hydroxide", "potassium hydroxide") and m.measured for m in r.mentions)
@@ -2436,6 +2434,8 @@ def _train(account: Account, r: Reading) -> bool:
         account.doc.steps[-1].T_range = account.doc.steps[-1].T_range or temperatures_in(r.clause)[0]
     lots = []
     for m in behind:
+        if m.identity == "ice" and m.measured:
+            continue  # "a condenser with a bubbler, and 3 kg of ice in a tub": what cools, and no absorber
         listed = any(
             account.lot(k).identity == "water" for k in account.waiting
         )  # "into the jar with plain water", which the list measures
@@ -3323,6 +3323,22 @@ def _outside_brackets(text: str) -> str:
     return re.sub(r"\([^()]*\)", " ", text)
 
 
+STRIKING = {
+    "peroxide", "organic-peroxide", "hypochlorite", "nitric-acid", "permanganate", "chromate", "chlorate", "perchloric", "persulfate", "bromine", "azide", "alkali-metal", "ionic-hydride",
+    "aluminium-hydride", "acyl-chloride", "thionyl", "phosphorus-chloride", "lewis-chloride", "chlorosulfonic",
+}  # fmt: skip
+"""Classes of what nobody names by itself between two steps unless it goes in (handbook 3.3)."""
+
+
+def _acts_and_is_new(account: Account, m: Mention) -> bool:
+    """Whether a substance that stands by itself acts on others, and is spoken of nowhere else as a charge."""
+    from northsquall.chemistry import pairs
+
+    s = catalogue().substances.get(m.identity or "")
+    told = account.batch is not None and all(x.identity != m.identity for x in account.doc.materials)
+    return s is not None and told and bool(pairs.classes_in(dict(s.parts)).keys() & STRIKING)
+
+
 def _whole_line(account: Account, clause: Clause) -> bool:
     """Whether a clause is all that stands on its line."""
     source = account.source
@@ -3588,6 +3604,9 @@ def _fragment(account: Account, r: Reading) -> None:
             return None
         if not m.measured and alone and m.identity in RECEIVERS:
             return None
+        if not m.measured and alone and not behind and m.first <= 1 and doc.steps and _acts_and_is_new(account, m):
+            place(account, new_step(account, r.clause, "add", vessel=account.batch), lots_for(account, m, True))
+            return None  # "Hydrogen peroxide.": it goes in, how much nobody says
         if (
             alone
             and not m.measured

@@ -446,6 +446,8 @@ NONE_THERE = patterns.compile(
     re.I,
 )
 """ "No thermometer in it"."""
+ETCHES = patterns.compile(r"\b(?:etch|pickl|electroplat)\w*\b", re.I)
+"""In a text of which the bath is the batch."""
 THE_BATH = patterns.compile(r"^\W*(?:hanging |hangs |is |stands )?in the bath\b", re.I)
 OIL = patterns.compile(r"\boil\b(?!,? ?-?bath)", re.I)
 
@@ -483,13 +485,7 @@ def read_sensor(account: Account, text: str, start: int, phrases: Sequence[Vesse
         if kind is None and OF_THE_HEAD.search(text[: m.start()]):
             kind = "head"
         vessel = account.main or account.last
-        if (
-            kind == "bath"
-            and vessel is not None
-            and vessel.kind in ("tank", "dish", "tray", "trough")
-            and vessel.bath is None
-            and THE_BATH.search(where)
-        ):
+        if kind == "bath" and vessel is not None and vessel.bath is None and THE_BATH.search(where) and ETCHES.search(account.source):
             kind = "pot"  # "thermometer hangs in the bath": an etching bath, which is the batch
         told_of = [account.vessel_name(v) for v in phrases if v.nominal_mL is not None and v.end <= start + m.start()]
         vessel = next((v for v in account.doc.vessels if told_of and v.name == told_of[-1]), vessel)

@@ -336,7 +336,7 @@ LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | 
 }  # fmt: skip
 OVERNIGHT = Cue(
     patterns.compile(
-        r"(?<!not )(?<!never )\b(overnight(?! (?:is |are |standing is )?(?:not|never|forbidden|prohibited)\b)|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",
+        r"\b((?<!not )(?<!never )overnight(?! (?:is |are |standing is )?(?:not|never|forbidden|prohibited)\b)|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",
         re.I,
     ),
     "night",

@@ -844,10 +844,11 @@ def _the_alcohol_that_is_weighed(doc: Procedure) -> None:
     for m in [
         x for x in doc.materials if x.identity == "ethanol" and x.name.lower() == "alcohol" and x.amount is None and x.stated_mol is None
     ]:
-        step = next((s for s in doc.steps if m.id in s.materials), None)
-        beside = [x for x in doc.materials if step is not None and x.id in step.materials and x is not m and x.amount is not None]
-        alcohols = [x for x in beside if _is_an_alcohol(x)]
-        if step is not None and len(alcohols) == 1 and step.kind in ("charge", "add"):
+        step = next((s for s in doc.steps if m.id in s.materials and s.kind in ("charge", "add")), None)
+        if step is None or re.search(r"\b(?:in|with|of)(?: the| some)? $", doc.source_text[: m.span[0]][-12:]):
+            continue  # "dissolved in alcohol"
+        listed = [x for x in doc.materials if x.id in step.materials and x.amount is not None and x.span[1] <= step.span[0]]
+        if sum(map(_is_an_alcohol, listed)) == 1:
             step.materials.remove(m.id)
             doc.materials.remove(m)
 
