@@ -8,12 +8,8 @@ from functools import lru_cache
 from typing import Any
 
 from northsquall import data
-from northsquall.chemistry.classes import classes, classes_of_root
+from northsquall.chemistry.classes import classes, classes_in
 from northsquall.chemistry.ledger import Entry
-from northsquall.chemistry.species import Speciation, speciate
-
-TRACE = 1e-4
-"""Part of the largest component below which a class does not count as present."""
 
 
 @dataclass(frozen=True)
@@ -37,41 +33,8 @@ def pairs() -> list[dict[str, Any]]:
     return list(data.toml("chemistry/pairs.toml")["pair"])
 
 
-def classes_in(contents: dict[str, float]) -> dict[str, frozenset[str]]:
-    """Classes present in a mixture, each with the components that bring it."""
-    return dict(_classes_of(tuple(contents.items())))
-
-
-@lru_cache(maxsize=2048)
-def _classes_of(held: tuple[tuple[str, float], ...]) -> dict[str, frozenset[str]]:
-    contents = dict(held)
-    s = speciate(contents)
-    most = max((n for r, n in contents.items() if r not in ("H2O", "H+")), default=0.0)
-    out: dict[str, set[str]] = {}
-    for root, n in contents.items():
-        if root == "H+" or n <= TRACE * most or n <= 0:
-            continue
-        for key in classes_of_root(root):
-            out.setdefault(key, set()).add(root)
-    for key, r in classes().items():
-        if "roots" not in r and "smarts" not in r:
-            if ("acid" in r and s.acid(r["acid"]) > TRACE * max(most, 1e-12)) or (
-                "base" in r and s.base(r["base"]) > TRACE * max(most, 1e-12)
-            ):
-                out.setdefault(key, set()).add("H+")
-        elif key in out and not _held(r, s, most):
-            del out[key]
-    return {k: frozenset(v) for k, v in out.items()}
-
-
 LOWER_ALCOHOLS = ("CO", "CCO", "CCCO", "CC(C)O", "CCCCO", "CC(C)(C)O", "CCC(C)O", "CC(C)CO")
 """Alcohols in which a metal is used up on purpose, and whose own few tenths of a per cent of water count for nothing."""
-
-
-def _held(record: dict[str, Any], s: Speciation, most: float) -> bool:
-    if "acid" in record and s.acid(record["acid"]) <= 0.05 * most:
-        return False
-    return not ("base" in record and s.base(record["base"]) <= TRACE * most)
 
 
 def hits(contents: dict[str, float], T_high: float = 20.0, streams: list[dict[str, float]] | None = None) -> list[Hit]:
@@ -135,4 +98,4 @@ def meant(hit: Hit, entry: Entry, planned: set[int]) -> bool:
     return False
 
 
-__all__ = ["Hit", "classes", "classes_in", "hits", "meant", "pairs"]
+__all__ = ["Hit", "hits", "meant", "pairs"]

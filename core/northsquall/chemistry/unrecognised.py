@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 
 from northsquall import patterns
-from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes, classes_in
 from northsquall.chemistry.families import count_matches, kinds_of_atoms
 from northsquall.chemistry.roles import WORK_UP, Purpose
 from northsquall.chemistry.roots import is_organic
@@ -154,7 +154,7 @@ def meeting(
             for x in organic
             if x.substance and any(entry.mixed.get(r, 0.0) > 0 for r in x.substance.parts if is_organic(r) or r in MATTER)
         ]
-        held = {k: v - used for k, v in pairs.classes_in(entry.mixed).items() if k in ACTING and v - used}
+        held = {k: v - used for k, v in classes_in(entry.mixed).items() if k in ACTING and v - used}
         free = [x for x in here if x.substance and not set(x.substance.parts) & used]
         alkaline = entry.mixed.get("H+", 0.0) < 0.0
         there = {"ammonium": entry.mixed.get("NH3", 0.0) > max(entry.mixed.get("H+", 0.0), 0.0), "strong-base": alkaline}
@@ -171,14 +171,14 @@ def meeting(
                 x.substance.smiles
                 or (x.substance.parts and set(x.substance.parts) <= SALT_IONS)
                 or (MATTER | INERT) & set(x.substance.parts)
-                or ("strong-base" not in held and "strong-base" in pairs.classes_in(dict(x.substance.parts)))  # it only neutralises
+                or ("strong-base" not in held and "strong-base" in classes_in(dict(x.substance.parts)))  # it only neutralises
             )
             for x in there_too
         )
         if plain and not set(others) - REDUCED_ONLY and not any(_takes(x, ACTIVE) for x in free):
             continue  # acids, esters, ethers, ketones and alcohols among themselves
         brings = {
-            k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), pairs.classes()[k]["name"])
+            k: next((x.label for x in batch if x.substance and set(x.substance.parts) & held[k]), classes()[k]["name"])
             for k in sorted(others, key=lambda k: k not in TAKEN_BY)
         }
         acting = {r for k in others for r in held[k]}

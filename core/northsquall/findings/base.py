@@ -10,7 +10,7 @@ from functools import cached_property
 from northsquall import patterns
 from northsquall.assessment import Anchor, Finding, ReactionLine, Severity
 from northsquall.calorimetry.measured import Measured
-from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.roles import Purpose
 from northsquall.chemistry.unrecognised import NET, Unrecognised, product_open
 from northsquall.chemistry.walk import Walk
@@ -118,7 +118,7 @@ class Context:
         wet = {"sulfuric-conc", "strong-base", "strong-acid"}
         strong = wet | NET["oxidiser"] | NET["water-reactive"]
         for x in self.lots.values():
-            hit = strong & set(pairs.classes_in(dict(x.substance.parts))) if x.substance is not None else set()
+            hit = strong & set(classes_in(dict(x.substance.parts))) if x.substance is not None else set()
             st = x.material.strength
             thin = st is not None and (
                 (st.molar is not None and st.molar <= THIN_MOLAR) or (st.percent_w is not None and st.percent_w <= THIN_PERCENT)

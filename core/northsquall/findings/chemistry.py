@@ -10,6 +10,7 @@ from itertools import combinations
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes, classes_in
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.ledger import CROWD, Entry, crowded
 from northsquall.chemistry.roles import WORK_UP_KINDS
@@ -142,7 +143,7 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
     said: set[tuple[str, str]] = set()
     acting: set[str] = set()
     for entry in c.walk.entries:
-        here = pairs.classes_in(entry.mixed)
+        here = classes_in(entry.mixed)
         acting |= {  # what a reaction has used is known
             r for e in entry.events for r, n in e.reaction.change if n < 0
         }
@@ -173,7 +174,7 @@ def unnamed_pair(c: Context) -> Iterator[Finding]:
                     if any(h.roots_a | h.roots_b >= here[a] | here[b] for h in pairs.hits(entry.mixed, entry.conditions.T_high)):
                         continue  # S04 says it already
                     said.add((a, b))
-                    names = pairs.classes()
+                    names = classes()
                     yield finding(
                         "P06", "condition", f"{names[a]['name'].capitalize()} and {names[b]['name']} meet in {entry.vessel}: {words}, and no reaction is recognised.",
                         step=c.step(entry.step), established=False, remedy="Add the reaction with its heat, or say why there is none.", source="chemistry design, safety net", short="pair without a reaction",
@@ -484,14 +485,14 @@ def wet_with_solvent(c: Context) -> Iterator[Finding]:
             (
                 e
                 for e in c.stand_in.entries
-                if set(MEETS_FUEL) & set(pairs.classes_in(e.mixed)) and not any(is_organic(r) and n > 1e-4 for r, n in e.mixed.items())
+                if set(MEETS_FUEL) & set(classes_in(e.mixed)) and not any(is_organic(r) and n > 1e-4 for r, n in e.mixed.items())
             ),
             None,
         )
         step = c.step(into.step) if into is not None else None
         if wet is None or into is None or step is None:
             continue
-        name = pairs.classes()[next(k for k in MEETS_FUEL if k in pairs.classes_in(into.mixed))]["name"]
+        name = classes()[next(k for k in MEETS_FUEL if k in classes_in(into.mixed))]["name"]
         yield finding(
             "S04", "stop" if into.mixed.get("H+", 0.0) > MUCH_ACID_MOL else "condition", f"“{m.group().strip()}”: what is still wet with {next(x for x in m.groups() if x).lower()} goes into {name}: heat, gas, fire.", step=step, span=m.span(), limit="never together", remedy=f"Rinse with water and dry before it meets {name}.", source="handbook 3.4", short="never together",
         )  # fmt: skip
@@ -507,7 +508,7 @@ BURNS_DRY = {"sulfur", "carbon", "light-metal", "zinc", "red-phosphorus", "sugar
 
 def _burns_fuel(s: Substance) -> bool:
     """Whether a solid burns what it is ground with: an oxidiser, or a nitrate without water of its crystals (handbook 3.4)."""
-    return bool(set(MEETS_FUEL) & set(pairs.classes_in(s.parts))) or ("NO3-" in s.parts and "H2O" not in s.parts)
+    return bool(set(MEETS_FUEL) & set(classes_in(s.parts))) or ("NO3-" in s.parts and "H2O" not in s.parts)
 
 
 @rule("S04")
@@ -526,7 +527,7 @@ def ground_with_fuel(c: Context) -> Iterator[Finding]:
             ]
         first = next((s for s in solids if _burns_fuel(s)), None)
         burns = next(
-            (s for s in solids if s is not first and (BURNS_DRY & set(pairs.classes_in(s.parts)) or any(map(is_organic, s.parts)))), None
+            (s for s in solids if s is not first and (BURNS_DRY & set(classes_in(s.parts)) or any(map(is_organic, s.parts)))), None
         )
         if first is None or burns is None:
             continue
@@ -547,7 +548,7 @@ def rest_rinsed_away(c: Context) -> Iterator[Finding]:
     """S04: what reacts with water and alcohols is rinsed out of its bottle with one of them."""
     text = c.procedure.flowing
     for m in REST_RINSED.finditer(text):
-        told = [(s, set(pairs.classes_in(s.parts)) | ({"water"} if s.id == "water" else set())) for s in named_in(m.group())]
+        told = [(s, set(classes_in(s.parts)) | ({"water"} if s.id == "water" else set())) for s in named_in(m.group())]
         acts = next((s for s, k in told if NET["water-reactive"] & k), None)
         rinse = next((s for s, k in told if NET["protic"] & k), None)
         if acts is None or rinse is None or DENIED.search(text[max(0, m.start() - 30) : m.start()]):
@@ -646,7 +647,7 @@ FURIOUS_K, AT_ONCE_K = 300.0, 50.0
 
 def _its_medium(h: pairs.Hit, entry: Entry, c: Context) -> bool:
     """Whether the pair is a weak acid or base as the medium in which the step's wanted reaction uses the other up."""
-    if frozenset({"H+"}) not in (h.roots_a, h.roots_b) or "strong-acid" in pairs.classes_in(entry.mixed):
+    if frozenset({"H+"}) not in (h.roots_a, h.roots_b) or "strong-acid" in classes_in(entry.mixed):
         return False
     if any(n > 0.002 and record_of(g).toxic for g, n in entry.gas.items()):
         return False  # hydrogen cyanide comes: no medium

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from northsquall import patterns
 from northsquall.assessment import Finding
-from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.formula import mass_of, parse_formula
 from northsquall.chemistry.roots import formula_of, is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
@@ -53,7 +53,7 @@ def _named(c: Context) -> list[Substance]:
 
 
 def _named_classes(c: Context) -> set[str]:
-    return {k for s in _named(c) for k in pairs.classes_in(dict(s.parts))}
+    return {k for s in _named(c) for k in classes_in(dict(s.parts))}
 
 
 FUEL_GASES = {"hydrogen", "acetylene", "methane", "ethylene", "propane", "butane"}
@@ -169,7 +169,7 @@ def warmed(c: Context) -> bool:
 
 def classes_there(c: Context) -> set[str]:
     """Classes of what is charged, and of what the text names where amounts are missing (handbook 3.3)."""
-    lots = {k for x in c.lots.values() if x.substance is not None for k in pairs.classes_in(dict(x.substance.parts))}
+    lots = {k for x in c.lots.values() if x.substance is not None for k in classes_in(dict(x.substance.parts))}
     return lots | _named_classes(c)
 
 
@@ -207,7 +207,7 @@ def _strong(c: Context) -> bool:
             x.substance is not None
             and (percent is None or percent >= STRONG_PERCENT)
             and (x.material.strength is None or x.material.strength.molar is None or x.material.strength.molar >= STRONG_MOLAR)
-            and pairs.classes_in(dict(x.substance.parts)).keys() & STRONG
+            and classes_in(dict(x.substance.parts)).keys() & STRONG
         ):
             return True
     return False

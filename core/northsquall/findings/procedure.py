@@ -9,7 +9,7 @@ import numpy as np
 
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
-from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.unrecognised import ACTING, NET, REDUCED_ONLY
 from northsquall.chemistry.walk import walk
 from northsquall.findings.base import Context, finding, rule
@@ -262,7 +262,7 @@ def _inert(c: Context) -> bool:
     """Whether nothing that went in, or is named anywhere in the text, can act on anything else there: "mixtures of ethanol and water"."""
     acting = ACTING - REDUCED_ONLY
     here = [x.substance for x in c.lots.values()] + list(named_in(c.procedure.flowing))
-    known = all(s is not None and not acting & set(pairs.classes_in(dict(s.parts))) for s in here)
+    known = all(s is not None and not acting & set(classes_in(dict(s.parts))) for s in here)
     return known and not c.reactions and not c.heat_open(max((s.n for s in c.procedure.steps), default=0))
 
 
@@ -583,7 +583,7 @@ def _of_that_kind(c: Context, word: str) -> bool:
     if lex.GENERIC.get(word):
         return any(class_of(word, s.id) for s in held)
     classes = next((k for begins, k in KINDS.items() if word.startswith(begins)), set())
-    return any(classes & set(pairs.classes_in(dict(s.parts))) or (word == "solvent" and s.phase == "l") for s in held)
+    return any(classes & set(classes_in(dict(s.parts))) or (word == "solvent" and s.phase == "l") for s in held)
 
 
 @rule("P05")

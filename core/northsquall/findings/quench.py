@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from northsquall import patterns
 from northsquall.assessment import Finding
 from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes, classes_in
 from northsquall.chemistry.roots import is_diazonium, is_organic
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
@@ -282,7 +283,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
             or not step.materials
         ):
             continue
-        there = pairs.classes_in(entry.before[0])
+        there = classes_in(entry.before[0])
         kinds = {
             "lewis-chloride",
             "aluminium-hydride",
@@ -328,7 +329,7 @@ def quench_direction(c: Context) -> Iterator[Finding]:
                     "Q02", "condition", f"{protic[0].label[:1].upper() + protic[0].label[1:]} goes on to the magnesium adduct in ether, with no pace and no cooling: the ether boils off.", step=step, limit="by drops into the cold, or the mixture on to ice", remedy="In ice, by drops, or the mixture on to stirred ice with ammonium chloride.", source="handbook 2.8, common practice", short="quench direction",
                 )  # fmt: skip
             continue
-        name = pairs.classes()[sorted(kinds)[0]]["name"]
+        name = classes()[sorted(kinds)[0]]["name"]
         rise = max((s.rise_K[1] for s in c.stages if s.step == step.n), default=None)
         yield finding(
             "Q02", "stop" if not slow else "condition", f"{protic[0].label[:1].upper() + protic[0].label[1:]} goes on to {name}: heat and gas come where it falls in{f', {rise:.0f} K in all' if rise and rise > 20 else ''}.", step=step, figure=rise, limit="the mixture into the quench, or by drops into the cold",
@@ -367,7 +368,7 @@ def quench_at_once(c: Context) -> Iterator[Finding]:
         step = c.step(entry.step)
         if step is None or step.kind != "quench" or QUICKLY.search(step.text) is None:
             continue
-        there = pairs.classes_in(entry.mixed)
+        there = classes_in(entry.mixed)
         held = [
             k
             for k in sorted(NET["water-reactive"] | {"sulfuryl"})
@@ -375,7 +376,7 @@ def quench_at_once(c: Context) -> Iterator[Finding]:
         ]
         if held:
             yield finding(
-                "Q02", "condition", f"What still holds {pairs.classes()[held[0]]['name']} goes into the quench all at once: its heat and gas come as fast.", step=step, limit="in a thin stream", remedy="In a thin stream on to stirred ice, in the hood, waiting when gas or warmth comes.", source="handbook 2.8, 4", short="quench at once",
+                "Q02", "condition", f"What still holds {classes()[held[0]]['name']} goes into the quench all at once: its heat and gas come as fast.", step=step, limit="in a thin stream", remedy="In a thin stream on to stirred ice, in the hood, waiting when gas or warmth comes.", source="handbook 2.8, 4", short="quench at once",
             )  # fmt: skip
             return
 
@@ -658,7 +659,7 @@ def _for_a_spill(c: Context, of: Lot | None) -> str:
     """What stands ready where the worst moment is not established."""
     if acted_on_by_water(c):
         return "No ice and no water on it: ice round the flask only, dry sand for a spill."
-    if of is not None and of.substance is not None and "bromine" in pairs.classes_in(dict(of.substance.parts)):
+    if of is not None and of.substance is not None and "bromine" in classes_in(dict(of.substance.parts)):
         return "A bucket of ice below the flask, and thiosulfate for a spill."
     return "A bucket of ice below the flask, and what takes up a spill."
 
@@ -1678,7 +1679,7 @@ def eyes_bare(c: Context) -> Iterator[Finding]:
     text = c.procedure.flowing
     m = APRON.search(text)
     splash = {"sulfuric-conc", "nitric-acid", "chlorosulfonic", "strong-base", "bromine"}
-    if m is None or EYES.search(text) or not any(splash & set(pairs.classes_in(x.substance.parts)) for x in c.lots.values() if x.substance):
+    if m is None or EYES.search(text) or not any(splash & set(classes_in(x.substance.parts)) for x in c.lots.values() if x.substance):
         return
     yield finding("P10", "condition", f"“{m.group()}” is all the protection that is written, and nothing covers the eyes.", step=c.step_at(m.start()), span=m.span(), limit="matched to the worst exposure", remedy="A visor or goggles, and gloves for what is handled.", source="handbook 4", short="eyes bare")  # fmt: skip
 
@@ -1707,7 +1708,7 @@ def protection_refused(c: Context) -> Iterator[Finding]:
         (m for m in REFUSED.finditer(text) if "mouth" not in m.group().lower() or not DENIED.search(text[sentence_start(text, m.start()) : m.start()])),
         None,
     )  # fmt: skip
-    hurts = {k for x in c.lots.values() if x.substance for k in pairs.classes_in(x.substance.parts)} & (HURTS | NET["water-reactive"])
+    hurts = {k for x in c.lots.values() if x.substance for k in classes_in(x.substance.parts)} & (HURTS | NET["water-reactive"])
     drawn = (
         m is not None
         and "mouth" in m.group().lower()

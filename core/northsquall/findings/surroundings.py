@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from northsquall import patterns
 from northsquall.assessment import Finding, ReactionLine, Severity
-from northsquall.chemistry.pairs import classes_in
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.unrecognised import ACTING
 from northsquall.dynamics.building import at_its_feed
 from northsquall.findings.base import Context, Stage, finding, rule

@@ -9,6 +9,7 @@ from itertools import combinations
 from northsquall import patterns
 from northsquall.assessment import Finding, Severity
 from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.ledger import Stream
 from northsquall.chemistry.species import speciate
 from northsquall.chemistry.walk import split_layers
@@ -262,7 +263,7 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
         if not named and WIPED.search(said) and not KEPT_APART.search(said):  # "dry the scraps with paper; the paper in the bin"
             spilt = SPILT.search(text, sentence_start(text, max(0, sentence_start(text, m.start()) - 2)), m.end()) is not None
             held = [x.substance for x in c.lots.values() if x.substance is not None and x.material.role != "absorber"]
-            named = [x for x in held if x.id in LIGHTS or (spilt and set(pairs.classes_in(x.parts)) & set(BURN))]
+            named = [x for x in held if x.id in LIGHTS or (spilt and set(classes_in(x.parts)) & set(BURN))]
         if not named and not KEPT_APART.search(said) and (word := BY_ITS_KIND.search(said)) is not None:
             held = [x.substance for x in c.lots.values() if x.substance is not None]  # "empty hydride bag with some in it"
             named = [s for s in held if word[1].lower() in s.id and s.phase == "s"]
@@ -276,7 +277,7 @@ def lights_in_the_bin(c: Context) -> Iterator[Finding]:
                 "Q12", "stop", f"“{said.strip()}”: it lights in the damp, among what burns.", step=c.step_at(m.start()), span=m.span(), limit="nothing that lights by itself", remedy="Destroy it first (sodium: under 2-propanol, then ethanol); a catalyst stays wet, in its own tin.", source="handbook 2.8, 4", short="waste",
             )  # fmt: skip
             return
-        if any(set(pairs.classes_in(s.parts)) & set(BURN) for s in named):
+        if any(set(classes_in(s.parts)) & set(BURN) for s in named):
             yield finding(
                 "Q12", "condition", f"“{said.strip()}”: it sets light to paper and rags.", step=c.step_at(m.start()), span=m.span(), limit="no oxidiser in the bin", remedy="Rinse it into the reducing waste, or collect it apart as an oxidiser.", source="handbook 3.4, 4; common practice", short="waste",
             )  # fmt: skip

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from northsquall import patterns
 from northsquall.assessment import Finding, ReactionLine
-from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.unrecognised import NET
 from northsquall.findings.base import Context, finding, rule
 from northsquall.findings.chemistry import TITRATES
@@ -321,9 +321,7 @@ def _no_heat(c: Context, step: Step) -> bool:
 def _acts(c: Context, step: Step) -> bool:
     """Whether an oxidiser or what water attacks comes in a step."""
     acting = NET["oxidiser"] | NET["water-reactive"]
-    return any(
-        x.substance is not None and acting & set(pairs.classes_in(dict(x.substance.parts))) for x in (c.lots[k] for k in step.materials)
-    )
+    return any(x.substance is not None and acting & set(classes_in(dict(x.substance.parts))) for x in (c.lots[k] for k in step.materials))
 
 
 def _gives_gas(c: Context, step: Step, gas: float) -> ReactionLine | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from northsquall.chemistry import pairs
+from northsquall.chemistry.classes import classes_in
 from northsquall.chemistry.unrecognised import NET
 from northsquall.substances import catalogue
 
@@ -66,7 +66,7 @@ def acted_on_by_water(c: Context) -> str | None:
         until = max(c.pot.dose_steps, default=0)
         entries = [e for e in entries if e.vessel == c.pot.vessel.name and e.step <= until]
     for contents in (x for e in entries for x in (e.mixed, e.after)):
-        for key, roots in pairs.classes_in(contents).items():
+        for key, roots in classes_in(contents).items():
             there = sum(contents.get(r, 0.0) for r in roots)
             if key in NET["water-reactive"] and there > max(LEAST_MOL, contents.get("H2O", 0.0)):
                 own = next((s for r in roots if (s := catalogue().of_root(r)) is not None), None)

@@ -9,6 +9,7 @@ from itertools import pairwise
 from rdkit import Chem
 
 from northsquall import patterns
+from northsquall.chemistry.classes import classes_in
 from northsquall.procedure import AS_BEFORE_IT, Bath, Material, Procedure, Quantity, Step, Strength, Unread, Vessel
 from northsquall.procedure.units import MOLAR_L, WRITTEN_MASS, WRITTEN_VOLUME, convert, dimension
 from northsquall.procedure.volumes import left_in
@@ -3332,11 +3333,9 @@ STRIKING = {
 
 def _acts_and_is_new(account: Account, m: Mention) -> bool:
     """Whether a substance that stands by itself acts on others, and is spoken of nowhere else as a charge."""
-    from northsquall.chemistry import pairs
-
     s = catalogue().substances.get(m.identity or "")
     told = account.batch is not None and all(x.identity != m.identity for x in account.doc.materials)
-    return s is not None and told and bool(pairs.classes_in(dict(s.parts)).keys() & STRIKING)
+    return s is not None and told and bool(classes_in(dict(s.parts)).keys() & STRIKING)
 
 
 def _whole_line(account: Account, clause: Clause) -> bool:
