@@ -39,6 +39,9 @@ UNSTATED_STILL_C = 130.0
 """How warm a pot may be from which something distils, where no text says so (assumption)."""
 HEAD_OF_MANY_C = 60.0
 """Heads below it are those of solvents that are taken off, from a pot little warmer."""
+OF_THE_FIRST = patterns.compile(r"\b(?:solvents?|fore-?runs?|excess|surplus|condensate|recovered|first (?:distillate|fraction))\b", re.I)
+THE_RESIDUE = patterns.compile(r"\bresidue\b", re.I)
+"""What is distilled once the solvent is off: it comes into a receiver of its own."""
 OF_THE_POT = patterns.compile(r"\b(?:pot|flask|bath|mixture|batch|liquid|inside|internal|mantle)\b", re.I)
 FLAME_HEAT = (20.0, 400.0)
 """The same over a flame."""
@@ -236,8 +239,7 @@ def conditions_of(
     if (
         step.kind == "distil"
         and q is not None
-        and q.low is None
-        and q.high is None
+        and ((q.low is None and q.high is None) or lex.OF_THE_HEAD.search(step.text) is not None)
         and q.value >= HEAD_OF_MANY_C
         and OF_THE_POT.search(step.text) is None
     ):
@@ -478,6 +480,8 @@ class _Walker:
         name = step.from_vessel
         if name and not self.contents.get(name) and f"{name} filtrate" in self.contents:
             name = f"{name} filtrate"  # its solid went on, and what ran through is meant
+        if name and f"{name}, first" in self.contents and OF_THE_FIRST.search(step.text):
+            name = f"{name}, first"  # "the distilled solvent", once the residue has been distilled as well
         if name and step.share is not None and name in self.contents:
             there = self.contents[name]
             self.contents[name] = there.scaled(1.0 - step.share)
@@ -649,6 +653,8 @@ class _Walker:
             T = entry.conditions.T_high
             over, stays = split_volatile(mixed, at_one_bar(T, mbar) if mbar is not None else T)
         receiver = step.into or "receiver"
+        if receiver in self.contents and THE_RESIDUE.search(step.text):
+            self.contents[f"{receiver}, first"] = self.contents.pop(receiver)
         self.contents[vessel] = stays
         acid_gas: dict[str, float] = {}
         for g, most in CONDENSES.items():  # comes over with the water and stays in it up to the azeotrope

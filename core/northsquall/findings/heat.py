@@ -209,6 +209,11 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if c.pot.bath is None and step is not None and step.duration is not None:  # a sentence would cure it: what it stands in
             severity = "condition" if severity == "stop" else severity
             parts.append("no bath is written, and only the air cools it in this figure")
+        if step is not None and step.kind == "add" and step.duration is None and not step.all_at_once and step.T_limit is not None:
+            severity = (
+                "condition" if severity == "stop" else severity
+            )  # the limit is written and the pace is not: whoever pours keeps to it
+            parts.append("at the pace of a pour; as slowly as the limit asks, it holds")
         removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0) if run else None
         if run and removable is not None and run.made_W > removable:
             parts.append(f"H05: the bath takes {_sig(removable)} W of the {_sig(run.made_W)} W made")

@@ -290,6 +290,8 @@ def _a_little(c: Context) -> bool:
 
 STABILISERS = ("2,6-di-tert-butyl-4-methylphenol", "hydroquinone", "4-tert-butylcatechol")
 """What a trace of keeps (common practice, no source)."""
+INDICATORS = ("phenolphthalein", "methyl orange", "methyl red", "bromothymol blue", "thymol blue", "eriochrome black T", "litmus", "starch")
+"""What a drop of shows an end (common practice, no source)."""
 FILLED_UP = patterns.compile(r"\b(?:up )?to the mark\b|\bvolumetric\b", re.I)
 """Water up to the ring of a measuring flask."""
 TRACE_MOLAR = 0.02
@@ -403,6 +405,8 @@ def missing(c: Context) -> Iterator[Finding]:
             decides = False  # what grew, beside what acts on nothing of it
         if lot.substance is not None and lot.substance.parts.keys() == {"CaCO3"} and not _acid_in_it(c, step):
             decides = False  # chalk: it acts on acids alone
+        if lot.substance is not None and lot.substance.id in INDICATORS:
+            decides = False  # drops of it show the end
         if lot.substance is not None and lot.substance.id in STABILISERS and step.kind == "add":
             decides = False  # "over a little BHT"
         if decides and (_inert(c) or _a_little(c)):
@@ -833,7 +837,12 @@ def unattended(c: Context) -> Iterator[Finding]:
 def contradictory_limits(c: Context) -> Iterator[Finding]:
     """P01: a step that is to be warmer than it may be."""
     for step in c.procedure.steps:
-        if step.T_range is None or step.T_limit is None or step.T_of != "pot":
+        if (
+            step.T_range is None
+            or step.T_limit is None
+            or step.T_of != "pot"
+            or (step.kind == "distil" and lex.OF_THE_HEAD.search(step.text))
+        ):
             continue
         least = step.T_range.low if step.T_range.low is not None else step.T_range.value
         if least > step.T_limit.value + 0.5:

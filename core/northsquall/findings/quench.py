@@ -400,6 +400,13 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
         quenches = [s for s in c.procedure.steps if s.vessel == v.name and s.kind == "quench"]
         if v.nominal_mL is None or volume is None or any(s.n in c.quench_fill for s in quenches) or v.name in c.walk.lines.values():
             continue
+        if not quenches and any(
+            s.kind == "extract" and s.vessel == t.from_vessel and s.n < t.n
+            for t in c.procedure.steps
+            if t.vessel == v.name and t.from_vessel is not None
+            for s in c.procedure.steps
+        ):
+            continue  # one of the layers, and how much it is nobody wrote
         if not quenches and not any(e.happened() for e in c.walk.entries if e.vessel == v.name):
             continue  # nothing reacts in it: filled to its mark at most
         funnel = _poured(c, v.name, "extract", "filter")  # extracted in a funnel, filtered on another
@@ -769,7 +776,7 @@ def acid_as_wash(c: Context) -> Iterator[Finding]:
 
 
 TO_DRYNESS = patterns.compile(
-    r"\b(?:until|till) (?:nothing (?:at all |more )?(?:remains|is left|stays|was left)(?! (?:of|undissolved|on|to)\b)|the (?:flask|pot|still|dish) is (?:\w+ )?(?:dry|empty))\b|\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in(?! the (?:flask|pot|still|retort))|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|(?<!after the )(?<!since the )(?<!before the )(?<!with the )last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the \w+ |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|froths?|smokes?)|jump\w*)\b"
+    r"\b(?:until|till) (?:nothing (?:at all |more )?(?:remains|is left|stays|was left)(?! (?:of|undissolved|on|to)\b)|the (?:flask|pot|still|dish) is (?:\w+ )?(?:dry|empty))\b|\b(?:tak|took|distil|boil|driv|drov|bring|brought)\w* (?:it |this |the lot |everything |all )?(?:right|all the way|straight|clean) (?:down|out|off)\b(?! to (?:\d|about|a (?:third|half|quarter)))|\b(?:down|on) to the (?:very )?last drops?\b|\b(?:when|until|till) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry) or (?:is )?\w+|\b(?:to dryness|(?:distil|boil|strip)\w* (?:it |this |everything )?(?:all (?:over|off)|dry\b)|(?:distil|tak|driv)\w* (?:it all|everything|all of it|the lot) (?:over|off)|dry down|until (?:only )?(?:a )?solids? (?:remains?|is left|appears?)|(?:distil|boil|tak|driv)\w* (?:off )?until (?:only )?(?:a )?solid|(?:distil|tak|driv)\w* (?:everything|all|it all) over|until (?:thick |dense )?(?:white )?(?:fumes|smoke) (?:appear|come|rise)\w*|(?:till|until)\b[^.;\n]{0,35}\b(?:makes?|gives?|sends? up) (?:thick |dense )?(?:white )?(?:fumes|smoke)|until (?:thick |dense )?white (?:fumes|smoke)|dry to the (?:very )?end|to the dry end|(?:flask|pot|residue|salt|bottom)[^.;\n]{0,30}\b(?:is |runs? |goes |gets |until |till )?(?:bone[- ])?dry\b(?! (?:over|with|on|in|by|at)\b)|(?:until|till) (?:it (?:is|was) |the \w+ (?:is|was) )?dry(?! (?:over|with|on|in(?! the (?:flask|pot|still|retort))|by|at)\b)|till (?:it's|it is|the \w+ is) dry|nothing (?:is )?left (?:in|over)|(?:until|till) (?:nothing(?:'s| is| was)?|there(?:'s| is| was) nothing) left|(?:nothing|no) (?:more |else |further )?(?:comes|passes|distil\w*|goes|drips|drops)(?: over| out)?(?: any ?more)?(?! (?:sinks?|of (?:the )?(?:oil|product|bromide))\b)|(?:gone|sets?|turned|become) solid|(?<!after the )(?<!since the )(?<!before the )(?<!with the )last drop|(?:only|nothing but) (?:black )?tar|boil(?:s|ed)? (?:it )?dry|dry (?:cake|crust)|down to (?:a )?(?:thick )?paste|(?:until|till) (?:it(?:'s| is) )?(?:a )?(?:\w+ )?(?:syrup|treacle)|starts? to (?:smoke|char)|to a (?:thick )?(?:paste|syrup)|(?:as )?far (?:down )?as it(?:'ll| will| would|'d)? goe?s?|(?:until|till) (?:the \w+ |it )[^.;\n]{0,30}\b(?:bumps?|spits?|chars?|charred|crackles?|foams?|(?<!ceases to )(?<!stops to )(?<!no longer )(?<!does not )froths?|smokes?)|jump\w*)\b"
     + rf"|\b(?:{concepts.DOWN_TO_NOTHING})\b",
     re.I,
 )
@@ -780,7 +787,7 @@ STOPS_WHEN_DRY = patterns.compile(
     r"\b(?:stop\w*|end\w*)\W+(?:when|once) (?:the |it )?(?:\w+ )?(?:cracks?|is (?:bone )?dry|is empty)\b", re.I
 )
 NEVER_DRY = patterns.compile(
-    r"\bnever\b|\bnot\b|\bwithout\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
+    r"\bnever\b|\bnot\b|\bwithout\b|\b(?:so that nothing|lest)\b|n[’']t\b|\bbefore\b|\b(?:stop\w*|end\w*|ready|done|over) (?:when|as soon as|once)\b|\bdry (?:ice|over|at|in)\b",
     re.I,
 )
 
@@ -1008,7 +1015,15 @@ def diazonium_by_name(c: Context) -> Iterator[Finding]:
     )
     text = c.procedure.flowing
     m = next(
-        (x for x in DIAZONIUM_SALT.finditer(text) if not re.search(r"\b(?:never|not|neither|nor|is kept wet)\b", x.group(), re.I)), None
+        (
+            x
+            for x in DIAZONIUM_SALT.finditer(text)
+            if not re.search(r"\b(?:never|not|neither|nor|is kept wet)\b", x.group(), re.I)
+            and not re.search(
+                r"(?:^|[.;:\n]\s*)(?:At no time (?:was|is) (?:the |any )?|No |None of the |no )(?:solid |dry )?$", text[: x.start()]
+            )
+        ),
+        None,
     )
     if made and m is not None:
         yield finding(
@@ -1336,6 +1351,7 @@ def catalytic(c: Context) -> Iterator[Finding]:
             m
             for m in RUST.finditer(text)
             if not re.search(r"\b(?:no|not a|never a|without(?: a| any)?) (?:\w+ )?$", text[max(0, m.start() - 16) : m.start()], re.I)
+            and not re.search(r"\b(?:nothing|keep away) (?:that|which|with|of|from)\b[^.;\n]{0,50}$", text[: m.start()], re.I)
         ),
         None,
     )
@@ -1356,7 +1372,8 @@ AGED = patterns.compile(
     re.I,
 )
 PEROXIDE_TEST = patterns.compile(
-    r"\b(?:peroxide[- ](?:free|test\w*|strips?)|tested for peroxides?|free of peroxides?|stabili[sz]ed|fresh(?:ly opened)?)\b", re.I
+    r"\b(?:peroxide[- ](?:free|test\w*|strips?|papers?|sticks?)|tested for peroxides?|free of peroxides?|stabili[sz]ed|fresh(?:ly opened)?)\b",
+    re.I,
 )
 
 
@@ -1374,6 +1391,10 @@ def _used_up(c: Context, lot: Lot) -> bool:
     return bool(own) and all(taken.get(r, 0.0) >= (1.0 - USED_UP) * n for r, n in own.items())
 
 
+OF_THE_CONTROL = patterns.compile(r"\ba drop of (?:an |the )?old \w+\b", re.I)
+""" "0 on the strip (a drop of old ether shows blue)": the test's control, and not what is used."""
+
+
 @rule("S06")
 def peroxide_former(c: Context) -> Iterator[Finding]:
     """S06: an ether of unknown age, distilled or evaporated."""
@@ -1387,7 +1408,8 @@ def peroxide_former(c: Context) -> Iterator[Finding]:
         called = "|".join(re.escape(x) for x in sorted({lot.material.name, s.id, s.id.rpartition(" ")[2]}, key=len, reverse=True))
         around = text[max(0, lot.material.span[0] - 60) : lot.material.span[1] + 60]
         told = (m.group() for m in re.finditer(rf"[^.;\n]*\b(?:{called})\b[^.;\n]*", text, re.I))
-        old = next((m for x in (around, *told) if (m := AGED.search(x)) is not None), None)
+        around = OF_THE_CONTROL.sub(" ", around)
+        old = next((m for x in (around, *(OF_THE_CONTROL.sub(" ", y) for y in told)) if (m := AGED.search(x)) is not None), None)
         dry = any(s2.kind == "distil" for s2 in c.procedure.steps) and any(not _forbidden_dry(text, m) for m in TO_DRYNESS.finditer(text))
         if old is None and (not dry or _used_up(c, lot)):
             continue

@@ -652,7 +652,8 @@ SAYINGS: tuple[Told, ...] = (
     Told(
         "P13",
         _p(
-            r"\b(?:added|run in|poured in|from the funnel|fed|dripped in|dropped in)\b[^.;\n]{0,12},? (?:very |rather |quite )?(?:quickly|fast|as fast as (?:it will|possible|it goes)|in a hurry)(?=[.;\n]|$)"
+            r"\b(?:added|run in|poured in|from the funnel|fed|dripped in|dropped in)\b[^.;\n]{0,12},? (?:very |rather |quite )?(?:quickly|fast|as fast as (?:it will|possible|it goes|(?:it )?(?:could|can) be (?:poured|run|added))|in a hurry)(?=[.;\n]|$)"
+            r"|\b(?:added|poured|run in|fed|dripped|dropped)\b[^.;\n]{0,60}, as fast as (?:it )?(?:could|can|would|will) (?:be )?(?:poured?|go|run|added)\b"
         ),
         "it goes in as fast as it will",
         heat_matters,

@@ -65,6 +65,10 @@ class Stock:
         return Stock(dict(self.mol), dict(self.solvent_g), self.volume_mL, self.mass_g, self.acid_name, self.acid_per, self.unknown)
 
 
+MERE_MEDIUM_M = 1.0
+"""Strength of an acid up to which, with no amount, it is what an absorbent is dissolved in (assumption)."""
+
+
 def stock_of(lots: Sequence[Lot]) -> Stock:
     """The stock of an absorber from what stands in it; an amount nobody wrote leaves its capacity not established."""
     out = Stock()
@@ -77,6 +81,10 @@ def stock_of(lots: Sequence[Lot]) -> Stock:
             continue
         volume = None if volume is None or lot.volume_mL is None else volume + lot.volume_mL
         mass = None if mass is None or lot.mass_g is None else mass + lot.mass_g[1]
+        molar = lot.material.strength.molar if lot.material.strength is not None else None
+        if lot.mol is None and len(lots) > 1 and molar is not None and molar <= MERE_MEDIUM_M and lot.substance.parts.get("H+", 0.0) > 0:
+            volume = mass = None
+            continue  # "0.02 mol of copper sulfate in 0.3 M hydrochloric acid": what the rest is dissolved in
         if lot.mol is None:
             out.unknown = out.unknown or f"no amount of {lot.label} is written"
             continue

@@ -918,6 +918,47 @@ PUT_IN_OVER = patterns.compile(
 )
 
 
+INTO_THE_WATER_WEIGHED = patterns.compile(
+    r"^\W*(?:and |then |always )*(?:the )?(?:pellets|flakes|beads|prills|solid|powder|salt|caustic|acid) (?:go|goes|went|(?:is|are|was|were) (?:put|added|poured|tipped|stirred))\b[^.;]{0,15} (?:in)?to the (?:cold )?water\b(?![^.;]*\d)",
+    re.I,
+)
+""" "The pellets go into the water, spoon by spoon", once both are weighed into one vessel: how it is done."""
+
+
+def _how_it_is_dissolved(account: Account, clause: Clause) -> bool:
+    last = account.doc.steps[-1] if account.doc.steps else None
+    held = {account.lot(k).identity for k in last.materials} if last is not None else set()
+    if last is None or "water" not in held or len(held) < 2 or last.kind not in ("charge", "add", "dose"):
+        return False
+    bath = Reading(account, clause).bath
+    set_bath(next((v for v in account.doc.vessels if v.name == last.vessel), None), bath)
+    last.span = (last.span[0], clause.end)
+    last.text = account.source[last.span[0] : clause.end]
+    last.kind = "add" if last.kind == "dose" and last.duration is None else last.kind
+    account.spend(clause.items)
+    return True
+
+
+IN_BY_ITSELF = patterns.compile(
+    r"^\W*(?:and |then |now )*(?:(?:it |this |that |all )?(?:goes |went |run |dropped |tipped |dripped ))?in\b (?:(?:all )?at once|in one (?:portion|go|lot|pour)|(?:slowly )?(?:over|within|during) (?=\d|an? |one|half)|drop ?wise|by drops|slowly|in (?:a )?thin stream)\b",
+    re.I,
+)
+""" "In all at once at 15 °C.", behind what was made up apart: it goes to the batch."""
+
+
+def _what_waits_goes_in(account: Account, clause: Clause) -> bool:
+    mix, last = account.mix, account.doc.steps[-1] if account.doc.steps else None
+    into = account.main
+    measured = any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in clause.items)
+    if mix is None or last is None or last.vessel != mix.name or not unspent(account) or into is None or into is mix or measured:
+        return False
+    slow = durations_in(clause)[0] is not None or lex.SLOWLY.search(clause.text(account.source)) is not None
+    new_step(account, clause, "dose" if slow else "add", vessel=into.name, from_vessel=mix.name)
+    account.last = into
+    account.spend(clause.items)
+    return True
+
+
 def _put_in_over(account: Account, clause: Clause) -> bool:
     """ "Bromobenzene, sixteen grams. I put it in over ten minutes, four mils at a time": how long what was just told goes in."""
     duration, _ = durations_in(clause)
@@ -1309,6 +1350,10 @@ def _clause(account: Account, clause: Clause) -> None:
         return
     if PUT_IN_OVER.match(text) and _put_in_over(account, clause):
         return
+    if INTO_THE_WATER_WEIGHED.match(text) and _how_it_is_dissolved(account, clause):
+        return
+    if IN_BY_ITSELF.match(text) and _what_waits_goes_in(account, clause):
+        return
     if GAS_MADE_OF.match(text):
         _takes_the_gas(account)
     if (
@@ -1403,6 +1448,7 @@ def _clause(account: Account, clause: Clause) -> None:
     if doc_steps(account) and account.trains and (put_in or (of_absorber and TREATED.search(text))):
         if _spent_absorber(account, r):
             return
+    _made_up_before(account, r)
     if (EMPTY_IT.match(text) and _goes_over(account, r)) or _train(account, r):
         return
     _in_the_receiver(account, r)
@@ -1780,7 +1826,7 @@ TAP_INTO = patterns.compile(
 """ "I run the tap into it": water on what is left, how much nobody says."""
 BATH_HEAD = patterns.compile(r"\W*(?:cooling )?bath:", re.I)
 PUT_INTO_A_FLASK = patterns.compile(r"^\W*(?:then |now )?(?:all |it |everything |the mixture |put |goes )*into an? (?=\d)", re.I)
-MADE_UP = ("oxidant", "reductant", "feed", "reagent")
+MADE_UP = ("oxidant", "reductant", "feed", "reagent", "jones reagent", "oxidant solution", "oxidising solution", "oxidizing solution")
 """Labels of what is made up beside the batch, and called by that name when it goes in."""
 
 
@@ -2006,6 +2052,7 @@ BATH_UNDER = patterns.compile(
 
 IS_HARMFUL = patterns.compile(
     r"^\W*(?:the )?[\w()' -]{3,40}? (?:is|are) (?:(?:an?|very|highly|extremely|strongly|both|suspected|known|acutely) )*(?:toxic|poison\w*|carcinogen\w*|cancer|corrosive|flammable|inflammable|lachrymator\w*|harmful|irrita\w+|sensiti[sz]\w+|mutagen\w*|caustic|explosive|pyrophoric|suspected to|known to|said to)\b"
+    r"|^\W*(?:the )?[\w()' -]{3,40}? (?:flashes|boils|melts|freezes|solidifies|ignites|burns) (?:already )?(?:at|below|above|from|under|over|near) (?:about )?-?\d+ ?°C(?=\W*$|: (?:no|never|keep)\b)"
     r"|^\W*(?:the )?[\w()' -]{3,40}? (?:reacts?|fumes?|ignites?|decomposes?|attacks?|burns?) (?:(?:very|so|quite) )?(?:violently|vigorously|explosively|strongly|in (?:moist )?air|the skin|the eyes|on contact)\b(?![^.;]*\b(?:add|charge|pour|drip)\w*\b)",
     re.I,
 )
@@ -2051,6 +2098,12 @@ KEPT_READY = patterns.compile(
 """A bath that waits for the worst case."""
 
 
+LIES_THERE = patterns.compile(
+    r"\b(?:is|are|stands?|lies?|hangs?) (?:ready )?(?:on|at|by|beside|next to) (?:the|my|our) (?:bench|hood|sink|wall|door|cupboard|shower)\b",
+    re.I,
+)
+
+
 def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     """ "2 kg of ice in a pan below the flask", "thiosulfate solution at hand": what stands there for the worst case."""
     told = [
@@ -2079,6 +2132,8 @@ def _stands_ready(clause: Clause, text: str, behind: str = "") -> bool:
     spare = re.sub(r"\b(?:wash|squeeze|squeezy|spray)[- ]?bottles?\b", "", text)  # no washer of a gas line
     if FOR_SPILLS.search(text) and (not _acts(clause) or clause.verb_at == 0) and not lex.TRAIN.search(spare):
         return True  # "500 mL of 10 % thiosulfate stands beside the funnel for spills"
+    if told and LIES_THERE.search(text) and all(x in SPILLS for x in told) and not any(isinstance(x, Qty) for x in clause.items):
+        return True  # "polyethylene glycol and swabs are on the bench"
     if FOR_DUMP.search(text) and told and not _acts(clause) and all(x in ("ice", "water", *SPILLS) for x in told):
         return True  # "pan with 1.5 kg of ice underneath for the dump"
     if DUMP_FIRST.match(text) and told and all(x in ("ice", "water", *SPILLS) for x in told):
@@ -3331,11 +3386,16 @@ STRIKING = {
 """Classes of what nobody names by itself between two steps unless it goes in (handbook 3.3)."""
 
 
+def strikes(identity: str | None) -> bool:
+    """Whether a substance is of a class that acts on others: an oxidiser, a hydride, an acid chloride."""
+    s = catalogue().substances.get(identity or "")
+    return s is not None and bool(classes_in(dict(s.parts)).keys() & STRIKING)
+
+
 def _acts_and_is_new(account: Account, m: Mention) -> bool:
     """Whether a substance that stands by itself acts on others, and is spoken of nowhere else as a charge."""
-    s = catalogue().substances.get(m.identity or "")
     told = account.batch is not None and all(x.identity != m.identity for x in account.doc.materials)
-    return s is not None and told and bool(classes_in(dict(s.parts)).keys() & STRIKING)
+    return told and strikes(m.identity)
 
 
 def _whole_line(account: Account, clause: Clause) -> bool:
@@ -3889,6 +3949,29 @@ def _of_what_was_charged_last(account: Account, r: Reading) -> bool:
     return not r.vessels or all(v.article == "the" and v.nominal_mL is None and v.kind == mix.kind for v in r.vessels)
 
 
+def _made_up_before(account: Account, r: Reading) -> None:
+    """A fitted flask is told of, and what stands in a beaker so far was made up for it, a dilute acid or a solution: the flask is the main one."""
+    first, doc = account.main, account.doc
+    said = r.vessels[0] if r.vessels else None
+    if first is None or said is None or account.mix is not None or said.kind != "flask" or said.nominal_mL is None:
+        return
+    if r.measured and not lex.TRAIN.search(account.source[r.clause.start : r.measured[0].start]):
+        return  # it is charged here and now
+    mine = [s for s in doc.steps if s.vessel == first.name and s.kind != "absorb"]
+    held = account.held(first.name)
+    open_vessel = first.kind in ("beaker", "jug", "conical flask", "cylinder") or not first.named
+    thin = bool(held & {"water", "ice"}) and len(held) > 1 and not _arylamine_in(account, first.name)
+    mixed = all(s.kind in ("charge", "add", "dose", "cool", "mix") for s in mine) and 0 < len(mine) < 5
+    if not (open_vessel and thin and mixed) or not (HAS_A_HEAD.search(r.text) or _is_fitted(account, r)):
+        return
+    flask = account.vessel(said, said.kind, "")
+    if flask is first or account.holds(flask.name):
+        return
+    for s in mine:
+        s.kind = "add" if s.kind == "dose" and s.duration is None else s.kind
+    account.mix, account.main, account.place = first, flask, None
+
+
 def _apparatus(account: Account, r: Reading) -> None:
     target = account.main
     if r.bath is not None and r.vessels and target is not None and all(v.kind in HOLDS_A_BATH for v in r.vessels):
@@ -4273,7 +4356,7 @@ def _head_of_what_is_made_up(account: Account, at: int) -> str:
     if head is None:
         return ""
     fed = re.search(
-        rf"\b{head[1]}\b[^.:;\n]{{0,30}}\b(?:added|drop(?:ped|s|wise)?|drip(?:ped|s)?|runs?|fed|let|poured|goes|in)\b",
+        rf"\b{head[1]}\b[^.:;\n]{{0,30}}\b(?:added|drop(?:ped|s|wise)?|drip(?:ped|s)?|runs?|fed|let|poured|goes|in|from (?:the|its|a) (?:\w+ )?funnel|over (?=\d|an? |one |half )|into)\b",
         account.source[at:],
         re.I,
     )
@@ -4291,7 +4374,8 @@ def _to_side(account: Account, r: Reading) -> bool:
         return False  # "weighed into an open beaker and poured in": what it stood in meanwhile
     head = _head_of_what_is_made_up(account, r.clause.start) if r.measured else ""
     if head:
-        vessel = account.labelled.get(head) or account.vessel(None, "beaker", head)
+        sized = next((v for v in r.vessels if v.nominal_mL is not None), None)
+        vessel = account.labelled.get(head) or (account.vessel(sized, sized.kind, "") if sized else account.vessel(None, "beaker", head))
         account.labelled[head] = vessel
         set_bath(vessel, r.bath)
         _fill(account, r, vessel)
@@ -5449,6 +5533,8 @@ def _fill_up(account: Account, r: Reading) -> bool:
     said = lex.TO_MARK.search(r.text)
     if r.mentions or said is None or vessel is None or vessel.nominal_mL is None or not re.search(r"\bmark\b", said.group()):
         return False
+    if re.search(r"\b(?:hood|sash|front|window|clos\w+|shut|lower\w+)\b", r.text, re.I):
+        return False  # "hood closed to the mark"
     a, b = r.clause.start + said.start(), r.clause.start + said.end()
     lot = new_lot(account, Mention("water", "water", a, b, 0, vague=True))
     _to_the_mark(account, r, vessel, [lot])
@@ -6678,7 +6764,10 @@ def _neutralise(account: Account, r: Reading) -> None:
         there = account.vessel(other, other.kind, "")
         source, vessel = vessel, there.name
         account.place = vessel
-    step = new_step(account, r.clause, "neutralise", vessel=vessel, from_vessel=source)
+    measured = {m.identity for m in r.measured}
+    reacts = [x for x in lots if x.identity in measured and x.identity not in ACIDS and strikes(x.identity)]
+    kind = "neutralise" if not reacts or account.isolated else "dose" if durations_in(r.clause)[0] or lex.SLOWLY.search(r.text) else "add"
+    step = new_step(account, r.clause, kind, vessel=vessel, from_vessel=source)  # hypochlorite at a pH is no neutralisation
     place(account, step, lots)
     return None
 

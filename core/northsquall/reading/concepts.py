@@ -57,7 +57,7 @@ NOBODY_THERE = (
     r"|\bsupervision\b[^.;\n]{0,8}\bnot\b|\bnot (?:be )?(?:supervised|minded|attended)\b|\blooks? after (?:itself|themselves)\b"
     r"|\b(?:may|can|could) (?:see to|do|go on with|get on with|attend to) (?:other|some other|another)\b"
     r"|\b(?:go|goes|went|get|got|getting|going) on with (?:the |my |our |an?)?(?:next|other|another|second) (?:job|task|work|batch|flask|thing|preparation|experiment)s?\b|\blook(?:s|ed|ing)? in (?:on it )?(?:every|each|now and then|from time to time)\b|\b(?:see|look|check)(?:s|ed|ing)? (?:to |at |on )?it (?:only )?(?:every|each) (?:half|quarter|hour|\d+|two|thirty|twenty|few)\b"
-    r"|\b(?:I|we|you) (?:just |quickly )?(?:pop|nip|slip)(?:ped|s)? (?:out|off|over|down)\b|\bon (?:a|the|its) timer\b|\btimer does\b"
+    r"|\b(?:I|we|you) (?:just |quickly )?(?:pop|nip|slip)(?:ped|s)? (?:out|off|over|down)\b|\b(?:while|during which|whilst) (?:a|the|my|our|another) (?:lecture|class|seminar|meeting|talk|lesson|lunch|dinner) (?:was|is) (?:attended|held|given|taken|eaten|had)\b|\bon (?:a|the|its) timer\b|\btimer does\b"
 )
 """Somebody who goes or is, and where else than here."""
 

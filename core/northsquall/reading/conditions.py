@@ -491,7 +491,7 @@ def read_sensor(account: Account, text: str, start: int, phrases: Sequence[Vesse
         vessel = next((v for v in account.doc.vessels if told_of and v.name == told_of[-1]), vessel)
         if vessel is None:
             account.sensor = kind or ""
-        elif kind and vessel.sensor is None:
+        elif kind and (vessel.sensor is None or (vessel.sensor == "head" and kind == "pot" and not account.doc.steps)):  # one in each
             vessel.sensor = kind  # type: ignore[assignment]
             vessel.sensor_span = (start + m.start(), start + m.end(1) + len(where))
         return kind is not None

@@ -69,6 +69,20 @@ _LIQUOR = r"(?:(?:acid|acidic|sour|spent|copper|chrome) )?(?:filtrates?|mother l
 _OF_ACID = r"\d[\d.]* ?(?:mL|g) of \d\d(?:\.\d)? ?%(?: w/w)? (?:hydrobromic |hydrochloric )?acid"
 """An amount of a strength, of a product."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("reagent_in", r"(?m:^)([*•-] |\d+[.)] )?((?:[Rr]eagent|[Oo]xidant|[Rr]eductant|[Ff]eed)) in (?=(?:by|from|through|dropwise|over|slowly))", "{0}{1} added "),
+    ("weighed_into_tubes", r"\b(is|are|was|were) (?:weighed|divided|split|parted|shared)(?: out)? (?:in)?to (two|three|four|five|six|seven|eight|nine|ten|twelve|\d+) (?:equal |little |small )*(?:tubes|vials|papers|boats|packets|bottles|capsules)\. (?:One|Each|A) (?:tube|vial|paper|boat|packet|bottle|capsule) (?:goes|went|is put|is tipped) in,? ", "{0} added in {1} portions, "),
+    ("assemble_label", r"(?:\b[Dd]ry (?:the glass(?:ware)? )?at \d+ ?°C and )?\b(?i:assemble)(?: it)? (?:warm|hot|dry|while warm|while hot)?,? ?(?:under (?:nitrogen|argon))?: (?=(?:an? )?\d)", "Set-up: "),
+    ("funnel_held_cold", r"\b((?:jacketed|cooled|ice-cooled) (?:dropping )?funnel) \((?:held |kept )?(?:at )?-?\d+ ?(?:-|–|to) ?-?\d+ ?°C\)", "{0}"),
+    ("same_paper_with_nitrite", r"\b(?:the )?same (paper|strip) with (?:a drop of )?(?:the )?nitrite and (?:a drop of )?acid:? (?=(?:strong|deep|dark|at once)?)", "the same {0} with a drop of the nitrite "),
+    ("bath_is_a_tub_of", r"\b[Tt]he bath (?:is|was) (?:an?|the|our) (?:[a-z-]+ )?(?:tub|bowl|basin|bucket|pan|tray|dish|box|trough) (?:with|of|holding|full of) ", "Bath: "),
+    ("in_its_own_ice", r"\bin (?:its|their|an|some) own (?:bath of )?ice(?: bath)?\b", "in an ice bath"),
+    ("label_of_a_solution", r"(?:(?<=^)|(?<=\n)|(?<=\n[-*•] )|(?<=\n\d[.)] ))(?P<dissolved>[A-Z][a-z]{4,20}) solution: (?=[^\n:;.]{0,40}\b(?i:(?P=dissolved))\b[^\n]{0,25}\d ?m?g\b)", "{1}"),
+    ("hydrate_with_waters", r"(?<=[a-z]),? \(?(?:the |as the |as )?(?:hydrate|salt|one|crystals|form) with (one|two|three|four|five|six|seven|nine|ten|twelve|eighteen) (?:molecules of )?waters?(?: of crystalli[sz]ation)?\)?", "{0}"),
+    ("buffered_and_added", r"([A-Z][^.;()\n]{3,45} \((?:[^()]*\d ?m?L[^()]*)\)),? (?:(?:was|is|were) )?(?:adjusted|brought|buffered|set) to (?:about |roughly )?pH \d[\d.]*(?: ?(?:-|–|to) ?\d[\d.]*)? (?:with|by means of|using|by adding|by) (?:a little |some |solid )?(?:sodium )?(?:bicarbonate|hydrogen carbonate)(?: solution)?,?(?: and)? (was|is|were) ((?:then |slowly )?(?:added|run|dropped|dripped|fed|metered)\b)", "{0} {1} {2}"),
+    ("brought_to_ph_and_added", r"([A-Z][^.;()\n]{3,45} \((?:[^()]*\d ?m?L[^()]*)\)),? (?:(?:was|is|were) )?(?:adjusted|brought|buffered|set) to (?:about |roughly )?pH \d[\d.]*(?: ?(?:-|–|to) ?\d[\d.]*)? (?:with|by means of|using|by adding|by) ([a-z][a-z -]{3,30} \([^()]*\d ?(?:m?L|m?g)\b[^()]*\)),?(?: and)? (was|is|were) ((?:then |slowly )?(?:added|run|dropped|dripped|fed|metered)\b)", "{0} was mixed with {1} in a beaker. The mixture {2} {3}"),
+    ("brought_to_ph_apart", r"([A-Z][^.;()\n]{3,45} \((?:[^()]*\d ?m?L[^()]*)\)) (?:was|is|were) (?:adjusted|brought|buffered|set) to (?:about |roughly )?pH \d[\d.]*(?: ?(?:-|–|to) ?\d[\d.]*)? (?:with|by means of|using|by adding|by) ([a-z][a-z -]{3,30}?)(?:,? (?:which|that) (?:was|were) (?:added|poured) (?:directly |straight )?from the bottle)?(?=[.;](?:[^\n]{0,200})\b(?:[Tt]he (?:whole|mixture|solution|liquid|resulting)|[Tt]his|[Ii]t|[Aa]ll)\b[^.;\n]{0,40}\b(?:poured|added|run|dripped|dropped|fed|metered)\b)", "{0} was mixed with {1} in a beaker"),
+    ("kilos_per_litre", r"\b(\d(?:\.\d+)?) (?:kilos?|kg|kilograms?) (?:per|a|to the|to a) lit(?:re|er)\b", "(density {0})"),
+    ("title_of_a_made_up_acid", r"(?:(?<=\n\d[.)] )|(?<=^\d[.)] )|(?<=\n\d[.)]  ))(?:[Dd]ilute |[Cc]old |[Tt]he )?(?=(?P<titled>[A-Z]?[a-z]+ (?:acid|hydroxide|nitrite|permanganate|peroxide|hypochlorite|carbonate|chloride|bromide|iodide))\. (?=[A-Z])(?=[^\n]*\b(?i:(?P=titled))\b))[^.\n]+\. ", "{1}"),
     ("and_a_half", r"(?<![\d./])(\d) 1/2(?= ?(?:h|hours?|min|minutes?)\b)", "{0}.5"),
     ("no_more_is_added", r"(?<=[;,.] )(?:[Oo]ver|[Aa]bove|[Pp]ast|[Bb]eyond) (-?\d+ ?°C),? (?:no more|nothing(?: more| further)?) (?:is|was|may be|must be|goes|went) (?:added|fed|run in|dripped in|put in|in)\b", "stop at {0}"),
     ("by_titration", r"(?<=[%vw]),? by titration(?: (?:today|this (?:morning|week)|yesterday|the same day|beforehand))?(?=[,;)])", ""),
@@ -885,8 +899,6 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("with_cooling_in", r",? (?:with |under )(?:swirling|stirring|shaking) and (?:with )?cooling in (cold water|tap water|ice water|ice|an ice bath|a water bath)\b((?:[^.;\n]|\.(?=\d))*)", " with swirling{1}, the flask standing in {0}"),
     ("from_the_jar", r"\(((?:dry|damp|wet|new|old|fresh)), from the (?:brown |old |small |big |new )*(?:jar|bottle|tin|can|pot)(?=[,)])", "({0}"),
     ("set_list", r"(?m:^)(?:Set|Take|In|Use|Apparatus and charge): (\d[\d.,]* ?m?L) (round|conical|three-neck|two-neck|beaker)(?: flask)?, (?=\d)", "In a {0} {1} flask: "),
-    ("reagent_label", r"(?m:^)([*•-] |\d+[.)] )?(?:[Rr]eagent|[Oo]xidant|[Jj]ones reagent|[Oo]xidi[sz]ing solution|[Oo]xidant solution)(?: solution)?: (?!in an? )(?=[^\n]{3,200}\n(?:[^\n]*\n){0,4}?(?:[*•-] |\d+[.)] )?(?:[Rr]eagent|[Oo]xidant|[Oo]xidi[sz]ing solution) (?:in|is|dropped|dripped|from)\b)", "{0}In a 50 mL beaker: "),
-    ("reagent_in", r"(?m:^)([*•-] |\d+[.)] )?(?:[Rr]eagent|[Oo]xidant) in (?=(?:by|from|through|dropwise|over|slowly))", "{0}the mixture from the beaker is run in "),
     ("bottles_altogether", r"\b[Tt]here (?:are|is) (?:[a-z]+|\d+) (?:old |half[- ]full |opened )*(bottles?|cans?|tins?|jars?),? (?:about |some |roughly )?(\d[\d.,]* ?k?g|\d[\d.,]* ?m?L) (?:altogether|in all|together|in total|of it)\b", "About {1} left in old {0}"),
     ("standing_in_kg", r"(?<=[a-z], )in (\d[\d.,]* ?k?g of (?:crushed )?ice(?: and (?:salt|water))?)(?=[.;\n])", "standing in a bath of {0}"),
     ("gas_tight_wear", r"\bgas-?tight (?=goggles|gloves|mask|syringe|suit)", "tight-fitting "),
@@ -1213,6 +1225,16 @@ def _a_bath(text: str, m: re.Match[str], name: str) -> str:
     return ("" if new else ". ") + f"The flask is heated {where}"
 
 
+TIMES_WATER = dict(
+    zip(
+        ("one", "two", "three", "four", "five", "six", "seven", "nine", "ten", "twelve", "eighteen"),
+        ("mono", "di", "tri", "tetra", "penta", "hexa", "hepta", "nona", "deca", "dodeca", "octadeca"),
+        strict=True,
+    )
+)
+"""How chemists count the water of a hydrate."""
+
+
 def _places(m: re.Match[str], put: str) -> list[int]:
     """Where the characters of what is put for a match stood: those that it begins and ends with as written at their own places."""
     was, least = m.group(), min(len(m.group()), len(put))
@@ -1255,6 +1277,8 @@ def _piece(text: str, first: bool) -> tuple[str, tuple[int, ...], int]:
             put = f"{of}{(over - begun) % (24 * 60)} min "
         if name in ("into_a_bath", "on_the_steam"):
             put = _a_bath(text, m, name)
+        if name == "hydrate_with_waters":
+            put = f" {TIMES_WATER[put.lower()]}hydrate"
         if name == "step":
             put = re.sub(r"\D", "", m.group()) + ". "
         if name == "strength":

@@ -1294,10 +1294,11 @@ LAYER = Cue(
 )
 NOT_DONE = Cue(
     patterns.compile(
-        r"\b(supposed to|some people|you could(?! see)|could(?: not|n't) see|we don't|don't bother|would have|instead of|never (?:filtered|allowed|plugged)|is not done|(?:the |my )?(?:book|literature|textbook|original|recipe|procedure|manual) (?:says|said|wants|wanted|calls for|asks for|tells|has it))\b",
+        r"\b(supposed to|some people|you could(?! see)|could(?: not|n't) see|we don't|don't bother|would have|instead of|never (?:filtered|allowed|plugged)|is not done|(?:the |my )?(?:book|literature|textbook|original|recipe|procedure|manual) (?:says|said|wants|wanted|calls for|asks for|tells|has it))\b|^\W*nothing (?:that|which) [a-z]+",
         re.I,
     ),
     "suppos",
+    "nothing ",
     "book",
     "literature",
     "original",

@@ -530,11 +530,26 @@ def _bowl_under(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
 def bath_in(items: list[Item]) -> tuple[Bath, int, int, list[Qty]] | None:
     """A bath in these items, with the ice that is in its water: "in a bowl of cold water with 200 g of ice"."""
     found = _bath_in(items)
-    if found is None or found[0].kind != "water":
+    if found is None or found[0].kind not in ("water", "ice"):
         return found
     bath, first, last, used = found
     k = last + 1
-    if not is_word(at(items, k), "with", "and", "+", "plus") or not isinstance(q := at(items, k + 1), Qty) or q.dim != "mass":
+    if is_word(at(items, k), ")"):
+        k += 1
+    elif is_word(at(items, k), "("):
+        k = next((i + 1 for i in range(k, min(k + 5, len(items))) if is_word(items[i], ")")), k)
+    j = k + 1
+    while is_word(at(items, j), "some", "a", "little", "bit", "of", "handful", "crushed"):
+        j += 1
+    some = at(items, j)
+    if is_word(at(items, k), "with", "and", "+", "plus") and isinstance(some, Token) and some.value == "ice":  # "with some ice"
+        return bath.model_copy(update={"kind": "ice", "span": (items[first].start, some.end)}), first, j, used
+    if (
+        bath.kind == "ice"
+        or not is_word(at(items, k), "with", "and", "+", "plus")
+        or not isinstance(q := at(items, k + 1), Qty)
+        or q.dim != "mass"
+    ):
         return found
     k += 2 + is_word(at(items, k + 2), "of")
     ice = at(items, k)

@@ -59,6 +59,14 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
             product = True  # "Gives 150 g of constant-boiling acid (47 %)"
         if product and clause.verb is None and not account.isolated and owner is not None and GOES_IN.search(text) and not GOT.search(text):
             product = False  # "Then 22.5 g of chlorobenzene in a flask": a title that names what goes in
+        if (
+            clause.label in COMES_OUT
+            and clause.verb is None
+            and owner is not None
+            and all(m.identity != owner.identity for m in doc.materials)
+        ):
+            product = True  # "Out: cyclohexene 31.6 g, 77 %" among the rows of a list
+            owner.strength = None
         hydrate = owner is not None and owner.identity is None and HYDRATE.fullmatch(owner.name.strip().lower()) is not None
         if hydrate and any(s.kind in ("filter", "dry", "cool") for s in doc.steps):
             product = True  # "38 g of trihydrate"
@@ -161,6 +169,7 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
     return False
 
 
+COMES_OUT = {"out", "yield", "obtained", "result", "product"}
 RESULT_LABELS = {
     "out",
     "record",

@@ -397,9 +397,18 @@ def _is_left_over(doc: Procedure, m: Material, source: str) -> bool:
 
 
 MORE = patterns.compile(
-    r"\b(?:more|another|again|some|a (?:bit|little|drop|splash|dash|glug|pinch|spoon\w*|few)|further|fresh|extra|second|additional|enough|splash|squirt|top(?:ped)? up)\b",
+    r"\b(?:more|another|again|some|a (?:bit|little|drop|splash|dash|glug|pinch|spoon\w*|few)|further|fresh|extra|second|additional|enough|splash|squirt|top(?:ped)? up)\b"
+    r"(?:\W+(?:of|the|this|that|with|in|it|and|by|to|or|from|drops?|mL|conc\w*|strong|dilute|cold|hot|solid|fresh|dry|more|some|\w+ly|\d+ ?%))*\W*$",
     re.I,
 )
+"""Right before a name: more of it goes in."""
+
+
+DOES_SOMETHING = patterns.compile(
+    r" (?:takes|took|catches|caught|absorbs|absorbed|holds|keeps|kept|stays|stayed|turns|turned|bubbles|bubbled|warms|eats|burns|smells|shows|does)\b(?! (?:in|to go)\b)",
+    re.I,
+)
+""" "Which the caustic takes": the name is what acts, and nothing puts it in."""
 
 
 def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
@@ -407,7 +416,10 @@ def _is_named_again(doc: Procedure, m: Material, source: str) -> bool:
     if m.amount or m.stated_mol or m.equivalents or m.identity in (None, "water", "ice") or not _charged(doc, m):
         return False
     others = [x for x in doc.materials if x.identity == m.identity and x is not m and (x.amount or x.stated_mol) and x.step is not None]
-    return bool(others) and MORE.search(source[max(0, m.span[0] - 30) : m.span[1]]) is None and not _is_put_in(_sentence(source, m.span[0]))
+    at = max(source.find(m.name, *m.span), m.span[0])
+    if not others or MORE.search(source[max(0, m.span[0] - 40) : at]) is not None:
+        return False
+    return DOES_SOMETHING.match(source, m.span[1]) is not None or not _is_put_in(_sentence(source, m.span[0]))
 
 
 ON_THE_ICE = patterns.compile(r"\b(?:on ?to|on|over|in ?to) the (?:crushed |broken |stirred |cold )*$", re.I)
@@ -491,6 +503,45 @@ def _is_made(doc: Procedure, m: Material, source: str) -> bool:
     return first and IS_MADE.search(source[max(0, m.span[0] - 40) : m.span[0]]) is not None
 
 
+OF_A_SAMPLE = patterns.compile(
+    r"\b(?:a|the|one|each|two|few) (?:\w+ )?(?:drops?|samples?|aliquots?|probes?|specks?|bit|crumb|piece|little|pinch|grain)\b(?: of (?:it|the \w+))?,? (?:\w+ )?(?:quenched|dissolved|diluted|shaken|hydroly[sz]ed|poured|stirred|put|worked up|taken up|treated|tested)\b[^.;\n]{0,20}\b(?:in|into|with|on) (?:\w+ )?$",
+    re.I,
+)
+
+
+def _takes_a_sample(doc: Procedure, m: Material, source: str) -> bool:
+    """ "A drop quenched in methanol showed on TLC no acid": what the sample goes into, and not the batch."""
+    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
+        return False
+    at = max(source.find(m.name, *m.span), m.span[0])
+    return OF_A_SAMPLE.search(source[max(0, at - 80) : at]) is not None
+
+
+IT_LOOKS = patterns.compile(
+    r"(?:\b(?:is|are|was|were|turns?|turned|goes|went|looks?|stays?|becomes?|remains?|comes?|came|smells?)\b (?:[a-z-]+ ){0,2}[a-z-]+ |\b(?:brown|yellow|green|red|violet|orange|white) (?:gas|fumes|vapou?rs?|cloud|mist|colou?r|haze) )\($",
+    re.I,
+)
+
+
+def _explains(doc: Procedure, m: Material, source: str) -> bool:
+    """ "If it is yellow (bromine), it is run again", "brown fumes (bromine)": what is seen, and no charge."""
+    if m.amount or m.stated_mol or m.equivalents or m.strength or not _charged(doc, m):
+        return False
+    at = max(source.find(m.name, *m.span), m.span[0])
+    return source[at + len(m.name) : at + len(m.name) + 1] == ")" and IT_LOOKS.search(source[max(0, at - 60) : at]) is not None
+
+
+SMELT = patterns.compile(r"\b(?:vapou?rs?|fumes?|smells?|odou?r|mist|clouds?|traces?|reeks?|stinks?) of (?:the )?$", re.I)
+
+
+def _is_smelt(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Some vapour of acetic acid (hood)": what comes off, and no charge."""
+    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
+        return False
+    at = max(source.find(m.name, *m.span), m.span[0])
+    return SMELT.search(source[max(0, at - 30) : at]) is not None
+
+
 NOT_THERE = patterns.compile(
     r"\W{0,2}(?:was|were|is|are|being|had) (?:not|n['’]t|never) (?:at hand|to hand|available|there|in the house|in stock)\b|\W{0,2}(?:was|were|is|are) (?:missing|out of stock|used up)\b",
     re.I,
@@ -516,6 +567,9 @@ def _is_for_a_fire(doc: Procedure, m: Material, source: str) -> bool:
 TAKEN_BACK = (
     (_is_for_a_fire, "for a fire: not charged"),
     (_was_not_there, "not at hand: not charged"),
+    (_takes_a_sample, "of a sample: not charged"),
+    (_explains, "says what is seen: not charged"),
+    (_is_smelt, "comes off: not charged"),
     (_is_made, "what is made: not charged"),
     (_tells_when, "weighed before, and named only for what is seen in it: not charged again"),
     (_is_the_ice_there, "the ice that is there: not charged again"),

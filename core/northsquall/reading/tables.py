@@ -169,6 +169,8 @@ def _is_charge(cells: list[list[Token]], tables: list[Table], source: str) -> bo
     own = (
         cells[1:] if len(cells) > 2 and len(cells[0]) == 1 and re.fullmatch(r"\w{1,2}", cells[0][0].text) else cells
     )  # behind the row's letter
+    if len(own) > 2 and 1 < len(own[0]) < 4 and own[0][-1].text == ":" and all(t.kind == "word" for t in own[0][:-1]):
+        own = own[1:]  # "In:    copper carbonate    11.0 g"
     name = next((c for c in own if any(t.kind in ("sub", "word") for t in c)), None)
     if name is None or any(t.kind == "word" and t.low in lex.VERB_OF and t.low not in lex.NOUNS_TOO for t in _named(name)):
         return False
@@ -238,6 +240,14 @@ def _beside_its_vessel(items: list[Item], v: VesselPhrase) -> list[Item]:
     return [x for x in items if x.start >= v.end] if all(x.start >= v.end for x in subs) else []
 
 
+COMES_OUT = frozenset({"out", "product", "yield", "result", "output", "obtained", "expected", "gives"})
+"""Labels of a row that says what is made."""
+WORKED_UP_WITH = frozenset(
+    {"dry", "drying", "work - up", "workup", "work up", "after", "afterwards", "later", "extraction", "extract", "drying agent"}
+)
+"""Labels of a row whose lot comes into use behind the reaction."""
+
+
 def _row(account: Account, table: Table, row: Row, where: str) -> str:
     cells = row.cells
     number = ""
@@ -251,6 +261,10 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     name_items: list[Item] = []
     first = next((x for x in table.rows if not LATER.search(account.source[x.start : x.end])), None)
     label = ""
+    if len(cells) > 2 and 1 < len(cells[0]) < 4 and cells[0][-1].text == ":" and all(t.kind == "word" for t in cells[0][:-1]):
+        label = " ".join(t.low for t in cells[0][:-1])  # "Out:    cyclohexene    31.6 g"
+        columns = columns[1:] if len(columns) == len(cells) else columns
+        cells = cells[1:]
     for k, cell in enumerate(cells):
         kind = columns[k] if k < len(columns) and len(columns) == len(cells) else ""
         items = one_to_one(quantities(cell))
@@ -367,6 +381,16 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     account.spend(flat)
     if gas:
         return where  # "hydrogen formed 4.9 L": said, not charged
+    if label in COMES_OUT:
+        got = account.doc.results
+        if got.mass_g is None and m.amount is not None and m.amount.dim == "mass":
+            got.mass_g = m.amount.model()
+            got.mass_g.value, got.mass_g.unit = convert(m.amount.value, m.amount.unit, "mass"), "g"
+            share = next((x for x in flat if isinstance(x, Qty) and x.dim == "percent" and x.start > m.amount.start), None)
+            got.percent = share.model() if share is not None else None
+        if got.product_identity is None and got.product_smiles is None and m.identity is not None:
+            got.product_identity, got.product, got.product_span = m.identity, m.name, (m.start, m.end)
+        return where  # "Out: cyclohexene 31.6 g, 77 %": what is made
     if (
         "absorb" in label
         or "scrubber" in label
@@ -380,7 +404,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
         lot.role = "absorber"
     elif label.startswith("wash") or re.search(r"\bwash(?:ing)?\b(?! bottle)", " ".join(t.low for t in cells[0])):
         lot = declare(account, m, "wash")
-    elif LATER.search(account.source[row.start : row.end]):
+    elif LATER.search(account.source[row.start : row.end]) or label in WORKED_UP_WITH:
         lot = declare(account, m, "later")
     else:
         lot = declare(account, m, "funnel" if where == "funnel" else "list")
