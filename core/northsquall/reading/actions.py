@@ -413,7 +413,8 @@ class Reading:
         ):
             self.account.used |= {q.start for q in m.used}
             return True
-        if m.amount is not None and m.amount.dim == "volume" and lex.is_gas_name(m.identity) and not m.carrier:
+        gas = lex.is_gas_name(m.identity) and m.strength is None and not lex.SOLD_DISSOLVED.match(m.name)
+        if gas and m.amount is not None and m.amount.dim == "volume" and not m.carrier:
             self.account.used |= {q.start for q in m.used}
             return True
         return (
@@ -947,15 +948,43 @@ IN_BY_ITSELF = patterns.compile(
 
 
 def _what_waits_goes_in(account: Account, clause: Clause) -> bool:
-    mix, last = account.mix, account.doc.steps[-1] if account.doc.steps else None
-    into = account.main
+    doc, into = account.doc, account.main
     measured = any(isinstance(x, Qty) and x.dim in ("mass", "volume", "moles") for x in clause.items)
-    if mix is None or last is None or last.vessel != mix.name or not unspent(account) or into is None or into is mix or measured:
+    if not doc.steps or into is None or measured:
+        return False
+    if (account.mix is None or not unspent(account)) and not _was_made_apart(account, clause):
+        return False
+    mix = account.mix
+    if mix is None or doc.steps[-1].vessel != mix.name or into is mix:
         return False
     slow = durations_in(clause)[0] is not None or lex.SLOWLY.search(clause.text(account.source)) is not None
     new_step(account, clause, "dose" if slow else "add", vessel=into.name, from_vessel=mix.name)
     account.last = into
     account.spend(clause.items)
+    return True
+
+
+DISSOLVED_FIRST = 45
+"""Characters between a solution and the words that say how it goes in."""
+
+
+def _was_made_apart(account: Account, clause: Clause) -> bool:
+    """ "Potassium hydroxide 6.7 g in water 6 mL, cooled to 20 °C. Dropped in over 15 min": the solution that was read into the batch waits beside it."""
+    doc, into = account.doc, account.main
+    steps = doc.steps[:-1] if doc.steps[-1].kind == "cool" else list(doc.steps)
+    last = steps[-1] if steps else None
+    if last is None or into is None or durations_in(clause)[0] is None:
+        return False
+    before = any(s.vessel == into.name and s.materials and s.kind != "absorb" for s in steps[:-1])
+    waits = last.kind in ("charge", "add", "dose") and last.duration is None and last.vessel == into.name and last.from_vessel is None
+    if not before or not waits or len(last.materials) < 2 or clause.start - last.span[1] > DISSOLVED_FIRST:
+        return False
+    apart = account.vessel(None, "beaker", f"prepared apart, {len(doc.vessels) + 1}")
+    if len(steps) < len(doc.steps):
+        last.cooled = True
+        in_order(doc, steps)
+    last.kind, last.vessel, last.all_at_once, last.T_limit = "charge", apart.name, False, None
+    account.mix = apart
     return True
 
 
@@ -7153,7 +7182,13 @@ def _thermal(kind: str):  # type: ignore[no-untyped-def]
 
     def handler(account: Account, r: Reading) -> None:
         text = r.text
-        if kind == "cool" and not r.mentions and account.last is account.mix and _how_it_was_mixed(account, r):
+        if (
+            kind == "cool"
+            and not r.mentions
+            and account.last is account.mix
+            and not _is_the_main(account, r)
+            and _how_it_was_mixed(account, r)
+        ):
             return None
         if account.main is not None and not account.main.named and not account.isolated and IN_A_FLASK.match(text):
             main_vessel(account, [v for v in r.vessels if v.nominal_mL is not None][:1])  # "…, in a 500 mL flask heated by a mantle"

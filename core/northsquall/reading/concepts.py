@@ -19,7 +19,7 @@ NEVER = r"(?:\w+n't|not|no longer|never|cannot)"
 
 STIRRER = r"(?:stirr(?:er|ing)s?|(?:stir(?:ring)? |magnetic )?bar|flea|magnet|paddle|agitat(?:or|ion)|(?:stirrer )?motor|stirring rod|blade|anchor|impeller)"
 HALTED = (
-    r"(?:stuck|stick(?:s|ing)?|jam(?:s|med|ming)?|seiz\w+|stall\w*|stops?|stopped|trip(?:s|ped)|fail(?:s|ed)|broken?(?: down)?|died|dead|at rest"
+    r"(?:stuck|stick(?:s|ing)?|jam(?:s|med|ming)?|seiz\w+|stall\w*|stops?|stopped|trip(?:s|ped)|fail(?:s|ed)|broken?(?! (?:up|by|with|in)\b)(?: down)?|died|dead|at rest"
     r"|(?:come|comes|came) to (?:a )?(?:rest|stop|halt|standstill)|(?:st(?:ands?|ood)|sat|sits|lay|lies|stayed|stays) still|hops?|jumps?|just rattles|(?:lifted|taken|pulled|took|lift|pull|take) (?:\w+ )?out"
     r"|removed|out of (?:action|order)|(?:switched|turned|switch|turn|put) (?:\w+ ){0,2}off|off|unplugged|idle|need not|no point|missing|useless|gives up|gave up|slipp?(?:ed|s) off|spins? off|lies (?:in|at) the|stays? put|loose|disconnected|too weak|held fast|frozen in"
     rf"|{NEVER} (?:be )?(?:going|go|turn|turning|mov\w+|rotat\w+|run|running|spin\w*|work\w*|needed?|required|necessary|used)(?: round)?)"

@@ -69,6 +69,14 @@ _LIQUOR = r"(?:(?:acid|acidic|sour|spent|copper|chrome) )?(?:filtrates?|mother l
 _OF_ACID = r"\d[\d.]* ?(?:mL|g) of \d\d(?:\.\d)? ?%(?: w/w)? (?:hydrobromic |hydrochloric )?acid"
 """An amount of a strength, of a product."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
+    ("name_then_its_hazard", r"(?:(?<=^)|(?<=\n)|(?<=\n[-*•] )|(?<=\n\d[.)] ))[A-Z][a-z]+(?: [a-z]+){0,2}: (?=(?:a |strong |severe |very |highly |skin )?(?:poison\w*|toxic|corrosive|lachrymator\w*|carcinogen\w*|irritant|irritates|causes|burns|flammable|harmful|absorbed through)\b)", "Hazard: "),
+    ("work_up_in_a_row", r"\b([Ww]ater|[Bb]rine) ((?:2|3|4) x \d+ ?mL), ((?:sodium|magnesium) sulfate|calcium chloride), (?=[a-z-]+(?: [a-z]+)? (?:off|evaporated|stripped)\b)", "Wash with {0} {1}. Dry over {2}. Then "),
+    ("agent_added_then_tested", r"(?:(?<=^)|(?<=\n)|(?<=\n[-*•] )|(?<=\n\d  )|(?<=\n\d[.)] )|(?<=; )|(?<=\. ))((?:[Ss]odium )?(?:[Bb]isulfite|[Mm]etabisulfite|[Ss]ulfite|[Tt]hiosulfate)(?: solution)?(?:,? \(?\d+ ?%\)?)?,? \d+ ?mL)(?:, (?:stirred|shaken|swirled)(?: in)?)?: (?=[^.\n]{0,60}\b(?:paper|strip|colourless|white)\b)", "{0} is added. Test: "),
+    ("layer_in_a_beaker", r"(?:(?<=\n)|(?<=\n[-*•] )|(?<=\n\d[.)] ))(?:The )?([Ww]ater(?:y)?|[Aa]queous|[Aa]cid) layer in (an? \d[\d.]* ?m?L (?:open )?(?:beaker|bucket)),? (ice bath|in ice|standing in ice): ", "The {0} layer is put into {1} in an ice bath. "),
+    ("agent_beside_bottle", r"\b((?:sodium )?(?:thiosulfate|bisulfite) \d+ ?%,? \d[\d.,]* ?m?L),? (?:stands )?(?:beside|next to|by|near) the (?:funnel|flask|bottle|balance|bromine)\b", "{0} at hand"),
+    ("ready_made", r"\b[Rr]eady[- ]made (?=[a-z])", ""),
+    ("prepared_then_in_the_funnel", r" (was|were) (?:prepared|made(?: up)?)(?:,? (?:in|under) the (?:fume )?(?:hood|cupboard))?,? and (?:transferred|put|poured|filled|placed) (?:in|into|to) (?:the|a|its) (?:dropping |addition )?funnel(?:\.\s+(?:It|This|The solution)|,? (?:and|which|from which it)) (?:was|were) (?=(?:run|dropped|added|dripped|fed|let)\b)", " {0} "),
+    ("first_mils_by_drops", r"(?<=[a-z)]), (?:the )?first \d+(?:\.\d+)? ?mL (?:very |quite )?(?:slowly|drop by drop|dropwise|by drops|in drops)\b(?=[,;|]| \|)", ", dropwise"),
     ("reagent_in", r"(?m:^)([*•-] |\d+[.)] )?((?:[Rr]eagent|[Oo]xidant|[Rr]eductant|[Ff]eed)) in (?=(?:by|from|through|dropwise|over|slowly))", "{0}{1} added "),
     ("weighed_into_tubes", r"\b(is|are|was|were) (?:weighed|divided|split|parted|shared)(?: out)? (?:in)?to (two|three|four|five|six|seven|eight|nine|ten|twelve|\d+) (?:equal |little |small )*(?:tubes|vials|papers|boats|packets|bottles|capsules)\. (?:One|Each|A) (?:tube|vial|paper|boat|packet|bottle|capsule) (?:goes|went|is put|is tipped) in,? ", "{0} added in {1} portions, "),
     ("assemble_label", r"(?:\b[Dd]ry (?:the glass(?:ware)? )?at \d+ ?°C and )?\b(?i:assemble)(?: it)? (?:warm|hot|dry|while warm|while hot)?,? ?(?:under (?:nitrogen|argon))?: (?=(?:an? )?\d)", "Set-up: "),

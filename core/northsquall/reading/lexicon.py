@@ -1276,6 +1276,10 @@ def gas_names() -> frozenset[str]:
     return frozenset(name for record in data.toml("review/gases.toml").values() for name in record.get("names", []))
 
 
+SOLD_DISSOLVED = patterns.compile(r"(?:formalin|formol|muriatic|spirits?\b|aqua |[\w ]+ solution$|[\w ]+ water$)", re.I)
+"""Names of what is sold as the solution of a gas."""
+
+
 def is_gas_name(identity: str | None) -> bool:
     """Whether a substance is known and a gas at room temperature."""
     from northsquall.substances import catalogue

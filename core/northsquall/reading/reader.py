@@ -592,7 +592,8 @@ def _from_title(account: Account, tokens: list[Token]) -> None:
 
 
 BEGUN_BEFORE = patterns.compile(
-    r"\b(?:di|tri|tetra)?(?:methyl|ethyl|propyl|butyl|phenyl|chloro|bromo|fluoro|iodo|nitro|methoxy|ethoxy|amino|hydroxy)[ -]$", re.I
+    r"\b(?:derivatives?|tests?|detection|proof|identification) (?:of|for) (?:the )?$|\b(?:di|tri|tetra)?(?:methyl|ethyl|propyl|butyl|phenyl|chloro|bromo|fluoro|iodo|nitro|methoxy|ethoxy|amino|hydroxy)[ -]$",
+    re.I,
 )
 """In front of a name that is the end of a longer one: "dimethyl nitrobenzene"."""
 

@@ -361,10 +361,17 @@ BESIDE_A_GAS = patterns.compile(r"\b(?:SO2|CO2|CO|NO2|NH3|H2) \d|\bof gas\b|\b\d
 
 def _comes_off(doc: Procedure, m: Material, source: str) -> bool:
     """ "Sulfur dioxide and hydrogen chloride, a tenth of a mole of each": a gas told in moles or litres, and nothing leads it in: it comes off."""
+    if lex.SOLD_DISSOLVED.match(m.name):
+        return False  # "ten mils of formalin"
     s = catalogue().substances.get(m.identity or "")
     by_mass = m.amount is not None and dimension(m.amount.unit) == "mass"
     told = m.stated_mol is not None or (m.amount is not None and dimension(m.amount.unit) == "volume")
     said = _sentence(source, m.span[0])
+    in_brackets = (
+        source[m.span[1] : m.span[1] + 1] == ")" and re.search(r"\([\w ]{0,20}$", source[max(0, m.span[0] - 24) : m.span[0]]) is not None
+    )
+    if s is not None and s.phase == "g" and in_brackets and not told and m.strength is None and _charged(doc, m):
+        return True  # "the tap opened after each shake (a little hydrogen chloride)"
     as_gas = (
         m.name in ("HCl", "HBr")
         and m.amount is None
@@ -503,6 +510,14 @@ def _is_made(doc: Procedure, m: Material, source: str) -> bool:
     return first and IS_MADE.search(source[max(0, m.span[0] - 40) : m.span[0]]) is not None
 
 
+def _said_before(doc: Procedure, m: Material, source: str, words: re.Pattern[str]) -> bool:
+    """Whether these words stand right before the name of a lot that is charged with no amount."""
+    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
+        return False
+    at = max(source.find(m.name, *m.span), m.span[0])
+    return words.search(source[max(0, at - 80) : at]) is not None
+
+
 OF_A_SAMPLE = patterns.compile(
     r"\b(?:a|the|one|each|two|few) (?:\w+ )?(?:drops?|samples?|aliquots?|probes?|specks?|bit|crumb|piece|little|pinch|grain)\b(?: of (?:it|the \w+))?,? (?:\w+ )?(?:quenched|dissolved|diluted|shaken|hydroly[sz]ed|poured|stirred|put|worked up|taken up|treated|tested)\b[^.;\n]{0,20}\b(?:in|into|with|on) (?:\w+ )?$",
     re.I,
@@ -511,10 +526,7 @@ OF_A_SAMPLE = patterns.compile(
 
 def _takes_a_sample(doc: Procedure, m: Material, source: str) -> bool:
     """ "A drop quenched in methanol showed on TLC no acid": what the sample goes into, and not the batch."""
-    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
-        return False
-    at = max(source.find(m.name, *m.span), m.span[0])
-    return OF_A_SAMPLE.search(source[max(0, at - 80) : at]) is not None
+    return _said_before(doc, m, source, OF_A_SAMPLE)
 
 
 IT_LOOKS = patterns.compile(
@@ -525,10 +537,8 @@ IT_LOOKS = patterns.compile(
 
 def _explains(doc: Procedure, m: Material, source: str) -> bool:
     """ "If it is yellow (bromine), it is run again", "brown fumes (bromine)": what is seen, and no charge."""
-    if m.amount or m.stated_mol or m.equivalents or m.strength or not _charged(doc, m):
-        return False
     at = max(source.find(m.name, *m.span), m.span[0])
-    return source[at + len(m.name) : at + len(m.name) + 1] == ")" and IT_LOOKS.search(source[max(0, at - 60) : at]) is not None
+    return source[at + len(m.name) : at + len(m.name) + 1] == ")" and m.strength is None and _said_before(doc, m, source, IT_LOOKS)
 
 
 SMELT = patterns.compile(r"\b(?:vapou?rs?|fumes?|smells?|odou?r|mist|clouds?|traces?|reeks?|stinks?) of (?:the )?$", re.I)
@@ -536,10 +546,7 @@ SMELT = patterns.compile(r"\b(?:vapou?rs?|fumes?|smells?|odou?r|mist|clouds?|tra
 
 def _is_smelt(doc: Procedure, m: Material, source: str) -> bool:
     """ "Some vapour of acetic acid (hood)": what comes off, and no charge."""
-    if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
-        return False
-    at = max(source.find(m.name, *m.span), m.span[0])
-    return SMELT.search(source[max(0, at - 30) : at]) is not None
+    return _said_before(doc, m, source, SMELT)
 
 
 NOT_THERE = patterns.compile(
