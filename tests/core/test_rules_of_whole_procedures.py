@@ -6,7 +6,9 @@ import pytest
 
 from northsquall.assess import assess
 from northsquall.assessment import Assessment
+from northsquall.findings.gas import _flash_in_water
 from northsquall.reading import read
+from northsquall.substances import catalogue
 
 HEAD = "Run\n\nHood, sash down; goggles, gloves, two people. 500 mL three-necked flask, overhead stirrer, thermometer in the liquid, condenser open, ice bath 2 kg. "
 
@@ -206,3 +208,129 @@ def test_alcohol_that_dissolves_is_no_alcohol_of_the_list() -> None:
     listed = "Chloride\n\n2-ethylhexanol        26.0 g\npyridine              1.6 g\nthionyl chloride      17.5 mL\n\n1   {}\n2   Thionyl chloride from the funnel, 75 min, 5-15 °C.\n"
     assert "ethanol" not in [m.identity for m in read(listed.format("Alcohol, pyridine: in, 5 °C.")).materials]
     assert "ethanol" in [m.identity for m in read(listed.format("Pyridine dissolved in alcohol, in the flask.")).materials]
+
+
+MADE_FIRST = (
+    "1. To 70 mL of water in a 250 mL beaker, standing in ice, add 32 mL of nitric acid 65 % with stirring. Not above 30 °C. Pour into the dropping funnel.\n",
+    "1. Dilute acid: pour 32 mL of nitric acid 65 % (w/w) into 70 mL of water in a 250 mL beaker standing in ice. Not above 30 °C.\n",
+    "1. Dilute nitric acid. To 70 mL of water in a 250 mL beaker in ice add 32 mL of nitric acid 65 %, below 30 °C.\n",
+)
+
+
+@pytest.mark.parametrize("made", MADE_FIRST)
+def test_the_fitted_flask_is_the_main_one_and_what_was_diluted_before_it_waits(made: str) -> None:
+    text = made + "2. 500 mL three-neck flask, blade stirrer, thermometer in the mixture, dropping funnel. Ice bath 1.5 kg.\n"
+    text += "3. Charge 23.5 g of phenol.\n4. Acid from the funnel over 75 min. Limits: 15 to 20 °C; tap shut at 23 °C.\n"
+    d = read(text)
+    fed = d.steps[-1]
+    assert (fed.vessel, fed.from_vessel) == ("500 mL flask", "250 mL beaker")
+    assert fed.duration is not None and fed.duration.value == 75.0
+    assert sum(m.identity == "nitric acid" for m in d.materials) == 1
+
+
+APART = ("made up beforehand in ice. Dropped in", "dissolved in ice, cooled to 20 °C. Dropped in", "in ice. In")
+
+
+@pytest.mark.parametrize("said", APART)
+def test_a_solution_waits_that_is_dropped_in_by_the_next_sentence(said: str) -> None:
+    text = "- 4-Chlorobenzaldehyde 5.6 g in methanol 15 mL, 100 mL three-neck, stirrer, thermometer in the liquid, water bath.\n"
+    text += f"- Potassium hydroxide 6.7 g in water 6 mL, {said} over 15 min, 40-55 °C, tap shut at 60 °C.\n"
+    fed = read(text).steps[-1]
+    assert fed.kind == "dose" and fed.from_vessel is not None and fed.duration is not None and fed.duration.value == 15.0
+
+
+OXIDANTS = ("in a 100 mL beaker", "in a beaker", "(100 mL beaker)")
+
+
+@pytest.mark.parametrize("vessel", OXIDANTS)
+def test_no_vessel_gets_a_size_that_nobody_wrote(vessel: str) -> None:
+    text = f"- Oxidant: sodium dichromate dihydrate 10.4 g in water 50 mL, {vessel}; sulfuric acid 96 % 9.0 mL in over 10 min in ice, below 30 °C.\n"
+    text += "- 500 mL three-neck flask, stirrer, thermometer in the mixture. Ice bath 2 kg. Cyclohexanol 10.0 g in MTBE 40 mL.\n- Oxidant from the funnel over 50 min, 10-20 °C.\n"
+    d = read(text)
+    sizes = {v.nominal_mL for v in d.vessels if "beaker" in v.name}
+    assert sizes <= {100.0, None}
+    assert d.steps[-1].from_vessel is not None and d.steps[-1].duration is not None
+
+
+AT_A_PH = ("adjusted to pH 9 with sodium bicarbonate, and was added", "adjusted to pH 9 with sodium bicarbonate (5 g), was added")
+
+
+@pytest.mark.parametrize("said", AT_A_PH)
+def test_hypochlorite_at_a_ph_is_no_neutralisation(said: str) -> None:
+    """It oxidises the alcohol, and what is left of it is not destroyed (Anelli et al., Org. Synth. Coll. Vol. 8, 367, memory: the reaction)."""
+    text = "Aldehyde\n\n4-Methoxybenzyl alcohol (27.6 g, 0.200 mol), TEMPO (0.31 g) and dichloromethane (100 mL) were placed in a 500 mL flask. "
+    a = assess(read(text + f"Sodium hypochlorite (12 %, 200 mL), {said} over 40 min below 20 °C.\n"))
+    assert any("hypochlorite" in r.family for r in a.reactions)
+    assert "Q01" in codes(a) and a.verdict == "not acceptable"
+
+
+NO_CHARGE = (
+    ("If it is yellow (bromine), it is run again.", "bromine"),
+    ("Some vapour of acetic acid was seen.", "acetic acid"),
+    ("A drop quenched in methanol showed no acid on TLC.", "methanol"),
+    ("The tap was opened after each shake (a little hydrogen chloride).", "hydrogen chloride"),
+    ("Three mL of methanol came over.", "methanol"),
+)
+
+
+@pytest.mark.parametrize(("said", "what"), NO_CHARGE)
+def test_what_is_seen_smelt_sampled_or_comes_over_is_no_charge(said: str, what: str) -> None:
+    assert what not in [m.identity for m in read(HEAD + f"Toluene 9.2 g is stirred at 20 °C for 30 min. {said}\n").materials]
+
+
+FORMALIN = ("Add formalin (37 %, 10 mL) over 5 min.", "Then 10 mL of formalin.", "Formaldehyde solution 37 % 10 mL is added over 5 min.")
+
+
+@pytest.mark.parametrize("said", FORMALIN)
+def test_formalin_is_charged_by_volume(said: str) -> None:
+    """37 % by mass at 1.09 g/mL is 0.134 mol in 10 mL (common practice, no source)."""
+    d = read(HEAD + f"Aniline 5 g in 40 mL of ethanol. {said}\n")
+    assert [m.amount.value for m in d.materials if m.identity == "formaldehyde" and m.amount] == [10.0]
+
+
+def test_an_agent_before_its_test_is_added() -> None:
+    text = HEAD + "Phenol 9.4 g in dichloromethane 40 mL. Bromine 5.2 mL over 60 min at 0-5 °C.\n\n"
+    text += "- Sodium bisulfite 10 %, 40 mL, stirred: starch-iodide paper white (a drop of bromine water turns it blue).\n"
+    assert "sodium bisulfite" in {x for _, materials, _ in steps(text) for x in materials}
+
+
+def test_the_distilled_solvent_is_not_the_product_that_is_distilled_later() -> None:
+    text = HEAD + "Benzoic acid 12.2 g in dichloromethane 80 mL. Oxalyl chloride 14.0 g over 60 min at 15-20 °C. 90 min at 20 °C. "
+    text += "Solvent and excess were distilled off at 45 °C. The residue was distilled at 12 mbar, 71-73 °C, 3 mL being left. The distilled solvent was stirred slowly into methanol (100 mL) in ice below 20 °C.\n"
+    made = [g.mol.best for g in assess(read(text)).gases if g.formula == "HCl" and g.mol.best]
+    assert 0.099 <= sum(made) <= 0.13  # of the acid, and at the most of the excess in methanol; not of the chloride that was distilled
+
+
+THINNED = ((0.5, 24.0), (0.2, 36.0))
+
+
+@pytest.mark.parametrize(("mass", "measured"), THINNED)
+def test_flash_points_of_aqueous_ethanol(mass: float, measured: float) -> None:
+    """Ethanol in water, 50 and 20 % by mass: 24 and 36 °C (handbooks, memory)."""
+    s = catalogue().substances["ethanol"]
+    assert _flash_in_water(s, 13.0, mass / 46.07, (1.0 - mass) / 18.015) == pytest.approx(measured, abs=9.0)
+    assert _flash_in_water(catalogue().substances["toluene"], 4.0, 1.0, 5.0) == 4.0
+
+
+def test_iodine_monochloride_gives_one_hydrogen_chloride() -> None:
+    a = assess(
+        read(HEAD + "Acetanilide 13.5 g in acetic acid 80 mL. Iodine monochloride 16.3 g in acetic acid 20 mL over 40 min at 20-30 °C.\n")
+    )
+    assert gas(a, "HCl") == pytest.approx(0.0999, rel=0.03)
+
+
+def test_no_diazonium_salt_was_isolated_is_no_isolation() -> None:
+    text = "Run\n\nAniline 9.3 g, hydrochloric acid 37 % 25 mL, 500 mL flask, stirrer, thermometer in the liquid, ice-salt bath 2 kg. Sodium nitrite 7.0 g in 20 mL water over 30 min, 0-5 °C. Potassium iodide 20 g in 60 mL water over 30 min. {}\n"
+    done, said = (
+        codes(assess(read(text.format(x))))
+        for x in ("The diazonium salt was filtered off and dried.", "No diazonium salt was isolated or allowed to dry.")
+    )
+    assert "Q10" in done and "Q10" not in said
+
+
+def test_kilos_per_litre_are_no_mass() -> None:
+    d = read(
+        HEAD
+        + "Phenol 9.4 g in acetic acid 100 mL. Bromine: the bottle says 3.1 kilos per litre, I took sixteen mils, over thirty minutes.\n"
+    )
+    assert [(m.amount.value, m.amount.unit) for m in d.materials if m.identity == "bromine" and m.amount] == [(16.0, "ml")]

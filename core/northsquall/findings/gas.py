@@ -1409,7 +1409,7 @@ def by_the_nose(c: Context) -> Iterator[Finding]:
 
 STOPS = patterns.compile(
     r"\b(?:tap|funnel|feed|drip\w*|addition|dropping|valve)\b[^.\n]{0,60}\b(?:clos\w+|shut\w*|stop\w*|off|die[sd]?)\b|\b(?:close|shut|stop)\w* (?:the )?(?:tap|funnel|feed|addition|valve|generator)\b|\bdies? away\b"
-    r"|\b(?:mantle|bath|burner|heat(?:er|ing)?)\b (?:is |was |then |now )*(?:lowered|taken away|dropped|removed|switched off|turned off|off)\b",
+    r"|\b(?:mantle|bath|burner|heat(?:er|ing)?)\b (?:is |was |then |now )*(?:lowered|taken away|dropped|removed|switched off|turned off|off|down)\b|\blower(?:ed)? (?:the |its )?(?:generator['’]s |water |oil )?(?:bath|mantle)\b",
     re.I,
 )
 

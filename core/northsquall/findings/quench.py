@@ -403,7 +403,7 @@ def vessel_too_small(c: Context) -> Iterator[Finding]:
         if not quenches and any(
             s.kind == "extract" and s.vessel == t.from_vessel and s.n < t.n
             for t in c.procedure.steps
-            if t.vessel == v.name and t.from_vessel is not None
+            if t.vessel == v.name and t.from_vessel not in (None, v.name)
             for s in c.procedure.steps
         ):
             continue  # one of the layers, and how much it is nobody wrote

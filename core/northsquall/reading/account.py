@@ -62,6 +62,8 @@ class Account:
     last: Vessel | None = None
     mix: Vessel | None = None
     """A side vessel whose contents wait to be used."""
+    made_first: tuple[Vessel, Vessel] | None = None
+    """What was made up before its flask was told of, and the flask."""
     labelled: dict[str, Vessel] = field(default_factory=dict)
     """Side vessels by the label the author gave: "acid b"."""
     quench: Vessel | None = None

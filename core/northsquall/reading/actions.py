@@ -413,8 +413,9 @@ class Reading:
         ):
             self.account.used |= {q.start for q in m.used}
             return True
-        gas = lex.is_gas_name(m.identity) and m.strength is None and not lex.SOLD_DISSOLVED.match(m.name)
-        if gas and m.amount is not None and m.amount.dim == "volume" and not m.carrier:
+        by_volume = m.amount is not None and m.amount.dim == "volume"
+        poured = m.strength is not None and m.amount is not None and m.amount.unit.lower() in ("ml", "cm3")
+        if by_volume and lex.is_gas_name(m.identity) and not m.carrier and not poured and not lex.SOLD_DISSOLVED.match(m.name):
             self.account.used |= {q.start for q in m.used}
             return True
         return (
@@ -3978,6 +3979,10 @@ def _of_what_was_charged_last(account: Account, r: Reading) -> bool:
     return not r.vessels or all(v.article == "the" and v.nominal_mL is None and v.kind == mix.kind for v in r.vessels)
 
 
+DILUTED = {*ACIDS, *RECEIVERS, "hydrochloric acid", "acetic acid", "sodium hydroxide", "potassium hydroxide", "sodium nitrite"}
+"""What is diluted or dissolved for a flask that is told of later, where no vessel is named for it."""
+
+
 def _made_up_before(account: Account, r: Reading) -> None:
     """A fitted flask is told of, and what stands in a beaker so far was made up for it, a dilute acid or a solution: the flask is the main one."""
     first, doc = account.main, account.doc
@@ -3988,7 +3993,7 @@ def _made_up_before(account: Account, r: Reading) -> None:
         return  # it is charged here and now
     mine = [s for s in doc.steps if s.vessel == first.name and s.kind != "absorb"]
     held = account.held(first.name)
-    open_vessel = first.kind in ("beaker", "jug", "conical flask", "cylinder") or not first.named
+    open_vessel = first.kind in ("beaker", "jug", "conical flask", "cylinder") or (not first.named and held <= DILUTED)
     thin = bool(held & {"water", "ice"}) and len(held) > 1 and not _arylamine_in(account, first.name)
     mixed = all(s.kind in ("charge", "add", "dose", "cool", "mix") for s in mine) and 0 < len(mine) < 5
     if not (open_vessel and thin and mixed) or not (HAS_A_HEAD.search(r.text) or _is_fitted(account, r)):
@@ -3999,6 +4004,7 @@ def _made_up_before(account: Account, r: Reading) -> None:
     for s in mine:
         s.kind = "add" if s.kind == "dose" and s.duration is None else s.kind
     account.mix, account.main, account.place = first, flask, None
+    account.made_first = (first, flask)
 
 
 def _apparatus(account: Account, r: Reading) -> None:
@@ -7134,9 +7140,26 @@ def _bring_and_distil(account: Account, r: Reading) -> None:
         account.isolated = "distil"
 
 
+LEADS = 3
+"""Words at the most before what a clause begins with: "then about 42 mL of"."""
+LEAST_CHARGE_ML, LEAST_CHARGE_G = 5.0, 2.0
+WITH_A_METER = patterns.compile(r"\b(?:with|by) (?:the |a )?(?:pH )?(?:electrode|meter|probe|pH paper)\b", re.I)
+
+
+def _is_a_charge(m: Mention) -> bool:
+    """Whether an amount is more than a test takes."""
+    q = m.amount
+    if q is None or q.dim not in ("mass", "volume"):
+        return False
+    return convert(q.value, q.unit, q.dim) >= (LEAST_CHARGE_G if q.dim == "mass" else LEAST_CHARGE_ML)
+
+
 def _test(account: Account, r: Reading) -> None:
     if not account.doc.steps and r.measured and any(v.nominal_mL is not None for v in r.vessels):
         return _bring(account, r, charge=True)  # nothing can be tested before anything is there
+    put_in = [m for m in r.measured if m.identity and m.first <= LEADS and m.amount is not None and _is_a_charge(m)]
+    if account.doc.steps and put_in and WITH_A_METER.search(r.text):
+        return _bring(account, r)  # "then 42 mL of acid, in small splashes with the pH electrode in"
     account.spend(r.items)
     for m in r.measured:
         if r.clause.verb == "test" and m.identity:

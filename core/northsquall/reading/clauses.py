@@ -891,6 +891,8 @@ def _cut(items: list[Item], number: int) -> list[Clause]:
             before, "the", "a", "each", "per", "one"
         ):
             continue
+        if x.low == "test" and is_word(after, "tube", "tubes"):
+            continue  # "100 mL test tube with side arm"
         if x.low in ("meter", "metered") and isinstance(before, Token) and (before.kind == "sub" or before.low in ("ph", "flow", "gas")):
             continue  # "SO2 meter on the front edge": what watches
         if x.low == "concentrated" and not is_word(before, "was", "were", "is", "be", "and", "then"):

@@ -69,10 +69,12 @@ _LIQUOR = r"(?:(?:acid|acidic|sour|spent|copper|chrome) )?(?:filtrates?|mother l
 _OF_ACID = r"\d[\d.]* ?(?:mL|g) of \d\d(?:\.\d)? ?%(?: w/w)? (?:hydrobromic |hydrochloric )?acid"
 """An amount of a strength, of a product."""
 FOLDS: tuple[tuple[str, str, str], ...] = (
-    ("name_then_its_hazard", r"(?:(?<=^)|(?<=\n)|(?<=\n[-*•] )|(?<=\n\d[.)] ))[A-Z][a-z]+(?: [a-z]+){0,2}: (?=(?:a |strong |severe |very |highly |skin )?(?:poison\w*|toxic|corrosive|lachrymator\w*|carcinogen\w*|irritant|irritates|causes|burns|flammable|harmful|absorbed through)\b)", "Hazard: "),
+    ("and_after_min_it_was", r", and after (?:a further |another )?(\d+ (?:min|h|hours?|minutes)) (?=[a-z][^.;]{3,90}\b(?:was|were) (?:slowly )?(?:run|added|poured|dripped|dropped)\b)", ". After {0} "),
+    ("drying_tower_with", r"\bdrying (?:tower|column|tube) (?:with|of|holding|filled with) (?=[a-z])", "washing bottle with "),
+    ("name_then_its_hazard", r"(?:(?<=^)|(?<=\n)|(?<=[-*•] )|(?<=\n\d[.)] ))[A-Z][a-z]+(?: [a-z]+){0,2}: (?=(?:a |strong |severe |very |highly |skin )?(?:poison\w*|toxic|corrosive|lachrymator\w*|carcinogen\w*|irritant|irritates|causes|burns|flammable|harmful|absorbed through)\b)", "Hazard: "),
     ("work_up_in_a_row", r"\b([Ww]ater|[Bb]rine) ((?:2|3|4) x \d+ ?mL), ((?:sodium|magnesium) sulfate|calcium chloride), (?=[a-z-]+(?: [a-z]+)? (?:off|evaporated|stripped)\b)", "Wash with {0} {1}. Dry over {2}. Then "),
-    ("agent_added_then_tested", r"(?:(?<=^)|(?<=\n)|(?<=\n[-*•] )|(?<=\n\d  )|(?<=\n\d[.)] )|(?<=; )|(?<=\. ))((?:[Ss]odium )?(?:[Bb]isulfite|[Mm]etabisulfite|[Ss]ulfite|[Tt]hiosulfate)(?: solution)?(?:,? \(?\d+ ?%\)?)?,? \d+ ?mL)(?:, (?:stirred|shaken|swirled)(?: in)?)?: (?=[^.\n]{0,60}\b(?:paper|strip|colourless|white)\b)", "{0} is added. Test: "),
-    ("layer_in_a_beaker", r"(?:(?<=\n)|(?<=\n[-*•] )|(?<=\n\d[.)] ))(?:The )?([Ww]ater(?:y)?|[Aa]queous|[Aa]cid) layer in (an? \d[\d.]* ?m?L (?:open )?(?:beaker|bucket)),? (ice bath|in ice|standing in ice): ", "The {0} layer is put into {1} in an ice bath. "),
+    ("agent_added_then_tested", r"(?:(?<=^)|(?<=\n)|(?<=[-*•] )|(?<=\n\d  )|(?<=\n\d[.)] )|(?<=; )|(?<=\. ))((?:[Ss]odium )?(?:[Bb]isulfite|[Mm]etabisulfite|[Ss]ulfite|[Tt]hiosulfate)(?: solution)?(?:,? \(?\d+ ?%\)?)?,? \d+ ?mL)(?:, (?:stirred|shaken|swirled)(?: in)?)?: (?=[^.\n]{0,60}\b(?:paper|strip|colourless|white)\b)", "{0} is added. Test: "),
+    ("layer_in_a_beaker", r"(?:(?<=\n)|(?<=[-*•] )|(?<=\n\d[.)] ))(?:The )?([Ww]ater(?:y)?|[Aa]queous|[Aa]cid) layer in (an? \d[\d.]* ?m?L (?:open )?(?:beaker|bucket)),? (ice bath|in ice|standing in ice): ", "The {0} layer is put into {1} in an ice bath. "),
     ("agent_beside_bottle", r"\b((?:sodium )?(?:thiosulfate|bisulfite) \d+ ?%,? \d[\d.,]* ?m?L),? (?:stands )?(?:beside|next to|by|near) the (?:funnel|flask|bottle|balance|bromine)\b", "{0} at hand"),
     ("ready_made", r"\b[Rr]eady[- ]made (?=[a-z])", ""),
     ("prepared_then_in_the_funnel", r" (was|were) (?:prepared|made(?: up)?)(?:,? (?:in|under) the (?:fume )?(?:hood|cupboard))?,? and (?:transferred|put|poured|filled|placed) (?:in|into|to) (?:the|a|its) (?:dropping |addition )?funnel(?:\.\s+(?:It|This|The solution)|,? (?:and|which|from which it)) (?:was|were) (?=(?:run|dropped|added|dripped|fed|let)\b)", " {0} "),
@@ -84,7 +86,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("same_paper_with_nitrite", r"\b(?:the )?same (paper|strip) with (?:a drop of )?(?:the )?nitrite and (?:a drop of )?acid:? (?=(?:strong|deep|dark|at once)?)", "the same {0} with a drop of the nitrite "),
     ("bath_is_a_tub_of", r"\b[Tt]he bath (?:is|was) (?:an?|the|our) (?:[a-z-]+ )?(?:tub|bowl|basin|bucket|pan|tray|dish|box|trough) (?:with|of|holding|full of) ", "Bath: "),
     ("in_its_own_ice", r"\bin (?:its|their|an|some) own (?:bath of )?ice(?: bath)?\b", "in an ice bath"),
-    ("label_of_a_solution", r"(?:(?<=^)|(?<=\n)|(?<=\n[-*•] )|(?<=\n\d[.)] ))(?P<dissolved>[A-Z][a-z]{4,20}) solution: (?=[^\n:;.]{0,40}\b(?i:(?P=dissolved))\b[^\n]{0,25}\d ?m?g\b)", "{1}"),
+    ("label_of_a_solution", r"(?:(?<=^)|(?<=\n)|(?<=[-*•] )|(?<=\n\d[.)] ))(?P<dissolved>[A-Z][a-z]{4,20}) solution: (?=[^\n:;.]{0,40}\b(?i:(?P=dissolved))\b[^\n]{0,25}\d ?m?g\b)", "{1}"),
     ("hydrate_with_waters", r"(?<=[a-z]),? \(?(?:the |as the |as )?(?:hydrate|salt|one|crystals|form) with (one|two|three|four|five|six|seven|nine|ten|twelve|eighteen) (?:molecules of )?waters?(?: of crystalli[sz]ation)?\)?", "{0}"),
     ("buffered_and_added", r"([A-Z][^.;()\n]{3,45} \((?:[^()]*\d ?m?L[^()]*)\)),? (?:(?:was|is|were) )?(?:adjusted|brought|buffered|set) to (?:about |roughly )?pH \d[\d.]*(?: ?(?:-|–|to) ?\d[\d.]*)? (?:with|by means of|using|by adding|by) (?:a little |some |solid )?(?:sodium )?(?:bicarbonate|hydrogen carbonate)(?: solution)?,?(?: and)? (was|is|were) ((?:then |slowly )?(?:added|run|dropped|dripped|fed|metered)\b)", "{0} {1} {2}"),
     ("brought_to_ph_and_added", r"([A-Z][^.;()\n]{3,45} \((?:[^()]*\d ?m?L[^()]*)\)),? (?:(?:was|is|were) )?(?:adjusted|brought|buffered|set) to (?:about |roughly )?pH \d[\d.]*(?: ?(?:-|–|to) ?\d[\d.]*)? (?:with|by means of|using|by adding|by) ([a-z][a-z -]{3,30} \([^()]*\d ?(?:m?L|m?g)\b[^()]*\)),?(?: and)? (was|is|were) ((?:then |slowly )?(?:added|run|dropped|dripped|fed|metered)\b)", "{0} was mixed with {1} in a beaker. The mixture {2} {3}"),
@@ -159,7 +161,7 @@ FOLDS: tuple[tuple[str, str, str], ...] = (
     ("label_stopper_yes", r"(?m:^)(Stopper|Lid|Cork|Bung|Cap)( {2,})(?:yes|always|of course)(?=[:,;.\n])", "{0}{1}on tight"),
     ("quarter_more", r"(?<=[.;] )[Aa] quarter of an hour(?= more\b| longer\b| later\b)", "15 min"),
     ("gases_of_each", r"(?m:^)((?:HCl|HBr|SO2|CO2|CO|NH3|NO2|H2|N2|Cl2)(?:(?:, | and |, and )(?:HCl|HBr|SO2|CO2|CO|NH3|NO2|H2|N2|Cl2))*,? \d[\d.]* m?mol (?:of )?each): (?=\d[\d.]* L\b)", "Gas: {0}, "),
-    ("for_the_mixed_acid", r"(\| [a-z ]+ acid(?: \d\d(?:\.\d)? ?%(?: w/w)?)?), (?:for|in) the (mixed acid|mixture|nitrating acid)(?= *\|)", "{0} ({1})"),
+    ("for_the_mixed_acid", r"(\| [a-z ]+ acid(?: \d\d(?:\.\d)? ?%(?: \(?w/w\)?)?)?), (?:for|in) the (mixed acid|mixture|nitrating acid)(?= *\|)", "{0} ({1})"),
     ("add_nothing", r", (?:and )?add (?:nothing|no more)(?: more)?(?=[.;\n])", ""),
     ("ice_jacketed", r"\b[Ii]ce[- ]jacketed (?=\w)", "cooled "),
     ("with_beside_it", r"(?<=\)), (with [^,;.()\n]{3,60}), (was|were|is|are) (added|poured|run|dropped|tipped|fed)\b", " {0} {1} {2}"),

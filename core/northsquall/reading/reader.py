@@ -21,7 +21,7 @@ from northsquall.procedure.amounts import lots_of
 from northsquall.procedure.lines import flowing, joined
 from northsquall.procedure.units import WRITTEN_MASS, WRITTEN_TIME, WRITTEN_VOLUME, convert, dimension
 from northsquall.reading import lexicon as lex
-from northsquall.reading.account import Account, free_id
+from northsquall.reading.account import Account, free_id, rename
 from northsquall.reading.actions import beside_the_doing, fed_as_named, finish, in_order, place_absorbers, read_clause
 from northsquall.reading.by_kind import KINDS, by_kind
 from northsquall.reading.clauses import clauses_of
@@ -134,6 +134,7 @@ def read(text: str) -> Procedure:
         _not_from_the_first_words(doc)
     _from_title(account, tokens)
     _what_waits_still(account)
+    _never_brought_over(account)
     place_absorbers(account)
     _product(account)
     _isomer_of_the_product(doc)
@@ -728,6 +729,20 @@ def _what_waits_still(account: Account) -> None:
     in_order(
         doc, [*before, Step(n=then, kind="dose", text=account.source[slice(*at)], span=at, vessel=main.name, from_vessel=mix.name), *behind]
     )
+
+
+def _never_brought_over(account: Account) -> None:
+    """A solution made up before its flask was told of, and never told to go there: everything is meant to be in the flask."""
+    if account.made_first is None:
+        return
+    first, flask = account.made_first
+    doc = account.doc
+    if any(s.from_vessel == first.name for s in doc.steps) or not any(s.vessel == flask.name and s.materials for s in doc.steps):
+        return
+    flask.bath = flask.bath or first.bath
+    rename(account, first.name, flask.name)
+    doc.vessels = [v for v in doc.vessels if v.name != first.name]
+    account.mix = None if account.mix is not None and account.mix.name == first.name else account.mix
 
 
 def _with_nitric_acid(doc: Procedure, main: Vessel) -> Vessel | None:

@@ -323,7 +323,7 @@ PUT_IN = patterns.compile(r"\b(?:put in|add(?:ed|s)?|give|gave|goes in|went in|t
 
 
 STOOD_READY = patterns.compile(
-    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|on the (?:tray|side|trolley)(?=\W*(?:[.;]|$|\n))|beside (?:it|the hood|the flask))\b(?! (?:in (?:the |a |its )?(?:\w+ )?(?:funnel|cylinder|syringe|burette|pipette)|for (?:the )?(?:addition|feed|drip)))",
+    r"[,:]? (?:\([^)]{1,16}\) )?(?:(?:is|was|are|were|stood|stands?|standing|waiting|kept|being|lay|lies|remained) )*(?:ready|standing by|by for|at hand|to hand|nearby|in reserve|for (?:a )?spills?|on the (?:tray|side|trolley)(?=\W*(?:[.;]|$|\n))|(?:beside|next to|close to) (?:it|the hood|the flask))\b(?! (?:in (?:the |a |its )?(?:\w+ )?(?:funnel|cylinder|syringe|burette|pipette)|for (?:the )?(?:addition|feed|drip)))",
     re.I,
 )
 
@@ -541,6 +541,19 @@ def _explains(doc: Procedure, m: Material, source: str) -> bool:
     return source[at + len(m.name) : at + len(m.name) + 1] == ")" and m.strength is None and _said_before(doc, m, source, IT_LOOKS)
 
 
+COMES_OVER = patterns.compile(
+    r" (?:(?:came|comes|come|coming|passed|passes|distils?|distill(?:s|ed)|has come|had come)(?: over| off)?|(?:is|was|were) collected)\b",
+    re.I,
+)
+
+
+def _comes_over(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Three mL of methanol came", "the methanol comes over at 64-70 °C": what is distilled, and no charge."""
+    if not _charged(doc, m) or COMES_OVER.match(source, m.span[1]) is None:
+        return False
+    return not _is_put_in(source[max(0, m.span[0] - 25) : m.span[0]])
+
+
 SMELT = patterns.compile(r"\b(?:vapou?rs?|fumes?|smells?|odou?r|mist|clouds?|traces?|reeks?|stinks?) of (?:the )?$", re.I)
 
 
@@ -576,6 +589,7 @@ TAKEN_BACK = (
     (_was_not_there, "not at hand: not charged"),
     (_takes_a_sample, "of a sample: not charged"),
     (_explains, "says what is seen: not charged"),
+    (_comes_over, "comes over: not charged"),
     (_is_smelt, "comes off: not charged"),
     (_is_made, "what is made: not charged"),
     (_tells_when, "weighed before, and named only for what is seen in it: not charged again"),
