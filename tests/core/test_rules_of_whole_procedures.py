@@ -278,6 +278,19 @@ def test_what_is_seen_smelt_sampled_or_comes_over_is_no_charge(said: str, what: 
     assert what not in [m.identity for m in read(HEAD + f"Toluene 9.2 g is stirred at 20 °C for 30 min. {said}\n").materials]
 
 
+GOES_IN = (
+    "29.6 g of tert-butanol comes from the funnel over 20 min.",
+    "29.6 g of tert-butanol comes in over 20 min.",
+    "Then comes 29.6 g of tert-butanol, over 20 min.",
+)
+
+
+@pytest.mark.parametrize("said", GOES_IN)
+def test_what_comes_from_the_funnel_is_a_charge(said: str) -> None:
+    d = read(HEAD + f"Hydrochloric acid 37 % 100 mL at 5 °C. {said}\n")
+    assert [m.amount.value for m in d.materials if m.identity == "tert-butanol" and m.amount] == [29.6]
+
+
 FORMALIN = ("Add formalin (37 %, 10 mL) over 5 min.", "Then 10 mL of formalin.", "Formaldehyde solution 37 % 10 mL is added over 5 min.")
 
 

@@ -519,7 +519,7 @@ def _said_before(doc: Procedure, m: Material, source: str, words: re.Pattern[str
 
 
 OF_A_SAMPLE = patterns.compile(
-    r"\b(?:a|the|one|each|two|few) (?:\w+ )?(?:drops?|samples?|aliquots?|probes?|specks?|bit|crumb|piece|little|pinch|grain)\b(?: of (?:it|the \w+))?,? (?:\w+ )?(?:quenched|dissolved|diluted|shaken|hydroly[sz]ed|poured|stirred|put|worked up|taken up|treated|tested)\b[^.;\n]{0,20}\b(?:in|into|with|on) (?:\w+ )?$",
+    r"\b(?:a|the|one|each|two|few) (?:\w+ )?(?:drops?|samples?|aliquots?|probes?|specks?|bit|crumb|piece|little|pinch|grain)\b(?: of (?:it|the \w+))?,? (?:\w+ly |then |first |was |is )?(?:quenched|dissolved|diluted|shaken|hydroly[sz]ed|poured|stirred|put|worked up|taken up|treated|tested)\b[^.;\n]{0,20}\b(?:in|into|with|on) (?:\w+ )?$",
     re.I,
 )
 
@@ -542,9 +542,10 @@ def _explains(doc: Procedure, m: Material, source: str) -> bool:
 
 
 COMES_OVER = patterns.compile(
-    r" (?:(?:came|comes|come|coming|passed|passes|distils?|distill(?:s|ed)|has come|had come)(?: over| off)?|(?:is|was|were) collected)\b",
+    r" (?:(?:came|comes|come|coming|passed|passes|has come|had come) (?:over|off)\b(?! (?:from|in|into) )|(?:came|has come|had come)(?=\W*(?:[.;\n]|$))|(?:distils|distil|distilled|distills)(?: over| off)?(?= (?:at|between|from \d)|\W*(?:[.;\n]|$))|(?:is|was|were) collected\b)",
     re.I,
 )
+""" "The methanol comes over", "3.4 mL of methanol came."; what "comes from the funnel" goes in."""
 
 
 def _comes_over(doc: Procedure, m: Material, source: str) -> bool:
