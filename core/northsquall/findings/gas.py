@@ -1230,34 +1230,23 @@ def flash_below(s: Substance | None, T: float) -> float | None:
     return v.value if v is not None and v.value + FLASH_MARGIN_K <= T else None
 
 
-MIX_WITH_WATER = (
-    "methanol",
-    "ethanol",
-    "1-propanol",
-    "2-propanol",
-    "tert-butanol",
-    "acetone",
-    "acetic acid",
-    "formic acid",
-    "tetrahydrofuran",
-    "1,4-dioxane",
-    "acetonitrile",
-    "propionic acid",
-)
-"""Liquids that burn and mix with water in every ratio (common knowledge)."""
-ACTIVITY, EVAPORATION_K = 3.0, 40e3 / 8.314
-"""Activity coefficient of such a liquid in much water, and its heat of evaporation over R, K (assumptions)."""
+ACTIVITY = {
+    "methanol": 2.0, "ethanol": 5.0, "1-propanol": 15.0, "2-propanol": 8.0, "tert-butanol": 12.0, "acetone": 8.0, "acetic acid": 2.5,
+    "formic acid": 1.0, "tetrahydrofuran": 18.0, "1,4-dioxane": 6.0, "acetonitrile": 12.0, "propionic acid": 8.0,
+}  # fmt: skip
+"""Liquids that burn and mix with water in every ratio, with their activity coefficient in much water, rounded up (memory: infinite dilution, 25 °C)."""
+EVAPORATION_K = 40e3 / 8.314
+"""Their heat of evaporation over R, K (assumption)."""
 
 
 def _flash_in_water(s: Substance, flash: float, n: float, water: float) -> float:
-    """Flash point (°C) of a liquid that water thins: where its vapour over the mixture is as dense as over the pure one at its flash point.
+    """Flash point (°C) of a liquid that water thins: where its vapour over the mixture is as dense as over the pure one at its flash point; never above what is measured.
 
-    ln(x γ) = ΔHv/R (1/T − 1/Tf), with x its mole fraction. By these constants ethanol of 50 and 20 % by mass flashes at 16 and 37 °C;
-    24 and 36 °C are measured (memory).
+    ln(x γ) = ΔHv/R (1/T − 1/Tf), with x its mole fraction and γ as in much water.
     """
-    if s.id not in MIX_WITH_WATER or n <= 0 or water <= 0:
+    if s.id not in ACTIVITY or n <= 0 or water <= 0:
         return flash
-    part = min(ACTIVITY * n / (n + water), 1.0)
+    part = min(ACTIVITY[s.id] * n / (n + water), 1.0)
     return 1.0 / (1.0 / (flash + 273.15) + log(part) / EVAPORATION_K) - 273.15
 
 

@@ -209,10 +209,8 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
         if c.pot.bath is None and step is not None and step.duration is not None:  # a sentence would cure it: what it stands in
             severity = "condition" if severity == "stop" else severity
             parts.append("no bath is written, and only the air cools it in this figure")
-        if step is not None and step.kind == "add" and step.duration is None and not step.all_at_once and step.T_limit is not None:
-            severity = (
-                "condition" if severity == "stop" else severity
-            )  # the limit is written and the pace is not: whoever pours keeps to it
+        if step is not None and _only_diluted(c, step):  # the limit is written and the pace is not: whoever pours keeps to it
+            severity = "condition" if severity == "stop" else severity
             parts.append("at the pace of a pour; as slowly as the limit asks, it holds")
         removable = run.UA_W_K * max(seg.limit_C - _bath(c, seg.step), 0.0) if run else None
         if run and removable is not None and run.made_W > removable:
@@ -227,6 +225,13 @@ def peak_over_limit(c: Context) -> Iterator[Finding]:
             step=step, span=_cause(step), figure=figure(best, "°C", low=low, high=high), limit=f"{seg.limit_C:.0f} °C",
             parts=parts, remedy="", short="peak temperature",
         )  # fmt: skip
+
+
+def _only_diluted(c: Context, step: Step) -> bool:
+    """Whether a step pours at no written pace, under a written limit, and nothing reacts there but acid or alkali with water."""
+    poured = step.kind == "add" and step.duration is None and not step.all_at_once and step.T_limit is not None
+    here = [x for x in c.stages if x.step == step.n]
+    return poured and bool(here) and all(x.what.startswith(("Mixing", "Dilution", "Dissolving")) and not _reacts(x, c) for x in here)
 
 
 SHUT_AT_IT = patterns.compile(

@@ -173,7 +173,7 @@ def boils_unasked(c: Context) -> Iterator[Finding]:
         return
 
 
-BOILS = patterns.compile(r"\b(reflux\w*|boil\w*|(?<!freshly )(?<!newly )(?<!re)distil(?!l?ed water)\w*)\b", re.I)
+BOILS = patterns.compile(r"\b(reflux\w*|boil\w*|(?<!freshly )(?<!newly )distil(?!l?ed water)\w*)\b", re.I)
 
 
 STIRRED_K = 5.0

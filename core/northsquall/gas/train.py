@@ -82,7 +82,8 @@ def stock_of(lots: Sequence[Lot]) -> Stock:
         volume = None if volume is None or lot.volume_mL is None else volume + lot.volume_mL
         mass = None if mass is None or lot.mass_g is None else mass + lot.mass_g[1]
         molar = lot.material.strength.molar if lot.material.strength is not None else None
-        if lot.mol is None and len(lots) > 1 and molar is not None and molar <= MERE_MEDIUM_M and lot.substance.parts.get("H+", 0.0) > 0:
+        dissolves = any(x.mol is not None and x.substance is not None and x.substance.id not in ("water", "ice") for x in lots)
+        if lot.mol is None and dissolves and molar is not None and molar <= MERE_MEDIUM_M and lot.substance.parts.get("H+", 0.0) > 0:
             volume = mass = None
             continue  # "0.02 mol of copper sulfate in 0.3 M hydrochloric acid": what the rest is dissolved in
         if lot.mol is None:

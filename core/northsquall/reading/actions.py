@@ -984,7 +984,9 @@ def _was_made_apart(account: Account, clause: Clause) -> bool:
     if len(steps) < len(doc.steps):
         last.cooled = True
         in_order(doc, steps)
-    last.kind, last.vessel, last.all_at_once, last.T_limit = "charge", apart.name, False, None
+    told = last.T_limit.span if last.T_limit is not None else None
+    last.T_limit = last.T_limit if told is not None and last.span[0] <= told[0] < last.span[1] else None  # the feed's is read with the feed
+    last.kind, last.vessel, last.all_at_once = "charge", apart.name, False
     account.mix = apart
     return True
 

@@ -334,6 +334,8 @@ LABELS_LIST = {
 LABELS = LABELS_LIST | LABELS_WASH | LABELS_ASIDE | LABELS_GAS | LABELS_WASTE | {
     "limit", "limits", "out", "record", "yield", "result", "usual", "obtained", "mass obtained", "crop", "product", "wash", "set-up", "setup", "set up", "apparatus", "vessel", "flask", "funnel", "batch", "expected", "weigh", "weight", "weighed", "got", "run", "operation", "procedure", "oxidant", "reductant", "feed", "reagent", "method", "reaction", "then",
 }  # fmt: skip
+COMES_OUT = frozenset({"out", "product", "yield", "result", "output", "obtained", "expected", "gives"})
+"""Labels of what is made."""
 OVERNIGHT = Cue(
     patterns.compile(
         r"\b((?<!not )(?<!never )overnight(?! (?:is |are |standing is )?(?:not|never|forbidden|prohibited)\b)|over night|(?:for|till after) the night|over the weekend|through the night|(?:until|till) (?:the )?(?:next|following) (?:day|morning)|(?:until|till) (?:the )?morning)\b",

@@ -60,7 +60,7 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
         if product and clause.verb is None and not account.isolated and owner is not None and GOES_IN.search(text) and not GOT.search(text):
             product = False  # "Then 22.5 g of chlorobenzene in a flask": a title that names what goes in
         if (
-            clause.label in COMES_OUT
+            clause.label in lex.COMES_OUT
             and clause.verb is None
             and owner is not None
             and all(m.identity != owner.identity for m in doc.materials)
@@ -169,7 +169,6 @@ def read_result(account: Account, clause: Clause, mentions: list[Mention]) -> bo
     return False
 
 
-COMES_OUT = {"out", "yield", "obtained", "result", "product"}
 RESULT_LABELS = {
     "out",
     "record",

@@ -510,35 +510,44 @@ def _is_made(doc: Procedure, m: Material, source: str) -> bool:
     return first and IS_MADE.search(source[max(0, m.span[0] - 40) : m.span[0]]) is not None
 
 
-def _said_before(doc: Procedure, m: Material, source: str, words: re.Pattern[str]) -> bool:
-    """Whether these words stand right before the name of a lot that is charged with no amount."""
+def _before_its_name(doc: Procedure, m: Material, source: str) -> str | None:
+    """What stands before the name of a lot that is charged with no amount; None for any other lot."""
     if m.amount or m.stated_mol or m.equivalents or not _charged(doc, m):
-        return False
+        return None
     at = max(source.find(m.name, *m.span), m.span[0])
-    return words.search(source[max(0, at - 80) : at]) is not None
+    return source[max(0, at - 80) : at]
 
 
 OF_A_SAMPLE = patterns.compile(
-    r"\b(?:a|the|one|each|two|few) (?:\w+ )?(?:drops?|samples?|aliquots?|probes?|specks?|bit|crumb|piece|little|pinch|grain)\b(?: of (?:it|the \w+))?,? (?:\w+ly |then |first |was |is )?(?:quenched|dissolved|diluted|shaken|hydroly[sz]ed|poured|stirred|put|worked up|taken up|treated|tested)\b[^.;\n]{0,20}\b(?:in|into|with|on) (?:\w+ )?$",
+    r"\b(?:a|the|one|each|two|few) (?:\w+ )?(?:drops?|samples?|aliquots?|probes?|specks?|bit|little)\b(?: of (?:it|the \w+))?,? (?:\w+ly |then |first |was |is )?(?:quenched|dissolved|diluted|shaken|hydroly[sz]ed|poured|stirred|put|worked up|taken up|treated|tested)\b[^.;\n]{0,20}\b(?:in|into|with|on) (?:\w+ )?$",
     re.I,
 )
+IS_TESTED = patterns.compile(r"\b(?:TLC|GC|HPLC|NMR|pH|strips?|papers?|litmus|spots?|shows?|showed|titrat\w*|chromatogra\w*|must have)\b")
 
 
 def _takes_a_sample(doc: Procedure, m: Material, source: str) -> bool:
     """ "A drop quenched in methanol showed on TLC no acid": what the sample goes into, and not the batch."""
-    return _said_before(doc, m, source, OF_A_SAMPLE)
+    before = _before_its_name(doc, m, source)
+    if before is None or OF_A_SAMPLE.search(before) is None:
+        return False
+    return IS_TESTED.search(_sentence(source, m.span[0])) is not None
 
 
-IT_LOOKS = patterns.compile(
-    r"(?:\b(?:is|are|was|were|turns?|turned|goes|went|looks?|stays?|becomes?|remains?|comes?|came|smells?)\b (?:[a-z-]+ ){0,2}[a-z-]+ |\b(?:brown|yellow|green|red|violet|orange|white) (?:gas|fumes|vapou?rs?|cloud|mist|colou?r|haze) )\($",
+SMELT_OR_SEEN = patterns.compile(
+    r"\b(?:vapou?rs?|fumes?|smells?|odou?r|mist|clouds?|reeks?|stinks?) of (?:the )?$"
+    r"|\b(?:is|are|was|were|turns?|turned|looks?|stays?|becomes?|remains?) (?:[a-z-]+ ){1,3}\($|\b(?:brown|yellow|green|red|violet|orange|white) (?:gas|fumes|vapou?rs?|cloud|mist|colou?r|haze) \($",
     re.I,
 )
 
 
-def _explains(doc: Procedure, m: Material, source: str) -> bool:
-    """ "If it is yellow (bromine), it is run again", "brown fumes (bromine)": what is seen, and no charge."""
-    at = max(source.find(m.name, *m.span), m.span[0])
-    return source[at + len(m.name) : at + len(m.name) + 1] == ")" and m.strength is None and _said_before(doc, m, source, IT_LOOKS)
+def _is_seen_or_smelt(doc: Procedure, m: Material, source: str) -> bool:
+    """ "Some vapour of acetic acid", "if it is yellow (bromine), it is run again": no charge, where no verb before the name puts it in."""
+    before = _before_its_name(doc, m, source)
+    said = SMELT_OR_SEEN.search(before) if before is not None else None
+    if before is None or said is None or m.strength is not None or _is_put_in(re.split(r"[.;\n]", before)[-1]):
+        return False
+    at = max(source.find(m.name, *m.span), m.span[0]) + len(m.name)
+    return not said.group().endswith("(") or source[at : at + 1] == ")"
 
 
 COMES_OVER = patterns.compile(
@@ -553,14 +562,6 @@ def _comes_over(doc: Procedure, m: Material, source: str) -> bool:
     if not _charged(doc, m) or COMES_OVER.match(source, m.span[1]) is None:
         return False
     return not _is_put_in(source[max(0, m.span[0] - 25) : m.span[0]])
-
-
-SMELT = patterns.compile(r"\b(?:vapou?rs?|fumes?|smells?|odou?r|mist|clouds?|traces?|reeks?|stinks?) of (?:the )?$", re.I)
-
-
-def _is_smelt(doc: Procedure, m: Material, source: str) -> bool:
-    """ "Some vapour of acetic acid (hood)": what comes off, and no charge."""
-    return _said_before(doc, m, source, SMELT)
 
 
 NOT_THERE = patterns.compile(
@@ -589,9 +590,8 @@ TAKEN_BACK = (
     (_is_for_a_fire, "for a fire: not charged"),
     (_was_not_there, "not at hand: not charged"),
     (_takes_a_sample, "of a sample: not charged"),
-    (_explains, "says what is seen: not charged"),
     (_comes_over, "comes over: not charged"),
-    (_is_smelt, "comes off: not charged"),
+    (_is_seen_or_smelt, "only seen or smelt: not charged"),
     (_is_made, "what is made: not charged"),
     (_tells_when, "weighed before, and named only for what is seen in it: not charged again"),
     (_is_the_ice_there, "the ice that is there: not charged again"),

@@ -240,8 +240,6 @@ def _beside_its_vessel(items: list[Item], v: VesselPhrase) -> list[Item]:
     return [x for x in items if x.start >= v.end] if all(x.start >= v.end for x in subs) else []
 
 
-COMES_OUT = frozenset({"out", "product", "yield", "result", "output", "obtained", "expected", "gives"})
-"""Labels of a row that says what is made."""
 WORKED_UP_WITH = frozenset(
     {"dry", "drying", "work - up", "workup", "work up", "after", "afterwards", "later", "extraction", "extract", "drying agent"}
 )
@@ -381,7 +379,7 @@ def _row(account: Account, table: Table, row: Row, where: str) -> str:
     account.spend(flat)
     if gas:
         return where  # "hydrogen formed 4.9 L": said, not charged
-    if label in COMES_OUT:
+    if label in lex.COMES_OUT:
         got = account.doc.results
         if got.mass_g is None and m.amount is not None and m.amount.dim == "mass":
             got.mass_g = m.amount.model()
